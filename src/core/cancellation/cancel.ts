@@ -1,0 +1,78 @@
+import type { Instant } from '#core/calendar/instant';
+import type { Offset } from '#core/calendar/offset';
+import type { WallTime } from '#core/calendar/wallTime';
+import { type Keep, keptAmount } from '#core/cancellation/keep';
+import { deadline } from '#core/cancellation/notice';
+import { refundsNewestFirst } from '#core/cancellation/refunds';
+import { type Minor, most, remainder, sum, zero } from '#core/money/minor';
+
+export type CancellationTier = { readonly notice: Offset; readonly keep: Keep };
+export type CancellationTerms = {
+  readonly tiers: readonly CancellationTier[];
+  /** Second thoughts: within this of the agreement, and still this long before the start. */
+  readonly grace?: { readonly within: Offset; readonly notice: Offset } | undefined;
+  readonly keepAtLeast?: Keep | undefined;
+  readonly noShow?: Keep | undefined;
+};
+export type RefundableReceipt = {
+  readonly id: string;
+  readonly amount: Minor;
+  readonly refunded?: Minor | undefined;
+  readonly at: Instant;
+};
+export type CancelInput = CancellationTerms & {
+  readonly timeZone: string;
+  readonly agreed: WallTime;
+  readonly start: WallTime;
+  readonly cancelled: WallTime;
+  readonly by: 'client' | 'business' | 'no_show';
+  readonly total: Minor;
+  readonly receipts: readonly RefundableReceipt[];
+};
+export type CancelRule = 'business' | 'no_show' | 'grace' | 'tier' | 'none';
+export type Cancellation = {
+  rule: CancelRule;
+  /** Index of the tier that counts in the list as given. */
+  tier: number | null;
+  keep: Minor;
+  refund: Minor;
+  owed: Minor;
+  refunds: { id: string; amount: Minor }[];
+};
+
+const everything = (total: Minor): Keep => ({ fixed: total });
+
+function ruleThatCounts(input: CancelInput): { rule: CancelRule; tier: number | null; keep: Keep } {
+  const { timeZone, agreed, start, cancelled, grace, tiers } = input;
+  if (input.by === 'business') return { rule: 'business', tier: null, keep: { fixed: zero } };
+  if (input.by === 'no_show') return { rule: 'no_show', tier: null, keep: input.noShow ?? everything(input.total) };
+  if (
+    grace &&
+    deadline(agreed, timeZone, grace.within, 1).met(cancelled) &&
+    deadline(start, timeZone, grace.notice, -1).met(cancelled)
+  ) {
+    return { rule: 'grace', tier: null, keep: { fixed: zero } };
+  }
+  const longest = tiers
+    .map((tier, index) => ({ tier, index, until: deadline(start, timeZone, tier.notice, -1) }))
+    .filter(({ until }) => until.met(cancelled))
+    .sort((a, b) => a.until.seconds - b.until.seconds)[0]; // a stable sort: the earlier of equal ones counts
+  if (longest) return { rule: 'tier', tier: longest.index, keep: longest.tier.keep };
+  return { rule: 'none', tier: null, keep: everything(input.total) };
+}
+
+/**
+ * What a cancellation or no-show keeps, gives back and leaves owed (money-rules.md, section 6). Every receipt counts,
+ * whenever it came.
+ * @throws {OutOfRange} where the receipts add up to more than 2^53 − 1
+ */
+export function cancel(input: CancelInput): Cancellation {
+  const { total, receipts, keepAtLeast } = input;
+  const inHand = sum(receipts.map((receipt) => receipt.amount - (receipt.refunded ?? 0)));
+  const { rule, tier, keep: wanted } = ruleThatCounts(input);
+  const floorHolds = keepAtLeast && rule !== 'business' && rule !== 'grace';
+  const floor = floorHolds ? keptAmount(keepAtLeast, total, inHand) : zero;
+  const keep = most(keptAmount(wanted, total, inHand), floor);
+  const refund = remainder(inHand, keep);
+  return { rule, tier, keep, refund, owed: remainder(keep, inHand), refunds: refundsNewestFirst(receipts, refund) };
+}

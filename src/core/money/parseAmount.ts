@@ -1,0 +1,15 @@
+import { currencyExponent } from '#core/money/currency';
+import { type Minor, minor } from '#core/money/minor';
+
+/**
+ * Reads what a person types for a sum: `1,680`, `1680.5`, `€ 12.00`. A point is the decimal mark, commas and spaces
+ * group. Null where it is not a sum, is negative, or has more digits than the currency.
+ */
+export function parseAmount(text: string, currency: string): Minor | null {
+  const exponent = currencyExponent(currency);
+  const bare = text.replace(/^[^\d.,-]+/, '').replace(/[\s\u00a0,](?=\d{3}(\D|$))/g, '');
+  const match = /^(\d{1,15})(?:\.(\d*))?$/.exec(bare.trim());
+  if (!match || (match[2]?.length ?? 0) > exponent) return null;
+  const units = Number(match[1]! + (match[2] ?? '').padEnd(exponent, '0'));
+  return Number.isSafeInteger(units) ? minor(units) : null;
+}
