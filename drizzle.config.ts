@@ -1,0 +1,9 @@
+import { defineConfig } from 'drizzle-kit';
+
+export default defineConfig({
+  dialect: 'postgresql',
+  schema: ['./src/server/database/schema/*.ts', './src/world/*/tables.ts'],
+  out: './src/server/database/migrations',
+  casing: 'snake_case',
+  migrations: { prefix: 'index' },
+});

@@ -1,0 +1,156 @@
+import type { Instant } from '#core/calendar/instant';
+import { instantOfWall } from '#core/calendar/zoned';
+import type { WallTime } from '#core/calendar/wallTime';
+import { nextErrandMoment, runDue } from '#server/agenda/runDue';
+import { type Config, readConfig } from '#server/config';
+import { type OpenDatabase, openDatabase } from '#server/database/open';
+import type { Deps } from '#server/deps';
+import { openSignIn } from '#server/http/signIn';
+import { receiveEvent } from '#server/http/processorEvents';
+import { recoverIntents } from '#server/intents/carryOut';
+import { installationSecret, secretFor } from '#server/secrets';
+import { acceptGap } from '#server/usecases/acceptGap';
+import { abandonPayment } from '#server/usecases/abandonPayment';
+import { askNow } from '#server/usecases/askNow';
+import { cancelBooking } from '#server/usecases/cancelBooking';
+import { chargeNow } from '#server/usecases/chargeNow';
+import { closeOut, releaseMany } from '#server/usecases/closeOut';
+import { copyLink } from '#server/usecases/copyLink';
+import { createBooking } from '#server/usecases/createBooking';
+import { giveCard, payByClient } from '#server/usecases/payByClient';
+import { recordPayment } from '#server/usecases/recordPayment';
+import { recoverMessages } from '#server/usecases/writeMessage';
+import { openQueries } from '#server/queries/queries';
+import { openWorld } from '#world/openWorld';
+import type { Post } from '#world/cardNetwork/events';
+import { randomUUID } from 'node:crypto';
+import { pino } from 'pino';
+
+export type App = Awaited<ReturnType<typeof compose>>;
+
+const log = pino({ level: process.env.OSTENDO_LOG ?? 'warn' });
+
+/** Over HTTP, to this installation's own address: the way that a real processor's events come in. */
+const overHttp =
+  (address: string): Post =>
+  async (body, headers) => {
+    const signal = AbortSignal.timeout(10_000);
+    return fetch(`${address}/api/events/cards`, { method: 'POST', body, headers, signal });
+  };
+
+/** Puts the parts together: picks the world and the database, gives the use cases. */
+export async function compose(config: Config, given: { opened?: OpenDatabase; post?: Post } = {}) {
+  const opened = given.opened ?? (await openDatabase(config));
+  const { db } = opened;
+  const secret = installationSecret(config.secret, config.directory);
+  const eventSecret = secretFor(secret, 'processor events');
+  const post = given.post ?? overHttp(`http://127.0.0.1:${config.port}`);
+  const world = await openWorld({ db, baseUrl: config.baseUrl, eventSecret, post });
+  const deps: Deps = {
+    db,
+    clock: world.clock,
+    processor: world.cards,
+    mailbox: world.mailbox,
+    baseUrl: config.baseUrl,
+    newId: randomUUID,
+    report: (problem, error) => log.error({ err: error }, problem),
+  };
+
+  /** One at a time in this process, so that a moving clock and the regular look keep the order of what is due. */
+  let before: Promise<unknown> = Promise.resolve();
+  const inTurn = <T>(work: () => Promise<T>): Promise<T> => {
+    const mine = before.then(work, work);
+    before = mine.catch(() => undefined);
+    return mine;
+  };
+
+  const settleNow = async (patience?: number): Promise<void> => {
+    for (;;) {
+      const acted = await world.advance();
+      const ran = await runDue(deps);
+      const recovered = (await recoverIntents(deps, patience)) + (await recoverMessages(deps, patience));
+      if (!acted && ran === 0 && recovered === 0) return;
+    }
+  };
+
+  const moveClockNow = async (to: Instant, progress?: (at: Instant) => boolean | void): Promise<void> => {
+    await settleNow();
+    for (;;) {
+      const moments = [await nextErrandMoment(deps), await world.nextMoment()];
+      const next = moments.filter((at): at is Instant => at !== null && at > world.clock.now()).sort()[0];
+      if (!next || next > to) break;
+      await world.clock.moveTo(next);
+      await settleNow();
+      if (progress?.(next) === false) return;
+    }
+    await world.clock.moveTo(to);
+    await settleNow();
+  };
+
+  /** Carries out everything that is due now, in the application and in the world, until both are quiet. */
+  const settle = (patience?: number): Promise<void> => inTurn(() => settleNow(patience));
+  /**
+   * Moves the standing clock, each thing that falls due on the way at its own moment and in order.
+   * @param progress is told each moment; where it answers false, the clock stops there
+   */
+  const moveClock = (to: Instant, progress?: (at: Instant) => boolean | void): Promise<void> =>
+    inTurn(() => moveClockNow(to, progress));
+
+  return {
+    config,
+    engine: opened.engine,
+    deps,
+    world,
+    settle,
+    moveClock,
+    moveClockTo: (wall: WallTime, zone: string) => moveClock(instantOfWall(wall, zone)),
+    signIn: openSignIn({ db, secret: secretFor(secret, 'sessions'), baseUrl: config.baseUrl }),
+    receiveEvent: (body: string, headers: Headers) => receiveEvent(deps, eventSecret, body, headers),
+    eventSecret,
+    queries: openQueries(deps),
+    close: opened.close,
+    createBooking: createBooking(deps),
+    payByClient: payByClient(deps),
+    giveCard: giveCard(deps),
+    abandonPayment: abandonPayment(deps),
+    recordPayment: recordPayment(deps),
+    askNow: askNow(deps),
+    chargeNow: chargeNow(deps),
+    acceptGap: acceptGap(deps),
+    copyLink: copyLink(deps),
+    closeOut: closeOut(deps),
+    releaseMany: releaseMany(deps),
+    cancelBooking: cancelBooking(deps),
+  };
+}
+
+type Running = { app: Promise<App>; timer?: NodeJS.Timeout };
+const running = globalThis as typeof globalThis & { ostendo?: Running };
+
+/** How often a running process looks for what is due. */
+const lookMilliseconds = 1000;
+
+/** The one application of this process, opened at the first call; development reloads find it again. */
+export function application(): Promise<App> {
+  running.ostendo ??= { app: start() };
+  return running.ostendo.app;
+}
+
+async function start(): Promise<App> {
+  const app = await compose(readConfig(process.env));
+  let busy = false;
+  const look = async (): Promise<void> => {
+    if (busy) return;
+    busy = true;
+    try {
+      await app.settle();
+    } catch (error) {
+      log.error({ err: error }, 'the agenda could not be carried out');
+    } finally {
+      busy = false;
+    }
+  };
+  running.ostendo!.timer = setInterval(() => void look(), lookMilliseconds);
+  running.ostendo!.timer.unref();
+  return app;
+}

@@ -1,0 +1,23 @@
+import { Money } from '#contracts/core/parts';
+import { z } from 'zod';
+
+const Token = z.string().min(20).max(100);
+
+export const PayByClient = z.strictObject({
+  link: Token,
+  /** Made anew for each try, kept over a repeat of the same one. */
+  attempt: z.string().min(8).max(64),
+  card: z.string().min(8).max(100),
+  amount: Money.refine((value) => value > 0, 'a sum above zero'),
+});
+export type PayByClient = z.infer<typeof PayByClient>;
+
+export const GiveCard = z.strictObject({
+  link: Token,
+  attempt: z.string().min(8).max(64),
+  card: z.string().min(8).max(100),
+});
+export type GiveCard = z.infer<typeof GiveCard>;
+
+export const OnLink = z.strictObject({ link: Token });
+export type OnLink = z.infer<typeof OnLink>;

@@ -1,0 +1,74 @@
+import { Currency, DecimalText, Money, TimeZone, Wall } from '#contracts/core/parts';
+import { z } from 'zod';
+
+const name = z.string().trim().min(1, 'a name is needed').max(120, 'at most 120 letters');
+/** Deliberately simple: one @ with something before it and a dotted name after it. Delivery is the only real test. */
+const Email = z
+  .string()
+  .trim()
+  .max(254)
+  .regex(/^[^\s@]+@[^\s@]+\.[^\s@]+$/, 'an e-mail address, such as maud@example.com');
+const RequestKey = z.string().min(8).max(64);
+const Id = z.string().min(1).max(64);
+
+export const CreateBooking = z
+  .strictObject({
+    requestKey: RequestKey,
+    clientName: name,
+    clientEmail: Email,
+    serviceId: Id,
+    title: name,
+    start: Wall,
+    end: Wall,
+    total: Money.refine((value) => value > 0, 'a price above zero'),
+    termsId: Id,
+  })
+  .refine((booking) => booking.end >= booking.start, { error: 'the end is before the start', path: ['end'] });
+export type CreateBooking = z.infer<typeof CreateBooking>;
+
+export const RecordPayment = z.strictObject({
+  bookingId: Id,
+  requestKey: RequestKey,
+  amount: Money.refine((value) => value > 0, 'a sum above zero'),
+  method: z.enum(['cash', 'transfer', 'cheque']),
+});
+export type RecordPayment = z.infer<typeof RecordPayment>;
+
+export const OnBooking = z.strictObject({ bookingId: Id, requestKey: RequestKey });
+export type OnBooking = z.infer<typeof OnBooking>;
+
+export const CloseOutBooking = z.strictObject({
+  bookingId: Id,
+  claims: z
+    .array(
+      z.strictObject({
+        id: z.string().min(1).max(64),
+        reason: z.string().trim().min(1, 'say what the claim is for').max(200, 'at most 200 letters'),
+        amount: Money.refine((value) => value > 0, 'a sum above zero'),
+      }),
+    )
+    .max(20, 'at most 20 claims'),
+  coverBalance: z.boolean(),
+});
+export type CloseOutBooking = z.infer<typeof CloseOutBooking>;
+
+export const ReleaseMany = z.strictObject({ bookingIds: z.array(Id).min(1).max(200) });
+export type ReleaseMany = z.infer<typeof ReleaseMany>;
+
+export const CancelBooking = z.strictObject({ bookingId: Id, by: z.enum(['client', 'business', 'no_show']) });
+export type CancelBooking = z.infer<typeof CancelBooking>;
+
+export const MoveClock = z.strictObject({ to: Wall });
+export type MoveClock = z.infer<typeof MoveClock>;
+
+export const FirstStart = z.strictObject({
+  business: name,
+  line: z.string().trim().max(120),
+  timeZone: TimeZone,
+  currency: Currency,
+  taxRate: DecimalText,
+  ownerName: name,
+  email: Email,
+  password: z.string().min(10, 'at least 10 characters').max(200),
+});
+export type FirstStart = z.infer<typeof FirstStart>;

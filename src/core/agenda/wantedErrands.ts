@@ -1,0 +1,168 @@
+import { chargeTries } from '#core/booking/decisions';
+import type { Fact } from '#core/booking/facts';
+import type { Part, Standing } from '#core/booking/standing';
+import { addDays } from '#core/calendar/days';
+import { addHours, type Instant } from '#core/calendar/instant';
+import type { TimeOfDay } from '#core/calendar/wallTime';
+import { wallTime } from '#core/calendar/wallTime';
+import { instantOfWall } from '#core/calendar/zoned';
+import { defaultCollectAt } from '#core/plan/plan';
+
+export type Occasion =
+  | 'request'
+  | 'confirmation'
+  | 'receipt'
+  | 'remind'
+  | 'ask'
+  | 'declined'
+  | 'overdue'
+  | 'confirmHold'
+  | 'holdPlaced'
+  | 'holdRefused'
+  | 'closedOut'
+  | 'cancelled'
+  | 'lapsed';
+
+/** One thing that Ostendo will do for a booking by itself. The key makes it happen once. */
+export type WantedErrand = { readonly key: string; readonly at: Instant } & (
+  | { readonly kind: 'message'; readonly occasion: Occasion; readonly part?: number }
+  | { readonly kind: 'charge'; readonly part: number }
+  | { readonly kind: 'placeHold' }
+  | { readonly kind: 'renewHold'; readonly authorisation: string }
+  | { readonly kind: 'releaseHold'; readonly authorisation: string }
+  | { readonly kind: 'lapse' }
+  /** Looks again: a state changes by the clock alone. */
+  | { readonly kind: 'turn' }
+);
+export type ErrandKind = WantedErrand['kind'];
+
+const ended = ({ ledger }: Standing): boolean =>
+  ledger.cancelled !== null || ledger.lapsed || ledger.closedOut !== null;
+
+function collecting(standing: Standing, part: Part): WantedErrand[] {
+  const { ledger, agreed, stage } = standing;
+  if (part.left === 0 || part.dueAt === null || part.due === null) return [];
+  const { terms, timeZone } = agreed;
+  const at = (days: number): Instant =>
+    instantOfWall(wallTime(addDays(part.due!, days), terms.collectAt ?? defaultCollectAt), timeZone);
+  const agreedAt = instantOfWall(agreed.agreed, timeZone);
+  const errands: WantedErrand[] = [];
+
+  for (const { days, when } of terms.reminders) {
+    if (part.collect === 'desk') continue;
+    if (when === 'after') {
+      errands.push({ key: `overdue:${part.index}:${days}`, kind: 'message', occasion: 'overdue', part: part.index, at: at(days) });
+    } else if (!part.now && stage !== 'waiting' && at(-days) > agreedAt && standing.asOf < part.dueAt) {
+      errands.push({ key: `remind:${part.index}:${days}`, kind: 'message', occasion: 'remind', part: part.index, at: at(-days) });
+    }
+  }
+  if (part.now || part.collect === 'desk' || stage === 'waiting') return errands;
+
+  if (part.collect === 'ask' || !ledger.card) {
+    errands.push({ key: `ask:${part.index}`, kind: 'message', occasion: 'ask', part: part.index, at: part.dueAt });
+    return errands;
+  }
+  const { tries, last, nextTry } = chargeTries(standing, part.dueAt);
+  if (!last || nextTry) {
+    const key = `charge:${part.index}:${ledger.card.cardId}:${tries}`;
+    errands.push({ key, kind: 'charge', part: part.index, at: nextTry ?? part.dueAt });
+  }
+  if (last) {
+    const key = `declined:${part.index}:${ledger.card.cardId}:${tries}`;
+    errands.push({ key, kind: 'message', occasion: 'declined', part: part.index, at: last.at });
+  }
+  return errands;
+}
+
+function holding(standing: Standing): WantedErrand[] {
+  const { hold, ledger, stage } = standing;
+  if (!hold) return [];
+  const errands: WantedErrand[] = hold.replaced.map((old) => ({
+    key: `release:${old.id}`,
+    kind: 'releaseHold',
+    authorisation: old.id,
+    at: ledger.authorisations.at(-1)!.placedAt,
+  }));
+  const { inForce, refusal, retryAt } = hold;
+  if (inForce) {
+    // A cancelled or finished booking lets go at once; an undecided one at the end of its cover.
+    const until = ended(standing) ? standing.asOf : hold.until;
+    errands.push({ key: `release:${inForce.id}`, kind: 'releaseHold', authorisation: inForce.id, at: until });
+    errands.push({ key: `held:${ledger.authorisations[0]!.id}`, kind: 'message', occasion: 'holdPlaced', at: ledger.authorisations[0]!.placedAt });
+  }
+  if (ended(standing) || stage === 'waiting' || standing.asOf >= hold.until) return errands;
+  if (!ledger.card) {
+    errands.push({ key: 'cardNeeded', kind: 'message', occasion: 'holdRefused', at: hold.from });
+    return errands;
+  }
+
+  const { cardId } = ledger.card;
+  const refusals = ledger.holdRefusals.filter((each) => each.cardId === cardId).length;
+  if (hold.renewAt && inForce) {
+    const key = `renew:${inForce.id}:${cardId}:${refusals}`;
+    errands.push({ key, kind: 'renewHold', authorisation: inForce.id, at: hold.renewAt });
+  }
+  const replaceable = hold.state === 'planned' || hold.state === 'lapsed' || hold.state === 'refused';
+  if (replaceable && (!refusal || retryAt)) {
+    const key = `hold:${ledger.authorisations.length}:${cardId}:${refusals}`;
+    errands.push({ key, kind: 'placeHold', at: retryAt ?? hold.from });
+  }
+  if (ledger.holdAsked) {
+    errands.push({ key: `confirm:${ledger.holdAsked.intentId}`, kind: 'message', occasion: 'confirmHold', at: ledger.holdAsked.at });
+  }
+  if (refusal && !retryAt) {
+    errands.push({ key: `refused:${cardId}:${refusals}`, kind: 'message', occasion: 'holdRefused', at: refusal.at });
+  }
+  return errands;
+}
+
+function telling(standing: Standing, facts: readonly Fact[]): WantedErrand[] {
+  const { agreed, ledger, stage } = standing;
+  const agreedAt = instantOfWall(agreed.agreed, agreed.timeZone);
+  const errands: WantedErrand[] = [];
+  if (stage === 'waiting') errands.push({ key: 'request', kind: 'message', occasion: 'request', at: agreedAt });
+  facts
+    .filter((fact) => fact.kind === 'received')
+    .forEach((fact, index) =>
+      errands.push({
+        key: `receipt:${fact.receiptId}`,
+        kind: 'message',
+        occasion: index === 0 && stage !== 'waiting' ? 'confirmation' : 'receipt',
+        at: fact.at,
+      }),
+    );
+  if (ledger.closedOut) errands.push({ key: 'closedOut', kind: 'message', occasion: 'closedOut', at: ledger.closedOut.at });
+  if (ledger.cancelled) errands.push({ key: 'cancelled', kind: 'message', occasion: 'cancelled', at: ledger.cancelled.at });
+  if (ledger.lapsed) errands.push({ key: 'lapsed', kind: 'message', occasion: 'lapsed', at: standing.asOf });
+  return errands;
+}
+
+/** The next moment at which the clock alone changes a state: a part falls due or late, the service begins or ends. */
+function nextTurn(standing: Standing): Instant | null {
+  const { parts, agreed, startAt, endAt, asOf, hold } = standing;
+  const lateFrom = (part: Part): Instant =>
+    instantOfWall(wallTime(addDays(part.due!, agreed.terms.graceDays + 1), '00:00' as TimeOfDay), agreed.timeZone);
+  const moments = parts
+    .filter((part) => part.left > 0 && part.dueAt !== null)
+    .flatMap((part) => [part.dueAt!, lateFrom(part)]);
+  if (!ended(standing)) moments.push(startAt, endAt);
+  if (hold && !ended(standing)) moments.push(hold.from, hold.until);
+  return moments.filter((moment) => moment > asOf).sort()[0] ?? null;
+}
+
+/**
+ * What is to be done for a booking, and when, as far as it can be told now; keys that were done before are not done
+ * again. Read anew after every fact, so that a payment stops its reminders and a moved date moves them.
+ */
+export function wantedErrands(standing: Standing, facts: readonly Fact[]): WantedErrand[] {
+  const { agreed, stage } = standing;
+  const errands = [...telling(standing, facts), ...holding(standing)];
+  if (!standing.ledger.lapsed) errands.push(...standing.parts.flatMap((part) => collecting(standing, part)));
+  if (stage === 'waiting' && agreed.terms.lapseAfterHours !== undefined && standing.position.received === 0) {
+    const at = addHours(instantOfWall(agreed.agreed, agreed.timeZone), agreed.terms.lapseAfterHours);
+    errands.push({ key: 'lapse', kind: 'lapse', at });
+  }
+  const turn = nextTurn(standing);
+  if (turn) errands.push({ key: `turn:${turn}`, kind: 'turn', at: turn });
+  return errands;
+}

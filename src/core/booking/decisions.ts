@@ -1,0 +1,74 @@
+import type { Standing } from '#core/booking/standing';
+import { addHours, type Instant } from '#core/calendar/instant';
+import { type Minor, sum } from '#core/money/minor';
+
+/** Something that only the owner can decide, with its deadline and the sum at stake. */
+export type Decision =
+  | { readonly kind: 'closeOut'; readonly by: Instant; readonly amount: Minor; readonly held: boolean }
+  | {
+      readonly kind: 'cardRefused';
+      readonly by: Instant;
+      readonly amount: Minor;
+      readonly code: string;
+      readonly tries: number;
+      readonly nextTry: Instant | null;
+    }
+  | { readonly kind: 'late'; readonly by: Instant; readonly amount: Minor; readonly name: string }
+  | { readonly kind: 'coverGap'; readonly by: Instant; readonly amount: Minor; readonly from: Instant; readonly until: Instant; readonly code: string | null }
+  | { readonly kind: 'refundRefused'; readonly by: Instant; readonly amount: Minor; readonly code: string }
+  | { readonly kind: 'notSecured'; readonly by: Instant; readonly amount: Minor };
+
+export type DecisionKind = Decision['kind'];
+
+/** The hours after the service in which a close-out without a hold is expected. */
+const closeOutHours = 48;
+
+/** When the card on file is charged again for a part, from the declines on that card since its due moment. */
+export function chargeTries({ ledger, agreed }: Pick<Standing, 'ledger' | 'agreed'>, since: Instant) {
+  const declines = ledger.chargeDeclines.filter(
+    (decline) => !decline.clientPresent && decline.cardId === ledger.card?.cardId && decline.at >= since,
+  );
+  const last = declines.at(-1) ?? null;
+  const pause = agreed.terms.retryAfterHours[declines.length - 1];
+  const nextTry = last?.decline === 'soft' && pause !== undefined ? addHours(last.at, pause) : null;
+  return { tries: declines.length, last, nextTry };
+}
+
+/** What this booking asks of the owner now, most urgent first. */
+export function decisionsOf(standing: Omit<Standing, 'decisions'>): Decision[] {
+  const { stage, hold, parts, asOf, ledger, startAt, endAt } = standing;
+  const decisions: Decision[] = [];
+  const soonest = (moment: Instant): Instant => (moment < startAt && asOf < startAt ? startAt : moment);
+
+  const due = parts.filter((part) => part.state === 'due' || part.state === 'late');
+  const charged = due.filter((part) => part.collect === 'charge' && !part.now && chargeTries(standing, part.dueAt!).last);
+  if (charged.length > 0) {
+    const { last, tries, nextTry } = chargeTries(standing, charged[0]!.dueAt!);
+    const amount = sum(charged.map((part) => part.left));
+    decisions.push({ kind: 'cardRefused', by: soonest(last!.at), amount, code: last!.code, tries, nextTry });
+  }
+  const late = due.filter((part) => part.state === 'late' && !charged.includes(part));
+  if (stage === 'waiting') {
+    const waiting = due.filter((part) => part.now);
+    if (late.length > 0 || asOf >= startAt) {
+      decisions.push({ kind: 'notSecured', by: startAt, amount: sum(waiting.map((part) => part.left)) });
+    }
+  } else if (late.length > 0) {
+    const amount = sum(late.map((part) => part.left));
+    decisions.push({ kind: 'late', by: soonest(late[0]!.dueAt!), amount, name: late[0]!.name });
+  }
+
+  const open = stage === 'secured' || stage === 'inService' || stage === 'toCloseOut';
+  if (open && hold?.gap && !ledger.gapAccepted && !ledger.holdAsked) {
+    const { gap, amount, refusal } = hold;
+    decisions.push({ kind: 'coverGap', by: gap.from, amount, ...gap, code: refusal?.code ?? null });
+  }
+  if (stage === 'toCloseOut') {
+    const by = hold?.inForce ? hold.decideBy : addHours(endAt, closeOutHours);
+    decisions.push({ kind: 'closeOut', by, amount: hold?.inForce?.amount ?? standing.position.outstanding, held: Boolean(hold?.inForce) });
+  }
+  for (const { at, amount, code } of ledger.refundsRefused) {
+    decisions.push({ kind: 'refundRefused', by: at, amount, code });
+  }
+  return decisions.sort((a, b) => (a.by < b.by ? -1 : a.by > b.by ? 1 : 0));
+}

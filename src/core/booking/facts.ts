@@ -1,0 +1,46 @@
+import type { Instant } from '#core/calendar/instant';
+import type { CancelRule } from '#core/cancellation/cancel';
+import type { Minor } from '#core/money/minor';
+
+export type PaymentMethod = 'card' | 'cash' | 'transfer' | 'cheque';
+export type Claimed = { readonly id: string; readonly reason: string; readonly amount: Minor };
+export type DeclineKind = 'soft' | 'hard';
+
+type Kinds = {
+  agreed: { by: 'owner' | 'client' };
+  received: { receiptId: string; amount: Minor; method: PaymentMethod; cardId?: string; last4?: string; note?: string };
+  refunded: { refundId: string; receiptId: string; amount: Minor; method: PaymentMethod };
+  refundRefused: { receiptId: string; amount: Minor; code: string };
+  cardKept: { cardId: string; last4: string; consent: string };
+  /** `code` is the issuer's ISO 8583 response code; `clientPresent` tells a payment page from a charge on file. */
+  chargeDeclined: { amount: Minor; code: string; decline: DeclineKind; cardId: string; last4: string; clientPresent: boolean };
+  holdAsked: { amount: Minor; cardId: string; last4: string; confirmUrl: string; intentId: string };
+  holdPlaced: {
+    authorisation: string;
+    amount: Minor;
+    expires: Instant;
+    cardId: string;
+    last4: string;
+    /** The authorisation that this one takes over from. */
+    renews?: string;
+  };
+  holdRefused: { amount: Minor; code: string; decline: DeclineKind; cardId: string; last4: string; renews?: string };
+  holdReleased: { authorisation: string; amount: Minor };
+  holdLapsed: { authorisation: string; amount: Minor };
+  /** `balance` of the captured sum pays the balance, the rest pays claims. */
+  holdCaptured: { authorisation: string; held: Minor; captured: Minor; balance: Minor };
+  gapAccepted: { authorisation: string | null };
+  delivered: { total: Minor; tax: Minor; received: Minor };
+  claimOwed: { amount: Minor };
+  closeOutDecided: { claims: readonly Claimed[]; coverBalance: boolean };
+  closedOut: { claims: readonly Claimed[]; captured: Minor; released: Minor; shortfall: Minor; outstanding: Minor };
+  cancelled: { by: 'client' | 'business' | 'no_show'; rule: CancelRule; keep: Minor; refund: Minor; owed: Minor };
+  lapsed: { reason: 'not_paid' };
+  sent: { occasion: string; subject: string; messageId: string; to: string };
+  seen: { page: string };
+};
+
+export type FactKind = keyof Kinds;
+/** Something that happened to a booking: appended, never changed. States, history and reports are read from these. */
+export type Fact = { [K in FactKind]: { readonly kind: K; readonly at: Instant } & Readonly<Kinds[K]> }[FactKind];
+export type FactOf<K extends FactKind> = Extract<Fact, { kind: K }>;

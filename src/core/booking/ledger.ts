@@ -1,0 +1,124 @@
+import type { Fact, FactOf } from '#core/booking/facts';
+import type { Instant } from '#core/calendar/instant';
+import { type Minor, minor, zero } from '#core/money/minor';
+import type { Receipt } from '#core/position/position';
+
+export type HeldAuthorisation = {
+  readonly id: string;
+  readonly amount: Minor;
+  readonly placedAt: Instant;
+  readonly expires: Instant;
+  readonly cardId: string;
+  readonly last4: string;
+  readonly state: 'inForce' | 'captured' | 'released' | 'lapsed';
+  /** When it was captured or released or lapsed. */
+  readonly endedAt: Instant | null;
+};
+
+export type CardOnFile = { readonly cardId: string; readonly last4: string };
+
+/** What the facts of one booking add up to, before any clock is looked at. */
+export type Ledger = {
+  readonly receipts: readonly (Receipt & { readonly refunded: Minor; readonly method: FactOf<'received'>['method'] | 'hold' })[];
+  /** In the order in which they were placed. */
+  readonly authorisations: readonly HeldAuthorisation[];
+  readonly card: CardOnFile | null;
+  readonly chargeDeclines: readonly FactOf<'chargeDeclined'>[];
+  readonly holdRefusals: readonly FactOf<'holdRefused'>[];
+  /** Waiting for the client's confirmation of a hold. */
+  readonly holdAsked: FactOf<'holdAsked'> | null;
+  readonly gapAccepted: boolean;
+  readonly delivered: boolean;
+  readonly claimsOwed: { readonly amount: Minor; readonly at: Instant } | null;
+  readonly closedOut: FactOf<'closedOut'> | null;
+  readonly cancelled: FactOf<'cancelled'> | null;
+  readonly lapsed: boolean;
+  readonly refundsRefused: readonly FactOf<'refundRefused'>[];
+};
+
+export const emptyLedger: Ledger = {
+  receipts: [],
+  authorisations: [],
+  card: null,
+  chargeDeclines: [],
+  holdRefusals: [],
+  holdAsked: null,
+  gapAccepted: false,
+  delivered: false,
+  claimsOwed: null,
+  closedOut: null,
+  cancelled: null,
+  lapsed: false,
+  refundsRefused: [],
+};
+
+const endAuthorisation = (
+  ledger: Ledger,
+  id: string,
+  state: HeldAuthorisation['state'],
+  endedAt: Instant,
+): Ledger => ({
+  ...ledger,
+  authorisations: ledger.authorisations.map((held) => (held.id === id ? { ...held, state, endedAt } : held)),
+});
+
+/** The ledger after one more fact. */
+export function withFact(ledger: Ledger, fact: Fact): Ledger {
+  switch (fact.kind) {
+    case 'received': {
+      const { receiptId: id, amount, at, method } = fact;
+      return { ...ledger, receipts: [...ledger.receipts, { id, amount, at, method, refunded: zero }] };
+    }
+    case 'refunded':
+      return {
+        ...ledger,
+        receipts: ledger.receipts.map((receipt) =>
+          receipt.id === fact.receiptId ? { ...receipt, refunded: minor(receipt.refunded + fact.amount) } : receipt,
+        ),
+      };
+    case 'refundRefused':
+      return { ...ledger, refundsRefused: [...ledger.refundsRefused, fact] };
+    case 'cardKept':
+      return { ...ledger, card: { cardId: fact.cardId, last4: fact.last4 }, gapAccepted: false };
+    case 'chargeDeclined':
+      return { ...ledger, chargeDeclines: [...ledger.chargeDeclines, fact] };
+    case 'holdAsked':
+      return { ...ledger, holdAsked: fact };
+    case 'holdRefused':
+      return { ...ledger, holdAsked: null, holdRefusals: [...ledger.holdRefusals, fact] };
+    case 'holdPlaced': {
+      const { authorisation: id, amount, at: placedAt, expires, cardId, last4 } = fact;
+      const placed: HeldAuthorisation = { id, amount, placedAt, expires, cardId, last4, state: 'inForce', endedAt: null };
+      return { ...ledger, holdAsked: null, authorisations: [...ledger.authorisations, placed] };
+    }
+    case 'holdReleased':
+      return endAuthorisation(ledger, fact.authorisation, 'released', fact.at);
+    case 'holdLapsed':
+      return endAuthorisation(ledger, fact.authorisation, 'lapsed', fact.at);
+    case 'holdCaptured': {
+      const ended = endAuthorisation(ledger, fact.authorisation, 'captured', fact.at);
+      if (fact.balance === 0) return ended;
+      const { authorisation: id, balance: amount, at } = fact;
+      return { ...ended, receipts: [...ended.receipts, { id, amount, at, method: 'hold', refunded: zero }] };
+    }
+    case 'gapAccepted':
+      return { ...ledger, gapAccepted: true };
+    case 'delivered':
+      return { ...ledger, delivered: true };
+    case 'claimOwed':
+      return { ...ledger, claimsOwed: { amount: fact.amount, at: fact.at } };
+    case 'closedOut':
+      return { ...ledger, closedOut: fact };
+    case 'cancelled':
+      return { ...ledger, cancelled: fact };
+    case 'lapsed':
+      return { ...ledger, lapsed: true };
+    case 'agreed':
+    case 'closeOutDecided':
+    case 'sent':
+    case 'seen':
+      return ledger;
+  }
+}
+
+export const ledgerOf = (facts: readonly Fact[]): Ledger => facts.reduce(withFact, emptyLedger);

@@ -1,0 +1,35 @@
+import type { Standing } from '#core/booking/standing';
+import { type Minor, minor, sum, zero } from '#core/money/minor';
+
+export type StripState = 'received' | 'due' | 'planned' | 'late' | 'open' | 'back' | 'credit';
+export type StripSegment = { readonly state: StripState; readonly amount: Minor; readonly name: string };
+/** The picture of a position to scale: the total as segments, the hold as a second bar. */
+export type Strip = {
+  readonly total: Minor;
+  readonly segments: readonly StripSegment[];
+  readonly hold: { readonly amount: Minor; readonly state: 'planned' | 'inForce' | 'gap' | 'captured' | 'released' } | null;
+};
+
+const holdMark = { planned: 'planned', asked: 'planned', inForce: 'inForce', endingSoon: 'gap', captured: 'captured', released: 'released', lapsed: 'gap', refused: 'gap' } as const;
+
+export function stripOf({ parts, position, hold, ledger, agreed, stage }: Omit<Standing, 'decisions'>): Strip {
+  const segments = parts.flatMap((part): StripSegment[] => {
+    const paid: StripSegment[] = part.paid > 0 ? [{ state: 'received', amount: part.paid, name: part.name }] : [];
+    if (part.left === 0) return paid;
+    const state = part.state === 'paid' ? 'received' : part.state;
+    return [...paid, { state, amount: part.left, name: part.name }];
+  });
+  const back = sum(ledger.receipts.map((receipt) => receipt.refunded));
+  if (back > 0) segments.push({ state: 'back', amount: back, name: 'given back' });
+  if (position.credit > 0) segments.push({ state: 'credit', amount: position.credit, name: 'credit' });
+  const total = sum(segments.map((segment) => segment.amount));
+  const shown = total > 0 ? total : agreed.total;
+  const over = stage === 'closed' || stage === 'cancelled' || stage === 'lapsed';
+  const mark = hold ? holdMark[hold.state] : null;
+  const hidden = !hold || (over && (mark === 'planned' || mark === 'gap'));
+  return {
+    total: minor(shown > 0 ? shown : zero),
+    segments,
+    hold: hidden || !mark ? null : { amount: hold.amount, state: mark },
+  };
+}

@@ -1,0 +1,70 @@
+import type { Fact, PaymentMethod } from '#core/booking/facts';
+import type { Ledger } from '#core/booking/ledger';
+import { type Account, accounts, credit, debit, entry, type JournalEntry } from '#core/journal/entry';
+import { least, minor, remainder } from '#core/money/minor';
+
+const moneyAccount: Readonly<Record<PaymentMethod, Account>> = {
+  card: accounts.cardClearing,
+  transfer: accounts.bank,
+  cheque: accounts.bank,
+  cash: accounts.cash,
+};
+
+/**
+ * The balanced entry that a fact appends, or null where no money moves (money-rules.md, section 9).
+ * @param before the ledger of the facts that came earlier: it tells a payment before the service from one after
+ */
+export function entryForFact(fact: Fact, before: Ledger): JournalEntry | null {
+  const { cardClearing, receivables, clientDeposits, clientCredit, holdsInForce, holdsGiven } = accounts;
+  const owed = before.delivered || before.cancelled !== null;
+  switch (fact.kind) {
+    case 'received':
+      return entry(owed ? 'Payment after the service' : 'Payment before the service', [
+        debit(moneyAccount[fact.method], fact.amount),
+        credit(owed ? receivables : clientDeposits, fact.amount),
+      ]);
+    case 'refunded':
+      return entry('Refund', [debit(clientDeposits, fact.amount), credit(moneyAccount[fact.method], fact.amount)]);
+    case 'holdPlaced':
+      return entry('Hold placed', [debit(holdsInForce, fact.amount), credit(holdsGiven, fact.amount)]);
+    case 'holdReleased':
+    case 'holdLapsed':
+      return entry(fact.kind === 'holdReleased' ? 'Hold released' : 'Hold lapsed', [
+        debit(holdsGiven, fact.amount),
+        credit(holdsInForce, fact.amount),
+      ]);
+    case 'holdCaptured':
+      return entry('Hold captured', [
+        debit(holdsGiven, fact.held),
+        credit(holdsInForce, fact.held),
+        debit(cardClearing, fact.captured),
+        credit(accounts.damageRecovered, minor(fact.captured - fact.balance)),
+        credit(receivables, fact.balance),
+      ]);
+    case 'delivered': {
+      const paid = least(fact.received, fact.total);
+      const over = remainder(fact.received, fact.total);
+      return entry('Service delivered', [
+        debit(clientDeposits, paid),
+        debit(receivables, remainder(fact.total, fact.received)),
+        credit(accounts.revenue, minor(fact.total - fact.tax)),
+        credit(accounts.taxPayable, fact.tax),
+        debit(clientDeposits, over),
+        credit(clientCredit, over),
+      ]);
+    }
+    case 'claimOwed':
+      return entry('Claim that the hold could not pay', [
+        debit(receivables, fact.amount),
+        credit(accounts.damageRecovered, fact.amount),
+      ]);
+    case 'cancelled':
+      return entry('Cancelled, part kept', [
+        debit(clientDeposits, minor(fact.keep - fact.owed)),
+        debit(receivables, fact.owed),
+        credit(accounts.cancellationIncome, fact.keep),
+      ]);
+    default:
+      return null;
+  }
+}

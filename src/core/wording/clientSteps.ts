@@ -1,0 +1,61 @@
+import type { Part, Standing } from '#core/booking/standing';
+import type { PlainDate } from '#core/calendar/days';
+import { localDate } from '#core/calendar/zoned';
+import type { Minor } from '#core/money/minor';
+import { shortDate } from '#core/wording/days';
+
+export type StepMark = 'received' | 'now' | 'due' | 'late' | 'held' | 'open' | 'back';
+/** One line of "what happens when", as a client reads it. */
+export type ClientStep = {
+  readonly mark: StepMark;
+  readonly date: PlainDate | null;
+  readonly when: string;
+  readonly what: string;
+  readonly note: string | null;
+  readonly amount: Minor;
+};
+
+function partStep(part: Part, { ledger }: Standing, today: PlainDate): ClientStep {
+  const name = part.name;
+  const step = { date: part.due, amount: part.left === 0 ? part.amount : part.left };
+  const when = part.due === null ? 'No date yet' : part.due === today ? 'Today' : shortDate(part.due, today);
+  const note = part.partly ? 'the rest of it; a part has been paid' : null;
+  if (part.state === 'paid') return { ...step, mark: 'received', when, what: `You paid the ${name}`, note: null };
+  if (part.state === 'open') return { ...step, mark: 'open', when, what: `The ${name}; we agree on the day with you`, note };
+  if (part.state === 'late') return { ...step, mark: 'late', when, what: `The ${name} was due`, note: 'please pay it now' };
+  if (part.state === 'due') return { ...step, mark: 'now', when: part.now ? 'Today' : when, what: `You pay the ${name}`, note };
+  if (part.collect === 'desk') return { ...step, mark: 'due', when, what: `You pay the ${name} when you come`, note };
+  if (part.collect === 'ask') return { ...step, mark: 'due', when, what: `You pay the ${name}`, note: 'we write to you before' };
+  const card = ledger.card ? `the card ending in ${ledger.card.last4}` : 'the same card';
+  return { ...step, mark: 'due', when, what: `We charge the ${name} to ${card}`, note };
+}
+
+function holdStep(standing: Standing, today: PlainDate): ClientStep | null {
+  const { hold, agreed } = standing;
+  if (!hold) return null;
+  const from = localDate(hold.from, agreed.timeZone);
+  const until = localDate(hold.until, agreed.timeZone);
+  const when = `${shortDate(from, today)} to ${shortDate(until, today)}`;
+  const step = { mark: 'held' as const, date: from, when, amount: hold.amount };
+  switch (hold.state) {
+    case 'released':
+      return { ...step, mark: 'back', what: 'Your bank had set this aside', note: 'it was let go; nothing was taken' };
+    case 'captured':
+      return { ...step, what: 'Your bank had set this aside', note: 'a part was taken and the rest let go' };
+    case 'asked':
+      return { ...step, what: 'Your bank sets this aside', note: 'please confirm it with your bank' };
+    default:
+      return { ...step, what: 'Your bank sets this aside', note: 'not charged; let go when all is in order' };
+  }
+}
+
+/** What happens when, in the order of its days: generated from the plan and never typed. */
+export function clientSteps(standing: Standing): ClientStep[] {
+  const today = localDate(standing.asOf, standing.agreed.timeZone);
+  const steps = standing.parts.map((part) => partStep(part, standing, today));
+  const over = standing.ledger.cancelled !== null || standing.ledger.lapsed;
+  const hold = over ? null : holdStep(standing, today);
+  if (hold) steps.push(hold);
+  const dayOfStep = (step: ClientStep): string => step.date ?? '9999-12-31';
+  return steps.sort((a, b) => (dayOfStep(a) < dayOfStep(b) ? -1 : dayOfStep(a) > dayOfStep(b) ? 1 : 0));
+}

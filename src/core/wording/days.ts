@@ -1,0 +1,40 @@
+import { dayNumber, type PlainDate } from '#core/calendar/days';
+import type { Instant } from '#core/calendar/instant';
+import { dateOf, timeOf, type WallTime } from '#core/calendar/wallTime';
+import { localDate, wallOfInstant } from '#core/calendar/zoned';
+
+const weekdays = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat'] as const;
+const months = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'] as const;
+
+/** 1 January 1970 was a Thursday. */
+const weekday = (date: PlainDate): string => weekdays[(((dayNumber(date) + 4) % 7) + 7) % 7]!;
+
+/** `14 May`; with its year where that is not the year of `today`. */
+export function shortDate(date: PlainDate, today: PlainDate): string {
+  const day = `${Number(date.slice(8))} ${months[Number(date.slice(5, 7)) - 1]}`;
+  return date.slice(0, 4) === today.slice(0, 4) ? day : `${day} ${date.slice(0, 4)}`;
+}
+
+/** `Fri 14 May`. */
+export const longDate = (date: PlainDate, today: PlainDate): string => `${weekday(date)} ${shortDate(date, today)}`;
+
+export const longWall = (wall: WallTime, today: PlainDate): string => `${longDate(dateOf(wall), today)}, ${timeOf(wall)}`;
+
+/** The moment as the business's clocks have it: `Fri 14 May, 09:00`. */
+export const longMoment = (at: Instant, zone: string, today: PlainDate): string => longWall(wallOfInstant(at, zone), today);
+
+export const dayOf = localDate;
+
+const plural = (count: number, unit: string): string => `${count} ${unit}${count === 1 ? '' : 's'}`;
+
+/** How far a day is: `today`, `tomorrow`, `in 3 days`, `6 weeks ago`. Weeks from 21 days on, months from 90. */
+export function distance(date: PlainDate, today: PlainDate): string {
+  const days = dayNumber(date) - dayNumber(today);
+  if (days === 0) return 'today';
+  if (days === 1) return 'tomorrow';
+  if (days === -1) return 'yesterday';
+  const far = Math.abs(days);
+  const span =
+    far < 21 ? plural(far, 'day') : far < 90 ? plural(Math.round(far / 7), 'week') : plural(Math.round(far / 30.44), 'month');
+  return days > 0 ? `in ${span}` : `${span} ago`;
+}

@@ -1,0 +1,74 @@
+import type { ErrandKind, WantedErrand } from '#core/agenda/wantedErrands';
+import type { Standing } from '#core/booking/standing';
+import type { Instant } from '#core/calendar/instant';
+import type { LoadedBooking } from '#server/booking/lockBooking';
+import { recordFacts } from '#server/booking/record';
+import { cardOnFile } from '#server/booking/cardOnFile';
+import type { Tx } from '#server/database/open';
+import type { Deps } from '#server/deps';
+import { carryOut } from '#server/intents/carryOut';
+import { openIntent, paymentUnderWay } from '#server/intents/openIntent';
+import type { IntentRequest } from '#server/intents/request';
+import { handOver, writeMessage } from '#server/usecases/writeMessage';
+import { zero } from '#core/money/minor';
+
+type Context = {
+  readonly tx: Tx;
+  readonly deps: Deps;
+  readonly loaded: LoadedBooking;
+  readonly standing: Standing;
+  readonly now: Instant;
+};
+/** What is left to do outside, once the transaction has committed. */
+type Afterwards = (() => Promise<unknown>) | null;
+type Run<K extends ErrandKind> = (context: Context, errand: Extract<WantedErrand, { kind: K }>) => Promise<Afterwards>;
+
+async function intend({ tx, deps, loaded, now }: Context, cause: string, request: IntentRequest, amount: typeof zero): Promise<Afterwards> {
+  const id = await openIntent(tx, { id: deps.newId(), bookingId: loaded.booking.id, cause, request, amount, now });
+  return () => carryOut(deps, id);
+}
+
+const describe = ({ booking }: LoadedBooking): string => `${booking.number} ${booking.title}`;
+
+/** One entry for each kind of errand: what it commits, and what it does afterwards. */
+export const errandKinds: { readonly [K in ErrandKind]: Run<K> } = {
+  async message({ tx, deps, loaded, now }, { key, occasion, part = null }) {
+    const id = await writeMessage(tx, loaded, { id: deps.newId(), cause: key, occasion, part, now });
+    return id === null ? null : () => handOver(deps, id);
+  },
+
+  async charge(context, { key, part }) {
+    const { tx, loaded, standing } = context;
+    if (await paymentUnderWay(tx, loaded.booking.id)) throw new Error('another payment of this booking is under way');
+    const card = await cardOnFile(tx, standing.ledger);
+    const { left } = standing.parts[part]!;
+    return intend(context, key, { kind: 'charge', card: card!, keepCard: false, description: describe(loaded) }, left);
+  },
+
+  async placeHold(context, { key }) {
+    const { tx, loaded, standing } = context;
+    const card = await cardOnFile(tx, standing.ledger);
+    const { amount } = standing.hold!;
+    return intend(context, key, { kind: 'hold', card: card!, clientPresent: false, description: describe(loaded) }, amount);
+  },
+
+  async renewHold(context, { key, authorisation }) {
+    const { tx, loaded, standing } = context;
+    const card = await cardOnFile(tx, standing.ledger);
+    const { amount } = standing.hold!;
+    const description = describe(loaded);
+    return intend(context, key, { kind: 'hold', card: card!, renews: authorisation, clientPresent: false, description }, amount);
+  },
+
+  releaseHold: (context, { key, authorisation }) => intend(context, key, { kind: 'release', authorisation }, zero),
+
+  async lapse({ tx, loaded, now }) {
+    await recordFacts(tx, loaded, [{ kind: 'lapsed', at: now, reason: 'not_paid' }], now);
+    return null;
+  },
+
+  async turn({ tx, loaded, now }) {
+    await recordFacts(tx, loaded, [], now);
+    return null;
+  },
+};

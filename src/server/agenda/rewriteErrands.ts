@@ -1,0 +1,41 @@
+import type { WantedErrand } from '#core/agenda/wantedErrands';
+import type { Tx } from '#server/database/open';
+import { errands } from '#server/database/schema/work';
+import { eq } from 'drizzle-orm';
+import { randomUUID } from 'node:crypto';
+
+/**
+ * Makes the agenda of a booking what is wanted now: new keys come in, moments move, what is no longer wanted is
+ * dropped. What was done, or is being done, stays as it is.
+ */
+export async function rewriteErrands(tx: Tx, bookingId: string, wanted: readonly WantedErrand[]): Promise<void> {
+  const rows = await tx.select().from(errands).where(eq(errands.bookingId, bookingId));
+  const byKey = new Map(rows.map((row) => [row.key, row]));
+  const wantedKeys = new Set(wanted.map((errand) => errand.key));
+
+  const added = wanted.filter((errand) => !byKey.has(errand.key));
+  if (added.length > 0) {
+    await tx.insert(errands).values(
+      added.map((errand) => ({
+        id: randomUUID(),
+        bookingId,
+        key: errand.key,
+        kind: errand.kind,
+        at: errand.at,
+        errand,
+        state: 'waiting' as const,
+      })),
+    );
+  }
+  for (const errand of wanted) {
+    const row = byKey.get(errand.key);
+    const idle = row?.state === 'waiting' || row?.state === 'dropped';
+    if (row && idle && (row.at !== errand.at || row.state === 'dropped')) {
+      await tx.update(errands).set({ at: errand.at, errand, state: 'waiting' }).where(eq(errands.id, row.id));
+    }
+  }
+  for (const row of rows) {
+    if (row.state !== 'waiting' || wantedKeys.has(row.key)) continue;
+    await tx.update(errands).set({ state: 'dropped' }).where(eq(errands.id, row.id));
+  }
+}

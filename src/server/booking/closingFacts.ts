@@ -1,0 +1,54 @@
+import type { Fact } from '#core/booking/facts';
+import type { Ledger } from '#core/booking/ledger';
+import type { Instant } from '#core/calendar/instant';
+import { closeout } from '#core/closeout/closeout';
+import { type Minor, minor, remainder, sum, zero } from '#core/money/minor';
+import type { IntentRequest } from '#server/intents/request';
+
+/**
+ * The facts of a close-out once it is known whether the hold paid: delivered, captured, owed, closed. Where the
+ * capture was refused, nothing was held after all and every claim is owed.
+ */
+export function closingFacts(input: {
+  request: Extract<IntentRequest, { kind: 'capture' }> | null;
+  claims?: Extract<Fact, { kind: 'closedOut' }>['claims'];
+  captured: boolean;
+  ledger: Ledger;
+  total: Minor;
+  tax: Minor;
+  /** In force and let go by this close-out. */
+  releasing?: Minor;
+  now: Instant;
+}): Fact[] {
+  const { request, captured, ledger, total, tax, now: at } = input;
+  const claims = request?.claims ?? input.claims ?? [];
+  const received = sum(ledger.receipts.map((receipt) => receipt.amount - receipt.refunded));
+  const held = captured && request ? request.held : zero;
+  const figures = closeout({
+    held,
+    claims,
+    outstanding: remainder(total, received),
+    coverBalance: captured && (request?.balance ?? 0) > 0,
+  });
+  const facts: Fact[] = [{ kind: 'delivered', at, total, tax, received }];
+  if (captured && request) {
+    const { authorisation, balance } = request;
+    facts.push({ kind: 'holdCaptured', at, authorisation, held, captured: figures.capture, balance });
+  }
+  if (figures.shortfall > 0) facts.push({ kind: 'claimOwed', at, amount: figures.shortfall });
+  facts.push({
+    kind: 'closedOut',
+    at,
+    claims,
+    captured: figures.capture,
+    released: request ? figures.release : (input.releasing ?? zero),
+    shortfall: figures.shortfall,
+    outstanding: figures.outstanding,
+  });
+  const lost = !captured && request;
+  const inForce = lost ? ledger.authorisations.find((each) => each.id === request.authorisation) : null;
+  if (inForce?.state === 'inForce') {
+    facts.push({ kind: 'holdLapsed', at, authorisation: inForce.id, amount: minor(inForce.amount) });
+  }
+  return facts;
+}

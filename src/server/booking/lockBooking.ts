@@ -1,0 +1,33 @@
+import type { Fact } from '#core/booking/facts';
+import type { Agreed } from '#core/booking/standing';
+import type { Database, Tx } from '#server/database/open';
+import { bookings, facts } from '#server/database/schema/bookings';
+import { clients } from '#server/database/schema/clients';
+import { asc, eq } from 'drizzle-orm';
+
+export type BookingRow = typeof bookings.$inferSelect;
+export type ClientRow = typeof clients.$inferSelect;
+export type LoadedBooking = { readonly booking: BookingRow; readonly client: ClientRow; readonly facts: readonly Fact[] };
+
+export const agreedOf = (booking: BookingRow): Agreed => ({
+  currency: booking.currency,
+  timeZone: booking.timeZone,
+  agreed: booking.agreed,
+  start: booking.startsAt,
+  end: booking.endsAt,
+  total: booking.total,
+  terms: booking.terms,
+});
+
+async function load(db: Database | Tx, id: string, lock: boolean): Promise<LoadedBooking | null> {
+  const query = db.select().from(bookings).where(eq(bookings.id, id));
+  const [booking] = await (lock ? query.for('update') : query);
+  if (!booking) return null;
+  const [client] = await db.select().from(clients).where(eq(clients.id, booking.clientId));
+  const rows = await db.select({ fact: facts.fact }).from(facts).where(eq(facts.bookingId, id)).orderBy(asc(facts.seq));
+  return { booking, client: client!, facts: rows.map((row) => row.fact) };
+}
+
+/** The booking with its facts; nobody else changes it until the transaction ends. */
+export const lockBooking = (tx: Tx, id: string): Promise<LoadedBooking | null> => load(tx, id, true);
+export const readBooking = (db: Database | Tx, id: string): Promise<LoadedBooking | null> => load(db, id, false);

@@ -1,0 +1,57 @@
+import { wantedErrands } from '#core/agenda/wantedErrands';
+import type { Fact } from '#core/booking/facts';
+import { ledgerOf, withFact } from '#core/booking/ledger';
+import { standing, type Standing } from '#core/booking/standing';
+import type { Instant } from '#core/calendar/instant';
+import { entryForFact } from '#core/journal/entryForFact';
+import { rewriteErrands } from '#server/agenda/rewriteErrands';
+import { agreedOf, type LoadedBooking } from '#server/booking/lockBooking';
+import { coverOf, duePartsOf, summaryOf } from '#server/booking/summaryOf';
+import type { Tx } from '#server/database/open';
+import { covers, dueParts, facts as factTable, summaries } from '#server/database/schema/bookings';
+import { appendEntry } from '#server/journal/appendEntry';
+import { eq } from 'drizzle-orm';
+
+/**
+ * Appends facts to a locked booking with their journal entries, and writes everything that follows from them: summary,
+ * due parts, cover, agenda. The only way in which a booking changes.
+ */
+export async function recordFacts(
+  tx: Tx,
+  { booking, client, facts }: LoadedBooking,
+  added: readonly Fact[],
+  now: Instant,
+): Promise<{ readonly facts: readonly Fact[]; readonly standing: Standing }> {
+  let ledger = ledgerOf(facts);
+  for (const fact of added) {
+    const [row] = await tx
+      .insert(factTable)
+      .values({ bookingId: booking.id, fact, at: fact.at })
+      .returning({ seq: factTable.seq });
+    const entry = entryForFact(fact, ledger);
+    if (entry) {
+      const { currency, id: bookingId } = booking;
+      await appendEntry(tx, entry, { at: fact.at, currency, bookingId, factSeq: row!.seq });
+    }
+    ledger = withFact(ledger, fact);
+  }
+  const all = [...facts, ...added];
+  const current = standing(agreedOf(booking), all, now);
+  await writeDerived(tx, { booking, client, facts: all }, current);
+  return { facts: all, standing: current };
+}
+
+async function writeDerived(tx: Tx, { booking, client, facts }: LoadedBooking, current: Standing): Promise<void> {
+  const summary = summaryOf(booking, client, current);
+  await tx.insert(summaries).values(summary).onConflictDoUpdate({ target: summaries.bookingId, set: summary });
+
+  await tx.delete(dueParts).where(eq(dueParts.bookingId, booking.id));
+  const due = duePartsOf(booking, current);
+  if (due.length > 0) await tx.insert(dueParts).values(due);
+
+  const cover = coverOf(booking, current);
+  if (cover) await tx.insert(covers).values(cover).onConflictDoUpdate({ target: covers.bookingId, set: cover });
+  else await tx.delete(covers).where(eq(covers.bookingId, booking.id));
+
+  await rewriteErrands(tx, booking.id, wantedErrands(current, facts));
+}

@@ -1,0 +1,63 @@
+import type { Standing } from '#core/booking/standing';
+import { stripOf } from '#core/booking/strip';
+import { zero } from '#core/money/minor';
+import type { BookingRow, ClientRow } from '#server/booking/lockBooking';
+import type { covers, dueParts, summaries } from '#server/database/schema/bookings';
+
+export type SummaryRow = typeof summaries.$inferInsert;
+export type DuePartRow = typeof dueParts.$inferInsert;
+export type CoverRow = typeof covers.$inferInsert;
+
+/** The row that lists sort and filter by. */
+export function summaryOf(booking: BookingRow, client: ClientRow, standing: Standing): SummaryRow {
+  const { position, hold, stage, decisions } = standing;
+  const owed = standing.parts.find((part) => part.left > 0 && part.dueAt !== null);
+  return {
+    bookingId: booking.id,
+    stage,
+    startAt: standing.startAt,
+    endAt: standing.endAt,
+    total: booking.total,
+    received: position.received,
+    outstanding: position.outstanding,
+    dueNow: position.dueNow,
+    late: position.late,
+    held: hold?.inForce?.amount ?? zero,
+    nextAt: owed?.dueAt ?? null,
+    nextAmount: owed?.left ?? null,
+    nextName: owed?.name ?? null,
+    decideBy: decisions[0]?.by ?? null,
+    decisions: [...decisions],
+    strip: stripOf(standing),
+    currency: booking.currency,
+    search: `${booking.number} ${client.name} ${booking.title} ${client.email}`.toLowerCase(),
+  };
+}
+
+export const duePartsOf = (booking: BookingRow, { parts }: Standing): DuePartRow[] =>
+  parts
+    .filter((part) => part.left > 0 && part.dueAt !== null)
+    .map(({ index, name, dueAt, left, state }) => ({
+      bookingId: booking.id,
+      part: index,
+      name,
+      dueAt: dueAt!,
+      left,
+      state,
+      currency: booking.currency,
+    }));
+
+/** The cover still to come or running; null where none is wanted. */
+export function coverOf(booking: BookingRow, { hold, stage }: Standing): CoverRow | null {
+  const wanted = stage === 'secured' || stage === 'inService' || stage === 'toCloseOut';
+  if (!hold || !wanted || hold.state === 'captured' || hold.state === 'released') return null;
+  return {
+    bookingId: booking.id,
+    amount: hold.amount,
+    fromAt: hold.inForce?.placedAt ?? hold.from,
+    untilAt: hold.until,
+    gapFrom: hold.gap?.from ?? null,
+    inForce: hold.inForce ? 1 : 0,
+    currency: booking.currency,
+  };
+}

@@ -1,0 +1,55 @@
+import { z } from 'zod';
+
+const Port = z.coerce.number().int().min(1).max(65_535);
+
+const Config = z
+  .object({
+    PORT: Port.default(4321),
+    HOST: z.string().min(1).default('127.0.0.1'),
+    OSTENDO_DATA: z.string().min(1).default('./data'),
+    DATABASE_URL: z
+      .string()
+      .regex(/^postgres(ql)?:\/\//, 'an address that begins with postgres:// or postgresql://')
+      .optional(),
+    SMTP_URL: z
+      .string()
+      .regex(/^smtps?:\/\//, 'an address that begins with smtp:// or smtps://')
+      .optional(),
+    OSTENDO_SECRET: z.string().min(32, 'at least 32 characters').optional(),
+    /** Where clients reach it; without it, the address it listens on. */
+    OSTENDO_URL: z.url().optional(),
+    OSTENDO_DEMO: z.enum(['0', '1']).default('0'),
+  })
+  .refine((config) => !config.DATABASE_URL || config.OSTENDO_SECRET, {
+    error: 'is needed with DATABASE_URL: all processes on one server share it',
+    path: ['OSTENDO_SECRET'],
+  });
+
+export type Config = {
+  readonly port: number;
+  readonly host: string;
+  readonly directory: string;
+  readonly databaseUrl: string | undefined;
+  readonly secret: string | undefined;
+  readonly baseUrl: string;
+  readonly demo: boolean;
+};
+
+/** The settings that a process was started with cannot be used. */
+export class ConfigError extends Error {
+  override readonly name = 'ConfigError';
+}
+
+/** Reads the settings from the environment. @throws {ConfigError} that names each variable and what is wrong with it */
+export function readConfig(environment: Readonly<Record<string, string | undefined>>): Config {
+  const given = Object.fromEntries(Object.entries(environment).filter(([, value]) => value !== undefined && value !== ''));
+  const parsed = Config.safeParse(given);
+  if (!parsed.success) {
+    const lines = parsed.error.issues.map((issue) => `  ${issue.path.join('.')}: ${issue.message}`);
+    throw new ConfigError(`These settings cannot be used:\n${lines.join('\n')}`);
+  }
+  const { PORT: port, HOST: host, OSTENDO_DATA: directory, DATABASE_URL: databaseUrl, OSTENDO_SECRET: secret } = parsed.data;
+  const shown = host === '0.0.0.0' || host === '::' ? '127.0.0.1' : host;
+  const baseUrl = (parsed.data.OSTENDO_URL ?? `http://${shown}:${port}`).replace(/\/$/, '');
+  return { port, host, directory, databaseUrl, secret, baseUrl, demo: parsed.data.OSTENDO_DEMO === '1' };
+}

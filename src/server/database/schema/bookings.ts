@@ -1,0 +1,136 @@
+import type { BookingStage } from '#core/booking/stage';
+import type { Decision } from '#core/booking/decisions';
+import type { Fact } from '#core/booking/facts';
+import type { PriceInput } from '#core/price/price';
+import type { Instant } from '#core/calendar/instant';
+import type { WallTime } from '#core/calendar/wallTime';
+import type { Terms } from '#core/terms/terms';
+import type { Strip } from '#core/booking/strip';
+import { instant, money } from '#server/database/schema/columns';
+import { services } from '#server/database/schema/business';
+import { clients } from '#server/database/schema/clients';
+import { sql } from 'drizzle-orm';
+import {
+  type AnyPgColumn,
+  bigserial,
+  check,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  text,
+  uniqueIndex,
+} from 'drizzle-orm/pg-core';
+
+/** What was agreed, as it was agreed: it does not follow later changes of terms, services or prices. */
+export const bookings = pgTable(
+  'bookings',
+  {
+    id: text().primaryKey(),
+    number: text().notNull().unique(),
+    clientId: text()
+      .notNull()
+      .references((): AnyPgColumn => clients.id),
+    serviceId: text()
+      .notNull()
+      .references(() => services.id),
+    title: text().notNull(),
+    currency: text().notNull(),
+    timeZone: text().notNull(),
+    agreed: text().$type<WallTime>().notNull(),
+    startsAt: text().$type<WallTime>().notNull(),
+    endsAt: text().$type<WallTime>().notNull(),
+    price: jsonb().$type<PriceInput>().notNull(),
+    total: money().notNull(),
+    tax: money().notNull(),
+    termsId: text().notNull(),
+    termsVersion: integer().notNull(),
+    terms: jsonb().$type<Terms>().notNull(),
+    /** Sent with the request that made it, so that a repeat makes no second one. */
+    requestKey: text().notNull().unique(),
+  },
+  (table) => [
+    check('total_not_negative', sql`${table.total} >= 0 and ${table.tax} >= 0`),
+    check('end_not_before_start', sql`${table.endsAt} >= ${table.startsAt}`),
+  ],
+);
+
+/** What happened, in the order in which it was recorded. Rows are never changed or deleted. */
+export const facts = pgTable(
+  'facts',
+  {
+    seq: bigserial({ mode: 'number' }).primaryKey(),
+    bookingId: text()
+      .notNull()
+      .references(() => bookings.id),
+    fact: jsonb().$type<Fact>().notNull(),
+    at: instant().notNull(),
+  },
+  (table) => [index().on(table.bookingId, table.seq), index().on(table.at)],
+);
+
+/** What a list sorts and filters by, written in the transaction of each fact; `verify` recomputes every row. */
+export const summaries = pgTable(
+  'summaries',
+  {
+    bookingId: text()
+      .primaryKey()
+      .references(() => bookings.id),
+    stage: text().$type<BookingStage>().notNull(),
+    startAt: instant().notNull(),
+    endAt: instant().notNull(),
+    total: money().notNull(),
+    received: money().notNull(),
+    outstanding: money().notNull(),
+    dueNow: money().notNull(),
+    late: money().notNull(),
+    held: money().notNull(),
+    nextAt: instant(),
+    nextAmount: money(),
+    nextName: text(),
+    decideBy: instant(),
+    decisions: jsonb().$type<Decision[]>().notNull(),
+    strip: jsonb().$type<Strip>().notNull(),
+    currency: text().notNull(),
+    search: text().notNull(),
+  },
+  (table) => [
+    index().on(table.stage, table.startAt),
+    index().on(table.startAt),
+    index().on(table.decideBy),
+    check('received_not_negative', sql`${table.received} >= 0`),
+  ],
+);
+
+/** The parts of all plans that are still to be paid, and the covers of all holds: what the horizon draws. */
+export const dueParts = pgTable(
+  'due_parts',
+  {
+    bookingId: text()
+      .notNull()
+      .references(() => bookings.id),
+    part: integer().notNull(),
+    name: text().notNull(),
+    dueAt: instant().notNull(),
+    left: money().notNull(),
+    state: text().notNull(),
+    currency: text().notNull(),
+  },
+  (table) => [uniqueIndex().on(table.bookingId, table.part), index().on(table.dueAt)],
+);
+
+export const covers = pgTable(
+  'covers',
+  {
+    bookingId: text()
+      .primaryKey()
+      .references(() => bookings.id),
+    amount: money().notNull(),
+    fromAt: instant().$type<Instant>().notNull(),
+    untilAt: instant().notNull(),
+    gapFrom: instant(),
+    inForce: integer().notNull(),
+    currency: text().notNull(),
+  },
+  (table) => [index().on(table.untilAt)],
+);

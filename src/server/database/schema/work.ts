@@ -1,0 +1,108 @@
+import type { WantedErrand } from '#core/agenda/wantedErrands';
+import type { ProcessorAnswer } from '#server/ports';
+import type { IntentRequest } from '#server/intents/request';
+import { instant, money } from '#server/database/schema/columns';
+import { bookings } from '#server/database/schema/bookings';
+import { sql } from 'drizzle-orm';
+import { check, index, integer, jsonb, pgTable, text, timestamp, uniqueIndex } from 'drizzle-orm/pg-core';
+
+/**
+ * What the outside world is asked for. Committed before the call; answered once, by the call or by the event that the
+ * processor sends, whichever comes first. The id is the idempotency key.
+ */
+export const intents = pgTable(
+  'intents',
+  {
+    id: text().primaryKey(),
+    bookingId: text()
+      .notNull()
+      .references(() => bookings.id),
+    /** Why there is one: the errand's key, the client's attempt. Makes a repeat harmless. */
+    cause: text().notNull(),
+    request: jsonb().$type<IntentRequest>().notNull(),
+    amount: money().notNull(),
+    state: text({ enum: ['open', 'waiting', 'approved', 'declined'] }).notNull(),
+    answer: jsonb().$type<ProcessorAnswer>(),
+    madeAt: instant().notNull(),
+    answeredAt: instant(),
+    /** Real time of the last call, for recovery after a crash. */
+    calledAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
+  },
+  (table) => [
+    uniqueIndex().on(table.bookingId, table.cause),
+    // Two tabs, a double click: one payment of a booking at a time.
+    uniqueIndex('one_open_payment')
+      .on(table.bookingId)
+      .where(sql`${table.state} in ('open', 'waiting') and ${table.request}->>'kind' in ('pay', 'charge')`),
+    index()
+      .on(table.state)
+      .where(sql`${table.state} = 'open'`),
+    check('amount_not_negative', sql`${table.amount} >= 0`),
+  ],
+);
+
+/** What Ostendo will do by itself, and has done. Rewritten with the plan; a key is carried out once. */
+export const errands = pgTable(
+  'errands',
+  {
+    id: text().primaryKey(),
+    bookingId: text()
+      .notNull()
+      .references(() => bookings.id),
+    key: text().notNull(),
+    kind: text().notNull(),
+    at: instant().notNull(),
+    errand: jsonb().$type<WantedErrand>().notNull(),
+    state: text({ enum: ['waiting', 'claimed', 'done', 'dropped', 'failed'] }).notNull(),
+    tries: integer().notNull().default(0),
+    /** Real time: a claim that was not finished is taken again, a failed try is repeated then. */
+    notBefore: timestamp({ withTimezone: true }),
+    error: text(),
+    doneAt: instant(),
+  },
+  (table) => [
+    uniqueIndex().on(table.bookingId, table.key),
+    index()
+      .on(table.at)
+      .where(sql`${table.state} in ('waiting', 'claimed')`),
+    index().on(table.doneAt),
+  ],
+);
+
+/** Messages to clients. Committed before they are handed to the mailbox. */
+export const messages = pgTable(
+  'messages',
+  {
+    id: text().primaryKey(),
+    bookingId: text()
+      .notNull()
+      .references(() => bookings.id),
+    cause: text().notNull(),
+    occasion: text().notNull(),
+    recipient: text().notNull(),
+    subject: text().notNull(),
+    body: jsonb().$type<readonly string[]>().notNull(),
+    state: text({ enum: ['outgoing', 'sent'] }).notNull(),
+    madeAt: instant().notNull(),
+    sentAt: instant(),
+    calledAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
+  },
+  (table) => [uniqueIndex().on(table.bookingId, table.cause), index().on(table.state)],
+);
+
+/** Events of the processor that were taken in: a repeat finds its id here. */
+export const processorEvents = pgTable('processor_events', {
+  id: text().primaryKey(),
+  type: text().notNull(),
+  takenAt: instant().notNull(),
+});
+
+/** Payouts of the processor as it announced them. */
+export const payouts = pgTable('payouts', {
+  id: text().primaryKey(),
+  at: instant().notNull(),
+  currency: text().notNull(),
+  gross: money().notNull(),
+  fee: money().notNull(),
+  payments: jsonb().$type<{ reference: string; amount: number; fee: number }[]>().notNull(),
+});

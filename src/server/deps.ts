@@ -1,0 +1,15 @@
+import type { CardProcessor, Clock, Mailbox } from '#server/ports';
+import type { Database } from '#server/database/open';
+
+/** What use cases are given; nothing in them reaches for the world by itself. */
+export type Deps = {
+  readonly db: Database;
+  readonly clock: Clock;
+  readonly processor: CardProcessor;
+  readonly mailbox: Mailbox;
+  /** Where clients reach this installation, without a slash at the end. */
+  readonly baseUrl: string;
+  readonly newId: () => string;
+  /** Something failed that will be tried again, or needs a look. */
+  readonly report: (problem: string, error: unknown) => void;
+};

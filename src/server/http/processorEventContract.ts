@@ -1,0 +1,28 @@
+import { Currency, Moment } from '#contracts/core/parts';
+import type { ProcessorEvent } from '#server/ports';
+import type { Minor } from '#core/money/minor';
+import { z } from 'zod';
+
+const Reference = z.string().min(1).max(200);
+/** Unlike the sums of a request, a payout may be negative: more given back than taken. */
+const SignedMoney = z.custom<Minor>((value) => Number.isSafeInteger(value));
+
+const Answer = z.discriminatedUnion('outcome', [
+  z.object({ outcome: z.literal('approved'), reference: Reference, at: Moment, expires: Moment.optional() }),
+  z.object({ outcome: z.literal('declined'), code: z.string().max(8), decline: z.enum(['soft', 'hard']), at: Moment }),
+  z.object({ outcome: z.literal('confirm'), reference: Reference, url: z.string().max(500), until: Moment, at: Moment }),
+]);
+
+export const ProcessorEventIn: z.ZodType<ProcessorEvent> = z.discriminatedUnion('type', [
+  z.object({ type: z.literal('request.answered'), key: Reference, answer: Answer }),
+  z.object({ type: z.literal('authorisation.lapsed'), authorisation: Reference, at: Moment }),
+  z.object({
+    type: z.literal('payout.made'),
+    payout: Reference,
+    at: Moment,
+    currency: Currency,
+    gross: SignedMoney,
+    fee: SignedMoney,
+    payments: z.array(z.object({ reference: Reference, amount: z.number().int(), fee: z.number().int() })),
+  }),
+]);

@@ -1,0 +1,78 @@
+import type { Deps } from '#server/deps';
+import { bookings } from '#server/database/schema/bookings';
+import { intents } from '#server/database/schema/work';
+import type { IntentRow } from '#server/intents/openIntent';
+import { recordAnswer } from '#server/intents/recordAnswer';
+import type { ProcessorAnswer } from '#server/ports';
+import { and, asc, eq, lt, sql } from 'drizzle-orm';
+
+/** Asks the processor what the intent says, with the intent's id as the key: a repeat is answered as before. */
+function ask({ processor }: Deps, intent: IntentRow, currency: string): Promise<ProcessorAnswer> {
+  const { id: key, amount, request } = intent;
+  switch (request.kind) {
+    case 'pay':
+    case 'charge': {
+      const { description } = request;
+      const clientPresent = request.kind === 'pay';
+      return processor.charge({ key, card: request.card.token, amount, currency, clientPresent, description });
+    }
+    case 'hold': {
+      const { clientPresent, description } = request;
+      const renewal = request.renews ? { renews: request.renews } : {};
+      return processor.authorise({ key, card: request.card.token, amount, currency, clientPresent, description, ...renewal });
+    }
+    case 'release':
+      return processor.release({ key, authorisation: request.authorisation });
+    case 'capture':
+      return processor.capture({ key, authorisation: request.authorisation, amount });
+    case 'refund':
+      return processor.refund({ key, payment: request.payment, amount });
+    case 'verify':
+      return processor.verify({ key, card: request.card.token, clientPresent: true });
+  }
+}
+
+/**
+ * Makes the call of an open intent, outside any transaction, and records the answer. Safe to repeat, by this process
+ * or another, after a crash at any point.
+ * @throws where the processor cannot be reached: the intent stays open and is asked about again
+ */
+export async function carryOut(deps: Deps, intentId: string): Promise<ProcessorAnswer> {
+  const [row] = await deps.db
+    .update(intents)
+    .set({ calledAt: sql`now()` })
+    .where(eq(intents.id, intentId))
+    .returning();
+  if (!row) throw new Error(`no intent ${intentId}`);
+  if (row.state !== 'open') return row.answer!;
+  const [booking] = await deps.db
+    .select({ currency: bookings.currency })
+    .from(bookings)
+    .where(eq(bookings.id, row.bookingId));
+  const answer = await ask(deps, row, booking!.currency);
+  await recordAnswer(deps, intentId, answer);
+  return answer;
+}
+
+/** Seconds that a call may take before another process thinks that its caller died. */
+const patienceSeconds = 20;
+
+/** Asks again about intents that were left open. @returns how many were settled */
+export async function recoverIntents(deps: Deps, patience = patienceSeconds): Promise<number> {
+  const left = await deps.db
+    .select({ id: intents.id })
+    .from(intents)
+    .where(and(eq(intents.state, 'open'), lt(intents.calledAt, sql`now() - make_interval(secs => ${patience})`)))
+    .orderBy(asc(intents.madeAt))
+    .limit(50);
+  let settled = 0;
+  for (const { id } of left) {
+    try {
+      await carryOut(deps, id);
+      settled++;
+    } catch (error) {
+      deps.report(`intent ${id} could not be carried out`, error);
+    }
+  }
+  return settled;
+}

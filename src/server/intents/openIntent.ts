@@ -1,0 +1,38 @@
+import type { Minor } from '#core/money/minor';
+import type { Instant } from '#core/calendar/instant';
+import type { Tx } from '#server/database/open';
+import { intents } from '#server/database/schema/work';
+import type { IntentRequest } from '#server/intents/request';
+import { and, eq, inArray, sql } from 'drizzle-orm';
+
+export type IntentRow = typeof intents.$inferSelect;
+
+/** Commits, with the caller's transaction, that the processor will be asked. The id becomes the idempotency key. */
+export async function openIntent(
+  tx: Tx,
+  intent: { id: string; bookingId: string; cause: string; request: IntentRequest; amount: Minor; now: Instant },
+): Promise<string> {
+  const { id, bookingId, cause, request, amount, now } = intent;
+  await tx.insert(intents).values({ id, bookingId, cause, request, amount, state: 'open', madeAt: now });
+  return id;
+}
+
+export async function intentByCause(tx: Tx, bookingId: string, cause: string): Promise<IntentRow | null> {
+  const [row] = await tx.select().from(intents).where(and(eq(intents.bookingId, bookingId), eq(intents.cause, cause)));
+  return row ?? null;
+}
+
+/** The payment of a booking that is under way: asked for, or waiting for the client's bank. */
+export async function paymentUnderWay(tx: Tx, bookingId: string): Promise<IntentRow | null> {
+  const [row] = await tx
+    .select()
+    .from(intents)
+    .where(
+      and(
+        eq(intents.bookingId, bookingId),
+        inArray(intents.state, ['open', 'waiting']),
+        sql`${intents.request}->>'kind' in ('pay', 'charge')`,
+      ),
+    );
+  return row ?? null;
+}

@@ -1,0 +1,113 @@
+import type { Fact } from '#core/booking/facts';
+import { type Ledger, ledgerOf } from '#core/booking/ledger';
+import type { Instant } from '#core/calendar/instant';
+import { type Minor } from '#core/money/minor';
+import { lockBooking } from '#server/booking/lockBooking';
+import { recordFacts } from '#server/booking/record';
+import { closingFacts } from '#server/booking/closingFacts';
+import type { Tx } from '#server/database/open';
+import { cards } from '#server/database/schema/clients';
+import { intents } from '#server/database/schema/work';
+import type { Deps } from '#server/deps';
+import type { IntentRow } from '#server/intents/openIntent';
+import type { CardUsed } from '#server/intents/request';
+import type { ProcessorAnswer } from '#server/ports';
+import { eq } from 'drizzle-orm';
+
+type Answered = Exclude<ProcessorAnswer, { outcome: 'confirm' }>;
+
+/** The words that a client agrees to when a card is kept, as they were when it was. */
+const consent = 'may be charged for what this booking says, and for its hold, without asking again';
+
+async function keepCard(tx: Tx, clientId: string, card: CardUsed, now: Instant): Promise<Fact> {
+  const { id, token, last4 } = card;
+  await tx.insert(cards).values({ id, clientId, token, last4, addedAt: now }).onConflictDoNothing();
+  return { kind: 'cardKept', at: now, cardId: id, last4, consent };
+}
+
+function holdFacts(intent: IntentRow, answer: Answered, at: Instant): Fact[] {
+  if (intent.request.kind !== 'hold') return [];
+  const { card, renews } = intent.request;
+  const about = { at, amount: intent.amount, cardId: card.id, last4: card.last4, ...(renews ? { renews } : {}) };
+  if (answer.outcome === 'declined') {
+    return [{ kind: 'holdRefused', ...about, code: answer.code, decline: answer.decline }];
+  }
+  return [{ kind: 'holdPlaced', ...about, authorisation: answer.reference, expires: answer.expires! }];
+}
+
+function releaseFacts(intent: IntentRow, answer: Answered, ledger: Ledger, at: Instant): Fact[] {
+  if (intent.request.kind !== 'release') return [];
+  const { authorisation } = intent.request;
+  const held = ledger.authorisations.find((each) => each.id === authorisation && each.state === 'inForce');
+  if (!held) return [];
+  // Refused means that the network has let it go already.
+  return [{ kind: answer.outcome === 'approved' ? 'holdReleased' : 'holdLapsed', at, authorisation, amount: held.amount }];
+}
+
+async function factsOf(
+  tx: Tx,
+  context: { clientId: string; intent: IntentRow; answer: Answered; ledger: Ledger; total: Minor; tax: Minor; now: Instant },
+): Promise<Fact[]> {
+  const { clientId, intent, answer, ledger, now: at } = context;
+  const { request, amount } = intent;
+  const approved = answer.outcome === 'approved';
+  switch (request.kind) {
+    case 'pay':
+    case 'charge': {
+      const { id: cardId, last4 } = request.card;
+      if (!approved) {
+        const { code, decline } = answer;
+        return [{ kind: 'chargeDeclined', at, amount, code, decline, cardId, last4, clientPresent: request.kind === 'pay' }];
+      }
+      const kept = request.keepCard ? [await keepCard(tx, clientId, request.card, at)] : [];
+      return [{ kind: 'received', at, receiptId: intent.id, amount, method: 'card', cardId, last4 }, ...kept];
+    }
+    case 'verify': {
+      const { id: cardId, last4 } = request.card;
+      if (approved) return [await keepCard(tx, clientId, request.card, at)];
+      const { code, decline } = answer;
+      return [{ kind: 'chargeDeclined', at, amount, code, decline, cardId, last4, clientPresent: true }];
+    }
+    case 'hold':
+      return holdFacts(intent, answer, at);
+    case 'release':
+      return releaseFacts(intent, answer, ledger, at);
+    case 'capture':
+      return closingFacts({ ...context, captured: approved, request });
+    case 'refund':
+      return approved
+        ? [{ kind: 'refunded', at, refundId: intent.id, receiptId: request.receiptId, amount, method: 'card' }]
+        : [{ kind: 'refundRefused', at, receiptId: request.receiptId, amount, code: answer.code }];
+  }
+}
+
+/**
+ * Records what the processor answered, once: the call's own answer and the event that brings the same may come in
+ * any order, twice, or days apart.
+ */
+export async function recordAnswer({ db, clock }: Pick<Deps, 'db' | 'clock'>, intentId: string, answer: ProcessorAnswer): Promise<void> {
+  await db.transaction(async (tx) => {
+    const [about] = await tx.select({ bookingId: intents.bookingId }).from(intents).where(eq(intents.id, intentId));
+    if (!about) return; // not ours: nothing to record
+    const loaded = (await lockBooking(tx, about.bookingId))!;
+    const [intent] = await tx.select().from(intents).where(eq(intents.id, intentId)).for('update');
+    if (!intent || intent.state === 'approved' || intent.state === 'declined') return;
+    const now = clock.now();
+
+    if (answer.outcome === 'confirm') {
+      if (intent.state === 'waiting') return;
+      await tx.update(intents).set({ state: 'waiting', answer }).where(eq(intents.id, intentId));
+      if (intent.request.kind !== 'hold') return;
+      const { card } = intent.request;
+      const asked: Fact = { kind: 'holdAsked', at: now, amount: intent.amount, cardId: card.id, last4: card.last4, confirmUrl: answer.url, intentId };
+      await recordFacts(tx, loaded, [asked], now);
+      return;
+    }
+    await tx.update(intents).set({ state: answer.outcome, answer, answeredAt: now }).where(eq(intents.id, intentId));
+    const { clientId, total, tax } = loaded.booking;
+    const ledger = ledgerOf(loaded.facts);
+    const added = await factsOf(tx, { clientId, intent, answer, ledger, total, tax, now });
+    await recordFacts(tx, loaded, added, now);
+  });
+}
+

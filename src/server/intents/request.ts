@@ -1,0 +1,20 @@
+import type { Claimed } from '#core/booking/facts';
+import type { Minor } from '#core/money/minor';
+
+/** What an intent asks of the card processor, with what its record needs. */
+export type IntentRequest =
+  | { readonly kind: 'pay' | 'charge'; readonly card: CardUsed; readonly keepCard: boolean; readonly description: string }
+  | { readonly kind: 'hold'; readonly card: CardUsed; readonly renews?: string; readonly clientPresent: boolean; readonly description: string }
+  | { readonly kind: 'release'; readonly authorisation: string }
+  | {
+      readonly kind: 'capture';
+      readonly authorisation: string;
+      readonly held: Minor;
+      readonly balance: Minor;
+      readonly claims: readonly Claimed[];
+    }
+  | { readonly kind: 'refund'; readonly receiptId: string; readonly payment: string }
+  | { readonly kind: 'verify'; readonly card: CardUsed };
+
+/** `id` is the card's row where it is on file already; a new one gets its row with the record. */
+export type CardUsed = { readonly id: string; readonly token: string; readonly last4: string };

@@ -1,0 +1,3 @@
+import type { Deps } from '#server/deps';
+
+export const openQueries = (_deps: Deps) => ({});

@@ -1,0 +1,32 @@
+import type { Instant } from '#core/calendar/instant';
+import type { Decimal } from '#core/money/decimal';
+import type { Tx } from '#server/database/open';
+import { business, services, terms, termsVersions } from '#server/database/schema/business';
+import { starterTerms } from '#server/starter/starterTerms';
+
+export type ServiceSeed = Omit<typeof services.$inferInsert, 'currency'> & { currency?: string };
+
+/** Services that a new installation begins with; the owner makes others. */
+export const starterServices: readonly ServiceSeed[] = [
+  { id: 'rental', name: 'Rental', kind: 'rental', termsId: 'rental' },
+  { id: 'appointment', name: 'Appointment', kind: 'appointment', termsId: 'lesson' },
+  { id: 'event', name: 'Event', kind: 'event', termsId: 'event' },
+  { id: 'project', name: 'Project', kind: 'project', termsId: 'project' },
+];
+
+/** Writes the business with its terms and services, once: where there is one already, nothing changes. */
+export async function setUp(
+  tx: Tx,
+  about: { name: string; line: string; email: string; timeZone: string; currency: string; taxRate: Decimal },
+  now: Instant,
+  serviceSeeds: readonly ServiceSeed[] = starterServices,
+): Promise<boolean> {
+  const made = await tx.insert(business).values(about).onConflictDoNothing().returning();
+  if (made.length === 0) return false;
+  for (const { id, name, rules } of starterTerms) {
+    await tx.insert(terms).values({ id, name });
+    await tx.insert(termsVersions).values({ termsId: id, version: 1, rules, madeAt: now });
+  }
+  await tx.insert(services).values(serviceSeeds.map((seed) => ({ currency: about.currency, ...seed })));
+  return true;
+}

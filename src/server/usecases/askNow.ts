@@ -1,0 +1,33 @@
+import type { OnBooking } from '#contracts/owner';
+import type { Occasion } from '#core/agenda/wantedErrands';
+import type { Standing } from '#core/booking/standing';
+import { ok, refuse, type Result } from '#core/result';
+import type { Deps } from '#server/deps';
+import { type NotFound, onBooking } from '#server/usecases/onBooking';
+import { handOver, writeMessage } from '#server/usecases/writeMessage';
+
+export type AskRefusal = NotFound | { readonly code: 'nothing_due' };
+
+function occasionFor({ stage, position, ledger, hold }: Standing): Occasion | null {
+  if (stage === 'waiting') return 'request';
+  const declined = ledger.chargeDeclines.at(-1);
+  if (position.dueNow > 0) return declined && !declined.clientPresent ? 'declined' : position.late > 0 ? 'overdue' : 'ask';
+  if (ledger.holdAsked) return 'confirmHold';
+  return hold?.gap ? 'holdRefused' : null;
+}
+
+/** The owner asks the client by message for what is due, or for the card that a hold needs. */
+export const askNow =
+  (deps: Deps) =>
+  async ({ bookingId, requestKey }: OnBooking): Promise<Result<{ subject: Occasion }, AskRefusal>> => {
+    let written: string | null = null;
+    const result = await onBooking<{ subject: Occasion }, AskRefusal>(deps, bookingId, async ({ tx, loaded, standing, now }) => {
+      const occasion = occasionFor(standing);
+      if (!occasion) return refuse({ code: 'nothing_due' });
+      const due = standing.parts.find((part) => part.state === 'due' || part.state === 'late');
+      written = await writeMessage(tx, loaded, { id: deps.newId(), cause: `byHand:${requestKey}`, occasion, part: due?.index ?? null, now });
+      return ok({ subject: occasion });
+    });
+    if (written) await handOver(deps, written);
+    return result;
+  };

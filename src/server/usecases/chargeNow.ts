@@ -1,0 +1,35 @@
+import type { OnBooking } from '#contracts/owner';
+import { ok, refuse, type Result } from '#core/result';
+import { runDue } from '#server/agenda/runDue';
+import { cardOnFile } from '#server/booking/cardOnFile';
+import type { Deps } from '#server/deps';
+import { carryOut } from '#server/intents/carryOut';
+import { intentByCause, openIntent, paymentUnderWay } from '#server/intents/openIntent';
+import type { AskRefusal } from '#server/usecases/askNow';
+import { onBooking } from '#server/usecases/onBooking';
+import { outcomeOf, type PayOutcome } from '#server/usecases/payByClient';
+
+export type ChargeRefusal = AskRefusal | { readonly code: 'no_card' | 'payment_under_way' };
+
+/** The owner charges what is due to the card on file, now. */
+export const chargeNow =
+  (deps: Deps) =>
+  async ({ bookingId, requestKey }: OnBooking): Promise<Result<PayOutcome, ChargeRefusal>> => {
+    const intended = await onBooking<string, ChargeRefusal>(deps, bookingId, async ({ tx, loaded, standing, now }) => {
+      const cause = `byHand:${requestKey}`;
+      const before = await intentByCause(tx, bookingId, cause);
+      if (before) return ok(before.id);
+      const amount = standing.position.dueNow;
+      if (amount === 0) return refuse({ code: 'nothing_due' });
+      const card = await cardOnFile(tx, standing.ledger);
+      if (!card) return refuse({ code: 'no_card' });
+      if (await paymentUnderWay(tx, bookingId)) return refuse({ code: 'payment_under_way' });
+      const description = `${loaded.booking.number} ${loaded.booking.title}`;
+      const request = { kind: 'charge' as const, card, keepCard: false, description };
+      return ok(await openIntent(tx, { id: deps.newId(), bookingId, cause, request, amount, now }));
+    });
+    if (!intended.ok) return intended;
+    const answer = await carryOut(deps, intended.value);
+    await runDue(deps);
+    return ok(outcomeOf(answer));
+  };

@@ -1,0 +1,29 @@
+import { addHours, type Instant } from '#core/calendar/instant';
+import type { Database, Tx } from '#server/database/open';
+import { clientLinks } from '#server/database/schema/clients';
+import { eq } from 'drizzle-orm';
+import { createHash, randomBytes } from 'node:crypto';
+
+/** A link outlives the service by this much, so that a receipt can be read later. */
+const linkHours = 24 * 180;
+
+export const hashOfToken = (token: string): string => createHash('sha256').update(token).digest('base64url');
+
+/** Makes an unguessable link to a booking (256 bits). Only its hash is kept, so it cannot be shown again. */
+export async function makeClientLink(tx: Tx | Database, bookingId: string, from: Instant, now: Instant): Promise<string> {
+  const token = randomBytes(32).toString('base64url');
+  const expiresAt = addHours(from > now ? from : now, linkHours);
+  await tx.insert(clientLinks).values({ hash: hashOfToken(token), bookingId, madeAt: now, expiresAt });
+  return token;
+}
+
+/** The booking that a link opens, or why it opens none. */
+export async function bookingOfLink(
+  db: Tx | Database,
+  token: string,
+  now: Instant,
+): Promise<{ bookingId: string } | { fault: 'link_unknown' | 'link_expired' }> {
+  const [row] = await db.select().from(clientLinks).where(eq(clientLinks.hash, hashOfToken(token)));
+  if (!row) return { fault: 'link_unknown' };
+  return row.expiresAt <= now ? { fault: 'link_expired' } : { bookingId: row.bookingId };
+}

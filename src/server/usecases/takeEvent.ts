@@ -1,0 +1,74 @@
+import { ledgerOf } from '#core/booking/ledger';
+import { accounts, credit, debit, entry } from '#core/journal/entry';
+import { minor } from '#core/money/minor';
+import { ok, type Result } from '#core/result';
+import { lockBooking } from '#server/booking/lockBooking';
+import { recordFacts } from '#server/booking/record';
+import type { Tx } from '#server/database/open';
+import { facts } from '#server/database/schema/bookings';
+import { payouts, processorEvents } from '#server/database/schema/work';
+import type { Deps } from '#server/deps';
+import { recordAnswer } from '#server/intents/recordAnswer';
+import { appendEntry } from '#server/journal/appendEntry';
+import type { ProcessorEvent } from '#server/ports';
+import { runDue } from '#server/agenda/runDue';
+import { eq, sql } from 'drizzle-orm';
+
+/**
+ * Takes in an event of the processor, whose signature has been checked. Events come twice, late and out of order:
+ * each is carried out once, and one that brings nothing new changes nothing.
+ */
+export const takeEvent =
+  (deps: Deps) =>
+  async ({ id, event }: { id: string; event: ProcessorEvent }): Promise<Result<{ taken: boolean }, never>> => {
+    const [before] = await deps.db.select().from(processorEvents).where(eq(processorEvents.id, id));
+    if (before) return ok({ taken: false });
+    const { db, clock } = deps;
+    if (event.type === 'request.answered') {
+      await recordAnswer(deps, event.key, event.answer);
+      await markTaken(db, id, event, clock.now());
+      await runDue(deps);
+      return ok({ taken: true });
+    }
+    const taken = await db.transaction(async (tx) => {
+      if (!(await markTaken(tx, id, event, clock.now()))) return false;
+      if (event.type === 'payout.made') await recordPayout(tx, event);
+      else await recordLapse(tx, event.authorisation, clock.now());
+      return true;
+    });
+    await runDue(deps);
+    return ok({ taken });
+  };
+
+async function markTaken(db: Tx | Deps['db'], id: string, { type }: ProcessorEvent, takenAt: ReturnType<Deps['clock']['now']>): Promise<boolean> {
+  const rows = await db.insert(processorEvents).values({ id, type, takenAt }).onConflictDoNothing().returning();
+  return rows.length > 0;
+}
+
+async function recordLapse(tx: Tx, authorisation: string, now: ReturnType<Deps['clock']['now']>): Promise<void> {
+  const [placed] = await tx
+    .select({ bookingId: facts.bookingId })
+    .from(facts)
+    .where(sql`${facts.fact}->>'kind' = 'holdPlaced' and ${facts.fact}->>'authorisation' = ${authorisation}`);
+  if (!placed) return;
+  const loaded = (await lockBooking(tx, placed.bookingId))!;
+  const held = ledgerOf(loaded.facts).authorisations.find((each) => each.id === authorisation);
+  if (held?.state !== 'inForce') return;
+  await recordFacts(tx, loaded, [{ kind: 'holdLapsed', at: now, authorisation, amount: held.amount }], now);
+}
+
+async function recordPayout(tx: Tx, event: Extract<ProcessorEvent, { type: 'payout.made' }>): Promise<void> {
+  const { payout, at, currency, gross, fee, payments } = event;
+  const rows = await tx
+    .insert(payouts)
+    .values({ id: payout, at, currency, gross, fee, payments: [...payments] })
+    .onConflictDoNothing()
+    .returning();
+  if (rows.length === 0) return;
+  const paid = entry(`Payout ${payout}`, [
+    debit(accounts.bank, minor(gross - fee)),
+    debit(accounts.processorFees, fee),
+    credit(accounts.cardClearing, gross),
+  ]);
+  if (paid) await appendEntry(tx, paid, { at, currency });
+}

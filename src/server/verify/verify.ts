@@ -1,0 +1,149 @@
+import { wantedErrands } from '#core/agenda/wantedErrands';
+import { ledgerOf, emptyLedger, type Ledger, withFact } from '#core/booking/ledger';
+import { standing } from '#core/booking/standing';
+import { accounts } from '#core/journal/entry';
+import { entryForFact } from '#core/journal/entryForFact';
+import { sum } from '#core/money/minor';
+import { agreedOf, type LoadedBooking, readBooking } from '#server/booking/lockBooking';
+import { coverOf, duePartsOf, summaryOf } from '#server/booking/summaryOf';
+import { rowsOf } from '#server/database/open';
+import { bookings, covers, dueParts, summaries } from '#server/database/schema/bookings';
+import { accountBalances, journalEntries, journalLines } from '#server/database/schema/journal';
+import { errands } from '#server/database/schema/work';
+import type { Deps } from '#server/deps';
+import { and, asc, eq, inArray, sql } from 'drizzle-orm';
+import { isDeepStrictEqual } from 'node:util';
+
+/** One thing that is derived and does not agree with what it is derived from. */
+export type Difference = { readonly what: string; readonly where: string; readonly kept: unknown; readonly computed: unknown };
+
+/** As a database gives it back: without keys that are undefined, nulls where a column was left out. */
+const plain = (value: unknown): unknown => JSON.parse(JSON.stringify(value));
+
+const differs = (what: string, where: string, kept: unknown, computed: unknown): Difference[] =>
+  isDeepStrictEqual(plain(kept), plain(computed)) ? [] : [{ what, where, kept, computed }];
+
+/**
+ * Recomputes everything that is derived and compares: entries balance, accounts equal their entries, the journal equals
+ * the facts, deposits equal receipts less refunds until a booking closes, memo accounts equal the authorisations in
+ * force here and at the processor, and each booking's summary, due parts, cover and agenda.
+ */
+export async function verify(deps: Deps, progress?: (done: number, all: number) => boolean | void): Promise<Difference[]> {
+  const { db } = deps;
+  const found: Difference[] = [...(await unbalancedEntries(deps)), ...(await wrongBalances(deps))];
+  const ids = await db.select({ id: bookings.id }).from(bookings).orderBy(asc(bookings.number));
+  const inForce = new Map<string, number>();
+  let done = 0;
+  for (const { id } of ids) {
+    const loaded = (await readBooking(db, id))!;
+    found.push(...(await verifyBooking(deps, loaded)), ...(await verifyJournal(deps, loaded)));
+    for (const held of ledgerOf(loaded.facts).authorisations) {
+      if (held.state === 'inForce') inForce.set(held.id, held.amount);
+    }
+    if (progress?.(++done, ids.length) === false) return found;
+  }
+  const live = await deps.processor.liveAuthorisations();
+  const byReference = (pairs: Iterable<readonly [string, number]>) => [...pairs].sort(([a], [b]) => (a < b ? -1 : 1));
+  found.push(
+    ...differs(
+      'authorisations in force',
+      'the processor',
+      byReference(live.map(({ reference, amount }) => [reference, amount] as const)),
+      byReference(inForce),
+    ),
+  );
+  const memo = await rowsOf<{ balance: string }>(
+    db,
+    sql`select coalesce(sum(amount), 0)::text as balance from ${journalLines} where account = ${accounts.holdsInForce}`,
+  );
+  found.push(...differs('memo account', accounts.holdsInForce, Number(memo[0]!.balance), sum(inForce.values())));
+  return found;
+}
+
+async function unbalancedEntries({ db }: Deps): Promise<Difference[]> {
+  const rows = await rowsOf<{ entry_seq: string; currency: string; total: string }>(
+    db,
+    sql`select entry_seq::text, currency, sum(amount)::text as total from ${journalLines}
+        group by entry_seq, currency having sum(amount) <> 0`,
+  );
+  return rows.map((row) => ({ what: 'entry does not balance', where: row.entry_seq, kept: Number(row.total), computed: 0 }));
+}
+
+async function wrongBalances({ db }: Deps): Promise<Difference[]> {
+  const rows = await rowsOf<{ account: string; currency: string; kept: string; computed: string }>(
+    db,
+    sql`select coalesce(k.account, c.account) as account, coalesce(k.currency, c.currency) as currency,
+               coalesce(k.balance, 0)::text as kept, coalesce(c.balance, 0)::text as computed
+        from ${accountBalances} k
+        full join (select account, currency, sum(amount) as balance from ${journalLines} group by 1, 2) c
+          on c.account = k.account and c.currency = k.currency
+        where coalesce(k.balance, 0) <> coalesce(c.balance, 0)`,
+  );
+  return rows.map((row) => ({
+    what: 'balance of account',
+    where: `${row.account} ${row.currency}`,
+    kept: Number(row.kept),
+    computed: Number(row.computed),
+  }));
+}
+
+async function verifyBooking({ db, clock }: Deps, loaded: LoadedBooking): Promise<Difference[]> {
+  const { booking, client, facts } = loaded;
+  const current = standing(agreedOf(booking), facts, clock.now());
+  const [summary] = await db.select().from(summaries).where(eq(summaries.bookingId, booking.id));
+  const parts = await db.select().from(dueParts).where(eq(dueParts.bookingId, booking.id)).orderBy(asc(dueParts.part));
+  const [cover = null] = await db.select().from(covers).where(eq(covers.bookingId, booking.id));
+  const planned = await db
+    .select({ key: errands.key, at: errands.at })
+    .from(errands)
+    .where(and(eq(errands.bookingId, booking.id), eq(errands.state, 'waiting')));
+  const finished = await db
+    .select({ key: errands.key })
+    .from(errands)
+    .where(and(eq(errands.bookingId, booking.id), inArray(errands.state, ['done', 'failed', 'claimed'])));
+  const doneKeys = new Set(finished.map(({ key }) => key));
+  const wanted = wantedErrands(current, facts).filter(({ key }) => !doneKeys.has(key));
+  const byKey = (list: readonly { key: string; at: string }[]) =>
+    list.map(({ key, at }) => `${at} ${key}`).sort();
+  return [
+    ...differs('summary', booking.number, summary, summaryOf(booking, client, current)),
+    ...differs('due parts', booking.number, parts, duePartsOf(booking, current)),
+    ...differs('cover', booking.number, cover, coverOf(booking, current)),
+    ...differs('agenda', booking.number, byKey(planned), byKey(wanted)),
+  ];
+}
+
+/** The entries of a booking, from its facts. */
+function entriesOf(facts: LoadedBooking['facts']): { description: string; lines: string[] }[] {
+  let ledger: Ledger = emptyLedger;
+  return facts.flatMap((fact) => {
+    const made = entryForFact(fact, ledger);
+    ledger = withFact(ledger, fact);
+    return made ? [{ description: made.description, lines: made.lines.map(({ account, amount }) => `${account} ${amount}`) }] : [];
+  });
+}
+
+async function verifyJournal({ db }: Deps, { booking, facts }: LoadedBooking): Promise<Difference[]> {
+  const rows = await db
+    .select({ seq: journalEntries.seq, description: journalEntries.description, account: journalLines.account, amount: journalLines.amount })
+    .from(journalEntries)
+    .innerJoin(journalLines, eq(journalLines.entrySeq, journalEntries.seq))
+    .where(eq(journalEntries.bookingId, booking.id))
+    .orderBy(asc(journalEntries.seq), asc(journalLines.line));
+  const kept: { seq: number; description: string; lines: string[] }[] = [];
+  for (const { seq, description, account, amount } of rows) {
+    if (kept.at(-1)?.seq !== seq) kept.push({ seq, description, lines: [] });
+    kept.at(-1)!.lines.push(`${account} ${amount}`);
+  }
+  const entries = kept.map(({ description, lines }) => ({ description, lines }));
+
+  const ledger = ledgerOf(facts);
+  const held = (account: string): number =>
+    sum(rows.filter((row) => row.account === account).map((row) => row.amount));
+  const closed = ledger.delivered || ledger.cancelled !== null;
+  const inHand = sum(ledger.receipts.map((receipt) => receipt.amount - receipt.refunded));
+  return [
+    ...differs('journal', booking.number, entries, entriesOf(facts)),
+    ...(closed ? [] : differs('client deposits', booking.number, 0 - held(accounts.clientDeposits), inHand)),
+  ];
+}

@@ -1,0 +1,57 @@
+import type { Instant } from '#core/calendar/instant';
+import type { Clock, ProcessorEvent } from '#server/ports';
+import { events } from '#world/cardNetwork/tables';
+import type { WorldDatabase, WorldTx } from '#world/database';
+import { and, asc, eq, lte } from 'drizzle-orm';
+import { randomUUID } from 'node:crypto';
+import { Webhook } from 'standardwebhooks';
+
+/** How events leave the network: the body, signed as the Standard Webhooks specification has it. */
+export type Post = (body: string, headers: Record<string, string>) => Promise<{ readonly ok: boolean }>;
+
+export async function appendEvent(tx: WorldTx, event: ProcessorEvent, at: Instant, dueAt = at): Promise<void> {
+  await tx.insert(events).values({ id: `evt_${randomUUID()}`, event, at, dueAt });
+}
+
+/**
+ * Delivers what is due, oldest first, and stops at the first that is not taken: it comes again later. Whoever takes
+ * an event twice must not mind: a crash between the answer and the mark repeats it.
+ * @returns how many were taken
+ */
+export async function deliverEvents(db: WorldDatabase, clock: Clock, secret: string, post: Post): Promise<number> {
+  const due = await db
+    .select()
+    .from(events)
+    .where(and(eq(events.delivered, false), lte(events.dueAt, clock.now())))
+    .orderBy(asc(events.dueAt), asc(events.seq))
+    .limit(100);
+  let taken = 0;
+  for (const { seq, id, event, tries } of due) {
+    if (!(await postEvent(secret, post, id, event))) {
+      await db.update(events).set({ tries: tries + 1 }).where(eq(events.seq, seq));
+      break;
+    }
+    await db.update(events).set({ delivered: true }).where(eq(events.seq, seq));
+    taken++;
+  }
+  return taken;
+}
+
+/** Posts one event, signed now. The signature carries the real time: receivers refuse an old one. */
+export async function postEvent(secret: string, post: Post, id: string, event: ProcessorEvent): Promise<boolean> {
+  const body = JSON.stringify(event);
+  const sentAt = new Date();
+  const signature = new Webhook(secret).sign(id, sentAt, body);
+  const timestamp = String(Math.floor(sentAt.getTime() / 1000));
+  try {
+    const { ok } = await post(body, {
+      'content-type': 'application/json',
+      'webhook-id': id,
+      'webhook-timestamp': timestamp,
+      'webhook-signature': signature,
+    });
+    return ok;
+  } catch {
+    return false; // not reachable: it is tried again
+  }
+}

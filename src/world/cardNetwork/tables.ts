@@ -1,0 +1,81 @@
+import type { Instant } from '#core/calendar/instant';
+import type { Minor } from '#core/money/minor';
+import type { ProcessorAnswer, ProcessorEvent } from '#server/ports';
+import type { CardBehaviour } from '#world/cardNetwork/testCards';
+import type { NetworkRequest } from '#world/cardNetwork/request';
+import { bigint, bigserial, boolean, index, integer, jsonb, pgSchema, text } from 'drizzle-orm/pg-core';
+
+export const world = pgSchema('world');
+const instant = () => text().$type<Instant>();
+const money = () => bigint({ mode: 'number' }).$type<Minor>();
+
+/** The card network's own vault: what a token stands for. The number itself is not kept here either. */
+export const vault = world.table('vault', {
+  token: text().primaryKey(),
+  behaviour: text().$type<CardBehaviour>().notNull(),
+  last4: text().notNull(),
+  /** How often it was refused since it last went through: the short card recovers after some. */
+  refusals: integer().notNull().default(0),
+});
+
+export const requests = world.table(
+  'requests',
+  {
+    key: text().primaryKey(),
+    request: jsonb().$type<NetworkRequest>().notNull(),
+    answer: jsonb().$type<ProcessorAnswer>().notNull(),
+    at: instant().notNull(),
+    /** Where the bank waits for the client: the page's secret, and until when. */
+    confirmation: text().unique(),
+    confirmUntil: instant(),
+  },
+  (table) => [index().on(table.confirmUntil)],
+);
+
+export const authorisations = world.table(
+  'authorisations',
+  {
+    reference: text().primaryKey(),
+    token: text().notNull(),
+    amount: money().notNull(),
+    currency: text().notNull(),
+    description: text().notNull(),
+    placedAt: instant().notNull(),
+    expiresAt: instant().notNull(),
+    state: text({ enum: ['live', 'captured', 'released', 'lapsed'] }).notNull(),
+    captured: money(),
+    endedAt: instant(),
+    renews: text(),
+  },
+  (table) => [index().on(table.state, table.expiresAt)],
+);
+
+export const payments = world.table(
+  'payments',
+  {
+    reference: text().primaryKey(),
+    amount: money().notNull(),
+    currency: text().notNull(),
+    refunded: money().notNull(),
+    at: instant().notNull(),
+    /** The working day on which it is paid out. */
+    payOutAt: instant().notNull(),
+    payout: text(),
+    description: text().notNull(),
+  },
+  (table) => [index().on(table.payout, table.payOutAt)],
+);
+
+export const events = world.table(
+  'events',
+  {
+    seq: bigserial({ mode: 'number' }).primaryKey(),
+    id: text().notNull().unique(),
+    event: jsonb().$type<ProcessorEvent>().notNull(),
+    at: instant().notNull(),
+    dueAt: instant().notNull(),
+    delivered: boolean().notNull().default(false),
+    tries: integer().notNull().default(0),
+  },
+  (table) => [index().on(table.delivered, table.dueAt)],
+);

@@ -1,0 +1,45 @@
+/** What a made-up card does. The digits 5 and 6 of its number tell. */
+export const testCards = {
+  approves: { digits: '10', label: 'Approved' },
+  confirms: { digits: '20', label: 'Asks the client to confirm' },
+  confirmsHolds: { digits: '21', label: 'Asks to confirm, also each hold' },
+  shortOnFile: { digits: '31', label: 'Approved now; 51 not enough funds, twice, when charged on file' },
+  noRenewal: { digits: '32', label: 'Approved; 62 restricted card, when a hold is renewed' },
+  short: { digits: '51', label: 'Declined, soft: 51 not enough funds' },
+  issuerAway: { digits: '91', label: 'Declined, soft: 91 issuer does not answer' },
+  lost: { digits: '41', label: 'Declined, hard: 41 lost card' },
+  stolen: { digits: '43', label: 'Declined, hard: 43 stolen card' },
+  expired: { digits: '54', label: 'Declined, hard: 54 expired card' },
+} as const;
+
+export type CardBehaviour = keyof typeof testCards;
+
+/** ISO/IEC 7812: numbers that begin with 9 are for national use, so that no real card has one of these. */
+const issuer = '9310';
+
+/** The check digit of ISO/IEC 7812-1, annex B (Luhn), for the digits before it. */
+function checkDigit(digits: string): number {
+  const sum = [...digits].reverse().reduce((total, digit, index) => {
+    const doubled = Number(digit) * (index % 2 === 0 ? 2 : 1);
+    return total + (doubled > 9 ? doubled - 9 : doubled);
+  }, 0);
+  return (10 - (sum % 10)) % 10;
+}
+
+/** A number of 16 digits for that behaviour; the account makes one card differ from another. */
+export function testNumber(behaviour: CardBehaviour, account = 0): string {
+  const digits = issuer + testCards[behaviour].digits + String(account % 1e9).padStart(9, '0');
+  return digits + checkDigit(digits);
+}
+
+export type CardFault = 'not_a_number' | 'mistyped' | 'not_a_test_card';
+
+/** What a typed number stands for. Only the network's own frame may call this: it alone sees numbers. */
+export function readNumber(typed: string): { behaviour: CardBehaviour; last4: string } | { fault: CardFault } {
+  const digits = typed.replace(/[\s-]/g, '');
+  if (!/^\d{12,19}$/.test(digits)) return { fault: 'not_a_number' };
+  if (checkDigit(digits.slice(0, -1)) !== Number(digits.at(-1))) return { fault: 'mistyped' };
+  const found = Object.entries(testCards).find(([, card]) => digits.startsWith(issuer + card.digits));
+  if (!found || digits.length !== 16) return { fault: 'not_a_test_card' };
+  return { behaviour: found[0] as CardBehaviour, last4: digits.slice(-4) };
+}

@@ -1,0 +1,55 @@
+import type { Instant } from '#core/calendar/instant';
+import type { Clock, Mailbox, OutgoingMail } from '#server/ports';
+import type { WorldDatabase } from '#world/database';
+import { mail } from '#world/mailbox/tables';
+import { desc, eq, ilike, or } from 'drizzle-orm';
+import { type ParsedMail, simpleParser } from 'mailparser';
+import { createHash } from 'node:crypto';
+import { createTransport } from 'nodemailer';
+
+export type MailLine = { seq: number; at: Instant; recipient: string; subject: string };
+export type ReadMail = MailLine & { mime: string; from: string; text: string; html: string };
+
+/** Builds the message as it would go over the wire, without sending it. */
+async function mimeOf(message: OutgoingMail, messageId: string, at: Instant): Promise<string> {
+  const transport = createTransport({ streamTransport: true, buffer: true, newline: 'windows' });
+  const { key: _, ...content } = message;
+  const sent = await transport.sendMail({ ...content, messageId, date: new Date(at) });
+  return (sent.message as Buffer).toString('utf8');
+}
+
+const addressText = (parsed: ParsedMail): string => parsed.from?.text ?? '';
+
+export function openMailbox(db: WorldDatabase, clock: Clock) {
+  const port: Mailbox = {
+    async send(message) {
+      const messageId = `<${createHash('sha256').update(message.key).digest('hex').slice(0, 24)}@stand-in.example.com>`;
+      const at = clock.now();
+      const mime = await mimeOf(message, messageId, at);
+      const { key, subject } = message;
+      await db
+        .insert(mail)
+        .values({ key, messageId, at, recipient: message.to.address, subject, mime })
+        .onConflictDoNothing();
+      return { messageId };
+    },
+  };
+  return {
+    port,
+    async list(search = '', limit = 50): Promise<MailLine[]> {
+      const wanted = `%${search.replace(/[\\%_]/g, '\\$&')}%`;
+      return db
+        .select({ seq: mail.seq, at: mail.at, recipient: mail.recipient, subject: mail.subject })
+        .from(mail)
+        .where(or(ilike(mail.recipient, wanted), ilike(mail.subject, wanted)))
+        .orderBy(desc(mail.seq))
+        .limit(limit);
+    },
+    async read(seq: number): Promise<ReadMail | null> {
+      const [row] = await db.select().from(mail).where(eq(mail.seq, seq));
+      if (!row) return null;
+      const parsed = await simpleParser(row.mime);
+      return { ...row, from: addressText(parsed), text: parsed.text ?? '', html: parsed.html || '' };
+    },
+  };
+}

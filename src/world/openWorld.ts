@@ -1,0 +1,36 @@
+import type { Instant } from '#core/calendar/instant';
+import { advanceNetwork, nextNetworkMoment } from '#world/cardNetwork/advance';
+import { deliverEvents, type Post } from '#world/cardNetwork/events';
+import { answerConfirmation, openProcessor } from '#world/cardNetwork/processor';
+import { tokenise } from '#world/cardNetwork/tokenise';
+import { readNetwork } from '#world/cardNetwork/view';
+import { confirmationOf } from '#world/cardNetwork/confirmation';
+import { openClock } from '#world/clock/clock';
+import type { WorldDatabase } from '#world/database';
+import { openMailbox } from '#world/mailbox/mailbox';
+
+export type StandIns = Awaited<ReturnType<typeof openWorld>>;
+
+/** The simulated outside world, with its own tables, behind the same ports that real services would use. */
+export async function openWorld(settings: { db: WorldDatabase; baseUrl: string; eventSecret: string; post: Post }) {
+  const { db, baseUrl, eventSecret, post } = settings;
+  const clock = await openClock(db);
+  const mailbox = openMailbox(db, clock);
+  return {
+    clock,
+    cards: openProcessor({ db, clock, baseUrl }),
+    mailbox: mailbox.port,
+    mail: mailbox,
+    /** Carries out what is due in the world and delivers its events. @returns whether anything happened */
+    async advance(): Promise<boolean> {
+      await clock.refresh();
+      const acted = await advanceNetwork(db, clock);
+      return (await deliverEvents(db, clock, eventSecret, post)) > 0 || acted;
+    },
+    nextMoment: (): Promise<Instant | null> => nextNetworkMoment(db),
+    tokenise: (typed: string) => tokenise(db, typed),
+    confirmation: (secret: string) => confirmationOf(db, secret),
+    answerConfirmation: (secret: string, yes: boolean) => answerConfirmation({ db, clock }, secret, yes),
+    network: () => readNetwork(db),
+  };
+}

@@ -1,0 +1,99 @@
+import type { Instant } from '#core/calendar/instant';
+import type { WallTime } from '#core/calendar/wallTime';
+import { instantOfWall } from '#core/calendar/zoned';
+import type { Decimal } from '#core/money/decimal';
+import { type App, compose } from '#compose';
+import { readConfig } from '#server/config';
+import { openDatabase, type OpenDatabase, overPglite } from '#server/database/open';
+import { setUp } from '#server/starter/setUp';
+import { PGlite } from '@electric-sql/pglite';
+import { type CardBehaviour, testNumber } from '#world/cardNetwork/testCards';
+import { randomUUID } from 'node:crypto';
+import pg from 'pg';
+
+export const zone = 'Europe/Lisbon';
+const secret = 'a secret of the tests, long enough to be one';
+
+let template: Promise<Blob | File> | null = null;
+
+/** A migrated PGlite in memory; the first one makes the template that later ones are loaded from. */
+async function freshPglite(): Promise<OpenDatabase> {
+  template ??= (async () => {
+    const first = await PGlite.create();
+    await overPglite(first);
+    const dump = await first.dumpDataDir('none');
+    await first.close();
+    return dump;
+  })();
+  return overPglite(await PGlite.create({ loadDataDir: await template }));
+}
+
+/** A database of its own on the server that the tests were given. */
+async function freshOnServer(url: string): Promise<OpenDatabase> {
+  const name = `ostendo_${randomUUID().replaceAll('-', '')}`;
+  const admin = new pg.Client({ connectionString: url });
+  await admin.connect();
+  await admin.query(`create database ${name}`);
+  const own = new URL(url);
+  own.pathname = `/${name}`;
+  const opened = await openDatabase({ databaseUrl: own.href, directory: '' });
+  const close = async (): Promise<void> => {
+    await opened.close();
+    await admin.query(`drop database ${name}`);
+    await admin.end();
+  };
+  return { ...opened, close };
+}
+
+export type Installation = App & {
+  /** Sets the clock to a local time of the business and carries out what is due on the way. */
+  at: (wall: string) => Promise<void>;
+  token: (behaviour: CardBehaviour) => Promise<string>;
+  /** The client's link in the newest message to that address. */
+  linkSentTo: (email: string) => Promise<string>;
+};
+
+/** An installation with a business, stand-ins and a standing clock; `OSTENDO_TEST_SERVER` puts it on PostgreSQL. */
+export async function installation(startAt = '2027-03-01T10:00'): Promise<Installation> {
+  const server = process.env.OSTENDO_TEST_SERVER;
+  const opened = server ? await freshOnServer(server) : await freshPglite();
+  const config = readConfig({ OSTENDO_SECRET: secret, OSTENDO_URL: 'http://ostendo.example.com' });
+  const receiving: { app?: App } = {};
+  const app = await compose(config, {
+    opened,
+    post: async (body, headers) => ({ ok: (await receiving.app!.receiveEvent(body, new Headers(headers))) === 200 }),
+  });
+  receiving.app = app;
+  const moment = (wall: string): Instant => instantOfWall(wall as WallTime, zone);
+  await app.world.clock.moveTo(moment(startAt));
+  const owner = { name: 'Vesper Hollow', line: 'Stargazing', email: 'hello@vesper.example.com', timeZone: zone, currency: 'EUR', taxRate: '23' as Decimal };
+  await opened.db.transaction((tx) => setUp(tx, owner, moment(startAt)));
+  return {
+    ...app,
+    at: (wall) => app.moveClock(moment(wall)),
+    token: async (behaviour) => {
+      const card = await app.world.tokenise(testNumber(behaviour));
+      if ('fault' in card) throw new Error(card.fault);
+      return card.token;
+    },
+    linkSentTo: async (email) => {
+      const [newest] = await app.world.mail.list(email, 1);
+      const { text } = (await app.world.mail.read(newest!.seq))!;
+      return /\/b\/([\w-]+)/.exec(text)![1]!;
+    },
+  };
+}
+
+/** The rental of the path to show: 16 days, 30 % deposit, balance 7 days before, a hold of 400. */
+export const rental = (about: Partial<Parameters<App['createBooking']>[0]> = {}) => ({
+  requestKey: randomUUID(),
+  clientName: 'Ines Valadar',
+  clientEmail: 'ines@example.com',
+  serviceId: 'rental',
+  title: '10-inch Dobsonian, 16 days',
+  start: '2027-04-05T18:00' as WallTime,
+  end: '2027-04-21T18:00' as WallTime,
+  total: 800_00 as never,
+  termsId: 'rental',
+  ...about,
+});
