@@ -64,12 +64,10 @@ export async function compose(config: Config, given: { opened?: OpenDatabase; po
     return mine;
   };
 
-  const settleNow = async (patience?: number): Promise<void> => {
+  const settleNow = async (): Promise<void> => {
     for (;;) {
       const acted = await world.advance();
-      const ran = await runDue(deps);
-      const recovered = (await recoverIntents(deps, patience)) + (await recoverMessages(deps, patience));
-      if (!acted && ran === 0 && recovered === 0) return;
+      if ((await runDue(deps)) === 0 && !acted) return;
     }
   };
 
@@ -88,7 +86,15 @@ export async function compose(config: Config, given: { opened?: OpenDatabase; po
   };
 
   /** Carries out everything that is due now, in the application and in the world, until both are quiet. */
-  const settle = (patience?: number): Promise<void> => inTurn(() => settleNow(patience));
+  const settle = (): Promise<void> => inTurn(settleNow);
+  /** Takes up what a crash, of this process or another, left open: after so many seconds without an answer. */
+  const recover = (patience?: number): Promise<void> =>
+    inTurn(async () => {
+      await world.clock.refresh();
+      await recoverIntents(deps, patience);
+      await recoverMessages(deps, patience);
+      await settleNow();
+    });
   /**
    * Moves the standing clock, each thing that falls due on the way at its own moment and in order.
    * @param progress is told each moment; where it answers false, the clock stops there
@@ -102,6 +108,7 @@ export async function compose(config: Config, given: { opened?: OpenDatabase; po
     deps,
     world,
     settle,
+    recover,
     moveClock,
     moveClockTo: (wall: WallTime, zone: string) => moveClock(instantOfWall(wall, zone)),
     signIn: openSignIn({ db, secret: secretFor(secret, 'sessions'), baseUrl: config.baseUrl }),
@@ -143,7 +150,7 @@ async function start(): Promise<App> {
     if (busy) return;
     busy = true;
     try {
-      await app.settle();
+      await app.recover();
     } catch (error) {
       log.error({ err: error }, 'the agenda could not be carried out');
     } finally {

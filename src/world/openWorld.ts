@@ -23,7 +23,8 @@ export async function openWorld(settings: { db: WorldDatabase; baseUrl: string; 
     mail: mailbox,
     /** Carries out what is due in the world and delivers its events. @returns whether anything happened */
     async advance(): Promise<boolean> {
-      await clock.refresh();
+      const next = await nextNetworkMoment(db);
+      if (next === null || next > clock.now()) return false;
       const acted = await advanceNetwork(db, clock);
       return (await deliverEvents(db, clock, eventSecret, post)) > 0 || acted;
     },

@@ -1,5 +1,5 @@
 import { standing } from '#core/booking/standing';
-import { wantedErrands } from '#core/agenda/wantedErrands';
+import { type WantedErrand, wantedErrands } from '#core/agenda/wantedErrands';
 import type { Instant } from '#core/calendar/instant';
 import { errandKinds } from '#server/agenda/errandKinds';
 import { agreedOf, lockBooking } from '#server/booking/lockBooking';
@@ -8,7 +8,7 @@ import { errands } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
 import { eq, inArray, min, sql } from 'drizzle-orm';
 
-type Claimed = { id: string; booking_id: string; key: string; tries: number };
+type Claimed = { id: string; booking_id: string; key: string; kind: string; tries: number };
 
 /** A claim is taken again after this: its process died. */
 const claimSeconds = 60;
@@ -27,16 +27,18 @@ const claimNext = ({ db, clock }: Deps): Promise<Claimed[]> =>
           select id from ${errands}
           where state in ('waiting', 'claimed') and at <= ${clock.now()} and (not_before is null or not_before <= now())
           order by at, key limit 1 for update skip locked
-        ) returning id, booking_id, key, tries`,
+        ) returning id, booking_id, key, kind, tries`,
   );
 
 /** Checks again that the errand is wanted, commits what it sets off, and carries that out after the commit. */
-async function runClaimed(deps: Deps, { id, booking_id: bookingId, key }: Claimed): Promise<void> {
+async function runClaimed(deps: Deps, { id, booking_id: bookingId, key, kind }: Claimed): Promise<void> {
   const afterwards = await deps.db.transaction(async (tx) => {
     const loaded = await lockBooking(tx, bookingId);
     const now = deps.clock.now();
     const current = standing(agreedOf(loaded!.booking), loaded!.facts, now);
-    const errand = wantedErrands(current, loaded!.facts).find((wanted) => wanted.key === key);
+    // A turn is wanted until its moment and never at it: it is what makes the states of that moment be written.
+    const turn: WantedErrand | null = kind === 'turn' ? { key, kind, at: now } : null;
+    const errand = turn ?? wantedErrands(current, loaded!.facts).find((wanted) => wanted.key === key);
     const moved = errand !== undefined && errand.at > now;
     if (!errand || moved) {
       await tx

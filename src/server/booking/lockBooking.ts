@@ -20,12 +20,15 @@ export const agreedOf = (booking: BookingRow): Agreed => ({
 });
 
 async function load(db: Database | Tx, id: string, lock: boolean): Promise<LoadedBooking | null> {
-  const query = db.select().from(bookings).where(eq(bookings.id, id));
-  const [booking] = await (lock ? query.for('update') : query);
-  if (!booking) return null;
-  const [client] = await db.select().from(clients).where(eq(clients.id, booking.clientId));
+  const query = db
+    .select({ booking: bookings, client: clients })
+    .from(bookings)
+    .innerJoin(clients, eq(clients.id, bookings.clientId))
+    .where(eq(bookings.id, id));
+  const [row] = await (lock ? query.for('update', { of: bookings }) : query);
+  if (!row) return null;
   const rows = await db.select({ fact: facts.fact }).from(facts).where(eq(facts.bookingId, id)).orderBy(asc(facts.seq));
-  return { booking, client: client!, facts: rows.map((row) => row.fact) };
+  return { ...row, facts: rows.map(({ fact }) => fact) };
 }
 
 /** The booking with its facts; nobody else changes it until the transaction ends. */

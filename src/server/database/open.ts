@@ -23,8 +23,14 @@ const casing = 'snake_case';
 const migrationLock = 7_307_241;
 
 /** A server where `DATABASE_URL` is given, else PGlite in the data directory; its schema is brought up to date. */
-export async function openDatabase(settings: { databaseUrl?: string | undefined; directory: string }): Promise<OpenDatabase> {
-  return settings.databaseUrl ? openServer(settings.databaseUrl) : openDirectory(settings.directory);
+export async function openDatabase(settings: {
+  databaseUrl?: string | undefined;
+  directory: string;
+  /** False for data that can be made again: nothing waits for the disk. */
+  durable?: boolean;
+}): Promise<OpenDatabase> {
+  const { databaseUrl, directory, durable = true } = settings;
+  return databaseUrl ? openServer(databaseUrl) : openDirectory(directory, durable);
 }
 
 async function openServer(url: string): Promise<OpenDatabase> {
@@ -41,14 +47,14 @@ async function openServer(url: string): Promise<OpenDatabase> {
   return { db: db as unknown as Database, engine: 'PostgreSQL', close: () => pool.end() };
 }
 
-async function openDirectory(directory: string): Promise<OpenDatabase> {
+async function openDirectory(directory: string, durable: boolean): Promise<OpenDatabase> {
   const release = lockDirectory(directory);
   process.once('exit', release);
   try {
-    const client = await PGlite.create({
-      fs: new SyncedFileSystem(join(directory, 'postgres')),
-      startParams: syncedStart(PGlite.defaultStartParams),
-    });
+    const folder = join(directory, 'postgres');
+    const client = await (durable
+      ? PGlite.create({ fs: new SyncedFileSystem(folder), startParams: syncedStart(PGlite.defaultStartParams) })
+      : PGlite.create(folder));
     const opened = await overPglite(client);
     const close = async (): Promise<void> => {
       await client.close();

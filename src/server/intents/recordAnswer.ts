@@ -87,8 +87,11 @@ async function factsOf(
  */
 export async function recordAnswer({ db, clock }: Pick<Deps, 'db' | 'clock'>, intentId: string, answer: ProcessorAnswer): Promise<void> {
   await db.transaction(async (tx) => {
-    const [about] = await tx.select({ bookingId: intents.bookingId }).from(intents).where(eq(intents.id, intentId));
-    if (!about) return; // not ours: nothing to record
+    const [about] = await tx
+      .select({ bookingId: intents.bookingId, state: intents.state })
+      .from(intents)
+      .where(eq(intents.id, intentId));
+    if (!about || about.state === 'approved' || about.state === 'declined') return; // not ours, or recorded before
     const loaded = (await lockBooking(tx, about.bookingId))!;
     const [intent] = await tx.select().from(intents).where(eq(intents.id, intentId)).for('update');
     if (!intent || intent.state === 'approved' || intent.state === 'declined') return;

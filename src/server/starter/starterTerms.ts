@@ -57,6 +57,8 @@ export const starterTerms: readonly { id: string; name: string; rules: Terms }[]
         amount: { fixed: minor(900_00) },
         place: { on: 'start', minus: { days: 1 } },
         keep: { on: 'end', plus: { days: 2 } },
+        // Three days to find another way where a renewal is refused.
+        margin: { hours: 72 },
       },
     },
   },
@@ -70,6 +72,17 @@ export const starterTerms: readonly { id: string; name: string; rules: Terms }[]
         { name: 'balance', collect: 'ask', amount: { share: 1 }, due: { on: 'start', minus: { days: 14 } } },
       ],
       lapseAfterHours: 24 * 14,
+    },
+  },
+  {
+    id: 'event-charged',
+    name: 'Event, balance charged',
+    rules: {
+      ...usual,
+      instalments: [
+        deposit('25'),
+        { name: 'balance', collect: 'charge', amount: { share: 1 }, due: { on: 'start', minus: { days: 3 } } },
+      ],
     },
   },
   {

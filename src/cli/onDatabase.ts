@@ -1,0 +1,42 @@
+import { type App, compose } from '#compose';
+import { ConfigError, readConfig } from '#server/config';
+import { DirectoryInUse } from '#server/database/directoryLock';
+import { hledgerJournal } from '#server/formats/hledger';
+import { verify } from '#server/verify/verify';
+
+async function printDifferences(app: App): Promise<number> {
+  const differences = await verify(app.deps, (done, all) => {
+    if (process.stderr.isTTY) process.stderr.write(`\r${done} of ${all} bookings`);
+  });
+  for (const difference of differences) console.log(JSON.stringify(difference));
+  console.error(differences.length === 0 ? 'Nothing differs.' : `${differences.length} differences.`);
+  return differences.length === 0 ? 0 : 1;
+}
+
+async function printJournal(app: App, args: readonly string[]): Promise<number> {
+  const format = args[args.indexOf('--format') + 1];
+  if (!args.includes('--format') || format !== 'hledger') {
+    console.error(JSON.stringify({ error: { code: 'invalid_usage', message: 'export takes --format hledger', path: 'format' } }));
+    return 2;
+  }
+  for await (const piece of hledgerJournal(app.deps.db)) process.stdout.write(piece);
+  return 0;
+}
+
+/** The commands that read an installation's data; its directory must not be in use. @returns the exit status */
+export async function runOnDatabase(command: 'verify' | 'export', args: readonly string[]): Promise<number> {
+  let app: App;
+  try {
+    app = await compose(readConfig(process.env), { post: async () => ({ ok: false }) });
+  } catch (error) {
+    if (!(error instanceof DirectoryInUse || error instanceof ConfigError)) throw error;
+    const code = error instanceof DirectoryInUse ? 'directory_in_use' : 'invalid_settings';
+    console.error(JSON.stringify({ error: { code, message: error.message, path: '' } }));
+    return 2;
+  }
+  try {
+    return command === 'verify' ? await printDifferences(app) : await printJournal(app, args);
+  } finally {
+    await app.close();
+  }
+}

@@ -1,0 +1,114 @@
+import type { Instant } from '#core/calendar/instant';
+import type { WallTime } from '#core/calendar/wallTime';
+import { instantOfWall } from '#core/calendar/zoned';
+import type { Decimal } from '#core/money/decimal';
+import { minor } from '#core/money/minor';
+import type { App } from '#compose';
+import { routineBookings } from '#demo/routine';
+import { demoBegins, demoNow, demoOwner, demoServices, demoSignIn, type DemoBooking, type Happening, toldBookings } from '#demo/scenario';
+import { readBooking, agreedOf } from '#server/booking/lockBooking';
+import { standing } from '#core/booking/standing';
+import { setUp } from '#server/starter/setUp';
+import { testNumber } from '#world/cardNetwork/testCards';
+import { services } from '#server/database/schema/business';
+import { eq } from 'drizzle-orm';
+
+const moment = (wall: string): Instant => instantOfWall(wall as WallTime, demoOwner.timeZone);
+const emailOf = (name: string): string => `${name.toLowerCase().normalize('NFD').replace(/[^a-z]+/g, '.').slice(0, 40).replace(/\.$/, '')}@example.com`;
+
+type Step = { at: Instant; run: () => Promise<void> };
+
+/**
+ * Makes the demo's five months by running the real use cases along the moving clock, so that journal, messages and
+ * history are true.
+ * @throws where a step is refused: the scenario and the rules have come apart
+ */
+export async function buildDemo(app: App, progress: (share: number, at: Instant) => void): Promise<void> {
+  await app.world.clock.moveTo(moment(demoBegins));
+  const owner = { ...demoOwner, taxRate: demoOwner.taxRate as Decimal };
+  await app.deps.db.transaction((tx) => setUp(tx, owner, moment(demoBegins), demoServices));
+  await app.signIn.api.signUpEmail({ body: { ...demoSignIn } });
+
+  const all = [...toldBookings, ...routineBookings(38)];
+  const steps = all.flatMap((booking, index) => stepsOf(app, booking, index)).sort((a, b) => (a.at < b.at ? -1 : 1));
+  const end = moment(demoNow);
+  let done = 0;
+  for (const { at, run } of steps.filter((step) => step.at <= end)) {
+    if (at > app.world.clock.now()) await app.moveClock(at);
+    await run();
+    progress(++done / steps.length, at);
+  }
+  await app.moveClock(end);
+}
+
+function stepsOf(app: App, booking: DemoBooking, index: number): Step[] {
+  let id = '';
+  const book = async (): Promise<void> => {
+    const [service] = await app.deps.db.select().from(services).where(eq(services.id, booking.service));
+    const made = await app.createBooking({
+      requestKey: `demo-${String(index).padStart(4, '0')}`,
+      clientName: booking.client,
+      clientEmail: emailOf(booking.client),
+      serviceId: booking.service,
+      title: booking.title,
+      start: booking.start as WallTime,
+      end: booking.end as WallTime,
+      total: minor(booking.total),
+      termsId: service!.termsId,
+    });
+    if (!made.ok) throw new Error(`${booking.title}: ${made.refusal.code}`);
+    id = made.value.id;
+  };
+  const later = booking.then.map(([at, happening], step): Step => ({
+    at: moment(at),
+    run: () => happen(app, id, happening, `demo-${index}-${step}`),
+  }));
+  return [{ at: moment(booking.booked), run: book }, ...later];
+}
+
+async function token(app: App, card: Parameters<typeof testNumber>[0], key: string): Promise<string> {
+  const account = [...key].reduce((sum, letter) => (sum * 31 + letter.charCodeAt(0)) % 899_999_999, 7);
+  const made = await app.world.tokenise(testNumber(card, account));
+  if ('fault' in made) throw new Error(made.fault);
+  return made.token;
+}
+
+async function happen(app: App, bookingId: string, happening: Happening, key: string): Promise<void> {
+  const expectOk = <T>(result: { ok: true; value: T } | { ok: false; refusal: { code: string } }): T => {
+    if (!result.ok) throw new Error(`${key} ${happening.do}: ${result.refusal.code}`);
+    return result.value;
+  };
+  const loaded = (await readBooking(app.deps.db, bookingId))!;
+  const current = standing(agreedOf(loaded.booking), loaded.facts, app.world.clock.now());
+  switch (happening.do) {
+    case 'pay':
+    case 'giveCard': {
+      const amount = current.position.dueNow;
+      if (happening.do === 'pay' && amount === 0) return; // paid already, by an earlier card
+      const { url } = expectOk(await app.copyLink({ bookingId, requestKey: key }));
+      const about = { link: url.split('/').at(-1)!, attempt: `${key}-try`, card: await token(app, happening.card, key) };
+      const paid = expectOk(happening.do === 'pay' ? await app.payByClient({ ...about, amount }) : await app.giveCard(about));
+      if (paid.state === 'confirm' && happening.do === 'pay' && happening.confirm) {
+        await app.world.answerConfirmation(paid.url.split('/').at(-1)!, true);
+        await app.settle();
+      }
+      return;
+    }
+    case 'record': {
+      const { amount, method } = happening;
+      expectOk(await app.recordPayment({ bookingId, requestKey: key, amount: minor(amount), method }));
+      return;
+    }
+    case 'closeOut': {
+      if (current.stage !== 'toCloseOut') return;
+      const claims = (happening.claims ?? []).map(([reason, amount], at) => ({ id: `claim-${at + 1}`, reason, amount: minor(amount) }));
+      expectOk(await app.closeOut({ bookingId, claims, coverBalance: happening.coverBalance ?? false }));
+      return;
+    }
+    case 'cancel':
+      expectOk(await app.cancelBooking({ bookingId, by: happening.by }));
+      return;
+    case 'acceptGap':
+      expectOk(await app.acceptGap({ bookingId, requestKey: key }));
+  }
+}
