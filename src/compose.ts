@@ -1,10 +1,9 @@
 import type { Instant } from '#core/calendar/instant';
-import { instantOfWall } from '#core/calendar/zoned';
-import type { WallTime } from '#core/calendar/wallTime';
 import { nextErrandMoment, runDue } from '#server/agenda/runDue';
 import { type Config, readConfig } from '#server/config';
 import { type OpenDatabase, openDatabase } from '#server/database/open';
 import type { Deps } from '#server/deps';
+import { linkGuard } from '#server/http/linkGuard';
 import { openSignIn } from '#server/http/signIn';
 import { receiveEvent } from '#server/http/processorEvents';
 import { recoverIntents } from '#server/intents/carryOut';
@@ -18,10 +17,14 @@ import { closeOut, releaseMany } from '#server/usecases/closeOut';
 import { copyLink } from '#server/usecases/copyLink';
 import { createBooking } from '#server/usecases/createBooking';
 import { giveCard, payByClient } from '#server/usecases/payByClient';
+import { firstStart } from '#server/usecases/firstStart';
 import { recordPayment } from '#server/usecases/recordPayment';
 import { recoverMessages } from '#server/usecases/writeMessage';
+import { demoSignIn } from '#demo/scenario';
 import { openQueries } from '#server/queries/queries';
+import { openClockMoves } from '#world/clock/moves';
 import { openWorld } from '#world/openWorld';
+import { repeatEvent, standInsView } from '#world/steering';
 import type { Post } from '#world/cardNetwork/events';
 import { randomUUID } from 'node:crypto';
 import { pino } from 'pino';
@@ -102,6 +105,10 @@ export async function compose(config: Config, given: { opened?: OpenDatabase; po
   const moveClock = (to: Instant, progress?: (at: Instant) => boolean | void): Promise<void> =>
     inTurn(() => moveClockNow(to, progress));
 
+  const queries = openQueries(deps);
+  const signIn = openSignIn({ db, secret: secretFor(secret, 'sessions'), baseUrl: config.baseUrl });
+  const clockMoves = openClockMoves({ clock: world.clock, move: moveClock, timeZone: queries.timeZone, report: deps.report });
+
   return {
     config,
     engine: opened.engine,
@@ -110,11 +117,17 @@ export async function compose(config: Config, given: { opened?: OpenDatabase; po
     settle,
     recover,
     moveClock,
-    moveClockTo: (wall: WallTime, zone: string) => moveClock(instantOfWall(wall, zone)),
-    signIn: openSignIn({ db, secret: secretFor(secret, 'sessions'), baseUrl: config.baseUrl }),
+    signIn,
+    /** The demo's door: known to everybody, and only there. */
+    demoSignIn: config.demo ? demoSignIn : null,
+    firstStart: firstStart(deps, signIn),
+    ...clockMoves,
+    standIns: (mailSearch: string) => standInsView(world, clockMoves.moving(), mailSearch),
+    repeatEvent: repeatEvent(world),
     receiveEvent: (body: string, headers: Headers) => receiveEvent(deps, eventSecret, body, headers),
     eventSecret,
-    queries: openQueries(deps),
+    queries,
+    ...linkGuard(),
     close: opened.close,
     createBooking: createBooking(deps),
     payByClient: payByClient(deps),

@@ -72,3 +72,6 @@ export const FirstStart = z.strictObject({
   password: z.string().min(10, 'at least 10 characters').max(200),
 });
 export type FirstStart = z.infer<typeof FirstStart>;
+
+export const RepeatEvent = z.strictObject({ id: z.string().min(1).max(100) });
+export type RepeatEvent = z.infer<typeof RepeatEvent>;

@@ -1,10 +1,11 @@
 import type { Instant } from '#core/calendar/instant';
 import { advanceNetwork, nextNetworkMoment } from '#world/cardNetwork/advance';
-import { deliverEvents, type Post } from '#world/cardNetwork/events';
+import { deliverEvents, type Post, repeatEvent } from '#world/cardNetwork/events';
 import { answerConfirmation, openProcessor } from '#world/cardNetwork/processor';
 import { tokenise } from '#world/cardNetwork/tokenise';
 import { readNetwork } from '#world/cardNetwork/view';
 import { confirmationOf } from '#world/cardNetwork/confirmation';
+import { type CardBehaviour, testCards, testNumber } from '#world/cardNetwork/testCards';
 import { openClock } from '#world/clock/clock';
 import type { WorldDatabase } from '#world/database';
 import { openMailbox } from '#world/mailbox/mailbox';
@@ -32,6 +33,8 @@ export async function openWorld(settings: { db: WorldDatabase; baseUrl: string; 
     tokenise: (typed: string) => tokenise(db, typed),
     confirmation: (secret: string) => confirmationOf(db, secret),
     answerConfirmation: (secret: string, yes: boolean) => answerConfirmation({ db, clock }, secret, yes),
+    testCards: Object.entries(testCards).map(([behaviour, { label }]) => ({ number: testNumber(behaviour as CardBehaviour, 4242), label })),
     network: () => readNetwork(db),
+    repeat: (id: string) => repeatEvent(db, eventSecret, post, id),
   };
 }

@@ -42,7 +42,7 @@ export const errandKinds: { readonly [K in ErrandKind]: Run<K> } = {
     if (await paymentUnderWay(tx, loaded.booking.id)) throw new Error('another payment of this booking is under way');
     const card = await cardOnFile(tx, standing.ledger);
     const { left } = standing.parts[part]!;
-    return intend(context, key, { kind: 'charge', card: card!, keepCard: false, description: describe(loaded) }, left);
+    return intend(context, key, { kind: 'charge', card: card!, description: describe(loaded) }, left);
   },
 
   async placeHold(context, { key }) {

@@ -1,6 +1,6 @@
 import type { Minor } from '#core/money/minor';
 import type { Instant } from '#core/calendar/instant';
-import type { Tx } from '#server/database/open';
+import type { Database, Tx } from '#server/database/open';
 import { intents } from '#server/database/schema/work';
 import type { IntentRequest } from '#server/intents/request';
 import { and, eq, inArray, sql } from 'drizzle-orm';
@@ -23,7 +23,7 @@ export async function intentByCause(tx: Tx, bookingId: string, cause: string): P
 }
 
 /** The payment of a booking that is under way: asked for, or waiting for the client's bank. */
-export async function paymentUnderWay(tx: Tx, bookingId: string): Promise<IntentRow | null> {
+export async function paymentUnderWay(tx: Tx | Database, bookingId: string): Promise<IntentRow | null> {
   const [row] = await tx
     .select()
     .from(intents)

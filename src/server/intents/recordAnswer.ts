@@ -16,10 +16,7 @@ import { eq } from 'drizzle-orm';
 
 type Answered = Exclude<ProcessorAnswer, { outcome: 'confirm' }>;
 
-/** The words that a client agrees to when a card is kept, as they were when it was. */
-const consent = 'may be charged for what this booking says, and for its hold, without asking again';
-
-async function keepCard(tx: Tx, clientId: string, card: CardUsed, now: Instant): Promise<Fact> {
+async function keepCard(tx: Tx, clientId: string, card: CardUsed, consent: string, now: Instant): Promise<Fact> {
   const { id, token, last4 } = card;
   await tx.insert(cards).values({ id, clientId, token, last4, addedAt: now }).onConflictDoNothing();
   return { kind: 'cardKept', at: now, cardId: id, last4, consent };
@@ -59,12 +56,12 @@ async function factsOf(
         const { code, decline } = answer;
         return [{ kind: 'chargeDeclined', at, amount, code, decline, cardId, last4, clientPresent: request.kind === 'pay' }];
       }
-      const kept = request.keepCard ? [await keepCard(tx, clientId, request.card, at)] : [];
+      const kept = request.kind === 'pay' ? [await keepCard(tx, clientId, request.card, request.consent, at)] : [];
       return [{ kind: 'received', at, receiptId: intent.id, amount, method: 'card', cardId, last4 }, ...kept];
     }
     case 'verify': {
       const { id: cardId, last4 } = request.card;
-      if (approved) return [await keepCard(tx, clientId, request.card, at)];
+      if (approved) return [await keepCard(tx, clientId, request.card, request.consent, at)];
       const { code, decline } = answer;
       return [{ kind: 'chargeDeclined', at, amount, code, decline, cardId, last4, clientPresent: true }];
     }

@@ -3,7 +3,9 @@ import type { Minor } from '#core/money/minor';
 
 /** What an intent asks of the card processor, with what its record needs. */
 export type IntentRequest =
-  | { readonly kind: 'pay' | 'charge'; readonly card: CardUsed; readonly keepCard: boolean; readonly description: string }
+  | { readonly kind: 'charge'; readonly card: CardUsed; readonly description: string }
+  /** `consent` is what the client agreed to with the card, as it was shown. */
+  | { readonly kind: 'pay'; readonly card: CardUsed; readonly consent: string; readonly description: string }
   | { readonly kind: 'hold'; readonly card: CardUsed; readonly renews?: string; readonly clientPresent: boolean; readonly description: string }
   | { readonly kind: 'release'; readonly authorisation: string }
   | {
@@ -14,7 +16,7 @@ export type IntentRequest =
       readonly claims: readonly Claimed[];
     }
   | { readonly kind: 'refund'; readonly receiptId: string; readonly payment: string }
-  | { readonly kind: 'verify'; readonly card: CardUsed };
+  | { readonly kind: 'verify'; readonly card: CardUsed; readonly consent: string };
 
 /** `id` is the card's row where it is on file already; a new one gets its row with the record. */
 export type CardUsed = { readonly id: string; readonly token: string; readonly last4: string };

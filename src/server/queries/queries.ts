@@ -1,3 +1,66 @@
+import type { BookingsQuery, CloseOutView, NewBookingView, Shell } from '#contracts/views';
+import { business, services, terms, termsVersions } from '#server/database/schema/business';
+import { bookings, summaries } from '#server/database/schema/bookings';
+import { clients } from '#server/database/schema/clients';
 import type { Deps } from '#server/deps';
+import { bookingsList, findBookings, selectLines } from '#server/queries/bookingLines';
+import { bookingView } from '#server/queries/bookingView';
+import { clientView } from '#server/queries/clientView';
+import { todayView } from '#server/queries/today';
+import { asc, desc, eq, sql } from 'drizzle-orm';
 
-export const openQueries = (_deps: Deps) => ({});
+/** Everything that views read. */
+export function openQueries(deps: Deps) {
+  const { db, clock } = deps;
+  return {
+    isSetUp: async (): Promise<boolean> => (await db.select({ id: business.id }).from(business)).length > 0,
+
+    timeZone: async (): Promise<string> => (await db.select({ zone: business.timeZone }).from(business))[0]!.zone,
+
+    businessName: async (): Promise<string> => (await db.select({ name: business.name }).from(business))[0]!.name,
+
+    async shell(person: Shell['person'], standing: boolean): Promise<Shell> {
+      const [owner] = await db.select().from(business);
+      const [counts] = await db
+        .select({
+          decisions: sql<number>`count(*) filter (where ${summaries.decideBy} is not null)`.mapWith(Number),
+          closeOuts: sql<number>`count(*) filter (where ${summaries.stage} = 'toCloseOut')`.mapWith(Number),
+        })
+        .from(summaries);
+      const { name, line, timeZone, currency } = owner!;
+      return { business: { name, line, timeZone, currency }, person, now: clock.now(), standing, ...counts! };
+    },
+
+    today: () => todayView(db, clock.now()),
+    bookings: (query: BookingsQuery) => bookingsList(db, query),
+    find: (text: string) => findBookings(db, text),
+    booking: (number: string) => bookingView(db, number),
+    client: (link: string) => clientView(deps, link),
+
+    async closeOuts(): Promise<CloseOutView> {
+      const queue = await selectLines(db)
+        .where(eq(summaries.stage, 'toCloseOut'))
+        .orderBy(sql`${summaries.decideBy} asc nulls last`, asc(bookings.number))
+        .limit(500);
+      const covering = await db
+        .select({ id: bookings.id })
+        .from(bookings)
+        .innerJoin(summaries, eq(summaries.bookingId, bookings.id))
+        .where(sql`${summaries.stage} = 'toCloseOut' and ${bookings.terms}->>'holdCoversBalance' = 'true'`);
+      const ids = new Set(covering.map(({ id }) => id));
+      return { queue: queue.map((line) => ({ ...line, coversBalance: ids.has(line.id) })) };
+    },
+
+    async newBooking(): Promise<NewBookingView> {
+      const offered = await db.select().from(services).orderBy(asc(services.name));
+      const named = await db.select().from(terms).orderBy(asc(terms.name));
+      const versions = await db.select().from(termsVersions).orderBy(desc(termsVersions.version));
+      const known = await db.select({ name: clients.name, email: clients.email }).from(clients).orderBy(asc(clients.name)).limit(500);
+      return {
+        services: offered,
+        terms: named.map(({ id, name }) => ({ id, name, rules: versions.find((version) => version.termsId === id)!.rules })),
+        clients: known,
+      };
+    },
+  };
+}

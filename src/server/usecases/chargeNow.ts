@@ -25,7 +25,7 @@ export const chargeNow =
       if (!card) return refuse({ code: 'no_card' });
       if (await paymentUnderWay(tx, bookingId)) return refuse({ code: 'payment_under_way' });
       const description = `${loaded.booking.number} ${loaded.booking.title}`;
-      const request = { kind: 'charge' as const, card, keepCard: false, description };
+      const request = { kind: 'charge' as const, card, description };
       return ok(await openIntent(tx, { id: deps.newId(), bookingId, cause, request, amount, now }));
     });
     if (!intended.ok) return intended;

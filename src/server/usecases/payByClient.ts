@@ -1,6 +1,7 @@
 import type { GiveCard, PayByClient } from '#contracts/client';
 import { least, type Minor, zero } from '#core/money/minor';
 import { ok, refuse, type Result } from '#core/result';
+import { cardConsent } from '#core/wording/consent';
 import type { Deps } from '#server/deps';
 import { carryOut } from '#server/intents/carryOut';
 import { intentByCause, type IntentRow, openIntent, paymentUnderWay } from '#server/intents/openIntent';
@@ -66,9 +67,10 @@ async function fromClient(
     const used = { id: newId(), token: card, last4: known.last4 };
     const make = (request: IntentRequest, asked: Minor) =>
       openIntent(tx, { id: newId(), bookingId, cause, request, amount: asked, now });
+    const consent = cardConsent(standing);
     if (amount === null) {
       if (standing.ledger.cancelled || standing.ledger.closedOut) return refuse({ code: 'booking_over' });
-      return ok(await make({ kind: 'verify', card: used }, zero));
+      return ok(await make({ kind: 'verify', card: used, consent }, zero));
     }
 
     const underWay = await paymentUnderWay(tx, bookingId);
@@ -81,7 +83,7 @@ async function fromClient(
     const limit = least(smallest, outstanding);
     if (amount < limit) return refuse({ code: 'amount_too_small', limit, path: 'amount' });
     const description = `${loaded.booking.number} ${loaded.booking.title}`;
-    return ok(await make({ kind: 'pay', card: used, keepCard: true, description }, amount));
+    return ok(await make({ kind: 'pay', card: used, consent, description }, amount));
   });
   if (!intended.ok) return intended;
   const answer = await carryOut(deps, intended.value);

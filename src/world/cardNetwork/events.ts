@@ -55,3 +55,9 @@ export async function postEvent(secret: string, post: Post, id: string, event: P
     return false; // not reachable: it is tried again
   }
 }
+
+/** Posts an event once more under its id. Null for an id that there is not. */
+export async function repeatEvent(db: WorldDatabase, secret: string, post: Post, id: string): Promise<boolean | null> {
+  const [row] = await db.select().from(events).where(eq(events.id, id));
+  return row ? postEvent(secret, post, id, row.event) : null;
+}

@@ -1,0 +1,190 @@
+import type { ErrandKind, Occasion } from '#core/agenda/wantedErrands';
+import type { Decision } from '#core/booking/decisions';
+import type { Fact } from '#core/booking/facts';
+import type { Agreed } from '#core/booking/standing';
+import type { BookingStage } from '#core/booking/stage';
+import type { Strip } from '#core/booking/strip';
+import type { PlainDate } from '#core/calendar/days';
+import type { Instant } from '#core/calendar/instant';
+import type { WallTime } from '#core/calendar/wallTime';
+import type { Minor } from '#core/money/minor';
+import type { Terms } from '#core/terms/terms';
+import type { ClientStep } from '#core/wording/clientSteps';
+
+/** What the server gives a view. Sums are in minor units of the currency beside them. */
+
+export type Shell = {
+  readonly business: { readonly name: string; readonly line: string; readonly timeZone: string; readonly currency: string };
+  readonly person: { readonly name: string; readonly email: string };
+  readonly now: Instant;
+  readonly standing: boolean;
+  readonly decisions: number;
+  readonly closeOuts: number;
+};
+
+export type BookingLine = {
+  readonly id: string;
+  readonly number: string;
+  readonly client: string;
+  readonly title: string;
+  readonly currency: string;
+  readonly start: WallTime;
+  readonly end: WallTime;
+  readonly stage: BookingStage;
+  readonly total: Minor;
+  readonly received: Minor;
+  readonly outstanding: Minor;
+  readonly late: Minor;
+  readonly held: Minor;
+  readonly nextAt: Instant | null;
+  readonly nextAmount: Minor | null;
+  readonly nextName: string | null;
+  readonly decideBy: Instant | null;
+  readonly decisions: readonly Decision[];
+  readonly strip: Strip;
+};
+
+export type HorizonDay = { readonly date: PlainDate; readonly received: Minor; readonly due: Minor; readonly late: Minor };
+export type HorizonCover = {
+  readonly bookingId: string;
+  readonly number: string;
+  readonly client: string;
+  readonly amount: Minor;
+  readonly from: PlainDate;
+  readonly until: PlainDate;
+  readonly gapFrom: PlainDate | null;
+};
+export type Doing = {
+  readonly at: Instant;
+  readonly kind: ErrandKind | 'received' | 'refused';
+  readonly occasion: Occasion | null;
+  readonly client: string;
+  readonly bookingNumber: string;
+  readonly amount: Minor | null;
+  readonly currency: string;
+  /** How many of the same kind at the same moment it stands for. */
+  readonly count: number;
+};
+export type Failing = { readonly id: string; readonly bookingNumber: string; readonly client: string; readonly what: string; readonly since: Instant };
+
+export type TodayView = {
+  readonly today: PlainDate;
+  readonly figures: { readonly received7: Minor; readonly due28: Minor; readonly held: Minor; readonly late: Minor };
+  /** Sums in other currencies than the business's, said and not drawn. */
+  readonly otherCurrencies: readonly { readonly currency: string; readonly due28: Minor; readonly received7: Minor }[];
+  readonly days: readonly HorizonDay[];
+  readonly covers: readonly HorizonCover[];
+  readonly decisions: readonly BookingLine[];
+  readonly did: readonly Doing[];
+  readonly next: readonly Doing[];
+  readonly failing: readonly Failing[];
+};
+
+export const bookingSorts = ['start', 'next', 'client', 'total', 'outstanding', 'number'] as const;
+export type BookingSort = (typeof bookingSorts)[number];
+export type BookingsQuery = {
+  readonly search: string;
+  readonly stage: BookingStage | 'all' | 'late';
+  readonly sort: BookingSort;
+  readonly descending: boolean;
+  readonly page: number;
+};
+export type BookingsView = {
+  readonly query: BookingsQuery;
+  readonly lines: readonly BookingLine[];
+  readonly found: number;
+  readonly pageSize: number;
+  readonly counts: Readonly<Partial<Record<BookingStage | 'all' | 'late', number>>>;
+};
+
+export type SentMessage = {
+  readonly id: string;
+  readonly at: Instant;
+  readonly subject: string;
+  readonly body: readonly string[];
+  readonly occasion: string;
+  readonly state: 'outgoing' | 'sent';
+};
+export type PlannedErrand = { readonly at: Instant; readonly kind: ErrandKind; readonly occasion: Occasion | null; readonly part: number | null };
+export type JournalView = {
+  readonly seq: number;
+  readonly at: Instant;
+  readonly description: string;
+  readonly lines: readonly { readonly account: string; readonly amount: Minor }[];
+};
+export type BookingView = {
+  readonly id: string;
+  readonly number: string;
+  readonly title: string;
+  readonly client: { readonly name: string; readonly email: string };
+  readonly termsName: string;
+  readonly termsVersion: number;
+  readonly agreed: Agreed;
+  readonly facts: readonly Fact[];
+  readonly messages: readonly SentMessage[];
+  readonly agenda: readonly PlannedErrand[];
+  readonly journal: readonly JournalView[];
+  readonly underWay: 'open' | 'waiting' | null;
+};
+
+export type NewBookingView = {
+  readonly services: readonly { readonly id: string; readonly name: string; readonly kind: string; readonly currency: string; readonly termsId: string }[];
+  readonly terms: readonly { readonly id: string; readonly name: string; readonly rules: Terms }[];
+  readonly clients: readonly { readonly name: string; readonly email: string }[];
+};
+
+export type CloseOutView = { readonly queue: readonly (BookingLine & { readonly coversBalance: boolean })[] };
+
+export type ClientView = {
+  readonly business: { readonly name: string; readonly line: string; readonly email: string };
+  readonly clientName: string;
+  readonly number: string;
+  readonly title: string;
+  readonly currency: string;
+  readonly when: string;
+  readonly stage: BookingStage;
+  readonly total: Minor;
+  readonly received: Minor;
+  readonly dueNow: Minor;
+  readonly late: boolean;
+  readonly outstanding: Minor;
+  readonly strip: Strip;
+  readonly steps: readonly ClientStep[];
+  readonly cancellation: readonly string[];
+  readonly consent: string;
+  readonly card: { readonly last4: string } | null;
+  /** A card is wanted for the hold, or to replace one that was refused. */
+  readonly cardWanted: 'hold' | 'charge' | null;
+  readonly cardOffered: boolean;
+  readonly waiting: { readonly url: string; readonly what: 'payment' | 'hold' } | null;
+  readonly lastDecline: { readonly code: string; readonly amount: Minor } | null;
+  readonly payments: readonly { readonly when: string; readonly amount: Minor; readonly how: string }[];
+};
+
+export type Found = { readonly id: string; readonly number: string; readonly client: string; readonly title: string; readonly stage: BookingStage };
+
+export type StandInsView = {
+  readonly now: Instant;
+  readonly standing: boolean;
+  readonly moving: { readonly from: Instant; readonly at: Instant; readonly to: Instant } | null;
+  readonly network: {
+    readonly live: readonly NetworkAuthorisation[];
+    readonly ended: readonly NetworkAuthorisation[];
+    readonly events: readonly { readonly id: string; readonly at: Instant; readonly delivered: boolean; readonly tries: number; readonly event: { readonly type: string } }[];
+    readonly payments: readonly { readonly reference: string; readonly amount: Minor; readonly currency: string; readonly at: Instant; readonly payout: string | null; readonly description: string }[];
+    readonly counts: { readonly undelivered: number; readonly all: number };
+  };
+  readonly mail: readonly { readonly seq: number; readonly at: Instant; readonly recipient: string; readonly subject: string }[];
+};
+type NetworkAuthorisation = {
+  readonly reference: string;
+  readonly amount: Minor;
+  readonly currency: string;
+  readonly description: string;
+  readonly placedAt: Instant;
+  readonly expiresAt: Instant;
+  readonly state: 'live' | 'captured' | 'released' | 'lapsed';
+  readonly captured: Minor | null;
+  readonly endedAt: Instant | null;
+};
+export type ReadMail = { readonly seq: number; readonly at: Instant; readonly recipient: string; readonly subject: string; readonly from: string; readonly text: string; readonly mime: string };

@@ -1,0 +1,14 @@
+import type { Standing } from '#core/booking/standing';
+import { formatMoney } from '#core/money/formatMoney';
+
+/** What a client agrees to with a card: only what this booking will charge or hold, named with its sums. */
+export function cardConsent({ parts, hold, agreed, ledger }: Pick<Standing, 'parts' | 'hold' | 'agreed' | 'ledger'>): string {
+  const { currency } = agreed;
+  const charged = parts.filter((part) => part.collect === 'charge' && part.left > 0 && !part.now && part.due !== null);
+  const sums = charged.map((part) => `the ${part.name} of ${formatMoney(part.left, currency)}`);
+  const holds = hold && !ledger.closedOut ? [`a hold of ${formatMoney(hold.amount, currency)}`] : [];
+  if (sums.length + holds.length === 0) return 'Your card is kept for this booking and charged only when you say so.';
+  const charges = sums.length > 0 ? [`charged for ${sums.join(' and ')}`] : [];
+  const holding = holds.length > 0 ? [`used for ${holds[0]}`] : [];
+  return `Your card is kept for this booking and ${[...charges, ...holding].join(' and ')} on the days shown, without asking you again.`;
+}

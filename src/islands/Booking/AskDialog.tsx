@@ -1,0 +1,38 @@
+import { formatMoney } from '#core/money/formatMoney';
+import type { DialogProps } from '#islands/Booking/BookingActions';
+import { Problem } from '#islands/parts/Problem';
+import { useAction } from '#islands/parts/useAction';
+import { Button, Group, Modal, Stack } from '@mantine/core';
+import { notifications } from '@mantine/notifications';
+
+/** Asks the client by message, with a link to pay. */
+export function AskDialog({ view, standing, close }: DialogProps) {
+  const ask = useAction('/api/do/ask-now');
+  const { currency } = standing.agreed;
+  const { dueNow } = standing.position;
+  const what = dueNow > 0 ? formatMoney(dueNow, currency) : 'a card for the hold';
+  const send = async (): Promise<void> => {
+    const sent = await ask.run({ bookingId: view.id, requestKey: ask.requestKey() });
+    if (!sent) return;
+    notifications.show({ message: `Asked ${view.client.name} for ${what}.` });
+    close();
+  };
+  return (
+    <Modal opened onClose={close} title="Ask for payment" centered>
+      <Stack>
+        <p style={{ margin: 0 }}>
+          A message goes to <b>{view.client.email}</b> now and asks for <b>{what}</b>, with a link to pay by card. Reminders go on as planned, and stop when the money is in.
+        </p>
+        <Problem problem={ask.problem} currency={currency} />
+        <Group justify="flex-end">
+          <Button variant="default" onClick={close}>
+            Not now
+          </Button>
+          <Button loading={ask.busy} onClick={() => void send()} data-autofocus>
+            Ask for {what}
+          </Button>
+        </Group>
+      </Stack>
+    </Modal>
+  );
+}

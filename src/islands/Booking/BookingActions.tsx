@@ -1,0 +1,68 @@
+import type { BookingView } from '#contracts/views';
+import type { Standing } from '#core/booking/standing';
+import { AskDialog } from '#islands/Booking/AskDialog';
+import { CancelDialog } from '#islands/Booking/CancelDialog';
+import { ChargeDialog } from '#islands/Booking/ChargeDialog';
+import { PaymentDialog } from '#islands/Booking/PaymentDialog';
+import { useAction } from '#islands/parts/useAction';
+import { ActionIcon, Button, Menu } from '@mantine/core';
+import { notifications } from '@mantine/notifications';
+import { IconCash, IconCreditCard, IconDots, IconLink, IconSend, IconX } from '@tabler/icons-react';
+import { useState } from 'react';
+import styles from './BookingPage.module.css';
+
+export type DialogProps = { readonly view: BookingView; readonly standing: Standing; readonly close: () => void };
+type Dialog = 'ask' | 'payment' | 'charge' | 'cancel';
+
+const dialogs: Readonly<Record<Dialog, (props: DialogProps) => React.ReactNode>> = { ask: AskDialog, payment: PaymentDialog, charge: ChargeDialog, cancel: CancelDialog };
+
+/** What can be done with a booking. Each opens with its figures and is done only when confirmed. */
+export function BookingActions({ view, standing }: Omit<DialogProps, 'close'>) {
+  const [open, setOpen] = useState<Dialog | null>(null);
+  const copy = useAction<{ url: string }>('/api/do/copy-link');
+  const { position, ledger } = standing;
+  const over = ledger.cancelled !== null || ledger.lapsed;
+  const Shown = open ? dialogs[open] : null;
+  const copyLink = async (): Promise<void> => {
+    const made = await copy.run({ bookingId: view.id, requestKey: copy.requestKey() });
+    if (!made) {
+      notifications.show({ color: 'red', message: 'The link could not be made. Try again.' });
+      return;
+    }
+    await navigator.clipboard?.writeText(made.url).catch(() => undefined);
+    notifications.show({ title: 'Link copied', message: made.url });
+  };
+  return (
+    <div className={styles.actions}>
+      {position.outstanding > 0 && !over && (
+        <Button variant="default" leftSection={<IconCash size={18} aria-hidden />} onClick={() => setOpen('payment')}>
+          Record a payment
+        </Button>
+      )}
+      {position.dueNow > 0 && (
+        <Button variant="default" leftSection={<IconSend size={18} aria-hidden />} onClick={() => setOpen('ask')}>
+          Ask for payment
+        </Button>
+      )}
+      <Menu position="bottom-end" withinPortal>
+        <Menu.Target>
+          <ActionIcon variant="default" size={36} aria-label="More actions">
+            <IconDots size={18} aria-hidden />
+          </ActionIcon>
+        </Menu.Target>
+        <Menu.Dropdown>
+          <Menu.Item leftSection={<IconLink size={16} aria-hidden />} onClick={() => void copyLink()}>
+            Copy the client’s link
+          </Menu.Item>
+          <Menu.Item leftSection={<IconCreditCard size={16} aria-hidden />} disabled={position.dueNow === 0 || !ledger.card} onClick={() => setOpen('charge')}>
+            Charge the card on file now
+          </Menu.Item>
+          <Menu.Item leftSection={<IconX size={16} aria-hidden />} disabled={over || ledger.closedOut !== null} onClick={() => setOpen('cancel')} color="red">
+            Cancel the booking
+          </Menu.Item>
+        </Menu.Dropdown>
+      </Menu>
+      {Shown && <Shown view={view} standing={standing} close={() => setOpen(null)} />}
+    </div>
+  );
+}

@@ -1,0 +1,105 @@
+import type { BookingView, Shell } from '#contracts/views';
+import { standing } from '#core/booking/standing';
+import { stripOf } from '#core/booking/strip';
+import { dateOf } from '#core/calendar/wallTime';
+import { longDate, longWall, shortDate } from '#core/wording/days';
+import { localDate } from '#core/calendar/zoned';
+import { formatAmount } from '#core/money/formatMoney';
+import type { Minor } from '#core/money/minor';
+import { read } from '#islands/api';
+import { BookingActions } from '#islands/Booking/BookingActions';
+import { Decide } from '#islands/Booking/Decide';
+import { History } from '#islands/Booking/History';
+import { Journal } from '#islands/Booking/Journal';
+import { Messages } from '#islands/Booking/Messages';
+import { PlanLine } from '#islands/Booking/PlanLine';
+import { serviceDay } from '#islands/Booking/serviceDay';
+import { MoneyStrip } from '#islands/parts/MoneyStrip';
+import { OwnerShell } from '#islands/shell/OwnerShell';
+import { useShell } from '#islands/shell/useShell';
+import { Tabs } from '@mantine/core';
+import { useQuery } from '@tanstack/react-query';
+import styles from './BookingPage.module.css';
+
+type Props = { readonly shell: Shell; readonly path: string; readonly view: BookingView };
+
+export default function BookingPage({ shell, path, view }: Props) {
+  return (
+    <OwnerShell shell={shell} path={path}>
+      <Booking given={view} />
+    </OwnerShell>
+  );
+}
+
+/** One booking whole. Its standing is computed here, by the same core as in the server, from what was agreed and done. */
+function Booking({ given }: { readonly given: BookingView }) {
+  const { now, today } = useShell();
+  const { data: view } = useQuery({ queryKey: ['booking', given.number], queryFn: () => read<BookingView>(`/api/booking/${given.number}`), initialData: given, refetchInterval: 10_000 });
+  const current = standing(view.agreed, view.facts, now);
+  const { position, hold, agreed, ledger } = current;
+  const { currency } = agreed;
+  const inForce = hold?.inForce;
+  return (
+    <>
+      <div className={styles.head}>
+        <div>
+          <p className={styles.trail}>
+            <a href="/bookings">Bookings</a> / {view.number}
+          </p>
+          <h1>
+            {view.client.name} <span>· {view.title}</span>
+          </h1>
+          <p className={styles.sub}>
+            {longWall(agreed.start, today)} → {dateOf(agreed.end) === dateOf(agreed.start) ? agreed.end.slice(11) : longWall(agreed.end, today)} · agreed {shortDate(dateOf(agreed.agreed), today)} on <b>{view.termsName}</b> terms, version {view.termsVersion} ·{' '}
+            <a href={`mailto:${view.client.email}`}>{view.client.email}</a>
+          </p>
+        </div>
+        <BookingActions view={view} standing={current} />
+      </div>
+
+      <section className={styles.money} aria-label="Position">
+        <div className={styles.figures}>
+          <Figure label="Agreed" amount={agreed.total} currency={currency} />
+          <Figure label="In hand" amount={position.received} currency={currency} tone="t-received" />
+          {position.late > 0 ? <Figure label="Late" amount={position.late} currency={currency} tone="t-late" /> : <Figure label={position.dueNow > 0 ? 'Due now' : 'To come'} amount={position.dueNow > 0 ? position.dueNow : position.outstanding} currency={currency} tone="t-due" />}
+          {hold && <Figure label={inForce ? `Held until ${longDate(localDate(inForce.expires < hold.until ? inForce.expires : hold.until, agreed.timeZone), today)}` : 'Hold'} amount={inForce?.amount ?? hold.amount} currency={currency} tone={inForce ? 't-held' : 't-back'} />}
+          {ledger.cancelled && <Figure label="Kept" amount={ledger.cancelled.keep} currency={currency} />}
+          <p className={styles.stage}>{serviceDay(current)}</p>
+        </div>
+        <MoneyStrip strip={stripOf(current)} currency={currency} size="large" />
+        <p className={styles.under}>
+          {current.parts.map((part) => (
+            <span key={part.index}>
+              <i className={`m-${part.state === 'paid' ? 'received' : part.state}`} /> {formatAmount(part.amount, currency)} {part.name}
+            </span>
+          ))}
+          {currency !== 'EUR' && <span className={styles.code}>{currency}</span>}
+        </p>
+      </section>
+
+      <div className={styles.columns}>
+        <PlanLine standing={current} />
+        <div>
+          <Decide view={view} standing={current} />
+          <Tabs defaultValue="history" keepMounted={false} classNames={{ list: styles.tabs, tab: styles.tab }}>
+            <Tabs.List>
+              <Tabs.Tab value="history">History</Tabs.Tab>
+              <Tabs.Tab value="messages">Messages {view.messages.length}</Tabs.Tab>
+              <Tabs.Tab value="journal">Journal {view.journal.length}</Tabs.Tab>
+            </Tabs.List>
+            <Tabs.Panel value="history"><History view={view} standing={current} /></Tabs.Panel>
+            <Tabs.Panel value="messages"><Messages messages={view.messages} /></Tabs.Panel>
+            <Tabs.Panel value="journal"><Journal entries={view.journal} currency={currency} /></Tabs.Panel>
+          </Tabs>
+        </div>
+      </div>
+    </>
+  );
+}
+
+const Figure = ({ label, amount, currency, tone = '' }: { label: string; amount: Minor; currency: string; tone?: string }) => (
+  <div>
+    <span>{label}</span>
+    <b className={tone}>{formatAmount(amount, currency)}</b>
+  </div>
+);

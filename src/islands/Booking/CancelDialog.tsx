@@ -1,0 +1,77 @@
+import { cancel } from '#core/cancellation/cancel';
+import { wallOfInstant } from '#core/calendar/zoned';
+import { formatAmount } from '#core/money/formatMoney';
+import type { DialogProps } from '#islands/Booking/BookingActions';
+import { Problem } from '#islands/parts/Problem';
+import { useAction } from '#islands/parts/useAction';
+import { Button, Group, Modal, Radio, Stack, Table } from '@mantine/core';
+import { notifications } from '@mantine/notifications';
+import { useState } from 'react';
+
+const whose = { client: 'The client cancels', business: 'We cancel', no_show: 'Nobody came' } as const;
+type By = keyof typeof whose;
+
+/** What a cancellation keeps, gives back and leaves owed for each way it may come, before one is chosen. */
+export function CancelDialog({ view, standing, close }: DialogProps) {
+  const action = useAction('/api/do/cancel');
+  const { agreed, ledger, startAt, asOf } = standing;
+  const { timeZone, start, total, terms, currency } = agreed;
+  const [by, setBy] = useState<By>('client');
+  const outcomes = (Object.keys(whose) as By[])
+    .filter((each) => each !== 'no_show' || asOf >= startAt)
+    .map((each) => ({
+      by: each,
+      ...cancel({ ...terms.cancellation, timeZone, agreed: agreed.agreed, start, cancelled: wallOfInstant(asOf, timeZone), by: each, total, receipts: ledger.receipts }),
+    }));
+  const run = async (): Promise<void> => {
+    const done = await action.run({ bookingId: view.id, by });
+    if (!done) return;
+    notifications.show({ message: 'The booking is cancelled and the client told.' });
+    close();
+  };
+  const inForce = standing.hold?.inForce;
+  return (
+    <Modal opened onClose={close} title="Cancel the booking" centered size="lg">
+      <Stack>
+        <Radio.Group value={by} onChange={(value) => setBy(value as By)} aria-label="Who cancels">
+          <Table verticalSpacing="xs">
+            <Table.Thead>
+              <Table.Tr>
+                <Table.Th>By the terms, today</Table.Th>
+                <Table.Th ta="right">Keep</Table.Th>
+                <Table.Th ta="right">Give back</Table.Th>
+                <Table.Th ta="right">Still owed</Table.Th>
+              </Table.Tr>
+            </Table.Thead>
+            <Table.Tbody>
+              {outcomes.map((outcome) => (
+                <Table.Tr key={outcome.by}>
+                  <Table.Td>
+                    <Radio value={outcome.by} label={whose[outcome.by]} />
+                  </Table.Td>
+                  {[outcome.keep, outcome.refund, outcome.owed].map((sum, index) => (
+                    <Table.Td key={index} ta="right" className="num">
+                      {formatAmount(sum, currency)}
+                    </Table.Td>
+                  ))}
+                </Table.Tr>
+              ))}
+            </Table.Tbody>
+          </Table>
+        </Radio.Group>
+        <p style={{ margin: 0 }}>
+          Card payments go back to their cards, the newest first; cash and transfers are noted as given back by hand.{inForce && ` The hold of ${formatAmount(inForce.amount, currency)} is let go.`}
+        </p>
+        <Problem problem={action.problem} currency={currency} />
+        <Group justify="flex-end">
+          <Button variant="default" onClick={close} data-autofocus>
+            Keep the booking
+          </Button>
+          <Button color="red" loading={action.busy} onClick={() => void run()}>
+            Cancel the booking
+          </Button>
+        </Group>
+      </Stack>
+    </Modal>
+  );
+}

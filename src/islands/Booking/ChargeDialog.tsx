@@ -1,0 +1,42 @@
+import { formatMoney } from '#core/money/formatMoney';
+import { declineText } from '#core/wording/declines';
+import type { DialogProps } from '#islands/Booking/BookingActions';
+import { Problem } from '#islands/parts/Problem';
+import { useAction } from '#islands/parts/useAction';
+import { Button, Group, Modal, Stack } from '@mantine/core';
+import { notifications } from '@mantine/notifications';
+
+type Outcome = { state: 'paid' } | { state: 'confirm' } | { state: 'declined'; code: string };
+
+/** Charges what is due to the card on file, now. */
+export function ChargeDialog({ view, standing, close }: DialogProps) {
+  const charge = useAction<Outcome>('/api/do/charge-now');
+  const { currency } = standing.agreed;
+  const { card, receipts } = standing.ledger;
+  const sum = formatMoney(standing.position.dueNow, currency);
+  const run = async (): Promise<void> => {
+    const outcome = await charge.run({ bookingId: view.id, requestKey: charge.requestKey() });
+    if (!outcome) return;
+    if (outcome.state === 'declined') notifications.show({ color: 'red', title: 'Card refused', message: declineText(outcome.code) });
+    else notifications.show({ message: outcome.state === 'paid' ? `${sum} charged.` : 'The bank wants the client to confirm; the client sees it on their page.' });
+    close();
+  };
+  return (
+    <Modal opened onClose={close} title="Charge the card on file" centered>
+      <Stack>
+        <p style={{ margin: 0 }}>
+          <b>{sum}</b> is due. It is charged to the card ending in <b>{card?.last4}</b> now, as {view.client.name} agreed. {receipts.length > 0 && 'The payment is the next in the plan.'}
+        </p>
+        <Problem problem={charge.problem} currency={currency} />
+        <Group justify="flex-end">
+          <Button variant="default" onClick={close}>
+            Not now
+          </Button>
+          <Button loading={charge.busy} onClick={() => void run()} data-autofocus>
+            Charge {sum}
+          </Button>
+        </Group>
+      </Stack>
+    </Modal>
+  );
+}

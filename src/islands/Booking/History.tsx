@@ -1,0 +1,39 @@
+import type { BookingView } from '#contracts/views';
+import type { Standing } from '#core/booking/standing';
+import { timeOf } from '#core/calendar/wallTime';
+import { localDate, wallOfInstant } from '#core/calendar/zoned';
+import { longDate, shortDate } from '#core/wording/days';
+import { historyWords } from '#islands/Booking/historyWords';
+import { doingWords } from '#islands/format/doingWords';
+import { useShell } from '#islands/shell/useShell';
+import styles from './BookingPage.module.css';
+
+/** What happened, newest first, and above it what Ostendo will do next by itself. */
+export function History({ view, standing }: { readonly view: BookingView; readonly standing: Standing }) {
+  const { zone, today } = useShell();
+  const { currency } = standing.agreed;
+  const about = { client: view.client.name, bookingNumber: view.number, amount: null, currency, count: 1 };
+  const moment = (at: BookingView['agenda'][number]['at']): string => `${shortDate(localDate(at, zone), today)} ${timeOf(wallOfInstant(at, zone))}`;
+  return (
+    <>
+      {view.agenda.length > 0 && <h3 className={styles.subtitle}>Next, by itself</h3>}
+      <ul className={styles.list}>
+        {view.agenda.map((errand, index) => (
+          <li key={index} className={styles.coming}>
+            <time className="num" dateTime={errand.at}>{moment(errand.at)}</time>
+            <span>{doingWords({ ...errand, ...about }, 'will')}</span>
+          </li>
+        ))}
+      </ul>
+      <h3 className={styles.subtitle}>Happened</h3>
+      <ul className={styles.list}>
+        {[...view.facts].reverse().map((fact, index) => (
+          <li key={index}>
+            <time className="num" dateTime={fact.at} title={longDate(localDate(fact.at, zone), today)}>{moment(fact.at)}</time>
+            <span>{historyWords(fact, { currency, zone, today })}</span>
+          </li>
+        ))}
+      </ul>
+    </>
+  );
+}

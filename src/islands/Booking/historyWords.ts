@@ -1,0 +1,61 @@
+import type { Fact } from '#core/booking/facts';
+import { formatAmount } from '#core/money/formatMoney';
+import type { Minor } from '#core/money/minor';
+import { shortDate } from '#core/wording/days';
+import { declineText } from '#core/wording/declines';
+import type { PlainDate } from '#core/calendar/days';
+import { localDate } from '#core/calendar/zoned';
+
+const methods = { card: 'by card', cash: 'in cash', transfer: 'by transfer', cheque: 'by cheque' } as const;
+const cancelledBy = { client: 'by the client', business: 'by us', no_show: 'nobody came' } as const;
+
+/** A fact as one line of history. */
+export function historyWords(fact: Fact, about: { currency: string; zone: string; today: PlainDate }): string {
+  const { currency, zone, today } = about;
+  const sum = (amount: Minor): string => formatAmount(amount, currency);
+  const day = (at: Fact['at']): string => shortDate(localDate(at, zone), today);
+  switch (fact.kind) {
+    case 'agreed':
+      return fact.by === 'owner' ? 'Booked for the client' : 'Booked by the client';
+    case 'received':
+      return `${sum(fact.amount)} received ${fact.last4 ? `from the card ending in ${fact.last4}` : methods[fact.method]}`;
+    case 'refunded':
+      return `${sum(fact.amount)} given back ${methods[fact.method]}`;
+    case 'refundRefused':
+      return `Refund of ${sum(fact.amount)} refused (${declineText(fact.code)})`;
+    case 'cardKept':
+      return `Card ending in ${fact.last4} kept, as the client agreed`;
+    case 'chargeDeclined':
+      return fact.amount === 0 ? `Card ending in ${fact.last4} refused (${declineText(fact.code)})` : `${sum(fact.amount)} refused on the card ending in ${fact.last4} (${declineText(fact.code)})`;
+    case 'holdAsked':
+      return `The bank wants the client to confirm the hold of ${sum(fact.amount)}`;
+    case 'holdPlaced':
+      return `Hold of ${sum(fact.amount)} ${fact.renews ? 'renewed' : 'placed'} to ${day(fact.expires)}`;
+    case 'holdRefused':
+      return `${fact.renews ? 'Renewal of the hold' : 'Hold'} refused (${declineText(fact.code)})`;
+    case 'holdReleased':
+      return `Hold of ${sum(fact.amount)} released`;
+    case 'holdLapsed':
+      return `Hold of ${sum(fact.amount)} lapsed`;
+    case 'holdCaptured':
+      return `${sum(fact.captured)} of the hold captured`;
+    case 'gapAccepted':
+      return 'Cover gap accepted';
+    case 'delivered':
+      return 'Service delivered; deposits became revenue';
+    case 'claimOwed':
+      return `${sum(fact.amount)} of the claims is still owed`;
+    case 'closeOutDecided':
+      return fact.claims.length === 0 ? 'Closed out, nothing claimed' : `Claimed: ${fact.claims.map((claim) => `${claim.reason} ${sum(claim.amount)}`).join(', ')}`;
+    case 'closedOut':
+      return `Closed; ${sum(fact.captured)} captured, ${sum(fact.released)} released`;
+    case 'cancelled':
+      return `Cancelled ${cancelledBy[fact.by]}; ${sum(fact.keep)} kept`;
+    case 'lapsed':
+      return 'Lapsed: the first payment did not come';
+    case 'sent':
+      return `Sent: ${fact.subject}`;
+    case 'seen':
+      return 'The client opened the page';
+  }
+}

@@ -1,0 +1,26 @@
+import type { BookingsQuery, BookingsView } from '#contracts/views';
+import { bookingStages } from '#core/booking/stage';
+import { stageWords } from '#islands/format/stageWords';
+import styles from './BookingsPage.module.css';
+
+type Props = {
+  readonly stage: BookingsQuery['stage'];
+  readonly counts: BookingsView['counts'];
+  readonly choose: (stage: BookingsQuery['stage']) => void;
+};
+
+const words = { all: 'All', late: 'With late payments', ...stageWords } satisfies Record<BookingsQuery['stage'], string>;
+
+/** Filters with how many each would show; those that show none are left out, but for the one in use. */
+export function StageFilter({ stage, counts, choose }: Props) {
+  const offered = (['all', 'late', ...bookingStages] as const).filter((each) => each === 'all' || each === stage || (counts[each] ?? 0) > 0);
+  return (
+    <div className={styles.filters} role="group" aria-label="Filter by state">
+      {offered.map((each) => (
+        <button key={each} type="button" className={styles.filter} aria-pressed={each === stage} onClick={() => choose(each)}>
+          {words[each]} <span className="num">{(counts[each] ?? 0).toLocaleString('en')}</span>
+        </button>
+      ))}
+    </div>
+  );
+}

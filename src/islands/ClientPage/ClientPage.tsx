@@ -1,0 +1,123 @@
+import type { ClientView } from '#contracts/views';
+import { formatAmount, formatMoney } from '#core/money/formatMoney';
+import { declineReason } from '#core/wording/declines';
+import { ClientStrip } from '#islands/ClientPage/ClientStrip';
+import { PayBox } from '#islands/ClientPage/PayBox';
+import { Steps } from '#islands/ClientPage/Steps';
+import { WaitingForBank } from '#islands/ClientPage/WaitingForBank';
+import { useClientView } from '#islands/ClientPage/useClientView';
+import styles from './ClientPage.module.css';
+
+type Props = { readonly link: string; readonly view: ClientView };
+
+/** One link, no password: what was agreed, the one thing to do now, then what happens when. */
+export default function ClientPage({ link, view: given }: Props) {
+  const { view, reload } = useClientView(link, given);
+  const { business, currency } = view;
+  return (
+    <div className={styles.page}>
+      <header className={styles.head}>
+        <span className={styles.logo} aria-hidden="true">
+          {business.name.split(/\s+/).map((word) => word[0]).join('').slice(0, 2)}
+        </span>
+        <div>
+          <b>{business.name}</b>
+          <span>
+            {business.line && `${business.line} · `}reply to {business.email}
+          </span>
+        </div>
+      </header>
+      <main className={styles.main}>
+        <h1>{view.title}</h1>
+        <p className={styles.when}>{view.when}</p>
+        <Doing link={link} view={view} reload={reload} />
+        <h2>What happens when</h2>
+        <Steps steps={view.steps} currency={currency} />
+        <dl className={styles.total}>
+          <dt>Price in all, tax included</dt>
+          <dd>{formatMoney(view.total, currency)}</dd>
+          {view.received > 0 && (
+            <>
+              <dt>Paid so far</dt>
+              <dd>{formatMoney(view.received, currency)}</dd>
+            </>
+          )}
+        </dl>
+        <details className={styles.more}>
+          <summary>If you cancel</summary>
+          <ul>
+            {view.cancellation.map((sentence) => (
+              <li key={sentence}>{sentence}</li>
+            ))}
+          </ul>
+        </details>
+        {view.payments.length > 0 && (
+          <details className={styles.more}>
+            <summary>Your payments</summary>
+            <ul className={styles.payments}>
+              {view.payments.map((payment, index) => (
+                <li key={index}>
+                  <span>
+                    {payment.when}, {payment.how}
+                  </span>
+                  <b className="num">{formatAmount(payment.amount, currency)}</b>
+                </li>
+              ))}
+            </ul>
+          </details>
+        )}
+        {view.cardOffered && view.dueNow === 0 && !view.waiting && !view.cardWanted && (
+          <details className={styles.more}>
+            <summary>{view.card ? `Use another card than the one ending in ${view.card.last4}` : 'Give a card'}</summary>
+            <PayBox link={link} view={view} reload={reload} purpose="card" />
+          </details>
+        )}
+        <p className={styles.number}>
+          {view.number} · for {view.clientName}
+        </p>
+      </main>
+    </div>
+  );
+}
+
+/** The one thing to do now, or that there is none. */
+function Doing({ link, view, reload }: Props & { readonly reload: () => Promise<void> }) {
+  const { currency, dueNow, stage } = view;
+  if (stage === 'lapsed') return <Note title="This place was given back">The payment that was to secure it did not come in time. Write to {view.business.email} if you still want it.</Note>;
+  if (view.waiting) return <WaitingForBank link={link} waiting={view.waiting} reload={reload} />;
+  if (dueNow > 0) {
+    return (
+      <section className={styles.box} aria-label="Pay">
+        <p className={view.late ? styles.lateLabel : styles.label}>{view.late ? 'Due, and late' : 'Due today'}</p>
+        <p className={styles.sum}>{formatMoney(dueNow, currency)}</p>
+        <ClientStrip strip={view.strip} currency={currency} />
+        {view.lastDecline && (
+          <p className={styles.declined} role="alert">
+            The card was refused: {declineReason(view.lastDecline.code)}. Nothing was taken. You can try again or use another card.
+          </p>
+        )}
+        <PayBox link={link} view={view} reload={reload} purpose="pay" />
+      </section>
+    );
+  }
+  if (view.cardWanted) {
+    return (
+      <section className={styles.box} aria-label="Give a card">
+        <p className={styles.label}>A card is needed for the hold</p>
+        {view.lastDecline && <p className={styles.declined} role="alert">The card was refused: {declineReason(view.lastDecline.code)}.</p>}
+        <PayBox link={link} view={view} reload={reload} purpose="card" />
+      </section>
+    );
+  }
+  if (stage === 'cancelled') return <Note title="This booking is cancelled">{view.received > 0 ? `${formatMoney(view.received, currency)} stays paid, as the terms below say.` : 'Nothing is kept.'}</Note>;
+  if (stage === 'closed') return <Note title="Thank you for coming">Everything is settled.</Note>;
+  if (stage === 'waiting') return <Note title="Almost there">{view.business.name} confirms this booking.</Note>;
+  return <Note title={view.received > 0 ? 'You are booked, thank you' : 'You are booked'}>{view.received > 0 && `${formatMoney(view.received, currency)} has come in. `}There is nothing to do now.</Note>;
+}
+
+const Note = ({ title, children }: { readonly title: string; readonly children: React.ReactNode }) => (
+  <section className={styles.note} role="status">
+    <b>{title}</b>
+    <p>{children}</p>
+  </section>
+);

@@ -1,0 +1,73 @@
+import type { ClientView } from '#contracts/views';
+import { formatMoney } from '#core/money/formatMoney';
+import { CardFrame, type CardGiven } from '#islands/ClientPage/CardFrame';
+import { payProblem } from '#islands/ClientPage/payProblem';
+import { newKey, post } from '#islands/api';
+import { useRef, useState } from 'react';
+import styles from './ClientPage.module.css';
+
+type Props = { readonly link: string; readonly view: ClientView; readonly reload: () => Promise<void>; readonly purpose: 'pay' | 'card' };
+type Outcome = { state: 'paid' } | { state: 'confirm'; url: string } | { state: 'declined'; code: string };
+
+/** The card network's frame and one button. A try keeps its key until it is answered, so that a repeat pays once. */
+export function PayBox({ link, view, reload, purpose }: Props) {
+  const frame = useRef<{ ask: () => Promise<CardGiven | null> }>(null);
+  const attempt = useRef<{ key: string; card: string } | null>(null);
+  const [opened, setOpened] = useState(purpose === 'card');
+  const [busy, setBusy] = useState(false);
+  const [problem, setProblem] = useState<string | null>(null);
+  const running = useRef(false);
+  const { currency, dueNow } = view;
+  const label = purpose === 'pay' ? `Pay ${formatMoney(dueNow, currency)}` : 'Keep this card';
+
+  const send = async (): Promise<void> => {
+    if (running.current) return; // a double click
+    running.current = true;
+    setBusy(true);
+    setProblem(null);
+    try {
+      const given = attempt.current ? { token: attempt.current.card } : await frame.current?.ask();
+      if (!given) return; // the frame says what is wrong with the number, at its place
+      attempt.current ??= { key: newKey(), card: given.token };
+      const { key, card } = attempt.current;
+      const about = { link, attempt: key, card };
+      const answer = purpose === 'pay' ? await post<Outcome>('/api/client/pay', { ...about, amount: dueNow }) : await post<Outcome>('/api/client/give-card', about);
+      if (!answer.ok && (answer.problem.code === 'no_connection' || answer.problem.code === 'try_again')) {
+        setProblem(payProblem(answer.problem, currency)); // the same try may be sent again
+        return;
+      }
+      attempt.current = null;
+      if (answer.ok && answer.value.state === 'confirm') {
+        location.assign(`${answer.value.url}?back=${encodeURIComponent(`/b/${link}`)}`);
+        return;
+      }
+      if (!answer.ok) setProblem(payProblem(answer.problem, currency));
+      else if (answer.value.state === 'declined' && purpose === 'card') setProblem(payProblem({ code: 'declined', detail: { code: answer.value.code } }, currency));
+      await reload();
+    } finally {
+      running.current = false;
+      setBusy(false);
+    }
+  };
+  if (!opened) {
+    return (
+      <button type="button" className={styles.button} onClick={() => setOpened(true)}>
+        {label}
+      </button>
+    );
+  }
+  return (
+    <div className={styles.pay}>
+      <CardFrame ref={frame} />
+      <p className={styles.consent}>{view.consent}</p>
+      {problem && (
+        <p className={styles.declined} role="alert">
+          {problem}
+        </p>
+      )}
+      <button type="button" className={styles.button} onClick={() => void send()} aria-busy={busy} disabled={busy}>
+        {busy ? 'One moment…' : label}
+      </button>
+    </div>
+  );
+}

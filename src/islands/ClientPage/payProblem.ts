@@ -1,0 +1,21 @@
+import { formatMoney } from '#core/money/formatMoney';
+import { minor } from '#core/money/minor';
+import { declineReason } from '#core/wording/declines';
+import type { ApiProblem } from '#islands/api';
+
+const sentences: Readonly<Record<string, string>> = {
+  no_connection: 'There is no connection. Nothing was paid twice; press the button again when it is back.',
+  payment_under_way: 'A payment is under way, perhaps in another window. This page shows it as soon as it is through.',
+  nothing_due: 'There is nothing to pay any more; this page is being brought up to date.',
+  booking_over: 'This booking is over; nothing more can be paid here.',
+  link_unknown: 'This link is no longer valid. Ask for a new one.',
+  link_expired: 'This link has expired. Ask for a new one.',
+  card_unknown: 'The card could not be read. Type it again.',
+};
+
+/** What went wrong with a payment, as a client reads it. */
+export function payProblem({ code, detail }: ApiProblem, currency: string): string {
+  if (code === 'declined') return `The card was refused: ${declineReason(String(detail?.code ?? ''))}. Your former card, if there is one, stays in use.`;
+  if (typeof detail?.limit === 'number') return `The sum has changed; ${formatMoney(minor(detail.limit), currency)} is to be paid.`;
+  return sentences[code] ?? 'That did not get through. Nothing was paid twice; press the button again.';
+}

@@ -1,0 +1,98 @@
+import type { CloseOutView, Shell } from '#contracts/views';
+import { formatAmount } from '#core/money/formatMoney';
+import { read } from '#islands/api';
+import { ClaimForm } from '#islands/CloseOut/ClaimForm';
+import { CloseOutRow } from '#islands/CloseOut/CloseOutRow';
+import { OwnerShell } from '#islands/shell/OwnerShell';
+import { useShell } from '#islands/shell/useShell';
+import { Problem } from '#islands/parts/Problem';
+import { useAction } from '#islands/parts/useAction';
+import { useRowKeys } from '#islands/parts/useRowKeys';
+import { Button, Checkbox } from '@mantine/core';
+import { useHotkeys } from '@mantine/hooks';
+import { notifications } from '@mantine/notifications';
+import { useQuery } from '@tanstack/react-query';
+import { useEffect, useState } from 'react';
+import { sum } from '#core/money/minor';
+import { countOf } from '#islands/CloseOut/countOf';
+import styles from './CloseOut.module.css';
+
+type Props = { readonly shell: Shell; readonly path: string; readonly view: CloseOutView };
+
+export default function CloseOutPage({ shell, path, view }: Props) {
+  return (
+    <OwnerShell shell={shell} path={path}>
+      <CloseOuts given={view} />
+    </OwnerShell>
+  );
+}
+
+/** The queue after the service: X chooses, R releases what is chosen, Enter opens the claims of one. */
+function CloseOuts({ given }: { readonly given: CloseOutView }) {
+  const { business } = useShell();
+  const { data: view } = useQuery({ queryKey: ['closeOuts'], queryFn: () => read<CloseOutView>('/api/close-outs'), initialData: given });
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
+  const [opened, setOpened] = useState<string | null>(null);
+  const release = useAction<{ closed: string[]; refused: { id: string; code: string }[] }>('/api/do/release-many');
+  const { queue } = view;
+  useEffect(() => {
+    const number = location.hash.slice(1);
+    const wanted = given.queue.find((line) => line.number === number);
+    if (wanted) setOpened(wanted.id);
+  }, [given.queue]);
+  const list = useRowKeys(queue.length);
+  const toggle = (id: string): void =>
+    setChosen((before) => {
+      const after = new Set(before);
+      if (!after.delete(id)) after.add(id);
+      return after;
+    });
+  const selected = queue.filter((line) => chosen.has(line.id));
+  const held = sum(selected.filter((line) => line.currency === business.currency).map((line) => line.held));
+  const releaseChosen = async (): Promise<void> => {
+    if (selected.length === 0) return;
+    const done = await release.run({ bookingIds: selected.map((line) => line.id) });
+    if (!done) return;
+    setChosen(new Set(done.refused.map(({ id }) => id)));
+    notifications.show({ message: `${countOf(done.closed.length, 'booking')} closed with nothing claimed.` });
+    if (done.refused.length > 0) notifications.show({ color: 'red', message: `${countOf(done.refused.length, 'booking')} could not be closed; still chosen below.` });
+  };
+  const focused = (): string | undefined => document.activeElement?.closest('li')?.dataset.booking;
+  useHotkeys([
+    ['x', () => { const id = focused(); if (id) toggle(id); }],
+    ['r', () => void releaseChosen()],
+    ['Escape', () => setOpened(null)],
+  ]);
+  return (
+    <>
+      <div className={styles.head}>
+        <h1>Close-out</h1>
+        <span className={styles.keys}><kbd>J</kbd><kbd>K</kbd> move <kbd>X</kbd> choose <kbd>R</kbd> release chosen <kbd>Enter</kbd> claim</span>
+      </div>
+      {queue.length === 0 ? (
+        <div className={styles.empty}>
+          <p>Nothing waits for its close-out.</p>
+          <p>A booking comes here the moment that its service ends.</p>
+        </div>
+      ) : (
+        <>
+          <div className={styles.bar}>
+            <Checkbox label="Choose all" checked={selected.length === queue.length} indeterminate={selected.length > 0 && selected.length < queue.length} onChange={(event) => setChosen(event.currentTarget.checked ? new Set(queue.map((line) => line.id)) : new Set())} />
+            <Button disabled={selected.length === 0} loading={release.busy} onClick={() => void releaseChosen()}>
+              {selected.length === 0 ? 'Nothing to claim: release' : `Nothing to claim: close ${selected.length}, release ${formatAmount(held, business.currency)}`}
+            </Button>
+          </div>
+          <Problem problem={release.problem} currency={business.currency} />
+          <ol className={styles.list} ref={list}>
+            {queue.map((line) => (
+              <li key={line.id} data-booking={line.id} id={line.number} className={opened === line.id ? styles.openRow : undefined}>
+                <CloseOutRow line={line} chosen={chosen.has(line.id)} toggle={() => toggle(line.id)} opened={opened === line.id} open={() => setOpened(opened === line.id ? null : line.id)} />
+                {opened === line.id && <ClaimForm line={line} done={() => setOpened(null)} />}
+              </li>
+            ))}
+          </ol>
+        </>
+      )}
+    </>
+  );
+}

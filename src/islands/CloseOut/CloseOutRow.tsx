@@ -1,0 +1,49 @@
+import type { CloseOutView } from '#contracts/views';
+import { timeOf } from '#core/calendar/wallTime';
+import { localDate, wallOfInstant } from '#core/calendar/zoned';
+import { distance, longDate } from '#core/wording/days';
+import { formatAmount } from '#core/money/formatMoney';
+import { MoneyStrip } from '#islands/parts/MoneyStrip';
+import { useShell } from '#islands/shell/useShell';
+import { Button, Checkbox } from '@mantine/core';
+import styles from './CloseOut.module.css';
+
+type Props = {
+  readonly line: CloseOutView['queue'][number];
+  readonly chosen: boolean;
+  readonly toggle: () => void;
+  readonly opened: boolean;
+  readonly open: () => void;
+};
+
+export function CloseOutRow({ line, chosen, toggle, opened, open }: Props) {
+  const { zone, today } = useShell();
+  const day = line.decideBy ? localDate(line.decideBy, zone) : today;
+  const urgent = line.held > 0 && day <= today;
+  return (
+    <div className={styles.row}>
+      <Checkbox checked={chosen} onChange={toggle} aria-label={`Choose ${line.client}`} />
+      <div className={urgent ? styles.deadlineUrgent : styles.deadline}>
+        <b className="num">{day === today && line.decideBy ? timeOf(wallOfInstant(line.decideBy, zone)) : longDate(day, today)}</b>
+        <span>{distance(day, today)}</span>
+      </div>
+      <div>
+        <a href={`/bookings/${line.number}`} className={styles.who}>
+          {line.client} · {line.title}
+        </a>
+        <p>
+          {line.held > 0 ? 'Held, and let go by itself then if nothing is decided.' : 'Nothing is held.'}
+          {line.outstanding > 0 && ` ${formatAmount(line.outstanding, line.currency)} still to pay.`}
+        </p>
+      </div>
+      <MoneyStrip strip={line.strip} currency={line.currency} />
+      <div className={styles.sum}>
+        <b className="num">{formatAmount(line.held, line.currency)}</b>
+        <span>held</span>
+      </div>
+      <Button variant="default" onClick={open} aria-expanded={opened} data-row-action>
+        {opened ? 'Close' : 'Claim or release'}
+      </Button>
+    </div>
+  );
+}

@@ -1,0 +1,93 @@
+import type { NewBookingView } from '#contracts/views';
+import { type ApiProblem } from '#islands/api';
+import { fieldMessage } from '#islands/format/problemSentence';
+import { type Draft, draftFaults, type Field, workOut } from '#islands/NewBooking/draft';
+import { PlanPreview } from '#islands/NewBooking/PlanPreview';
+import { Problem } from '#islands/parts/Problem';
+import { useAction } from '#islands/parts/useAction';
+import { useShell } from '#islands/shell/useShell';
+import { Autocomplete, Button, NativeSelect, TextInput } from '@mantine/core';
+import { useLocalStorage } from '@mantine/hooks';
+import { type SubmitEvent, useDeferredValue, useState } from 'react';
+import styles from './NewBooking.module.css';
+
+/** What is typed stays over a reload; the plan beside it is computed with each keystroke. */
+export function NewBookingForm({ view }: { readonly view: NewBookingView }) {
+  const { now, zone, business } = useShell();
+  const first = view.services[0];
+  const empty: Draft = { clientName: '', clientEmail: '', serviceId: first?.id ?? '', title: first?.name ?? '', start: '', end: '', total: '', termsId: first?.termsId ?? '' };
+  const [draft, setDraft, clearDraft] = useLocalStorage<Draft>({ key: 'ostendo-new-booking', defaultValue: empty });
+  const [asked, setAsked] = useState(false);
+  const create = useAction<{ number: string }>('/api/do/create-booking');
+  const currency = view.services.find((each) => each.id === draft.serviceId)?.currency ?? business.currency;
+  const worked = useDeferredValue(workOut(draft, view, { now, zone, currency }));
+  const faults = draftFaults(draft, currency, asked);
+  const change = (part: Partial<Draft>): void => {
+    create.clear();
+    setDraft({ ...draft, ...part });
+  };
+  const field = (name: Field) => ({
+    value: draft[name],
+    error: faults[name] ?? fieldMessage(create.problem, name, currency),
+    onChange: (event: { currentTarget: { value: string } }) => change({ [name]: event.currentTarget.value }),
+  });
+  const chooseService = (id: string): void => {
+    const before = view.services.find((each) => each.id === draft.serviceId);
+    const service = view.services.find((each) => each.id === id)!;
+    const untouched = draft.title === '' || draft.title === before?.name;
+    change({ serviceId: id, termsId: service.termsId, ...(untouched ? { title: service.name } : {}) });
+  };
+  const chooseClient = (name: string): void => {
+    const known = view.clients.find((each) => each.name === name);
+    change({ clientName: name, ...(known ? { clientEmail: known.email } : {}) });
+  };
+  const submit = async (event: SubmitEvent): Promise<void> => {
+    event.preventDefault();
+    setAsked(true);
+    if (Object.keys(draftFaults(draft, currency, true)).length > 0 || worked.state !== 'ready') return;
+    const { total, start, end } = worked;
+    const { clientName, clientEmail, serviceId, title, termsId } = draft;
+    const made = await create.run({ requestKey: create.requestKey(), clientName, clientEmail, serviceId, title, start, end, total, termsId });
+    if (!made) return;
+    clearDraft();
+    location.assign(`/bookings/${made.number}`);
+  };
+  const problem: ApiProblem | null = create.problem?.path ? null : create.problem;
+  return (
+    <form onSubmit={(event) => void submit(event)} className={styles.page} noValidate>
+      <div>
+        <p className={styles.trail}>
+          <a href="/bookings">Bookings</a> / new
+        </p>
+        <h1>New booking</h1>
+        <fieldset className={styles.fields}>
+          <legend>Client</legend>
+          <Autocomplete label="Name" data={[...new Set(view.clients.map((client) => client.name))]} limit={6} value={draft.clientName} onChange={(name) => change({ clientName: name })} onOptionSubmit={chooseClient} error={field('clientName').error} maxLength={120} data-autofocus />
+          <TextInput label="E-mail" type="email" {...field('clientEmail')} maxLength={254} />
+        </fieldset>
+        <fieldset className={styles.fields}>
+          <legend>Service</legend>
+          <NativeSelect label="Service" data={view.services.map(({ id, name }) => ({ value: id, label: name }))} value={draft.serviceId} onChange={(event) => chooseService(event.currentTarget.value)} />
+          <TextInput label="As the client reads it" {...field('title')} maxLength={120} />
+          <TextInput label="Begins" type="datetime-local" {...field('start')} />
+          <TextInput label="Ends" type="datetime-local" {...field('end')} min={draft.start} />
+        </fieldset>
+        <fieldset className={styles.fields}>
+          <legend>Money</legend>
+          <TextInput label={`Price in ${currency}, tax included`} inputMode="decimal" {...field('total')} />
+          <NativeSelect label="Terms" data={view.terms.map(({ id, name }) => ({ value: id, label: name }))} value={draft.termsId} onChange={(event) => change({ termsId: event.currentTarget.value })} />
+        </fieldset>
+        <Problem problem={problem} currency={currency} />
+        <div className={styles.actions}>
+          <Button type="submit" size="md" loading={create.busy}>
+            Book and ask the client
+          </Button>
+          <Button variant="subtle" color="gray" onClick={() => { setAsked(false); setDraft(empty); }}>
+            Start over
+          </Button>
+        </div>
+      </div>
+      <PlanPreview worked={worked} currency={currency} />
+    </form>
+  );
+}

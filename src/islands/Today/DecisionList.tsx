@@ -1,0 +1,98 @@
+import type { BookingLine, TodayView } from '#contracts/views';
+import type { Decision } from '#core/booking/decisions';
+import { dateOf, timeOf } from '#core/calendar/wallTime';
+import { localDate, wallOfInstant } from '#core/calendar/zoned';
+import { distance, longDate } from '#core/wording/days';
+import { decisionWords } from '#islands/format/decisionWords';
+import { Amount } from '#islands/parts/Amount';
+import { MoneyStrip } from '#islands/parts/MoneyStrip';
+import { useShell } from '#islands/shell/useShell';
+import { useRowKeys } from '#islands/parts/useRowKeys';
+import { Button } from '@mantine/core';
+import { useState } from 'react';
+import styles from './DecisionList.module.css';
+
+const shownAtFirst = 25;
+
+/** Where a decision is taken: the close-out in its queue, the rest on the booking's own page. */
+const placeOf = (line: BookingLine, decision: Decision): string =>
+  decision.kind === 'closeOut' ? `/close-out#${line.number}` : `/bookings/${line.number}`;
+
+/** What needs its owner, most urgent first: rows, with the one next action. */
+export function DecisionList({ decisions, failing }: Pick<TodayView, 'decisions' | 'failing'>) {
+  const [all, setAll] = useState(false);
+  const shown = all ? decisions : decisions.slice(0, shownAtFirst);
+  const list = useRowKeys(shown.length);
+  return (
+    <section aria-labelledby="decide">
+      <div className={styles.title}>
+        <h2 id="decide">Decide</h2>
+        <span className={styles.hint}>most urgent first</span>
+        <span className={styles.keys}>
+          <kbd>J</kbd>
+          <kbd>K</kbd> move <kbd>Enter</kbd> act
+        </span>
+      </div>
+      {failing.map((failure) => (
+        <p key={failure.id} className={styles.failing} role="alert">
+          Ostendo could not do what was due for {failure.client} ({failure.bookingNumber}) and has stopped trying. <a href={`/bookings/${failure.bookingNumber}`}>Look at the booking</a>
+        </p>
+      ))}
+      {decisions.length === 0 && (
+        <div className={styles.empty}>
+          <p>Nothing waits for you.</p>
+          <p>Ostendo goes on asking, charging and holding by itself; what it does next stands beside this.</p>
+        </div>
+      )}
+      <ol className={styles.list} ref={list}>
+        {shown.map((line) => (
+          <DecisionRow key={line.id} line={line} />
+        ))}
+      </ol>
+      {shown.length < decisions.length && (
+        <Button variant="default" onClick={() => setAll(true)} mt="md">
+          Show all {decisions.length}
+        </Button>
+      )}
+    </section>
+  );
+}
+
+function DecisionRow({ line }: { readonly line: BookingLine }) {
+  const { zone, today, now, business } = useShell();
+  const [decision] = line.decisions;
+  if (!decision) return null;
+  const words = decisionWords(decision, zone, today);
+  const day = localDate(decision.by, zone);
+  const wall = wallOfInstant(decision.by, zone);
+  const past = decision.by < now;
+  const urgent = past || day <= today || distance(day, today) === 'tomorrow';
+  const more = line.decisions.length - 1;
+  return (
+    <li className={styles.row}>
+      <div className={urgent ? styles.deadlineUrgent : styles.deadline}>
+        <b className="num">{day === today && !past ? timeOf(wall) : longDate(dateOf(wall), today)}</b>
+        <span>{past && day === today ? 'earlier today' : distance(day, today)}</span>
+      </div>
+      <div className={styles.what}>
+        <a href={`/bookings/${line.number}`} className={styles.who}>
+          {line.client} · {line.title}
+        </a>
+        <p>
+          {words.why}
+          {more > 0 && ` And ${more} more.`}
+        </p>
+      </div>
+      <div className={styles.strip}>
+        <MoneyStrip strip={line.strip} currency={line.currency} />
+      </div>
+      <div className={styles.stake}>
+        <Amount amount={decision.amount} currency={line.currency} home={business.currency} />
+        <span>{words.stake}</span>
+      </div>
+      <Button component="a" href={placeOf(line, decision)} variant={urgent ? 'filled' : 'default'} className={styles.act} data-row-action>
+        {words.action}
+      </Button>
+    </li>
+  );
+}

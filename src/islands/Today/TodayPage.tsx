@@ -1,0 +1,64 @@
+import type { Shell, TodayView } from '#contracts/views';
+import { read } from '#islands/api';
+import { OwnerShell } from '#islands/shell/OwnerShell';
+import { useShell } from '#islands/shell/useShell';
+import { ByItself } from '#islands/Today/ByItself';
+import { DecisionList } from '#islands/Today/DecisionList';
+import { Horizon } from '#islands/Today/Horizon';
+import { countWords } from '#islands/format/countWords';
+import { formatAmount, formatMoney } from '#core/money/formatMoney';
+import { useQuery } from '@tanstack/react-query';
+import styles from './TodayPage.module.css';
+
+type Props = { readonly shell: Shell; readonly path: string; readonly view: TodayView };
+
+export default function TodayPage({ shell, path, view }: Props) {
+  return (
+    <OwnerShell shell={shell} path={path}>
+      <Today given={view} />
+    </OwnerShell>
+  );
+}
+
+function Today({ given }: { readonly given: TodayView }) {
+  const { business } = useShell();
+  const { data: view } = useQuery({ queryKey: ['today'], queryFn: () => read<TodayView>('/api/today'), initialData: given, refetchInterval: 15_000 });
+  const { figures, otherCurrencies } = view;
+  const { currency } = business;
+  return (
+    <>
+      <section className={styles.sky} aria-label="Five weeks of money">
+        <div className={styles.headline}>
+          <h1>{countWords(view.decisions.length)}</h1>
+          <dl className={styles.figures}>
+            <Figure label="Received, last 7 days" amount={figures.received7} currency={currency} />
+            <Figure label="Due, next 28 days" amount={figures.due28} currency={currency} />
+            <Figure label="Held now" amount={figures.held} currency={currency} />
+            <Figure label="Late" amount={figures.late} currency={currency} late={figures.late > 0} />
+          </dl>
+        </div>
+        <Horizon view={view} currency={currency} />
+        {otherCurrencies.map(({ currency: other, due28, received7 }) => (
+          <p key={other} className={styles.other}>
+            Not drawn: {formatMoney(received7, other)} received, {formatMoney(due28, other)} due in {other}.
+          </p>
+        ))}
+      </section>
+      <div className={styles.columns}>
+        <DecisionList decisions={view.decisions} failing={view.failing} />
+        <ByItself did={view.did} next={view.next} />
+      </div>
+    </>
+  );
+}
+
+function Figure({ label, amount, currency, late = false }: { label: string; amount: TodayView['figures']['late']; currency: string; late?: boolean }) {
+  return (
+    <div>
+      <dt>{label}</dt>
+      <dd>
+        <span className={late ? 't-late' : ''}>{formatAmount(amount, currency)}</span>
+      </dd>
+    </div>
+  );
+}

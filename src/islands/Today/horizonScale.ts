@@ -1,0 +1,31 @@
+import type { HorizonCover, HorizonDay } from '#contracts/views';
+import { addDays, dayNumber, type PlainDate } from '#core/calendar/days';
+
+/** A round sum at or above the largest day: 1, 2, 2.5 or 5 times a power of ten. */
+export function roundAbove(most: number): number {
+  if (most <= 0) return 100;
+  const power = 10 ** Math.floor(Math.log10(most));
+  return power * ([1, 2, 2.5, 5, 10].find((step) => step * power >= most) ?? 10);
+}
+
+/**
+ * The sum that the axis ends at. One day far above all others would flatten the rest: then the axis ends at those, and
+ * the bar of that day is drawn cut, with its sum beside it.
+ */
+export function axisEnd(sums: readonly number[]): number {
+  const [first = 0, second = 0] = [...sums].sort((a, b) => b - a);
+  return roundAbove(second > 0 && first > 3 * second ? second : first);
+}
+
+/** What is held on each day, with the covers that end too early taken out from there. */
+export function heldByDay(days: readonly HorizonDay[], covers: readonly HorizonCover[]): number[] {
+  return days.map(({ date }) =>
+    covers
+      .filter((cover) => cover.from <= date && date <= cover.until && (cover.gapFrom === null || date < cover.gapFrom))
+      .reduce((sum, cover) => sum + cover.amount, 0),
+  );
+}
+
+/** Mondays, as the days to write under the axis. */
+export const isMonday = (date: PlainDate): boolean => (((dayNumber(date) + 3) % 7) + 7) % 7 === 0;
+export const isWeekend = (date: PlainDate): boolean => isMonday(addDays(date, 2)) || isMonday(addDays(date, 1));

@@ -1,0 +1,34 @@
+/** What an endpoint answered: its value, or the problem that says what is wrong and where (RFC 9457). */
+export type Answer<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problem: ApiProblem };
+export type ApiProblem = {
+  readonly code: string;
+  readonly path?: string;
+  readonly detail?: Readonly<Record<string, unknown>>;
+  readonly issues?: readonly { readonly path: string; readonly message: string }[];
+};
+
+async function answer<T>(request: () => Promise<Response>): Promise<Answer<T>> {
+  let response: Response;
+  try {
+    response = await request();
+  } catch {
+    return { ok: false, problem: { code: 'no_connection' } };
+  }
+  const body: unknown = await response.json().catch(() => null);
+  if (response.ok) return { ok: true, value: body as T };
+  const problem = body as ApiProblem | null;
+  return { ok: false, problem: problem?.code ? problem : { code: 'try_again' } };
+}
+
+export const post = <T>(path: string, body: unknown): Promise<Answer<T>> =>
+  answer(() => fetch(path, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }));
+
+/** For queries that keep what they had while they are read anew. @throws {Error} with the problem's code */
+export async function read<T>(path: string): Promise<T> {
+  const got = await answer<T>(() => fetch(path));
+  if (!got.ok) throw new Error(got.problem.code);
+  return got.value;
+}
+
+/** A key for one request of a person: kept over its repeats, so that a double click does it once. */
+export const newKey = (): string => crypto.randomUUID();

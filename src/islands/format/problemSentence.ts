@@ -1,0 +1,54 @@
+import type { ApiProblem } from '#islands/api';
+import { formatMoney } from '#core/money/formatMoney';
+import { minor } from '#core/money/minor';
+import { declineReason } from '#core/wording/declines';
+
+const sentences: Readonly<Record<string, string>> = {
+  no_connection: 'There is no connection. Nothing was lost; try again.',
+  try_again: 'That did not get through. Nothing was done twice; try again.',
+  unreadable: 'The request could not be read. Reload the page and try again.',
+  cross_site: 'The request did not come from this page. Reload it and try again.',
+  sign_in_needed: 'You are signed out. Sign in again in another tab, then repeat this.',
+  invalid_input: 'Something here is not valid.',
+  terms_do_not_add_up: 'These terms leave a part of this price that no instalment takes.',
+  hold_has_no_length: 'With these dates the hold would end before it begins.',
+  hold_margin_too_long: 'The hold is renewed earlier than its card network allows.',
+  service_not_found: 'This service is no longer there.',
+  terms_not_found: 'These terms are no longer there.',
+  booking_not_found: 'This booking is no longer there.',
+  date_out_of_reach: 'This day is more than five years away. Is the year right?',
+  payment_under_way: 'A payment of this booking is under way. Wait for it, or finish it in the other window.',
+  nothing_due: 'Nothing is due now.',
+  no_card: 'There is no card on file for this booking.',
+  no_gap: 'The cover gap is closed already.',
+  booking_over: 'This booking is over; nothing more can be paid or changed here.',
+  not_to_close_out: 'This booking is not waiting for its close-out.',
+  no_consent_for_balance: 'The client has not agreed that the hold pays a balance.',
+  link_unknown: 'This link does not open a booking.',
+  link_expired: 'This link has expired.',
+  card_unknown: 'The card could not be read. Type it again.',
+  attempt_changed: 'This try was sent before with another card. Reload the page.',
+  clock_is_real: 'This installation runs on the real clock.',
+  clock_is_moving: 'The clock is being moved already.',
+  clock_goes_forward: 'The clock only goes forward. Choose a later moment.',
+  event_not_found: 'That event is no longer kept.',
+  set_up_already: 'This installation is set up. Sign in instead.',
+  not_found: 'That is no longer there.',
+};
+
+/** The one place that turns a code into the sentence a person reads. */
+export function problemSentence({ code, detail, issues }: ApiProblem, currency: string): string {
+  const limit = typeof detail?.limit === 'number' ? formatMoney(minor(detail.limit), currency) : '';
+  if (code === 'above_outstanding') return `That is more than the ${limit} still to be paid.`;
+  if (code === 'amount_too_small') return `At least ${limit} is to be paid now.`;
+  if (code === 'declined') return `The card was refused: ${declineReason(String(detail?.code ?? ''))}.`;
+  if (code === 'invalid_input' && issues?.[0]) return `${issues[0].path}: ${issues[0].message}.`;
+  return sentences[code] ?? sentences.try_again!;
+}
+
+/** The message for one field of a form, or nothing. */
+export const fieldMessage = (problem: ApiProblem | null, path: string, currency: string): string | null => {
+  const issue = problem?.issues?.find((each) => each.path === path);
+  if (issue) return issue.message;
+  return problem?.path === path ? problemSentence(problem, currency) : null;
+};

@@ -1,0 +1,32 @@
+import type { BookingStage } from '#core/booking/stage';
+import type { HoldState } from '#core/booking/holdStanding';
+import type { InstalmentState } from '#core/position/position';
+
+export const stageWords = {
+  waiting: 'Waiting for the client',
+  secured: 'Secured',
+  inService: 'In service',
+  toCloseOut: 'To close out',
+  closed: 'Closed',
+  cancelled: 'Cancelled',
+  lapsed: 'Lapsed',
+} satisfies Record<BookingStage, string>;
+
+export const instalmentWords = {
+  planned: 'planned',
+  due: 'due',
+  late: 'late',
+  paid: 'received',
+  open: 'no date yet',
+} satisfies Record<InstalmentState, string>;
+
+export const holdWords = {
+  planned: 'planned',
+  asked: 'client asked',
+  inForce: 'in force',
+  endingSoon: 'ending soon',
+  captured: 'captured',
+  released: 'released',
+  lapsed: 'lapsed',
+  refused: 'refused',
+} satisfies Record<HoldState, string>;

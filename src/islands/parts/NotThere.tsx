@@ -1,0 +1,16 @@
+import type { Shell } from '#contracts/views';
+import { OwnerShell } from '#islands/shell/OwnerShell';
+import { Button } from '@mantine/core';
+
+/** A clear page for an address that leads nowhere. */
+export default function NotThere({ shell, what }: { readonly shell: Shell; readonly what: string }) {
+  return (
+    <OwnerShell shell={shell} path="">
+      <h1 style={{ fontSize: 22 }}>That is not there</h1>
+      <p>{what}</p>
+      <Button component="a" href="/bookings">
+        All bookings
+      </Button>
+    </OwnerShell>
+  );
+}

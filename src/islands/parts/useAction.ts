@@ -1,0 +1,33 @@
+import { type ApiProblem, newKey, post } from '#islands/api';
+import { useQueryClient } from '@tanstack/react-query';
+import { useRef, useState } from 'react';
+
+/**
+ * One change that a person asks for: busy while it runs, its problem beside the form, everything read anew after it.
+ * The key is kept over repeats until one succeeds, so that a double click or a second try does it once.
+ */
+export function useAction<T>(path: string) {
+  const queries = useQueryClient();
+  const key = useRef(newKey());
+  const [busy, setBusy] = useState(false);
+  const [problem, setProblem] = useState<ApiProblem | null>(null);
+  const running = useRef(false);
+
+  const run = async (body: object): Promise<T | null> => {
+    if (running.current) return null;
+    running.current = true;
+    setBusy(true);
+    setProblem(null);
+    const answer = await post<T>(path, body);
+    running.current = false;
+    setBusy(false);
+    await queries.invalidateQueries();
+    if (!answer.ok) {
+      setProblem(answer.problem);
+      return null;
+    }
+    key.current = newKey();
+    return answer.value;
+  };
+  return { run, busy, problem, requestKey: () => key.current, clear: () => setProblem(null) };
+}

@@ -1,0 +1,82 @@
+import type { Shell } from '#contracts/views';
+import { read } from '#islands/api';
+import { ClockFace } from '#islands/shell/ClockFace';
+import { Palette } from '#islands/shell/Palette';
+import { NavList } from '#islands/shell/NavList';
+import { ShellContext } from '#islands/shell/useShell';
+import { theme } from '#theme/theme';
+import { ActionIcon, Burger, Button, Drawer, MantineProvider, useMantineColorScheme } from '@mantine/core';
+import { useDisclosure } from '@mantine/hooks';
+import { Notifications } from '@mantine/notifications';
+import { spotlight } from '@mantine/spotlight';
+import { IconMoon, IconPlus, IconSearch, IconSun } from '@tabler/icons-react';
+import { QueryClient, QueryClientProvider, useQuery } from '@tanstack/react-query';
+import { type ReactNode, useState } from 'react';
+import styles from './OwnerShell.module.css';
+
+type Props = { readonly shell: Shell; readonly path: string; readonly children: ReactNode };
+
+/** The root of each owner's page: theme, data, navigation, palette. Context does not cross islands, so it is one. */
+export function OwnerShell({ shell, path, children }: Props) {
+  const [queries] = useState(() => new QueryClient({ defaultOptions: { queries: { staleTime: 2000, retry: 1 } } }));
+  return (
+    <MantineProvider theme={theme} defaultColorScheme="auto">
+      <QueryClientProvider client={queries}>
+        <Notifications position="bottom-right" />
+        <Frame shell={shell} path={path}>
+          {children}
+        </Frame>
+      </QueryClientProvider>
+    </MantineProvider>
+  );
+}
+
+function Frame({ shell: given, path, children }: Props) {
+  const { data: shell } = useQuery({ queryKey: ['shell'], queryFn: () => read<Shell>('/api/shell'), initialData: given, refetchInterval: 15_000 });
+  const [menuOpen, menu] = useDisclosure(false);
+  return (
+    <ShellContext.Provider value={shell}>
+      <a href="#main" className={styles.skip}>
+        Skip to content
+      </a>
+      <div className={styles.frame}>
+        <aside className={styles.side}>
+          <NavList shell={shell} path={path} />
+        </aside>
+        <Drawer opened={menuOpen} onClose={menu.close} size={260} withCloseButton={false} padding={0} title={null} classNames={{ body: styles.drawer }}>
+          <NavList shell={shell} path={path} />
+        </Drawer>
+        <div className={styles.content}>
+          <header className={styles.top}>
+            <Burger opened={menuOpen} onClick={menu.toggle} size="sm" hiddenFrom="sm" aria-label="Menu" />
+            <button type="button" className={styles.search} onClick={() => spotlight.open()} aria-label="Find a booking, client or action">
+              <IconSearch size={18} aria-hidden />
+              <span className={styles.searchText}>Find a booking, client or action</span>
+              <kbd className={styles.key}>Ctrl K</kbd>
+            </button>
+            <span className={styles.space} />
+            <ClockFace now={shell.now} zone={shell.business.timeZone} standing={shell.standing} />
+            <SchemeSwitch />
+            <Button component="a" href="/bookings/new" leftSection={<IconPlus size={17} aria-hidden />} className={styles.new}>
+              <span className={styles.newText}>New booking</span>
+            </Button>
+          </header>
+          <main id="main" className={styles.main} tabIndex={-1}>
+            {children}
+          </main>
+        </div>
+      </div>
+      <Palette />
+    </ShellContext.Provider>
+  );
+}
+
+function SchemeSwitch() {
+  const { toggleColorScheme } = useMantineColorScheme();
+  return (
+    <ActionIcon variant="subtle" size={34} color="gray" onClick={toggleColorScheme} aria-label="Light or dark">
+      <IconSun size={19} className={styles.sun} aria-hidden />
+      <IconMoon size={19} className={styles.moon} aria-hidden />
+    </ActionIcon>
+  );
+}

@@ -1,0 +1,58 @@
+import type { Found } from '#contracts/views';
+import { read } from '#islands/api';
+import { stageWords } from '#islands/format/stageWords';
+import { useMantineColorScheme } from '@mantine/core';
+import { useDebouncedValue } from '@mantine/hooks';
+import { Spotlight, type SpotlightActionData } from '@mantine/spotlight';
+import { IconSearch } from '@tabler/icons-react';
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+
+const go = (path: string) => () => location.assign(path);
+
+/** Finds any booking, client or action from the keyboard. */
+export function Palette() {
+  const [text, setText] = useState('');
+  const [wanted] = useDebouncedValue(text, 120);
+  const { toggleColorScheme: toggle } = useMantineColorScheme();
+  const { data: found = [], isFetching } = useQuery({
+    queryKey: ['find', wanted],
+    queryFn: () => read<Found[]>(`/api/find?text=${encodeURIComponent(wanted)}`),
+    enabled: wanted.trim() !== '',
+    placeholderData: keepPreviousData,
+  });
+  const doings: SpotlightActionData[] = [
+    { id: 'new', label: 'New booking', description: 'for a client who called', onClick: go('/bookings/new') },
+    { id: 'today', label: 'Today', description: 'what needs a decision', onClick: go('/today') },
+    { id: 'bookings', label: 'Bookings', description: 'find, filter, sort', onClick: go('/bookings') },
+    { id: 'late', label: 'Late payments', description: 'bookings with something late', onClick: go('/bookings?stage=late') },
+    { id: 'closeOut', label: 'Close-out', description: 'decide on holds after the service', onClick: go('/close-out') },
+    { id: 'standIns', label: 'Stand-ins', description: 'clock, card network, mailbox', onClick: go('/stand-ins') },
+    { id: 'scheme', label: 'Light or dark', description: 'switch the colours', onClick: toggle },
+  ];
+  const words = text.trim().toLowerCase();
+  const fitting = doings.filter(({ label, description }) => `${label} ${description}`.toLowerCase().includes(words));
+  const bookings: SpotlightActionData[] = wanted.trim() === '' ? [] : found.map(({ id, number, client, title, stage }) => ({
+    id,
+    label: `${client} · ${title}`,
+    description: `${number}, ${stageWords[stage].toLowerCase()}`,
+    onClick: go(`/bookings/${number}`),
+  }));
+  const groups = [
+    ...(bookings.length > 0 ? [{ group: 'Bookings', actions: bookings }] : []),
+    ...(fitting.length > 0 ? [{ group: 'Go to', actions: fitting }] : []),
+  ];
+  return (
+    <Spotlight
+      actions={groups}
+      query={text}
+      onQueryChange={setText}
+      filter={(_, given) => given}
+      nothingFound={isFetching ? 'Looking…' : 'Nothing has these words.'}
+      shortcut={['mod + K', '/']}
+      scrollable
+      maxHeight={420}
+      searchProps={{ leftSection: <IconSearch size={18} aria-hidden />, placeholder: 'A name, a number, a service, an action', 'aria-label': 'Find' }}
+    />
+  );
+}

@@ -1,0 +1,61 @@
+import type { Result } from '#core/result';
+import { problem } from '#server/http/problem';
+import type { APIContext, APIRoute } from 'astro';
+import type { z } from 'zod';
+
+type Refusal = { readonly code: string };
+type UseCase<I, T, R extends Refusal> = (input: I) => Promise<Result<T, R>>;
+type Locals = APIContext['locals'];
+
+/** A request that changes something comes from our own pages: browsers say where a request begins. */
+function isFromHere({ request, url }: APIContext): boolean {
+  const site = request.headers.get('sec-fetch-site');
+  if (site !== null) return site === 'same-origin' || site === 'none';
+  const origin = request.headers.get('origin');
+  return origin === null || new URL(origin).host === (request.headers.get('host') ?? url.host);
+}
+
+async function readJson(request: Request): Promise<{ json: unknown } | null> {
+  if (!request.headers.get('content-type')?.startsWith('application/json')) return null;
+  try {
+    return { json: await request.json() };
+  } catch {
+    return null;
+  }
+}
+
+const refusalProblem = ({ code, ...detail }: Refusal & { path?: string }): Response =>
+  problem(code.endsWith('_not_found') ? 404 : 409, code, { ...(detail.path ? { path: detail.path } : {}), detail });
+
+/**
+ * One contract, one use case. 400 for what cannot be read, 403 for another site's request, 422 for what the contract
+ * refuses, 409 (404) for what a rule refuses, 502 where a service outside did not answer: then nothing is lost, and
+ * the same request may be sent again.
+ */
+export const endpoint =
+  <S extends z.ZodType, T, R extends Refusal>(contract: S, useCase: (locals: Locals) => UseCase<z.infer<S>, T, R>): APIRoute =>
+  async (context) => {
+    if (!isFromHere(context)) return problem(403, 'cross_site');
+    const read = await readJson(context.request);
+    if (!read) return problem(400, 'unreadable');
+    const checked = contract.safeParse(read.json);
+    if (!checked.success) {
+      const issues = checked.error.issues.map((issue) => ({ path: issue.path.join('.'), message: issue.message }));
+      return problem(422, 'invalid_input', { path: issues[0]!.path, issues });
+    }
+    try {
+      const result = await useCase(context.locals)(checked.data);
+      return result.ok ? Response.json(result.value) : refusalProblem(result.refusal);
+    } catch (error) {
+      context.locals.app.deps.report(`${context.url.pathname} failed`, error);
+      return problem(502, 'try_again');
+    }
+  };
+
+/** A view's data, read anew. */
+export const reading =
+  <T>(read: (context: APIContext) => Promise<T | null>): APIRoute =>
+  async (context) => {
+    const found = await read(context);
+    return found === null ? problem(404, 'not_found') : Response.json(found);
+  };

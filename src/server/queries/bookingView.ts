@@ -1,0 +1,61 @@
+import type { BookingView, JournalView } from '#contracts/views';
+import { agreedOf, readBooking } from '#server/booking/lockBooking';
+import type { Database } from '#server/database/open';
+import { bookings } from '#server/database/schema/bookings';
+import { terms } from '#server/database/schema/business';
+import { journalEntries, journalLines } from '#server/database/schema/journal';
+import { errands, messages } from '#server/database/schema/work';
+import { paymentUnderWay } from '#server/intents/openIntent';
+import { and, asc, desc, eq, ne } from 'drizzle-orm';
+
+async function journalOf(db: Database, bookingId: string): Promise<JournalView[]> {
+  const rows = await db
+    .select({ entry: journalEntries, account: journalLines.account, amount: journalLines.amount })
+    .from(journalEntries)
+    .innerJoin(journalLines, eq(journalLines.entrySeq, journalEntries.seq))
+    .where(eq(journalEntries.bookingId, bookingId))
+    .orderBy(asc(journalEntries.seq), asc(journalLines.line));
+  const entries = new Map<number, JournalView & { lines: { account: string; amount: JournalView['lines'][number]['amount'] }[] }>();
+  for (const { entry, account, amount } of rows) {
+    const { seq, at, description } = entry;
+    const view = entries.get(seq) ?? { seq, at, description, lines: [] };
+    view.lines.push({ account, amount });
+    entries.set(seq, view);
+  }
+  return [...entries.values()];
+}
+
+/** One booking whole: what was agreed and what happened. Its standing is computed from that where it is shown. */
+export async function bookingView(db: Database, number: string): Promise<BookingView | null> {
+  const [found] = await db.select({ id: bookings.id }).from(bookings).where(eq(bookings.number, number));
+  if (!found) return null;
+  const { id } = found;
+  const { booking, client, facts } = (await readBooking(db, id))!;
+  const [named] = await db.select({ name: terms.name }).from(terms).where(eq(terms.id, booking.termsId));
+  const sent = await db.select().from(messages).where(eq(messages.bookingId, id)).orderBy(desc(messages.madeAt));
+  const planned = await db
+    .select()
+    .from(errands)
+    .where(and(eq(errands.bookingId, id), eq(errands.state, 'waiting'), ne(errands.kind, 'turn')))
+    .orderBy(asc(errands.at));
+  const underWay = await paymentUnderWay(db, id);
+  return {
+    id,
+    number: booking.number,
+    title: booking.title,
+    client: { name: client.name, email: client.email },
+    termsName: named?.name ?? booking.termsId,
+    termsVersion: booking.termsVersion,
+    agreed: agreedOf(booking),
+    facts,
+    messages: sent.map(({ id: messageId, madeAt, sentAt, subject, body, occasion, state }) => ({ id: messageId, at: sentAt ?? madeAt, subject, body, occasion, state })),
+    agenda: planned.map(({ at, errand }) => ({
+      at,
+      kind: errand.kind,
+      occasion: errand.kind === 'message' ? errand.occasion : null,
+      part: 'part' in errand ? (errand.part ?? null) : null,
+    })),
+    journal: await journalOf(db, id),
+    underWay: underWay ? (underWay.state as 'open' | 'waiting') : null,
+  };
+}

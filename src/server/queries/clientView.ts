@@ -1,0 +1,75 @@
+import type { ClientView } from '#contracts/views';
+import { standing } from '#core/booking/standing';
+import { stripOf } from '#core/booking/strip';
+import type { Fact } from '#core/booking/facts';
+import { dateOf, timeOf } from '#core/calendar/wallTime';
+import { localDate } from '#core/calendar/zoned';
+import { cardConsent } from '#core/wording/consent';
+import { clientSteps } from '#core/wording/clientSteps';
+import { longDate, longMoment, longWall } from '#core/wording/days';
+import { cancellationSentences } from '#core/wording/sentences';
+import { agreedOf, lockBooking } from '#server/booking/lockBooking';
+import { recordFacts } from '#server/booking/record';
+import { business } from '#server/database/schema/business';
+import type { Deps } from '#server/deps';
+import { paymentUnderWay } from '#server/intents/openIntent';
+import { bookingOfLink } from '#server/usecases/clientLink';
+import { addHours } from '#core/calendar/instant';
+
+const methodNames = { card: 'by card', cash: 'in cash', transfer: 'by transfer', cheque: 'by cheque', hold: 'from the hold' } as const;
+
+/** Being opened is recorded, at most once in an hour. */
+const seenAgain = (facts: readonly Fact[], now: Fact['at']): boolean => {
+  const last = facts.findLast((fact) => fact.kind === 'seen');
+  return !last || addHours(last.at, 1) <= now;
+};
+
+/** What the client of a link sees, or why the link opens nothing. Opening it is a fact of the booking. */
+export async function clientView(deps: Deps, link: string): Promise<ClientView | { fault: 'link_unknown' | 'link_expired' }> {
+  const { db, clock } = deps;
+  const now = clock.now();
+  const opened = await bookingOfLink(db, link, now);
+  if ('fault' in opened) return opened;
+  const [owner] = await db.select().from(business);
+  return db.transaction(async (tx) => {
+    const loaded = (await lockBooking(tx, opened.bookingId))!;
+    const { booking, client } = loaded;
+    if (seenAgain(loaded.facts, now)) await recordFacts(tx, loaded, [{ kind: 'seen', at: now, page: 'booking' }], now);
+    const current = standing(agreedOf(booking), loaded.facts, now);
+    const { ledger, position, hold, stage } = current;
+    const today = localDate(now, booking.timeZone);
+    const underWay = await paymentUnderWay(tx, booking.id);
+    const payment = underWay?.answer?.outcome === 'confirm' ? { url: underWay.answer.url, what: 'payment' as const } : null;
+    const holding = ledger.holdAsked ? { url: ledger.holdAsked.confirmUrl, what: 'hold' as const } : null;
+    const lastFact = loaded.facts.findLast((fact) => fact.kind === 'received' || fact.kind === 'chargeDeclined' || fact.kind === 'cardKept');
+    const declined = lastFact?.kind === 'chargeDeclined' ? lastFact : null;
+    const open = stage !== 'cancelled' && stage !== 'lapsed' && stage !== 'closed';
+    const sameDay = dateOf(booking.startsAt) === dateOf(booking.endsAt);
+    return {
+      business: { name: owner!.name, line: owner!.line, email: owner!.email },
+      clientName: client.name,
+      number: booking.number,
+      title: booking.title,
+      currency: booking.currency,
+      when: sameDay
+        ? `${longDate(dateOf(booking.startsAt), today)}, ${timeOf(booking.startsAt)} to ${timeOf(booking.endsAt)}`
+        : `${longWall(booking.startsAt, today)} to ${longWall(booking.endsAt, today)}`,
+      stage,
+      total: booking.total,
+      received: position.received,
+      dueNow: position.dueNow,
+      late: position.late > 0,
+      outstanding: position.outstanding,
+      strip: stripOf(current),
+      steps: clientSteps(current),
+      cancellation: cancellationSentences(agreedOf(booking)),
+      consent: cardConsent(current),
+      card: ledger.card ? { last4: ledger.card.last4 } : null,
+      cardWanted: !open ? null : hold?.gap && !ledger.holdAsked ? 'hold' : null,
+      cardOffered: open && (ledger.card !== null || hold !== null),
+      waiting: payment ?? holding,
+      lastDecline: declined ? { code: declined.code, amount: declined.amount } : null,
+      payments: ledger.receipts.map(({ at, amount, method }) => ({ when: longMoment(at, booking.timeZone, today), amount, how: methodNames[method] })),
+    };
+  });
+}

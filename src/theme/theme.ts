@@ -1,0 +1,28 @@
+import { createTheme, type MantineColorsTuple } from '@mantine/core';
+
+const brand: MantineColorsTuple = [
+  '#eaf3f4',
+  '#d3e4e6',
+  '#a6c9ce',
+  '#77aeb6',
+  '#5198a2',
+  '#388a96',
+  '#0d4a56',
+  '#0b414c',
+  '#083741',
+  '#042c34',
+];
+
+/** Mantine in Ostendo's colours, faces and sizes; the tokens themselves are in tokens.css. */
+export const theme = createTheme({
+  primaryColor: 'brand',
+  primaryShade: { light: 6, dark: 4 },
+  colors: { brand },
+  fontFamily: 'var(--font)',
+  headings: { fontFamily: 'var(--head)', fontWeight: '650' },
+  defaultRadius: 6,
+  fontSizes: { xs: '12px', sm: '13.5px', md: '14px', lg: '16px', xl: '20px' },
+  autoContrast: true,
+  focusRing: 'auto',
+  respectReducedMotion: true,
+});
