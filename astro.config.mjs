@@ -9,13 +9,15 @@ export default defineConfig({
   integrations: [react()],
   server: { port: Number(process.env.PORT ?? 4321), host: process.env.HOST ?? '127.0.0.1' },
   devToolbar: { enabled: false },
-  
+
   // The middleware answers every response with its policy; Astro adds the hashes of its own inline scripts.
   experimental: { csp: true },
   vite: {
     // Components and plain modules lie side by side there: package imports could name only one extension.
     resolve: { alias: { '#islands': fileURLToPath(new URL('./src/islands', import.meta.url)) } },
-    ssr: { external: ['@electric-sql/pglite', 'pg', 'better-auth', '@node-rs/argon2', 'nodemailer', 'mailparser', 'pino'] },
+    ssr: {
+      external: ['@electric-sql/pglite', 'pg', 'better-auth', '@node-rs/argon2', 'nodemailer', 'mailparser', 'pino'],
+    },
     build: { target: 'es2022' },
   },
 });

@@ -3,6 +3,6 @@ try {
   var chosen = localStorage.getItem('mantine-color-scheme-value');
   var dark = chosen === 'dark' || (chosen !== 'light' && matchMedia('(prefers-color-scheme: dark)').matches);
   document.documentElement.setAttribute('data-mantine-color-scheme', dark ? 'dark' : 'light');
-} catch (error) {
+} catch {
   document.documentElement.setAttribute('data-mantine-color-scheme', 'light');
 }

@@ -107,7 +107,12 @@ export async function compose(config: Config, given: { opened?: OpenDatabase; po
 
   const queries = openQueries(deps);
   const signIn = openSignIn({ db, secret: secretFor(secret, 'sessions'), baseUrl: config.baseUrl });
-  const clockMoves = openClockMoves({ clock: world.clock, move: moveClock, timeZone: queries.timeZone, report: deps.report });
+  const clockMoves = openClockMoves({
+    clock: world.clock,
+    move: moveClock,
+    timeZone: queries.timeZone,
+    report: deps.report,
+  });
 
   return {
     config,

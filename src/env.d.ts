@@ -1,8 +1,12 @@
 /// <reference types="astro/client" />
 
+// An ambient file has no imports of its own.
+// eslint-disable-next-line @typescript-eslint/consistent-type-imports
+type Composed = import('./compose').App;
+
 declare namespace App {
   interface Locals {
-    app: import('./compose').App;
+    app: Composed;
     /** The signed-in person; null on the pages that need none. */
     person: { readonly id: string; readonly name: string; readonly email: string } | null;
   }

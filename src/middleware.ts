@@ -4,7 +4,14 @@ import { problem } from '#server/http/problem';
 import { defineMiddleware } from 'astro:middleware';
 
 /** What anybody may open: clients come with a link of their own, the world with a signature. */
-const open = [/^\/sign-in$/, /^\/first-start$/, /^\/b\//, /^\/stand-in\//, /^\/healthz$/, /^\/api\/(auth|events|client|demo|first-start)(\/|$)/];
+const open = [
+  /^\/sign-in$/,
+  /^\/first-start$/,
+  /^\/b\//,
+  /^\/stand-in\//,
+  /^\/healthz$/,
+  /^\/api\/(auth|events|client|demo|first-start)(\/|$)/,
+];
 
 /** Each request finds the application and the person who is signed in; who is not is sent to sign in. */
 export const onRequest = defineMiddleware(async (context, next) => {
@@ -16,7 +23,10 @@ export const onRequest = defineMiddleware(async (context, next) => {
   if (needsPerson && !locals.person) {
     if (url.pathname.startsWith('/api/')) return applyHeaders(problem(401, 'sign_in_needed'), url);
     const first = await locals.app.queries.isSetUp();
-    return applyHeaders(context.redirect(first ? `/sign-in?to=${encodeURIComponent(url.pathname)}` : '/first-start'), url);
+    return applyHeaders(
+      context.redirect(first ? `/sign-in?to=${encodeURIComponent(url.pathname)}` : '/first-start'),
+      url,
+    );
   }
   return applyHeaders(await next(), url);
 });

@@ -66,7 +66,14 @@ export async function installation(startAt = '2027-03-01T10:00'): Promise<Instal
   receiving.app = app;
   const moment = (wall: string): Instant => instantOfWall(wall as WallTime, zone);
   await app.world.clock.moveTo(moment(startAt));
-  const owner = { name: 'Vesper Hollow', line: 'Stargazing', email: 'hello@vesper.example.com', timeZone: zone, currency: 'EUR', taxRate: '23' as Decimal };
+  const owner = {
+    name: 'Vesper Hollow',
+    line: 'Stargazing',
+    email: 'hello@vesper.example.com',
+    timeZone: zone,
+    currency: 'EUR',
+    taxRate: '23' as Decimal,
+  };
   await opened.db.transaction((tx) => setUp(tx, owner, moment(startAt)));
   return {
     ...app,

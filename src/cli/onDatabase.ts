@@ -16,7 +16,9 @@ async function printDifferences(app: App): Promise<number> {
 async function printJournal(app: App, args: readonly string[]): Promise<number> {
   const format = args[args.indexOf('--format') + 1];
   if (!args.includes('--format') || format !== 'hledger') {
-    console.error(JSON.stringify({ error: { code: 'invalid_usage', message: 'export takes --format hledger', path: 'format' } }));
+    console.error(
+      JSON.stringify({ error: { code: 'invalid_usage', message: 'export takes --format hledger', path: 'format' } }),
+    );
     return 2;
   }
   for await (const piece of hledgerJournal(app.deps.db)) process.stdout.write(piece);

@@ -5,7 +5,7 @@ import { z } from 'zod';
 /** The address of a list is forgiving: what it does not understand falls back to the whole list. */
 export const BookingsQueryIn = z.object({
   search: z.string().max(200).catch(''),
-  stage: z.enum([...bookingStages, 'all', 'late']).catch('all'),
+  stage: z.enum([...bookingStages, 'all', 'late', 'open']).catch('open'),
   sort: z.enum(bookingSorts).catch('start'),
   descending: z
     .enum(['0', '1'])

@@ -14,7 +14,12 @@ import type { ClientStep } from '#core/wording/clientSteps';
 /** What the server gives a view. Sums are in minor units of the currency beside them. */
 
 export type Shell = {
-  readonly business: { readonly name: string; readonly line: string; readonly timeZone: string; readonly currency: string };
+  readonly business: {
+    readonly name: string;
+    readonly line: string;
+    readonly timeZone: string;
+    readonly currency: string;
+  };
   readonly person: { readonly name: string; readonly email: string };
   readonly now: Instant;
   readonly standing: boolean;
@@ -44,7 +49,12 @@ export type BookingLine = {
   readonly strip: Strip;
 };
 
-export type HorizonDay = { readonly date: PlainDate; readonly received: Minor; readonly due: Minor; readonly late: Minor };
+export type HorizonDay = {
+  readonly date: PlainDate;
+  readonly received: Minor;
+  readonly due: Minor;
+  readonly late: Minor;
+};
 export type HorizonCover = {
   readonly bookingId: string;
   readonly number: string;
@@ -65,7 +75,13 @@ export type Doing = {
   /** How many of the same kind at the same moment it stands for. */
   readonly count: number;
 };
-export type Failing = { readonly id: string; readonly bookingNumber: string; readonly client: string; readonly what: string; readonly since: Instant };
+export type Failing = {
+  readonly id: string;
+  readonly bookingNumber: string;
+  readonly client: string;
+  readonly what: string;
+  readonly since: Instant;
+};
 
 export type TodayView = {
   readonly today: PlainDate;
@@ -82,9 +98,11 @@ export type TodayView = {
 
 export const bookingSorts = ['start', 'next', 'client', 'total', 'outstanding', 'number'] as const;
 export type BookingSort = (typeof bookingSorts)[number];
+/** Open: neither closed, cancelled nor lapsed, or with something still late. */
+export type StageFilter = BookingStage | 'all' | 'late' | 'open';
 export type BookingsQuery = {
   readonly search: string;
-  readonly stage: BookingStage | 'all' | 'late';
+  readonly stage: StageFilter;
   readonly sort: BookingSort;
   readonly descending: boolean;
   readonly page: number;
@@ -94,7 +112,7 @@ export type BookingsView = {
   readonly lines: readonly BookingLine[];
   readonly found: number;
   readonly pageSize: number;
-  readonly counts: Readonly<Partial<Record<BookingStage | 'all' | 'late', number>>>;
+  readonly counts: Readonly<Partial<Record<StageFilter, number>>>;
 };
 
 export type SentMessage = {
@@ -105,7 +123,12 @@ export type SentMessage = {
   readonly occasion: string;
   readonly state: 'outgoing' | 'sent';
 };
-export type PlannedErrand = { readonly at: Instant; readonly kind: ErrandKind; readonly occasion: Occasion | null; readonly part: number | null };
+export type PlannedErrand = {
+  readonly at: Instant;
+  readonly kind: ErrandKind;
+  readonly occasion: Occasion | null;
+  readonly part: number | null;
+};
 export type JournalView = {
   readonly seq: number;
   readonly at: Instant;
@@ -128,7 +151,13 @@ export type BookingView = {
 };
 
 export type NewBookingView = {
-  readonly services: readonly { readonly id: string; readonly name: string; readonly kind: string; readonly currency: string; readonly termsId: string }[];
+  readonly services: readonly {
+    readonly id: string;
+    readonly name: string;
+    readonly kind: string;
+    readonly currency: string;
+    readonly termsId: string;
+  }[];
   readonly terms: readonly { readonly id: string; readonly name: string; readonly rules: Terms }[];
   readonly clients: readonly { readonly name: string; readonly email: string }[];
 };
@@ -161,7 +190,13 @@ export type ClientView = {
   readonly payments: readonly { readonly when: string; readonly amount: Minor; readonly how: string }[];
 };
 
-export type Found = { readonly id: string; readonly number: string; readonly client: string; readonly title: string; readonly stage: BookingStage };
+export type Found = {
+  readonly id: string;
+  readonly number: string;
+  readonly client: string;
+  readonly title: string;
+  readonly stage: BookingStage;
+};
 
 export type StandInsView = {
   readonly now: Instant;
@@ -170,11 +205,29 @@ export type StandInsView = {
   readonly network: {
     readonly live: readonly NetworkAuthorisation[];
     readonly ended: readonly NetworkAuthorisation[];
-    readonly events: readonly { readonly id: string; readonly at: Instant; readonly delivered: boolean; readonly tries: number; readonly event: { readonly type: string } }[];
-    readonly payments: readonly { readonly reference: string; readonly amount: Minor; readonly currency: string; readonly at: Instant; readonly payout: string | null; readonly description: string }[];
+    readonly events: readonly {
+      readonly id: string;
+      readonly at: Instant;
+      readonly delivered: boolean;
+      readonly tries: number;
+      readonly event: { readonly type: string };
+    }[];
+    readonly payments: readonly {
+      readonly reference: string;
+      readonly amount: Minor;
+      readonly currency: string;
+      readonly at: Instant;
+      readonly payout: string | null;
+      readonly description: string;
+    }[];
     readonly counts: { readonly undelivered: number; readonly all: number };
   };
-  readonly mail: readonly { readonly seq: number; readonly at: Instant; readonly recipient: string; readonly subject: string }[];
+  readonly mail: readonly {
+    readonly seq: number;
+    readonly at: Instant;
+    readonly recipient: string;
+    readonly subject: string;
+  }[];
 };
 type NetworkAuthorisation = {
   readonly reference: string;
@@ -187,4 +240,12 @@ type NetworkAuthorisation = {
   readonly captured: Minor | null;
   readonly endedAt: Instant | null;
 };
-export type ReadMail = { readonly seq: number; readonly at: Instant; readonly recipient: string; readonly subject: string; readonly from: string; readonly text: string; readonly mime: string };
+export type ReadMail = {
+  readonly seq: number;
+  readonly at: Instant;
+  readonly recipient: string;
+  readonly subject: string;
+  readonly from: string;
+  readonly text: string;
+  readonly mime: string;
+};

@@ -5,7 +5,16 @@ import type { Decimal } from '#core/money/decimal';
 import { minor } from '#core/money/minor';
 import type { App } from '#compose';
 import { routineBookings } from '#demo/routine';
-import { demoBegins, demoNow, demoOwner, demoServices, demoSignIn, type DemoBooking, type Happening, toldBookings } from '#demo/scenario';
+import {
+  demoBegins,
+  demoNow,
+  demoOwner,
+  demoServices,
+  demoSignIn,
+  type DemoBooking,
+  type Happening,
+  toldBookings,
+} from '#demo/scenario';
 import { readBooking, agreedOf } from '#server/booking/lockBooking';
 import { standing } from '#core/booking/standing';
 import { setUp } from '#server/starter/setUp';
@@ -14,7 +23,13 @@ import { services } from '#server/database/schema/business';
 import { eq } from 'drizzle-orm';
 
 const moment = (wall: string): Instant => instantOfWall(wall as WallTime, demoOwner.timeZone);
-const emailOf = (name: string): string => `${name.toLowerCase().normalize('NFD').replace(/[^a-z]+/g, '.').slice(0, 40).replace(/\.$/, '')}@example.com`;
+const emailOf = (name: string): string =>
+  `${name
+    .toLowerCase()
+    .normalize('NFD')
+    .replace(/[^a-z]+/g, '.')
+    .slice(0, 40)
+    .replace(/\.$/, '')}@example.com`;
 
 type Step = { at: Instant; run: () => Promise<void> };
 
@@ -86,8 +101,14 @@ async function happen(app: App, bookingId: string, happening: Happening, key: st
       const amount = current.position.dueNow;
       if (happening.do === 'pay' && amount === 0) return; // paid already, by an earlier card
       const { url } = expectOk(await app.copyLink({ bookingId, requestKey: key }));
-      const about = { link: url.split('/').at(-1)!, attempt: `${key}-try`, card: await token(app, happening.card, key) };
-      const paid = expectOk(happening.do === 'pay' ? await app.payByClient({ ...about, amount }) : await app.giveCard(about));
+      const about = {
+        link: url.split('/').at(-1)!,
+        attempt: `${key}-try`,
+        card: await token(app, happening.card, key),
+      };
+      const paid = expectOk(
+        happening.do === 'pay' ? await app.payByClient({ ...about, amount }) : await app.giveCard(about),
+      );
       if (paid.state === 'confirm' && happening.do === 'pay' && happening.confirm) {
         await app.world.answerConfirmation(paid.url.split('/').at(-1)!, true);
         await app.settle();
@@ -101,7 +122,11 @@ async function happen(app: App, bookingId: string, happening: Happening, key: st
     }
     case 'closeOut': {
       if (current.stage !== 'toCloseOut') return;
-      const claims = (happening.claims ?? []).map(([reason, amount], at) => ({ id: `claim-${at + 1}`, reason, amount: minor(amount) }));
+      const claims = (happening.claims ?? []).map(([reason, amount], at) => ({
+        id: `claim-${at + 1}`,
+        reason,
+        amount: minor(amount),
+      }));
       expectOk(await app.closeOut({ bookingId, claims, coverBalance: happening.coverBalance ?? false }));
       return;
     }

@@ -21,7 +21,9 @@ async function answer<T>(request: () => Promise<Response>): Promise<Answer<T>> {
 }
 
 export const post = <T>(path: string, body: unknown): Promise<Answer<T>> =>
-  answer(() => fetch(path, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }));
+  answer(() =>
+    fetch(path, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }),
+  );
 
 /** For queries that keep what they had while they are read anew. @throws {Error} with the problem's code */
 export async function read<T>(path: string): Promise<T> {

@@ -42,13 +42,21 @@ export class ConfigError extends Error {
 
 /** Reads the settings from the environment. @throws {ConfigError} that names each variable and what is wrong with it */
 export function readConfig(environment: Readonly<Record<string, string | undefined>>): Config {
-  const given = Object.fromEntries(Object.entries(environment).filter(([, value]) => value !== undefined && value !== ''));
+  const given = Object.fromEntries(
+    Object.entries(environment).filter(([, value]) => value !== undefined && value !== ''),
+  );
   const parsed = Config.safeParse(given);
   if (!parsed.success) {
     const lines = parsed.error.issues.map((issue) => `  ${issue.path.join('.')}: ${issue.message}`);
     throw new ConfigError(`These settings cannot be used:\n${lines.join('\n')}`);
   }
-  const { PORT: port, HOST: host, OSTENDO_DATA: directory, DATABASE_URL: databaseUrl, OSTENDO_SECRET: secret } = parsed.data;
+  const {
+    PORT: port,
+    HOST: host,
+    OSTENDO_DATA: directory,
+    DATABASE_URL: databaseUrl,
+    OSTENDO_SECRET: secret,
+  } = parsed.data;
   const shown = host === '0.0.0.0' || host === '::' ? '127.0.0.1' : host;
   const baseUrl = (parsed.data.OSTENDO_URL ?? `http://${shown}:${port}`).replace(/\/$/, '');
   return { port, host, directory, databaseUrl, secret, baseUrl, demo: parsed.data.OSTENDO_DEMO === '1' };

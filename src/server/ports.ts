@@ -11,7 +11,13 @@ export type ProcessorAnswer =
   | { readonly outcome: 'approved'; readonly reference: string; readonly at: Instant; readonly expires?: Instant }
   | { readonly outcome: 'declined'; readonly code: string; readonly decline: 'soft' | 'hard'; readonly at: Instant }
   /** The bank wants the client to confirm, at that address, by then. An event brings the outcome. */
-  | { readonly outcome: 'confirm'; readonly reference: string; readonly url: string; readonly until: Instant; readonly at: Instant };
+  | {
+      readonly outcome: 'confirm';
+      readonly reference: string;
+      readonly url: string;
+      readonly until: Instant;
+      readonly at: Instant;
+    };
 
 export type CardRequest = {
   /** Idempotency key. A repeat with the same content is answered as before. */
@@ -32,11 +38,19 @@ export interface CardProcessor {
   charge(request: CardRequest): Promise<ProcessorAnswer>;
   authorise(request: CardRequest & { readonly renews?: string }): Promise<ProcessorAnswer>;
   /** Takes a part and lets the rest go. */
-  capture(request: { readonly key: string; readonly authorisation: string; readonly amount: Minor }): Promise<ProcessorAnswer>;
+  capture(request: {
+    readonly key: string;
+    readonly authorisation: string;
+    readonly amount: Minor;
+  }): Promise<ProcessorAnswer>;
   release(request: { readonly key: string; readonly authorisation: string }): Promise<ProcessorAnswer>;
   refund(request: { readonly key: string; readonly payment: string; readonly amount: Minor }): Promise<ProcessorAnswer>;
   /** Checks a card without charging it. */
-  verify(request: { readonly key: string; readonly card: string; readonly clientPresent: boolean }): Promise<ProcessorAnswer>;
+  verify(request: {
+    readonly key: string;
+    readonly card: string;
+    readonly clientPresent: boolean;
+  }): Promise<ProcessorAnswer>;
   /** Gives up a confirmation that the client has not answered. */
   abandon(request: { readonly reference: string }): Promise<void>;
   /** What the token stands for; null where the processor does not know it. */

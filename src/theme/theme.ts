@@ -6,7 +6,7 @@ const brand: MantineColorsTuple = [
   '#a6c9ce',
   '#77aeb6',
   '#5198a2',
-  '#388a96',
+  '#27737f',
   '#0d4a56',
   '#0b414c',
   '#083741',
@@ -16,7 +16,7 @@ const brand: MantineColorsTuple = [
 /** Mantine in Ostendo's colours, faces and sizes; the tokens themselves are in tokens.css. */
 export const theme = createTheme({
   primaryColor: 'brand',
-  primaryShade: { light: 6, dark: 4 },
+  primaryShade: { light: 6, dark: 5 },
   colors: { brand },
   fontFamily: 'var(--font)',
   headings: { fontFamily: 'var(--head)', fontWeight: '650' },

@@ -33,7 +33,10 @@ export async function openWorld(settings: { db: WorldDatabase; baseUrl: string; 
     tokenise: (typed: string) => tokenise(db, typed),
     confirmation: (secret: string) => confirmationOf(db, secret),
     answerConfirmation: (secret: string, yes: boolean) => answerConfirmation({ db, clock }, secret, yes),
-    testCards: Object.entries(testCards).map(([behaviour, { label }]) => ({ number: testNumber(behaviour as CardBehaviour, 4242), label })),
+    testCards: Object.entries(testCards).map(([behaviour, { label }]) => ({
+      number: testNumber(behaviour as CardBehaviour, 4242),
+      label,
+    })),
     network: () => readNetwork(db),
     repeat: (id: string) => repeatEvent(db, eventSecret, post, id),
   };

@@ -12,7 +12,11 @@ export type StandInsView = {
 };
 
 /** The whole simulated world in one view. */
-export async function standInsView(world: StandIns, moving: ClockMove | null, mailSearch: string): Promise<StandInsView> {
+export async function standInsView(
+  world: StandIns,
+  moving: ClockMove | null,
+  mailSearch: string,
+): Promise<StandInsView> {
   const [network, mail] = await Promise.all([world.network(), world.mail.list(mailSearch)]);
   return { now: world.clock.now(), standing: world.clock.standing(), moving, network, mail };
 }

@@ -24,10 +24,7 @@ export const WholeNumber = numberThat<number>(
   (value) => Number.isSafeInteger(value) && value >= 0,
   'a whole number from 0',
 );
-export const Weight = numberThat<number>(
-  (value) => Number.isSafeInteger(value) && value >= 1,
-  'a whole number from 1',
-);
+export const Weight = numberThat<number>((value) => Number.isSafeInteger(value) && value >= 1, 'a whole number from 1');
 export const DecimalText = text<Decimal>(isDecimal, 'a decimal text of at most 4 places, such as "12.5"');
 const hundred = tenThousandths('100' as Decimal);
 export const PercentUpTo100 = text<Decimal>(
@@ -48,9 +45,7 @@ export const ClockTime = text<TimeOfDay>(isTimeOfDay, 'a time of day, HH:MM');
 /** An object that has exactly one of the keys: a union told apart by its key, and reported at its own place. */
 export function oneKeyOf<T>(shape: z.ZodRawShape): z.ZodType<T> {
   const keys = Object.keys(shape);
-  const optional = Object.fromEntries(
-    Object.entries(shape).map(([key, type]) => [key, z.optional(type as z.ZodType)]),
-  );
+  const optional = Object.fromEntries(Object.entries(shape).map(([key, type]) => [key, z.optional(type as z.ZodType)]));
   return z.strictObject(optional).refine((value) => Object.keys(value).length === 1, {
     error: `exactly one of ${keys.join(', ')}`,
     abort: true,

@@ -51,9 +51,21 @@ function collecting(standing: Standing, part: Part): WantedErrand[] {
   for (const { days, when } of terms.reminders) {
     if (part.collect === 'desk') continue;
     if (when === 'after') {
-      errands.push({ key: `overdue:${part.index}:${days}`, kind: 'message', occasion: 'overdue', part: part.index, at: at(days) });
+      errands.push({
+        key: `overdue:${part.index}:${days}`,
+        kind: 'message',
+        occasion: 'overdue',
+        part: part.index,
+        at: at(days),
+      });
     } else if (!part.now && stage !== 'waiting' && at(-days) > agreedAt && standing.asOf < part.dueAt) {
-      errands.push({ key: `remind:${part.index}:${days}`, kind: 'message', occasion: 'remind', part: part.index, at: at(-days) });
+      errands.push({
+        key: `remind:${part.index}:${days}`,
+        kind: 'message',
+        occasion: 'remind',
+        part: part.index,
+        at: at(-days),
+      });
     }
   }
   if (part.now || part.collect === 'desk' || stage === 'waiting') return errands;
@@ -88,7 +100,12 @@ function holding(standing: Standing): WantedErrand[] {
     // A cancelled or finished booking lets go at once; an undecided one at the end of its cover.
     const until = ended(standing) ? standing.asOf : hold.until;
     errands.push({ key: `release:${inForce.id}`, kind: 'releaseHold', authorisation: inForce.id, at: until });
-    errands.push({ key: `held:${ledger.authorisations[0]!.id}`, kind: 'message', occasion: 'holdPlaced', at: ledger.authorisations[0]!.placedAt });
+    errands.push({
+      key: `held:${ledger.authorisations[0]!.id}`,
+      kind: 'message',
+      occasion: 'holdPlaced',
+      at: ledger.authorisations[0]!.placedAt,
+    });
   }
   if (ended(standing) || stage === 'waiting' || standing.asOf >= hold.until) return errands;
   if (!ledger.card) {
@@ -108,7 +125,12 @@ function holding(standing: Standing): WantedErrand[] {
     errands.push({ key, kind: 'placeHold', at: retryAt ?? hold.from });
   }
   if (ledger.holdAsked) {
-    errands.push({ key: `confirm:${ledger.holdAsked.intentId}`, kind: 'message', occasion: 'confirmHold', at: ledger.holdAsked.at });
+    errands.push({
+      key: `confirm:${ledger.holdAsked.intentId}`,
+      kind: 'message',
+      occasion: 'confirmHold',
+      at: ledger.holdAsked.at,
+    });
   }
   if (refusal && !retryAt) {
     errands.push({ key: `refused:${cardId}:${refusals}`, kind: 'message', occasion: 'holdRefused', at: refusal.at });
@@ -131,8 +153,10 @@ function telling(standing: Standing, facts: readonly Fact[]): WantedErrand[] {
         at: fact.at,
       }),
     );
-  if (ledger.closedOut) errands.push({ key: 'closedOut', kind: 'message', occasion: 'closedOut', at: ledger.closedOut.at });
-  if (ledger.cancelled) errands.push({ key: 'cancelled', kind: 'message', occasion: 'cancelled', at: ledger.cancelled.at });
+  if (ledger.closedOut)
+    errands.push({ key: 'closedOut', kind: 'message', occasion: 'closedOut', at: ledger.closedOut.at });
+  if (ledger.cancelled)
+    errands.push({ key: 'cancelled', kind: 'message', occasion: 'cancelled', at: ledger.cancelled.at });
   if (ledger.lapsed) errands.push({ key: 'lapsed', kind: 'message', occasion: 'lapsed', at: standing.asOf });
   return errands;
 }

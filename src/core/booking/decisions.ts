@@ -14,7 +14,14 @@ export type Decision =
       readonly nextTry: Instant | null;
     }
   | { readonly kind: 'late'; readonly by: Instant; readonly amount: Minor; readonly name: string }
-  | { readonly kind: 'coverGap'; readonly by: Instant; readonly amount: Minor; readonly from: Instant; readonly until: Instant; readonly code: string | null }
+  | {
+      readonly kind: 'coverGap';
+      readonly by: Instant;
+      readonly amount: Minor;
+      readonly from: Instant;
+      readonly until: Instant;
+      readonly code: string | null;
+    }
   | { readonly kind: 'refundRefused'; readonly by: Instant; readonly amount: Minor; readonly code: string }
   | { readonly kind: 'notSecured'; readonly by: Instant; readonly amount: Minor };
 
@@ -41,7 +48,9 @@ export function decisionsOf(standing: Omit<Standing, 'decisions'>): Decision[] {
   const soonest = (moment: Instant): Instant => (moment < startAt && asOf < startAt ? startAt : moment);
 
   const due = parts.filter((part) => part.state === 'due' || part.state === 'late');
-  const charged = due.filter((part) => part.collect === 'charge' && !part.now && chargeTries(standing, part.dueAt!).last);
+  const charged = due.filter(
+    (part) => part.collect === 'charge' && !part.now && chargeTries(standing, part.dueAt!).last,
+  );
   if (charged.length > 0) {
     const { last, tries, nextTry } = chargeTries(standing, charged[0]!.dueAt!);
     const amount = sum(charged.map((part) => part.left));
@@ -65,7 +74,12 @@ export function decisionsOf(standing: Omit<Standing, 'decisions'>): Decision[] {
   }
   if (stage === 'toCloseOut') {
     const by = hold?.inForce ? hold.decideBy : addHours(endAt, closeOutHours);
-    decisions.push({ kind: 'closeOut', by, amount: hold?.inForce?.amount ?? standing.position.outstanding, held: Boolean(hold?.inForce) });
+    decisions.push({
+      kind: 'closeOut',
+      by,
+      amount: hold?.inForce?.amount ?? standing.position.outstanding,
+      held: Boolean(hold?.inForce),
+    });
   }
   for (const { at, amount, code } of ledger.refundsRefused) {
     decisions.push({ kind: 'refundRefused', by: at, amount, code });

@@ -13,7 +13,14 @@ type Kinds = {
   refundRefused: { receiptId: string; amount: Minor; code: string };
   cardKept: { cardId: string; last4: string; consent: string };
   /** `code` is the issuer's ISO 8583 response code; `clientPresent` tells a payment page from a charge on file. */
-  chargeDeclined: { amount: Minor; code: string; decline: DeclineKind; cardId: string; last4: string; clientPresent: boolean };
+  chargeDeclined: {
+    amount: Minor;
+    code: string;
+    decline: DeclineKind;
+    cardId: string;
+    last4: string;
+    clientPresent: boolean;
+  };
   holdAsked: { amount: Minor; cardId: string; last4: string; confirmUrl: string; intentId: string };
   holdPlaced: {
     authorisation: string;

@@ -5,15 +5,7 @@ import { holdHours, type HoldPlan } from '#core/hold/holdPlan';
 import type { Minor } from '#core/money/minor';
 import type { HoldRule } from '#core/plan/rules';
 
-export type HoldState =
-  | 'planned'
-  | 'asked'
-  | 'inForce'
-  | 'endingSoon'
-  | 'captured'
-  | 'released'
-  | 'lapsed'
-  | 'refused';
+export type HoldState = 'planned' | 'asked' | 'inForce' | 'endingSoon' | 'captured' | 'released' | 'lapsed' | 'refused';
 
 export type HoldStanding = {
   readonly state: HoldState;

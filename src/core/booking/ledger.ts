@@ -19,7 +19,10 @@ export type CardOnFile = { readonly cardId: string; readonly last4: string };
 
 /** What the facts of one booking add up to, before any clock is looked at. */
 export type Ledger = {
-  readonly receipts: readonly (Receipt & { readonly refunded: Minor; readonly method: FactOf<'received'>['method'] | 'hold' })[];
+  readonly receipts: readonly (Receipt & {
+    readonly refunded: Minor;
+    readonly method: FactOf<'received'>['method'] | 'hold';
+  })[];
   /** In the order in which they were placed. */
   readonly authorisations: readonly HeldAuthorisation[];
   readonly card: CardOnFile | null;
@@ -52,12 +55,7 @@ export const emptyLedger: Ledger = {
   refundsRefused: [],
 };
 
-const endAuthorisation = (
-  ledger: Ledger,
-  id: string,
-  state: HeldAuthorisation['state'],
-  endedAt: Instant,
-): Ledger => ({
+const endAuthorisation = (ledger: Ledger, id: string, state: HeldAuthorisation['state'], endedAt: Instant): Ledger => ({
   ...ledger,
   authorisations: ledger.authorisations.map((held) => (held.id === id ? { ...held, state, endedAt } : held)),
 });
@@ -88,7 +86,16 @@ export function withFact(ledger: Ledger, fact: Fact): Ledger {
       return { ...ledger, holdAsked: null, holdRefusals: [...ledger.holdRefusals, fact] };
     case 'holdPlaced': {
       const { authorisation: id, amount, at: placedAt, expires, cardId, last4 } = fact;
-      const placed: HeldAuthorisation = { id, amount, placedAt, expires, cardId, last4, state: 'inForce', endedAt: null };
+      const placed: HeldAuthorisation = {
+        id,
+        amount,
+        placedAt,
+        expires,
+        cardId,
+        last4,
+        state: 'inForce',
+        endedAt: null,
+      };
       return { ...ledger, holdAsked: null, authorisations: [...ledger.authorisations, placed] };
     }
     case 'holdReleased':

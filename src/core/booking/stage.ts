@@ -16,7 +16,12 @@ export const bookingStages = [
 export type BookingStage = (typeof bookingStages)[number];
 
 /** Whether everything that was due at the agreement has come: the money, and a hold that begins with it. */
-export const isSecured = (parts: readonly Part[], hold: HoldStanding | null, ledger: Ledger, startAt: Instant): boolean =>
+export const isSecured = (
+  parts: readonly Part[],
+  hold: HoldStanding | null,
+  ledger: Ledger,
+  startAt: Instant,
+): boolean =>
   parts.every((part) => !part.now || part.left === 0 || part.dueAt! >= startAt) &&
   (!hold || hold.state !== 'asked' || ledger.authorisations.length > 0 || hold.from < startAt);
 

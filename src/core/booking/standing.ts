@@ -49,13 +49,13 @@ export const planOf = ({ terms, ...basis }: Agreed): Result<Plan, PlanRefusal> =
  */
 function livingInstalments(planned: Plan, ledger: Ledger, timeZone: string): Instalment[] {
   const owing = (name: string, amount: Minor, at: Instant): Instalment[] =>
-    amount === 0
-      ? []
-      : [{ name, amount, due: localDate(at, timeZone), dueAt: at, now: false, collect: 'ask' }];
+    amount === 0 ? [] : [{ name, amount, due: localDate(at, timeZone), dueAt: at, now: false, collect: 'ask' }];
   if (ledger.lapsed) return [];
   if (ledger.cancelled) return owing('kept at cancellation', ledger.cancelled.keep, ledger.cancelled.at);
   const { claimsOwed } = ledger;
-  return claimsOwed ? [...planned.instalments, ...owing('claims', claimsOwed.amount, claimsOwed.at)] : planned.instalments;
+  return claimsOwed
+    ? [...planned.instalments, ...owing('claims', claimsOwed.amount, claimsOwed.at)]
+    : planned.instalments;
 }
 
 /**
@@ -83,6 +83,17 @@ export function standing(agreed: Agreed, facts: readonly Fact[], asOf: Instant):
   const startAt = instantOfWall(agreed.start, timeZone);
   const endAt = instantOfWall(agreed.end, timeZone);
   const stage = stageOf({ parts, hold, ledger, startAt, endAt, asOf });
-  const standingSoFar = { agreed, asOf, plan: planned.value, ledger, parts, position: placed, hold, stage, startAt, endAt };
+  const standingSoFar = {
+    agreed,
+    asOf,
+    plan: planned.value,
+    ledger,
+    parts,
+    position: placed,
+    hold,
+    stage,
+    startAt,
+    endAt,
+  };
   return { ...standingSoFar, decisions: decisionsOf(standingSoFar) };
 }

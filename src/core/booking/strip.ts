@@ -7,10 +7,22 @@ export type StripSegment = { readonly state: StripState; readonly amount: Minor;
 export type Strip = {
   readonly total: Minor;
   readonly segments: readonly StripSegment[];
-  readonly hold: { readonly amount: Minor; readonly state: 'planned' | 'inForce' | 'gap' | 'captured' | 'released' } | null;
+  readonly hold: {
+    readonly amount: Minor;
+    readonly state: 'planned' | 'inForce' | 'gap' | 'captured' | 'released';
+  } | null;
 };
 
-const holdMark = { planned: 'planned', asked: 'planned', inForce: 'inForce', endingSoon: 'gap', captured: 'captured', released: 'released', lapsed: 'gap', refused: 'gap' } as const;
+const holdMark = {
+  planned: 'planned',
+  asked: 'planned',
+  inForce: 'inForce',
+  endingSoon: 'gap',
+  captured: 'captured',
+  released: 'released',
+  lapsed: 'gap',
+  refused: 'gap',
+} as const;
 
 export function stripOf({ parts, position, hold, ledger, agreed, stage }: Omit<Standing, 'decisions'>): Strip {
   const segments = parts.flatMap((part): StripSegment[] => {

@@ -22,5 +22,7 @@ export function instantOfSeconds(seconds: number): Instant {
   return `${new Date(seconds * 1000).toISOString().slice(0, 19)}Z` as Instant;
 }
 
-export const addHours = (instant: Instant, hours: number): Instant => instantOfSeconds(secondsOf(instant) + hours * 3600);
-export const addSeconds = (instant: Instant, seconds: number): Instant => instantOfSeconds(secondsOf(instant) + seconds);
+export const addHours = (instant: Instant, hours: number): Instant =>
+  instantOfSeconds(secondsOf(instant) + hours * 3600);
+export const addSeconds = (instant: Instant, seconds: number): Instant =>
+  instantOfSeconds(secondsOf(instant) + seconds);

@@ -49,16 +49,14 @@ export function plan(input: PlanInput): Result<Plan, PlanRefusal> {
     .map((rule, index) => ({ rule, amount: amounts.value[index]!, moment: dueMoment(rule.due, anchors) }))
     .filter((part) => part.amount > 0)
     .sort((a, b) => (a.moment?.at ?? Infinity) - (b.moment?.at ?? Infinity) || 0); // ∞ − ∞ is NaN; the sort is stable
-  const instalments = dated.map(
-    ({ rule, amount, moment }): Instalment => ({
-      name: rule.name,
-      amount,
-      due: moment?.day ?? null,
-      dueAt: moment ? instantOfSeconds(moment.at) : null,
-      now: moment?.now ?? false,
-      collect: rule.collect,
-    }),
-  );
+  const instalments = dated.map(({ rule, amount, moment }): Instalment => ({
+    name: rule.name,
+    amount,
+    due: moment?.day ?? null,
+    dueAt: moment ? instantOfSeconds(moment.at) : null,
+    now: moment?.now ?? false,
+    collect: rule.collect,
+  }));
   const sumOf = (wanted: (part: Instalment) => boolean): Minor =>
     sum(instalments.filter(wanted).map((part) => part.amount));
   const sums = {

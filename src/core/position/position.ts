@@ -61,8 +61,7 @@ function smallestPayment(outstanding: Minor, minimum: PositionInput['minimum']):
   const one = minor(1);
   if (outstanding === 0) return zero;
   if (!minimum) return one;
-  const wanted =
-    'fixed' in minimum ? minimum.fixed : (percentUpTo(outstanding, minimum.percent, outstanding) as Minor);
+  const wanted = 'fixed' in minimum ? minimum.fixed : (percentUpTo(outstanding, minimum.percent, outstanding) as Minor);
   return least(outstanding, wanted > 1 ? wanted : one);
 }
 

@@ -21,11 +21,15 @@ function partStep(part: Part, { ledger }: Standing, today: PlainDate): ClientSte
   const when = part.due === null ? 'No date yet' : part.due === today ? 'Today' : shortDate(part.due, today);
   const note = part.partly ? 'the rest of it; a part has been paid' : null;
   if (part.state === 'paid') return { ...step, mark: 'received', when, what: `You paid the ${name}`, note: null };
-  if (part.state === 'open') return { ...step, mark: 'open', when, what: `The ${name}; we agree on the day with you`, note };
-  if (part.state === 'late') return { ...step, mark: 'late', when, what: `The ${name} was due`, note: 'please pay it now' };
-  if (part.state === 'due') return { ...step, mark: 'now', when: part.now ? 'Today' : when, what: `You pay the ${name}`, note };
+  if (part.state === 'open')
+    return { ...step, mark: 'open', when, what: `The ${name}; we agree on the day with you`, note };
+  if (part.state === 'late')
+    return { ...step, mark: 'late', when, what: `The ${name} was due`, note: 'please pay it now' };
+  if (part.state === 'due')
+    return { ...step, mark: 'now', when: part.now ? 'Today' : when, what: `You pay the ${name}`, note };
   if (part.collect === 'desk') return { ...step, mark: 'due', when, what: `You pay the ${name} when you come`, note };
-  if (part.collect === 'ask') return { ...step, mark: 'due', when, what: `You pay the ${name}`, note: 'we write to you before' };
+  if (part.collect === 'ask')
+    return { ...step, mark: 'due', when, what: `You pay the ${name}`, note: 'we write to you before' };
   const card = ledger.card ? `the card ending in ${ledger.card.last4}` : 'the same card';
   return { ...step, mark: 'due', when, what: `We charge the ${name} to ${card}`, note };
 }

@@ -2,7 +2,12 @@ import type { Standing } from '#core/booking/standing';
 import { formatMoney } from '#core/money/formatMoney';
 
 /** What a client agrees to with a card: only what this booking will charge or hold, named with its sums. */
-export function cardConsent({ parts, hold, agreed, ledger }: Pick<Standing, 'parts' | 'hold' | 'agreed' | 'ledger'>): string {
+export function cardConsent({
+  parts,
+  hold,
+  agreed,
+  ledger,
+}: Pick<Standing, 'parts' | 'hold' | 'agreed' | 'ledger'>): string {
   const { currency } = agreed;
   const charged = parts.filter((part) => part.collect === 'charge' && part.left > 0 && !part.now && part.due !== null);
   const sums = charged.map((part) => `the ${part.name} of ${formatMoney(part.left, currency)}`);

@@ -18,10 +18,12 @@ export function shortDate(date: PlainDate, today: PlainDate): string {
 /** `Fri 14 May`. */
 export const longDate = (date: PlainDate, today: PlainDate): string => `${weekday(date)} ${shortDate(date, today)}`;
 
-export const longWall = (wall: WallTime, today: PlainDate): string => `${longDate(dateOf(wall), today)}, ${timeOf(wall)}`;
+export const longWall = (wall: WallTime, today: PlainDate): string =>
+  `${longDate(dateOf(wall), today)}, ${timeOf(wall)}`;
 
 /** The moment as the business's clocks have it: `Fri 14 May, 09:00`. */
-export const longMoment = (at: Instant, zone: string, today: PlainDate): string => longWall(wallOfInstant(at, zone), today);
+export const longMoment = (at: Instant, zone: string, today: PlainDate): string =>
+  longWall(wallOfInstant(at, zone), today);
 
 export const dayOf = localDate;
 
@@ -35,6 +37,10 @@ export function distance(date: PlainDate, today: PlainDate): string {
   if (days === -1) return 'yesterday';
   const far = Math.abs(days);
   const span =
-    far < 21 ? plural(far, 'day') : far < 90 ? plural(Math.round(far / 7), 'week') : plural(Math.round(far / 30.44), 'month');
+    far < 21
+      ? plural(far, 'day')
+      : far < 90
+        ? plural(Math.round(far / 7), 'week')
+        : plural(Math.round(far / 30.44), 'month');
   return days > 0 ? `in ${span}` : `${span} ago`;
 }

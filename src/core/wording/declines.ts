@@ -14,4 +14,5 @@ const reasons: Readonly<Record<string, string>> = {
 
 export const declineReason = (code: string): string => reasons[code] ?? 'the bank gave no reason';
 /** `51, not enough funds`; only the words where the code is none of the card network's. */
-export const declineText = (code: string): string => (code === 'N0' ? declineReason(code) : `${code}, ${declineReason(code)}`);
+export const declineText = (code: string): string =>
+  code === 'N0' ? declineReason(code) : `${code}, ${declineReason(code)}`;

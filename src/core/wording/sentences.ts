@@ -30,7 +30,12 @@ export function planSentences(standing: Standing): string[] {
       const where = part.collect === 'desk' ? ' when you come' : '';
       return `${day} you pay ${sum(left)} (${name})${where}.`;
     });
-  if (hold && ['planned', 'asked', 'inForce', 'endingSoon'].includes(hold.state) && !ledger.cancelled && !ledger.lapsed) {
+  if (
+    hold &&
+    ['planned', 'asked', 'inForce', 'endingSoon'].includes(hold.state) &&
+    !ledger.cancelled &&
+    !ledger.lapsed
+  ) {
     const from = longDate(localDate(hold.from, timeZone), today);
     const until = longDate(localDate(hold.until, timeZone), today);
     sentences.push(
@@ -46,7 +51,9 @@ function keepText(keep: Keep, agreed: Agreed): string {
   const amount = keptAmount(keep, agreed.total, agreed.total);
   if (amount === 0) return 'you get everything back';
   const share = 'percent' in keep ? `${keep.percent} % of the price, ` : '';
-  return amount === agreed.total ? 'the whole price stays due' : `we keep ${share}${formatMoney(amount, agreed.currency)}`;
+  return amount === agreed.total
+    ? 'the whole price stays due'
+    : `we keep ${share}${formatMoney(amount, agreed.currency)}`;
 }
 
 /** What a cancellation by the client costs, by its last day: from the terms and the dates of this booking. */

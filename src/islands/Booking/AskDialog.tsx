@@ -21,7 +21,8 @@ export function AskDialog({ view, standing, close }: DialogProps) {
     <Modal opened onClose={close} title="Ask for payment" centered>
       <Stack>
         <p style={{ margin: 0 }}>
-          A message goes to <b>{view.client.email}</b> now and asks for <b>{what}</b>, with a link to pay by card. Reminders go on as planned, and stop when the money is in.
+          A message goes to <b>{view.client.email}</b> now and asks for <b>{what}</b>, with a link to pay by card.
+          Reminders go on as planned, and stop when the money is in.
         </p>
         <Problem problem={ask.problem} currency={currency} />
         <Group justify="flex-end">

@@ -14,7 +14,12 @@ import styles from './BookingPage.module.css';
 export type DialogProps = { readonly view: BookingView; readonly standing: Standing; readonly close: () => void };
 type Dialog = 'ask' | 'payment' | 'charge' | 'cancel';
 
-const dialogs: Readonly<Record<Dialog, (props: DialogProps) => React.ReactNode>> = { ask: AskDialog, payment: PaymentDialog, charge: ChargeDialog, cancel: CancelDialog };
+const dialogs: Readonly<Record<Dialog, (props: DialogProps) => React.ReactNode>> = {
+  ask: AskDialog,
+  payment: PaymentDialog,
+  charge: ChargeDialog,
+  cancel: CancelDialog,
+};
 
 /** What can be done with a booking. Each opens with its figures and is done only when confirmed. */
 export function BookingActions({ view, standing }: Omit<DialogProps, 'close'>) {
@@ -54,10 +59,19 @@ export function BookingActions({ view, standing }: Omit<DialogProps, 'close'>) {
           <Menu.Item leftSection={<IconLink size={16} aria-hidden />} onClick={() => void copyLink()}>
             Copy the client’s link
           </Menu.Item>
-          <Menu.Item leftSection={<IconCreditCard size={16} aria-hidden />} disabled={position.dueNow === 0 || !ledger.card} onClick={() => setOpen('charge')}>
+          <Menu.Item
+            leftSection={<IconCreditCard size={16} aria-hidden />}
+            disabled={position.dueNow === 0 || !ledger.card}
+            onClick={() => setOpen('charge')}
+          >
             Charge the card on file now
           </Menu.Item>
-          <Menu.Item leftSection={<IconX size={16} aria-hidden />} disabled={over || ledger.closedOut !== null} onClick={() => setOpen('cancel')} color="red">
+          <Menu.Item
+            leftSection={<IconX size={16} aria-hidden />}
+            disabled={over || ledger.closedOut !== null}
+            onClick={() => setOpen('cancel')}
+            color="red"
+          >
             Cancel the booking
           </Menu.Item>
         </Menu.Dropdown>

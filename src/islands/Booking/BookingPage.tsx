@@ -34,7 +34,12 @@ export default function BookingPage({ shell, path, view }: Props) {
 /** One booking whole. Its standing is computed here, by the same core as in the server, from what was agreed and done. */
 function Booking({ given }: { readonly given: BookingView }) {
   const { now, today } = useShell();
-  const { data: view } = useQuery({ queryKey: ['booking', given.number], queryFn: () => read<BookingView>(`/api/booking/${given.number}`), initialData: given, refetchInterval: 10_000 });
+  const { data: view } = useQuery({
+    queryKey: ['booking', given.number],
+    queryFn: () => read<BookingView>(`/api/booking/${given.number}`),
+    initialData: given,
+    refetchInterval: 10_000,
+  });
   const current = standing(view.agreed, view.facts, now);
   const { position, hold, agreed, ledger } = current;
   const { currency } = agreed;
@@ -50,7 +55,9 @@ function Booking({ given }: { readonly given: BookingView }) {
             {view.client.name} <span>· {view.title}</span>
           </h1>
           <p className={styles.sub}>
-            {longWall(agreed.start, today)} → {dateOf(agreed.end) === dateOf(agreed.start) ? agreed.end.slice(11) : longWall(agreed.end, today)} · agreed {shortDate(dateOf(agreed.agreed), today)} on <b>{view.termsName}</b> terms, version {view.termsVersion} ·{' '}
+            {longWall(agreed.start, today)} →{' '}
+            {dateOf(agreed.end) === dateOf(agreed.start) ? agreed.end.slice(11) : longWall(agreed.end, today)} · agreed{' '}
+            {shortDate(dateOf(agreed.agreed), today)} on <b>{view.termsName}</b> terms, version {view.termsVersion} ·{' '}
             <a href={`mailto:${view.client.email}`}>{view.client.email}</a>
           </p>
         </div>
@@ -61,8 +68,28 @@ function Booking({ given }: { readonly given: BookingView }) {
         <div className={styles.figures}>
           <Figure label="Agreed" amount={agreed.total} currency={currency} />
           <Figure label="In hand" amount={position.received} currency={currency} tone="t-received" />
-          {position.late > 0 ? <Figure label="Late" amount={position.late} currency={currency} tone="t-late" /> : <Figure label={position.dueNow > 0 ? 'Due now' : 'To come'} amount={position.dueNow > 0 ? position.dueNow : position.outstanding} currency={currency} tone="t-due" />}
-          {hold && <Figure label={inForce ? `Held until ${longDate(localDate(inForce.expires < hold.until ? inForce.expires : hold.until, agreed.timeZone), today)}` : 'Hold'} amount={inForce?.amount ?? hold.amount} currency={currency} tone={inForce ? 't-held' : 't-back'} />}
+          {position.late > 0 ? (
+            <Figure label="Late" amount={position.late} currency={currency} tone="t-late" />
+          ) : (
+            <Figure
+              label={position.dueNow > 0 ? 'Due now' : 'To come'}
+              amount={position.dueNow > 0 ? position.dueNow : position.outstanding}
+              currency={currency}
+              tone="t-due"
+            />
+          )}
+          {hold && (
+            <Figure
+              label={
+                inForce
+                  ? `Held until ${longDate(localDate(inForce.expires < hold.until ? inForce.expires : hold.until, agreed.timeZone), today)}`
+                  : 'Hold'
+              }
+              amount={inForce?.amount ?? hold.amount}
+              currency={currency}
+              tone={inForce ? 't-held' : 't-back'}
+            />
+          )}
           {ledger.cancelled && <Figure label="Kept" amount={ledger.cancelled.keep} currency={currency} />}
           <p className={styles.stage}>{serviceDay(current)}</p>
         </div>
@@ -70,7 +97,8 @@ function Booking({ given }: { readonly given: BookingView }) {
         <p className={styles.under}>
           {current.parts.map((part) => (
             <span key={part.index}>
-              <i className={`m-${part.state === 'paid' ? 'received' : part.state}`} /> {formatAmount(part.amount, currency)} {part.name}
+              <i className={`m-${part.state === 'paid' ? 'received' : part.state}`} />{' '}
+              {formatAmount(part.amount, currency)} {part.name}
             </span>
           ))}
           {currency !== 'EUR' && <span className={styles.code}>{currency}</span>}
@@ -87,9 +115,15 @@ function Booking({ given }: { readonly given: BookingView }) {
               <Tabs.Tab value="messages">Messages {view.messages.length}</Tabs.Tab>
               <Tabs.Tab value="journal">Journal {view.journal.length}</Tabs.Tab>
             </Tabs.List>
-            <Tabs.Panel value="history"><History view={view} standing={current} /></Tabs.Panel>
-            <Tabs.Panel value="messages"><Messages messages={view.messages} /></Tabs.Panel>
-            <Tabs.Panel value="journal"><Journal entries={view.journal} currency={currency} /></Tabs.Panel>
+            <Tabs.Panel value="history">
+              <History view={view} standing={current} />
+            </Tabs.Panel>
+            <Tabs.Panel value="messages">
+              <Messages messages={view.messages} />
+            </Tabs.Panel>
+            <Tabs.Panel value="journal">
+              <Journal entries={view.journal} currency={currency} />
+            </Tabs.Panel>
           </Tabs>
         </div>
       </div>
@@ -97,7 +131,17 @@ function Booking({ given }: { readonly given: BookingView }) {
   );
 }
 
-const Figure = ({ label, amount, currency, tone = '' }: { label: string; amount: Minor; currency: string; tone?: string }) => (
+const Figure = ({
+  label,
+  amount,
+  currency,
+  tone = '',
+}: {
+  label: string;
+  amount: Minor;
+  currency: string;
+  tone?: string;
+}) => (
   <div>
     <span>{label}</span>
     <b className={tone}>{formatAmount(amount, currency)}</b>

@@ -21,7 +21,16 @@ export function CancelDialog({ view, standing, close }: DialogProps) {
     .filter((each) => each !== 'no_show' || asOf >= startAt)
     .map((each) => ({
       by: each,
-      ...cancel({ ...terms.cancellation, timeZone, agreed: agreed.agreed, start, cancelled: wallOfInstant(asOf, timeZone), by: each, total, receipts: ledger.receipts }),
+      ...cancel({
+        ...terms.cancellation,
+        timeZone,
+        agreed: agreed.agreed,
+        start,
+        cancelled: wallOfInstant(asOf, timeZone),
+        by: each,
+        total,
+        receipts: ledger.receipts,
+      }),
     }));
   const run = async (): Promise<void> => {
     const done = await action.run({ bookingId: view.id, by });
@@ -60,7 +69,8 @@ export function CancelDialog({ view, standing, close }: DialogProps) {
           </Table>
         </Radio.Group>
         <p style={{ margin: 0 }}>
-          Card payments go back to their cards, the newest first; cash and transfers are noted as given back by hand.{inForce && ` The hold of ${formatAmount(inForce.amount, currency)} is let go.`}
+          Card payments go back to their cards, the newest first; cash and transfers are noted as given back by hand.
+          {inForce && ` The hold of ${formatAmount(inForce.amount, currency)} is let go.`}
         </p>
         <Problem problem={action.problem} currency={currency} />
         <Group justify="flex-end">

@@ -17,15 +17,23 @@ export function ChargeDialog({ view, standing, close }: DialogProps) {
   const run = async (): Promise<void> => {
     const outcome = await charge.run({ bookingId: view.id, requestKey: charge.requestKey() });
     if (!outcome) return;
-    if (outcome.state === 'declined') notifications.show({ color: 'red', title: 'Card refused', message: declineText(outcome.code) });
-    else notifications.show({ message: outcome.state === 'paid' ? `${sum} charged.` : 'The bank wants the client to confirm; the client sees it on their page.' });
+    if (outcome.state === 'declined')
+      notifications.show({ color: 'red', title: 'Card refused', message: declineText(outcome.code) });
+    else
+      notifications.show({
+        message:
+          outcome.state === 'paid'
+            ? `${sum} charged.`
+            : 'The bank wants the client to confirm; the client sees it on their page.',
+      });
     close();
   };
   return (
     <Modal opened onClose={close} title="Charge the card on file" centered>
       <Stack>
         <p style={{ margin: 0 }}>
-          <b>{sum}</b> is due. It is charged to the card ending in <b>{card?.last4}</b> now, as {view.client.name} agreed. {receipts.length > 0 && 'The payment is the next in the plan.'}
+          <b>{sum}</b> is due. It is charged to the card ending in <b>{card?.last4}</b> now, as {view.client.name}{' '}
+          agreed. {receipts.length > 0 && 'The payment is the next in the plan.'}
         </p>
         <Problem problem={charge.problem} currency={currency} />
         <Group justify="flex-end">

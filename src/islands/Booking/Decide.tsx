@@ -32,13 +32,18 @@ export function Decide({ view, standing }: { readonly view: BookingView; readonl
   };
   return standing.decisions.map((decision, index) => {
     const words = decisionWords(decision, zone, today);
-    const asking = decision.kind === 'coverGap' || decision.kind === 'cardRefused' || decision.kind === 'late' || decision.kind === 'notSecured';
+    const asking =
+      decision.kind === 'coverGap' ||
+      decision.kind === 'cardRefused' ||
+      decision.kind === 'late' ||
+      decision.kind === 'notSecured';
     return (
       <section key={index} className={styles.decide} aria-label={titles[decision.kind]}>
         <h2>{titles[decision.kind]}</h2>
         <p>{words.why}</p>
         <p className={styles.deadline}>
-          {formatMoney(decision.amount, currency)} {words.stake}, decide by {longDate(localDate(decision.by, zone), today)}
+          {formatMoney(decision.amount, currency)} {words.stake}, decide by{' '}
+          {longDate(localDate(decision.by, zone), today)}
         </p>
         {decision.kind === 'closeOut' && (
           <Button component="a" href={`/close-out#${view.number}`} fullWidth>
@@ -51,7 +56,13 @@ export function Decide({ view, standing }: { readonly view: BookingView; readonl
           </Button>
         )}
         {decision.kind === 'coverGap' && (
-          <Button variant="default" fullWidth mt={8} loading={accept.busy} onClick={() => void accept.run({ bookingId: view.id, requestKey: accept.requestKey() })}>
+          <Button
+            variant="default"
+            fullWidth
+            mt={8}
+            loading={accept.busy}
+            onClick={() => void accept.run({ bookingId: view.id, requestKey: accept.requestKey() })}
+          >
             Accept the risk
           </Button>
         )}

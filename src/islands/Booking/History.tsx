@@ -13,14 +13,17 @@ export function History({ view, standing }: { readonly view: BookingView; readon
   const { zone, today } = useShell();
   const { currency } = standing.agreed;
   const about = { client: view.client.name, bookingNumber: view.number, amount: null, currency, count: 1 };
-  const moment = (at: BookingView['agenda'][number]['at']): string => `${shortDate(localDate(at, zone), today)} ${timeOf(wallOfInstant(at, zone))}`;
+  const moment = (at: BookingView['agenda'][number]['at']): string =>
+    `${shortDate(localDate(at, zone), today)} ${timeOf(wallOfInstant(at, zone))}`;
   return (
     <>
       {view.agenda.length > 0 && <h3 className={styles.subtitle}>Next, by itself</h3>}
       <ul className={styles.list}>
         {view.agenda.map((errand, index) => (
           <li key={index} className={styles.coming}>
-            <time className="num" dateTime={errand.at}>{moment(errand.at)}</time>
+            <time className="num" dateTime={errand.at}>
+              {moment(errand.at)}
+            </time>
             <span>{doingWords({ ...errand, ...about }, 'will')}</span>
           </li>
         ))}
@@ -29,7 +32,9 @@ export function History({ view, standing }: { readonly view: BookingView; readon
       <ul className={styles.list}>
         {[...view.facts].reverse().map((fact, index) => (
           <li key={index}>
-            <time className="num" dateTime={fact.at} title={longDate(localDate(fact.at, zone), today)}>{moment(fact.at)}</time>
+            <time className="num" dateTime={fact.at} title={longDate(localDate(fact.at, zone), today)}>
+              {moment(fact.at)}
+            </time>
             <span>{historyWords(fact, { currency, zone, today })}</span>
           </li>
         ))}

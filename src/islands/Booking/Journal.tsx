@@ -6,7 +6,13 @@ import { useShell } from '#islands/shell/useShell';
 import styles from './BookingPage.module.css';
 
 /** The booking's entries in the books: debits left, credits right. */
-export function Journal({ entries, currency }: { readonly entries: BookingView['journal']; readonly currency: string }) {
+export function Journal({
+  entries,
+  currency,
+}: {
+  readonly entries: BookingView['journal'];
+  readonly currency: string;
+}) {
   const { zone, today } = useShell();
   if (entries.length === 0) return <p className={styles.none}>No money has moved yet.</p>;
   return (

@@ -19,9 +19,20 @@ export function PaymentDialog({ view, standing, close }: DialogProps) {
   const [method, setMethod] = useState('cash');
   const amount = parseAmount(text, currency);
   const after = amount
-    ? position({ plan: { instalments: standing.parts }, timeZone, asOf: standing.asOf, graceDays: terms.graceDays, receipts: [...standing.ledger.receipts, { id: 'new', amount, at: standing.asOf }] })
+    ? position({
+        plan: { instalments: standing.parts },
+        timeZone,
+        asOf: standing.asOf,
+        graceDays: terms.graceDays,
+        receipts: [...standing.ledger.receipts, { id: 'new', amount, at: standing.asOf }],
+      })
     : null;
-  const wrong = amount === null || amount === 0 ? 'a sum, such as 120.00' : amount > standing.position.outstanding ? `more than the ${formatAmount(standing.position.outstanding, currency)} still to be paid` : null;
+  const wrong =
+    amount === null || amount === 0
+      ? 'a sum, such as 120.00'
+      : amount > standing.position.outstanding
+        ? `more than the ${formatAmount(standing.position.outstanding, currency)} still to be paid`
+        : null;
   const submit = async (event: SubmitEvent): Promise<void> => {
     event.preventDefault();
     if (wrong || !amount) return;
@@ -34,11 +45,28 @@ export function PaymentDialog({ view, standing, close }: DialogProps) {
     <Modal opened onClose={close} title="Record a payment" centered>
       <form onSubmit={(event) => void submit(event)}>
         <Stack>
-          <TextInput label={`Sum, ${currency}`} inputMode="decimal" value={text} onChange={(event) => setText(event.currentTarget.value)} error={wrong ?? fieldMessage(record.problem, 'amount', currency)} data-autofocus />
-          <SegmentedControl aria-label="How it came" value={method} onChange={setMethod} data={[{ value: 'cash', label: 'Cash' }, { value: 'transfer', label: 'Transfer' }, { value: 'cheque', label: 'Cheque' }]} />
+          <TextInput
+            label={`Sum, ${currency}`}
+            inputMode="decimal"
+            value={text}
+            onChange={(event) => setText(event.currentTarget.value)}
+            error={wrong ?? fieldMessage(record.problem, 'amount', currency)}
+            data-autofocus
+          />
+          <SegmentedControl
+            aria-label="How it came"
+            value={method}
+            onChange={setMethod}
+            data={[
+              { value: 'cash', label: 'Cash' },
+              { value: 'transfer', label: 'Transfer' },
+              { value: 'cheque', label: 'Cheque' },
+            ]}
+          />
           {after && !wrong && (
             <p style={{ margin: 0 }}>
-              In hand afterwards <b>{formatAmount(after.received, currency)}</b>, still to pay <b>{formatAmount(after.outstanding, currency)}</b>
+              In hand afterwards <b>{formatAmount(after.received, currency)}</b>, still to pay{' '}
+              <b>{formatAmount(after.outstanding, currency)}</b>
               {after.late > 0 && `, of it ${formatAmount(after.late, currency)} late`}.
             </p>
           )}

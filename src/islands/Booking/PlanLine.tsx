@@ -30,7 +30,9 @@ export function PlanLine({ standing }: { readonly standing: Standing }) {
               <span>{row.date ? distance(row.date, today) : ''}</span>
             </div>
             <span className={styles.track}>
-              <i className={`${styles.mark} ${row.mark === 'service' ? styles.service : row.mark === 'gap' ? styles.gapMark : `m-${row.mark}`}`} />
+              <i
+                className={`${styles.mark} ${row.mark === 'service' ? styles.service : row.mark === 'gap' ? styles.gapMark : `m-${row.mark}`}`}
+              />
             </span>
             <span className={styles.cover}>{bandOf(spans, row, rows[index + 1])}</span>
             <div className={styles.what}>
@@ -55,8 +57,17 @@ function bandOf(spans: readonly CoverSpan[], row: PlanRow, next: PlanRow | undef
   const span = spans.find((each) => each.from <= at && at < each.until);
   if (!span) return null;
   const ends = !next?.at || span.until <= next.at;
-  const joined = next?.at && spans.some((each) => each !== span && each.from <= next.at! && next.at! < each.until && each.state === span.state);
-  const shape = span.state === 'gap' ? styles.gap : span.state === 'planned' ? styles.planned : span.state === 'over' ? styles.over : styles.held;
+  const joined =
+    next?.at &&
+    spans.some((each) => each !== span && each.from <= next.at! && next.at! < each.until && each.state === span.state);
+  const shape =
+    span.state === 'gap'
+      ? styles.gap
+      : span.state === 'planned'
+        ? styles.planned
+        : span.state === 'over'
+          ? styles.over
+          : styles.held;
   const begins = span.from === at;
   return <i className={`${shape} ${begins ? styles.begins : ''} ${ends && !joined ? styles.ends : ''}`} />;
 }

@@ -26,7 +26,9 @@ export function historyWords(fact: Fact, about: { currency: string; zone: string
     case 'cardKept':
       return `Card ending in ${fact.last4} kept, as the client agreed`;
     case 'chargeDeclined':
-      return fact.amount === 0 ? `Card ending in ${fact.last4} refused (${declineText(fact.code)})` : `${sum(fact.amount)} refused on the card ending in ${fact.last4} (${declineText(fact.code)})`;
+      return fact.amount === 0
+        ? `Card ending in ${fact.last4} refused (${declineText(fact.code)})`
+        : `${sum(fact.amount)} refused on the card ending in ${fact.last4} (${declineText(fact.code)})`;
     case 'holdAsked':
       return `The bank wants the client to confirm the hold of ${sum(fact.amount)}`;
     case 'holdPlaced':
@@ -46,7 +48,9 @@ export function historyWords(fact: Fact, about: { currency: string; zone: string
     case 'claimOwed':
       return `${sum(fact.amount)} of the claims is still owed`;
     case 'closeOutDecided':
-      return fact.claims.length === 0 ? 'Closed out, nothing claimed' : `Claimed: ${fact.claims.map((claim) => `${claim.reason} ${sum(claim.amount)}`).join(', ')}`;
+      return fact.claims.length === 0
+        ? 'Closed out, nothing claimed'
+        : `Claimed: ${fact.claims.map((claim) => `${claim.reason} ${sum(claim.amount)}`).join(', ')}`;
     case 'closedOut':
       return `Closed; ${sum(fact.captured)} captured, ${sum(fact.released)} released`;
     case 'cancelled':

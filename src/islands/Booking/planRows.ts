@@ -12,7 +12,8 @@ export type PlanRow = {
   readonly key: string;
   readonly at: Instant | null;
   readonly date: PlainDate | null;
-  readonly mark: 'received' | 'due' | 'planned' | 'late' | 'open' | 'held' | 'heldPlanned' | 'gap' | 'back' | 'captured' | 'service';
+  readonly mark:
+    'received' | 'due' | 'planned' | 'late' | 'open' | 'held' | 'heldPlanned' | 'gap' | 'back' | 'captured' | 'service';
   readonly title: string;
   readonly note: string;
   readonly amount: Minor | null;
@@ -21,23 +22,40 @@ export type PlanRow = {
 };
 
 /** The rows between these moments stand beside the hold's cover; cut where the cover is cut. */
-export type CoverSpan = { readonly from: Instant; readonly until: Instant; readonly state: 'inForce' | 'planned' | 'gap' | 'over' };
+export type CoverSpan = {
+  readonly from: Instant;
+  readonly until: Instant;
+  readonly state: 'inForce' | 'planned' | 'gap' | 'over';
+};
 
 function partRows(standing: Standing, today: PlainDate): PlanRow[] {
   const { parts, agreed, ledger } = standing;
   const zone = agreed.timeZone;
   return parts.map((part): PlanRow => {
     const word = part.partly ? `${instalmentWords[part.state]}, in part` : instalmentWords[part.state];
-    const about = { key: `part${part.index}`, at: part.dueAt, date: part.due, amount: part.left > 0 ? part.left : part.amount, word };
+    const about = {
+      key: `part${part.index}`,
+      at: part.dueAt,
+      date: part.due,
+      amount: part.left > 0 ? part.left : part.amount,
+      word,
+    };
     const title = part.name.slice(0, 1).toUpperCase() + part.name.slice(1);
     const mark = part.state === 'paid' ? 'received' : part.state;
     const tone = part.state === 'late' ? 't-late' : part.state === 'paid' ? 't-received' : 't-due';
-    if (part.state === 'paid') return { ...about, title, mark, tone, note: 'received' === word ? paidNote(standing, part.index) : word };
+    if (part.state === 'paid')
+      return { ...about, title, mark, tone, note: 'received' === word ? paidNote(standing, part.index) : word };
     if (part.state === 'open') return { ...about, title, mark, tone, note: 'the day is agreed later' };
     const { tries, last, nextTry } = chargeTries({ ledger, agreed }, part.dueAt!);
     if (part.collect === 'charge' && last && part.state !== 'planned') {
       const next = nextTry ? `next try ${longMoment(nextTry, zone, today)}` : 'not tried again';
-      return { ...about, title, mark: 'late', tone: 't-late', note: `card refused ${tries === 1 ? 'once' : `${tries} times`} (${declineText(last.code)}); ${next}` };
+      return {
+        ...about,
+        title,
+        mark: 'late',
+        tone: 't-late',
+        note: `card refused ${tries === 1 ? 'once' : `${tries} times`} (${declineText(last.code)}); ${next}`,
+      };
     }
     const how = {
       ask: part.state === 'planned' ? 'asked by message' : 'asked; waiting for the client',
@@ -50,7 +68,13 @@ function partRows(standing: Standing, today: PlainDate): PlanRow[] {
 
 function paidNote({ ledger }: Standing, index: number): string {
   const receipt = ledger.receipts[index] ?? ledger.receipts.at(-1);
-  const how = { card: 'by card', cash: 'in cash', transfer: 'by transfer', cheque: 'by cheque', hold: 'from the hold' } as const;
+  const how = {
+    card: 'by card',
+    cash: 'in cash',
+    transfer: 'by transfer',
+    cheque: 'by cheque',
+    hold: 'from the hold',
+  } as const;
   return receipt ? `paid ${how[receipt.method]}` : 'paid';
 }
 
@@ -70,7 +94,12 @@ function holdRows({ hold, ledger, agreed }: Standing, today: PlainDate): PlanRow
       title: renewed ? 'Hold renewed' : 'Hold placed',
       note: `card ending in ${held.last4}, authorised to ${longDate(day(held.expires), today)}`,
       amount: held.amount,
-      word: held.state === 'inForce' ? 'in force' : held.state === 'released' && renewalAfter(ledger.authorisations, index) ? 'replaced' : held.state,
+      word:
+        held.state === 'inForce'
+          ? 'in force'
+          : held.state === 'released' && renewalAfter(ledger.authorisations, index)
+            ? 'replaced'
+            : held.state,
       tone: gone ? 't-back' : 't-held',
     };
   });
@@ -78,15 +107,68 @@ function holdRows({ hold, ledger, agreed }: Standing, today: PlainDate): PlanRow
   const over = closed !== null || ledger.cancelled !== null || ledger.lapsed;
   if (ledger.authorisations.length === 0 && !over) {
     const word = hold.state === 'refused' ? 'refused' : hold.state === 'asked' ? 'client asked' : 'planned';
-    rows.push({ key: 'from', at: hold.from, date: day(hold.from), mark: hold.gap ? 'gap' : 'heldPlanned', title: 'Hold placed', note: 'on the card on file', amount: hold.amount, word, tone: hold.gap ? 't-late' : 't-held' });
+    rows.push({
+      key: 'from',
+      at: hold.from,
+      date: day(hold.from),
+      mark: hold.gap ? 'gap' : 'heldPlanned',
+      title: 'Hold placed',
+      note: 'on the card on file',
+      amount: hold.amount,
+      word,
+      tone: hold.gap ? 't-late' : 't-held',
+    });
   }
-  if (hold.renewAt && !over) rows.push({ key: 'renew', at: hold.renewAt, date: day(hold.renewAt), mark: 'heldPlanned', title: 'Hold renewed', note: 'by itself, before it runs out', amount: hold.amount, word: 'planned', tone: 't-held' });
+  if (hold.renewAt && !over)
+    rows.push({
+      key: 'renew',
+      at: hold.renewAt,
+      date: day(hold.renewAt),
+      mark: 'heldPlanned',
+      title: 'Hold renewed',
+      note: 'by itself, before it runs out',
+      amount: hold.amount,
+      word: 'planned',
+      tone: 't-held',
+    });
   if (hold.gap) {
     const why = hold.refusal ? `refused: ${declineText(hold.refusal.code)}; ` : '';
-    rows.push({ key: 'gap', at: hold.gap.from, date: day(hold.gap.from), mark: 'gap', title: 'Cover ends', note: `${why}needed until ${longDate(day(hold.until), today)}`, amount: hold.amount, word: 'cover gap', tone: 't-late' });
+    rows.push({
+      key: 'gap',
+      at: hold.gap.from,
+      date: day(hold.gap.from),
+      mark: 'gap',
+      title: 'Cover ends',
+      note: `${why}needed until ${longDate(day(hold.until), today)}`,
+      amount: hold.amount,
+      word: 'cover gap',
+      tone: 't-late',
+    });
   }
-  if (closed && closed.captured > 0) rows.push({ key: 'captured', at: closed.at, date: day(closed.at), mark: 'captured', title: 'Captured for claims', note: closed.claims.map((claim) => claim.reason).join(', '), amount: closed.captured, word: 'captured', tone: 't-held' });
-  if (!over && hold.state !== 'released') rows.push({ key: 'until', at: hold.until, date: day(hold.until), mark: 'back', title: 'Hold released', note: 'unless you claim before', amount: hold.amount, word: 'planned', tone: 't-back' });
+  if (closed && closed.captured > 0)
+    rows.push({
+      key: 'captured',
+      at: closed.at,
+      date: day(closed.at),
+      mark: 'captured',
+      title: 'Captured for claims',
+      note: closed.claims.map((claim) => claim.reason).join(', '),
+      amount: closed.captured,
+      word: 'captured',
+      tone: 't-held',
+    });
+  if (!over && hold.state !== 'released')
+    rows.push({
+      key: 'until',
+      at: hold.until,
+      date: day(hold.until),
+      mark: 'back',
+      title: 'Hold released',
+      note: 'unless you claim before',
+      amount: hold.amount,
+      word: 'planned',
+      tone: 't-back',
+    });
   return rows;
 }
 
@@ -97,14 +179,45 @@ export function planRows(standing: Standing): PlanRow[] {
   const { agreed, startAt, endAt, ledger } = standing;
   const today = localDate(standing.asOf, agreed.timeZone);
   const over = ledger.cancelled ?? (ledger.lapsed ? { at: endAt } : null);
-  const service = (key: string, at: Instant, title: string): PlanRow => ({ key, at, date: localDate(at, agreed.timeZone), mark: 'service', title, note: longMoment(at, agreed.timeZone, today), amount: null, word: '', tone: '' });
+  const service = (key: string, at: Instant, title: string): PlanRow => ({
+    key,
+    at,
+    date: localDate(at, agreed.timeZone),
+    mark: 'service',
+    title,
+    note: longMoment(at, agreed.timeZone, today),
+    amount: null,
+    word: '',
+    tone: '',
+  });
   const rows = [...partRows(standing, today), ...holdRows(standing, today)];
   if (!over) rows.push(service('start', startAt, 'Service begins'), service('end', endAt, 'Service ends'));
   if (ledger.cancelled) {
     const { at, keep } = ledger.cancelled;
-    rows.push({ key: 'cancelled', at, date: localDate(at, agreed.timeZone), mark: 'back', title: 'Cancelled', note: keep > 0 ? 'a part is kept by the terms' : 'nothing is kept', amount: keep, word: 'kept', tone: 't-back' });
+    rows.push({
+      key: 'cancelled',
+      at,
+      date: localDate(at, agreed.timeZone),
+      mark: 'back',
+      title: 'Cancelled',
+      note: keep > 0 ? 'a part is kept by the terms' : 'nothing is kept',
+      amount: keep,
+      word: 'kept',
+      tone: 't-back',
+    });
     const back = minor(ledger.receipts.reduce((sum, receipt) => sum + receipt.refunded, 0));
-    if (back > 0) rows.push({ key: 'back', at, date: localDate(at, agreed.timeZone), mark: 'back', title: 'Given back', note: 'newest receipt first', amount: back, word: 'given back', tone: 't-back' });
+    if (back > 0)
+      rows.push({
+        key: 'back',
+        at,
+        date: localDate(at, agreed.timeZone),
+        mark: 'back',
+        title: 'Given back',
+        note: 'newest receipt first',
+        amount: back,
+        word: 'given back',
+        tone: 't-back',
+      });
   }
   return rows.sort((a, b) => ((a.at ?? '9') < (b.at ?? '9') ? -1 : (a.at ?? '9') > (b.at ?? '9') ? 1 : 0));
 }
@@ -119,7 +232,8 @@ export function coverSpans({ hold, ledger }: Standing): CoverSpan[] {
   if (over || ledger.lapsed) return past;
   const until = hold.gap?.from ?? hold.until;
   if (hold.inForce) past.push({ from: hold.inForce.placedAt, until, state: 'inForce' });
-  else if (!hold.gap && (hold.state === 'planned' || hold.state === 'asked')) past.push({ from: hold.from, until: hold.until, state: 'planned' });
+  else if (!hold.gap && (hold.state === 'planned' || hold.state === 'asked'))
+    past.push({ from: hold.from, until: hold.until, state: 'planned' });
   if (hold.gap) past.push({ ...hold.gap, state: 'gap' });
   return past;
 }

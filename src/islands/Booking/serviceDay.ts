@@ -11,7 +11,8 @@ export function serviceDay({ stage, agreed, asOf }: Pick<Standing, 'stage' | 'ag
   const start = dateOf(agreed.start);
   if (stage === 'inService') {
     const days = dayNumber(dateOf(agreed.end)) - dayNumber(start);
-    return days > 0 ? `In service, day ${dayNumber(today) - dayNumber(start) + 1} of ${days + 1}` : 'In service';
+    const day = Math.min(dayNumber(today) - dayNumber(start) + 1, days);
+    return days > 0 ? `In service, day ${day} of ${days}` : 'In service';
   }
   if (stage === 'secured' || stage === 'waiting') return `${stageWords[stage]}, begins ${distance(start, today)}`;
   if (stage === 'toCloseOut') return `To close out, ended ${distance(dateOf(agreed.end), today)}`;

@@ -36,7 +36,16 @@ export function BookingRow({ line }: { readonly line: BookingLine }) {
         <Amount amount={line.total} currency={line.currency} home={business.currency} />
       </td>
       <td className={styles.right}>
-        {line.outstanding > 0 ? <Amount amount={line.outstanding} currency={line.currency} home={business.currency} className={line.late > 0 ? 't-late' : ''} /> : <span className={styles.none}>–</span>}
+        {line.outstanding > 0 ? (
+          <Amount
+            amount={line.outstanding}
+            currency={line.currency}
+            home={business.currency}
+            className={line.late > 0 ? 't-late' : ''}
+          />
+        ) : (
+          <span className={styles.none}>–</span>
+        )}
         {line.late > 0 && <span className={`${styles.small} t-late`}>late</span>}
       </td>
       <td className={styles.right}>

@@ -46,7 +46,8 @@ function Bookings({ given }: { readonly given: BookingsView }) {
   });
   const view = data ?? given;
   const pages = Math.ceil(view.found / view.pageSize);
-  const sortBy = (sort: BookingSort): void => change({ sort, descending: query.sort === sort ? !query.descending : false });
+  const sortBy = (sort: BookingSort): void =>
+    change({ sort, descending: query.sort === sort ? !query.descending : false });
   const clear = (): void => {
     setText('');
     change({ search: '', stage: 'all' });
@@ -59,43 +60,97 @@ function Bookings({ given }: { readonly given: BookingsView }) {
           aria-label="Search bookings"
           placeholder="Name, number, service, e-mail"
           leftSection={<IconSearch size={16} aria-hidden />}
-          rightSection={text && <ActionIcon variant="subtle" color="gray" aria-label="Clear the search" onClick={() => { setText(''); change({ search: '' }); }}><IconX size={15} /></ActionIcon>}
+          rightSection={
+            text && (
+              <ActionIcon
+                variant="subtle"
+                color="gray"
+                aria-label="Clear the search"
+                onClick={() => {
+                  setText('');
+                  change({ search: '' });
+                }}
+              >
+                <IconX size={15} />
+              </ActionIcon>
+            )
+          }
           value={text}
-          onChange={(event) => { setText(event.currentTarget.value); search(event.currentTarget.value); }}
+          onChange={(event) => {
+            setText(event.currentTarget.value);
+            search(event.currentTarget.value);
+          }}
           className={styles.search}
         />
       </div>
       <StageFilter stage={query.stage} counts={view.counts} choose={(stage) => change({ stage })} />
-      {isError && <p role="alert" className={styles.error}>The list could not be read. What you see may be old; it is tried again when you change something.</p>}
+      {isError && (
+        <p role="alert" className={styles.error}>
+          The list could not be read. What you see may be old; it is tried again when you change something.
+        </p>
+      )}
       <div className={isPlaceholderData ? styles.loading : undefined}>
         <table className={styles.table}>
           <caption className="visually-hidden">Bookings with their money</caption>
           <thead>
             <tr>
               {columns.map(({ sort, label, right }) => (
-                <th key={label} scope="col" className={right ? styles.right : undefined} aria-sort={sort === query.sort ? (query.descending ? 'descending' : 'ascending') : undefined}>
+                <th
+                  key={label}
+                  scope="col"
+                  className={right ? styles.right : undefined}
+                  aria-sort={sort === query.sort ? (query.descending ? 'descending' : 'ascending') : undefined}
+                >
                   {sort ? (
                     <button type="button" onClick={() => sortBy(sort)} className={styles.sort}>
                       {label}
-                      {sort === query.sort && (query.descending ? <IconArrowDown size={13} aria-hidden /> : <IconArrowUp size={13} aria-hidden />)}
+                      {sort === query.sort &&
+                        (query.descending ? (
+                          <IconArrowDown size={13} aria-hidden />
+                        ) : (
+                          <IconArrowUp size={13} aria-hidden />
+                        ))}
                     </button>
-                  ) : label}
+                  ) : (
+                    label
+                  )}
                 </th>
               ))}
             </tr>
           </thead>
-          <tbody>{view.lines.map((line) => <BookingRow key={line.id} line={line} />)}</tbody>
+          <tbody>
+            {view.lines.map((line) => (
+              <BookingRow key={line.id} line={line} />
+            ))}
+          </tbody>
         </table>
         {view.lines.length === 0 && (
           <div className={styles.empty}>
-            <p>{(view.counts.all ?? 0) === 0 && query.search === '' ? 'There is no booking yet.' : 'No booking fits.'}</p>
-            {query.search !== '' || query.stage !== 'all' ? <Button variant="default" onClick={clear}>Show all bookings</Button> : <Button component="a" href="/bookings/new">Make the first one</Button>}
+            <p>
+              {(view.counts.all ?? 0) === 0 && query.search === '' ? 'There is no booking yet.' : 'No booking fits.'}
+            </p>
+            {query.search !== '' || query.stage !== 'all' ? (
+              <Button variant="default" onClick={clear}>
+                Show all bookings
+              </Button>
+            ) : (
+              <Button component="a" href="/bookings/new">
+                Make the first one
+              </Button>
+            )}
           </div>
         )}
       </div>
       <div className={styles.foot}>
         <span className="num">{view.found === 1 ? '1 booking' : `${view.found.toLocaleString('en')} bookings`}</span>
-        {pages > 1 && <Pagination total={pages} value={query.page + 1} onChange={(page) => change({ page: page - 1 })} getControlProps={(control) => ({ 'aria-label': `${control} page` })} />}
+        {pages > 1 && (
+          <Pagination
+            total={pages}
+            value={query.page + 1}
+            onChange={(page) => change({ page: page - 1 })}
+            getControlProps={(control) => ({ 'aria-label': `${control} page` })}
+          />
+        )}
       </div>
     </>
   );

@@ -9,15 +9,26 @@ type Props = {
   readonly choose: (stage: BookingsQuery['stage']) => void;
 };
 
-const words = { all: 'All', late: 'With late payments', ...stageWords } satisfies Record<BookingsQuery['stage'], string>;
+const words = { open: 'Open', all: 'All', late: 'With late payments', ...stageWords } satisfies Record<
+  BookingsQuery['stage'],
+  string
+>;
 
 /** Filters with how many each would show; those that show none are left out, but for the one in use. */
 export function StageFilter({ stage, counts, choose }: Props) {
-  const offered = (['all', 'late', ...bookingStages] as const).filter((each) => each === 'all' || each === stage || (counts[each] ?? 0) > 0);
+  const offered = (['open', 'late', ...bookingStages, 'all'] as const).filter(
+    (each) => each === 'all' || each === 'open' || each === stage || (counts[each] ?? 0) > 0,
+  );
   return (
     <div className={styles.filters} role="group" aria-label="Filter by state">
       {offered.map((each) => (
-        <button key={each} type="button" className={styles.filter} aria-pressed={each === stage} onClick={() => choose(each)}>
+        <button
+          key={each}
+          type="button"
+          className={styles.filter}
+          aria-pressed={each === stage}
+          onClick={() => choose(each)}
+        >
           {words[each]} <span className="num">{(counts[each] ?? 0).toLocaleString('en')}</span>
         </button>
       ))}

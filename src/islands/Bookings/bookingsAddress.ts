@@ -4,7 +4,7 @@ import type { BookingsQuery } from '#contracts/views';
 export function bookingsAddress({ search, stage, sort, descending, page }: BookingsQuery): string {
   const words = new URLSearchParams();
   if (search) words.set('search', search);
-  if (stage !== 'all') words.set('stage', stage);
+  if (stage !== 'open') words.set('stage', stage);
   if (sort !== 'start') words.set('sort', sort);
   if (descending) words.set('descending', '1');
   if (page > 0) words.set('page', String(page));

@@ -31,5 +31,14 @@ export function CardFrame({ ref }: Props) {
         frame.current?.contentWindow?.postMessage({ ask: 'token' }, location.origin);
       }),
   }));
-  return <iframe ref={frame} src="/stand-in/card" title="Card details, at the card network" className={styles.frame} style={{ height }} />;
+  return (
+    <iframe
+      ref={frame}
+      src="/stand-in/card"
+      title="Card details, at the card network"
+      className={styles.frame}
+      style={{ height }}
+      onLoad={(event) => event.currentTarget.contentWindow?.postMessage({ ask: 'size' }, location.origin)}
+    />
+  );
 }

@@ -18,7 +18,11 @@ export default function ClientPage({ link, view: given }: Props) {
     <div className={styles.page}>
       <header className={styles.head}>
         <span className={styles.logo} aria-hidden="true">
-          {business.name.split(/\s+/).map((word) => word[0]).join('').slice(0, 2)}
+          {business.name
+            .split(/\s+/)
+            .map((word) => word[0])
+            .join('')
+            .slice(0, 2)}
         </span>
         <div>
           <b>{business.name}</b>
@@ -68,7 +72,9 @@ export default function ClientPage({ link, view: given }: Props) {
         )}
         {view.cardOffered && view.dueNow === 0 && !view.waiting && !view.cardWanted && (
           <details className={styles.more}>
-            <summary>{view.card ? `Use another card than the one ending in ${view.card.last4}` : 'Give a card'}</summary>
+            <summary>
+              {view.card ? `Use another card than the one ending in ${view.card.last4}` : 'Give a card'}
+            </summary>
             <PayBox link={link} view={view} reload={reload} purpose="card" />
           </details>
         )}
@@ -83,7 +89,12 @@ export default function ClientPage({ link, view: given }: Props) {
 /** The one thing to do now, or that there is none. */
 function Doing({ link, view, reload }: Props & { readonly reload: () => Promise<void> }) {
   const { currency, dueNow, stage } = view;
-  if (stage === 'lapsed') return <Note title="This place was given back">The payment that was to secure it did not come in time. Write to {view.business.email} if you still want it.</Note>;
+  if (stage === 'lapsed')
+    return (
+      <Note title="This place was given back">
+        The payment that was to secure it did not come in time. Write to {view.business.email} if you still want it.
+      </Note>
+    );
   if (view.waiting) return <WaitingForBank link={link} waiting={view.waiting} reload={reload} />;
   if (dueNow > 0) {
     return (
@@ -93,7 +104,8 @@ function Doing({ link, view, reload }: Props & { readonly reload: () => Promise<
         <ClientStrip strip={view.strip} currency={currency} />
         {view.lastDecline && (
           <p className={styles.declined} role="alert">
-            The card was refused: {declineReason(view.lastDecline.code)}. Nothing was taken. You can try again or use another card.
+            The card was refused: {declineReason(view.lastDecline.code)}. Nothing was taken. You can try again or use
+            another card.
           </p>
         )}
         <PayBox link={link} view={view} reload={reload} purpose="pay" />
@@ -104,15 +116,30 @@ function Doing({ link, view, reload }: Props & { readonly reload: () => Promise<
     return (
       <section className={styles.box} aria-label="Give a card">
         <p className={styles.label}>A card is needed for the hold</p>
-        {view.lastDecline && <p className={styles.declined} role="alert">The card was refused: {declineReason(view.lastDecline.code)}.</p>}
+        {view.lastDecline && (
+          <p className={styles.declined} role="alert">
+            The card was refused: {declineReason(view.lastDecline.code)}.
+          </p>
+        )}
         <PayBox link={link} view={view} reload={reload} purpose="card" />
       </section>
     );
   }
-  if (stage === 'cancelled') return <Note title="This booking is cancelled">{view.received > 0 ? `${formatMoney(view.received, currency)} stays paid, as the terms below say.` : 'Nothing is kept.'}</Note>;
+  if (stage === 'cancelled')
+    return (
+      <Note title="This booking is cancelled">
+        {view.received > 0
+          ? `${formatMoney(view.received, currency)} stays paid, as the terms below say.`
+          : 'Nothing is kept.'}
+      </Note>
+    );
   if (stage === 'closed') return <Note title="Thank you for coming">Everything is settled.</Note>;
   if (stage === 'waiting') return <Note title="Almost there">{view.business.name} confirms this booking.</Note>;
-  return <Note title={view.received > 0 ? 'You are booked, thank you' : 'You are booked'}>{view.received > 0 && `${formatMoney(view.received, currency)} has come in. `}There is nothing to do now.</Note>;
+  return (
+    <Note title={view.received > 0 ? 'You are booked, thank you' : 'You are booked'}>
+      {view.received > 0 && `${formatMoney(view.received, currency)} has come in. `}There is nothing to do now.
+    </Note>
+  );
 }
 
 const Note = ({ title, children }: { readonly title: string; readonly children: React.ReactNode }) => (

@@ -8,7 +8,11 @@ export function ClientStrip({ strip, currency }: Pick<ClientView, 'strip' | 'cur
   return (
     <div className={styles.strip} role="img" aria-label={said}>
       {strip.segments.map((part, index) => (
-        <span key={index} className={part.state === 'due' ? styles.dueNow : `m-${part.state}`} style={{ flexGrow: part.amount }} />
+        <span
+          key={index}
+          className={part.state === 'due' ? styles.dueNow : `m-${part.state}`}
+          style={{ flexGrow: part.amount }}
+        />
       ))}
     </div>
   );

@@ -6,7 +6,12 @@ import { newKey, post } from '#islands/api';
 import { useRef, useState } from 'react';
 import styles from './ClientPage.module.css';
 
-type Props = { readonly link: string; readonly view: ClientView; readonly reload: () => Promise<void>; readonly purpose: 'pay' | 'card' };
+type Props = {
+  readonly link: string;
+  readonly view: ClientView;
+  readonly reload: () => Promise<void>;
+  readonly purpose: 'pay' | 'card';
+};
 type Outcome = { state: 'paid' } | { state: 'confirm'; url: string } | { state: 'declined'; code: string };
 
 /** The card network's frame and one button. A try keeps its key until it is answered, so that a repeat pays once. */
@@ -31,7 +36,10 @@ export function PayBox({ link, view, reload, purpose }: Props) {
       attempt.current ??= { key: newKey(), card: given.token };
       const { key, card } = attempt.current;
       const about = { link, attempt: key, card };
-      const answer = purpose === 'pay' ? await post<Outcome>('/api/client/pay', { ...about, amount: dueNow }) : await post<Outcome>('/api/client/give-card', about);
+      const answer =
+        purpose === 'pay'
+          ? await post<Outcome>('/api/client/pay', { ...about, amount: dueNow })
+          : await post<Outcome>('/api/client/give-card', about);
       if (!answer.ok && (answer.problem.code === 'no_connection' || answer.problem.code === 'try_again')) {
         setProblem(payProblem(answer.problem, currency)); // the same try may be sent again
         return;
@@ -42,7 +50,8 @@ export function PayBox({ link, view, reload, purpose }: Props) {
         return;
       }
       if (!answer.ok) setProblem(payProblem(answer.problem, currency));
-      else if (answer.value.state === 'declined' && purpose === 'card') setProblem(payProblem({ code: 'declined', detail: { code: answer.value.code } }, currency));
+      else if (answer.value.state === 'declined' && purpose === 'card')
+        setProblem(payProblem({ code: 'declined', detail: { code: answer.value.code } }, currency));
       await reload();
     } finally {
       running.current = false;

@@ -3,7 +3,11 @@ import { post } from '#islands/api';
 import { useEffect, useState } from 'react';
 import styles from './ClientPage.module.css';
 
-type Props = { readonly link: string; readonly waiting: NonNullable<ClientView['waiting']>; readonly reload: () => Promise<void> };
+type Props = {
+  readonly link: string;
+  readonly waiting: NonNullable<ClientView['waiting']>;
+  readonly reload: () => Promise<void>;
+};
 
 const lookMilliseconds = 3000;
 
@@ -24,7 +28,11 @@ export function WaitingForBank({ link, waiting, reload }: Props) {
   return (
     <section className={styles.box} aria-label="Your bank waits for you">
       <p className={styles.label}>Your bank waits for you</p>
-      <p className={styles.lead}>{hold ? 'It wants you to confirm that a sum is set aside. Nothing is charged.' : 'It wants you to confirm the payment. Until then nothing is paid.'}</p>
+      <p className={styles.lead}>
+        {hold
+          ? 'It wants you to confirm that a sum is set aside. Nothing is charged.'
+          : 'It wants you to confirm the payment. Until then nothing is paid.'}
+      </p>
       <a className={styles.button} href={`${waiting.url}?back=${encodeURIComponent(`/b/${link}`)}`}>
         Confirm with your bank
       </a>

@@ -15,7 +15,9 @@ const sentences: Readonly<Record<string, string>> = {
 
 /** What went wrong with a payment, as a client reads it. */
 export function payProblem({ code, detail }: ApiProblem, currency: string): string {
-  if (code === 'declined') return `The card was refused: ${declineReason(String(detail?.code ?? ''))}. Your former card, if there is one, stays in use.`;
-  if (typeof detail?.limit === 'number') return `The sum has changed; ${formatMoney(minor(detail.limit), currency)} is to be paid.`;
+  if (code === 'declined')
+    return `The card was refused: ${declineReason(String(detail?.code ?? ''))}. Your former card, if there is one, stays in use.`;
+  if (typeof detail?.limit === 'number')
+    return `The sum has changed; ${formatMoney(minor(detail.limit), currency)} is to be paid.`;
   return sentences[code] ?? 'That did not get through. Nothing was paid twice; press the button again.';
 }

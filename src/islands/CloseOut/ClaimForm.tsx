@@ -24,9 +24,14 @@ export function ClaimForm({ line, done }: Props) {
   const [coverBalance, setCover] = useState(false);
   const [asked, setAsked] = useState(false);
   const action = useAction('/api/do/close-out');
-  const change = (id: string, part: Partial<ClaimDraft>): void => setDrafts(drafts.map((each) => (each.id === id ? { ...each, ...part } : each)));
+  const change = (id: string, part: Partial<ClaimDraft>): void =>
+    setDrafts(drafts.map((each) => (each.id === id ? { ...each, ...part } : each)));
   const used = drafts.filter((draft) => draft.reason.trim() !== '' || draft.amount.trim() !== '');
-  const claims = used.map((draft) => ({ id: draft.id, reason: draft.reason.trim(), amount: parseAmount(draft.amount, currency) ?? (0 as Minor) }));
+  const claims = used.map((draft) => ({
+    id: draft.id,
+    reason: draft.reason.trim(),
+    amount: parseAmount(draft.amount, currency) ?? (0 as Minor),
+  }));
   const wrong = claims.some((claim) => claim.amount === 0 || claim.reason === '');
   const figures = closeout({ held, claims, outstanding, coverBalance });
   const submit = async (event: SubmitEvent): Promise<void> => {
@@ -35,11 +40,19 @@ export function ClaimForm({ line, done }: Props) {
     if (wrong) return;
     const closed = await action.run({ bookingId: line.id, claims, coverBalance });
     if (!closed) return;
-    const words = [figures.capture > 0 && `${formatAmount(figures.capture, currency)} captured`, figures.release > 0 && `${formatAmount(figures.release, currency)} released`].filter(Boolean);
+    const words = [
+      figures.capture > 0 && `${formatAmount(figures.capture, currency)} captured`,
+      figures.release > 0 && `${formatAmount(figures.release, currency)} released`,
+    ].filter(Boolean);
     notifications.show({ title: `${line.client} is closed`, message: words.join(', ') || 'Nothing was held.' });
     done();
   };
-  const verb = figures.capture > 0 ? `Capture ${formatMoney(figures.capture, currency)}, release ${formatAmount(figures.release, currency)}` : held > 0 ? `Claim nothing, release ${formatMoney(held, currency)}` : 'Close';
+  const verb =
+    figures.capture > 0
+      ? `Capture ${formatMoney(figures.capture, currency)}, release ${formatAmount(figures.release, currency)}`
+      : held > 0
+        ? `Claim nothing, release ${formatMoney(held, currency)}`
+        : 'Close';
   return (
     <form className={styles.form} onSubmit={(event) => void submit(event)} noValidate>
       <div className={styles.claims}>
@@ -47,36 +60,85 @@ export function ClaimForm({ line, done }: Props) {
           const started = draft.reason !== '' || draft.amount !== '';
           return (
             <div key={draft.id} className={styles.claim}>
-              <TextInput label={index === 0 ? 'Claim for' : undefined} aria-label="Claim for" placeholder="dew heater missing" value={draft.reason} maxLength={200} autoFocus={index === drafts.length - 1} onChange={(event) => change(draft.id, { reason: event.currentTarget.value })} error={asked && started && draft.reason.trim() === '' && 'say what it is for'} />
-              <TextInput label={index === 0 ? `Sum, ${currency}` : undefined} aria-label={`Sum, ${currency}`} placeholder="0.00" inputMode="decimal" value={draft.amount} onChange={(event) => change(draft.id, { amount: event.currentTarget.value })} error={started && (asked || draft.amount !== '') && !parseAmount(draft.amount, currency) && 'a sum, such as 120.00'} classNames={{ input: styles.amount! }} />
-              <ActionIcon variant="subtle" color="gray" size={34} aria-label="Remove this claim" disabled={drafts.length === 1} onClick={() => setDrafts(drafts.filter((each) => each.id !== draft.id))}>
+              <TextInput
+                label={index === 0 ? 'Claim for' : undefined}
+                aria-label="Claim for"
+                placeholder="dew heater missing"
+                value={draft.reason}
+                maxLength={200}
+                autoFocus={index === drafts.length - 1}
+                onChange={(event) => change(draft.id, { reason: event.currentTarget.value })}
+                error={asked && started && draft.reason.trim() === '' && 'say what it is for'}
+              />
+              <TextInput
+                label={index === 0 ? `Sum, ${currency}` : undefined}
+                aria-label={`Sum, ${currency}`}
+                placeholder="0.00"
+                inputMode="decimal"
+                value={draft.amount}
+                onChange={(event) => change(draft.id, { amount: event.currentTarget.value })}
+                error={
+                  started &&
+                  (asked || draft.amount !== '') &&
+                  !parseAmount(draft.amount, currency) &&
+                  'a sum, such as 120.00'
+                }
+                classNames={{ input: styles.amount! }}
+              />
+              <ActionIcon
+                variant="subtle"
+                color="gray"
+                size={34}
+                aria-label="Remove this claim"
+                disabled={drafts.length === 1}
+                onClick={() => setDrafts(drafts.filter((each) => each.id !== draft.id))}
+              >
                 <IconTrash size={17} aria-hidden />
               </ActionIcon>
             </div>
           );
         })}
-        <Button variant="subtle" size="compact-sm" leftSection={<IconPlus size={15} aria-hidden />} onClick={() => setDrafts([...drafts, blank()])} disabled={drafts.length >= 20}>
+        <Button
+          variant="subtle"
+          size="compact-sm"
+          leftSection={<IconPlus size={15} aria-hidden />}
+          onClick={() => setDrafts([...drafts, blank()])}
+          disabled={drafts.length >= 20}
+        >
           Another claim
         </Button>
         {line.coversBalance && outstanding > 0 && held > 0 && (
-          <Checkbox mt="xs" checked={coverBalance} onChange={(event) => setCover(event.currentTarget.checked)} label={`Take the balance of ${formatAmount(outstanding, currency)} from the hold too, as the client agreed`} />
+          <Checkbox
+            mt="xs"
+            checked={coverBalance}
+            onChange={(event) => setCover(event.currentTarget.checked)}
+            label={`Take the balance of ${formatAmount(outstanding, currency)} from the hold too, as the client agreed`}
+          />
         )}
       </div>
       <div className={styles.outcome}>
         <dl aria-live="polite">
-          <dt><i className="m-captured" /> captured</dt>
+          <dt>
+            <i className="m-captured" /> captured
+          </dt>
           <dd className="num">{formatAmount(figures.capture, currency)}</dd>
-          <dt><i className="m-back" /> released</dt>
+          <dt>
+            <i className="m-back" /> released
+          </dt>
           <dd className="num">{formatAmount(figures.release, currency)}</dd>
           {figures.shortfall > 0 && (
             <>
-              <dt className="t-late"><i className="m-late" /> more than is held; asked for</dt>
+              <dt className="t-late">
+                <i className="m-late" /> more than is held; asked for
+              </dt>
               <dd className="num t-late">{formatAmount(figures.shortfall, currency)}</dd>
             </>
           )}
           {figures.outstanding > 0 && (
             <>
-              <dt><i className="m-due" /> balance still to pay</dt>
+              <dt>
+                <i className="m-due" /> balance still to pay
+              </dt>
               <dd className="num">{formatAmount(figures.outstanding, currency)}</dd>
             </>
           )}

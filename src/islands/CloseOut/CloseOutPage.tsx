@@ -30,7 +30,11 @@ export default function CloseOutPage({ shell, path, view }: Props) {
 /** The queue after the service: X chooses, R releases what is chosen, Enter opens the claims of one. */
 function CloseOuts({ given }: { readonly given: CloseOutView }) {
   const { business } = useShell();
-  const { data: view } = useQuery({ queryKey: ['closeOuts'], queryFn: () => read<CloseOutView>('/api/close-outs'), initialData: given });
+  const { data: view } = useQuery({
+    queryKey: ['closeOuts'],
+    queryFn: () => read<CloseOutView>('/api/close-outs'),
+    initialData: given,
+  });
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const [opened, setOpened] = useState<string | null>(null);
   const release = useAction<{ closed: string[]; refused: { id: string; code: string }[] }>('/api/do/release-many');
@@ -55,11 +59,21 @@ function CloseOuts({ given }: { readonly given: CloseOutView }) {
     if (!done) return;
     setChosen(new Set(done.refused.map(({ id }) => id)));
     notifications.show({ message: `${countOf(done.closed.length, 'booking')} closed with nothing claimed.` });
-    if (done.refused.length > 0) notifications.show({ color: 'red', message: `${countOf(done.refused.length, 'booking')} could not be closed; still chosen below.` });
+    if (done.refused.length > 0)
+      notifications.show({
+        color: 'red',
+        message: `${countOf(done.refused.length, 'booking')} could not be closed; still chosen below.`,
+      });
   };
   const focused = (): string | undefined => document.activeElement?.closest('li')?.dataset.booking;
   useHotkeys([
-    ['x', () => { const id = focused(); if (id) toggle(id); }],
+    [
+      'x',
+      () => {
+        const id = focused();
+        if (id) toggle(id);
+      },
+    ],
     ['r', () => void releaseChosen()],
     ['Escape', () => setOpened(null)],
   ]);
@@ -67,7 +81,10 @@ function CloseOuts({ given }: { readonly given: CloseOutView }) {
     <>
       <div className={styles.head}>
         <h1>Close-out</h1>
-        <span className={styles.keys}><kbd>J</kbd><kbd>K</kbd> move <kbd>X</kbd> choose <kbd>R</kbd> release chosen <kbd>Enter</kbd> claim</span>
+        <span className={styles.keys}>
+          <kbd>J</kbd>
+          <kbd>K</kbd> move <kbd>X</kbd> choose <kbd>R</kbd> release chosen <kbd>Enter</kbd> claim
+        </span>
       </div>
       {queue.length === 0 ? (
         <div className={styles.empty}>
@@ -77,16 +94,36 @@ function CloseOuts({ given }: { readonly given: CloseOutView }) {
       ) : (
         <>
           <div className={styles.bar}>
-            <Checkbox label="Choose all" checked={selected.length === queue.length} indeterminate={selected.length > 0 && selected.length < queue.length} onChange={(event) => setChosen(event.currentTarget.checked ? new Set(queue.map((line) => line.id)) : new Set())} />
+            <Checkbox
+              label="Choose all"
+              checked={selected.length === queue.length}
+              indeterminate={selected.length > 0 && selected.length < queue.length}
+              onChange={(event) =>
+                setChosen(event.currentTarget.checked ? new Set(queue.map((line) => line.id)) : new Set())
+              }
+            />
             <Button disabled={selected.length === 0} loading={release.busy} onClick={() => void releaseChosen()}>
-              {selected.length === 0 ? 'Nothing to claim: release' : `Nothing to claim: close ${selected.length}, release ${formatAmount(held, business.currency)}`}
+              {selected.length === 0
+                ? 'Nothing to claim: release'
+                : `Nothing to claim: close ${selected.length}, release ${formatAmount(held, business.currency)}`}
             </Button>
           </div>
           <Problem problem={release.problem} currency={business.currency} />
           <ol className={styles.list} ref={list}>
             {queue.map((line) => (
-              <li key={line.id} data-booking={line.id} id={line.number} className={opened === line.id ? styles.openRow : undefined}>
-                <CloseOutRow line={line} chosen={chosen.has(line.id)} toggle={() => toggle(line.id)} opened={opened === line.id} open={() => setOpened(opened === line.id ? null : line.id)} />
+              <li
+                key={line.id}
+                data-booking={line.id}
+                id={line.number}
+                className={opened === line.id ? styles.openRow : undefined}
+              >
+                <CloseOutRow
+                  line={line}
+                  chosen={chosen.has(line.id)}
+                  toggle={() => toggle(line.id)}
+                  opened={opened === line.id}
+                  open={() => setOpened(opened === line.id ? null : line.id)}
+                />
                 {opened === line.id && <ClaimForm line={line} done={() => setOpened(null)} />}
               </li>
             ))}

@@ -24,7 +24,9 @@ export function CloseOutRow({ line, chosen, toggle, opened, open }: Props) {
     <div className={styles.row}>
       <Checkbox checked={chosen} onChange={toggle} aria-label={`Choose ${line.client}`} />
       <div className={urgent ? styles.deadlineUrgent : styles.deadline}>
-        <b className="num">{day === today && line.decideBy ? timeOf(wallOfInstant(line.decideBy, zone)) : longDate(day, today)}</b>
+        <b className="num">
+          {day === today && line.decideBy ? timeOf(wallOfInstant(line.decideBy, zone)) : longDate(day, today)}
+        </b>
         <span>{distance(day, today)}</span>
       </div>
       <div>

@@ -15,7 +15,16 @@ import styles from './NewBooking.module.css';
 export function NewBookingForm({ view }: { readonly view: NewBookingView }) {
   const { now, zone, business } = useShell();
   const first = view.services[0];
-  const empty: Draft = { clientName: '', clientEmail: '', serviceId: first?.id ?? '', title: first?.name ?? '', start: '', end: '', total: '', termsId: first?.termsId ?? '' };
+  const empty: Draft = {
+    clientName: '',
+    clientEmail: '',
+    serviceId: first?.id ?? '',
+    title: first?.name ?? '',
+    start: '',
+    end: '',
+    total: '',
+    termsId: first?.termsId ?? '',
+  };
   const [draft, setDraft, clearDraft] = useLocalStorage<Draft>({ key: 'ostendo-new-booking', defaultValue: empty });
   const [asked, setAsked] = useState(false);
   const create = useAction<{ number: string }>('/api/do/create-booking');
@@ -47,7 +56,17 @@ export function NewBookingForm({ view }: { readonly view: NewBookingView }) {
     if (Object.keys(draftFaults(draft, currency, true)).length > 0 || worked.state !== 'ready') return;
     const { total, start, end } = worked;
     const { clientName, clientEmail, serviceId, title, termsId } = draft;
-    const made = await create.run({ requestKey: create.requestKey(), clientName, clientEmail, serviceId, title, start, end, total, termsId });
+    const made = await create.run({
+      requestKey: create.requestKey(),
+      clientName,
+      clientEmail,
+      serviceId,
+      title,
+      start,
+      end,
+      total,
+      termsId,
+    });
     if (!made) return;
     clearDraft();
     location.assign(`/bookings/${made.number}`);
@@ -62,12 +81,27 @@ export function NewBookingForm({ view }: { readonly view: NewBookingView }) {
         <h1>New booking</h1>
         <fieldset className={styles.fields}>
           <legend>Client</legend>
-          <Autocomplete label="Name" data={[...new Set(view.clients.map((client) => client.name))]} limit={6} value={draft.clientName} onChange={(name) => change({ clientName: name })} onOptionSubmit={chooseClient} error={field('clientName').error} maxLength={120} data-autofocus />
+          <Autocomplete
+            label="Name"
+            data={[...new Set(view.clients.map((client) => client.name))]}
+            limit={6}
+            value={draft.clientName}
+            onChange={(name) => change({ clientName: name })}
+            onOptionSubmit={chooseClient}
+            error={field('clientName').error}
+            maxLength={120}
+            data-autofocus
+          />
           <TextInput label="E-mail" type="email" {...field('clientEmail')} maxLength={254} />
         </fieldset>
         <fieldset className={styles.fields}>
           <legend>Service</legend>
-          <NativeSelect label="Service" data={view.services.map(({ id, name }) => ({ value: id, label: name }))} value={draft.serviceId} onChange={(event) => chooseService(event.currentTarget.value)} />
+          <NativeSelect
+            label="Service"
+            data={view.services.map(({ id, name }) => ({ value: id, label: name }))}
+            value={draft.serviceId}
+            onChange={(event) => chooseService(event.currentTarget.value)}
+          />
           <TextInput label="As the client reads it" {...field('title')} maxLength={120} />
           <TextInput label="Begins" type="datetime-local" {...field('start')} />
           <TextInput label="Ends" type="datetime-local" {...field('end')} min={draft.start} />
@@ -75,14 +109,26 @@ export function NewBookingForm({ view }: { readonly view: NewBookingView }) {
         <fieldset className={styles.fields}>
           <legend>Money</legend>
           <TextInput label={`Price in ${currency}, tax included`} inputMode="decimal" {...field('total')} />
-          <NativeSelect label="Terms" data={view.terms.map(({ id, name }) => ({ value: id, label: name }))} value={draft.termsId} onChange={(event) => change({ termsId: event.currentTarget.value })} />
+          <NativeSelect
+            label="Terms"
+            data={view.terms.map(({ id, name }) => ({ value: id, label: name }))}
+            value={draft.termsId}
+            onChange={(event) => change({ termsId: event.currentTarget.value })}
+          />
         </fieldset>
         <Problem problem={problem} currency={currency} />
         <div className={styles.actions}>
           <Button type="submit" size="md" loading={create.busy}>
             Book and ask the client
           </Button>
-          <Button variant="subtle" color="gray" onClick={() => { setAsked(false); setDraft(empty); }}>
+          <Button
+            variant="default"
+            size="md"
+            onClick={() => {
+              setAsked(false);
+              setDraft(empty);
+            }}
+          >
             Start over
           </Button>
         </div>

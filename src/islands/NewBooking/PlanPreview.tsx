@@ -23,7 +23,9 @@ export function PlanPreview({ worked, currency }: { readonly worked: Worked; rea
     return (
       <aside className={styles.preview} aria-label="Plan">
         <h2>Plan</h2>
-        <p className={styles.wait}>With dates, a price and terms the plan appears here: what is due when, and what is held.</p>
+        <p className={styles.wait}>
+          With dates, a price and terms the plan appears here: what is due when, and what is held.
+        </p>
       </aside>
     );
   }
@@ -55,7 +57,8 @@ export function PlanPreview({ worked, currency }: { readonly worked: Worked; rea
       </ol>
       {plan.hold && plan.hold.authorisations.length > 1 && (
         <p className={styles.note}>
-          The hold outlasts one authorisation: it is renewed {plan.hold.authorisations.length === 2 ? 'once' : `${plan.hold.authorisations.length - 1} times`}, by itself.
+          The hold outlasts one authorisation: it is renewed{' '}
+          {plan.hold.authorisations.length === 2 ? 'once' : `${plan.hold.authorisations.length - 1} times`}, by itself.
         </p>
       )}
       <h3>If the client cancels</h3>

@@ -22,7 +22,13 @@ export type Draft = {
 export type Field = keyof Draft;
 
 export type Worked =
-  | { readonly state: 'ready'; readonly standing: Standing; readonly total: Minor; readonly start: WallTime; readonly end: WallTime }
+  | {
+      readonly state: 'ready';
+      readonly standing: Standing;
+      readonly total: Minor;
+      readonly start: WallTime;
+      readonly end: WallTime;
+    }
   | { readonly state: 'unfinished' }
   | { readonly state: 'refused'; readonly problem: ApiProblem };
 
@@ -33,7 +39,11 @@ export function draftFaults(draft: Draft, currency: string, all: boolean): Parti
     if (wrong && (all || draft[field].trim() !== '')) faults[field] = message;
   };
   say('clientName', draft.clientName.trim() === '', 'a name is needed');
-  say('clientEmail', !/^[^\s@]+@[^\s@]+\.[^\s@]+$/.test(draft.clientEmail.trim()), 'an e-mail address, such as maud@example.com');
+  say(
+    'clientEmail',
+    !/^[^\s@]+@[^\s@]+\.[^\s@]+$/.test(draft.clientEmail.trim()),
+    'an e-mail address, such as maud@example.com',
+  );
   say('title', draft.title.trim() === '', 'say what is booked');
   const total = parseAmount(draft.total, currency);
   say('total', total === null || total === 0, 'a price above zero, such as 480.00');
@@ -44,7 +54,11 @@ export function draftFaults(draft: Draft, currency: string, all: boolean): Parti
 }
 
 /** The plan of a draft as it would be agreed now, from the core that the server uses. */
-export function workOut(draft: Draft, view: NewBookingView, about: { now: Instant; zone: string; currency: string }): Worked {
+export function workOut(
+  draft: Draft,
+  view: NewBookingView,
+  about: { now: Instant; zone: string; currency: string },
+): Worked {
   const { now, zone, currency } = about;
   const total = parseAmount(draft.total, currency);
   const terms = view.terms.find((each) => each.id === draft.termsId);
@@ -54,7 +68,13 @@ export function workOut(draft: Draft, view: NewBookingView, about: { now: Instan
   try {
     const planned = planOf(agreed);
     if (!planned.ok) return { state: 'refused', problem: { code: planned.refusal.code } };
-    return { state: 'ready', standing: standing(agreed, [{ kind: 'agreed', at: now, by: 'owner' }], now), total, start, end };
+    return {
+      state: 'ready',
+      standing: standing(agreed, [{ kind: 'agreed', at: now, by: 'owner' }], now),
+      total,
+      start,
+      end,
+    };
   } catch (error) {
     if (error instanceof OutOfRange) return { state: 'refused', problem: { code: 'date_out_of_reach' } };
     throw error;

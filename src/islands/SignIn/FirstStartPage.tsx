@@ -1,6 +1,7 @@
 import { type ApiProblem, post } from '#islands/api';
 import { fieldMessage } from '#islands/format/problemSentence';
 import { Problem } from '#islands/parts/Problem';
+import { cssVariables } from '#theme/cssVariables';
 import { theme } from '#theme/theme';
 import { Button, MantineProvider, PasswordInput, Select, TextInput } from '@mantine/core';
 import { type SubmitEvent, useState } from 'react';
@@ -10,7 +11,16 @@ type Props = { readonly zones: readonly string[]; readonly currencies: readonly 
 
 /** The first start of an installation asks for the business and its owner's sign-in, once. */
 export default function FirstStartPage({ zones, currencies }: Props) {
-  const [form, setForm] = useState({ business: '', line: '', timeZone: 'Europe/Lisbon', currency: 'EUR', taxRate: '0', ownerName: '', email: '', password: '' });
+  const [form, setForm] = useState({
+    business: '',
+    line: '',
+    timeZone: 'Europe/Lisbon',
+    currency: 'EUR',
+    taxRate: '0',
+    ownerName: '',
+    email: '',
+    password: '',
+  });
   const [problem, setProblem] = useState<ApiProblem | null>(null);
   const [busy, setBusy] = useState(false);
   const field = (name: keyof typeof form) => ({
@@ -31,7 +41,7 @@ export default function FirstStartPage({ zones, currencies }: Props) {
     setProblem(answer.problem);
   };
   return (
-    <MantineProvider theme={theme} defaultColorScheme="auto">
+    <MantineProvider theme={theme} cssVariablesResolver={cssVariables} defaultColorScheme="auto">
       <main className={styles.page}>
         <form className={styles.wide} onSubmit={(event) => void submit(event)} noValidate>
           <h1>Ostendo, first start</h1>
@@ -39,13 +49,33 @@ export default function FirstStartPage({ zones, currencies }: Props) {
           <TextInput label="Name of the business" {...field('business')} data-autofocus />
           <TextInput label="A line below it" placeholder="Stargazing" {...field('line')} />
           <div className={styles.pair}>
-            <Select label="Time zone" searchable data={[...zones]} value={form.timeZone} onChange={(timeZone) => setForm({ ...form, timeZone: timeZone ?? form.timeZone })} error={field('timeZone').error} limit={50} />
-            <Select label="Currency" searchable data={[...currencies]} value={form.currency} onChange={(currency) => setForm({ ...form, currency: currency ?? form.currency })} error={field('currency').error} limit={50} />
+            <Select
+              label="Time zone"
+              searchable
+              data={[...zones]}
+              value={form.timeZone}
+              onChange={(timeZone) => setForm({ ...form, timeZone: timeZone ?? form.timeZone })}
+              error={field('timeZone').error}
+              limit={50}
+            />
+            <Select
+              label="Currency"
+              searchable
+              data={[...currencies]}
+              value={form.currency}
+              onChange={(currency) => setForm({ ...form, currency: currency ?? form.currency })}
+              error={field('currency').error}
+              limit={50}
+            />
           </div>
           <TextInput label="Tax within your prices, in percent" {...field('taxRate')} />
           <TextInput label="Your name" autoComplete="name" {...field('ownerName')} />
           <TextInput label="Your e-mail" type="email" autoComplete="username" {...field('email')} />
-          <PasswordInput label="A password, at least 10 characters" autoComplete="new-password" {...field('password')} />
+          <PasswordInput
+            label="A password, at least 10 characters"
+            autoComplete="new-password"
+            {...field('password')}
+          />
           {problem && !problem.issues && <Problem problem={problem} currency={form.currency} />}
           <Button type="submit" loading={busy}>
             Begin

@@ -1,5 +1,6 @@
 import { post } from '#islands/api';
 import { problemSentence } from '#islands/format/problemSentence';
+import { cssVariables } from '#theme/cssVariables';
 import { theme } from '#theme/theme';
 import { Alert, Button, Divider, MantineProvider, PasswordInput, TextInput } from '@mantine/core';
 import { type SubmitEvent, useState } from 'react';
@@ -24,7 +25,8 @@ export default function SignInPage({ to, demo, businessName }: Props) {
     setBusy(false);
     const { code } = answer.problem;
     if (code === 'no_connection') setWrong(problemSentence(answer.problem, 'EUR'));
-    else if (code.startsWith('TOO_MANY') || code === 'try_again') setWrong('Too many tries. Wait a minute, then try again.');
+    else if (code.startsWith('TOO_MANY') || code === 'try_again')
+      setWrong('Too many tries. Wait a minute, then try again.');
     else setWrong('That address and password do not belong together.');
   };
   const submit = (event: SubmitEvent): void => {
@@ -32,7 +34,7 @@ export default function SignInPage({ to, demo, businessName }: Props) {
     void enter(() => post('/api/auth/sign-in/email', { email, password }));
   };
   return (
-    <MantineProvider theme={theme} defaultColorScheme="auto">
+    <MantineProvider theme={theme} cssVariablesResolver={cssVariables} defaultColorScheme="auto">
       <main className={styles.page}>
         <form className={styles.box} onSubmit={submit}>
           <h1>{businessName}</h1>
@@ -42,15 +44,33 @@ export default function SignInPage({ to, demo, businessName }: Props) {
               {wrong}
             </Alert>
           )}
-          <TextInput label="E-mail" type="email" autoComplete="username" required value={email} onChange={(event) => setEmail(event.currentTarget.value)} />
-          <PasswordInput label="Password" autoComplete="current-password" required value={password} onChange={(event) => setPassword(event.currentTarget.value)} />
+          <TextInput
+            label="E-mail"
+            type="email"
+            autoComplete="username"
+            required
+            value={email}
+            onChange={(event) => setEmail(event.currentTarget.value)}
+          />
+          <PasswordInput
+            label="Password"
+            autoComplete="current-password"
+            required
+            value={password}
+            onChange={(event) => setPassword(event.currentTarget.value)}
+          />
           <Button type="submit" loading={busy} fullWidth>
             Sign in
           </Button>
           {demo && (
             <>
               <Divider label="this is the demo" />
-              <Button variant="default" fullWidth loading={busy} onClick={() => void enter(() => post('/api/demo/sign-in', {}))}>
+              <Button
+                variant="default"
+                fullWidth
+                loading={busy}
+                onClick={() => void enter(() => post('/api/demo/sign-in', {}))}
+              >
                 Enter the demo as Lena Varga, owner
               </Button>
             </>

@@ -40,7 +40,10 @@ export function ClockPanel({ view }: { readonly view: StandInsView }) {
       <div>
         <h2>Clock</h2>
         <p className={`num ${styles.now}`}>
-          {longWall(wall, dateOf(wall))} <span>{wall.slice(0, 4)}, {zone}</span>
+          {longWall(wall, dateOf(wall))}{' '}
+          <span>
+            {wall.slice(0, 4)}, {zone}
+          </span>
         </p>
       </div>
       {moving ? (
@@ -48,7 +51,13 @@ export function ClockPanel({ view }: { readonly view: StandInsView }) {
           <p>
             Moving to {longMoment(moving.to, zone, today)}; at {longMoment(moving.at, zone, today)}
           </p>
-          <Progress value={(100 * (secondsOf(moving.at) - secondsOf(moving.from))) / (secondsOf(moving.to) - secondsOf(moving.from))} animated aria-label="How far the clock is" />
+          <Progress
+            value={
+              (100 * (secondsOf(moving.at) - secondsOf(moving.from))) / (secondsOf(moving.to) - secondsOf(moving.from))
+            }
+            animated
+            aria-label="How far the clock is"
+          />
           <Button variant="default" size="xs" onClick={() => void stop.run({})}>
             Stop here
           </Button>
@@ -67,7 +76,13 @@ export function ClockPanel({ view }: { readonly view: StandInsView }) {
               if (isWallTime(to)) go(to);
             }}
           >
-            <TextInput aria-label="Move to" type="datetime-local" value={to} min={wall} onChange={(event) => setTo(event.currentTarget.value)} />
+            <TextInput
+              aria-label="Move to"
+              type="datetime-local"
+              value={to}
+              min={wall}
+              onChange={(event) => setTo(event.currentTarget.value)}
+            />
             <Button type="submit" loading={move.busy} disabled={!isWallTime(to)}>
               Move there
             </Button>

@@ -18,19 +18,31 @@ export function EventsPanel({ network }: Pick<StandInsView, 'network'>) {
   const repeat = useAction<{ taken: boolean }>('/api/stand-ins/repeat');
   const again = async (id: string): Promise<void> => {
     const sent = await repeat.run({ id });
-    if (sent) notifications.show({ message: sent.taken ? 'Sent once more; it was taken, and changed nothing.' : 'Sent once more; it was refused.' });
+    if (sent)
+      notifications.show({
+        message: sent.taken ? 'Sent once more; it was taken, and changed nothing.' : 'Sent once more; it was refused.',
+      });
   };
   return (
     <section aria-labelledby="events" className={styles.events}>
       <div className={styles.panelHead}>
         <h2 id="events">Events sent</h2>
-        <span className={styles.hint}>{network.counts.undelivered === 0 ? `all ${network.counts.all} taken` : `${network.counts.undelivered} not taken yet`}</span>
+        <span className={styles.hint}>
+          {network.counts.undelivered === 0
+            ? `all ${network.counts.all} taken`
+            : `${network.counts.undelivered} not taken yet`}
+        </span>
       </div>
       <ul className={styles.list}>
         {network.events.slice(0, 10).map((sent) => (
           <li key={sent.id} className={styles.event}>
-            <time className="num" dateTime={sent.at}>{longMoment(sent.at, zone, today)}</time>
-            <span>{typeWords[sent.event.type] ?? sent.event.type}{!sent.delivered && ', not taken yet'}</span>
+            <time className="num" dateTime={sent.at}>
+              {longMoment(sent.at, zone, today)}
+            </time>
+            <span>
+              {typeWords[sent.event.type] ?? sent.event.type}
+              {!sent.delivered && ', not taken yet'}
+            </span>
             <Button size="compact-xs" variant="default" onClick={() => void again(sent.id)} disabled={repeat.busy}>
               Send again
             </Button>

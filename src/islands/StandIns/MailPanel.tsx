@@ -10,7 +10,11 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import styles from './StandIns.module.css';
 
-type Props = { readonly mail: StandInsView['mail']; readonly search: string; readonly setSearch: (text: string) => void };
+type Props = {
+  readonly mail: StandInsView['mail'];
+  readonly search: string;
+  readonly setSearch: (text: string) => void;
+};
 
 /** Every message as its client would have it. */
 export function MailPanel({ mail, search, setSearch }: Props) {
@@ -20,13 +24,24 @@ export function MailPanel({ mail, search, setSearch }: Props) {
     <section aria-labelledby="mailbox">
       <div className={styles.panelHead}>
         <h2 id="mailbox">Mailbox</h2>
-        <TextInput size="xs" aria-label="Search the mailbox" placeholder="address or subject" value={search} onChange={(event) => setSearch(event.currentTarget.value)} />
+        <TextInput
+          size="xs"
+          aria-label="Search the mailbox"
+          placeholder="address or subject"
+          value={search}
+          onChange={(event) => setSearch(event.currentTarget.value)}
+        />
       </div>
       {mail.length === 0 && <p className={styles.none}>{search ? 'No message fits.' : 'No message was sent yet.'}</p>}
       <ul className={styles.list}>
         {mail.map((line) => (
           <li key={line.seq}>
-            <button type="button" className={styles.mail} aria-expanded={opened === line.seq} onClick={() => setOpened(opened === line.seq ? null : line.seq)}>
+            <button
+              type="button"
+              className={styles.mail}
+              aria-expanded={opened === line.seq}
+              onClick={() => setOpened(opened === line.seq ? null : line.seq)}
+            >
               <b>{line.subject}</b>
               <span>{line.recipient}</span>
               <time className="num" dateTime={line.at}>
@@ -43,13 +58,21 @@ export function MailPanel({ mail, search, setSearch }: Props) {
 
 function Letter({ seq }: { readonly seq: number }) {
   const [raw, setRaw] = useState(false);
-  const { data: letter, isError } = useQuery({ queryKey: ['mail', seq], queryFn: () => read<ReadMail>(`/api/stand-ins/mail/${seq}`), staleTime: Infinity });
+  const { data: letter, isError } = useQuery({
+    queryKey: ['mail', seq],
+    queryFn: () => read<ReadMail>(`/api/stand-ins/mail/${seq}`),
+    staleTime: Infinity,
+  });
   if (isError) return <p className={styles.none}>The message could not be read.</p>;
   if (!letter) return <p className={styles.none}>Opening…</p>;
   return (
     <div className={styles.letter}>
       <p className={styles.from}>From {letter.from}</p>
-      {raw ? <pre>{letter.mime}</pre> : letter.text.split('\n\n').map((paragraph, index) => <p key={index}>{linkedText(paragraph)}</p>)}
+      {raw ? (
+        <pre>{letter.mime}</pre>
+      ) : (
+        letter.text.split('\n\n').map((paragraph, index) => <p key={index}>{linkedText(paragraph)}</p>)
+      )}
       <Group gap="xs">
         <Button size="compact-xs" variant="default" onClick={() => setRaw(!raw)}>
           {raw ? 'As it reads' : 'As it was sent (MIME)'}

@@ -25,7 +25,9 @@ export function NetworkPanel({ network }: Pick<StandInsView, 'network'>) {
               <th scope="col">Authorisation</th>
               <th scope="col">Until</th>
               <th scope="col">State</th>
-              <th scope="col" className={styles.right}>Sum</th>
+              <th scope="col" className={styles.right}>
+                Sum
+              </th>
             </tr>
           </thead>
           <tbody>
@@ -35,7 +37,10 @@ export function NetworkPanel({ network }: Pick<StandInsView, 'network'>) {
                 <td className="num">{longMoment(held.endedAt ?? held.expiresAt, zone, today)}</td>
                 <td>
                   <span className={styles.state}>
-                    <i className={held.state === 'live' ? 'm-held' : held.state === 'captured' ? 'm-captured' : 'm-back'} /> {stateWords[held.state]}
+                    <i
+                      className={held.state === 'live' ? 'm-held' : held.state === 'captured' ? 'm-captured' : 'm-back'}
+                    />{' '}
+                    {stateWords[held.state]}
                   </span>
                 </td>
                 <td className={styles.right}>

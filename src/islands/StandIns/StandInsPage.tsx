@@ -35,7 +35,10 @@ function StandIns({ given }: { readonly given: StandInsView }) {
   return (
     <>
       <h1 className={styles.title}>Stand-ins</h1>
-      <p className={styles.lead}>The outside world of this installation is simulated: its clock, its card network and its mailbox. Nothing here reaches a real bank or a real inbox.</p>
+      <p className={styles.lead}>
+        The outside world of this installation is simulated: its clock, its card network and its mailbox. Nothing here
+        reaches a real bank or a real inbox.
+      </p>
       <ClockPanel view={view} />
       <div className={styles.columns}>
         <MailPanel mail={view.mail} search={search} setSearch={setSearch} />

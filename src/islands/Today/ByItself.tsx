@@ -21,7 +21,15 @@ export function ByItself({ did, next }: Pick<TodayView, 'did' | 'next'>) {
   );
 }
 
-function Doings({ doings, tense, nothing }: { readonly doings: readonly Doing[]; readonly tense: 'done' | 'will'; readonly nothing: string }) {
+function Doings({
+  doings,
+  tense,
+  nothing,
+}: {
+  readonly doings: readonly Doing[];
+  readonly tense: 'done' | 'will';
+  readonly nothing: string;
+}) {
   if (doings.length === 0) return <p className={styles.nothing}>{nothing}</p>;
   return (
     <ul className={styles.list}>
@@ -47,7 +55,12 @@ function When({ at }: { readonly at: Doing['at'] }) {
   const { zone, today } = useShell();
   const day = localDate(at, zone);
   const time = timeOf(wallOfInstant(at, zone));
-  const near = day === today ? time : distance(day, today) === 'yesterday' || distance(day, today) === 'tomorrow' ? `${longDate(day, today).slice(0, 3)} ${time}` : longDate(day, today);
+  const near =
+    day === today
+      ? time
+      : distance(day, today) === 'yesterday' || distance(day, today) === 'tomorrow'
+        ? `${longDate(day, today).slice(0, 3)} ${time}`
+        : longDate(day, today);
   return (
     <time className={`num ${styles.when}`} dateTime={at}>
       {near}

@@ -35,7 +35,8 @@ export function DecisionList({ decisions, failing }: Pick<TodayView, 'decisions'
       </div>
       {failing.map((failure) => (
         <p key={failure.id} className={styles.failing} role="alert">
-          Ostendo could not do what was due for {failure.client} ({failure.bookingNumber}) and has stopped trying. <a href={`/bookings/${failure.bookingNumber}`}>Look at the booking</a>
+          Ostendo could not do what was due for {failure.client} ({failure.bookingNumber}) and has stopped trying.{' '}
+          <a href={`/bookings/${failure.bookingNumber}`}>Look at the booking</a>
         </p>
       ))}
       {decisions.length === 0 && (
@@ -90,7 +91,13 @@ function DecisionRow({ line }: { readonly line: BookingLine }) {
         <Amount amount={decision.amount} currency={line.currency} home={business.currency} />
         <span>{words.stake}</span>
       </div>
-      <Button component="a" href={placeOf(line, decision)} variant={urgent ? 'filled' : 'default'} className={styles.act} data-row-action>
+      <Button
+        component="a"
+        href={placeOf(line, decision)}
+        variant={urgent ? 'filled' : 'default'}
+        className={styles.act}
+        data-row-action
+      >
         {words.action}
       </Button>
     </li>

@@ -19,9 +19,17 @@ export function Horizon({ view, currency }: { readonly view: TodayView; readonly
   const held = heldByDay(days, covers);
   const highest = axisEnd(days.map((day) => day.received + day.due + day.late));
   const deepest = Math.max(...held, 1);
-  const x = scaleBand<string>().domain(days.map((day) => day.date)).range([left, width]).padding(0.24);
-  const y = scaleLinear().domain([0, highest]).range([0, ground - top - 8]).clamp(true);
-  const depth = scaleLinear().domain([0, deepest]).range([0, bandBottom - bandTop]);
+  const x = scaleBand<string>()
+    .domain(days.map((day) => day.date))
+    .range([left, width])
+    .padding(0.24);
+  const y = scaleLinear()
+    .domain([0, highest])
+    .range([0, ground - top - 8])
+    .clamp(true);
+  const depth = scaleLinear()
+    .domain([0, deepest])
+    .range([0, bandBottom - bandTop]);
   const step = x.step();
   const gaps = covers.filter((cover) => cover.gapFrom !== null && days.some((day) => day.date === cover.gapFrom));
   const heldPath = days.map(({ date }, index) => {
@@ -31,7 +39,12 @@ export function Horizon({ view, currency }: { readonly view: TodayView; readonly
   });
   const first = left + (x(days[0]!.date)! - left) - (step - x.bandwidth()) / 2;
   return (
-    <div className={styles.scroll} tabIndex={0} role="group" aria-label="Money by day, from a week ago to four weeks ahead">
+    <div
+      className={styles.scroll}
+      tabIndex={0}
+      role="group"
+      aria-label="Money by day, from a week ago to four weeks ahead"
+    >
       <svg viewBox={`0 0 ${width} 176`} className={styles.horizon}>
         <defs>
           <pattern id="held" width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
@@ -43,45 +56,97 @@ export function Horizon({ view, currency }: { readonly view: TodayView; readonly
             <rect width="1.5" height="6" fill="var(--late)" />
           </pattern>
         </defs>
-        {days.filter((day) => isWeekend(day.date)).map(({ date }) => (
-          <rect key={date} x={x(date)! - (step - x.bandwidth()) / 2} y={top} width={step} height={bandBottom - top} className={styles.weekend} />
-        ))}
-        <text x={left - 12} y={top + 12} className={styles.axis} textAnchor="end">{formatAmount(minor(highest), currency).replace(/\.00$/, '')}</text>
-        <text x={left - 12} y={ground + 4} className={styles.axis} textAnchor="end">0</text>
-        <text x={left - 12} y={bandTop + 14} className={styles.axis} textAnchor="end">held</text>
-        <path d={`M${first},${bandTop}${heldPath.join('')}L${first + step * days.length},${bandTop}Z`} className={styles.held}>
+        {days
+          .filter((day) => isWeekend(day.date))
+          .map(({ date }) => (
+            <rect
+              key={date}
+              x={x(date)! - (step - x.bandwidth()) / 2}
+              y={top}
+              width={step}
+              height={bandBottom - top}
+              className={styles.weekend}
+            />
+          ))}
+        <text x={left - 12} y={top + 12} className={styles.axis} textAnchor="end">
+          {formatAmount(minor(highest), currency).replace(/\.00$/, '')}
+        </text>
+        <text x={left - 12} y={ground + 4} className={styles.axis} textAnchor="end">
+          0
+        </text>
+        <text x={left - 12} y={bandTop + 14} className={styles.axis} textAnchor="end">
+          held
+        </text>
+        <path
+          d={`M${first},${bandTop}${heldPath.join('')}L${first + step * days.length},${bandTop}Z`}
+          className={styles.held}
+        >
           <title>Held on cards</title>
         </path>
-        {days.map((day) => <Day key={day.date} day={day} x={x(day.date)!} band={x.bandwidth()} y={y} currency={currency} today={today} />)}
+        {days.map((day) => (
+          <Day key={day.date} day={day} x={x(day.date)!} band={x.bandwidth()} y={y} currency={currency} today={today} />
+        ))}
         <line x1={left} x2={width} y1={ground} y2={ground} className={styles.ground} />
-        <rect x={x(today)! - (step - x.bandwidth()) / 2 - 1} y={top - 4} width={step + 2} height={bandBottom - top + 8} rx="2" className={styles.today} />
+        <rect
+          x={x(today)! - (step - x.bandwidth()) / 2 - 1}
+          y={top - 4}
+          width={step + 2}
+          height={bandBottom - top + 8}
+          rx="2"
+          className={styles.today}
+        />
         {gaps.map((cover, index) => {
           const at = x(cover.gapFrom!)! + x.bandwidth() / 2;
           return (
             <a key={cover.bookingId} href={`/bookings/${cover.number}`} className={styles.gap}>
               <path d={`M${at - 6},${bandBottom + 1 + index * 14}l6,-10l6,10z`} />
-              <text x={at + 10} y={bandBottom + 1 + index * 14}>cover gap, {cover.client.slice(0, 28)}</text>
+              <text x={at + 10} y={bandBottom + 1 + index * 14}>
+                cover gap, {cover.client.slice(0, 28)}
+              </text>
             </a>
           );
         })}
-        {days.filter((day) => isMonday(day.date) || day.date === today).map(({ date }) => (
-          <text key={date} x={x(date)! + x.bandwidth() / 2} y={bandBottom + 24} className={date === today ? styles.now : styles.axis} textAnchor="middle">
-            {date === today ? 'Today' : shortDate(date, today)}
-          </text>
-        ))}
+        {days
+          .filter((day) => isMonday(day.date) || day.date === today)
+          .map(({ date }) => (
+            <text
+              key={date}
+              x={x(date)! + x.bandwidth() / 2}
+              y={bandBottom + 24}
+              className={date === today ? styles.now : styles.axis}
+              textAnchor="middle"
+            >
+              {date === today ? 'Today' : shortDate(date, today)}
+            </text>
+          ))}
       </svg>
       <ul className={styles.legend}>
-        <li><i className="m-received" /> received</li>
-        <li><i className="m-due" /> due</li>
-        <li><i className="m-late" /> late</li>
-        <li><i className="m-held" /> held on cards</li>
+        <li>
+          <i className="m-received" /> received
+        </li>
+        <li>
+          <i className="m-due" /> due
+        </li>
+        <li>
+          <i className="m-late" /> late
+        </li>
+        <li>
+          <i className="m-held" /> held on cards
+        </li>
         <li className={styles.unit}>{currency}</li>
       </ul>
     </div>
   );
 }
 
-type DayProps = { day: TodayView['days'][number]; x: number; band: number; y: { (amount: number): number; invert: (height: number) => number }; currency: string; today: TodayView['today'] };
+type DayProps = {
+  day: TodayView['days'][number];
+  x: number;
+  band: number;
+  y: { (amount: number): number; invert: (height: number) => number };
+  currency: string;
+  today: TodayView['today'];
+};
 
 function Day({ day, x, band, y, currency, today }: DayProps) {
   const bars: { className: string; height: number; from: number; said: string }[] = [];
@@ -107,7 +172,15 @@ function Day({ day, x, band, y, currency, today }: DayProps) {
         </text>
       )}
       {bars.map((bar) => (
-        <rect key={bar.className} x={x} y={ground - bar.from - bar.height} width={band} height={bar.height} rx="1.5" className={bar.className} />
+        <rect
+          key={bar.className}
+          x={x}
+          y={ground - bar.from - bar.height}
+          width={band}
+          height={bar.height}
+          rx="1.5"
+          className={bar.className}
+        />
       ))}
       {cut && <path d={`M${x - 4},${top + 26}l${band + 8},-8`} className={styles.cut} />}
     </a>

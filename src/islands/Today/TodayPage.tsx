@@ -22,7 +22,12 @@ export default function TodayPage({ shell, path, view }: Props) {
 
 function Today({ given }: { readonly given: TodayView }) {
   const { business } = useShell();
-  const { data: view } = useQuery({ queryKey: ['today'], queryFn: () => read<TodayView>('/api/today'), initialData: given, refetchInterval: 15_000 });
+  const { data: view } = useQuery({
+    queryKey: ['today'],
+    queryFn: () => read<TodayView>('/api/today'),
+    initialData: given,
+    refetchInterval: 15_000,
+  });
   const { figures, otherCurrencies } = view;
   const { currency } = business;
   return (
@@ -52,7 +57,17 @@ function Today({ given }: { readonly given: TodayView }) {
   );
 }
 
-function Figure({ label, amount, currency, late = false }: { label: string; amount: TodayView['figures']['late']; currency: string; late?: boolean }) {
+function Figure({
+  label,
+  amount,
+  currency,
+  late = false,
+}: {
+  label: string;
+  amount: TodayView['figures']['late'];
+  currency: string;
+  late?: boolean;
+}) {
   return (
     <div>
       <dt>{label}</dt>

@@ -14,7 +14,7 @@ export function roundAbove(most: number): number {
  */
 export function axisEnd(sums: readonly number[]): number {
   const [first = 0, second = 0] = [...sums].sort((a, b) => b - a);
-  return roundAbove(second > 0 && first > 3 * second ? second : first);
+  return roundAbove(second > 0 && first > 2.2 * second ? second : first);
 }
 
 /** What is held on each day, with the covers that end too early taken out from there. */

@@ -4,23 +4,48 @@ import { longMoment, longDate } from '#core/wording/days';
 import { localDate } from '#core/calendar/zoned';
 import { declineText } from '#core/wording/declines';
 
-type Words = { readonly why: string; readonly action: string; readonly stake: string; readonly mark: 'held' | 'late' | 'due' };
+type Words = {
+  readonly why: string;
+  readonly action: string;
+  readonly stake: string;
+  readonly mark: 'held' | 'late' | 'due';
+};
 
 /** Why a booking needs its owner, in one or two short sentences, and the one next action. */
 export function decisionWords(decision: Decision, zone: string, today: PlainDate): Words {
   switch (decision.kind) {
     case 'closeOut':
       return decision.held
-        ? { why: 'The service is over. Decide on the hold before its cover ends.', action: 'Close out', stake: 'held', mark: 'held' }
-        : { why: 'The service is over.', action: 'Close out', stake: decision.amount > 0 ? 'still to pay' : 'all paid', mark: 'due' };
+        ? {
+            why: 'The service is over. Decide on the hold before its cover ends.',
+            action: 'Close out',
+            stake: 'held',
+            mark: 'held',
+          }
+        : {
+            why: 'The service is over.',
+            action: 'Close out',
+            stake: decision.amount > 0 ? 'still to pay' : 'all paid',
+            mark: 'due',
+          };
     case 'cardRefused': {
       const times = decision.tries === 1 ? 'once' : decision.tries === 2 ? 'twice' : `${decision.tries} times`;
-      const next = decision.nextTry ? `Next try ${longMoment(decision.nextTry, zone, today)}.` : 'It is not tried again.';
-      return { why: `Card refused ${times} (${declineText(decision.code)}). ${next}`, action: 'Ask for another card', stake: 'due', mark: 'late' };
+      const next = decision.nextTry
+        ? `Next try ${longMoment(decision.nextTry, zone, today)}.`
+        : 'It is not tried again.';
+      return {
+        why: `Card refused ${times} (${declineText(decision.code)}). ${next}`,
+        action: 'Ask for another card',
+        stake: 'due',
+        mark: 'late',
+      };
     }
     case 'late':
       return {
-        why: decision.name === 'claims' ? 'Claims that the hold could not pay are not paid yet.' : `The ${decision.name} is late; reminders have gone out.`,
+        why:
+          decision.name === 'claims'
+            ? 'Claims that the hold could not pay are not paid yet.'
+            : `The ${decision.name} is late; reminders have gone out.`,
         action: 'Ask again',
         stake: 'late',
         mark: 'late',
@@ -35,8 +60,18 @@ export function decisionWords(decision: Decision, zone: string, today: PlainDate
       };
     }
     case 'refundRefused':
-      return { why: `A refund was refused (${declineText(decision.code)}). Give it back in another way.`, action: 'Look', stake: 'to give back', mark: 'late' };
+      return {
+        why: `A refund was refused (${declineText(decision.code)}). Give it back in another way.`,
+        action: 'Look',
+        stake: 'to give back',
+        mark: 'late',
+      };
     case 'notSecured':
-      return { why: 'The first payment has not come, so nothing is secured.', action: 'Ask again', stake: 'late', mark: 'late' };
+      return {
+        why: 'The first payment has not come, so nothing is secured.',
+        action: 'Ask again',
+        stake: 'late',
+        mark: 'late',
+      };
   }
 }

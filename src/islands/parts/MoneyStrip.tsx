@@ -12,8 +12,20 @@ const words = {
   credit: 'credit',
 } satisfies Record<StripState, string>;
 
-const holdClass = { planned: 'm-heldPlanned', inForce: 'm-held', gap: 'm-gap', captured: 'm-captured', released: 'm-back' } as const;
-const holdWord = { planned: 'hold planned', inForce: 'held', gap: 'not held', captured: 'captured', released: 'let go' } as const;
+const holdClass = {
+  planned: 'm-heldPlanned',
+  inForce: 'm-held',
+  gap: 'm-gap',
+  captured: 'm-captured',
+  released: 'm-back',
+} as const;
+const holdWord = {
+  planned: 'hold planned',
+  inForce: 'held',
+  gap: 'not held',
+  captured: 'captured',
+  released: 'let go',
+} as const;
 
 type Props = {
   readonly strip: Strip;
@@ -28,7 +40,12 @@ export function MoneyStrip({ strip, currency, size = 'row' }: Props) {
   const said = strip.segments.map((part) => `${formatAmount(part.amount, currency)} ${words[part.state]}`);
   if (strip.hold) said.push(`${formatAmount(strip.hold.amount, currency)} ${holdWord[strip.hold.state]}`);
   return (
-    <div className={size === 'large' ? styles.large : styles.strip} role="img" aria-label={said.join(', ') || 'nothing to pay'} title={said.join('\n')}>
+    <div
+      className={size === 'large' ? styles.large : styles.strip}
+      role="img"
+      aria-label={said.join(', ') || 'nothing to pay'}
+      title={said.join('\n')}
+    >
       <div className={styles.bar}>
         {strip.segments.map((part, index) => (
           <span key={index} className={`${styles.part} m-${part.state}`} style={{ width: share(part.amount) }} />
@@ -36,7 +53,10 @@ export function MoneyStrip({ strip, currency, size = 'row' }: Props) {
       </div>
       {strip.hold && (
         <div className={styles.hold}>
-          <span className={`${styles.part} ${holdClass[strip.hold.state]}`} style={{ width: share(strip.hold.amount) }} />
+          <span
+            className={`${styles.part} ${holdClass[strip.hold.state]}`}
+            style={{ width: share(strip.hold.amount) }}
+          />
         </div>
       )}
     </div>

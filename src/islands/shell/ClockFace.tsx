@@ -6,7 +6,15 @@ import { IconClock } from '@tabler/icons-react';
 import styles from './OwnerShell.module.css';
 
 /** The day as the business has it; says where the clock is a stand-in. */
-export function ClockFace({ now, zone, standing }: { readonly now: Instant; readonly zone: string; readonly standing: boolean }) {
+export function ClockFace({
+  now,
+  zone,
+  standing,
+}: {
+  readonly now: Instant;
+  readonly zone: string;
+  readonly standing: boolean;
+}) {
   const wall = wallOfInstant(now, zone);
   const text = `${longDate(dateOf(wall), dateOf(wall))} ${wall.slice(0, 4)}, ${timeOf(wall)}`;
   return (

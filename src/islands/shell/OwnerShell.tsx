@@ -4,6 +4,7 @@ import { ClockFace } from '#islands/shell/ClockFace';
 import { Palette } from '#islands/shell/Palette';
 import { NavList } from '#islands/shell/NavList';
 import { ShellContext } from '#islands/shell/useShell';
+import { cssVariables } from '#theme/cssVariables';
 import { theme } from '#theme/theme';
 import { ActionIcon, Burger, Button, Drawer, MantineProvider, useMantineColorScheme } from '@mantine/core';
 import { useDisclosure } from '@mantine/hooks';
@@ -20,7 +21,7 @@ type Props = { readonly shell: Shell; readonly path: string; readonly children: 
 export function OwnerShell({ shell, path, children }: Props) {
   const [queries] = useState(() => new QueryClient({ defaultOptions: { queries: { staleTime: 2000, retry: 1 } } }));
   return (
-    <MantineProvider theme={theme} defaultColorScheme="auto">
+    <MantineProvider theme={theme} cssVariablesResolver={cssVariables} defaultColorScheme="auto">
       <QueryClientProvider client={queries}>
         <Notifications position="bottom-right" />
         <Frame shell={shell} path={path}>
@@ -32,7 +33,12 @@ export function OwnerShell({ shell, path, children }: Props) {
 }
 
 function Frame({ shell: given, path, children }: Props) {
-  const { data: shell } = useQuery({ queryKey: ['shell'], queryFn: () => read<Shell>('/api/shell'), initialData: given, refetchInterval: 15_000 });
+  const { data: shell } = useQuery({
+    queryKey: ['shell'],
+    queryFn: () => read<Shell>('/api/shell'),
+    initialData: given,
+    refetchInterval: 15_000,
+  });
   const [menuOpen, menu] = useDisclosure(false);
   return (
     <ShellContext.Provider value={shell}>
@@ -43,13 +49,26 @@ function Frame({ shell: given, path, children }: Props) {
         <aside className={styles.side}>
           <NavList shell={shell} path={path} />
         </aside>
-        <Drawer opened={menuOpen} onClose={menu.close} size={260} withCloseButton={false} padding={0} title={null} classNames={{ body: styles.drawer }}>
+        <Drawer
+          opened={menuOpen}
+          onClose={menu.close}
+          size={260}
+          withCloseButton={false}
+          padding={0}
+          title={null}
+          classNames={{ body: styles.drawer }}
+        >
           <NavList shell={shell} path={path} />
         </Drawer>
         <div className={styles.content}>
           <header className={styles.top}>
             <Burger opened={menuOpen} onClick={menu.toggle} size="sm" hiddenFrom="sm" aria-label="Menu" />
-            <button type="button" className={styles.search} onClick={() => spotlight.open()} aria-label="Find a booking, client or action">
+            <button
+              type="button"
+              className={styles.search}
+              onClick={() => spotlight.open()}
+              aria-label="Find a booking, client or action"
+            >
               <IconSearch size={18} aria-hidden />
               <span className={styles.searchText}>Find a booking, client or action</span>
               <kbd className={styles.key}>Ctrl K</kbd>
@@ -57,7 +76,12 @@ function Frame({ shell: given, path, children }: Props) {
             <span className={styles.space} />
             <ClockFace now={shell.now} zone={shell.business.timeZone} standing={shell.standing} />
             <SchemeSwitch />
-            <Button component="a" href="/bookings/new" leftSection={<IconPlus size={17} aria-hidden />} className={styles.new}>
+            <Button
+              component="a"
+              href="/bookings/new"
+              leftSection={<IconPlus size={17} aria-hidden />}
+              className={styles.new}
+            >
               <span className={styles.newText}>New booking</span>
             </Button>
           </header>

@@ -25,19 +25,27 @@ export function Palette() {
     { id: 'new', label: 'New booking', description: 'for a client who called', onClick: go('/bookings/new') },
     { id: 'today', label: 'Today', description: 'what needs a decision', onClick: go('/today') },
     { id: 'bookings', label: 'Bookings', description: 'find, filter, sort', onClick: go('/bookings') },
-    { id: 'late', label: 'Late payments', description: 'bookings with something late', onClick: go('/bookings?stage=late') },
+    {
+      id: 'late',
+      label: 'Late payments',
+      description: 'bookings with something late',
+      onClick: go('/bookings?stage=late'),
+    },
     { id: 'closeOut', label: 'Close-out', description: 'decide on holds after the service', onClick: go('/close-out') },
     { id: 'standIns', label: 'Stand-ins', description: 'clock, card network, mailbox', onClick: go('/stand-ins') },
     { id: 'scheme', label: 'Light or dark', description: 'switch the colours', onClick: toggle },
   ];
   const words = text.trim().toLowerCase();
   const fitting = doings.filter(({ label, description }) => `${label} ${description}`.toLowerCase().includes(words));
-  const bookings: SpotlightActionData[] = wanted.trim() === '' ? [] : found.map(({ id, number, client, title, stage }) => ({
-    id,
-    label: `${client} · ${title}`,
-    description: `${number}, ${stageWords[stage].toLowerCase()}`,
-    onClick: go(`/bookings/${number}`),
-  }));
+  const bookings: SpotlightActionData[] =
+    wanted.trim() === ''
+      ? []
+      : found.map(({ id, number, client, title, stage }) => ({
+          id,
+          label: `${client} · ${title}`,
+          description: `${number}, ${stageWords[stage].toLowerCase()}`,
+          onClick: go(`/bookings/${number}`),
+        }));
   const groups = [
     ...(bookings.length > 0 ? [{ group: 'Bookings', actions: bookings }] : []),
     ...(fitting.length > 0 ? [{ group: 'Go to', actions: fitting }] : []),
@@ -52,7 +60,11 @@ export function Palette() {
       shortcut={['mod + K', '/']}
       scrollable
       maxHeight={420}
-      searchProps={{ leftSection: <IconSearch size={18} aria-hidden />, placeholder: 'A name, a number, a service, an action', 'aria-label': 'Find' }}
+      searchProps={{
+        leftSection: <IconSearch size={18} aria-hidden />,
+        placeholder: 'A name, a number, a service, an action',
+        'aria-label': 'Find',
+      }}
     />
   );
 }

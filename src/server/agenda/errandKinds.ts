@@ -23,7 +23,12 @@ type Context = {
 type Afterwards = (() => Promise<unknown>) | null;
 type Run<K extends ErrandKind> = (context: Context, errand: Extract<WantedErrand, { kind: K }>) => Promise<Afterwards>;
 
-async function intend({ tx, deps, loaded, now }: Context, cause: string, request: IntentRequest, amount: typeof zero): Promise<Afterwards> {
+async function intend(
+  { tx, deps, loaded, now }: Context,
+  cause: string,
+  request: IntentRequest,
+  amount: typeof zero,
+): Promise<Afterwards> {
   const id = await openIntent(tx, { id: deps.newId(), bookingId: loaded.booking.id, cause, request, amount, now });
   return () => carryOut(deps, id);
 }
@@ -49,7 +54,12 @@ export const errandKinds: { readonly [K in ErrandKind]: Run<K> } = {
     const { tx, loaded, standing } = context;
     const card = await cardOnFile(tx, standing.ledger);
     const { amount } = standing.hold!;
-    return intend(context, key, { kind: 'hold', card: card!, clientPresent: false, description: describe(loaded) }, amount);
+    return intend(
+      context,
+      key,
+      { kind: 'hold', card: card!, clientPresent: false, description: describe(loaded) },
+      amount,
+    );
   },
 
   async renewHold(context, { key, authorisation }) {
@@ -57,7 +67,12 @@ export const errandKinds: { readonly [K in ErrandKind]: Run<K> } = {
     const card = await cardOnFile(tx, standing.ledger);
     const { amount } = standing.hold!;
     const description = describe(loaded);
-    return intend(context, key, { kind: 'hold', card: card!, renews: authorisation, clientPresent: false, description }, amount);
+    return intend(
+      context,
+      key,
+      { kind: 'hold', card: card!, renews: authorisation, clientPresent: false, description },
+      amount,
+    );
   },
 
   releaseHold: (context, { key, authorisation }) => intend(context, key, { kind: 'release', authorisation }, zero),

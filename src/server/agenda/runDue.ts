@@ -47,7 +47,10 @@ async function runClaimed(deps: Deps, { id, booking_id: bookingId, key, kind }: 
         .where(eq(errands.id, id));
       return null;
     }
-    await tx.update(errands).set({ state: 'done', doneAt: now, notBefore: null, error: null }).where(eq(errands.id, id));
+    await tx
+      .update(errands)
+      .set({ state: 'done', doneAt: now, notBefore: null, error: null })
+      .where(eq(errands.id, id));
     return errandKinds[errand.kind]({ tx, deps, loaded: loaded!, standing: current, now }, errand as never);
   });
   try {

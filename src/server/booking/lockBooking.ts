@@ -7,7 +7,11 @@ import { asc, eq } from 'drizzle-orm';
 
 export type BookingRow = typeof bookings.$inferSelect;
 export type ClientRow = typeof clients.$inferSelect;
-export type LoadedBooking = { readonly booking: BookingRow; readonly client: ClientRow; readonly facts: readonly Fact[] };
+export type LoadedBooking = {
+  readonly booking: BookingRow;
+  readonly client: ClientRow;
+  readonly facts: readonly Fact[];
+};
 
 export const agreedOf = (booking: BookingRow): Agreed => ({
   currency: booking.currency,

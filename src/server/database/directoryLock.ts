@@ -8,7 +8,9 @@ export class DirectoryInUse extends Error {
     readonly directory: string,
     readonly owner: string,
   ) {
-    super(`the data directory ${directory} is in use by process ${owner}; stop that one first, or give this one another directory with OSTENDO_DATA`);
+    super(
+      `the data directory ${directory} is in use by process ${owner}; stop that one first, or give this one another directory with OSTENDO_DATA`,
+    );
   }
 }
 

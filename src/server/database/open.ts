@@ -6,7 +6,7 @@ import { migrate as migrateServer } from 'drizzle-orm/node-postgres/migrator';
 import { drizzle as drizzlePglite } from 'drizzle-orm/pglite';
 import { migrate as migratePglite } from 'drizzle-orm/pglite/migrator';
 import type { PgDatabase, PgQueryResultHKT } from 'drizzle-orm/pg-core';
-import { sql } from 'drizzle-orm';
+import type { sql } from 'drizzle-orm';
 import { join } from 'node:path';
 import pg from 'pg';
 

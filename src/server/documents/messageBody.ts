@@ -1,9 +1,19 @@
 import type { Wording } from '#server/documents/messageWording';
 
-const escapes: Readonly<Record<string, string>> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;', "'": '&#39;' };
+const escapes: Readonly<Record<string, string>> = {
+  '&': '&amp;',
+  '<': '&lt;',
+  '>': '&gt;',
+  '"': '&quot;',
+  "'": '&#39;',
+};
 const escaped = (text: string): string => text.replace(/[&<>"']/g, (sign) => escapes[sign]!);
 
-type Letter = Pick<Wording, 'paragraphs' | 'action'> & { readonly greeting: string; readonly signature: string; readonly link: string };
+type Letter = Pick<Wording, 'paragraphs' | 'action'> & {
+  readonly greeting: string;
+  readonly signature: string;
+  readonly link: string;
+};
 
 export const textBody = ({ greeting, paragraphs, action, link, signature }: Letter): string =>
   [greeting, ...paragraphs, `${action}: ${link}`, signature].join('\n\n');

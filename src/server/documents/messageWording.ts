@@ -18,7 +18,9 @@ export type MessageAbout = {
 };
 export type Wording = { readonly subject: string; readonly paragraphs: readonly string[]; readonly action: string };
 
-type Compose = (about: MessageAbout & { sum: (amount: Minor) => string; today: ReturnType<typeof localDate> }) => Wording;
+type Compose = (
+  about: MessageAbout & { sum: (amount: Minor) => string; today: ReturnType<typeof localDate> },
+) => Wording;
 
 const partName = (part: Part | null): string => part?.name ?? 'payment';
 const leftOf = (part: Part | null, standing: Standing): Minor => part?.left ?? standing.position.dueNow;
@@ -32,7 +34,10 @@ const wordings: Readonly<Record<Occasion, Compose>> = {
   }),
   confirmation: ({ standing, title, sum }) => ({
     subject: `${title}: you are booked`,
-    paragraphs: [`Thank you. ${sum(standing.position.received)} has come in and your booking is secured.`, ...planSentences(standing)],
+    paragraphs: [
+      `Thank you. ${sum(standing.position.received)} has come in and your booking is secured.`,
+      ...planSentences(standing),
+    ],
     action: 'See your booking',
   }),
   receipt: ({ standing, title, sum }) => ({
@@ -136,7 +141,9 @@ const wordings: Readonly<Record<Occasion, Compose>> = {
   },
   lapsed: ({ title }) => ({
     subject: `${title}: the place was given back`,
-    paragraphs: ['The payment that was to secure your booking did not come, so the place is free again. Write to us if you still want it.'],
+    paragraphs: [
+      'The payment that was to secure your booking did not come, so the place is free again. Write to us if you still want it.',
+    ],
     action: 'See what happened',
   }),
 };

@@ -39,12 +39,20 @@ const batch = 2000;
  * dates are days in UTC. `hledger check --strict` accepts it.
  */
 export async function* hledgerJournal(db: Database): AsyncGenerator<string> {
-  const used = await db.selectDistinct({ currency: journalLines.currency }).from(journalLines).orderBy(journalLines.currency);
+  const used = await db
+    .selectDistinct({ currency: journalLines.currency })
+    .from(journalLines)
+    .orderBy(journalLines.currency);
   yield header(used.map(({ currency }) => currency));
   let after = 0;
   for (;;) {
     const entries = await db
-      .select({ seq: journalEntries.seq, at: journalEntries.at, description: journalEntries.description, number: bookings.number })
+      .select({
+        seq: journalEntries.seq,
+        at: journalEntries.at,
+        description: journalEntries.description,
+        number: bookings.number,
+      })
       .from(journalEntries)
       .leftJoin(bookings, eq(bookings.id, journalEntries.bookingId))
       .where(gt(journalEntries.seq, after))

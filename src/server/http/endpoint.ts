@@ -33,7 +33,10 @@ const refusalProblem = ({ code, ...detail }: Refusal & { path?: string }): Respo
  * the same request may be sent again.
  */
 export const endpoint =
-  <S extends z.ZodType, T, R extends Refusal>(contract: S, useCase: (locals: Locals) => UseCase<z.infer<S>, T, R>): APIRoute =>
+  <S extends z.ZodType, T, R extends Refusal>(
+    contract: S,
+    useCase: (locals: Locals) => UseCase<z.infer<S>, T, R>,
+  ): APIRoute =>
   async (context) => {
     if (!isFromHere(context)) return problem(403, 'cross_site');
     const read = await readJson(context.request);

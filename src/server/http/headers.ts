@@ -19,7 +19,11 @@ const directives = (scriptHashes: string, framed: boolean): string =>
 /** Puts the security headers on a response; only the stand-in's card frame may stand inside another page. */
 export function applyHeaders(response: Response, url: URL): Response {
   const given = response.headers.get('content-security-policy') ?? '';
-  const hashes = given.match(/'sha256-[^']+'/g)?.map((hash) => ` ${hash}`).join('') ?? '';
+  const hashes =
+    given
+      .match(/'sha256-[^']+'/g)
+      ?.map((hash) => ` ${hash}`)
+      .join('') ?? '';
   const framed = url.pathname === '/stand-in/card';
   response.headers.set('content-security-policy', directives(hashes, framed));
   response.headers.set('x-content-type-options', 'nosniff');

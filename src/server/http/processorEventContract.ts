@@ -10,7 +10,13 @@ const SignedMoney = z.custom<Minor>((value) => Number.isSafeInteger(value));
 const Answer = z.discriminatedUnion('outcome', [
   z.object({ outcome: z.literal('approved'), reference: Reference, at: Moment, expires: Moment.optional() }),
   z.object({ outcome: z.literal('declined'), code: z.string().max(8), decline: z.enum(['soft', 'hard']), at: Moment }),
-  z.object({ outcome: z.literal('confirm'), reference: Reference, url: z.string().max(500), until: Moment, at: Moment }),
+  z.object({
+    outcome: z.literal('confirm'),
+    reference: Reference,
+    url: z.string().max(500),
+    until: Moment,
+    at: Moment,
+  }),
 ]);
 
 export const ProcessorEventIn: z.ZodType<ProcessorEvent> = z.discriminatedUnion('type', [

@@ -19,7 +19,15 @@ function ask({ processor }: Deps, intent: IntentRow, currency: string): Promise<
     case 'hold': {
       const { clientPresent, description } = request;
       const renewal = request.renews ? { renews: request.renews } : {};
-      return processor.authorise({ key, card: request.card.token, amount, currency, clientPresent, description, ...renewal });
+      return processor.authorise({
+        key,
+        card: request.card.token,
+        amount,
+        currency,
+        clientPresent,
+        description,
+        ...renewal,
+      });
     }
     case 'release':
       return processor.release({ key, authorisation: request.authorisation });

@@ -18,7 +18,10 @@ export async function openIntent(
 }
 
 export async function intentByCause(tx: Tx, bookingId: string, cause: string): Promise<IntentRow | null> {
-  const [row] = await tx.select().from(intents).where(and(eq(intents.bookingId, bookingId), eq(intents.cause, cause)));
+  const [row] = await tx
+    .select()
+    .from(intents)
+    .where(and(eq(intents.bookingId, bookingId), eq(intents.cause, cause)));
   return row ?? null;
 }
 

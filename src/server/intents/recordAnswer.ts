@@ -38,12 +38,22 @@ function releaseFacts(intent: IntentRow, answer: Answered, ledger: Ledger, at: I
   const held = ledger.authorisations.find((each) => each.id === authorisation && each.state === 'inForce');
   if (!held) return [];
   // Refused means that the network has let it go already.
-  return [{ kind: answer.outcome === 'approved' ? 'holdReleased' : 'holdLapsed', at, authorisation, amount: held.amount }];
+  return [
+    { kind: answer.outcome === 'approved' ? 'holdReleased' : 'holdLapsed', at, authorisation, amount: held.amount },
+  ];
 }
 
 async function factsOf(
   tx: Tx,
-  context: { clientId: string; intent: IntentRow; answer: Answered; ledger: Ledger; total: Minor; tax: Minor; now: Instant },
+  context: {
+    clientId: string;
+    intent: IntentRow;
+    answer: Answered;
+    ledger: Ledger;
+    total: Minor;
+    tax: Minor;
+    now: Instant;
+  },
 ): Promise<Fact[]> {
   const { clientId, intent, answer, ledger, now: at } = context;
   const { request, amount } = intent;
@@ -54,7 +64,9 @@ async function factsOf(
       const { id: cardId, last4 } = request.card;
       if (!approved) {
         const { code, decline } = answer;
-        return [{ kind: 'chargeDeclined', at, amount, code, decline, cardId, last4, clientPresent: request.kind === 'pay' }];
+        return [
+          { kind: 'chargeDeclined', at, amount, code, decline, cardId, last4, clientPresent: request.kind === 'pay' },
+        ];
       }
       const kept = request.kind === 'pay' ? [await keepCard(tx, clientId, request.card, request.consent, at)] : [];
       return [{ kind: 'received', at, receiptId: intent.id, amount, method: 'card', cardId, last4 }, ...kept];
@@ -82,7 +94,11 @@ async function factsOf(
  * Records what the processor answered, once: the call's own answer and the event that brings the same may come in
  * any order, twice, or days apart.
  */
-export async function recordAnswer({ db, clock }: Pick<Deps, 'db' | 'clock'>, intentId: string, answer: ProcessorAnswer): Promise<void> {
+export async function recordAnswer(
+  { db, clock }: Pick<Deps, 'db' | 'clock'>,
+  intentId: string,
+  answer: ProcessorAnswer,
+): Promise<void> {
   await db.transaction(async (tx) => {
     const [about] = await tx
       .select({ bookingId: intents.bookingId, state: intents.state })
@@ -99,7 +115,15 @@ export async function recordAnswer({ db, clock }: Pick<Deps, 'db' | 'clock'>, in
       await tx.update(intents).set({ state: 'waiting', answer }).where(eq(intents.id, intentId));
       if (intent.request.kind !== 'hold') return;
       const { card } = intent.request;
-      const asked: Fact = { kind: 'holdAsked', at: now, amount: intent.amount, cardId: card.id, last4: card.last4, confirmUrl: answer.url, intentId };
+      const asked: Fact = {
+        kind: 'holdAsked',
+        at: now,
+        amount: intent.amount,
+        cardId: card.id,
+        last4: card.last4,
+        confirmUrl: answer.url,
+        intentId,
+      };
       await recordFacts(tx, loaded, [asked], now);
       return;
     }
@@ -110,4 +134,3 @@ export async function recordAnswer({ db, clock }: Pick<Deps, 'db' | 'clock'>, in
     await recordFacts(tx, loaded, added, now);
   });
 }
-

@@ -6,7 +6,13 @@ export type IntentRequest =
   | { readonly kind: 'charge'; readonly card: CardUsed; readonly description: string }
   /** `consent` is what the client agreed to with the card, as it was shown. */
   | { readonly kind: 'pay'; readonly card: CardUsed; readonly consent: string; readonly description: string }
-  | { readonly kind: 'hold'; readonly card: CardUsed; readonly renews?: string; readonly clientPresent: boolean; readonly description: string }
+  | {
+      readonly kind: 'hold';
+      readonly card: CardUsed;
+      readonly renews?: string;
+      readonly clientPresent: boolean;
+      readonly description: string;
+    }
   | { readonly kind: 'release'; readonly authorisation: string }
   | {
       readonly kind: 'capture';

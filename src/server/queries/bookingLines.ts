@@ -54,6 +54,8 @@ const searching = (search: string): SQL | undefined =>
 
 const stageFilter = (stage: BookingsQuery['stage']): SQL | undefined => {
   if (stage === 'all') return undefined;
+  if (stage === 'open')
+    return sql`(${summaries.stage} not in ('closed', 'cancelled', 'lapsed') or ${summaries.late} > 0)`;
   return stage === 'late' ? gt(summaries.late, 0 as never) : eq(summaries.stage, stage);
 };
 
@@ -77,6 +79,8 @@ export async function bookingsList(db: Database, query: BookingsQuery): Promise<
     .groupBy(summaries.stage);
   const counts: Record<string, number> = Object.fromEntries(perStage.map(({ stage, count }) => [stage, count]));
   counts.all = perStage.reduce((all, { count }) => all + count, 0);
+  const over = perStage.filter(({ stage }) => ['closed', 'cancelled', 'lapsed'].includes(stage));
+  counts.open = counts.all - over.reduce((all, { count, late }) => all + count - late, 0);
   counts.late = perStage.reduce((all, { late }) => all + late, 0);
   return { query, lines: lines as BookingLine[], found: counts[query.stage] ?? 0, pageSize, counts };
 }
@@ -85,7 +89,13 @@ export async function bookingsList(db: Database, query: BookingsQuery): Promise<
 export async function findBookings(db: Database, text: string, limit = 8): Promise<Found[]> {
   if (text.trim() === '') return [];
   return db
-    .select({ id: bookings.id, number: bookings.number, client: clients.name, title: bookings.title, stage: summaries.stage })
+    .select({
+      id: bookings.id,
+      number: bookings.number,
+      client: clients.name,
+      title: bookings.title,
+      stage: summaries.stage,
+    })
     .from(summaries)
     .innerJoin(bookings, eq(bookings.id, summaries.bookingId))
     .innerJoin(clients, eq(clients.id, bookings.clientId))

@@ -15,7 +15,10 @@ async function journalOf(db: Database, bookingId: string): Promise<JournalView[]
     .innerJoin(journalLines, eq(journalLines.entrySeq, journalEntries.seq))
     .where(eq(journalEntries.bookingId, bookingId))
     .orderBy(asc(journalEntries.seq), asc(journalLines.line));
-  const entries = new Map<number, JournalView & { lines: { account: string; amount: JournalView['lines'][number]['amount'] }[] }>();
+  const entries = new Map<
+    number,
+    JournalView & { lines: { account: string; amount: JournalView['lines'][number]['amount'] }[] }
+  >();
   for (const { entry, account, amount } of rows) {
     const { seq, at, description } = entry;
     const view = entries.get(seq) ?? { seq, at, description, lines: [] };
@@ -48,7 +51,14 @@ export async function bookingView(db: Database, number: string): Promise<Booking
     termsVersion: booking.termsVersion,
     agreed: agreedOf(booking),
     facts,
-    messages: sent.map(({ id: messageId, madeAt, sentAt, subject, body, occasion, state }) => ({ id: messageId, at: sentAt ?? madeAt, subject, body, occasion, state })),
+    messages: sent.map(({ id: messageId, madeAt, sentAt, subject, body, occasion, state }) => ({
+      id: messageId,
+      at: sentAt ?? madeAt,
+      subject,
+      body,
+      occasion,
+      state,
+    })),
     agenda: planned.map(({ at, errand }) => ({
       at,
       kind: errand.kind,

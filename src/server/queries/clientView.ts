@@ -16,7 +16,13 @@ import { paymentUnderWay } from '#server/intents/openIntent';
 import { bookingOfLink } from '#server/usecases/clientLink';
 import { addHours } from '#core/calendar/instant';
 
-const methodNames = { card: 'by card', cash: 'in cash', transfer: 'by transfer', cheque: 'by cheque', hold: 'from the hold' } as const;
+const methodNames = {
+  card: 'by card',
+  cash: 'in cash',
+  transfer: 'by transfer',
+  cheque: 'by cheque',
+  hold: 'from the hold',
+} as const;
 
 /** Being opened is recorded, at most once in an hour. */
 const seenAgain = (facts: readonly Fact[], now: Fact['at']): boolean => {
@@ -25,7 +31,10 @@ const seenAgain = (facts: readonly Fact[], now: Fact['at']): boolean => {
 };
 
 /** What the client of a link sees, or why the link opens nothing. Opening it is a fact of the booking. */
-export async function clientView(deps: Deps, link: string): Promise<ClientView | { fault: 'link_unknown' | 'link_expired' }> {
+export async function clientView(
+  deps: Deps,
+  link: string,
+): Promise<ClientView | { fault: 'link_unknown' | 'link_expired' }> {
   const { db, clock } = deps;
   const now = clock.now();
   const opened = await bookingOfLink(db, link, now);
@@ -39,9 +48,12 @@ export async function clientView(deps: Deps, link: string): Promise<ClientView |
     const { ledger, position, hold, stage } = current;
     const today = localDate(now, booking.timeZone);
     const underWay = await paymentUnderWay(tx, booking.id);
-    const payment = underWay?.answer?.outcome === 'confirm' ? { url: underWay.answer.url, what: 'payment' as const } : null;
+    const payment =
+      underWay?.answer?.outcome === 'confirm' ? { url: underWay.answer.url, what: 'payment' as const } : null;
     const holding = ledger.holdAsked ? { url: ledger.holdAsked.confirmUrl, what: 'hold' as const } : null;
-    const lastFact = loaded.facts.findLast((fact) => fact.kind === 'received' || fact.kind === 'chargeDeclined' || fact.kind === 'cardKept');
+    const lastFact = loaded.facts.findLast(
+      (fact) => fact.kind === 'received' || fact.kind === 'chargeDeclined' || fact.kind === 'cardKept',
+    );
     const declined = lastFact?.kind === 'chargeDeclined' ? lastFact : null;
     const open = stage !== 'cancelled' && stage !== 'lapsed' && stage !== 'closed';
     const sameDay = dateOf(booking.startsAt) === dateOf(booking.endsAt);
@@ -69,7 +81,11 @@ export async function clientView(deps: Deps, link: string): Promise<ClientView |
       cardOffered: open && (ledger.card !== null || hold !== null),
       waiting: payment ?? holding,
       lastDecline: declined ? { code: declined.code, amount: declined.amount } : null,
-      payments: ledger.receipts.map(({ at, amount, method }) => ({ when: longMoment(at, booking.timeZone, today), amount, how: methodNames[method] })),
+      payments: ledger.receipts.map(({ at, amount, method }) => ({
+        when: longMoment(at, booking.timeZone, today),
+        amount,
+        how: methodNames[method],
+      })),
     };
   });
 }

@@ -55,10 +55,18 @@ export function openQueries(deps: Deps) {
       const offered = await db.select().from(services).orderBy(asc(services.name));
       const named = await db.select().from(terms).orderBy(asc(terms.name));
       const versions = await db.select().from(termsVersions).orderBy(desc(termsVersions.version));
-      const known = await db.select({ name: clients.name, email: clients.email }).from(clients).orderBy(asc(clients.name)).limit(500);
+      const known = await db
+        .select({ name: clients.name, email: clients.email })
+        .from(clients)
+        .orderBy(asc(clients.name))
+        .limit(500);
       return {
         services: offered,
-        terms: named.map(({ id, name }) => ({ id, name, rules: versions.find((version) => version.termsId === id)!.rules })),
+        terms: named.map(({ id, name }) => ({
+          id,
+          name,
+          rules: versions.find((version) => version.termsId === id)!.rules,
+        })),
         clients: known,
       };
     },

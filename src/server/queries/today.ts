@@ -46,13 +46,19 @@ async function horizon(db: Database, moments: Moments, currency: string) {
     const dues = due.filter((part) => part.currency === currency && dayOf(part.dueAt) === date);
     return {
       date,
-      received: total(received.filter((each) => each.date === date && each.currency === currency).map((each) => each.amount)),
+      received: total(
+        received.filter((each) => each.date === date && each.currency === currency).map((each) => each.amount),
+      ),
       due: total(dues.filter((part) => part.state !== 'late').map((part) => part.left)),
       late: total(dues.filter((part) => part.state === 'late').map((part) => part.left)),
     };
   });
   const sums = (wanted: string) => ({
-    received7: total(received.filter((each) => each.currency === wanted && dayNumber(each.date) > dayNumber(today) - 7).map((each) => each.amount)),
+    received7: total(
+      received
+        .filter((each) => each.currency === wanted && dayNumber(each.date) > dayNumber(today) - 7)
+        .map((each) => each.amount),
+    ),
     due28: total(due.filter((part) => part.currency === wanted).map((part) => part.left)),
   });
   const others = [...new Set([...received, ...due].map((each) => each.currency))].filter((code) => code !== currency);
@@ -83,7 +89,11 @@ function grouped(doings: readonly Doing[], mostLines: number): Doing[] {
   const lines: Doing[] = [];
   for (const doing of doings) {
     const same = lines.findIndex(
-      (line) => line.at === doing.at && line.kind === doing.kind && line.occasion === doing.occasion && line.currency === doing.currency,
+      (line) =>
+        line.at === doing.at &&
+        line.kind === doing.kind &&
+        line.occasion === doing.occasion &&
+        line.currency === doing.currency,
     );
     const line = lines[same];
     if (!line) lines.push(doing);
@@ -97,12 +107,23 @@ function grouped(doings: readonly Doing[], mostLines: number): Doing[] {
 
 async function done(db: Database, since: Instant): Promise<Doing[]> {
   const rows = await db
-    .select({ fact: facts.fact, client: clients.name, number: bookings.number, currency: bookings.currency, charge: intents.request })
+    .select({
+      fact: facts.fact,
+      client: clients.name,
+      number: bookings.number,
+      currency: bookings.currency,
+      charge: intents.request,
+    })
     .from(facts)
     .innerJoin(bookings, eq(bookings.id, facts.bookingId))
     .innerJoin(clients, eq(clients.id, bookings.clientId))
     .leftJoin(intents, eq(intents.id, sql`${facts.fact}->>'receiptId'`))
-    .where(and(gte(facts.at, since), sql`${facts.fact}->>'kind' in ('sent', 'received', 'chargeDeclined', 'holdPlaced', 'holdReleased', 'holdRefused', 'holdAsked')`))
+    .where(
+      and(
+        gte(facts.at, since),
+        sql`${facts.fact}->>'kind' in ('sent', 'received', 'chargeDeclined', 'holdPlaced', 'holdReleased', 'holdRefused', 'holdAsked')`,
+      ),
+    )
     .orderBy(desc(facts.seq))
     .limit(200);
   const doings = rows.flatMap(({ fact, client, number: bookingNumber, currency, charge }): Doing[] => {
@@ -129,19 +150,39 @@ async function done(db: Database, since: Instant): Promise<Doing[]> {
 
 async function coming(db: Database): Promise<Doing[]> {
   const rows = await db
-    .select({ errand: errands.errand, client: clients.name, number: bookings.number, currency: bookings.currency, at: errands.at, held: covers.amount, left: dueParts.left })
+    .select({
+      errand: errands.errand,
+      client: clients.name,
+      number: bookings.number,
+      currency: bookings.currency,
+      at: errands.at,
+      held: covers.amount,
+      left: dueParts.left,
+    })
     .from(errands)
     .innerJoin(bookings, eq(bookings.id, errands.bookingId))
     .innerJoin(clients, eq(clients.id, bookings.clientId))
     .leftJoin(covers, eq(covers.bookingId, errands.bookingId))
-    .leftJoin(dueParts, and(eq(dueParts.bookingId, errands.bookingId), eq(dueParts.part, sql`(${errands.errand}->>'part')::int`)))
+    .leftJoin(
+      dueParts,
+      and(eq(dueParts.bookingId, errands.bookingId), eq(dueParts.part, sql`(${errands.errand}->>'part')::int`)),
+    )
     .where(and(eq(errands.state, 'waiting'), ne(errands.kind, 'turn')))
     .orderBy(asc(errands.at))
     .limit(40);
   const doings = rows.map(({ errand, client, number: bookingNumber, currency, at, held, left }): Doing => {
     const holding = errand.kind === 'placeHold' || errand.kind === 'renewHold' || errand.kind === 'releaseHold';
     const occasion = errand.kind === 'message' ? errand.occasion : null;
-    return { at, kind: errand.kind, occasion, client, bookingNumber, currency, count: 1, amount: holding ? held : left };
+    return {
+      at,
+      kind: errand.kind,
+      occasion,
+      client,
+      bookingNumber,
+      currency,
+      count: 1,
+      amount: holding ? held : left,
+    };
   });
   return grouped(doings, 8);
 }
@@ -154,7 +195,13 @@ export async function todayView(db: Database, now: Instant): Promise<TodayView> 
   const { timeZone: zone, currency } = owner!;
   const today = localDate(now, zone);
   const midnight = (date: PlainDate): Instant => instantOfWall(wallTime(date, '00:00' as TimeOfDay), zone);
-  const moments = { now, zone, today, from: midnight(addDays(today, -pastDays)), until: midnight(addDays(today, comingDays + 1)) };
+  const moments = {
+    now,
+    zone,
+    today,
+    from: midnight(addDays(today, -pastDays)),
+    until: midnight(addDays(today, comingDays + 1)),
+  };
   const { days, received7, due28, otherCurrencies } = await horizon(db, moments, currency);
   const [totals] = await db
     .select({
@@ -168,7 +215,13 @@ export async function todayView(db: Database, now: Instant): Promise<TodayView> 
     .orderBy(asc(summaries.decideBy), asc(bookings.number))
     .limit(mostDecisions);
   const failing = await db
-    .select({ id: errands.id, bookingNumber: bookings.number, client: clients.name, what: errands.kind, since: errands.at })
+    .select({
+      id: errands.id,
+      bookingNumber: bookings.number,
+      client: clients.name,
+      what: errands.kind,
+      since: errands.at,
+    })
     .from(errands)
     .innerJoin(bookings, eq(bookings.id, errands.bookingId))
     .innerJoin(clients, eq(clients.id, bookings.clientId))

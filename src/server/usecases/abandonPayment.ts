@@ -20,7 +20,14 @@ export const abandonPayment =
     const { amount, request, id: key } = underWay;
     if (request.kind !== 'pay') return ok({ abandoned: false });
     const { booking } = (await readBooking(db, underWay.bookingId))!;
-    const answer = await processor.charge({ key, card: request.card.token, amount, currency: booking.currency, clientPresent: true, description: request.description });
+    const answer = await processor.charge({
+      key,
+      card: request.card.token,
+      amount,
+      currency: booking.currency,
+      clientPresent: true,
+      description: request.description,
+    });
     await recordAnswer(deps, key, answer);
     return ok({ abandoned: answer.outcome === 'declined' });
   };

@@ -8,9 +8,13 @@ import { type NotFound, onBooking } from '#server/usecases/onBooking';
 export const acceptGap =
   (deps: Deps) =>
   ({ bookingId }: OnBooking): Promise<Result<{ accepted: true }, NotFound | { readonly code: 'no_gap' }>> =>
-    onBooking<{ accepted: true }, { readonly code: 'no_gap' }>(deps, bookingId, async ({ tx, loaded, standing, now }) => {
-      if (!standing.hold?.gap) return refuse({ code: 'no_gap' });
-      const authorisation = standing.hold.inForce?.id ?? null;
-      await recordFacts(tx, loaded, [{ kind: 'gapAccepted', at: now, authorisation }], now);
-      return ok({ accepted: true });
-    });
+    onBooking<{ accepted: true }, { readonly code: 'no_gap' }>(
+      deps,
+      bookingId,
+      async ({ tx, loaded, standing, now }) => {
+        if (!standing.hold?.gap) return refuse({ code: 'no_gap' });
+        const authorisation = standing.hold.inForce?.id ?? null;
+        await recordFacts(tx, loaded, [{ kind: 'gapAccepted', at: now, authorisation }], now);
+        return ok({ accepted: true });
+      },
+    );

@@ -11,7 +11,8 @@ export type AskRefusal = NotFound | { readonly code: 'nothing_due' };
 function occasionFor({ stage, position, ledger, hold }: Standing): Occasion | null {
   if (stage === 'waiting') return 'request';
   const declined = ledger.chargeDeclines.at(-1);
-  if (position.dueNow > 0) return declined && !declined.clientPresent ? 'declined' : position.late > 0 ? 'overdue' : 'ask';
+  if (position.dueNow > 0)
+    return declined && !declined.clientPresent ? 'declined' : position.late > 0 ? 'overdue' : 'ask';
   if (ledger.holdAsked) return 'confirmHold';
   return hold?.gap ? 'holdRefused' : null;
 }
@@ -21,13 +22,23 @@ export const askNow =
   (deps: Deps) =>
   async ({ bookingId, requestKey }: OnBooking): Promise<Result<{ subject: Occasion }, AskRefusal>> => {
     let written: string | null = null;
-    const result = await onBooking<{ subject: Occasion }, AskRefusal>(deps, bookingId, async ({ tx, loaded, standing, now }) => {
-      const occasion = occasionFor(standing);
-      if (!occasion) return refuse({ code: 'nothing_due' });
-      const due = standing.parts.find((part) => part.state === 'due' || part.state === 'late');
-      written = await writeMessage(tx, loaded, { id: deps.newId(), cause: `byHand:${requestKey}`, occasion, part: due?.index ?? null, now });
-      return ok({ subject: occasion });
-    });
+    const result = await onBooking<{ subject: Occasion }, AskRefusal>(
+      deps,
+      bookingId,
+      async ({ tx, loaded, standing, now }) => {
+        const occasion = occasionFor(standing);
+        if (!occasion) return refuse({ code: 'nothing_due' });
+        const due = standing.parts.find((part) => part.state === 'due' || part.state === 'late');
+        written = await writeMessage(tx, loaded, {
+          id: deps.newId(),
+          cause: `byHand:${requestKey}`,
+          occasion,
+          part: due?.index ?? null,
+          now,
+        });
+        return ok({ subject: occasion });
+      },
+    );
     if (written) await handOver(deps, written);
     return result;
   };

@@ -22,37 +22,43 @@ export const cancelBooking =
   (deps: Deps) =>
   async ({ bookingId, by }: CancelBooking): Promise<Result<Cancellation, CancelRefusal>> => {
     const refunds: string[] = [];
-    const result = await onBooking<Cancellation, CancelRefusal>(deps, bookingId, async ({ tx, loaded, standing, now }) => {
-      const { ledger, agreed } = standing;
-      if (ledger.cancelled || ledger.closedOut || ledger.lapsed) return refuse({ code: 'booking_over' });
-      if (await paymentUnderWay(tx, bookingId)) return refuse({ code: 'payment_under_way' });
-      const { timeZone, start, total, terms } = agreed;
-      const decided = cancel({
-        ...terms.cancellation,
-        timeZone,
-        agreed: agreed.agreed,
-        start,
-        cancelled: wallOfInstant(now, timeZone),
-        by,
-        total,
-        receipts: ledger.receipts,
-      });
-      const { rule, keep, refund, owed } = decided;
-      const added: Fact[] = [{ kind: 'cancelled', at: now, by, rule, keep, refund, owed }];
-      for (const { id: receiptId, amount } of decided.refunds) {
-        const method = ledger.receipts.find((receipt) => receipt.id === receiptId)!.method;
-        if (method !== 'card' && method !== 'hold') {
-          added.push({ kind: 'refunded', at: now, refundId: `${receiptId}:back`, receiptId, amount, method });
-          continue;
+    const result = await onBooking<Cancellation, CancelRefusal>(
+      deps,
+      bookingId,
+      async ({ tx, loaded, standing, now }) => {
+        const { ledger, agreed } = standing;
+        if (ledger.cancelled || ledger.closedOut || ledger.lapsed) return refuse({ code: 'booking_over' });
+        if (await paymentUnderWay(tx, bookingId)) return refuse({ code: 'payment_under_way' });
+        const { timeZone, start, total, terms } = agreed;
+        const decided = cancel({
+          ...terms.cancellation,
+          timeZone,
+          agreed: agreed.agreed,
+          start,
+          cancelled: wallOfInstant(now, timeZone),
+          by,
+          total,
+          receipts: ledger.receipts,
+        });
+        const { rule, keep, refund, owed } = decided;
+        const added: Fact[] = [{ kind: 'cancelled', at: now, by, rule, keep, refund, owed }];
+        for (const { id: receiptId, amount } of decided.refunds) {
+          const method = ledger.receipts.find((receipt) => receipt.id === receiptId)!.method;
+          if (method !== 'card' && method !== 'hold') {
+            added.push({ kind: 'refunded', at: now, refundId: `${receiptId}:back`, receiptId, amount, method });
+            continue;
+          }
+          const [paid] = await tx.select().from(intents).where(eq(intents.id, receiptId));
+          const payment = paid?.answer?.outcome === 'approved' ? paid.answer.reference : receiptId;
+          const request = { kind: 'refund' as const, receiptId, payment };
+          refunds.push(
+            await openIntent(tx, { id: deps.newId(), bookingId, cause: `refund:${receiptId}`, request, amount, now }),
+          );
         }
-        const [paid] = await tx.select().from(intents).where(eq(intents.id, receiptId));
-        const payment = paid?.answer?.outcome === 'approved' ? paid.answer.reference : receiptId;
-        const request = { kind: 'refund' as const, receiptId, payment };
-        refunds.push(await openIntent(tx, { id: deps.newId(), bookingId, cause: `refund:${receiptId}`, request, amount, now }));
-      }
-      await recordFacts(tx, loaded, added, now);
-      return ok(decided);
-    });
+        await recordFacts(tx, loaded, added, now);
+        return ok(decided);
+      },
+    );
     if (!result.ok) return result;
     for (const id of refunds) await carryOut(deps, id);
     await runDue(deps);

@@ -10,7 +10,12 @@ const linkHours = 24 * 180;
 export const hashOfToken = (token: string): string => createHash('sha256').update(token).digest('base64url');
 
 /** Makes an unguessable link to a booking (256 bits). Only its hash is kept, so it cannot be shown again. */
-export async function makeClientLink(tx: Tx | Database, bookingId: string, from: Instant, now: Instant): Promise<string> {
+export async function makeClientLink(
+  tx: Tx | Database,
+  bookingId: string,
+  from: Instant,
+  now: Instant,
+): Promise<string> {
   const token = randomBytes(32).toString('base64url');
   const expiresAt = addHours(from > now ? from : now, linkHours);
   await tx.insert(clientLinks).values({ hash: hashOfToken(token), bookingId, madeAt: now, expiresAt });
@@ -23,7 +28,10 @@ export async function bookingOfLink(
   token: string,
   now: Instant,
 ): Promise<{ bookingId: string } | { fault: 'link_unknown' | 'link_expired' }> {
-  const [row] = await db.select().from(clientLinks).where(eq(clientLinks.hash, hashOfToken(token)));
+  const [row] = await db
+    .select()
+    .from(clientLinks)
+    .where(eq(clientLinks.hash, hashOfToken(token)));
   if (!row) return { fault: 'link_unknown' };
   return row.expiresAt <= now ? { fault: 'link_expired' } : { bookingId: row.bookingId };
 }

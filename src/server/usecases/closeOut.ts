@@ -22,28 +22,57 @@ export type CloseOutRefusal =
 export const closeOut =
   (deps: Deps) =>
   async ({ bookingId, claims, coverBalance }: CloseOutBooking): Promise<Result<{ closed: true }, CloseOutRefusal>> => {
-    const decided = await onBooking<string | null, CloseOutRefusal>(deps, bookingId, async ({ tx, loaded, standing, now }) => {
-      const { ledger, hold, position, stage, agreed } = standing;
-      const before = await intentByCause(tx, bookingId, 'closeOut');
-      if (before) return ok(before.id);
-      if (stage !== 'toCloseOut') return refuse({ code: 'not_to_close_out' });
-      if (coverBalance && !agreed.terms.holdCoversBalance) return refuse({ code: 'no_consent_for_balance', path: 'coverBalance' });
+    const decided = await onBooking<string | null, CloseOutRefusal>(
+      deps,
+      bookingId,
+      async ({ tx, loaded, standing, now }) => {
+        const { ledger, hold, position, stage, agreed } = standing;
+        const before = await intentByCause(tx, bookingId, 'closeOut');
+        if (before) return ok(before.id);
+        if (stage !== 'toCloseOut') return refuse({ code: 'not_to_close_out' });
+        if (coverBalance && !agreed.terms.holdCoversBalance)
+          return refuse({ code: 'no_consent_for_balance', path: 'coverBalance' });
 
-      const held = hold?.inForce?.amount ?? zero;
-      const figures = closeout({ held, claims, outstanding: position.outstanding, coverBalance });
-      const decision = { kind: 'closeOutDecided' as const, at: now, claims, coverBalance };
-      const { total, tax } = loaded.booking;
-      if (figures.capture === 0) {
-        const closing = closingFacts({ request: null, claims, captured: false, ledger, total, tax, releasing: held, now });
-        await recordFacts(tx, loaded, [decision, ...closing], now);
-        return ok(null);
-      }
-      await recordFacts(tx, loaded, [decision], now);
-      const met = sum(figures.met.map((claim) => claim.amount));
-      const balance = remainder(figures.capture, met);
-      const request = { kind: 'capture' as const, authorisation: hold!.inForce!.id, held: minor(held), balance, claims };
-      return ok(await openIntent(tx, { id: deps.newId(), bookingId, cause: 'closeOut', request, amount: figures.capture, now }));
-    });
+        const held = hold?.inForce?.amount ?? zero;
+        const figures = closeout({ held, claims, outstanding: position.outstanding, coverBalance });
+        const decision = { kind: 'closeOutDecided' as const, at: now, claims, coverBalance };
+        const { total, tax } = loaded.booking;
+        if (figures.capture === 0) {
+          const closing = closingFacts({
+            request: null,
+            claims,
+            captured: false,
+            ledger,
+            total,
+            tax,
+            releasing: held,
+            now,
+          });
+          await recordFacts(tx, loaded, [decision, ...closing], now);
+          return ok(null);
+        }
+        await recordFacts(tx, loaded, [decision], now);
+        const met = sum(figures.met.map((claim) => claim.amount));
+        const balance = remainder(figures.capture, met);
+        const request = {
+          kind: 'capture' as const,
+          authorisation: hold!.inForce!.id,
+          held: minor(held),
+          balance,
+          claims,
+        };
+        return ok(
+          await openIntent(tx, {
+            id: deps.newId(),
+            bookingId,
+            cause: 'closeOut',
+            request,
+            amount: figures.capture,
+            now,
+          }),
+        );
+      },
+    );
     if (!decided.ok) return decided;
     if (decided.value) {
       await carryOut(deps, decided.value);
@@ -55,7 +84,9 @@ export const closeOut =
 /** Closes bookings that nothing is claimed of, each by itself: one that cannot be closed does not stop the others. */
 export const releaseMany =
   (deps: Deps) =>
-  async ({ bookingIds }: ReleaseMany): Promise<Result<{ closed: string[]; refused: { id: string; code: string }[] }, never>> => {
+  async ({
+    bookingIds,
+  }: ReleaseMany): Promise<Result<{ closed: string[]; refused: { id: string; code: string }[] }, never>> => {
     const closed: string[] = [];
     const refused: { id: string; code: string }[] = [];
     for (const id of new Set(bookingIds)) {

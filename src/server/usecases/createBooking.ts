@@ -65,7 +65,15 @@ export const createBooking =
       const priceInput = pricedAs(request, service.currency, taxRate);
       const priced = price(priceInput);
       const agreed = wallOfInstant(now, timeZone);
-      const basis = { currency: service.currency, timeZone, agreed, start: request.start, end: request.end, total: priced.total, terms: version.rules };
+      const basis = {
+        currency: service.currency,
+        timeZone,
+        agreed,
+        start: request.start,
+        end: request.end,
+        total: priced.total,
+        terms: version.rules,
+      };
       const planned = planOf(basis);
       if (!planned.ok) return planned;
 
@@ -106,6 +114,7 @@ const pricedAs = (request: CreateBooking, currency: string, rate: Decimal): Pric
   currency,
   taxMode: 'inclusive',
   taxes: { VAT: { rate } },
-  lines: [{ id: 'service', label: request.title, quantity: '1' as Decimal, unitPrice: minor(request.total), taxes: ['VAT'] }],
+  lines: [
+    { id: 'service', label: request.title, quantity: '1' as Decimal, unitPrice: minor(request.total), taxes: ['VAT'] },
+  ],
 });
-

@@ -15,6 +15,8 @@ export const firstStart =
     // The sign-in first: should the process die in between, this start can be done again with the same address.
     const known = await signIn.api.signUpEmail({ body: { name: ownerName, email, password } }).catch(() => null);
     if (!known) await signIn.api.signInEmail({ body: { email, password } });
-    const made = await db.transaction((tx) => setUp(tx, { name, line, email, timeZone, currency, taxRate }, clock.now()));
+    const made = await db.transaction((tx) =>
+      setUp(tx, { name, line, email, timeZone, currency, taxRate }, clock.now()),
+    );
     return made ? ok({ ready: true }) : refuse({ code: 'set_up_already' });
   };

@@ -13,7 +13,10 @@ import { runDue } from '#server/agenda/runDue';
 
 export type PayRefusal =
   | NotFound
-  | { readonly code: 'link_unknown' | 'link_expired' | 'nothing_due' | 'booking_over' | 'card_unknown' | 'attempt_changed' }
+  | {
+      readonly code:
+        'link_unknown' | 'link_expired' | 'nothing_due' | 'booking_over' | 'card_unknown' | 'attempt_changed';
+    }
   | { readonly code: 'payment_under_way'; readonly confirmUrl: string | null }
   | { readonly code: 'amount_too_small' | 'above_outstanding'; readonly limit: Minor; readonly path: 'amount' };
 
@@ -24,7 +27,9 @@ export type PayOutcome =
 
 export const outcomeOf = (answer: ProcessorAnswer): PayOutcome => {
   if (answer.outcome === 'approved') return { state: 'paid' };
-  return answer.outcome === 'confirm' ? { state: 'confirm', url: answer.url } : { state: 'declined', code: answer.code };
+  return answer.outcome === 'confirm'
+    ? { state: 'confirm', url: answer.url }
+    : { state: 'declined', code: answer.code };
 };
 
 const confirmUrlOf = ({ answer }: IntentRow): string | null => (answer?.outcome === 'confirm' ? answer.url : null);

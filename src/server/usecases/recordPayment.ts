@@ -14,12 +14,23 @@ export type RecordPaymentRefusal =
 /** Money that came in outside the card network. A repeat with the same key records nothing more. */
 export const recordPayment =
   (deps: Deps) =>
-  ({ bookingId, requestKey, amount, method }: RecordPayment): Promise<Result<{ received: Minor }, RecordPaymentRefusal>> =>
+  ({
+    bookingId,
+    requestKey,
+    amount,
+    method,
+  }: RecordPayment): Promise<Result<{ received: Minor }, RecordPaymentRefusal>> =>
     onBooking<{ received: Minor }, RecordPaymentRefusal>(deps, bookingId, async ({ tx, loaded, standing, now }) => {
-      if (standing.ledger.receipts.some((receipt) => receipt.id === requestKey)) return ok({ received: standing.position.received });
+      if (standing.ledger.receipts.some((receipt) => receipt.id === requestKey))
+        return ok({ received: standing.position.received });
       const limit = standing.position.outstanding;
       if (amount > limit) return refuse({ code: 'above_outstanding', limit, path: 'amount' });
       if (await paymentUnderWay(tx, bookingId)) return refuse({ code: 'payment_under_way' });
-      const recorded = await recordFacts(tx, loaded, [{ kind: 'received', at: now, receiptId: requestKey, amount, method }], now);
+      const recorded = await recordFacts(
+        tx,
+        loaded,
+        [{ kind: 'received', at: now, receiptId: requestKey, amount, method }],
+        now,
+      );
       return ok({ received: recorded.standing.position.received });
     });

@@ -40,7 +40,12 @@ export const takeEvent =
     return ok({ taken });
   };
 
-async function markTaken(db: Tx | Deps['db'], id: string, { type }: ProcessorEvent, takenAt: ReturnType<Deps['clock']['now']>): Promise<boolean> {
+async function markTaken(
+  db: Tx | Deps['db'],
+  id: string,
+  { type }: ProcessorEvent,
+  takenAt: ReturnType<Deps['clock']['now']>,
+): Promise<boolean> {
   const rows = await db.insert(processorEvents).values({ id, type, takenAt }).onConflictDoNothing().returning();
   return rows.length > 0;
 }

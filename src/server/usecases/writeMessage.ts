@@ -98,7 +98,12 @@ export async function recoverMessages(deps: Deps, patienceSeconds = 20): Promise
   const left = await deps.db
     .select({ id: messages.id })
     .from(messages)
-    .where(and(eq(messages.state, 'outgoing'), lt(messages.calledAt, sql`now() - make_interval(secs => ${patienceSeconds})`)))
+    .where(
+      and(
+        eq(messages.state, 'outgoing'),
+        lt(messages.calledAt, sql`now() - make_interval(secs => ${patienceSeconds})`),
+      ),
+    )
     .orderBy(asc(messages.madeAt))
     .limit(50);
   for (const { id } of left) {

@@ -15,7 +15,12 @@ import { and, asc, eq, inArray, sql } from 'drizzle-orm';
 import { isDeepStrictEqual } from 'node:util';
 
 /** One thing that is derived and does not agree with what it is derived from. */
-export type Difference = { readonly what: string; readonly where: string; readonly kept: unknown; readonly computed: unknown };
+export type Difference = {
+  readonly what: string;
+  readonly where: string;
+  readonly kept: unknown;
+  readonly computed: unknown;
+};
 
 /** As a database gives it back: without keys that are undefined, nulls where a column was left out. */
 const plain = (value: unknown): unknown => JSON.parse(JSON.stringify(value));
@@ -28,7 +33,10 @@ const differs = (what: string, where: string, kept: unknown, computed: unknown):
  * the facts, deposits equal receipts less refunds until a booking closes, memo accounts equal the authorisations in
  * force here and at the processor, and each booking's summary, due parts, cover and agenda.
  */
-export async function verify(deps: Deps, progress?: (done: number, all: number) => boolean | void): Promise<Difference[]> {
+export async function verify(
+  deps: Deps,
+  progress?: (done: number, all: number) => boolean | void,
+): Promise<Difference[]> {
   const { db } = deps;
   const found: Difference[] = [...(await unbalancedEntries(deps)), ...(await wrongBalances(deps))];
   const ids = await db.select({ id: bookings.id }).from(bookings).orderBy(asc(bookings.number));
@@ -66,7 +74,12 @@ async function unbalancedEntries({ db }: Deps): Promise<Difference[]> {
     sql`select entry_seq::text, currency, sum(amount)::text as total from ${journalLines}
         group by entry_seq, currency having sum(amount) <> 0`,
   );
-  return rows.map((row) => ({ what: 'entry does not balance', where: row.entry_seq, kept: Number(row.total), computed: 0 }));
+  return rows.map((row) => ({
+    what: 'entry does not balance',
+    where: row.entry_seq,
+    kept: Number(row.total),
+    computed: 0,
+  }));
 }
 
 async function wrongBalances({ db }: Deps): Promise<Difference[]> {
@@ -103,8 +116,7 @@ async function verifyBooking({ db, clock }: Deps, loaded: LoadedBooking): Promis
     .where(and(eq(errands.bookingId, booking.id), inArray(errands.state, ['done', 'failed', 'claimed'])));
   const doneKeys = new Set(finished.map(({ key }) => key));
   const wanted = wantedErrands(current, facts).filter(({ key }) => !doneKeys.has(key));
-  const byKey = (list: readonly { key: string; at: string }[]) =>
-    list.map(({ key, at }) => `${at} ${key}`).sort();
+  const byKey = (list: readonly { key: string; at: string }[]) => list.map(({ key, at }) => `${at} ${key}`).sort();
   return [
     ...differs('summary', booking.number, summary, summaryOf(booking, client, current)),
     ...differs('due parts', booking.number, parts, duePartsOf(booking, current)),
@@ -119,13 +131,20 @@ function entriesOf(facts: LoadedBooking['facts']): { description: string; lines:
   return facts.flatMap((fact) => {
     const made = entryForFact(fact, ledger);
     ledger = withFact(ledger, fact);
-    return made ? [{ description: made.description, lines: made.lines.map(({ account, amount }) => `${account} ${amount}`) }] : [];
+    return made
+      ? [{ description: made.description, lines: made.lines.map(({ account, amount }) => `${account} ${amount}`) }]
+      : [];
   });
 }
 
 async function verifyJournal({ db }: Deps, { booking, facts }: LoadedBooking): Promise<Difference[]> {
   const rows = await db
-    .select({ seq: journalEntries.seq, description: journalEntries.description, account: journalLines.account, amount: journalLines.amount })
+    .select({
+      seq: journalEntries.seq,
+      description: journalEntries.description,
+      account: journalLines.account,
+      amount: journalLines.amount,
+    })
     .from(journalEntries)
     .innerJoin(journalLines, eq(journalLines.entrySeq, journalEntries.seq))
     .where(eq(journalEntries.bookingId, booking.id))
@@ -138,8 +157,7 @@ async function verifyJournal({ db }: Deps, { booking, facts }: LoadedBooking): P
   const entries = kept.map(({ description, lines }) => ({ description, lines }));
 
   const ledger = ledgerOf(facts);
-  const held = (account: string): number =>
-    sum(rows.filter((row) => row.account === account).map((row) => row.amount));
+  const held = (account: string): number => sum(rows.filter((row) => row.account === account).map((row) => row.amount));
   const closed = ledger.delivered || ledger.cancelled !== null;
   const inHand = sum(ledger.receipts.map((receipt) => receipt.amount - receipt.refunded));
   return [

@@ -15,7 +15,11 @@ const shortRefusals = 2;
 /** What the issuer of a test card says to a request. */
 export function decide(
   behaviour: CardBehaviour,
-  request: { readonly kind: 'charge' | 'authorise' | 'verify'; readonly clientPresent: boolean; readonly renewal: boolean },
+  request: {
+    readonly kind: 'charge' | 'authorise' | 'verify';
+    readonly clientPresent: boolean;
+    readonly renewal: boolean;
+  },
   refusals: number,
 ): IssuerDecision {
   switch (behaviour) {

@@ -28,7 +28,10 @@ export async function deliverEvents(db: WorldDatabase, clock: Clock, secret: str
   let taken = 0;
   for (const { seq, id, event, tries } of due) {
     if (!(await postEvent(secret, post, id, event))) {
-      await db.update(events).set({ tries: tries + 1 }).where(eq(events.seq, seq));
+      await db
+        .update(events)
+        .set({ tries: tries + 1 })
+        .where(eq(events.seq, seq));
       break;
     }
     await db.update(events).set({ delivered: true }).where(eq(events.seq, seq));

@@ -20,7 +20,12 @@ const reference = (kind: string): string => `${kind}_${randomBytes(9).toString('
 type Deps = { readonly db: WorldDatabase; readonly clock: Clock; readonly baseUrl: string };
 type OnCard = Extract<NetworkRequest, { kind: 'charge' | 'authorise' | 'verify' }>;
 
-const declined = (code: string, at: Instant, decline: 'soft' | 'hard' = 'hard'): ProcessorAnswer => ({ outcome: 'declined', code, decline, at });
+const declined = (code: string, at: Instant, decline: 'soft' | 'hard' = 'hard'): ProcessorAnswer => ({
+  outcome: 'declined',
+  code,
+  decline,
+  at,
+});
 
 /** Carries out what an issuer has approved. */
 export async function approveOnCard(tx: WorldTx, request: OnCard, at: Instant): Promise<ProcessorAnswer> {
@@ -28,7 +33,17 @@ export async function approveOnCard(tx: WorldTx, request: OnCard, at: Instant): 
   const { amount, currency, description } = request;
   if (request.kind === 'charge') {
     const payment = reference('pay');
-    await tx.insert(payments).values({ reference: payment, amount, currency, description, refunded: minor(0), at, payOutAt: payOutMoment(at) });
+    await tx
+      .insert(payments)
+      .values({
+        reference: payment,
+        amount,
+        currency,
+        description,
+        refunded: minor(0),
+        at,
+        payOutAt: payOutMoment(at),
+      });
     return { outcome: 'approved', reference: payment, at };
   }
   const held = reference('hold');
@@ -52,7 +67,11 @@ async function onCard(tx: WorldTx, request: OnCard, at: Instant, baseUrl: string
   const [card] = await tx.select().from(vault).where(eq(vault.token, request.card)).for('update');
   if (!card) return { answer: declined('14', at) };
   const renewal = request.kind === 'authorise' && request.renews !== undefined;
-  const decision = decide(card.behaviour, { kind: request.kind, clientPresent: request.clientPresent, renewal }, card.refusals);
+  const decision = decide(
+    card.behaviour,
+    { kind: request.kind, clientPresent: request.clientPresent, renewal },
+    card.refusals,
+  );
   if (decision.say === 'confirm') {
     const confirmation = randomBytes(18).toString('base64url');
     const until = addSeconds(at, confirmSeconds);
@@ -61,14 +80,25 @@ async function onCard(tx: WorldTx, request: OnCard, at: Instant, baseUrl: string
     return { answer, confirmation, confirmUntil: until };
   }
   if (decision.say === 'decline') {
-    await tx.update(vault).set({ refusals: card.refusals + 1 }).where(eq(vault.token, card.token));
+    await tx
+      .update(vault)
+      .set({ refusals: card.refusals + 1 })
+      .where(eq(vault.token, card.token));
     return { answer: declined(decision.code, at, decision.decline) };
   }
   return { answer: await approveOnCard(tx, request, at) };
 }
 
-async function capture(tx: WorldTx, request: Extract<NetworkRequest, { kind: 'capture' }>, at: Instant): Promise<ProcessorAnswer> {
-  const [held] = await tx.select().from(authorisations).where(eq(authorisations.reference, request.authorisation)).for('update');
+async function capture(
+  tx: WorldTx,
+  request: Extract<NetworkRequest, { kind: 'capture' }>,
+  at: Instant,
+): Promise<ProcessorAnswer> {
+  const [held] = await tx
+    .select()
+    .from(authorisations)
+    .where(eq(authorisations.reference, request.authorisation))
+    .for('update');
   if (!held || held.state !== 'live' || held.expiresAt <= at) return declined('54', at);
   if (request.amount > held.amount) return declined('61', at);
   await tx
@@ -77,11 +107,25 @@ async function capture(tx: WorldTx, request: Extract<NetworkRequest, { kind: 'ca
     .where(eq(authorisations.reference, held.reference));
   const { currency, description } = held;
   const payment = reference('pay');
-  await tx.insert(payments).values({ reference: payment, amount: request.amount, currency, description, refunded: minor(0), at, payOutAt: payOutMoment(at) });
+  await tx
+    .insert(payments)
+    .values({
+      reference: payment,
+      amount: request.amount,
+      currency,
+      description,
+      refunded: minor(0),
+      at,
+      payOutAt: payOutMoment(at),
+    });
   return { outcome: 'approved', reference: payment, at };
 }
 
-async function release(tx: WorldTx, request: Extract<NetworkRequest, { kind: 'release' }>, at: Instant): Promise<ProcessorAnswer> {
+async function release(
+  tx: WorldTx,
+  request: Extract<NetworkRequest, { kind: 'release' }>,
+  at: Instant,
+): Promise<ProcessorAnswer> {
   const changed = await tx
     .update(authorisations)
     .set({ state: 'released', endedAt: at })
@@ -90,7 +134,11 @@ async function release(tx: WorldTx, request: Extract<NetworkRequest, { kind: 're
   return changed.length > 0 ? { outcome: 'approved', reference: request.authorisation, at } : declined('25', at);
 }
 
-async function refund(tx: WorldTx, request: Extract<NetworkRequest, { kind: 'refund' }>, at: Instant): Promise<ProcessorAnswer> {
+async function refund(
+  tx: WorldTx,
+  request: Extract<NetworkRequest, { kind: 'refund' }>,
+  at: Instant,
+): Promise<ProcessorAnswer> {
   const [paid] = await tx.select().from(payments).where(eq(payments.reference, request.payment)).for('update');
   if (!paid || paid.refunded + request.amount > paid.amount) return declined('61', at);
   const refunded = minor(paid.refunded + request.amount);
@@ -122,7 +170,13 @@ export function openProcessor({ db, clock, baseUrl }: Deps): CardProcessor {
       const result =
         request.kind === 'charge' || request.kind === 'authorise' || request.kind === 'verify'
           ? await onCard(tx, request, at, baseUrl)
-          : { answer: await (request.kind === 'capture' ? capture(tx, request, at) : request.kind === 'release' ? release(tx, request, at) : refund(tx, request, at)) };
+          : {
+              answer: await (request.kind === 'capture'
+                ? capture(tx, request, at)
+                : request.kind === 'release'
+                  ? release(tx, request, at)
+                  : refund(tx, request, at)),
+            };
       await tx.insert(requests).values({ key: request.key, request, at, ...result });
       await appendEvent(tx, { type: 'request.answered', key: request.key, answer: result.answer }, at);
       return result.answer;
@@ -136,14 +190,19 @@ export function openProcessor({ db, clock, baseUrl }: Deps): CardProcessor {
     release: (request) => answerOnce({ kind: 'release', ...request }),
     refund: (request) => answerOnce({ kind: 'refund', ...request }),
     verify: (request) => answerOnce({ kind: 'verify', ...request }),
-    abandon: ({ reference: confirmation }) => answerConfirmation({ db, clock }, confirmation, false).then(() => undefined),
+    abandon: ({ reference: confirmation }) =>
+      answerConfirmation({ db, clock }, confirmation, false).then(() => undefined),
     async cardOf(token) {
       const [card] = await db.select({ last4: vault.last4 }).from(vault).where(eq(vault.token, token));
       return card ?? null;
     },
     liveAuthorisations: () =>
       db
-        .select({ reference: authorisations.reference, amount: authorisations.amount, currency: authorisations.currency })
+        .select({
+          reference: authorisations.reference,
+          amount: authorisations.amount,
+          currency: authorisations.currency,
+        })
         .from(authorisations)
         .where(eq(authorisations.state, 'live')) as Promise<{ reference: string; amount: Minor; currency: string }[]>,
   };
@@ -164,7 +223,8 @@ export async function answerConfirmation(
     if (waiting.answer.outcome !== 'confirm') return 'over';
     const at = clock.now();
     const inTime = waiting.confirmUntil !== null && at < waiting.confirmUntil;
-    const answer = yes && inTime ? await approveOnCard(tx, waiting.request as OnCard, at) : declined(notConfirmed, at, 'soft');
+    const answer =
+      yes && inTime ? await approveOnCard(tx, waiting.request as OnCard, at) : declined(notConfirmed, at, 'soft');
     await tx.update(requests).set({ answer, confirmUntil: null }).where(eq(requests.key, waiting.key));
     await appendEvent(tx, { type: 'request.answered', key: waiting.key, answer }, at);
     return inTime ? 'done' : 'over';

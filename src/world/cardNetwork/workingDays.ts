@@ -7,7 +7,7 @@ const isWeekend = (date: PlainDate): boolean => [5, 6].includes((((dayNumber(dat
 /** Early on the second working day (Monday to Friday, in UTC) after the payment. */
 export function payOutMoment(paid: Instant): Instant {
   let day = paid.slice(0, 10) as PlainDate;
-  for (let left = 2; left > 0; ) {
+  for (let left = 2; left > 0;) {
     day = addDays(day, 1);
     if (!isWeekend(day)) left--;
   }

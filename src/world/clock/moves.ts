@@ -20,7 +20,11 @@ export function openClockMoves({ clock, move, timeZone, report }: Settings) {
   return {
     moving: (): ClockMove | null => current,
 
-    async startMovingClock({ to: wall }: { to: WallTime }): Promise<Result<ClockMove, { code: 'clock_is_real' | 'clock_is_moving' | 'clock_goes_forward' }>> {
+    async startMovingClock({
+      to: wall,
+    }: {
+      to: WallTime;
+    }): Promise<Result<ClockMove, { code: 'clock_is_real' | 'clock_is_moving' | 'clock_goes_forward' }>> {
       if (!clock.standing()) return refuse({ code: 'clock_is_real' });
       if (current) return refuse({ code: 'clock_is_moving' });
       const to = instantOfWall(wall, await timeZone());

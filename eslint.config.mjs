@@ -1,0 +1,50 @@
+import astro from 'eslint-plugin-astro';
+import a11y from 'eslint-plugin-jsx-a11y';
+import tseslint from 'typescript-eslint';
+
+export default tseslint.config(
+  { ignores: ['dist', '.astro', '.demo', 'data', 'node_modules', 'coverage'] },
+  ...tseslint.configs.recommended,
+  ...astro.configs.recommended,
+  { files: ['src/**/*.tsx'], ...a11y.flatConfigs.recommended },
+  {
+    files: ['**/*.{ts,tsx,mjs}'],
+    rules: {
+      eqeqeq: ['error', 'always'],
+      'no-console': ['error', { allow: ['error', 'warn'] }],
+      '@typescript-eslint/no-unused-vars': [
+        'error',
+        { argsIgnorePattern: '^_', varsIgnorePattern: '^_', ignoreRestSiblings: true },
+      ],
+      '@typescript-eslint/consistent-type-imports': 'error',
+      // A name field that is to be typed first takes the focus on a page made for that.
+      'jsx-a11y/no-autofocus': 'off',
+    },
+  },
+  { files: ['src/**/*.tsx'], rules: { 'jsx-a11y/no-noninteractive-tabindex': 'off' } },
+  { files: ['scripts/**', 'bench/**', 'src/cli/**', 'src/demo/**', 'e2e/**'], rules: { 'no-console': 'off' } },
+  // The core has no clock, no random and nothing from outside.
+  {
+    files: ['src/core/**/*.ts'],
+    ignores: ['**/*.test.ts'],
+    rules: {
+      'no-restricted-globals': [
+        'error',
+        'process',
+        'fetch',
+        'setTimeout',
+        'setInterval',
+        'performance',
+        'crypto',
+        'console',
+      ],
+      'no-restricted-syntax': [
+        'error',
+        { selector: "MemberExpression[object.name='Date'][property.name='now']", message: 'now is an argument' },
+        { selector: "NewExpression[callee.name='Date'][arguments.length=0]", message: 'now is an argument' },
+        { selector: "MemberExpression[object.name='Math'][property.name='random']", message: 'the core is not random' },
+        { selector: 'AwaitExpression', message: 'the core is not async' },
+      ],
+    },
+  },
+);

@@ -1,0 +1,12 @@
+// Production: own data directory (OSTENDO_DATA, by default ./data) or a PostgreSQL server (DATABASE_URL).
+import { buildIfChanged, installPackages, say, serve } from './common.mjs';
+
+installPackages();
+buildIfChanged();
+try {
+  const { address } = await serve(process.env);
+  say(`Ostendo is at ${address}`);
+} catch (error) {
+  console.error(error.message);
+  process.exit(1);
+}

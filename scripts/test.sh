@@ -1,0 +1,34 @@
+#!/usr/bin/env bash
+# Everything that CI runs, installing what it needs: packages, Debian's chromium, PostgreSQL and hledger.
+set -euo pipefail
+cd "$(dirname "$0")/.."
+export ASTRO_TELEMETRY_DISABLED=1
+
+say() { printf '\n== %s\n' "$*"; }
+
+missing=()
+[ -x /usr/bin/chromium ] || missing+=(chromium)
+ls /usr/lib/postgresql/*/bin/postgres >/dev/null 2>&1 || missing+=(postgresql)
+command -v hledger >/dev/null || missing+=(hledger)
+if [ ${#missing[@]} -gt 0 ]; then
+  say "Installing ${missing[*]}"
+  apt-get update -qq
+  DEBIAN_FRONTEND=noninteractive apt-get install -y -qq "${missing[@]}" >/dev/null
+fi
+[ -f node_modules/.package-lock.json ] || { say 'Installing packages'; npm ci --no-audit --no-fund; }
+
+say 'Types, lint, format'
+npx astro check --minimumFailingSeverity error
+npx tsc --noEmit
+npx eslint .
+npx prettier --check . --log-level warn
+
+say 'Unit and use-case tests on PGlite'
+npx mocha
+
+say 'The use-case tests on PostgreSQL'
+node scripts/withPostgres.mjs npx mocha --config .mocharc.server.json
+
+say 'Build, and the journeys in a real browser'
+node --input-type=module -e "import { buildIfChanged } from './scripts/common.mjs'; buildIfChanged();"
+npx mocha --config .mocharc.e2e.json
