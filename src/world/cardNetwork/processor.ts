@@ -33,17 +33,15 @@ export async function approveOnCard(tx: WorldTx, request: OnCard, at: Instant): 
   const { amount, currency, description } = request;
   if (request.kind === 'charge') {
     const payment = reference('pay');
-    await tx
-      .insert(payments)
-      .values({
-        reference: payment,
-        amount,
-        currency,
-        description,
-        refunded: minor(0),
-        at,
-        payOutAt: payOutMoment(at),
-      });
+    await tx.insert(payments).values({
+      reference: payment,
+      amount,
+      currency,
+      description,
+      refunded: minor(0),
+      at,
+      payOutAt: payOutMoment(at),
+    });
     return { outcome: 'approved', reference: payment, at };
   }
   const held = reference('hold');
@@ -107,17 +105,15 @@ async function capture(
     .where(eq(authorisations.reference, held.reference));
   const { currency, description } = held;
   const payment = reference('pay');
-  await tx
-    .insert(payments)
-    .values({
-      reference: payment,
-      amount: request.amount,
-      currency,
-      description,
-      refunded: minor(0),
-      at,
-      payOutAt: payOutMoment(at),
-    });
+  await tx.insert(payments).values({
+    reference: payment,
+    amount: request.amount,
+    currency,
+    description,
+    refunded: minor(0),
+    at,
+    payOutAt: payOutMoment(at),
+  });
   return { outcome: 'approved', reference: payment, at };
 }
 

@@ -1,0 +1,69 @@
+import { expect } from 'chai';
+import { readdirSync, readFileSync } from 'node:fs';
+import { dirname, join, relative } from 'node:path';
+
+/** docs/architecture.md: who may import whom. A package is named whole, a file of another area by its path. */
+const allowed: Record<string, { areas: string[]; packages: RegExp }> = {
+  core: { areas: ['core'], packages: /^temporal-polyfill$/ },
+  contracts: { areas: ['contracts', 'core'], packages: /^zod$/ },
+  server: { areas: ['server', 'contracts', 'core'], packages: /./ },
+  world: { areas: ['world', 'core', 'server/ports'], packages: /./ },
+  islands: {
+    areas: ['islands', 'theme', 'contracts', 'core'],
+    packages: /^(?!node:|drizzle|pg$|@electric|better-auth|nodemailer|mailparser|astro)/,
+  },
+  theme: { areas: ['theme'], packages: /^@mantine/ },
+  layouts: { areas: ['layouts', 'theme', 'islands', 'core'], packages: /^@(fontsource|mantine)/ },
+  pages: { areas: ['islands', 'layouts', 'contracts', 'core', 'server/http', 'compose'], packages: /^(astro|zod)/ },
+  cli: { areas: ['cli', 'compose', 'server', 'contracts', 'core'], packages: /^(node:|zod)/ },
+  demo: { areas: ['demo', 'compose', 'server', 'world', 'core'], packages: /^(pure-rand|drizzle-orm)/ },
+};
+/** These few know everybody, or stand outside the areas. */
+const free = new Set(['compose.ts', 'middleware.ts', 'env.d.ts', 'architecture.test.ts']);
+
+const root = new URL('.', import.meta.url).pathname;
+const files = readdirSync(root, { recursive: true, encoding: 'utf8' }).filter(
+  (file) => /\.(ts|tsx|astro)$/.test(file) && !/\.test\.tsx?$/.test(file) && !free.has(file),
+);
+
+function importsOf(file: string): string[] {
+  const text = readFileSync(join(root, file), 'utf8');
+  const found = text.matchAll(
+    /(?:^|\n)\s*(?:import|export)\s(?:[^'"`;]*?\sfrom\s)?['"]([^'"]+)['"]|import\(\s*['"]([^'"]+)['"]\s*\)/g,
+  );
+  return [...found].map((match) => (match[1] ?? match[2])!);
+}
+
+/** The path of our own file under src, or null for a package. */
+function ownPath(file: string, name: string): string | null {
+  if (name.startsWith('#')) return name.slice(1);
+  return name.startsWith('.') ? relative('.', join(dirname(file), name)) : null;
+}
+
+describe('the table of imports', () => {
+  it('has read the sources', () => expect(files.length).to.be.greaterThan(150));
+  for (const [area, rule] of Object.entries(allowed)) {
+    it(`${area} imports only what it may`, () => {
+      const wrong = files
+        .filter((file) => file.startsWith(`${area}/`))
+        .flatMap((file) =>
+          importsOf(file)
+            .filter((name) => {
+              const path = ownPath(file, name);
+              if (path === null) return !rule.packages.test(name);
+              if (path.startsWith('../')) return !path.endsWith('package.json');
+              return !rule.areas.some(
+                (each) =>
+                  path === each || path.startsWith(`${each}/`) || (each === 'server/ports' && path === 'server/ports'),
+              );
+            })
+            .map((name) => `${file} → ${name}`),
+        );
+      expect(wrong).to.deep.equal([]);
+    });
+  }
+  it('every file belongs to an area', () => {
+    const areas = Object.keys(allowed);
+    expect(files.filter((file) => !areas.some((area) => file.startsWith(`${area}/`)))).to.deep.equal([]);
+  });
+});
