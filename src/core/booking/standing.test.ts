@@ -29,9 +29,16 @@ const rental: Agreed = {
       { name: 'deposit', collect: 'ask', amount: { percent: '30' as Decimal }, due: { on: 'agreement' } },
       { name: 'balance', collect: 'charge', amount: { share: 1 }, due: { on: 'start', minus: { days: 7 } } },
     ],
-    hold: { amount: { fixed: minor(400_00) }, place: { on: 'start', minus: { days: 1 } }, keep: { on: 'end', plus: { days: 2 } } },
+    hold: {
+      amount: { fixed: minor(400_00) },
+      place: { on: 'start', minus: { days: 1 } },
+      keep: { on: 'end', plus: { days: 2 } },
+    },
     holdCoversBalance: true,
-    cancellation: { tiers: [{ notice: { days: 14 }, keep: { percent: '30' as Decimal } }], grace: { within: { hours: 24 }, notice: { days: 7 } } },
+    cancellation: {
+      tiers: [{ notice: { days: 14 }, keep: { percent: '30' as Decimal } }],
+      grace: { within: { hours: 24 }, notice: { days: 7 } },
+    },
     graceDays: 2,
     reminders: [
       { days: 3, when: 'before' },
@@ -43,13 +50,54 @@ const rental: Agreed = {
 };
 
 const agreed: Fact = { kind: 'agreed', at: at('2027-03-01T10:00:00'), by: 'owner' };
-const deposit: Fact = { kind: 'received', at: at('2027-03-01T11:00:00'), receiptId: 'r1', amount: minor(300_00), method: 'card', cardId: 'c1', last4: '4242' };
+const deposit: Fact = {
+  kind: 'received',
+  at: at('2027-03-01T11:00:00'),
+  receiptId: 'r1',
+  amount: minor(300_00),
+  method: 'card',
+  cardId: 'c1',
+  last4: '4242',
+};
 const card: Fact = { kind: 'cardKept', at: at('2027-03-01T11:00:00'), cardId: 'c1', last4: '4242', consent: '' };
-const declined = (when: string, decline: 'soft' | 'hard' = 'soft', cardId = 'c1'): Fact => ({ kind: 'chargeDeclined', at: at(when), amount: minor(700_00), code: '51', decline, cardId, last4: '4242', clientPresent: false });
-const balance: Fact = { kind: 'received', at: at('2027-04-03T09:00:00'), receiptId: 'r2', amount: minor(700_00), method: 'card' };
-const held = (id: string, when: string, expires: string, renews?: string): Fact => ({ kind: 'holdPlaced', at: at(when), authorisation: id, amount: minor(400_00), expires: at(expires), cardId: 'c1', last4: '4242', ...(renews ? { renews } : {}) });
+const declined = (when: string, decline: 'soft' | 'hard' = 'soft', cardId = 'c1'): Fact => ({
+  kind: 'chargeDeclined',
+  at: at(when),
+  amount: minor(700_00),
+  code: '51',
+  decline,
+  cardId,
+  last4: '4242',
+  clientPresent: false,
+});
+const balance: Fact = {
+  kind: 'received',
+  at: at('2027-04-03T09:00:00'),
+  receiptId: 'r2',
+  amount: minor(700_00),
+  method: 'card',
+};
+const held = (id: string, when: string, expires: string, renews?: string): Fact => ({
+  kind: 'holdPlaced',
+  at: at(when),
+  authorisation: id,
+  amount: minor(400_00),
+  expires: at(expires),
+  cardId: 'c1',
+  last4: '4242',
+  ...(renews ? { renews } : {}),
+});
 const first = held('h1', '2027-04-09T18:00:00', '2027-04-16T18:00:00');
-const refused = (when: string, decline: 'soft' | 'hard'): Fact => ({ kind: 'holdRefused', at: at(when), amount: minor(400_00), code: '62', decline, cardId: 'c1', last4: '4242', renews: 'h1' });
+const refused = (when: string, decline: 'soft' | 'hard'): Fact => ({
+  kind: 'holdRefused',
+  at: at(when),
+  amount: minor(400_00),
+  code: '62',
+  decline,
+  cardId: 'c1',
+  last4: '4242',
+  renews: 'h1',
+});
 const secured = [agreed, deposit, card];
 const covered = [...secured, balance, first];
 
@@ -60,30 +108,93 @@ const stages: [why: string, facts: Fact[], when: string, stage: string][] = [
   ['a second before it ends', secured, '2027-04-18T17:59:59', 'inService'],
   ['it ends', secured, '2027-04-18T18:00:00', 'toCloseOut'],
   ['never secured: it does not begin', [agreed], '2027-04-12T18:00:00', 'waiting'],
-  ['the place was given back', [agreed, { kind: 'lapsed', at: at('2027-03-04T10:00:00'), reason: 'not_paid' }], '2027-03-05T10:00:00', 'lapsed'],
+  [
+    'the place was given back',
+    [agreed, { kind: 'lapsed', at: at('2027-03-04T10:00:00'), reason: 'not_paid' }],
+    '2027-03-05T10:00:00',
+    'lapsed',
+  ],
 ];
 
 describe('the stage of a booking', () => {
-  for (const [why, facts, when, stage] of stages) it(why, () => expect(standing(rental, facts, at(when)).stage).to.equal(stage));
+  for (const [why, facts, when, stage] of stages)
+    it(why, () => expect(standing(rental, facts, at(when)).stage).to.equal(stage));
 });
 
 const holds: [why: string, facts: Fact[], when: string, state: string, renewAt: string | null, gap: string | null][] = [
   ['before its moment', secured, '2027-04-01T10:00:00', 'planned', null, null],
   ['in force, to be renewed by itself', covered, '2027-04-10T10:00:00', 'inForce', '2027-04-16T06:00:00Z', null],
-  ['a renewal refused softly is tried again', [...covered, refused('2027-04-16T06:00:00', 'soft')], '2027-04-16T07:00:00', 'inForce', '2027-04-16T09:00:00Z', null],
-  ['refused for good: the gap is known', [...covered, refused('2027-04-16T06:00:00', 'hard')], '2027-04-16T07:00:00', 'endingSoon', null, '2027-04-16T18:00:00Z'],
-  ['refused softly too often', [...covered, ...['06', '09', '12'].map((hour) => refused(`2027-04-16T${hour}:00:00`, 'soft'))], '2027-04-16T13:00:00', 'endingSoon', null, '2027-04-16T18:00:00Z'],
-  ['lapsed: the gap is open', [...covered, { kind: 'holdLapsed', at: at('2027-04-16T18:00:00'), authorisation: 'h1', amount: minor(400_00) }], '2027-04-17T10:00:00', 'lapsed', null, '2027-04-16T18:00:00Z'],
-  ['its moment has come and there is no card', [agreed, deposit], '2027-04-09T19:00:00', 'planned', null, '2027-04-09T18:00:00Z'],
-  ['renewed, and long enough', [...covered, held('h2', '2027-04-16T06:00:00', '2027-04-23T06:00:00', 'h1')], '2027-04-17T10:00:00', 'inForce', null, null],
-  ['another card heals it', [...covered, refused('2027-04-16T06:00:00', 'hard'), { ...card, at: at('2027-04-16T08:00:00'), cardId: 'c2' } as Fact], '2027-04-16T08:00:00', 'inForce', '2027-04-16T06:00:00Z', null],
+  [
+    'a renewal refused softly is tried again',
+    [...covered, refused('2027-04-16T06:00:00', 'soft')],
+    '2027-04-16T07:00:00',
+    'inForce',
+    '2027-04-16T09:00:00Z',
+    null,
+  ],
+  [
+    'refused for good: the gap is known',
+    [...covered, refused('2027-04-16T06:00:00', 'hard')],
+    '2027-04-16T07:00:00',
+    'endingSoon',
+    null,
+    '2027-04-16T18:00:00Z',
+  ],
+  [
+    'refused softly too often',
+    [...covered, ...['06', '09', '12'].map((hour) => refused(`2027-04-16T${hour}:00:00`, 'soft'))],
+    '2027-04-16T13:00:00',
+    'endingSoon',
+    null,
+    '2027-04-16T18:00:00Z',
+  ],
+  [
+    'lapsed: the gap is open',
+    [...covered, { kind: 'holdLapsed', at: at('2027-04-16T18:00:00'), authorisation: 'h1', amount: minor(400_00) }],
+    '2027-04-17T10:00:00',
+    'lapsed',
+    null,
+    '2027-04-16T18:00:00Z',
+  ],
+  [
+    'its moment has come and there is no card',
+    [agreed, deposit],
+    '2027-04-09T19:00:00',
+    'planned',
+    null,
+    '2027-04-09T18:00:00Z',
+  ],
+  [
+    'renewed, and long enough',
+    [...covered, held('h2', '2027-04-16T06:00:00', '2027-04-23T06:00:00', 'h1')],
+    '2027-04-17T10:00:00',
+    'inForce',
+    null,
+    null,
+  ],
+  [
+    'another card heals it',
+    [
+      ...covered,
+      refused('2027-04-16T06:00:00', 'hard'),
+      { ...card, at: at('2027-04-16T08:00:00'), cardId: 'c2' } as Fact,
+    ],
+    '2027-04-16T08:00:00',
+    'inForce',
+    '2027-04-16T06:00:00Z',
+    null,
+  ],
 ];
 
 describe('the hold of a booking', () => {
   for (const [why, facts, when, state, renewAt, gap] of holds) {
     it(why, () => {
       const hold = standing(rental, facts, at(when)).hold!;
-      expect({ state: hold.state, renewAt: hold.renewAt, gap: hold.gap?.from ?? null }).to.deep.equal({ state, renewAt, gap });
+      expect({ state: hold.state, renewAt: hold.renewAt, gap: hold.gap?.from ?? null }).to.deep.equal({
+        state,
+        renewAt,
+        gap,
+      });
     });
   }
 });
@@ -94,24 +205,114 @@ const decisions: [why: string, facts: Fact[], when: string, kinds: string[]][] =
   ['a card refused', [...secured, declined('2027-04-03T09:00:00')], '2027-04-03T10:00:00', ['cardRefused']],
   ['a balance late without a card', [agreed, deposit], '2027-04-06T10:00:00', ['late']],
   ['a gap coming', [...covered, refused('2027-04-16T06:00:00', 'hard')], '2027-04-16T07:00:00', ['coverGap']],
-  ['the gap accepted', [...covered, refused('2027-04-16T06:00:00', 'hard'), { kind: 'gapAccepted', at: at('2027-04-16T08:00:00'), authorisation: 'h1' }], '2027-04-16T09:00:00', []],
+  [
+    'the gap accepted',
+    [
+      ...covered,
+      refused('2027-04-16T06:00:00', 'hard'),
+      { kind: 'gapAccepted', at: at('2027-04-16T08:00:00'), authorisation: 'h1' },
+    ],
+    '2027-04-16T09:00:00',
+    [],
+  ],
   ['the service is over', covered, '2027-04-18T18:00:00', ['closeOut']],
 ];
 
 describe('what a booking asks of its owner', () => {
   for (const [why, facts, when, kinds] of decisions)
-    it(why, () => expect(standing(rental, facts, at(when)).decisions.map((decision) => decision.kind)).to.deep.equal(kinds));
+    it(why, () =>
+      expect(standing(rental, facts, at(when)).decisions.map((decision) => decision.kind)).to.deep.equal(kinds),
+    );
 });
 
 const agenda: [why: string, facts: Fact[], when: string, errands: string[]][] = [
-  ['waiting: ask, remind, and give the place back', [agreed], '2027-03-01T10:00:00', ['2027-03-01T10:00:00Z request', '2027-03-02T09:00:00Z overdue:0:1', '2027-03-04T10:00:00Z lapse', '2027-04-04T09:00:00Z overdue:1:1']],
-  ['secured: remind, charge, hold', secured, '2027-03-02T10:00:00', ['2027-03-01T11:00:00Z receipt:r1', '2027-03-31T09:00:00Z remind:1:3', '2027-04-03T09:00:00Z charge:1:c1:0', '2027-04-04T09:00:00Z overdue:1:1', '2027-04-09T18:00:00Z hold:0:c1:0']],
-  ['declined softly: another try and a message', [...secured, declined('2027-04-03T09:00:00')], '2027-04-03T09:00:00', ['2027-03-01T11:00:00Z receipt:r1', '2027-04-03T09:00:00Z declined:1:c1:1', '2027-04-04T09:00:00Z charge:1:c1:1', '2027-04-04T09:00:00Z overdue:1:1', '2027-04-09T18:00:00Z hold:0:c1:0']],
-  ['declined for good: no further try', [...secured, declined('2027-04-03T09:00:00', 'hard')], '2027-04-03T09:00:00', ['2027-03-01T11:00:00Z receipt:r1', '2027-04-03T09:00:00Z declined:1:c1:1', '2027-04-04T09:00:00Z overdue:1:1', '2027-04-09T18:00:00Z hold:0:c1:0']],
-  ['declined, then another card: charged at once', [...secured, declined('2027-04-03T09:00:00', 'hard'), { ...card, cardId: 'c2' } as Fact], '2027-04-03T10:00:00', ['2027-03-01T11:00:00Z receipt:r1', '2027-04-03T09:00:00Z charge:1:c2:0', '2027-04-04T09:00:00Z overdue:1:1', '2027-04-09T18:00:00Z hold:0:c2:0']],
-  ['paid: nothing more is asked', covered, '2027-04-10T10:00:00', ['2027-03-01T11:00:00Z receipt:r1', '2027-04-03T09:00:00Z receipt:r2', '2027-04-09T18:00:00Z held:h1', '2027-04-16T06:00:00Z renew:h1:c1:0', '2027-04-20T18:00:00Z release:h1']],
-  ['renewed: the older one is let go', [...covered, held('h2', '2027-04-16T06:00:00', '2027-04-23T06:00:00', 'h1')], '2027-04-16T06:00:00', ['2027-03-01T11:00:00Z receipt:r1', '2027-04-03T09:00:00Z receipt:r2', '2027-04-09T18:00:00Z held:h1', '2027-04-16T06:00:00Z release:h1', '2027-04-20T18:00:00Z release:h2']],
-  ['lapsed: told, and nothing else', [agreed, { kind: 'lapsed', at: at('2027-03-04T10:00:00'), reason: 'not_paid' }], '2027-03-04T10:00:00', ['2027-03-04T10:00:00Z lapsed']],
+  [
+    'waiting: ask, remind, and give the place back',
+    [agreed],
+    '2027-03-01T10:00:00',
+    [
+      '2027-03-01T10:00:00Z request',
+      '2027-03-02T09:00:00Z overdue:0:1',
+      '2027-03-04T10:00:00Z lapse',
+      '2027-04-04T09:00:00Z overdue:1:1',
+    ],
+  ],
+  [
+    'secured: remind, charge, hold',
+    secured,
+    '2027-03-02T10:00:00',
+    [
+      '2027-03-01T11:00:00Z receipt:r1',
+      '2027-03-31T09:00:00Z remind:1:3',
+      '2027-04-03T09:00:00Z charge:1:c1:0',
+      '2027-04-04T09:00:00Z overdue:1:1',
+      '2027-04-09T18:00:00Z hold:0:c1:0',
+    ],
+  ],
+  [
+    'declined softly: another try and a message',
+    [...secured, declined('2027-04-03T09:00:00')],
+    '2027-04-03T09:00:00',
+    [
+      '2027-03-01T11:00:00Z receipt:r1',
+      '2027-04-03T09:00:00Z declined:1:c1:1',
+      '2027-04-04T09:00:00Z charge:1:c1:1',
+      '2027-04-04T09:00:00Z overdue:1:1',
+      '2027-04-09T18:00:00Z hold:0:c1:0',
+    ],
+  ],
+  [
+    'declined for good: no further try',
+    [...secured, declined('2027-04-03T09:00:00', 'hard')],
+    '2027-04-03T09:00:00',
+    [
+      '2027-03-01T11:00:00Z receipt:r1',
+      '2027-04-03T09:00:00Z declined:1:c1:1',
+      '2027-04-04T09:00:00Z overdue:1:1',
+      '2027-04-09T18:00:00Z hold:0:c1:0',
+    ],
+  ],
+  [
+    'declined, then another card: charged at once',
+    [...secured, declined('2027-04-03T09:00:00', 'hard'), { ...card, cardId: 'c2' } as Fact],
+    '2027-04-03T10:00:00',
+    [
+      '2027-03-01T11:00:00Z receipt:r1',
+      '2027-04-03T09:00:00Z charge:1:c2:0',
+      '2027-04-04T09:00:00Z overdue:1:1',
+      '2027-04-09T18:00:00Z hold:0:c2:0',
+    ],
+  ],
+  [
+    'paid: nothing more is asked',
+    covered,
+    '2027-04-10T10:00:00',
+    [
+      '2027-03-01T11:00:00Z receipt:r1',
+      '2027-04-03T09:00:00Z receipt:r2',
+      '2027-04-09T18:00:00Z held:h1',
+      '2027-04-16T06:00:00Z renew:h1:c1:0',
+      '2027-04-20T18:00:00Z release:h1',
+    ],
+  ],
+  [
+    'renewed: the older one is let go',
+    [...covered, held('h2', '2027-04-16T06:00:00', '2027-04-23T06:00:00', 'h1')],
+    '2027-04-16T06:00:00',
+    [
+      '2027-03-01T11:00:00Z receipt:r1',
+      '2027-04-03T09:00:00Z receipt:r2',
+      '2027-04-09T18:00:00Z held:h1',
+      '2027-04-16T06:00:00Z release:h1',
+      '2027-04-20T18:00:00Z release:h2',
+    ],
+  ],
+  [
+    'lapsed: told, and nothing else',
+    [agreed, { kind: 'lapsed', at: at('2027-03-04T10:00:00'), reason: 'not_paid' }],
+    '2027-03-04T10:00:00',
+    ['2027-03-04T10:00:00Z lapsed'],
+  ],
 ];
 
 describe('the agenda of a booking', () => {
@@ -128,10 +329,31 @@ describe('the agenda of a booking', () => {
 });
 
 const closing: Fact[] = [
-  { kind: 'delivered', at: at('2027-04-19T10:00:00'), total: minor(1000_00), tax: minor(187_00), received: minor(1000_00) },
-  { kind: 'holdCaptured', at: at('2027-04-19T10:00:00'), authorisation: 'h1', held: minor(400_00), captured: minor(120_00), balance: minor(0) },
+  {
+    kind: 'delivered',
+    at: at('2027-04-19T10:00:00'),
+    total: minor(1000_00),
+    tax: minor(187_00),
+    received: minor(1000_00),
+  },
+  {
+    kind: 'holdCaptured',
+    at: at('2027-04-19T10:00:00'),
+    authorisation: 'h1',
+    held: minor(400_00),
+    captured: minor(120_00),
+    balance: minor(0),
+  },
   { kind: 'claimOwed', at: at('2027-04-19T10:00:00'), amount: minor(30_00) },
-  { kind: 'closedOut', at: at('2027-04-19T10:00:00'), claims: [], captured: minor(120_00), released: minor(280_00), shortfall: minor(30_00), outstanding: minor(0) },
+  {
+    kind: 'closedOut',
+    at: at('2027-04-19T10:00:00'),
+    claims: [],
+    captured: minor(120_00),
+    released: minor(280_00),
+    shortfall: minor(30_00),
+    outstanding: minor(0),
+  },
 ];
 
 describe('the journal of a booking', () => {
@@ -144,9 +366,13 @@ describe('the journal of a booking', () => {
     });
   };
   const balanceOf = (facts: readonly Fact[], account: string): number =>
-    entries(facts).flatMap((made) => made.lines).filter((line) => line.account === account).reduce((sum, line) => sum + line.amount, 0);
+    entries(facts)
+      .flatMap((made) => made.lines)
+      .filter((line) => line.account === account)
+      .reduce((sum, line) => sum + line.amount, 0);
 
-  it('balances entry by entry', () => expect(entries([...covered, ...closing]).every((made) => isBalanced(made.lines))).to.equal(true));
+  it('balances entry by entry', () =>
+    expect(entries([...covered, ...closing]).every((made) => isBalanced(made.lines))).to.equal(true));
   it('leaves no deposit and no memo after the close-out', () => {
     const all = [...covered, ...closing];
     expect(balanceOf(all, accounts.clientDeposits)).to.equal(0);
@@ -165,7 +391,26 @@ describe('the journal of a booking', () => {
     expect(balanceOf([...covered, more, over], accounts.clientCredit)).to.equal(-100_00);
   });
   it('splits a cancellation into what is kept and what goes back', () => {
-    const facts: Fact[] = [...secured, { kind: 'cancelled', at: at('2027-04-08T10:00:00'), by: 'client', rule: 'tier', keep: minor(200_00), refund: minor(100_00), owed: minor(0) }, { kind: 'refunded', at: at('2027-04-08T10:00:00'), refundId: 'x', receiptId: 'r1', amount: minor(100_00), method: 'card' }];
+    const facts: Fact[] = [
+      ...secured,
+      {
+        kind: 'cancelled',
+        at: at('2027-04-08T10:00:00'),
+        by: 'client',
+        rule: 'tier',
+        keep: minor(200_00),
+        refund: minor(100_00),
+        owed: minor(0),
+      },
+      {
+        kind: 'refunded',
+        at: at('2027-04-08T10:00:00'),
+        refundId: 'x',
+        receiptId: 'r1',
+        amount: minor(100_00),
+        method: 'card',
+      },
+    ];
     expect(balanceOf(facts, accounts.clientDeposits)).to.equal(0);
     expect(balanceOf(facts, accounts.cancellationIncome)).to.equal(-200_00);
   });
@@ -202,8 +447,20 @@ describe('the money strip', () => {
     ['due and to come', [agreed], '2027-03-01T10:00:00', ['due 30000', 'planned 70000'], 'planned'],
     ['received and late', [agreed, deposit], '2027-04-06T10:00:00', ['received 30000', 'late 70000'], 'planned'],
     ['held', covered, '2027-04-10T10:00:00', ['received 30000', 'received 70000'], 'inForce'],
-    ['paid in part', [agreed, { ...deposit, amount: minor(100_00) } as Fact], '2027-03-01T12:00:00', ['received 10000', 'due 20000', 'planned 70000'], 'planned'],
-    ['lapsed: nothing is owed', [agreed, { kind: 'lapsed', at: at('2027-03-04T10:00:00'), reason: 'not_paid' }], '2027-03-05T10:00:00', [], null],
+    [
+      'paid in part',
+      [agreed, { ...deposit, amount: minor(100_00) } as Fact],
+      '2027-03-01T12:00:00',
+      ['received 10000', 'due 20000', 'planned 70000'],
+      'planned',
+    ],
+    [
+      'lapsed: nothing is owed',
+      [agreed, { kind: 'lapsed', at: at('2027-03-04T10:00:00'), reason: 'not_paid' }],
+      '2027-03-05T10:00:00',
+      [],
+      null,
+    ],
   ];
   for (const [why, facts, when, segments, hold] of cases) {
     it(why, () => {

@@ -7,7 +7,7 @@ import type { NetworkRequest } from '#world/cardNetwork/request';
 import { authorisations, payments, requests, vault } from '#world/cardNetwork/tables';
 import { payOutMoment } from '#world/cardNetwork/workingDays';
 import type { WorldDatabase, WorldTx } from '#world/database';
-import { and, eq } from 'drizzle-orm';
+import { and, eq, sql } from 'drizzle-orm';
 import { randomBytes } from 'node:crypto';
 import { isDeepStrictEqual } from 'node:util';
 
@@ -84,6 +84,7 @@ async function onCard(tx: WorldTx, request: OnCard, at: Instant, baseUrl: string
       .where(eq(vault.token, card.token));
     return { answer: declined(decision.code, at, decision.decline) };
   }
+  if (card.refusals > 0) await tx.update(vault).set({ refusals: 0 }).where(eq(vault.token, card.token));
   return { answer: await approveOnCard(tx, request, at) };
 }
 
@@ -156,6 +157,8 @@ async function refund(
 export function openProcessor({ db, clock, baseUrl }: Deps): CardProcessor {
   const answerOnce = (request: NetworkRequest): Promise<ProcessorAnswer> =>
     db.transaction(async (tx) => {
+      // The same key at the same moment: the second waits, and finds the first one's answer.
+      await tx.execute(sql`select pg_advisory_xact_lock(hashtextextended(${request.key}, 0))`);
       const [before] = await tx.select().from(requests).where(eq(requests.key, request.key)).for('update');
       if (before) {
         const same = isDeepStrictEqual(before.request, JSON.parse(JSON.stringify(request)));

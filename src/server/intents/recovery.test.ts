@@ -1,0 +1,145 @@
+import { standing } from '#core/booking/standing';
+import type { Minor } from '#core/money/minor';
+import { runDue } from '#server/agenda/runDue';
+import { agreedOf, readBooking } from '#server/booking/lockBooking';
+import type { Deps } from '#server/deps';
+import { errands, intents } from '#server/database/schema/work';
+import { recoverIntents } from '#server/intents/carryOut';
+import { payByClient } from '#server/usecases/payByClient';
+import { recoverMessages } from '#server/usecases/writeMessage';
+import { verify } from '#server/verify/verify';
+import { expect } from 'chai';
+import { eq } from 'drizzle-orm';
+import { randomUUID } from 'node:crypto';
+import { Webhook } from 'standardwebhooks';
+import { type Installation, installation, rental } from '../../../testing/installation';
+
+describe('what a crash or a repeat leaves', () => {
+  let app: Installation;
+  let id: string;
+  let link: string;
+  beforeEach(async () => {
+    app = await installation();
+    const made = await app.createBooking(rental());
+    if (!made.ok) throw new Error(made.refusal.code);
+    id = made.value.id;
+    link = await app.linkSentTo('ines@example.com');
+  });
+  afterEach(async () => {
+    expect(await verify(app.deps)).to.deep.equal([]);
+    await app.close();
+  });
+  const received = async (): Promise<number> => {
+    const { booking, facts } = (await readBooking(app.deps.db, id))!;
+    return standing(agreedOf(booking), facts, app.world.clock.now()).position.received;
+  };
+  /** The process dies around its call to the card network. */
+  const dying = (when: 'before' | 'after'): Deps => ({
+    ...app.deps,
+    processor: {
+      ...app.deps.processor,
+      charge: async (request) => {
+        if (when === 'after') await app.deps.processor.charge(request);
+        throw new Error('the process died');
+      },
+    },
+  });
+  const attempt = async () => ({
+    link,
+    attempt: randomUUID(),
+    card: await app.token('approves'),
+    amount: 240_00 as Minor,
+  });
+
+  for (const when of ['before', 'after'] as const) {
+    it(`died ${when} the call was answered: asked again with the same key, paid once`, async () => {
+      const request = await attempt();
+      const outcome = await payByClient(dying(when))(request).catch((error: Error) => error.message);
+      expect(outcome).to.equal('the process died');
+      expect(await received()).to.equal(0);
+      expect(await recoverIntents(app.deps, -1)).to.equal(1);
+      expect(await received()).to.equal(240_00);
+      expect(await recoverIntents(app.deps, -1)).to.equal(0);
+      await app.settle();
+      expect(await received()).to.equal(240_00);
+      expect((await app.world.network()).payments).to.have.length(1);
+    });
+  }
+
+  it('the event before the answer, then the answer, then the event again: one payment', async () => {
+    const request = await attempt();
+    await payByClient(dying('after'))(request).catch(() => undefined);
+    await app.world.advance();
+    expect(await received(), 'the event told it').to.equal(240_00);
+    expect(await app.payByClient(request)).to.deep.equal({ ok: true, value: { state: 'paid' } });
+    for (const event of (await app.world.network()).events) expect(await app.world.repeat(event.id)).to.equal(true);
+    await app.settle();
+    expect(await received()).to.equal(240_00);
+  });
+
+  it('a forged, an unsigned or a changed event is refused, and changes nothing', async () => {
+    await payByClient(dying('before'))(await attempt()).catch(() => undefined);
+    const [intent] = await app.deps.db.select().from(intents).where(eq(intents.state, 'open'));
+    const at = app.world.clock.now();
+    const body = JSON.stringify({
+      type: 'request.answered',
+      key: intent!.id,
+      answer: { outcome: 'approved', reference: 'made_up', at },
+    });
+    const now = new Date();
+    const headers = (secret: string, signed = body) =>
+      new Headers({
+        'webhook-id': 'evt_forged',
+        'webhook-timestamp': String(Math.floor(now.getTime() / 1000)),
+        'webhook-signature': new Webhook(secret).sign('evt_forged', now, signed),
+      });
+    expect(await app.receiveEvent(body, headers(Buffer.from('another secret').toString('base64')))).to.equal(401);
+    expect(await app.receiveEvent(body, headers(app.eventSecret, '{}'))).to.equal(401);
+    expect(await app.receiveEvent(body, new Headers())).to.equal(401);
+    const nonsense = '{"type":"party"}';
+    expect(await app.receiveEvent(nonsense, headers(app.eventSecret, nonsense))).to.equal(422);
+    expect(await received()).to.equal(0);
+    await recoverIntents(app.deps, -1);
+  });
+
+  it('a message that was committed and not handed over goes out once', async () => {
+    const mute: Deps = { ...app.deps, mailbox: { send: () => Promise.reject(new Error('the process died')) } };
+    await app.payByClient(await attempt());
+    await app.world.clock.moveTo('2027-03-26T09:00:00Z' as never);
+    const before = (await app.world.mail.list('ines@example.com')).length;
+    await runDue(mute);
+    expect((await app.world.mail.list('ines@example.com')).length).to.equal(before);
+    await recoverMessages(app.deps, -1);
+    await recoverMessages(app.deps, -1);
+    expect((await app.world.mail.list('ines@example.com')).length).to.equal(before + 1);
+    await app.settle();
+  });
+
+  it('an errand that cannot be done is tried again, then shown; nothing fails silently', async () => {
+    await app.payByClient(await attempt());
+    const problems: string[] = [];
+    const broken: Deps = {
+      ...app.deps,
+      newId: () => {
+        throw new Error('no ids today');
+      },
+      report: (problem) => problems.push(problem),
+    };
+    await app.world.clock.moveTo('2027-03-26T09:00:00Z' as never);
+    for (let tries = 0; tries < 8; tries++) {
+      await runDue(broken);
+      await app.deps.db.update(errands).set({ notBefore: null }).where(eq(errands.state, 'waiting'));
+    }
+    expect(problems.length).to.be.greaterThan(5);
+    expect((await app.queries.today()).failing).to.have.length(1);
+  });
+
+  it('runs of the agenda at the same time do each errand once', async () => {
+    await app.payByClient(await attempt());
+    await app.world.clock.moveTo('2027-03-29T09:00:00Z' as never);
+    await Promise.all([runDue(app.deps), runDue(app.deps), runDue(app.deps), runDue(app.deps)]);
+    await app.settle();
+    expect(await received()).to.equal(800_00);
+    expect((await app.world.network()).payments).to.have.length(2);
+  });
+});
