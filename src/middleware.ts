@@ -1,5 +1,6 @@
 import { application } from '#compose';
 import { applyHeaders } from '#server/http/headers';
+import { isFromHere } from '#server/http/sameSite';
 import { problem } from '#server/http/problem';
 import { defineMiddleware } from 'astro:middleware';
 
@@ -16,6 +17,7 @@ const open = [
 /** Each request finds the application and the person who is signed in; who is not is sent to sign in. */
 export const onRequest = defineMiddleware(async (context, next) => {
   const { locals, request, url } = context;
+  if (!isFromHere(request)) return applyHeaders(problem(403, 'cross_site'), url);
   locals.app = await application();
   const session = await locals.app.signIn.api.getSession({ headers: request.headers });
   locals.person = session ? { id: session.user.id, name: session.user.name, email: session.user.email } : null;

@@ -4,6 +4,7 @@ import type { Instant } from '#core/calendar/instant';
 import { localDate } from '#core/calendar/zoned';
 import { type Minor, minor } from '#core/money/minor';
 import { longDate, longMoment } from '#core/wording/days';
+import { times } from '#core/wording/times';
 import { declineText } from '#core/wording/declines';
 import { chargeTries } from '#core/booking/decisions';
 import { instalmentWords } from '#islands/format/stageWords';
@@ -54,7 +55,7 @@ function partRows(standing: Standing, today: PlainDate): PlanRow[] {
         title,
         mark: 'late',
         tone: 't-late',
-        note: `card refused ${tries === 1 ? 'once' : `${tries} times`} (${declineText(last.code)}); ${next}`,
+        note: `card refused ${times(tries)} (${declineText(last.code)}); ${next}`,
       };
     }
     const how = {

@@ -3,6 +3,7 @@ import { read } from '#islands/api';
 import { bookingsAddress } from '#islands/Bookings/bookingsAddress';
 import { BookingRow } from '#islands/Bookings/BookingRow';
 import { StageFilter } from '#islands/Bookings/StageFilter';
+import { useReady } from '#islands/parts/useReady';
 import { OwnerShell } from '#islands/shell/OwnerShell';
 import { ActionIcon, Button, Pagination, TextInput } from '@mantine/core';
 import { useDebouncedCallback } from '@mantine/hooks';
@@ -35,6 +36,7 @@ const columns: readonly { sort: BookingSort | null; label: string; right?: boole
 function Bookings({ given }: { readonly given: BookingsView }) {
   const [query, setQuery] = useState<BookingsQuery>(given.query);
   const [text, setText] = useState(given.query.search);
+  const ready = useReady();
   const change = (part: Partial<BookingsQuery>): void => setQuery((before) => ({ ...before, page: 0, ...part }));
   const search = useDebouncedCallback((value: string) => change({ search: value }), 180);
   useEffect(() => history.replaceState(null, '', `/bookings${bookingsAddress(query)}`), [query]);
@@ -58,6 +60,7 @@ function Bookings({ given }: { readonly given: BookingsView }) {
         <h1>Bookings</h1>
         <TextInput
           aria-label="Search bookings"
+          disabled={!ready}
           placeholder="Name, number, service, e-mail"
           leftSection={<IconSearch size={16} aria-hidden />}
           rightSection={

@@ -2,6 +2,7 @@ import type { ClientView } from '#contracts/views';
 import { formatMoney } from '#core/money/formatMoney';
 import { CardFrame, type CardGiven } from '#islands/ClientPage/CardFrame';
 import { payProblem } from '#islands/ClientPage/payProblem';
+import { useReady } from '#islands/parts/useReady';
 import { newKey, post } from '#islands/api';
 import { useRef, useState } from 'react';
 import styles from './ClientPage.module.css';
@@ -20,6 +21,7 @@ export function PayBox({ link, view, reload, purpose }: Props) {
   const attempt = useRef<{ key: string; card: string } | null>(null);
   const [opened, setOpened] = useState(purpose === 'card');
   const [busy, setBusy] = useState(false);
+  const ready = useReady();
   const [problem, setProblem] = useState<string | null>(null);
   const running = useRef(false);
   const { currency, dueNow } = view;
@@ -60,7 +62,7 @@ export function PayBox({ link, view, reload, purpose }: Props) {
   };
   if (!opened) {
     return (
-      <button type="button" className={styles.button} onClick={() => setOpened(true)}>
+      <button type="button" className={styles.button} onClick={() => setOpened(true)} disabled={!ready}>
         {label}
       </button>
     );
@@ -74,7 +76,13 @@ export function PayBox({ link, view, reload, purpose }: Props) {
           {problem}
         </p>
       )}
-      <button type="button" className={styles.button} onClick={() => void send()} aria-busy={busy} disabled={busy}>
+      <button
+        type="button"
+        className={styles.button}
+        onClick={() => void send()}
+        aria-busy={busy}
+        disabled={busy || !ready}
+      >
         {busy ? 'One moment…' : label}
       </button>
     </div>

@@ -5,6 +5,7 @@ import { type Draft, draftFaults, type Field, workOut } from '#islands/NewBookin
 import { PlanPreview } from '#islands/NewBooking/PlanPreview';
 import { Problem } from '#islands/parts/Problem';
 import { useAction } from '#islands/parts/useAction';
+import { useReady } from '#islands/parts/useReady';
 import { useShell } from '#islands/shell/useShell';
 import { Autocomplete, Button, NativeSelect, TextInput } from '@mantine/core';
 import { useLocalStorage } from '@mantine/hooks';
@@ -14,6 +15,7 @@ import styles from './NewBooking.module.css';
 /** What is typed stays over a reload; the plan beside it is computed with each keystroke. */
 export function NewBookingForm({ view }: { readonly view: NewBookingView }) {
   const { now, zone, business } = useShell();
+  const ready = useReady();
   const first = view.services[0];
   const empty: Draft = {
     clientName: '',
@@ -79,7 +81,7 @@ export function NewBookingForm({ view }: { readonly view: NewBookingView }) {
           <a href="/bookings">Bookings</a> / new
         </p>
         <h1>New booking</h1>
-        <fieldset className={styles.fields}>
+        <fieldset className={styles.fields} disabled={!ready}>
           <legend>Client</legend>
           <Autocomplete
             label="Name"
@@ -94,7 +96,7 @@ export function NewBookingForm({ view }: { readonly view: NewBookingView }) {
           />
           <TextInput label="E-mail" type="email" {...field('clientEmail')} maxLength={254} />
         </fieldset>
-        <fieldset className={styles.fields}>
+        <fieldset className={styles.fields} disabled={!ready}>
           <legend>Service</legend>
           <NativeSelect
             label="Service"
@@ -106,7 +108,7 @@ export function NewBookingForm({ view }: { readonly view: NewBookingView }) {
           <TextInput label="Begins" type="datetime-local" {...field('start')} />
           <TextInput label="Ends" type="datetime-local" {...field('end')} min={draft.start} />
         </fieldset>
-        <fieldset className={styles.fields}>
+        <fieldset className={styles.fields} disabled={!ready}>
           <legend>Money</legend>
           <TextInput label={`Price in ${currency}, tax included`} inputMode="decimal" {...field('total')} />
           <NativeSelect

@@ -3,6 +3,7 @@ import { localDate } from '#core/calendar/zoned';
 import { formatAmount, formatMoney } from '#core/money/formatMoney';
 import { clientSteps } from '#core/wording/clientSteps';
 import { distance } from '#core/wording/days';
+import { times } from '#core/wording/times';
 import { cancellationSentences } from '#core/wording/sentences';
 import { Problem } from '#islands/parts/Problem';
 import type { Worked } from '#islands/NewBooking/draft';
@@ -57,8 +58,7 @@ export function PlanPreview({ worked, currency }: { readonly worked: Worked; rea
       </ol>
       {plan.hold && plan.hold.authorisations.length > 1 && (
         <p className={styles.note}>
-          The hold outlasts one authorisation: it is renewed{' '}
-          {plan.hold.authorisations.length === 2 ? 'once' : `${plan.hold.authorisations.length - 1} times`}, by itself.
+          The hold outlasts one authorisation: it is renewed {times(plan.hold.authorisations.length - 1)}, by itself.
         </p>
       )}
       <h3>If the client cancels</h3>

@@ -2,6 +2,7 @@ import { type ApiProblem, post } from '#islands/api';
 import { fieldMessage } from '#islands/format/problemSentence';
 import { Problem } from '#islands/parts/Problem';
 import { cssVariables } from '#theme/cssVariables';
+import { useReady } from '#islands/parts/useReady';
 import { theme } from '#theme/theme';
 import { Button, MantineProvider, PasswordInput, Select, TextInput } from '@mantine/core';
 import { type SubmitEvent, useState } from 'react';
@@ -23,6 +24,7 @@ export default function FirstStartPage({ zones, currencies }: Props) {
   });
   const [problem, setProblem] = useState<ApiProblem | null>(null);
   const [busy, setBusy] = useState(false);
+  const ready = useReady();
   const field = (name: keyof typeof form) => ({
     value: form[name],
     onChange: (event: { currentTarget: { value: string } }) => setForm({ ...form, [name]: event.currentTarget.value }),
@@ -44,42 +46,44 @@ export default function FirstStartPage({ zones, currencies }: Props) {
     <MantineProvider theme={theme} cssVariablesResolver={cssVariables} defaultColorScheme="auto">
       <main className={styles.page}>
         <form className={styles.wide} onSubmit={(event) => void submit(event)} noValidate>
-          <h1>Ostendo, first start</h1>
-          <p>The business that this installation belongs to, and your own sign-in.</p>
-          <TextInput label="Name of the business" {...field('business')} data-autofocus />
-          <TextInput label="A line below it" placeholder="Stargazing" {...field('line')} />
-          <div className={styles.pair}>
-            <Select
-              label="Time zone"
-              searchable
-              data={[...zones]}
-              value={form.timeZone}
-              onChange={(timeZone) => setForm({ ...form, timeZone: timeZone ?? form.timeZone })}
-              error={field('timeZone').error}
-              limit={50}
+          <fieldset disabled={!ready} className={styles.fields}>
+            <h1>Ostendo, first start</h1>
+            <p>The business that this installation belongs to, and your own sign-in.</p>
+            <TextInput label="Name of the business" {...field('business')} data-autofocus />
+            <TextInput label="A line below it" placeholder="Stargazing" {...field('line')} />
+            <div className={styles.pair}>
+              <Select
+                label="Time zone"
+                searchable
+                data={[...zones]}
+                value={form.timeZone}
+                onChange={(timeZone) => setForm({ ...form, timeZone: timeZone ?? form.timeZone })}
+                error={field('timeZone').error}
+                limit={50}
+              />
+              <Select
+                label="Currency"
+                searchable
+                data={[...currencies]}
+                value={form.currency}
+                onChange={(currency) => setForm({ ...form, currency: currency ?? form.currency })}
+                error={field('currency').error}
+                limit={50}
+              />
+            </div>
+            <TextInput label="Tax within your prices, in percent" {...field('taxRate')} />
+            <TextInput label="Your name" autoComplete="name" {...field('ownerName')} />
+            <TextInput label="Your e-mail" type="email" autoComplete="username" {...field('email')} />
+            <PasswordInput
+              label="A password, at least 10 characters"
+              autoComplete="new-password"
+              {...field('password')}
             />
-            <Select
-              label="Currency"
-              searchable
-              data={[...currencies]}
-              value={form.currency}
-              onChange={(currency) => setForm({ ...form, currency: currency ?? form.currency })}
-              error={field('currency').error}
-              limit={50}
-            />
-          </div>
-          <TextInput label="Tax within your prices, in percent" {...field('taxRate')} />
-          <TextInput label="Your name" autoComplete="name" {...field('ownerName')} />
-          <TextInput label="Your e-mail" type="email" autoComplete="username" {...field('email')} />
-          <PasswordInput
-            label="A password, at least 10 characters"
-            autoComplete="new-password"
-            {...field('password')}
-          />
-          {problem && !problem.issues && <Problem problem={problem} currency={form.currency} />}
-          <Button type="submit" loading={busy}>
-            Begin
-          </Button>
+            {problem && !problem.issues && <Problem problem={problem} currency={form.currency} />}
+            <Button type="submit" loading={busy}>
+              Begin
+            </Button>
+          </fieldset>
         </form>
       </main>
     </MantineProvider>

@@ -1,6 +1,7 @@
 import { post } from '#islands/api';
 import { problemSentence } from '#islands/format/problemSentence';
 import { cssVariables } from '#theme/cssVariables';
+import { useReady } from '#islands/parts/useReady';
 import { theme } from '#theme/theme';
 import { Alert, Button, Divider, MantineProvider, PasswordInput, TextInput } from '@mantine/core';
 import { type SubmitEvent, useState } from 'react';
@@ -16,6 +17,7 @@ export default function SignInPage({ to, demo, businessName }: Props) {
   const [password, setPassword] = useState('');
   const [wrong, setWrong] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
+  const ready = useReady();
 
   const enter = async (request: () => ReturnType<typeof post>): Promise<void> => {
     setBusy(true);
@@ -37,44 +39,46 @@ export default function SignInPage({ to, demo, businessName }: Props) {
     <MantineProvider theme={theme} cssVariablesResolver={cssVariables} defaultColorScheme="auto">
       <main className={styles.page}>
         <form className={styles.box} onSubmit={submit}>
-          <h1>{businessName}</h1>
-          <p>Sign in to Ostendo.</p>
-          {wrong && (
-            <Alert color="red" variant="light" role="alert" className={styles.wrong}>
-              {wrong}
-            </Alert>
-          )}
-          <TextInput
-            label="E-mail"
-            type="email"
-            autoComplete="username"
-            required
-            value={email}
-            onChange={(event) => setEmail(event.currentTarget.value)}
-          />
-          <PasswordInput
-            label="Password"
-            autoComplete="current-password"
-            required
-            value={password}
-            onChange={(event) => setPassword(event.currentTarget.value)}
-          />
-          <Button type="submit" loading={busy} fullWidth>
-            Sign in
-          </Button>
-          {demo && (
-            <>
-              <Divider label="this is the demo" />
-              <Button
-                variant="default"
-                fullWidth
-                loading={busy}
-                onClick={() => void enter(() => post('/api/demo/sign-in', {}))}
-              >
-                Enter the demo as Lena Varga, owner
-              </Button>
-            </>
-          )}
+          <fieldset disabled={!ready} className={styles.fields}>
+            <h1>{businessName}</h1>
+            <p>Sign in to Ostendo.</p>
+            {wrong && (
+              <Alert color="red" variant="light" role="alert" className={styles.wrong}>
+                {wrong}
+              </Alert>
+            )}
+            <TextInput
+              label="E-mail"
+              type="email"
+              autoComplete="username"
+              required
+              value={email}
+              onChange={(event) => setEmail(event.currentTarget.value)}
+            />
+            <PasswordInput
+              label="Password"
+              autoComplete="current-password"
+              required
+              value={password}
+              onChange={(event) => setPassword(event.currentTarget.value)}
+            />
+            <Button type="submit" loading={busy} fullWidth>
+              Sign in
+            </Button>
+            {demo && (
+              <>
+                <Divider label="this is the demo" />
+                <Button
+                  variant="default"
+                  fullWidth
+                  loading={busy}
+                  onClick={() => void enter(() => post('/api/demo/sign-in', {}))}
+                >
+                  Enter the demo as Lena Varga, owner
+                </Button>
+              </>
+            )}
+          </fieldset>
         </form>
       </main>
     </MantineProvider>

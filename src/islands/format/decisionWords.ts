@@ -2,6 +2,7 @@ import type { Decision } from '#core/booking/decisions';
 import type { PlainDate } from '#core/calendar/days';
 import { longMoment, longDate } from '#core/wording/days';
 import { localDate } from '#core/calendar/zoned';
+import { times } from '#core/wording/times';
 import { declineText } from '#core/wording/declines';
 
 type Words = {
@@ -29,12 +30,11 @@ export function decisionWords(decision: Decision, zone: string, today: PlainDate
             mark: 'due',
           };
     case 'cardRefused': {
-      const times = decision.tries === 1 ? 'once' : decision.tries === 2 ? 'twice' : `${decision.tries} times`;
       const next = decision.nextTry
         ? `Next try ${longMoment(decision.nextTry, zone, today)}.`
         : 'It is not tried again.';
       return {
-        why: `Card refused ${times} (${declineText(decision.code)}). ${next}`,
+        why: `Card refused ${times(decision.tries)} (${declineText(decision.code)}). ${next}`,
         action: 'Ask for another card',
         stake: 'due',
         mark: 'late',

@@ -7,14 +7,6 @@ type Refusal = { readonly code: string };
 type UseCase<I, T, R extends Refusal> = (input: I) => Promise<Result<T, R>>;
 type Locals = APIContext['locals'];
 
-/** A request that changes something comes from our own pages: browsers say where a request begins. */
-function isFromHere({ request, url }: APIContext): boolean {
-  const site = request.headers.get('sec-fetch-site');
-  if (site !== null) return site === 'same-origin' || site === 'none';
-  const origin = request.headers.get('origin');
-  return origin === null || new URL(origin).host === (request.headers.get('host') ?? url.host);
-}
-
 async function readJson(request: Request): Promise<{ json: unknown } | null> {
   if (!request.headers.get('content-type')?.startsWith('application/json')) return null;
   try {
@@ -28,7 +20,7 @@ const refusalProblem = ({ code, ...detail }: Refusal & { path?: string }): Respo
   problem(code.endsWith('_not_found') ? 404 : 409, code, { ...(detail.path ? { path: detail.path } : {}), detail });
 
 /**
- * One contract, one use case. 400 for what cannot be read, 403 for another site's request, 422 for what the contract
+ * One contract, one use case. 400 for what cannot be read, 422 for what the contract
  * refuses, 409 (404) for what a rule refuses, 502 where a service outside did not answer: then nothing is lost, and
  * the same request may be sent again.
  */
@@ -38,7 +30,6 @@ export const endpoint =
     useCase: (locals: Locals) => UseCase<z.infer<S>, T, R>,
   ): APIRoute =>
   async (context) => {
-    if (!isFromHere(context)) return problem(403, 'cross_site');
     const read = await readJson(context.request);
     if (!read) return problem(400, 'unreadable');
     const checked = contract.safeParse(read.json);

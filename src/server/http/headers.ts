@@ -27,7 +27,7 @@ export function applyHeaders(response: Response, url: URL): Response {
   const framed = url.pathname === '/stand-in/card';
   response.headers.set('content-security-policy', directives(hashes, framed));
   response.headers.set('x-content-type-options', 'nosniff');
-  response.headers.set('referrer-policy', 'no-referrer');
+  response.headers.set('referrer-policy', 'same-origin');
   response.headers.set('permissions-policy', 'camera=(), microphone=(), geolocation=()');
   if (!response.headers.has('cache-control')) response.headers.set('cache-control', 'no-store');
   return response;

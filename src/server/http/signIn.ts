@@ -10,6 +10,11 @@ export function openSignIn({ db, secret, baseUrl }: { db: Database; secret: stri
     baseURL: baseUrl,
     basePath: '/api/auth',
     secret,
+    // Requests of other sites are refused before they come here; the same host may be reached by several names.
+    trustedOrigins: (request) => {
+      const host = request?.headers.get('host');
+      return host ? [`http://${host}`, `https://${host}`] : [];
+    },
     telemetry: { enabled: false },
     database: drizzleAdapter(db, { provider: 'pg', schema: { user, session, account, verification, rateLimit } }),
     emailAndPassword: {

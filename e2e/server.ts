@@ -1,0 +1,49 @@
+import { type ChildProcess, spawn } from 'node:child_process';
+import { createServer } from 'node:net';
+
+export async function freePort(): Promise<number> {
+  return new Promise((resolve) => {
+    const probe = createServer().listen(0, '127.0.0.1', () => {
+      const { port } = probe.address() as { port: number };
+      probe.close(() => resolve(port));
+    });
+  });
+}
+
+export type Served = {
+  readonly address: string;
+  readonly process: ChildProcess;
+  stop: (signal?: NodeJS.Signals) => Promise<void>;
+};
+
+/** The built server as it runs in production, healthy when this answers. */
+export async function serve(directory: string, more: Record<string, string> = {}, port?: number): Promise<Served> {
+  const used = port ?? (await freePort());
+  const child = spawn(process.execPath, ['dist/server/entry.mjs'], {
+    env: {
+      ...process.env,
+      NODE_ENV: 'production',
+      PORT: String(used),
+      HOST: '127.0.0.1',
+      OSTENDO_DATA: directory,
+      OSTENDO_DEMO: '1',
+      ...more,
+    },
+    stdio: ['ignore', 'ignore', 'inherit'],
+  });
+  const ended = new Promise<void>((resolve) => child.once('exit', () => resolve()));
+  const address = `http://127.0.0.1:${used}`;
+  for (let tries = 0; tries < 600; tries++) {
+    if (child.exitCode !== null) throw new Error(`the server ended with ${child.exitCode}`);
+    const response = await fetch(`${address}/healthz`).catch(() => null);
+    if (response?.ok) {
+      const stop = async (signal: NodeJS.Signals = 'SIGTERM'): Promise<void> => {
+        child.kill(signal);
+        await ended;
+      };
+      return { address, process: child, stop };
+    }
+    await new Promise((resolve) => setTimeout(resolve, 100));
+  }
+  throw new Error('the server did not become healthy');
+}

@@ -1,0 +1,2 @@
+/** `once`, `twice`, `3 times`. */
+export const times = (count: number): string => (count === 1 ? 'once' : count === 2 ? 'twice' : `${count} times`);
