@@ -17,7 +17,11 @@ class Client {
 
   async post<T>(path: string, body: unknown): Promise<{ status: number; body: T } | null> {
     try {
-      const response = await fetch(this.address + path, { method: 'POST', headers: { 'content-type': 'application/json', cookie: this.cookie }, body: JSON.stringify(body) });
+      const response = await fetch(this.address + path, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json', cookie: this.cookie },
+        body: JSON.stringify(body),
+      });
       const cookies = response.headers.getSetCookie();
       if (cookies.length > 0) this.cookie = cookies.map((each) => each.split(';')[0]).join('; ');
       return { status: response.status, body: (await response.json()) as T };
@@ -42,13 +46,28 @@ async function work(client: Client, seen: Acknowledged): Promise<void> {
   });
   if (made?.status !== 200) return;
   seen.bookings.add(made.body.number);
-  const link = await client.post<{ url: string }>('/api/do/copy-link', { bookingId: made.body.id, requestKey: randomUUID() });
-  const card = await client.post<{ token: string }>('/stand-in/tokens', { number: testNumber('approves', randomInt(1e6)) });
+  const link = await client.post<{ url: string }>('/api/do/copy-link', {
+    bookingId: made.body.id,
+    requestKey: randomUUID(),
+  });
+  const card = await client.post<{ token: string }>('/stand-in/tokens', {
+    number: testNumber('approves', randomInt(1e6)),
+  });
   if (!link || !card) return;
   const amount = 500_00;
-  const paid = await client.post<{ state: string }>('/api/client/pay', { link: link.body.url.split('/').at(-1), attempt: randomUUID(), card: card.body.token, amount });
+  const paid = await client.post<{ state: string }>('/api/client/pay', {
+    link: link.body.url.split('/').at(-1),
+    attempt: randomUUID(),
+    card: card.body.token,
+    amount,
+  });
   if (paid?.status === 200 && paid.body.state === 'paid') seen.paid.set(made.body.number, amount);
-  if (randomInt(2) === 0) await client.post('/api/do/close-out', { bookingId: made.body.id, claims: [{ id: 'x', reason: 'x', amount: 20_00 }], coverBalance: false });
+  if (randomInt(2) === 0)
+    await client.post('/api/do/close-out', {
+      bookingId: made.body.id,
+      claims: [{ id: 'x', reason: 'x', amount: 20_00 }],
+      coverBalance: false,
+    });
 }
 
 describe('kill -9 at any moment', () => {
@@ -67,7 +86,10 @@ describe('kill -9 at any moment', () => {
       const workers = Array.from({ length: 3 }, async () => {
         while (alive) await work(client, seen);
       });
-      if (round % 2 === 1) void client.post('/api/stand-ins/clock', { to: `2027-03-${String(Math.min((day += 3), 30)).padStart(2, '0')}T12:00` });
+      if (round % 2 === 1)
+        void client.post('/api/stand-ins/clock', {
+          to: `2027-03-${String(Math.min((day += 3), 30)).padStart(2, '0')}T12:00`,
+        });
       await new Promise((resolve) => setTimeout(resolve, randomInt(700, 2600)));
       await server.stop('SIGKILL');
       alive = false;
@@ -78,17 +100,22 @@ describe('kill -9 at any moment', () => {
     const client = new Client(server.address);
     await client.post('/api/demo/sign-in', { email: demoSignIn.email });
     await new Promise((resolve) => setTimeout(resolve, 25_000)); // past the patience after which open intents are asked about
-    const read = async <T>(path: string): Promise<T> => (await (await fetch(server!.address + path, { headers: { cookie: client.cookie } })).json()) as T;
+    const read = async <T>(path: string): Promise<T> =>
+      (await (await fetch(server!.address + path, { headers: { cookie: client.cookie } })).json()) as T;
     for (const number of seen.bookings) {
       const view = await read<{ facts?: { kind: string; amount: number }[] }>(`/api/booking/${number}`);
       const received = (view.facts ?? []).filter((fact) => fact.kind === 'received');
       expect(view.facts, `${number} was answered`).to.be.an('array');
       expect(received.length, `${number} paid once at most`).to.be.at.most(1);
-      if (seen.paid.has(number)) expect(received[0]?.amount, `${number} was answered as paid`).to.equal(seen.paid.get(number));
+      if (seen.paid.has(number))
+        expect(received[0]?.amount, `${number} was answered as paid`).to.equal(seen.paid.get(number));
     }
     expect(seen.paid.size, 'payments got through between the kills').to.be.greaterThan(5);
     await server.stop();
-    const verified = spawnSync('npx', ['tsx', 'src/cli/main.ts', 'verify'], { encoding: 'utf8', env: { ...process.env, OSTENDO_DATA: directory } });
+    const verified = spawnSync('npx', ['tsx', 'src/cli/main.ts', 'verify'], {
+      encoding: 'utf8',
+      env: { ...process.env, OSTENDO_DATA: directory },
+    });
     expect(verified.stdout).to.equal('');
     expect(verified.status).to.equal(0);
   });
@@ -96,9 +123,20 @@ describe('kill -9 at any moment', () => {
   it('a second process on the directory says so and ends', async () => {
     const directory = await installedDirectory();
     const server = await serve(directory);
-    const second = spawnSync(process.execPath, ['scripts/start.mjs'], { encoding: 'utf8', timeout: 60_000, env: { ...process.env, PORT: String(await freePort()), OSTENDO_DATA: directory } });
+    const second = spawnSync(process.execPath, ['scripts/start.mjs'], {
+      encoding: 'utf8',
+      timeout: 60_000,
+      env: { ...process.env, PORT: String(await freePort()), OSTENDO_DATA: directory },
+    });
     await server.stop();
+    expect(second.error, 'it ended by itself').to.equal(undefined);
     expect(second.stderr).to.include('is in use by process').and.to.include('OSTENDO_DATA');
     expect(second.status).to.equal(1);
+    expect(
+      spawnSync(process.execPath, ['scripts/start.mjs'], { encoding: 'utf8', env: { ...process.env, PORT: 'http' } }),
+    )
+      .to.include({ status: 1 })
+      .and.to.have.property('stderr')
+      .that.includes('PORT');
   });
 });

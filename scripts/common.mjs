@@ -51,6 +51,18 @@ export function buildIfChanged() {
   writeFileSync(stamp, wanted);
 }
 
+/** Checks the settings before anything else is done with them, by the application's own contract. */
+export async function checkSettings(environment) {
+  const { tsImport } = await import('tsx/esm/api'); // installed by now, where it was missing
+  const { readConfig } = await tsImport('../src/server/config.ts', import.meta.url);
+  try {
+    readConfig(environment);
+  } catch (error) {
+    console.error(error.message);
+    process.exit(1);
+  }
+}
+
 /** Starts the built server and answers when it is healthy; the process ends with it. */
 export async function serve(environment) {
   const { PORT = '4321', HOST = '127.0.0.1' } = environment;
@@ -60,6 +72,7 @@ export async function serve(environment) {
   });
   let ended = null;
   child.once('exit', (code, signal) => (ended = { code, signal }));
+  process.once('exit', () => child.kill());
   for (const signal of ['SIGINT', 'SIGTERM']) process.once(signal, () => child.kill(signal));
   const address = `http://${HOST === '0.0.0.0' ? '127.0.0.1' : HOST}:${PORT}`;
   const until = Date.now() + 120_000;

@@ -1,8 +1,9 @@
 // The demo: packages, build and data are made where they are missing, then the server starts.
 import { existsSync, rmSync, writeFileSync } from 'node:fs';
-import { buildIfChanged, installPackages, run, say, serve } from './common.mjs';
+import { buildIfChanged, checkSettings, installPackages, run, say, serve } from './common.mjs';
 
 installPackages();
+await checkSettings({ ...process.env, DATABASE_URL: '' });
 buildIfChanged();
 const directory = process.env.OSTENDO_DATA ?? '.demo';
 const ready = `${directory}/demo-ready`;

@@ -1,7 +1,8 @@
 // Production: own data directory (OSTENDO_DATA, by default ./data) or a PostgreSQL server (DATABASE_URL).
-import { buildIfChanged, installPackages, say, serve } from './common.mjs';
+import { buildIfChanged, checkSettings, installPackages, say, serve } from './common.mjs';
 
 installPackages();
+await checkSettings(process.env);
 buildIfChanged();
 try {
   const { address } = await serve(process.env);

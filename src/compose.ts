@@ -1,6 +1,7 @@
 import type { Instant } from '#core/calendar/instant';
 import { nextErrandMoment, runDue } from '#server/agenda/runDue';
-import { type Config, readConfig } from '#server/config';
+import { type Config, ConfigError, readConfig } from '#server/config';
+import { DirectoryInUse } from '#server/database/directoryLock';
 import { type OpenDatabase, openDatabase } from '#server/database/open';
 import type { Deps } from '#server/deps';
 import { linkGuard } from '#server/http/linkGuard';
@@ -157,8 +158,17 @@ const lookMilliseconds = 1000;
 
 /** The one application of this process, opened at the first call; development reloads find it again. */
 export function application(): Promise<App> {
-  running.ostendo ??= { app: start() };
+  running.ostendo ??= { app: start().catch(endIfNobodyCanHelp) };
   return running.ostendo.app;
+}
+
+/** A directory that is in use, or settings that cannot be used: said on the console, and the process ends. */
+function endIfNobodyCanHelp(error: unknown): never {
+  if (error instanceof DirectoryInUse || error instanceof ConfigError) {
+    console.error(error.message);
+    process.exit(1);
+  }
+  throw error;
 }
 
 async function start(): Promise<App> {

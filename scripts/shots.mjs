@@ -1,0 +1,82 @@
+// Makes docs/screenshots/ anew from fresh demo data: the same pictures at every run.
+import { mkdirSync, rmSync } from 'node:fs';
+import { chromium } from 'playwright-core';
+import { buildIfChanged, installPackages, run, say, serve } from './common.mjs';
+
+installPackages();
+buildIfChanged();
+const directory = '.demo/shots';
+rmSync(directory, { recursive: true, force: true });
+say('Making the demo data…');
+run('npx', ['tsx', 'src/demo/main.ts'], { OSTENDO_DATA: directory, DATABASE_URL: '' });
+const { address, child } = await serve({
+  ...process.env,
+  PORT: process.env.PORT ?? '4399',
+  OSTENDO_DATA: directory,
+  OSTENDO_DEMO: '1',
+});
+mkdirSync('docs/screenshots', { recursive: true });
+
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: [
+    '--headless',
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+  ],
+});
+const open = async (viewport, colorScheme = 'light') => {
+  const context = await browser.newContext({ viewport, colorScheme, locale: 'en-GB', reducedMotion: 'reduce' });
+  const signedIn = await context.request.post(`${address}/api/demo/sign-in`, { data: {} });
+  if (!signedIn.ok()) throw new Error('the demo could not be signed in to');
+  return context.newPage();
+};
+const shoot = async (page, name, path, before = async () => {}) => {
+  if (path) await page.goto(address + path, { waitUntil: 'networkidle' });
+  await before(page);
+  await page.waitForTimeout(350);
+  await page.screenshot({ path: `docs/screenshots/${name}.png` });
+  say(`  ${name}`);
+};
+
+const desk = await open({ width: 1280, height: 800 });
+await shoot(desk, 'today', '/today');
+await shoot(desk, 'bookings', '/bookings');
+await shoot(desk, 'booking', '/bookings/B-0037');
+await shoot(desk, 'new-booking', '/bookings/new', async (page) => {
+  await page.getByLabel('Name').fill('Orla Brandt');
+  await page.getByLabel('E-mail').fill('orla.brandt@example.com');
+  await page.getByLabel('As the client reads it').fill('10-inch Dobsonian, 16 days');
+  await page.getByLabel('Begins').fill('2027-06-18T18:00');
+  await page.getByLabel('Ends').fill('2027-07-04T18:00');
+  await page.getByLabel(/^Price/).fill('880.00');
+});
+await shoot(desk, 'close-out', '/close-out#B-0043', async (page) => {
+  await page.getByRole('textbox', { name: 'Claim for' }).fill('Dew heater missing');
+  await page.getByRole('textbox', { name: 'Sum, EUR' }).fill('120.00');
+});
+await shoot(desk, 'stand-ins', '/stand-ins');
+await shoot(await open({ width: 1280, height: 800 }, 'dark'), 'today-dark', '/today');
+await shoot(await open({ width: 390, height: 844 }), 'today-phone', '/today');
+
+const phone = await open({ width: 390, height: 844 });
+const linkOf = async (number) => {
+  const view = await (await phone.request.get(`${address}/api/booking/${number}`)).json();
+  const made = await phone.request.post(`${address}/api/do/copy-link`, {
+    data: { bookingId: view.id, requestKey: `shots-${number}` },
+  });
+  return new URL((await made.json()).url).pathname;
+};
+const newest = await (await phone.request.get(`${address}/api/bookings?stage=waiting&sort=number&descending=1`)).json();
+await shoot(phone, 'client', await linkOf(newest.lines[0].number));
+await shoot(phone, 'client-card', null, async (page) => page.getByRole('button', { name: /^Pay/ }).click());
+await shoot(phone, 'client-secured', await linkOf('B-0037'));
+
+await browser.close();
+child.kill();
+process.exit(0);
