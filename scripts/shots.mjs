@@ -49,7 +49,7 @@ await shoot(desk, 'today', '/today');
 await shoot(desk, 'bookings', '/bookings');
 await shoot(desk, 'booking', '/bookings/B-0037');
 await shoot(desk, 'new-booking', '/bookings/new', async (page) => {
-  await page.getByLabel('Name').fill('Orla Brandt');
+  await page.getByRole('combobox', { name: 'Name' }).fill('Orla Brandt');
   await page.getByLabel('E-mail').fill('orla.brandt@example.com');
   await page.getByLabel('As the client reads it').fill('10-inch Dobsonian, 16 days');
   await page.getByLabel('Begins').fill('2027-06-18T18:00');

@@ -246,7 +246,7 @@ describe('input of the command line', () => {
       const answer = computations[command]!(JSON.stringify(change(documents[command] as never)));
       if (!('error' in answer)) throw new Error(`taken: ${JSON.stringify(answer)}`);
       expect({ code: answer.error.code, path: answer.error.path }).to.deep.equal({ code, path });
-      expect(answer.error.message).to.be.a('string').that.is.not.empty;
+      expect(answer.error.message.length).to.be.greaterThan(0);
     });
   }
   const texts: [why: string, text: string][] = [

@@ -1,0 +1,70 @@
+import type { NewBookingView } from '#contracts/views';
+import type { Instant } from '#core/calendar/instant';
+import { type Draft, draftFaults, workOut } from '#islands/NewBooking/draft';
+import { bookingsAddress } from '#islands/Bookings/bookingsAddress';
+import { starterTerms } from '#server/starter/starterTerms';
+import { expect } from 'chai';
+
+const draft: Draft = {
+  clientName: 'Orla Brandt',
+  clientEmail: 'orla@example.com',
+  serviceId: 's',
+  title: 'Dobsonian',
+  start: '2027-06-18T18:00',
+  end: '2027-07-04T18:00',
+  total: '880.00',
+  termsId: 'rental',
+};
+const view: NewBookingView = {
+  services: [{ id: 's', name: 'Dobsonian', kind: 'rental', currency: 'EUR', termsId: 'rental' }],
+  terms: starterTerms.map(({ id, name, rules }) => ({ id, name, rules })),
+  clients: [],
+};
+const about = { now: '2027-05-14T08:12:00Z' as Instant, zone: 'Europe/Lisbon', currency: 'EUR' };
+
+describe('a booking being written', () => {
+  it('has nothing to complain of while it is empty, and everything when it is sent', () => {
+    const empty: Draft = { ...draft, clientName: '', clientEmail: '', title: '', start: '', end: '', total: '' };
+    expect(draftFaults(empty, 'EUR', false)).to.deep.equal({});
+    expect(Object.keys(draftFaults(empty, 'EUR', true)).sort()).to.deep.equal([
+      'clientEmail',
+      'clientName',
+      'end',
+      'start',
+      'title',
+      'total',
+    ]);
+  });
+  const faults: [why: string, part: Partial<Draft>, field: keyof Draft][] = [
+    ['half an address', { clientEmail: 'orla@' }, 'clientEmail'],
+    ['a price with words', { total: 'a lot' }, 'total'],
+    ['a price of nothing', { total: '0' }, 'total'],
+    ['an end before the start', { end: '2027-06-17T18:00' }, 'end'],
+    ['a day that is not there', { start: '2027-02-30T18:00' }, 'start'],
+  ];
+  for (const [why, part, field] of faults)
+    it(`says at the field: ${why}`, () =>
+      expect(draftFaults({ ...draft, ...part }, 'EUR', false)).to.have.all.keys(field));
+
+  it('is worked out with each keystroke', () => {
+    const worked = workOut(draft, view, about);
+    expect(worked.state === 'ready' && worked.standing.plan).to.include({ dueNow: 264_00, later: 616_00 });
+  });
+  it('waits while something is missing, and explains terms that do not fit', () => {
+    expect(workOut({ ...draft, total: '' }, view, about).state).to.equal('unfinished');
+    expect(workOut({ ...draft, termsId: 'none' }, view, about).state).to.equal('unfinished');
+    const rules = { ...view.terms[0]!.rules, instalments: [] };
+    const bare = { ...view, terms: [{ id: 'rental', name: '', rules }] };
+    expect(workOut(draft, bare, about)).to.deep.equal({ state: 'refused', problem: { code: 'terms_do_not_add_up' } });
+  });
+});
+
+describe('the address of a list', () => {
+  it('says only what is not as usual', () => {
+    const usual = { search: '', stage: 'open', sort: 'start', descending: false, page: 0 } as const;
+    expect(bookingsAddress(usual)).to.equal('');
+    expect(
+      bookingsAddress({ ...usual, search: 'a b', stage: 'late', sort: 'next', descending: true, page: 2 }),
+    ).to.equal('?search=a+b&stage=late&sort=next&descending=1&page=2');
+  });
+});
