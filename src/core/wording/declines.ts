@@ -6,6 +6,7 @@ const reasons: Readonly<Record<string, string>> = {
   '43': 'the card was reported stolen',
   '51': 'not enough funds',
   '54': 'the card has expired',
+  '57': 'the bank does not permit this',
   '61': 'the sum is above a limit',
   '62': 'the bank restricts this card',
   '91': 'the bank does not answer',

@@ -48,7 +48,9 @@ export function PlanPreview({ worked, currency }: { readonly worked: Worked; rea
             <i className={`m-${step.mark}`} />
             <div>
               <b>{step.when}</b>
-              {step.date && <span className={styles.distance}>{distance(step.date, today)}</span>}
+              {step.date && step.date !== today && (
+                <span className={styles.distance}>{distance(step.date, today)}</span>
+              )}
               <p>{step.what}</p>
               {step.note && <p className={styles.note}>{step.note}</p>}
             </div>

@@ -4,6 +4,8 @@ import { hash, verify } from '@node-rs/argon2';
 import { betterAuth } from 'better-auth';
 import { drizzleAdapter } from 'better-auth/adapters/drizzle';
 
+export const addressHeader = 'x-ostendo-address';
+
 /** Sign-in of the business's people: password, sessions in the database, slowed down after wrong tries. */
 export function openSignIn({ db, secret, baseUrl }: { db: Database; secret: string; baseUrl: string }) {
   return betterAuth({
@@ -31,7 +33,12 @@ export function openSignIn({ db, secret, baseUrl }: { db: Database; secret: stri
       max: 200,
       customRules: { '/sign-in/email': { window: 60, max: 6 } },
     },
-    advanced: { cookiePrefix: 'ostendo', database: { generateId: () => crypto.randomUUID() } },
+    // Wrong tries are counted by address; the endpoint writes it, so that nobody can claim another.
+    advanced: {
+      ipAddress: { ipAddressHeaders: [addressHeader] },
+      cookiePrefix: 'ostendo',
+      database: { generateId: () => crypto.randomUUID() },
+    },
   });
 }
 

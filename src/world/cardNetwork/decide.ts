@@ -33,6 +33,8 @@ export function decide(
       return !request.clientPresent && request.kind === 'charge' && refusals < shortRefusals ? soft('51') : approve;
     case 'noRenewal':
       return request.renewal ? hard('62') : approve;
+    case 'noHolds':
+      return request.kind === 'authorise' ? hard('57') : approve;
     case 'short':
       return soft('51');
     case 'issuerAway':

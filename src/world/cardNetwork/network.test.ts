@@ -42,6 +42,8 @@ describe('what an issuer says', () => {
     ['short on file', 'shortOnFile', onFile, 0, 'decline'],
     ['short on file, recovered', 'shortOnFile', onFile, 2, 'approve'],
     ['places and does not renew', 'noRenewal', { ...hold, renewal: true }, 0, 'decline'],
+    ['pays and does not hold', 'noHolds', hold, 0, 'decline'],
+    ['pays all the same', 'noHolds', client, 0, 'approve'],
     ['expired', 'expired', client, 0, 'decline'],
   ];
   for (const [why, behaviour, request, refusals, say] of cases)

@@ -5,6 +5,7 @@ export const testCards = {
   confirmsHolds: { digits: '21', label: 'Asks to confirm, also each hold' },
   shortOnFile: { digits: '31', label: 'Approved now; 51 not enough funds, twice, when charged on file' },
   noRenewal: { digits: '32', label: 'Approved; 62 restricted card, when a hold is renewed' },
+  noHolds: { digits: '33', label: 'Approved; 57 not permitted, when a hold is placed' },
   short: { digits: '51', label: 'Declined, soft: 51 not enough funds' },
   issuerAway: { digits: '91', label: 'Declined, soft: 91 issuer does not answer' },
   lost: { digits: '41', label: 'Declined, hard: 41 lost card' },

@@ -1,0 +1,115 @@
+import { expect } from 'chai';
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { Browser } from 'playwright-core';
+import { expectAccessible, launch, openPage } from './browser';
+import { installedDirectory } from './installed';
+import { serve, type Served } from './server';
+
+/** What is closed stays closed, and says so clearly without giving anything away. */
+describe('doors', () => {
+  let browser: Browser;
+  let server: Served;
+  before(async () => {
+    [browser, server] = await Promise.all([launch(), installedDirectory().then((directory) => serve(directory))]);
+  });
+  after(async () => {
+    await browser.close();
+    await server.stop();
+  });
+
+  it('without signing in, every view and endpoint of the owner is closed', async () => {
+    for (const path of ['/today', '/bookings', '/bookings/B-0001', '/close-out', '/stand-ins']) {
+      const response = await fetch(server.address + path, { redirect: 'manual' });
+      expect(response.status, path).to.equal(302);
+      expect(response.headers.get('location'), path).to.include('/sign-in');
+    }
+    for (const path of ['/api/today', '/api/booking/B-0001', '/api/stand-ins/view'])
+      expect((await fetch(server.address + path)).status, path).to.equal(401);
+    const signUp = await fetch(`${server.address}/api/auth/sign-up/email`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ name: 'Mallory', email: 'mallory@example.com', password: 'let me in please' }),
+    });
+    expect(signUp.status, 'nobody signs up').to.equal(404);
+  });
+
+  it('another site’s request changes nothing', async () => {
+    const response = await fetch(`${server.address}/api/client/abandon`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json', origin: 'https://elsewhere.example.com' },
+      body: '{}',
+    });
+    expect(response.status).to.equal(403);
+  });
+
+  it('bad input has a stable code and a path', async () => {
+    const post = async (body: string) =>
+      (
+        await fetch(`${server.address}/api/client/pay`, {
+          method: 'POST',
+          headers: { 'content-type': 'application/json' },
+          body,
+        })
+      ).json();
+    expect(await post('{"link":')).to.include({ status: 400, code: 'unreadable' });
+    expect(await post('{"link":"x"}')).to.include({ status: 422, code: 'invalid_input', path: 'link' });
+  });
+
+  it('every page has a strict policy, and scripts run without unsafe-inline', async () => {
+    const response = await fetch(`${server.address}/sign-in`);
+    const scripts = /script-src ([^;]+)/.exec(response.headers.get('content-security-policy')!)![1]!;
+    expect(scripts).to.include("'self'").and.not.to.include('unsafe');
+    expect(response.headers.get('x-content-type-options')).to.equal('nosniff');
+  });
+
+  it('a wrong link is a clear page', async () => {
+    const { page, context } = await openPage(browser, { viewport: { width: 390, height: 844 } });
+    const response = await page.goto(`${server.address}/b/${'x'.repeat(43)}`);
+    expect(response!.status()).to.equal(404);
+    await page.getByRole('heading', { name: 'This link opens nothing' }).waitFor();
+    await expectAccessible(page);
+    await context.close();
+  });
+
+  it('a wrong password says no more than that, and many are slowed down', async () => {
+    const { page, context } = await openPage(browser);
+    await page.goto(`${server.address}/sign-in`, { waitUntil: 'networkidle' });
+    await page.getByLabel('E-mail').fill('lena@vesper.example.com');
+    await page.locator('input[type=password]').fill('a wrong password');
+    await page.getByRole('button', { name: 'Sign in', exact: true }).click();
+    await page.getByText('do not belong together').waitFor();
+    for (let tries = 0; tries < 8; tries++) {
+      await page.getByRole('button', { name: 'Sign in', exact: true }).click();
+      await page.getByRole('alert').waitFor();
+    }
+    await page.getByText('Too many tries').waitFor();
+    expect(await page.getByLabel('E-mail').inputValue()).to.equal('lena@vesper.example.com');
+    await context.close();
+  });
+});
+
+describe('the first start', () => {
+  it('asks for the business and its owner once, with a message at each field', async () => {
+    const server = await serve(mkdtempSync(join(tmpdir(), 'ostendo-first-')), { OSTENDO_DEMO: '0' });
+    const browser = await launch();
+    const { page, faults } = await openPage(browser);
+    await page.goto(`${server.address}/`, { waitUntil: 'networkidle' });
+    await page.getByLabel('Name of the business').fill('Vesper Hollow');
+    await page.getByLabel('Your name').fill('Lena Varga');
+    await page.getByLabel('Your e-mail').fill('lena@vesper.example.com');
+    await page.locator('input[type=password]').fill('short');
+    await page.getByRole('button', { name: 'Begin' }).click();
+    await page.getByText('at least 10 characters', { exact: true }).waitFor();
+    await expectAccessible(page);
+    await page.locator('input[type=password]').fill('under dark skies');
+    await page.getByRole('button', { name: 'Begin' }).click();
+    await page.getByRole('heading', { name: 'Nothing to decide today' }).waitFor();
+    const again = await page.request.get(`${server.address}/first-start`, { maxRedirects: 0 });
+    expect(again.status()).to.equal(302);
+    expect(faults).to.deep.equal([]);
+    await browser.close();
+    await server.stop();
+  });
+});
