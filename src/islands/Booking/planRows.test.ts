@@ -131,7 +131,7 @@ const lines: [why: string, facts: Fact[], when: string, rows: string[]][] = [
       '2027-04-10 service Service begins',
       '2027-04-16 gap Cover ends cover gap',
       '2027-04-18 service Service ends',
-      '2027-04-20 back Hold released planned',
+      '2027-04-20 back End of cover planned',
     ],
   ],
   [

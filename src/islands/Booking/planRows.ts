@@ -158,18 +158,17 @@ function holdRows({ hold, ledger, agreed }: Standing, today: PlainDate): PlanRow
       word: 'captured',
       tone: 't-held',
     });
-  if (!over && hold.state !== 'released')
+  if (!over && hold.state !== 'released') {
+    const about = { key: 'until', at: hold.until, date: day(hold.until), amount: hold.amount, tone: 't-back' };
+    const uncovered = hold.gap !== null;
     rows.push({
-      key: 'until',
-      at: hold.until,
-      date: day(hold.until),
+      ...about,
       mark: 'back',
-      title: 'Hold released',
-      note: 'unless you claim before',
-      amount: hold.amount,
+      title: uncovered ? 'End of cover' : 'Hold released',
+      note: uncovered ? 'until then it should be held' : 'unless you claim before',
       word: 'planned',
-      tone: 't-back',
     });
+  }
   return rows;
 }
 

@@ -11,7 +11,7 @@ const messages = {
   remind: ['Told %s of a coming payment', 'Tell %s of a coming payment'],
   ask: ['Asked %s for a payment', 'Ask %s for a payment'],
   declined: ['Asked %s for another card', 'Ask %s for another card'],
-  overdue: ['Reminded %s', 'Remind %s'],
+  overdue: ['Reminded %s', 'Remind %s, if it is still open'],
   confirmHold: ['Asked %s to confirm a hold', 'Ask %s to confirm a hold'],
   holdPlaced: ['Told %s of the hold', 'Tell %s of the hold'],
   holdRefused: ['Asked %s for a card to hold', 'Ask %s for a card to hold'],
