@@ -40,7 +40,7 @@ export function PayBox({ link, view, reload, purpose }: Props) {
       const about = { link, attempt: key, card };
       const answer =
         purpose === 'pay'
-          ? await post<Outcome>('/api/client/pay', { ...about, amount: dueNow })
+          ? await post<Outcome>('/api/client/pay', { ...about, amount: dueNow, seen: view.received })
           : await post<Outcome>('/api/client/give-card', about);
       if (!answer.ok && (answer.problem.code === 'no_connection' || answer.problem.code === 'try_again')) {
         setProblem(payProblem(answer.problem, currency)); // the same try may be sent again

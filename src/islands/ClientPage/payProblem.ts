@@ -6,6 +6,7 @@ import type { ApiProblem } from '#islands/api';
 const sentences: Readonly<Record<string, string>> = {
   no_connection: 'There is no connection. Nothing was paid twice; press the button again when it is back.',
   payment_under_way: 'A payment is under way, perhaps in another window. This page shows it as soon as it is through.',
+  position_changed: 'A payment has come in meanwhile; this page now shows it. Nothing was paid twice.',
   nothing_due: 'There is nothing to pay any more; this page is being brought up to date.',
   booking_over: 'This booking is over; nothing more can be paid here.',
   link_unknown: 'This link is no longer valid. Ask for a new one.',

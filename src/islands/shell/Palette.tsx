@@ -64,6 +64,12 @@ export function Palette() {
         leftSection: <IconSearch size={18} aria-hidden />,
         placeholder: 'A name, a number, a service, an action',
         'aria-label': 'Find',
+        onKeyDown: (event) => {
+          const chosen = document.querySelector('.mantine-Spotlight-action[data-selected]');
+          if (event.key !== 'Enter' || chosen || wanted !== text) return;
+          event.preventDefault();
+          (bookings[0] ?? fitting[0])?.onClick?.(event as never);
+        },
       }}
     />
   );

@@ -15,7 +15,13 @@ export type PayRefusal =
   | NotFound
   | {
       readonly code:
-        'link_unknown' | 'link_expired' | 'nothing_due' | 'booking_over' | 'card_unknown' | 'attempt_changed';
+        | 'link_unknown'
+        | 'link_expired'
+        | 'nothing_due'
+        | 'position_changed'
+        | 'booking_over'
+        | 'card_unknown'
+        | 'attempt_changed';
     }
   | { readonly code: 'payment_under_way'; readonly confirmUrl: string | null }
   | { readonly code: 'amount_too_small' | 'above_outstanding'; readonly limit: Minor; readonly path: 'amount' };
@@ -40,8 +46,8 @@ const confirmUrlOf = ({ answer }: IntentRow): string | null => (answer?.outcome 
  */
 export const payByClient =
   (deps: Deps) =>
-  ({ link, attempt, card, amount }: PayByClient): Promise<Result<PayOutcome, PayRefusal>> =>
-    fromClient(deps, { link, attempt, card, amount });
+  ({ link, attempt, card, amount, seen }: PayByClient): Promise<Result<PayOutcome, PayRefusal>> =>
+    fromClient(deps, { link, attempt, card, amount, seen });
 
 /** A client gives a card without paying: it is checked with its bank, and one that fails does not replace a good one. */
 export const giveCard =
@@ -51,7 +57,13 @@ export const giveCard =
 
 async function fromClient(
   deps: Deps,
-  { link, attempt, card, amount }: { link: string; attempt: string; card: string; amount: Minor | null },
+  {
+    link,
+    attempt,
+    card,
+    amount,
+    seen,
+  }: { link: string; attempt: string; card: string; amount: Minor | null; seen?: Minor | undefined },
 ): Promise<Result<PayOutcome, PayRefusal>> {
   const { db, clock, processor, newId } = deps;
   const opened = await bookingOfLink(db, link, clock.now());
@@ -82,6 +94,7 @@ async function fromClient(
     if (underWay) return refuse({ code: 'payment_under_way', confirmUrl: confirmUrlOf(underWay) });
     const { outstanding, dueNow, smallestPayment } = standing.position;
     if (outstanding === 0) return refuse({ code: 'nothing_due' });
+    if (seen !== undefined && seen !== standing.position.received) return refuse({ code: 'position_changed' });
     if (amount > outstanding) return refuse({ code: 'above_outstanding', limit: outstanding, path: 'amount' });
     // Without a smallest part payment in the terms, what is due is paid whole.
     const smallest = loaded.booking.terms.minimum || dueNow === 0 ? smallestPayment : dueNow;

@@ -72,6 +72,13 @@ describe('payments and their faults', () => {
     expect((await stands()).position.received).to.equal(240_00);
   });
 
+  it('a tab that has not seen an earlier payment is told, and pays nothing', async () => {
+    await pay('approves');
+    const late = { link, attempt: randomUUID(), card: await app.token('approves'), amount: sum(240_00), seen: sum(0) };
+    expect(codeOf(await app.payByClient(late))).to.equal('position_changed');
+    expect((await stands()).position.received).to.equal(240_00);
+  });
+
   it('a payment that waits for the bank keeps a second one out, until it is given up', async () => {
     const waiting = await pay('confirms');
     if (!waiting.ok || waiting.value.state !== 'confirm') throw new Error('not asked');
