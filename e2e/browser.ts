@@ -24,7 +24,7 @@ export async function openPage(
 ): Promise<{ page: Page; context: BrowserContext; faults: string[] }> {
   const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, locale: 'en-GB', ...options });
   const page = await context.newPage();
-  page.setDefaultTimeout(15_000);
+  page.setDefaultTimeout(30_000);
   const faults: string[] = [];
   page.on('pageerror', (error) => faults.push(error.message));
   page.on('console', (message) => {
