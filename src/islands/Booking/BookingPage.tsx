@@ -33,7 +33,7 @@ export default function BookingPage({ shell, path, view }: Props) {
 
 /** One booking whole. Its standing is computed here, by the same core as in the server, from what was agreed and done. */
 function Booking({ given }: { readonly given: BookingView }) {
-  const { now, today } = useShell();
+  const { now, today, business } = useShell();
   const { data: view } = useQuery({
     queryKey: ['booking', given.number],
     queryFn: () => read<BookingView>(`/api/booking/${given.number}`),
@@ -101,7 +101,7 @@ function Booking({ given }: { readonly given: BookingView }) {
               {formatAmount(part.amount, currency)} {part.name}
             </span>
           ))}
-          {currency !== 'EUR' && <span className={styles.code}>{currency}</span>}
+          {currency !== business.currency && <span className={styles.code}>{currency}</span>}
         </p>
       </section>
 

@@ -44,8 +44,7 @@ function partRows(standing: Standing, today: PlainDate): PlanRow[] {
     const title = part.name.slice(0, 1).toUpperCase() + part.name.slice(1);
     const mark = part.state === 'paid' ? 'received' : part.state;
     const tone = part.state === 'late' ? 't-late' : part.state === 'paid' ? 't-received' : 't-due';
-    if (part.state === 'paid')
-      return { ...about, title, mark, tone, note: 'received' === word ? paidNote(standing, part.index) : word };
+    if (part.state === 'paid') return { ...about, title, mark, tone, note: paidNote(standing) };
     if (part.state === 'open') return { ...about, title, mark, tone, note: 'the day is agreed later' };
     const { tries, last, nextTry } = chargeTries({ ledger, agreed }, part.dueAt!);
     if (part.collect === 'charge' && last && part.state !== 'planned') {
@@ -67,16 +66,18 @@ function partRows(standing: Standing, today: PlainDate): PlanRow[] {
   });
 }
 
-function paidNote({ ledger }: Standing, index: number): string {
-  const receipt = ledger.receipts[index] ?? ledger.receipts.at(-1);
-  const how = {
-    card: 'by card',
-    cash: 'in cash',
-    transfer: 'by transfer',
-    cheque: 'by cheque',
-    hold: 'from the hold',
-  } as const;
-  return receipt ? `paid ${how[receipt.method]}` : 'paid';
+const methodWords = {
+  card: 'by card',
+  cash: 'in cash',
+  transfer: 'by transfer',
+  cheque: 'by cheque',
+  hold: 'from the hold',
+} as const;
+
+/** How it was paid, where all receipts came in one way; which receipt filled which part is not told apart here. */
+function paidNote({ ledger }: Standing): string {
+  const methods = [...new Set(ledger.receipts.map((receipt) => receipt.method))];
+  return methods.length === 1 ? `paid ${methodWords[methods[0]!]}` : 'paid';
 }
 
 function holdRows({ hold, ledger, agreed }: Standing, today: PlainDate): PlanRow[] {

@@ -8,7 +8,7 @@ const stateWords = { live: 'in force', captured: 'captured', released: 'released
 
 /** The card network's own list of authorisations. */
 export function NetworkPanel({ network }: Pick<StandInsView, 'network'>) {
-  const { zone, today } = useShell();
+  const { zone, today, business } = useShell();
   const rows = [...network.live, ...network.ended];
   return (
     <section aria-labelledby="network">
@@ -44,7 +44,7 @@ export function NetworkPanel({ network }: Pick<StandInsView, 'network'>) {
                   </span>
                 </td>
                 <td className={styles.right}>
-                  <Amount amount={held.captured ?? held.amount} currency={held.currency} home="EUR" />
+                  <Amount amount={held.captured ?? held.amount} currency={held.currency} home={business.currency} />
                 </td>
               </tr>
             ))}
