@@ -3,7 +3,7 @@ import a11y from 'eslint-plugin-jsx-a11y';
 import tseslint from 'typescript-eslint';
 
 export default tseslint.config(
-  { ignores: ['dist', '.astro', '.demo', 'data', 'node_modules', 'coverage'] },
+  { ignores: ['dist', '.astro', '.demo', 'data', 'node_modules', 'coverage', '.stryker'] },
   ...tseslint.configs.recommended,
   ...astro.configs.recommended,
   { files: ['src/**/*.tsx'], ...a11y.flatConfigs.recommended },

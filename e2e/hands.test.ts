@@ -27,7 +27,7 @@ describe('hands', () => {
       title: '10-inch Dobsonian',
       start: '2027-03-10T18:00',
       end: '2027-03-12T18:00',
-      total: 400_00,
+      lines: [{ id: 'service', label: '10-inch Dobsonian', quantity: '1', unitPrice: 400_00, taxes: ['VAT'] }],
       termsId: 'rental',
       ...about,
     };

@@ -41,7 +41,7 @@ async function work(client: Client, seen: Acknowledged): Promise<void> {
     title: 'Dobsonian',
     start: '2027-03-12T18:00',
     end: '2027-03-26T18:00',
-    total: 500_00,
+    lines: [{ id: 'service', label: 'Dobsonian', quantity: '1', unitPrice: 500_00, taxes: ['VAT'] }],
     termsId: 'rental',
   });
   if (made?.status !== 200) return;

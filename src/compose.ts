@@ -14,11 +14,15 @@ import { abandonPayment } from '#server/usecases/abandonPayment';
 import { askNow } from '#server/usecases/askNow';
 import { cancelBooking } from '#server/usecases/cancelBooking';
 import { chargeNow } from '#server/usecases/chargeNow';
+import { changeBooking } from '#server/usecases/changeBooking';
 import { closeOut, releaseMany } from '#server/usecases/closeOut';
 import { copyLink } from '#server/usecases/copyLink';
 import { createBooking } from '#server/usecases/createBooking';
+import { giveUp } from '#server/usecases/giveUp';
 import { giveCard, payByClient } from '#server/usecases/payByClient';
 import { firstStart } from '#server/usecases/firstStart';
+import { changeServices, saveService, saveTaxes } from '#server/usecases/services';
+import { applyTerms, giveTerms, publishTerms } from '#server/usecases/terms';
 import { recordPayment } from '#server/usecases/recordPayment';
 import { recoverMessages } from '#server/usecases/writeMessage';
 import { demoSignIn } from '#demo/scenario';
@@ -147,6 +151,14 @@ export async function compose(config: Config, given: { opened?: OpenDatabase; po
     closeOut: closeOut(deps),
     releaseMany: releaseMany(deps),
     cancelBooking: cancelBooking(deps),
+    changeBooking: changeBooking(deps),
+    giveUp: giveUp(deps),
+    publishTerms: publishTerms(deps),
+    giveTerms: giveTerms(deps),
+    applyTerms: applyTerms(deps),
+    saveService: saveService(deps),
+    changeServices: changeServices(deps),
+    saveTaxes: saveTaxes(deps),
   };
 }
 

@@ -2,6 +2,7 @@ import type { Instant } from '#core/calendar/instant';
 import type { WallTime } from '#core/calendar/wallTime';
 import { instantOfWall } from '#core/calendar/zoned';
 import type { Decimal } from '#core/money/decimal';
+import { minor } from '#core/money/minor';
 import { type App, compose } from '#compose';
 import { readConfig } from '#server/config';
 import { openDatabase, type OpenDatabase, overPglite } from '#server/database/open';
@@ -91,8 +92,16 @@ export async function installation(startAt = '2027-03-01T10:00'): Promise<Instal
   };
 }
 
+/** One line with the tax inside. */
+export const linesOf = (label: string, total: number): Parameters<App['createBooking']>[0]['lines'] => [
+  { id: 'service', label, quantity: '1' as Decimal, unitPrice: minor(total), taxes: ['VAT'] },
+];
+
 /** The rental of the path to show: 16 days, 30 % deposit, balance 7 days before, a hold of 400. */
-export const rental = (about: Partial<Parameters<App['createBooking']>[0]> = {}) => ({
+export const rental = ({
+  total = 800_00,
+  ...about
+}: Partial<Parameters<App['createBooking']>[0]> & { total?: number } = {}) => ({
   requestKey: randomUUID(),
   clientName: 'Ines Valadar',
   clientEmail: 'ines@example.com',
@@ -100,7 +109,7 @@ export const rental = (about: Partial<Parameters<App['createBooking']>[0]> = {})
   title: '10-inch Dobsonian, 16 days',
   start: '2027-04-05T18:00' as WallTime,
   end: '2027-04-21T18:00' as WallTime,
-  total: 800_00 as never,
+  lines: linesOf('10-inch Dobsonian', total),
   termsId: 'rental',
   ...about,
 });

@@ -9,6 +9,8 @@ export const PayByClient = z.strictObject({
   attempt: z.string().min(8).max(64),
   card: z.string().min(8).max(100),
   amount: Money.refine((value) => value > 0, 'a sum above zero'),
+  /** Everything at once, with the discount that the terms give for it. */
+  everything: z.literal(true).optional(),
   /** What had come in when the page was read: a payment made since in another tab is told, not made again. */
   seen: Money.optional(),
 });

@@ -1,4 +1,5 @@
 import { Currency, DecimalText, Money, TimeZone, Wall } from '#contracts/core/parts';
+import { DiscountIn, PriceLineIn } from '#contracts/core/price';
 import { z } from 'zod';
 
 const name = z.string().trim().min(1, 'a name is needed').max(120, 'at most 120 letters');
@@ -11,6 +12,8 @@ const Email = z
 const RequestKey = z.string().min(8).max(64);
 const Id = z.string().min(1).max(64);
 
+const PriceLines = z.array(PriceLineIn).min(1, 'at least one line').max(60, 'at most 60 lines');
+
 export const CreateBooking = z
   .strictObject({
     requestKey: RequestKey,
@@ -20,7 +23,8 @@ export const CreateBooking = z
     title: name,
     start: Wall,
     end: Wall,
-    total: Money.refine((value) => value > 0, 'a price above zero'),
+    lines: PriceLines,
+    discount: DiscountIn.optional(),
     termsId: Id,
   })
   .refine((booking) => booking.end >= booking.start, { error: 'the end is before the start', path: ['end'] });

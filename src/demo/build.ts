@@ -68,7 +68,15 @@ function stepsOf(app: App, booking: DemoBooking, index: number): Step[] {
       title: booking.title,
       start: booking.start as WallTime,
       end: booking.end as WallTime,
-      total: minor(booking.total),
+      lines: [
+        {
+          id: 'service',
+          label: booking.title,
+          quantity: '1' as Decimal,
+          unitPrice: minor(booking.total),
+          taxes: [...service!.taxCodes],
+        },
+      ],
       termsId: service!.termsId,
     });
     if (!made.ok) throw new Error(`${booking.title}: ${made.refusal.code}`);

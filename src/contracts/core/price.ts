@@ -2,7 +2,7 @@ import { Currency, DecimalText, Money, oneKeyOf, PercentUpTo100 } from '#contrac
 import type { Discount, PriceInput } from '#core/price/price';
 import { z } from 'zod';
 
-const DiscountIn = oneKeyOf<Discount>({ percent: PercentUpTo100, amount: Money });
+export const DiscountIn = oneKeyOf<Discount>({ percent: PercentUpTo100, amount: Money });
 
 export const PriceLineIn = z
   .strictObject({

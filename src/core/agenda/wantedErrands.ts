@@ -3,10 +3,11 @@ import type { Fact } from '#core/booking/facts';
 import type { Part, Standing } from '#core/booking/standing';
 import { addDays } from '#core/calendar/days';
 import { addHours, type Instant } from '#core/calendar/instant';
-import type { TimeOfDay } from '#core/calendar/wallTime';
-import { wallTime } from '#core/calendar/wallTime';
+import { moveDate } from '#core/calendar/offset';
+import { type TimeOfDay, wallTime } from '#core/calendar/wallTime';
 import { instantOfWall } from '#core/calendar/zoned';
 import { defaultCollectAt } from '#core/plan/plan';
+import type { Reminder } from '#core/terms/terms';
 
 export type Occasion =
   | 'request'
@@ -21,11 +22,12 @@ export type Occasion =
   | 'holdRefused'
   | 'closedOut'
   | 'cancelled'
-  | 'lapsed';
+  | 'lapsed'
+  | 'changed';
 
 /** One thing that Ostendo will do for a booking by itself. The key makes it happen once. */
 export type WantedErrand = { readonly key: string; readonly at: Instant } & (
-  | { readonly kind: 'message'; readonly occasion: Occasion; readonly part?: number }
+  | { readonly kind: 'message'; readonly occasion: Occasion; readonly part?: number; readonly text?: string }
   | { readonly kind: 'charge'; readonly part: number }
   | { readonly kind: 'placeHold' }
   | { readonly kind: 'renewHold'; readonly authorisation: string }
@@ -39,48 +41,52 @@ export type ErrandKind = WantedErrand['kind'];
 const ended = ({ ledger }: Standing): boolean =>
   ledger.cancelled !== null || ledger.lapsed || ledger.closedOut !== null;
 
-function collecting(standing: Standing, part: Part): WantedErrand[] {
-  const { ledger, agreed, stage } = standing;
-  if (part.left === 0 || part.dueAt === null || part.due === null) return [];
-  const { terms, timeZone } = agreed;
-  const at = (days: number): Instant =>
-    instantOfWall(wallTime(addDays(part.due!, days), terms.collectAt ?? defaultCollectAt), timeZone);
-  const agreedAt = instantOfWall(agreed.agreed, timeZone);
-  const errands: WantedErrand[] = [];
+/** A reminder's moment, and the name that makes it once for each due day. */
+function reminderMoment(part: Part, reminder: Reminder, { terms, timeZone }: Standing['agreed']) {
+  const time = reminder.at ?? terms.collectAt ?? defaultCollectAt;
+  const day = moveDate(part.due!, reminder, reminder.when === 'before' ? -1 : 1);
+  const distance =
+    'months' in reminder ? `${reminder.months}m` : 'weeks' in reminder ? `${reminder.weeks}w` : reminder.days;
+  const name = `${part.key}:${distance}${reminder.at ? `@${reminder.at}` : ''}`;
+  return { at: instantOfWall(wallTime(day, time), timeZone), name };
+}
 
-  for (const { days, when } of terms.reminders) {
-    if (part.collect === 'desk') continue;
-    if (when === 'after') {
-      errands.push({
-        key: `overdue:${part.index}:${days}`,
-        kind: 'message',
-        occasion: 'overdue',
-        part: part.index,
-        at: at(days),
-      });
-    } else if (!part.now && stage !== 'waiting' && at(-days) > agreedAt && standing.asOf < part.dueAt) {
-      errands.push({
-        key: `remind:${part.index}:${days}`,
-        kind: 'message',
-        occasion: 'remind',
-        part: part.index,
-        at: at(-days),
-      });
-    }
-  }
+/**
+ * Reminders that are still to come for a part: those before its day only while that is ahead, and none whose moment
+ * had passed when the booking was agreed or last changed.
+ */
+function reminding(standing: Standing, part: Part): WantedErrand[] {
+  const { agreed, stage, ledger, asOf } = standing;
+  if (part.collect === 'desk') return [];
+  const since = ledger.changes.at(-1)?.at ?? instantOfWall(agreed.agreed, agreed.timeZone);
+  return agreed.terms.reminders.flatMap((reminder): WantedErrand[] => {
+    const { at, name } = reminderMoment(part, reminder, agreed);
+    const about = { kind: 'message' as const, part: part.index, at, ...(reminder.text ? { text: reminder.text } : {}) };
+    if (reminder.when === 'after') return [{ ...about, key: `overdue:${name}`, occasion: 'overdue' }];
+    const wanted = !part.now && stage !== 'waiting' && at > since && asOf < part.dueAt!;
+    return wanted ? [{ ...about, key: `remind:${name}`, occasion: 'remind' }] : [];
+  });
+}
+
+function collecting(standing: Standing, part: Part): WantedErrand[] {
+  const { ledger, stage } = standing;
+  if (part.left === 0 || part.dueAt === null || part.due === null) return [];
+  const errands = reminding(standing, part);
   if (part.now || part.collect === 'desk' || stage === 'waiting') return errands;
 
   if (part.collect === 'ask' || !ledger.card) {
-    errands.push({ key: `ask:${part.index}`, kind: 'message', occasion: 'ask', part: part.index, at: part.dueAt });
-    return errands;
+    // What a change makes due at once is asked for by the message that tells of the change.
+    const told = ledger.changes.some((change) => change.tells && change.at === part.dueAt);
+    const ask = { key: `ask:${part.key}`, kind: 'message', occasion: 'ask', part: part.index, at: part.dueAt } as const;
+    return told ? errands : [...errands, ask];
   }
   const { tries, last, nextTry } = chargeTries(standing, part.dueAt);
   if (!last || nextTry) {
-    const key = `charge:${part.index}:${ledger.card.cardId}:${tries}`;
+    const key = `charge:${part.key}:${ledger.card.cardId}:${tries}`;
     errands.push({ key, kind: 'charge', part: part.index, at: nextTry ?? part.dueAt });
   }
   if (last) {
-    const key = `declined:${part.index}:${ledger.card.cardId}:${tries}`;
+    const key = `declined:${part.key}:${ledger.card.cardId}:${tries}`;
     errands.push({ key, kind: 'message', occasion: 'declined', part: part.index, at: last.at });
   }
   return errands;
@@ -88,7 +94,11 @@ function collecting(standing: Standing, part: Part): WantedErrand[] {
 
 function holding(standing: Standing): WantedErrand[] {
   const { hold, ledger, stage } = standing;
-  if (!hold) return [];
+  if (!hold) {
+    // A change has taken the hold out of the booking.
+    const left = ledger.authorisations.filter((held) => held.state === 'inForce');
+    return left.map(({ id }) => ({ key: `release:${id}`, kind: 'releaseHold', authorisation: id, at: standing.asOf }));
+  }
   const errands: WantedErrand[] = hold.replaced.map((old) => ({
     key: `release:${old.id}`,
     kind: 'releaseHold',
@@ -96,9 +106,11 @@ function holding(standing: Standing): WantedErrand[] {
     at: ledger.authorisations.at(-1)!.placedAt,
   }));
   const { inForce, refusal, retryAt } = hold;
-  if (inForce) {
+  // What a cancellation left owed is being captured from it; the network lets the rest go.
+  const captured = Boolean(ledger.cancelled?.fromHold);
+  if (inForce && !captured) {
     // A cancelled or finished booking lets go at once; an undecided one at the end of its cover.
-    const until = ended(standing) ? standing.asOf : hold.until;
+    const until = ended(standing) ? standing.asOf : (hold.letGoAt ?? hold.until);
     errands.push({ key: `release:${inForce.id}`, kind: 'releaseHold', authorisation: inForce.id, at: until });
     errands.push({
       key: `held:${ledger.authorisations[0]!.id}`,
@@ -119,10 +131,9 @@ function holding(standing: Standing): WantedErrand[] {
     const key = `renew:${inForce.id}:${cardId}:${refusals}`;
     errands.push({ key, kind: 'renewHold', authorisation: inForce.id, at: hold.renewAt });
   }
-  const replaceable = hold.state === 'planned' || hold.state === 'lapsed' || hold.state === 'refused';
-  if (replaceable && (!refusal || retryAt)) {
+  if (hold.placeAt) {
     const key = `hold:${ledger.authorisations.length}:${cardId}:${refusals}`;
-    errands.push({ key, kind: 'placeHold', at: retryAt ?? hold.from });
+    errands.push({ key, kind: 'placeHold', at: hold.placeAt });
   }
   if (ledger.holdAsked) {
     errands.push({
@@ -142,7 +153,11 @@ function telling(standing: Standing, facts: readonly Fact[]): WantedErrand[] {
   const { agreed, ledger, stage } = standing;
   const agreedAt = instantOfWall(agreed.agreed, agreed.timeZone);
   const errands: WantedErrand[] = [];
-  if (stage === 'waiting') errands.push({ key: 'request', kind: 'message', occasion: 'request', at: agreedAt });
+  const leftToTheClient =
+    agreed.terms.firstPayment?.required === false && standing.parts.some((part) => part.now && part.left > 0);
+  const open = !ended(standing) && standing.asOf < standing.startAt;
+  if (stage === 'waiting' || (leftToTheClient && open))
+    errands.push({ key: 'request', kind: 'message', occasion: 'request', at: agreedAt });
   facts
     .filter((fact) => fact.kind === 'received')
     .forEach((fact, index) =>
@@ -157,6 +172,10 @@ function telling(standing: Standing, facts: readonly Fact[]): WantedErrand[] {
     errands.push({ key: 'closedOut', kind: 'message', occasion: 'closedOut', at: ledger.closedOut.at });
   if (ledger.cancelled)
     errands.push({ key: 'cancelled', kind: 'message', occasion: 'cancelled', at: ledger.cancelled.at });
+  ledger.changes.forEach((change, index) => {
+    if (change.tells)
+      errands.push({ key: `changed:${index + 1}`, kind: 'message', occasion: 'changed', at: change.at });
+  });
   if (ledger.lapsed) errands.push({ key: 'lapsed', kind: 'message', occasion: 'lapsed', at: standing.asOf });
   return errands;
 }

@@ -43,7 +43,7 @@ export function chargeTries({ ledger, agreed }: Pick<Standing, 'ledger' | 'agree
 
 /** What this booking asks of the owner now, most urgent first. */
 export function decisionsOf(standing: Omit<Standing, 'decisions'>): Decision[] {
-  const { stage, hold, parts, asOf, ledger, startAt, endAt } = standing;
+  const { stage, hold, parts, asOf, ledger, startAt, endAt, securityInHand } = standing;
   const decisions: Decision[] = [];
   const soonest = (moment: Instant): Instant => (moment < startAt && asOf < startAt ? startAt : moment);
 
@@ -77,8 +77,8 @@ export function decisionsOf(standing: Omit<Standing, 'decisions'>): Decision[] {
     decisions.push({
       kind: 'closeOut',
       by,
-      amount: hold?.inForce?.amount ?? standing.position.outstanding,
-      held: Boolean(hold?.inForce),
+      amount: hold?.inForce?.amount ?? (securityInHand > 0 ? securityInHand : standing.position.outstanding),
+      held: Boolean(hold?.inForce) || securityInHand > 0,
     });
   }
   for (const { at, amount, code } of ledger.refundsRefused) {

@@ -1,3 +1,4 @@
+import type { Deal } from '#core/booking/deal';
 import type { Instant } from '#core/calendar/instant';
 import type { CancelRule } from '#core/cancellation/cancel';
 import type { Minor } from '#core/money/minor';
@@ -6,9 +7,20 @@ export type PaymentMethod = 'card' | 'cash' | 'transfer' | 'cheque';
 export type Claimed = { readonly id: string; readonly reason: string; readonly amount: Minor };
 export type DeclineKind = 'soft' | 'hard';
 
+export type ChangeReason = 'change' | 'terms' | 'payAll';
+/** A fee passed on with a card payment, and the tax in it; not part of `amount`. */
+type FeeReceived = { fee?: Minor; feeTax?: Minor };
+
 type Kinds = {
   agreed: { by: 'owner' | 'client' };
-  received: { receiptId: string; amount: Minor; method: PaymentMethod; cardId?: string; last4?: string; note?: string };
+  received: {
+    receiptId: string;
+    amount: Minor;
+    method: PaymentMethod;
+    cardId?: string;
+    last4?: string;
+    note?: string;
+  } & FeeReceived;
   refunded: { refundId: string; receiptId: string; amount: Minor; method: PaymentMethod };
   refundRefused: { receiptId: string; amount: Minor; code: string };
   cardKept: { cardId: string; last4: string; consent: string };
@@ -36,12 +48,35 @@ type Kinds = {
   holdLapsed: { authorisation: string; amount: Minor };
   /** `balance` of the captured sum pays the balance, the rest pays claims. */
   holdCaptured: { authorisation: string; held: Minor; captured: Minor; balance: Minor };
+  /** The hold pays what a cancellation left owed. */
+  keptFromHold: { authorisation: string; held: Minor; captured: Minor };
+  /** Of a refundable deposit: what claims and the balance took, and what goes back. */
+  securitySettled: { claimed: Minor; balance: Minor; back: Minor };
+  /** What was owed after the service or a cancellation and will not be asked for any more. */
+  givenUp: { amount: Minor };
+  changed: {
+    by: 'owner' | 'client';
+    /** Sent with the request that made it, so that a repeat makes no second one. */
+    key: string;
+    reason: ChangeReason;
+    before: Deal;
+    after: Deal;
+    /** Whether something changes for the client, who is then told. */
+    tells: boolean;
+  };
   gapAccepted: { authorisation: string | null };
   delivered: { total: Minor; tax: Minor; received: Minor };
   claimOwed: { amount: Minor };
   closeOutDecided: { claims: readonly Claimed[]; coverBalance: boolean };
   closedOut: { claims: readonly Claimed[]; captured: Minor; released: Minor; shortfall: Minor; outstanding: Minor };
-  cancelled: { by: 'client' | 'business' | 'no_show'; rule: CancelRule; keep: Minor; refund: Minor; owed: Minor };
+  cancelled: {
+    by: 'client' | 'business' | 'no_show';
+    rule: CancelRule;
+    keep: Minor;
+    refund: Minor;
+    owed: Minor;
+    fromHold?: Minor;
+  };
   lapsed: { reason: 'not_paid' };
   sent: { occasion: string; subject: string; messageId: string; to: string };
   seen: { page: string };

@@ -20,6 +20,10 @@ export type HoldStanding = {
   readonly replaced: readonly HeldAuthorisation[];
   /** When the one in force is renewed; null where it lasts, or where the card refuses. */
   readonly renewAt: Instant | null;
+  /** When the one in force is let go before the end of cover: to be swapped, or because a change moved the cover. */
+  readonly letGoAt: Instant | null;
+  /** When one is placed that renews none: the first, one after a lapse or a swap, one of another amount. */
+  readonly placeAt: Instant | null;
   /** Time before the end of cover that nothing protects, known or already running. */
   readonly gap: { readonly from: Instant; readonly until: Instant } | null;
   /** The refusal that stands in the way, on the card now on file. */
@@ -41,43 +45,74 @@ function refusalStanding(ledger: Ledger, since: Instant | null): Pick<HoldStandi
   return { refusal, retryAt };
 }
 
-/** Where the hold of a booking stands: the plan's cover against what the card network gave. */
+type Common = Pick<HoldStanding, 'from' | 'until' | 'inForce' | 'replaced' | 'refusal' | 'retryAt'>;
+type Question = {
+  readonly plan: HoldPlan;
+  readonly rule: HoldRule;
+  readonly ledger: Ledger;
+  readonly asOf: Instant;
+  readonly ended: boolean;
+};
+
+function whileInForce(inForce: HeldAuthorisation, common: Common, { plan, rule, asOf, ended }: Question): HoldStanding {
+  const { refusal, retryAt, until } = common;
+  const { margin } = holdHours(rule);
+  const moved = !ended && plan.from > asOf;
+  const tooShort = inForce.expires < addHours(until, margin) && !ended && !moved;
+  const stuck = tooShort && refusal !== null && retryAt === null;
+  const renewAt = !tooShort || stuck ? null : (retryAt ?? addHours(inForce.expires, -margin));
+  const swapped = rule.style === 'swap' && renewAt !== null;
+  const uncovered = stuck && inForce.expires < until;
+  const resized = !ended && !moved && inForce.amount !== plan.amount && (refusal === null || retryAt !== null);
+  return {
+    ...common,
+    amount: inForce.amount,
+    state: uncovered ? 'endingSoon' : 'inForce',
+    decideBy: uncovered ? inForce.expires : until,
+    renewAt: swapped || resized ? null : renewAt,
+    letGoAt: moved ? asOf : swapped && !resized ? renewAt : null,
+    placeAt: resized ? (retryAt ?? asOf) : null,
+    gap: uncovered ? { from: inForce.expires, until } : null,
+  };
+}
+
+/** Nothing is in force: not yet, between two of a swap, after a lapse, or no more. */
+function whileNoneInForce(common: Common, { plan, ledger, asOf, ended }: Question): HoldStanding {
+  const { refusal, retryAt, from, until } = common;
+  const last = ledger.authorisations.at(-1) ?? null;
+  const none = { ...common, amount: plan.amount, decideBy: until, renewAt: null, letGoAt: null };
+  const endedAt = last?.endedAt ?? null;
+  const over =
+    last !== null && (last.state === 'captured' || (last.state === 'released' && (ended || endedAt! >= until)));
+  if (over) return { ...none, state: last.state, placeAt: null, gap: null };
+
+  const opened = endedAt !== null && endedAt > from ? endedAt : from;
+  const letGo = last?.state === 'released';
+  const lapsed = last?.state === 'lapsed' && opened === endedAt;
+  const overdue = asOf >= from && !ledger.card;
+  const gap = ended || (!lapsed && !refusal && !overdue) ? null : { from: opened, until };
+  const state: HoldState = ledger.holdAsked ? 'asked' : lapsed ? 'lapsed' : refusal ? 'refused' : 'planned';
+  const wanted = !ended && state !== 'asked' && (!refusal || retryAt !== null);
+  return { ...none, state, placeAt: wanted ? (retryAt ?? (letGo ? opened : from)) : null, gap };
+}
+
+/**
+ * Where the hold of a booking stands: the plan's cover against what the card network gave. A cover that a change has
+ * moved away lets go of what is held too early; a changed sum is placed anew before the old one goes.
+ */
 export function holdStanding(plan: HoldPlan, rule: HoldRule, ledger: Ledger, asOf: Instant): HoldStanding {
   const alive = ledger.authorisations.filter((held) => held.state === 'inForce');
   const inForce = alive.at(-1) ?? null;
   const last = ledger.authorisations.at(-1) ?? null;
-  const { refusal, retryAt } = refusalStanding(ledger, last?.placedAt ?? null);
+  const { from, until } = plan;
   const common = {
-    amount: inForce?.amount ?? plan.amount,
-    from: plan.from,
-    until: plan.until,
+    from,
+    until,
     inForce,
     replaced: alive.slice(0, -1),
-    refusal,
-    retryAt,
+    ...refusalStanding(ledger, last?.placedAt ?? null),
   };
-  const ended = ledger.closedOut !== null || ledger.cancelled !== null || ledger.lapsed || asOf >= plan.until;
-
-  if (inForce) {
-    const { margin } = holdHours(rule);
-    const tooShort = inForce.expires < addHours(plan.until, margin) && !ended;
-    const stuck = tooShort && refusal !== null && retryAt === null;
-    const renewAt = !tooShort || stuck ? null : (retryAt ?? addHours(inForce.expires, -margin));
-    const uncovered = stuck && inForce.expires < plan.until;
-    return {
-      ...common,
-      state: uncovered ? 'endingSoon' : 'inForce',
-      decideBy: uncovered ? inForce.expires : plan.until,
-      renewAt,
-      gap: uncovered ? { from: inForce.expires, until: plan.until } : null,
-    };
-  }
-  if (last && (last.state === 'captured' || last.state === 'released')) {
-    return { ...common, state: last.state, decideBy: plan.until, renewAt: null, gap: null };
-  }
-  const opened = last?.endedAt ?? plan.from;
-  const overdue = asOf >= plan.from && !ledger.card;
-  const gap = ended || (!last && !refusal && !overdue) ? null : { from: opened, until: plan.until };
-  const state: HoldState = ledger.holdAsked ? 'asked' : last ? 'lapsed' : refusal ? 'refused' : 'planned';
-  return { ...common, state, decideBy: plan.until, renewAt: null, gap };
+  const ended = ledger.closedOut !== null || ledger.cancelled !== null || ledger.lapsed || asOf >= until;
+  const question = { plan, rule, ledger, asOf, ended };
+  return inForce ? whileInForce(inForce, common, question) : whileNoneInForce(common, question);
 }

@@ -37,6 +37,9 @@ export type Ledger = {
   readonly cancelled: FactOf<'cancelled'> | null;
   readonly lapsed: boolean;
   readonly refundsRefused: readonly FactOf<'refundRefused'>[];
+  readonly changes: readonly FactOf<'changed'>[];
+  readonly securitySettled: FactOf<'securitySettled'> | null;
+  readonly givenUp: Minor;
 };
 
 export const emptyLedger: Ledger = {
@@ -53,6 +56,9 @@ export const emptyLedger: Ledger = {
   cancelled: null,
   lapsed: false,
   refundsRefused: [],
+  changes: [],
+  securitySettled: null,
+  givenUp: zero,
 };
 
 const endAuthorisation = (ledger: Ledger, id: string, state: HeldAuthorisation['state'], endedAt: Instant): Ledger => ({
@@ -108,6 +114,17 @@ export function withFact(ledger: Ledger, fact: Fact): Ledger {
       const { authorisation: id, balance: amount, at } = fact;
       return { ...ended, receipts: [...ended.receipts, { id, amount, at, method: 'hold', refunded: zero }] };
     }
+    case 'keptFromHold': {
+      const { authorisation: id, captured: amount, at } = fact;
+      const ended = endAuthorisation(ledger, id, 'captured', at);
+      return { ...ended, receipts: [...ended.receipts, { id, amount, at, method: 'hold', refunded: zero }] };
+    }
+    case 'securitySettled':
+      return { ...ledger, securitySettled: fact };
+    case 'givenUp':
+      return { ...ledger, givenUp: minor(ledger.givenUp + fact.amount) };
+    case 'changed':
+      return { ...ledger, changes: [...ledger.changes, fact] };
     case 'gapAccepted':
       return { ...ledger, gapAccepted: true };
     case 'delivered':

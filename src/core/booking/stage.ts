@@ -2,6 +2,7 @@ import type { HoldStanding } from '#core/booking/holdStanding';
 import type { Ledger } from '#core/booking/ledger';
 import type { Part } from '#core/booking/standing';
 import type { Instant } from '#core/calendar/instant';
+import type { Terms } from '#core/terms/terms';
 
 export const bookingStages = [
   'waiting',
@@ -15,29 +16,32 @@ export const bookingStages = [
 /** Derived from facts and the moment, never typed in by hand. */
 export type BookingStage = (typeof bookingStages)[number];
 
-/** Whether everything that was due at the agreement has come: the money, and a hold that begins with it. */
-export const isSecured = (
-  parts: readonly Part[],
-  hold: HoldStanding | null,
-  ledger: Ledger,
-  startAt: Instant,
-): boolean =>
-  parts.every((part) => !part.now || part.left === 0 || part.dueAt! >= startAt) &&
+type Input = {
+  readonly parts: readonly Part[];
+  readonly hold: HoldStanding | null;
+  readonly ledger: Ledger;
+  readonly terms: Pick<Terms, 'firstPayment' | 'cardOnFile'>;
+  readonly startAt: Instant;
+  readonly endAt: Instant;
+  readonly asOf: Instant;
+};
+
+/**
+ * Whether everything that the terms ask for at the agreement has come: the money, unless that is left to the client,
+ * a card on file where one is wanted, and a hold that begins with it.
+ */
+export const isSecured = ({ parts, hold, ledger, terms, startAt }: Input): boolean =>
+  (terms.firstPayment?.required === false ||
+    parts.every((part) => !part.now || part.left === 0 || part.dueAt! >= startAt)) &&
+  (!terms.cardOnFile || ledger.card !== null) &&
   (!hold || hold.state !== 'asked' || ledger.authorisations.length > 0 || hold.from < startAt);
 
-export function stageOf(input: {
-  parts: readonly Part[];
-  hold: HoldStanding | null;
-  ledger: Ledger;
-  startAt: Instant;
-  endAt: Instant;
-  asOf: Instant;
-}): BookingStage {
-  const { parts, hold, ledger, startAt, endAt, asOf } = input;
+export function stageOf(input: Input): BookingStage {
+  const { ledger, startAt, endAt, asOf } = input;
   if (ledger.cancelled) return 'cancelled';
   if (ledger.lapsed) return 'lapsed';
   if (ledger.closedOut) return 'closed';
-  if (!isSecured(parts, hold, ledger, startAt)) return 'waiting';
+  if (!isSecured(input)) return 'waiting';
   if (asOf < startAt) return 'secured';
   return asOf < endAt ? 'inService' : 'toCloseOut';
 }

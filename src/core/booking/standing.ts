@@ -1,15 +1,14 @@
 import { type Decision, decisionsOf } from '#core/booking/decisions';
 import type { Fact } from '#core/booking/facts';
 import { type HoldStanding, holdStanding } from '#core/booking/holdStanding';
+import { keptPlan, type KeptInstalment, type KeptPlan } from '#core/booking/keptPlan';
 import { type Ledger, ledgerOf } from '#core/booking/ledger';
 import { type BookingStage, stageOf } from '#core/booking/stage';
 import type { Instant } from '#core/calendar/instant';
 import type { WallTime } from '#core/calendar/wallTime';
 import { instantOfWall, localDate } from '#core/calendar/zoned';
-import type { Minor } from '#core/money/minor';
-import { type Instalment, plan, type Plan, type PlanRefusal } from '#core/plan/plan';
+import { least, type Minor, remainder, sum, zero } from '#core/money/minor';
 import { type PositionedInstalment, position, type Position } from '#core/position/position';
-import type { Result } from '#core/result';
 import type { Terms } from '#core/terms/terms';
 
 /** What was agreed: everything that the plan is computed from. */
@@ -24,38 +23,53 @@ export type Agreed = {
 };
 
 /** An instalment with its place in the plan and what has come of it. */
-export type Part = Instalment & PositionedInstalment & { readonly index: number };
+export type Part = KeptInstalment & PositionedInstalment & { readonly index: number };
 
 export type Standing = {
   readonly agreed: Agreed;
   readonly asOf: Instant;
-  readonly plan: Plan;
+  readonly plan: KeptPlan;
   readonly ledger: Ledger;
   readonly parts: readonly Part[];
   readonly position: Position;
   readonly hold: HoldStanding | null;
+  /** What has come in of a refundable deposit, until the close-out settles it. */
+  readonly securityInHand: Minor;
   readonly stage: BookingStage;
   readonly startAt: Instant;
   readonly endAt: Instant;
   readonly decisions: readonly Decision[];
 };
 
-export const planOf = ({ terms, ...basis }: Agreed): Result<Plan, PlanRefusal> =>
-  plan({ ...basis, collectAt: terms.collectAt, instalments: terms.instalments, hold: terms.hold });
-
 /**
  * The instalments that still count: those of the plan, none that a cancellation or lapse took away, and what the
- * close-out or the cancellation left owed.
+ * close-out or the cancellation left owed; what was given up comes off the last of them, which are the unpaid ones.
  */
-function livingInstalments(planned: Plan, ledger: Ledger, timeZone: string): Instalment[] {
-  const owing = (name: string, amount: Minor, at: Instant): Instalment[] =>
-    amount === 0 ? [] : [{ name, amount, due: localDate(at, timeZone), dueAt: at, now: false, collect: 'ask' }];
-  if (ledger.lapsed) return [];
-  if (ledger.cancelled) return owing('kept at cancellation', ledger.cancelled.keep, ledger.cancelled.at);
-  const { claimsOwed } = ledger;
-  return claimsOwed
-    ? [...planned.instalments, ...owing('claims', claimsOwed.amount, claimsOwed.at)]
-    : planned.instalments;
+function livingInstalments(planned: KeptPlan, ledger: Ledger, timeZone: string): KeptInstalment[] {
+  const owing = (name: string, amount: Minor, at: Instant): KeptInstalment[] => {
+    const due = localDate(at, timeZone);
+    const part = { name, amount, due, dueAt: at, now: false, collect: 'ask' as const, security: false };
+    return amount === 0 ? [] : [{ ...part, key: `${name}@${due}` }];
+  };
+  const { claimsOwed, securitySettled } = ledger;
+  const after = (): readonly KeptInstalment[] => {
+    if (ledger.lapsed) return [];
+    if (ledger.cancelled) return owing('kept at cancellation', ledger.cancelled.keep, ledger.cancelled.at);
+    const settled = securitySettled
+      ? planned.instalments.map((part) => (part.security ? { ...part, amount: securitySettled.claimed } : part))
+      : planned.instalments;
+    return claimsOwed ? [...settled, ...owing('claims', claimsOwed.amount, claimsOwed.at)] : settled;
+  };
+  let givenUp = ledger.givenUp;
+  return after()
+    .toReversed()
+    .map((part): KeptInstalment => {
+      const off = least(part.amount, givenUp);
+      givenUp = remainder(givenUp, off);
+      return off > 0 ? { ...part, amount: remainder(part.amount, off) } : part;
+    })
+    .toReversed()
+    .filter((part) => part.amount > 0);
 }
 
 /**
@@ -64,10 +78,10 @@ function livingInstalments(planned: Plan, ledger: Ledger, timeZone: string): Ins
  * @throws {Error} where what was agreed has no plan: such a booking cannot be made
  */
 export function standing(agreed: Agreed, facts: readonly Fact[], asOf: Instant): Standing {
-  const planned = planOf(agreed);
-  if (!planned.ok) throw new Error(`the agreed terms give no plan: ${planned.refusal.code}`);
   const { timeZone, terms } = agreed;
   const ledger = ledgerOf(facts);
+  const planned = keptPlan(agreed, ledger.changes);
+  if (!planned.ok) throw new Error(`the agreed terms give no plan: ${planned.refusal.code}`);
   const instalments = livingInstalments(planned.value, ledger, timeZone);
   const placed = position({
     plan: { instalments },
@@ -82,7 +96,7 @@ export function standing(agreed: Agreed, facts: readonly Fact[], asOf: Instant):
   const hold = holdPlan && terms.hold ? holdStanding(holdPlan, terms.hold, ledger, asOf) : null;
   const startAt = instantOfWall(agreed.start, timeZone);
   const endAt = instantOfWall(agreed.end, timeZone);
-  const stage = stageOf({ parts, hold, ledger, startAt, endAt, asOf });
+  const stage = stageOf({ parts, hold, ledger, terms, startAt, endAt, asOf });
   const standingSoFar = {
     agreed,
     asOf,
@@ -91,6 +105,7 @@ export function standing(agreed: Agreed, facts: readonly Fact[], asOf: Instant):
     parts,
     position: placed,
     hold,
+    securityInHand: ledger.securitySettled ? zero : sum(parts.filter((part) => part.security).map((part) => part.paid)),
     stage,
     startAt,
     endAt,

@@ -1,7 +1,7 @@
 import type { Fact, PaymentMethod } from '#core/booking/facts';
 import type { Ledger } from '#core/booking/ledger';
 import { type Account, accounts, credit, debit, entry, type JournalEntry } from '#core/journal/entry';
-import { least, minor, remainder } from '#core/money/minor';
+import { least, minor, remainder, zero } from '#core/money/minor';
 
 const moneyAccount: Readonly<Record<PaymentMethod, Account>> = {
   card: accounts.cardClearing,
@@ -20,8 +20,10 @@ export function entryForFact(fact: Fact, before: Ledger): JournalEntry | null {
   switch (fact.kind) {
     case 'received':
       return entry(owed ? 'Payment after the service' : 'Payment before the service', [
-        debit(moneyAccount[fact.method], fact.amount),
+        debit(moneyAccount[fact.method], minor(fact.amount + (fact.fee ?? 0))),
         credit(owed ? receivables : clientDeposits, fact.amount),
+        credit(accounts.feesPassedOn, minor((fact.fee ?? 0) - (fact.feeTax ?? 0))),
+        credit(accounts.taxPayable, fact.feeTax ?? zero),
       ]);
     case 'refunded':
       return entry('Refund', [debit(clientDeposits, fact.amount), credit(moneyAccount[fact.method], fact.amount)]);
@@ -41,6 +43,21 @@ export function entryForFact(fact: Fact, before: Ledger): JournalEntry | null {
         credit(accounts.damageRecovered, minor(fact.captured - fact.balance)),
         credit(receivables, fact.balance),
       ]);
+    case 'keptFromHold':
+      return entry('Hold captured for what a cancellation left owed', [
+        debit(holdsGiven, fact.held),
+        credit(holdsInForce, fact.held),
+        debit(cardClearing, fact.captured),
+        credit(receivables, fact.captured),
+      ]);
+    case 'securitySettled':
+      return entry('Refundable deposit used', [
+        debit(clientDeposits, minor(fact.claimed + fact.balance)),
+        credit(accounts.damageRecovered, fact.claimed),
+        credit(receivables, fact.balance),
+      ]);
+    case 'givenUp':
+      return entry('Receivable given up', [debit(accounts.badDebts, fact.amount), credit(receivables, fact.amount)]);
     case 'delivered': {
       const paid = least(fact.received, fact.total);
       const over = remainder(fact.received, fact.total);

@@ -1,6 +1,6 @@
-import type { Fact } from '#core/booking/facts';
+import type { ChangeReason, Fact } from '#core/booking/facts';
 import { formatAmount } from '#core/money/formatMoney';
-import type { Minor } from '#core/money/minor';
+import { type Minor, minor } from '#core/money/minor';
 import { shortDate } from '#core/wording/days';
 import { declineText } from '#core/wording/declines';
 import type { PlainDate } from '#core/calendar/days';
@@ -8,6 +8,12 @@ import { localDate } from '#core/calendar/zoned';
 
 const methods = { card: 'by card', cash: 'in cash', transfer: 'by transfer', cheque: 'by cheque' } as const;
 const cancelledBy = { client: 'by the client', business: 'by us', no_show: 'nobody came' } as const;
+
+const changeReasons = {
+  change: 'Changed by us',
+  terms: 'A newer version of its terms applied',
+  payAll: 'Paid in one go, with the discount for that',
+} as const satisfies Record<ChangeReason, string>;
 
 /** A fact as one line of history. */
 export function historyWords(fact: Fact, about: { currency: string; zone: string; today: PlainDate }): string {
@@ -41,6 +47,14 @@ export function historyWords(fact: Fact, about: { currency: string; zone: string
       return `Hold of ${sum(fact.amount)} lapsed`;
     case 'holdCaptured':
       return `${sum(fact.captured)} of the hold captured`;
+    case 'keptFromHold':
+      return `${sum(fact.captured)} of the hold captured for what the cancellation left owed`;
+    case 'securitySettled':
+      return `Of the refundable deposit ${sum(minor(fact.claimed + fact.balance))} used, ${sum(fact.back)} goes back`;
+    case 'givenUp':
+      return `${sum(fact.amount)} given up`;
+    case 'changed':
+      return changeReasons[fact.reason];
     case 'gapAccepted':
       return 'Cover gap accepted';
     case 'delivered':

@@ -1,13 +1,15 @@
 import type { NewBookingView } from '#contracts/views';
 import { type ApiProblem } from '#islands/api';
 import { fieldMessage } from '#islands/format/problemSentence';
-import { type Draft, draftFaults, type Field, workOut } from '#islands/NewBooking/draft';
+import { type Draft, draftFaults, type Field, suggestedPrice, workOut } from '#islands/NewBooking/draft';
+import { priceWords, suggestedTotal } from '#islands/NewBooking/priceWords';
+import { formatAmount } from '#core/money/formatMoney';
 import { PlanPreview } from '#islands/NewBooking/PlanPreview';
 import { Problem } from '#islands/parts/Problem';
 import { useAction } from '#islands/parts/useAction';
 import { useReady } from '#islands/parts/useReady';
 import { useShell } from '#islands/shell/useShell';
-import { Autocomplete, Button, NativeSelect, TextInput } from '@mantine/core';
+import { Autocomplete, Button, NativeSelect, NumberInput, TextInput } from '@mantine/core';
 import { useLocalStorage } from '@mantine/hooks';
 import { type SubmitEvent, useDeferredValue, useState } from 'react';
 import styles from './NewBooking.module.css';
@@ -25,14 +27,17 @@ export function NewBookingForm({ view }: { readonly view: NewBookingView }) {
     start: '',
     end: '',
     total: '',
+    extras: {},
     termsId: first?.termsId ?? '',
   };
-  const [draft, setDraft, clearDraft] = useLocalStorage<Draft>({ key: 'ostendo-new-booking', defaultValue: empty });
+  const [draft, setDraft, clearDraft] = useLocalStorage<Draft>({ key: 'ostendo-new-booking-2', defaultValue: empty });
   const [asked, setAsked] = useState(false);
   const create = useAction<{ number: string }>('/api/do/create-booking');
-  const currency = view.services.find((each) => each.id === draft.serviceId)?.currency ?? business.currency;
+  const service = view.services.find((each) => each.id === draft.serviceId);
+  const currency = service?.currency ?? business.currency;
+  const suggested = suggestedPrice(draft, service, zone);
   const worked = useDeferredValue(workOut(draft, view, { now, zone, currency }));
-  const faults = draftFaults(draft, currency, asked);
+  const faults = draftFaults(draft, currency, asked, suggested !== null);
   const change = (part: Partial<Draft>): void => {
     create.clear();
     setDraft({ ...draft, ...part });
@@ -46,7 +51,7 @@ export function NewBookingForm({ view }: { readonly view: NewBookingView }) {
     const before = view.services.find((each) => each.id === draft.serviceId);
     const service = view.services.find((each) => each.id === id)!;
     const untouched = draft.title === '' || draft.title === before?.name;
-    change({ serviceId: id, termsId: service.termsId, ...(untouched ? { title: service.name } : {}) });
+    change({ serviceId: id, termsId: service.termsId, extras: {}, ...(untouched ? { title: service.name } : {}) });
   };
   const chooseClient = (name: string): void => {
     const known = view.clients.find((each) => each.name === name);
@@ -55,8 +60,9 @@ export function NewBookingForm({ view }: { readonly view: NewBookingView }) {
   const submit = async (event: SubmitEvent): Promise<void> => {
     event.preventDefault();
     setAsked(true);
-    if (Object.keys(draftFaults(draft, currency, true)).length > 0 || worked.state !== 'ready') return;
-    const { total, start, end } = worked;
+    if (Object.keys(draftFaults(draft, currency, true, suggested !== null)).length > 0 || worked.state !== 'ready')
+      return;
+    const { lines, start, end } = worked;
     const { clientName, clientEmail, serviceId, title, termsId } = draft;
     const made = await create.run({
       requestKey: create.requestKey(),
@@ -66,7 +72,7 @@ export function NewBookingForm({ view }: { readonly view: NewBookingView }) {
       title,
       start,
       end,
-      total,
+      lines,
       termsId,
     });
     if (!made) return;
@@ -110,13 +116,31 @@ export function NewBookingForm({ view }: { readonly view: NewBookingView }) {
         </fieldset>
         <fieldset className={styles.fields} disabled={!ready}>
           <legend>Money</legend>
-          <TextInput label={`Price in ${currency}, tax included`} inputMode="decimal" {...field('total')} />
+          <TextInput
+            label={`Price in ${currency}, ${service?.taxMode === 'exclusive' ? 'tax on top' : 'tax included'}`}
+            inputMode="decimal"
+            placeholder={suggested ? formatAmount(suggestedTotal(suggested), currency) : undefined}
+            description={suggested ? priceWords(suggested, service!.basis, currency) : undefined}
+            {...field('total')}
+          />
           <NativeSelect
             label="Terms"
             data={view.terms.map(({ id, name }) => ({ value: id, label: name }))}
             value={draft.termsId}
             onChange={(event) => change({ termsId: event.currentTarget.value })}
           />
+          {service?.extras.map((extra) => (
+            <NumberInput
+              key={extra.id}
+              label={`${extra.label}, ${formatAmount(extra.unitPrice, currency)} each`}
+              min={0}
+              max={extra.most}
+              clampBehavior="strict"
+              allowDecimal={false}
+              value={draft.extras[extra.id] ?? 0}
+              onChange={(count) => change({ extras: { ...draft.extras, [extra.id]: Number(count) || 0 } })}
+            />
+          ))}
         </fieldset>
         <Problem problem={problem} currency={currency} />
         <div className={styles.actions}>

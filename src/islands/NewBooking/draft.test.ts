@@ -3,6 +3,8 @@ import type { Instant } from '#core/calendar/instant';
 import { type Draft, draftFaults, workOut } from '#islands/NewBooking/draft';
 import { bookingsAddress } from '#islands/Bookings/bookingsAddress';
 import { starterTerms } from '#server/starter/starterTerms';
+import type { Decimal } from '#core/money/decimal';
+import { minor } from '#core/money/minor';
 import { expect } from 'chai';
 
 const draft: Draft = {
@@ -13,10 +15,28 @@ const draft: Draft = {
   start: '2027-06-18T18:00',
   end: '2027-07-04T18:00',
   total: '880.00',
+  extras: {},
   termsId: 'rental',
 };
 const view: NewBookingView = {
-  services: [{ id: 's', name: 'Dobsonian', kind: 'rental', currency: 'EUR', termsId: 'rental' }],
+  services: [
+    {
+      id: 's',
+      name: 'Dobsonian',
+      kind: 'rental',
+      currency: 'EUR',
+      termsId: 'rental',
+      basis: 'day',
+      unitPrice: minor(50_00),
+      included: '',
+      extras: [{ id: 'case', label: 'Eyepiece case', unitPrice: minor(12_00), most: 3 }],
+      taxMode: 'inclusive',
+      taxCodes: ['VAT'],
+      colour: 'teal',
+      retired: false,
+    },
+  ],
+  taxes: [{ code: 'VAT', label: 'VAT', rate: '23' as Decimal }],
   terms: starterTerms.map(({ id, name, rules }) => ({ id, name, rules })),
   clients: [],
 };
@@ -50,8 +70,19 @@ describe('a booking being written', () => {
     const worked = workOut(draft, view, about);
     expect(worked.state === 'ready' && worked.standing.plan).to.include({ dueNow: 264_00, later: 616_00 });
   });
+  it('takes the price of the service for its dates, and the extras', () => {
+    const worked = workOut({ ...draft, total: '', extras: { case: 2 } }, view, about);
+    expect(worked.state === 'ready' && worked.lines.map(({ id, quantity }) => [id, quantity])).to.deep.equal([
+      ['service', '16'],
+      ['case', '2'],
+    ]);
+    expect(worked.state === 'ready' && worked.standing.agreed.total).to.equal(16 * 50_00 + 2 * 12_00);
+    expect(draftFaults({ ...draft, total: '' }, 'EUR', true, true)).to.deep.equal({});
+  });
   it('waits while something is missing, and explains terms that do not fit', () => {
-    expect(workOut({ ...draft, total: '' }, view, about).state).to.equal('unfinished');
+    expect(workOut({ ...draft, total: 'much' }, view, about).state).to.equal('unfinished');
+    const priceless = { ...view, services: [{ ...view.services[0]!, unitPrice: minor(0) }] };
+    expect(workOut({ ...draft, total: '' }, priceless, about).state).to.equal('unfinished');
     expect(workOut({ ...draft, termsId: 'none' }, view, about).state).to.equal('unfinished');
     const rules = { ...view.terms[0]!.rules, instalments: [] };
     const bare = { ...view, terms: [{ id: 'rental', name: '', rules }] };

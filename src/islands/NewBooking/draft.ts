@@ -1,11 +1,13 @@
-import type { NewBookingView } from '#contracts/views';
+import type { NewBookingView, ServiceLine } from '#contracts/views';
 import { standing, type Standing } from '#core/booking/standing';
-import { planOf } from '#core/booking/standing';
+import { planOf } from '#core/booking/keptPlan';
 import type { Instant } from '#core/calendar/instant';
 import { isWallTime, type WallTime } from '#core/calendar/wallTime';
 import { wallOfInstant } from '#core/calendar/zoned';
 import { OutOfRange } from '#core/outOfRange';
-import type { Minor } from '#core/money/minor';
+import type { Decimal } from '#core/money/decimal';
+import { price, type PriceLine } from '#core/price/price';
+import { unitsBetween } from '#core/services/service';
 import { parseAmount } from '#core/money/parseAmount';
 import type { ApiProblem } from '#islands/api';
 
@@ -16,16 +18,19 @@ export type Draft = {
   readonly title: string;
   readonly start: string;
   readonly end: string;
+  /** Empty where the service's own price counts. */
   readonly total: string;
+  /** How many of each extra, by its id. */
+  readonly extras: Readonly<Record<string, number>>;
   readonly termsId: string;
 };
-export type Field = keyof Draft;
+export type Field = Exclude<keyof Draft, 'extras'>;
 
 export type Worked =
   | {
       readonly state: 'ready';
       readonly standing: Standing;
-      readonly total: Minor;
+      readonly lines: readonly PriceLine[];
       readonly start: WallTime;
       readonly end: WallTime;
     }
@@ -33,7 +38,12 @@ export type Worked =
   | { readonly state: 'refused'; readonly problem: ApiProblem };
 
 /** What is wrong in a draft, field by field; only fields that hold something, unless all are asked for. */
-export function draftFaults(draft: Draft, currency: string, all: boolean): Partial<Record<Field, string>> {
+export function draftFaults(
+  draft: Draft,
+  currency: string,
+  all: boolean,
+  priced = false,
+): Partial<Record<Field, string>> {
   const faults: Partial<Record<Field, string>> = {};
   const say = (field: Field, wrong: boolean, message: string): void => {
     if (wrong && (all || draft[field].trim() !== '')) faults[field] = message;
@@ -46,11 +56,36 @@ export function draftFaults(draft: Draft, currency: string, all: boolean): Parti
   );
   say('title', draft.title.trim() === '', 'say what is booked');
   const total = parseAmount(draft.total, currency);
-  say('total', total === null || total === 0, 'a price above zero, such as 480.00');
+  say(
+    'total',
+    !(priced && draft.total.trim() === '') && (total === null || total === 0),
+    'a price above zero, such as 480.00',
+  );
   say('start', !isWallTime(draft.start), 'a day and a time');
   say('end', !isWallTime(draft.end), 'a day and a time');
   if (!faults.end && draft.start && draft.end && draft.end < draft.start) faults.end = 'the end is before the start';
   return faults;
+}
+
+/** The service's own price for these dates; null where it has none, or the dates are not there yet. */
+export function suggestedPrice(draft: Pick<Draft, 'start' | 'end'>, service: ServiceLine | undefined, zone: string) {
+  const { start, end } = draft;
+  if (!service || service.unitPrice === 0 || !isWallTime(start) || !isWallTime(end) || end < start) return null;
+  return { quantity: unitsBetween(service.basis, { start, end, timeZone: zone }), unitPrice: service.unitPrice };
+}
+
+/** The lines of the price: the service at its own price or the one that was typed, and the extras that were chosen. */
+function linesOf(draft: Draft, service: ServiceLine, about: { zone: string; currency: string }): PriceLine[] | null {
+  const typed = parseAmount(draft.total, about.currency);
+  const suggested = suggestedPrice(draft, service, about.zone);
+  const main = draft.total.trim() === '' ? suggested : typed ? { quantity: '1' as Decimal, unitPrice: typed } : null;
+  if (!main) return null;
+  const taxes = [...service.taxCodes];
+  const extras = service.extras.flatMap(({ id, label, unitPrice }): PriceLine[] => {
+    const count = draft.extras[id] ?? 0;
+    return count > 0 ? [{ id, label, quantity: String(count) as Decimal, unitPrice, taxes }] : [];
+  });
+  return [{ id: 'service', label: draft.title, ...main, taxes }, ...extras];
 }
 
 /** The plan of a draft as it would be agreed now, from the core that the server uses. */
@@ -60,21 +95,28 @@ export function workOut(
   about: { now: Instant; zone: string; currency: string },
 ): Worked {
   const { now, zone, currency } = about;
-  const total = parseAmount(draft.total, currency);
   const terms = view.terms.find((each) => each.id === draft.termsId);
+  const service = view.services.find((each) => each.id === draft.serviceId);
   const { start, end } = draft;
-  if (!total || !terms || !isWallTime(start) || !isWallTime(end) || end < start) return { state: 'unfinished' };
-  const agreed = { currency, timeZone: zone, agreed: wallOfInstant(now, zone), start, end, total, terms: terms.rules };
+  if (!service || !terms || !isWallTime(start) || !isWallTime(end) || end < start) return { state: 'unfinished' };
+  const lines = linesOf(draft, service, about);
+  if (!lines) return { state: 'unfinished' };
   try {
-    const planned = planOf(agreed);
-    if (!planned.ok) return { state: 'refused', problem: { code: planned.refusal.code } };
-    return {
-      state: 'ready',
-      standing: standing(agreed, [{ kind: 'agreed', at: now, by: 'owner' }], now),
-      total,
+    const rates = Object.fromEntries(view.taxes.map(({ code, rate }) => [code, { rate }]));
+    const { total } = price({ currency, taxMode: service.taxMode, taxes: rates, lines });
+    const agreed = {
+      currency,
+      timeZone: zone,
+      agreed: wallOfInstant(now, zone),
       start,
       end,
+      total,
+      terms: terms.rules,
     };
+    const planned = planOf(agreed);
+    if (!planned.ok) return { state: 'refused', problem: { code: planned.refusal.code } };
+    const current = standing(agreed, [{ kind: 'agreed', at: now, by: 'owner' }], now);
+    return { state: 'ready', standing: current, lines, start, end };
   } catch (error) {
     if (error instanceof OutOfRange) return { state: 'refused', problem: { code: 'date_out_of_reach' } };
     throw error;

@@ -17,6 +17,7 @@ const messages = {
   holdRefused: ['Asked %s for a card to hold', 'Ask %s for a card to hold'],
   closedOut: ['Told %s how it was closed', 'Tell %s how it was closed'],
   cancelled: ['Told %s of the cancellation', 'Tell %s of the cancellation'],
+  changed: ['Told %s what has changed', 'Tell %s what has changed'],
   lapsed: ['Told %s that the place is free again', 'Tell %s that the place is free again'],
 } satisfies Record<Occasion, Verbs>;
 

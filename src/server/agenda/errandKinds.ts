@@ -10,6 +10,7 @@ import { carryOut } from '#server/intents/carryOut';
 import { openIntent, paymentUnderWay } from '#server/intents/openIntent';
 import type { IntentRequest } from '#server/intents/request';
 import { handOver, writeMessage } from '#server/usecases/writeMessage';
+import { withFee } from '#server/intents/withFee';
 import { zero } from '#core/money/minor';
 
 type Context = {
@@ -37,8 +38,9 @@ const describe = ({ booking }: LoadedBooking): string => `${booking.number} ${bo
 
 /** One entry for each kind of errand: what it commits, and what it does afterwards. */
 export const errandKinds: { readonly [K in ErrandKind]: Run<K> } = {
-  async message({ tx, deps, loaded, now }, { key, occasion, part = null }) {
-    const id = await writeMessage(tx, loaded, { id: deps.newId(), cause: key, occasion, part, now });
+  async message({ tx, deps, loaded, now }, { key, occasion, part = null, text }) {
+    const message = { id: deps.newId(), cause: key, occasion, part, now, ...(text ? { text } : {}) };
+    const id = await writeMessage(tx, loaded, message);
     return id === null ? null : () => handOver(deps, id);
   },
 
@@ -47,7 +49,8 @@ export const errandKinds: { readonly [K in ErrandKind]: Run<K> } = {
     if (await paymentUnderWay(tx, loaded.booking.id)) throw new Error('another payment of this booking is under way');
     const card = await cardOnFile(tx, standing.ledger);
     const { left } = standing.parts[part]!;
-    return intend(context, key, { kind: 'charge', card: card!, description: describe(loaded) }, left);
+    const { amount, fee } = withFee(standing, loaded.booking.tax, left);
+    return intend(context, key, { kind: 'charge', card: card!, description: describe(loaded), ...fee }, amount);
   },
 
   async placeHold(context, { key }) {

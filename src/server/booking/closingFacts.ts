@@ -18,22 +18,33 @@ export function closingFacts(input: {
   tax: Minor;
   /** In force and let go by this close-out. */
   releasing?: Minor;
+  /** In hand of a refundable deposit; null where the plan has none. */
+  security?: Minor | null;
+  /** Whether that may pay the balance. */
+  securityCoversBalance?: boolean;
   now: Instant;
 }): Fact[] {
   const { request, captured, ledger, total, tax, now: at } = input;
   const claims = request?.claims ?? input.claims ?? [];
-  const received = sum(ledger.receipts.map((receipt) => receipt.amount - receipt.refunded));
-  const held = captured && request ? request.held : zero;
+  const security = input.security ?? null;
+  const inHand = sum(ledger.receipts.map((receipt) => receipt.amount - receipt.refunded));
+  const received = minor(inHand - (security ?? 0));
+  const held = captured && request ? request.held : (security ?? zero);
   const figures = closeout({
     held,
     claims,
     outstanding: remainder(total, received),
-    coverBalance: captured && (request?.balance ?? 0) > 0,
+    coverBalance: security === null ? captured && (request?.balance ?? 0) > 0 : Boolean(input.securityCoversBalance),
   });
   const facts: Fact[] = [{ kind: 'delivered', at, total, tax, received }];
   if (captured && request) {
     const { authorisation, balance } = request;
     facts.push({ kind: 'holdCaptured', at, authorisation, held, captured: figures.capture, balance });
+  }
+  if (security !== null) {
+    const claimed = sum(figures.met.map((claim) => claim.amount));
+    const balance = minor(figures.capture - claimed);
+    facts.push({ kind: 'securitySettled', at, claimed, balance, back: figures.release });
   }
   if (figures.shortfall > 0) facts.push({ kind: 'claimOwed', at, amount: figures.shortfall });
   facts.push({
@@ -41,7 +52,7 @@ export function closingFacts(input: {
     at,
     claims,
     captured: figures.capture,
-    released: request ? figures.release : (input.releasing ?? zero),
+    released: request || security !== null ? figures.release : (input.releasing ?? zero),
     shortfall: figures.shortfall,
     outstanding: figures.outstanding,
   });

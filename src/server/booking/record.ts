@@ -5,6 +5,7 @@ import { standing, type Standing } from '#core/booking/standing';
 import type { Instant } from '#core/calendar/instant';
 import { entryForFact } from '#core/journal/entryForFact';
 import { rewriteErrands } from '#server/agenda/rewriteErrands';
+import { writeDeal } from '#server/booking/dealOf';
 import { agreedOf, type LoadedBooking } from '#server/booking/lockBooking';
 import { coverOf, duePartsOf, summaryOf } from '#server/booking/summaryOf';
 import type { Tx } from '#server/database/open';
@@ -23,7 +24,9 @@ export async function recordFacts(
   now: Instant,
 ): Promise<{ readonly facts: readonly Fact[]; readonly standing: Standing }> {
   let ledger = ledgerOf(facts);
+  let current = booking;
   for (const fact of added) {
+    if (fact.kind === 'changed') current = await writeDeal(tx, booking.id, fact.after);
     const [row] = await tx
       .insert(factTable)
       .values({ bookingId: booking.id, fact, at: fact.at })
@@ -36,9 +39,9 @@ export async function recordFacts(
     ledger = withFact(ledger, fact);
   }
   const all = [...facts, ...added];
-  const current = standing(agreedOf(booking), all, now);
-  await writeDerived(tx, { booking, client, facts: all }, current);
-  return { facts: all, standing: current };
+  const reached = standing(agreedOf(current), all, now);
+  await writeDerived(tx, { booking: current, client, facts: all }, reached);
+  return { facts: all, standing: reached };
 }
 
 async function writeDerived(tx: Tx, { booking, client, facts }: LoadedBooking, current: Standing): Promise<void> {

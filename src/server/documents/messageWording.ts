@@ -15,6 +15,10 @@ export type MessageAbout = {
   readonly businessName: string;
   /** The instalment that a reminder or request is about. */
   readonly part: Part | null;
+  /** How the owner has it begin, where the terms say so. */
+  readonly text?: string | undefined;
+  /** What the newest change changed, in sentences. */
+  readonly changes: readonly string[];
 };
 export type Wording = { readonly subject: string; readonly paragraphs: readonly string[]; readonly action: string };
 
@@ -28,9 +32,12 @@ const leftOf = (part: Part | null, standing: Standing): Minor => part?.left ?? s
 /** The wording of each occasion. Sums, days and what follows come from the plan, never from a text. */
 const wordings: Readonly<Record<Occasion, Compose>> = {
   request: ({ standing, title, businessName, sum }) => ({
-    subject: `${title}: ${sum(standing.position.dueNow)} secures your booking`,
+    subject:
+      standing.position.dueNow > 0
+        ? `${title}: ${sum(standing.position.dueNow)} secures your booking`
+        : `${title}: a card secures your booking`,
     paragraphs: [`${businessName} has kept a place for you: ${title}.`, ...planSentences(standing)],
-    action: `Read and pay ${sum(standing.position.dueNow)}`,
+    action: standing.position.dueNow > 0 ? `Read and pay ${sum(standing.position.dueNow)}` : 'Read and give a card',
   }),
   confirmation: ({ standing, title, sum }) => ({
     subject: `${title}: you are booked`,
@@ -139,6 +146,14 @@ const wordings: Readonly<Record<Occasion, Compose>> = {
       action: 'See your booking',
     };
   },
+  changed: ({ standing, title, sum, changes }) => {
+    const { dueNow } = standing.position;
+    return {
+      subject: `${title}: your booking has changed`,
+      paragraphs: ['Your booking has changed.', ...changes, ...planSentences(standing)],
+      action: dueNow > 0 ? `Read and pay ${sum(dueNow)}` : 'See your booking',
+    };
+  },
   lapsed: ({ title }) => ({
     subject: `${title}: the place was given back`,
     paragraphs: [
@@ -151,5 +166,6 @@ const wordings: Readonly<Record<Occasion, Compose>> = {
 export function messageWording(occasion: Occasion, about: MessageAbout): Wording {
   const { currency, timeZone } = about.standing.agreed;
   const sum = (amount: Minor): string => formatMoney(amount, currency);
-  return wordings[occasion]({ ...about, sum, today: localDate(about.standing.asOf, timeZone) });
+  const wording = wordings[occasion]({ ...about, sum, today: localDate(about.standing.asOf, timeZone) });
+  return about.text ? { ...wording, paragraphs: [about.text, ...wording.paragraphs] } : wording;
 }

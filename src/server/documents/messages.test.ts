@@ -114,6 +114,7 @@ describe('messages', () => {
         clientName: 'Maud',
         businessName: 'Vesper Hollow',
         part: part === null ? null : current.parts[part]!,
+        changes: [],
       });
       expect(wording.subject).to.equal(subject);
       expect(wording.paragraphs.join(' ')).to.include(said);

@@ -32,6 +32,7 @@ function ask({ processor }: Deps, intent: IntentRow, currency: string): Promise<
     case 'release':
       return processor.release({ key, authorisation: request.authorisation });
     case 'capture':
+    case 'keepFromHold':
       return processor.capture({ key, authorisation: request.authorisation, amount });
     case 'refund':
       return processor.refund({ key, payment: request.payment, amount });

@@ -1,7 +1,9 @@
+import type { Deal } from '#core/booking/deal';
 import type { Fact } from '#core/booking/facts';
 import { type Ledger, ledgerOf } from '#core/booking/ledger';
 import type { Instant } from '#core/calendar/instant';
-import { type Minor } from '#core/money/minor';
+import { type Minor, minor } from '#core/money/minor';
+import { dealOf } from '#server/booking/dealOf';
 import { lockBooking } from '#server/booking/lockBooking';
 import { recordFacts } from '#server/booking/record';
 import { closingFacts } from '#server/booking/closingFacts';
@@ -43,6 +45,17 @@ function releaseFacts(intent: IntentRow, answer: Answered, ledger: Ledger, at: I
   ];
 }
 
+const settling = (before: Deal, after: Deal, key: string, at: Instant): Fact => ({
+  kind: 'changed',
+  at,
+  by: 'client',
+  key,
+  reason: 'payAll',
+  before,
+  after,
+  tells: false,
+});
+
 async function factsOf(
   tx: Tx,
   context: {
@@ -52,6 +65,7 @@ async function factsOf(
     ledger: Ledger;
     total: Minor;
     tax: Minor;
+    deal: Deal;
     now: Instant;
   },
 ): Promise<Fact[]> {
@@ -69,7 +83,19 @@ async function factsOf(
         ];
       }
       const kept = request.kind === 'pay' ? [await keepCard(tx, clientId, request.card, request.consent, at)] : [];
-      return [{ kind: 'received', at, receiptId: intent.id, amount, method: 'card', cardId, last4 }, ...kept];
+      const { fee } = request;
+      const passedOn = fee ? { fee: fee.amount, feeTax: fee.tax } : {};
+      const counted = minor(amount - (fee?.amount ?? 0));
+      const received = {
+        kind: 'received' as const,
+        at,
+        receiptId: intent.id,
+        amount: counted,
+        method: 'card' as const,
+      };
+      const settled =
+        request.kind === 'pay' && request.settles ? [settling(context.deal, request.settles, intent.id, at)] : [];
+      return [...settled, { ...received, ...passedOn, cardId, last4 }, ...kept];
     }
     case 'verify': {
       const { id: cardId, last4 } = request.card;
@@ -83,6 +109,12 @@ async function factsOf(
       return releaseFacts(intent, answer, ledger, at);
     case 'capture':
       return closingFacts({ ...context, captured: approved, request });
+    case 'keepFromHold': {
+      const { authorisation, held } = request;
+      if (approved) return [{ kind: 'keptFromHold', at, authorisation, held, captured: amount }];
+      const still = ledger.authorisations.some((each) => each.id === authorisation && each.state === 'inForce');
+      return still ? [{ kind: 'holdLapsed', at, authorisation, amount: held }] : [];
+    }
     case 'refund':
       return approved
         ? [{ kind: 'refunded', at, refundId: intent.id, receiptId: request.receiptId, amount, method: 'card' }]
@@ -130,7 +162,16 @@ export async function recordAnswer(
     await tx.update(intents).set({ state: answer.outcome, answer, answeredAt: now }).where(eq(intents.id, intentId));
     const { clientId, total, tax } = loaded.booking;
     const ledger = ledgerOf(loaded.facts);
-    const added = await factsOf(tx, { clientId, intent, answer, ledger, total, tax, now });
+    const added = await factsOf(tx, {
+      clientId,
+      intent,
+      answer,
+      ledger,
+      total,
+      tax,
+      deal: dealOf(loaded.booking),
+      now,
+    });
     await recordFacts(tx, loaded, added, now);
   });
 }

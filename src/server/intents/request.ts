@@ -1,11 +1,20 @@
+import type { Deal } from '#core/booking/deal';
 import type { Claimed } from '#core/booking/facts';
 import type { Minor } from '#core/money/minor';
 
 /** What an intent asks of the card processor, with what its record needs. */
 export type IntentRequest =
-  | { readonly kind: 'charge'; readonly card: CardUsed; readonly description: string }
+  | { readonly kind: 'charge'; readonly card: CardUsed; readonly description: string; readonly fee?: FeeCharged }
   /** `consent` is what the client agreed to with the card, as it was shown. */
-  | { readonly kind: 'pay'; readonly card: CardUsed; readonly consent: string; readonly description: string }
+  | {
+      readonly kind: 'pay';
+      readonly card: CardUsed;
+      readonly consent: string;
+      readonly description: string;
+      readonly fee?: FeeCharged;
+      /** The client settles everything at once, and the price becomes this with the payment. */
+      readonly settles?: Deal;
+    }
   | {
       readonly kind: 'hold';
       readonly card: CardUsed;
@@ -21,8 +30,12 @@ export type IntentRequest =
       readonly balance: Minor;
       readonly claims: readonly Claimed[];
     }
+  /** What a cancellation left owed, captured from the hold. */
+  | { readonly kind: 'keepFromHold'; readonly authorisation: string; readonly held: Minor }
   | { readonly kind: 'refund'; readonly receiptId: string; readonly payment: string }
   | { readonly kind: 'verify'; readonly card: CardUsed; readonly consent: string };
 
 /** `id` is the card's row where it is on file already; a new one gets its row with the record. */
 export type CardUsed = { readonly id: string; readonly token: string; readonly last4: string };
+/** A fee passed on, in the sum that is charged and not in what counts towards the booking; and the tax in it. */
+export type FeeCharged = { readonly amount: Minor; readonly tax: Minor };

@@ -1,8 +1,9 @@
 import type { BookingView, JournalView } from '#contracts/views';
+import { sameValue } from '#core/sameValue';
 import { agreedOf, readBooking } from '#server/booking/lockBooking';
 import type { Database } from '#server/database/open';
 import { bookings } from '#server/database/schema/bookings';
-import { terms } from '#server/database/schema/business';
+import { terms, termsVersions } from '#server/database/schema/business';
 import { journalEntries, journalLines } from '#server/database/schema/journal';
 import { errands, messages } from '#server/database/schema/work';
 import { paymentUnderWay } from '#server/intents/openIntent';
@@ -35,6 +36,10 @@ export async function bookingView(db: Database, number: string): Promise<Booking
   const { id } = found;
   const { booking, client, facts } = (await readBooking(db, id))!;
   const [named] = await db.select({ name: terms.name }).from(terms).where(eq(terms.id, booking.termsId));
+  const [version] = await db
+    .select({ rules: termsVersions.rules })
+    .from(termsVersions)
+    .where(and(eq(termsVersions.termsId, booking.termsId), eq(termsVersions.version, booking.termsVersion)));
   const sent = await db.select().from(messages).where(eq(messages.bookingId, id)).orderBy(desc(messages.madeAt));
   const planned = await db
     .select()
@@ -49,6 +54,8 @@ export async function bookingView(db: Database, number: string): Promise<Booking
     client: { name: client.name, email: client.email },
     termsName: named?.name ?? booking.termsId,
     termsVersion: booking.termsVersion,
+    ownRules: !sameValue(booking.terms, version?.rules),
+    tax: booking.tax,
     agreed: agreedOf(booking),
     facts,
     messages: sent.map(({ id: messageId, madeAt, sentAt, subject, body, occasion, state }) => ({

@@ -6,6 +6,8 @@ import type { Deps } from '#server/deps';
 import { bookingsList, findBookings, selectLines } from '#server/queries/bookingLines';
 import { bookingView } from '#server/queries/bookingView';
 import { clientView } from '#server/queries/clientView';
+import { changeView, servicesView, taxLines } from '#server/queries/services';
+import { termsList, termsUse, termsView } from '#server/queries/terms';
 import { todayView } from '#server/queries/today';
 import { asc, desc, eq, sql } from 'drizzle-orm';
 
@@ -35,6 +37,11 @@ export function openQueries(deps: Deps) {
     bookings: (query: BookingsQuery) => bookingsList(db, query),
     find: (text: string) => findBookings(db, text),
     booking: (number: string) => bookingView(db, number),
+    change: (number: string) => changeView(db, number),
+    termsList: () => termsList(db),
+    terms: (id: string) => termsView(db, id),
+    termsUse: (id: string) => termsUse(db, id, clock.now()),
+    services: () => servicesView(db),
     client: (link: string) => clientView(deps, link),
 
     async closeOuts(): Promise<CloseOutView> {
@@ -52,7 +59,7 @@ export function openQueries(deps: Deps) {
     },
 
     async newBooking(): Promise<NewBookingView> {
-      const offered = await db.select().from(services).orderBy(asc(services.name));
+      const offered = await db.select().from(services).where(eq(services.retired, false)).orderBy(asc(services.name));
       const named = await db.select().from(terms).orderBy(asc(terms.name));
       const versions = await db.select().from(termsVersions).orderBy(desc(termsVersions.version));
       const known = await db
@@ -67,6 +74,7 @@ export function openQueries(deps: Deps) {
           name,
           rules: versions.find((version) => version.termsId === id)!.rules,
         })),
+        taxes: await taxLines(db),
         clients: known,
       };
     },

@@ -1,7 +1,7 @@
 import type { Instant } from '#core/calendar/instant';
 import type { Decimal } from '#core/money/decimal';
 import type { Tx } from '#server/database/open';
-import { business, services, terms, termsVersions } from '#server/database/schema/business';
+import { business, services, taxes, terms, termsVersions } from '#server/database/schema/business';
 import { starterTerms } from '#server/starter/starterTerms';
 
 export type ServiceSeed = Omit<typeof services.$inferInsert, 'currency'> & { currency?: string };
@@ -20,13 +20,18 @@ export async function setUp(
   about: { name: string; line: string; email: string; timeZone: string; currency: string; taxRate: Decimal },
   now: Instant,
   serviceSeeds: readonly ServiceSeed[] = starterServices,
+  furtherTaxes: readonly (typeof taxes.$inferInsert)[] = [],
 ): Promise<boolean> {
-  const made = await tx.insert(business).values(about).onConflictDoNothing().returning();
+  const { taxRate, ...owner } = about;
+  const made = await tx.insert(business).values(owner).onConflictDoNothing().returning();
   if (made.length === 0) return false;
+  await tx.insert(taxes).values([{ code: 'VAT', label: 'VAT', rate: taxRate }, ...furtherTaxes]);
   for (const { id, name, rules } of starterTerms) {
     await tx.insert(terms).values({ id, name });
     await tx.insert(termsVersions).values({ termsId: id, version: 1, rules, madeAt: now });
   }
-  await tx.insert(services).values(serviceSeeds.map((seed) => ({ currency: about.currency, ...seed })));
+  await tx
+    .insert(services)
+    .values(serviceSeeds.map((seed) => ({ currency: about.currency, taxCodes: ['VAT'], ...seed })));
   return true;
 }

@@ -1,5 +1,6 @@
 import type { CloseOutBooking, ReleaseMany } from '#contracts/owner';
 import { closeout } from '#core/closeout/closeout';
+import { refundsNewestFirst } from '#core/cancellation/refunds';
 import { minor, remainder, sum, zero } from '#core/money/minor';
 import { ok, refuse, type Result } from '#core/result';
 import { runDue } from '#server/agenda/runDue';
@@ -7,6 +8,7 @@ import { closingFacts } from '#server/booking/closingFacts';
 import { recordFacts } from '#server/booking/record';
 import type { Deps } from '#server/deps';
 import { carryOut } from '#server/intents/carryOut';
+import { openRefunds } from '#server/intents/openRefunds';
 import { intentByCause, openIntent } from '#server/intents/openIntent';
 import { type NotFound, onBooking } from '#server/usecases/onBooking';
 
@@ -22,6 +24,7 @@ export type CloseOutRefusal =
 export const closeOut =
   (deps: Deps) =>
   async ({ bookingId, claims, coverBalance }: CloseOutBooking): Promise<Result<{ closed: true }, CloseOutRefusal>> => {
+    const refunding: string[] = [];
     const decided = await onBooking<string | null, CloseOutRefusal>(
       deps,
       bookingId,
@@ -37,6 +40,17 @@ export const closeOut =
         const figures = closeout({ held, claims, outstanding: position.outstanding, coverBalance });
         const decision = { kind: 'closeOutDecided' as const, at: now, claims, coverBalance };
         const { total, tax } = loaded.booking;
+        if (standing.parts.some((part) => part.security)) {
+          const { securityInHand: security } = standing;
+          const about = { request: null, claims, captured: false, ledger, total, tax, now };
+          const closing = closingFacts({ ...about, security, securityCoversBalance: coverBalance });
+          const settled = closing.find((fact) => fact.kind === 'securitySettled')!;
+          const refunds = refundsNewestFirst(ledger.receipts, settled.back);
+          const back = await openRefunds(tx, { bookingId, refunds, ledger, cause: 'closed', now, newId: deps.newId });
+          refunding.push(...back.intentIds);
+          await recordFacts(tx, loaded, [decision, ...closing, ...back.facts], now);
+          return ok(null);
+        }
         if (figures.capture === 0) {
           const closing = closingFacts({
             request: null,
@@ -78,6 +92,7 @@ export const closeOut =
       await carryOut(deps, decided.value);
       await runDue(deps);
     }
+    for (const id of refunding) await carryOut(deps, id);
     return ok({ closed: true });
   };
 

@@ -1,24 +1,24 @@
 import type { CreateBooking } from '#contracts/owner';
-import { planOf } from '#core/booking/standing';
+import { planOf } from '#core/booking/keptPlan';
 import { wallOfInstant } from '#core/calendar/zoned';
-import type { Decimal } from '#core/money/decimal';
-import { minor, sum } from '#core/money/minor';
+import { sum } from '#core/money/minor';
 import type { PlanRefusal } from '#core/plan/plan';
 import { price, type PriceInput } from '#core/price/price';
 import { ok, refuse, type Result } from '#core/result';
 import { recordFacts } from '#server/booking/record';
 import type { Tx } from '#server/database/open';
 import { bookings } from '#server/database/schema/bookings';
-import { business, services, termsVersions } from '#server/database/schema/business';
+import { business, services, taxes, termsVersions } from '#server/database/schema/business';
 import { clients } from '#server/database/schema/clients';
 import type { Deps } from '#server/deps';
 import { runDue } from '#server/agenda/runDue';
-import { and, desc, eq } from 'drizzle-orm';
+import { and, asc, desc, eq } from 'drizzle-orm';
 
 export type CreateBookingRefusal =
   | PlanRefusal
   | { readonly code: 'service_not_found' }
   | { readonly code: 'terms_not_found' }
+  | { readonly code: 'tax_not_found' | 'nothing_to_pay'; readonly path: 'lines' }
   | { readonly code: 'date_out_of_reach'; readonly path: 'start' };
 
 /** Bookings are made up to this far ahead, and entered afterwards up to as far back; more is a slip of the hand. */
@@ -58,12 +58,15 @@ export const createBooking =
         .limit(1);
       if (!version) return refuse({ code: 'terms_not_found' });
 
-      const { timeZone, taxRate } = owner!;
+      const { timeZone } = owner!;
       const now = clock.now();
       const daysAway = Math.abs(Date.parse(`${request.start}Z`) - Date.parse(now)) / 86_400_000;
       if (daysAway > reachDays) return refuse({ code: 'date_out_of_reach', path: 'start' });
-      const priceInput = pricedAs(request, service.currency, taxRate);
+      const made = await pricedAs(tx, request, service);
+      if ('unknown' in made) return refuse({ code: 'tax_not_found', path: 'lines' });
+      const priceInput = made.input;
       const priced = price(priceInput);
+      if (priced.total === 0) return refuse({ code: 'nothing_to_pay', path: 'lines' });
       const agreed = wallOfInstant(now, timeZone);
       const basis = {
         currency: service.currency,
@@ -109,12 +112,18 @@ export const createBooking =
     return result;
   };
 
-/** One line with the tax inside: what an owner types for a booking is what the client pays. */
-const pricedAs = (request: CreateBooking, currency: string, rate: Decimal): PriceInput => ({
-  currency,
-  taxMode: 'inclusive',
-  taxes: { VAT: { rate } },
-  lines: [
-    { id: 'service', label: request.title, quantity: '1' as Decimal, unitPrice: minor(request.total), taxes: ['VAT'] },
-  ],
-});
+/**
+ * The lines as they were sent, with the taxes that they carry at today's rates; or the code of the first that there is
+ * no tax for.
+ */
+async function pricedAs(
+  tx: Tx,
+  { lines, discount }: Pick<CreateBooking, 'lines' | 'discount'>,
+  { currency, taxMode }: typeof services.$inferSelect,
+): Promise<{ input: PriceInput } | { unknown: string }> {
+  const known = await tx.select().from(taxes).orderBy(asc(taxes.position), asc(taxes.code));
+  const rates = Object.fromEntries(known.map(({ code, rate }) => [code, { rate }]));
+  const unknown = lines.flatMap((line) => line.taxes ?? []).find((code) => !Object.hasOwn(rates, code));
+  if (unknown !== undefined) return { unknown };
+  return { input: { currency, taxMode, taxes: rates, lines, ...(discount ? { discount } : {}) } };
+}

@@ -1,8 +1,12 @@
 import type { GiveCard, PayByClient } from '#contracts/client';
+import type { Standing } from '#core/booking/standing';
+import { payAllOffer } from '#core/change/change';
 import { least, type Minor, zero } from '#core/money/minor';
 import { ok, refuse, type Result } from '#core/result';
 import { cardConsent } from '#core/wording/consent';
+import { dealOf } from '#server/booking/dealOf';
 import type { Deps } from '#server/deps';
+import { withFee } from '#server/intents/withFee';
 import { carryOut } from '#server/intents/carryOut';
 import { intentByCause, type IntentRow, openIntent, paymentUnderWay } from '#server/intents/openIntent';
 import type { IntentRequest } from '#server/intents/request';
@@ -46,8 +50,8 @@ const confirmUrlOf = ({ answer }: IntentRow): string | null => (answer?.outcome 
  */
 export const payByClient =
   (deps: Deps) =>
-  ({ link, attempt, card, amount, seen }: PayByClient): Promise<Result<PayOutcome, PayRefusal>> =>
-    fromClient(deps, { link, attempt, card, amount, seen });
+  (request: PayByClient): Promise<Result<PayOutcome, PayRefusal>> =>
+    fromClient(deps, request);
 
 /** A client gives a card without paying: it is checked with its bank, and one that fails does not replace a good one. */
 export const giveCard =
@@ -55,16 +59,28 @@ export const giveCard =
   ({ link, attempt, card }: GiveCard): Promise<Result<PayOutcome, PayRefusal>> =>
     fromClient(deps, { link, attempt, card, amount: null });
 
+/** The sum that the client was asked for, without a fee passed on. */
+const baseOf = ({ amount, request }: IntentRow): number =>
+  amount - (request.kind === 'pay' ? (request.fee?.amount ?? 0) : 0);
+
+function refusedAmount({ position, agreed }: Standing, amount: Minor) {
+  const { outstanding, dueNow, smallestPayment } = position;
+  if (amount > outstanding) return refuse({ code: 'above_outstanding', limit: outstanding, path: 'amount' });
+  // Without a smallest part payment in the terms, what is due is paid whole.
+  const smallest = agreed.terms.minimum || dueNow === 0 ? smallestPayment : dueNow;
+  const limit = least(smallest, outstanding);
+  return amount < limit ? refuse({ code: 'amount_too_small', limit, path: 'amount' }) : null;
+}
+
+/** The sum of an offer is computed here, whatever was sent. */
+const refusedOffer = (offer: { amount: Minor } | null, amount: Minor) =>
+  !offer || offer.amount !== amount ? refuse({ code: 'position_changed' }) : null;
+
 async function fromClient(
   deps: Deps,
-  {
-    link,
-    attempt,
-    card,
-    amount,
-    seen,
-  }: { link: string; attempt: string; card: string; amount: Minor | null; seen?: Minor | undefined },
+  asked: Omit<PayByClient, 'amount'> & { amount: Minor | null },
 ): Promise<Result<PayOutcome, PayRefusal>> {
+  const { link, attempt, card, amount } = asked;
   const { db, clock, processor, newId } = deps;
   const opened = await bookingOfLink(db, link, clock.now());
   if ('fault' in opened) return refuse({ code: opened.fault });
@@ -77,7 +93,8 @@ async function fromClient(
     const cause = `client:${attempt}`;
     const before = await intentByCause(tx, bookingId, cause);
     if (before) {
-      const same = before.amount === (amount ?? zero) && 'card' in before.request && before.request.card.token === card;
+      const same =
+        baseOf(before) === (amount ?? zero) && 'card' in before.request && before.request.card.token === card;
       return same ? ok(before.id) : refuse({ code: 'attempt_changed' });
     }
     if (standing.ledger.lapsed) return refuse({ code: 'booking_over' });
@@ -92,16 +109,16 @@ async function fromClient(
 
     const underWay = await paymentUnderWay(tx, bookingId);
     if (underWay) return refuse({ code: 'payment_under_way', confirmUrl: confirmUrlOf(underWay) });
-    const { outstanding, dueNow, smallestPayment } = standing.position;
+    const { outstanding, received } = standing.position;
     if (outstanding === 0) return refuse({ code: 'nothing_due' });
-    if (seen !== undefined && seen !== standing.position.received) return refuse({ code: 'position_changed' });
-    if (amount > outstanding) return refuse({ code: 'above_outstanding', limit: outstanding, path: 'amount' });
-    // Without a smallest part payment in the terms, what is due is paid whole.
-    const smallest = loaded.booking.terms.minimum || dueNow === 0 ? smallestPayment : dueNow;
-    const limit = least(smallest, outstanding);
-    if (amount < limit) return refuse({ code: 'amount_too_small', limit, path: 'amount' });
+    if (asked.seen !== undefined && asked.seen !== received) return refuse({ code: 'position_changed' });
+    const offer = asked.everything ? payAllOffer(standing, dealOf(loaded.booking)) : null;
+    const refused = asked.everything ? refusedOffer(offer, amount) : refusedAmount(standing, amount);
+    if (refused) return refused;
     const description = `${loaded.booking.number} ${loaded.booking.title}`;
-    return ok(await make({ kind: 'pay', card: used, consent, description }, amount));
+    const { amount: charged, fee } = withFee(standing, offer?.deal.tax ?? loaded.booking.tax, amount);
+    const settles = offer ? { settles: offer.deal } : {};
+    return ok(await make({ kind: 'pay', card: used, consent, description, ...fee, ...settles }, charged));
   });
   if (!intended.ok) return intended;
   const answer = await carryOut(deps, intended.value);

@@ -1,6 +1,9 @@
 import type { Occasion } from '#core/agenda/wantedErrands';
+import { withDeal } from '#core/booking/deal';
+import type { FactOf } from '#core/booking/facts';
 import { standing } from '#core/booking/standing';
 import type { Instant } from '#core/calendar/instant';
+import { changeSentences } from '#core/wording/changeSentences';
 import { agreedOf, type LoadedBooking, lockBooking } from '#server/booking/lockBooking';
 import { recordFacts } from '#server/booking/record';
 import type { Tx } from '#server/database/open';
@@ -19,7 +22,7 @@ import { and, asc, eq, lt, sql } from 'drizzle-orm';
 export async function writeMessage(
   tx: Tx,
   { booking, client, facts }: LoadedBooking,
-  message: { id: string; cause: string; occasion: Occasion; part: number | null; now: Instant },
+  message: { id: string; cause: string; occasion: Occasion; part: number | null; text?: string; now: Instant },
 ): Promise<string | null> {
   const { id, cause, occasion, now } = message;
   const [owner] = await tx.select({ name: business.name }).from(business);
@@ -31,6 +34,8 @@ export async function writeMessage(
     clientName: client.name,
     businessName: owner!.name,
     part: message.part === null ? null : (current.parts[message.part] ?? null),
+    text: message.text,
+    changes: occasion === 'changed' ? newestChange(booking, facts) : [],
   });
   const rows = await tx
     .insert(messages)
@@ -48,6 +53,16 @@ export async function writeMessage(
     .onConflictDoNothing()
     .returning({ id: messages.id });
   return rows[0]?.id ?? null;
+}
+
+/** What the newest change changed, as it was at its moment. */
+function newestChange(booking: LoadedBooking['booking'], facts: LoadedBooking['facts']): string[] {
+  const index = facts.findLastIndex((fact) => fact.kind === 'changed');
+  const change = facts[index] as FactOf<'changed'>;
+  const agreed = agreedOf(booking);
+  const before = standing(withDeal(agreed, change.before), facts.slice(0, index), change.at);
+  const after = standing(agreed, facts.slice(0, index + 1), change.at);
+  return changeSentences(before, after, [change.before, change.after]);
 }
 
 /** Hands a committed message to the mailbox and records that it was sent, once. The message's id is its key. */

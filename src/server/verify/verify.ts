@@ -4,6 +4,7 @@ import { standing } from '#core/booking/standing';
 import { accounts } from '#core/journal/entry';
 import { entryForFact } from '#core/journal/entryForFact';
 import { sum } from '#core/money/minor';
+import { dealOf } from '#server/booking/dealOf';
 import { agreedOf, type LoadedBooking, readBooking } from '#server/booking/lockBooking';
 import { coverOf, duePartsOf, summaryOf } from '#server/booking/summaryOf';
 import { rowsOf } from '#server/database/open';
@@ -117,7 +118,9 @@ async function verifyBooking({ db, clock }: Deps, loaded: LoadedBooking): Promis
   const doneKeys = new Set(finished.map(({ key }) => key));
   const wanted = wantedErrands(current, facts).filter(({ key }) => !doneKeys.has(key));
   const byKey = (list: readonly { key: string; at: string }[]) => list.map(({ key, at }) => `${at} ${key}`).sort();
+  const lastChange = facts.findLast((fact) => fact.kind === 'changed');
   return [
+    ...(lastChange ? differs('what was changed', booking.number, dealOf(booking), lastChange.after) : []),
     ...differs('summary', booking.number, summary, summaryOf(booking, client, current)),
     ...differs('due parts', booking.number, parts, duePartsOf(booking, current)),
     ...differs('cover', booking.number, cover, coverOf(booking, current)),

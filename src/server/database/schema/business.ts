@@ -1,7 +1,10 @@
 import type { Terms } from '#core/terms/terms';
 import type { Decimal } from '#core/money/decimal';
-import { instant } from '#server/database/schema/columns';
-import { integer, jsonb, pgTable, primaryKey, text } from 'drizzle-orm/pg-core';
+import type { Minor } from '#core/money/minor';
+import { priceBases, serviceColours, type ServiceExtra, serviceKinds } from '#core/services/service';
+import { instant, money } from '#server/database/schema/columns';
+import { sql } from 'drizzle-orm';
+import { boolean, check, integer, jsonb, pgTable, primaryKey, text } from 'drizzle-orm/pg-core';
 
 /** One row: the business that this installation belongs to. */
 export const business = pgTable('business', {
@@ -11,7 +14,6 @@ export const business = pgTable('business', {
   email: text().notNull(),
   timeZone: text().notNull(),
   currency: text().notNull(),
-  taxRate: text().$type<Decimal>().notNull(),
   lastNumber: integer().notNull().default(0),
   lastReceipt: integer().notNull().default(0),
 });
@@ -34,14 +36,39 @@ export const termsVersions = pgTable(
   (table) => [primaryKey({ columns: [table.termsId, table.version] })],
 );
 
-export const serviceKinds = ['appointment', 'rental', 'event', 'project'] as const;
-
-export const services = pgTable('services', {
-  id: text().primaryKey(),
-  name: text().notNull(),
-  kind: text({ enum: serviceKinds }).notNull(),
-  currency: text().notNull(),
-  termsId: text()
-    .notNull()
-    .references(() => terms.id),
+/** Codes that price lines carry, with the rate of today; a booking keeps the rates that it was agreed with. */
+export const taxes = pgTable('taxes', {
+  code: text().primaryKey(),
+  label: text().notNull(),
+  rate: text().$type<Decimal>().notNull(),
+  position: integer().notNull().default(0),
 });
+
+export const services = pgTable(
+  'services',
+  {
+    id: text().primaryKey(),
+    name: text().notNull(),
+    kind: text({ enum: serviceKinds }).notNull(),
+    currency: text().notNull(),
+    termsId: text()
+      .notNull()
+      .references(() => terms.id),
+    basis: text({ enum: priceBases }).notNull().default('fixed'),
+    /** For one of its basis; nothing where the price is agreed each time. */
+    unitPrice: money()
+      .notNull()
+      .default(0 as Minor),
+    /** What the client reads that the price includes. */
+    included: text().notNull().default(''),
+    extras: jsonb().$type<readonly ServiceExtra[]>().notNull().default([]),
+    taxMode: text({ enum: ['inclusive', 'exclusive'] })
+      .notNull()
+      .default('inclusive'),
+    taxCodes: jsonb().$type<readonly string[]>().notNull().default([]),
+    colour: text({ enum: serviceColours }).notNull().default('teal'),
+    /** No longer offered for new bookings. */
+    retired: boolean().notNull().default(false),
+  },
+  (table) => [check('unit_price_not_negative', sql`${table.unitPrice} >= 0`)],
+);

@@ -1,0 +1,38 @@
+import type { Standing } from '#core/booking/standing';
+import { wallOfInstant } from '#core/calendar/zoned';
+import { cancel, type Cancellation, type CancelInput } from '#core/cancellation/cancel';
+import { refundsNewestFirst } from '#core/cancellation/refunds';
+import { least, type Minor, minor, zero } from '#core/money/minor';
+
+export type BookingCancellation = Cancellation & {
+  /** Of what is owed: captured from the hold in force, where the agreement says so. */
+  readonly fromHold: Minor;
+};
+
+/**
+ * What cancelling the booking at this moment would keep, give back and leave owed. A refundable deposit in hand is no
+ * part of what a rule may keep, and goes back with the rest.
+ */
+export function cancellationOf(standing: Standing, by: CancelInput['by']): BookingCancellation {
+  const { agreed, ledger, asOf, hold, securityInHand } = standing;
+  const { timeZone, start, total, terms } = agreed;
+  const receipts = ledger.receipts.map((receipt) => ({ ...receipt }));
+  const security = refundsNewestFirst(receipts, securityInHand);
+  const forPrice = receipts.map((receipt) => {
+    const back = security.find((each) => each.id === receipt.id)?.amount ?? zero;
+    return { ...receipt, refunded: minor(receipt.refunded + back) };
+  });
+  const decided = cancel({
+    ...terms.cancellation,
+    timeZone,
+    agreed: agreed.agreed,
+    start,
+    cancelled: wallOfInstant(asOf, timeZone),
+    by,
+    total,
+    receipts: forPrice,
+  });
+  const refund = minor(decided.refund + securityInHand);
+  const fromHold = terms.holdCoversKeep && hold?.inForce ? least(decided.owed, hold.inForce.amount) : zero;
+  return { ...decided, refund, refunds: refundsNewestFirst(receipts, refund), fromHold };
+}

@@ -1,0 +1,60 @@
+import type { Deal } from '#core/booking/deal';
+import type { Standing } from '#core/booking/standing';
+import { localDate } from '#core/calendar/zoned';
+import { formatMoney } from '#core/money/formatMoney';
+import type { Minor } from '#core/money/minor';
+import { longWall, shortDate } from '#core/wording/days';
+import { cancellationSentences, planSentences } from '#core/wording/sentences';
+
+/** What a change changes, in words that owner and client both read; nothing where only wording behind the plan differs. */
+export function changeSentences(before: Standing, after: Standing, deals?: readonly [Deal, Deal]): string[] {
+  const { currency, timeZone } = after.agreed;
+  const today = localDate(after.asOf, timeZone);
+  const sum = (amount: Minor): string => formatMoney(amount, currency);
+  const [old, now] = [before.agreed, after.agreed];
+  const sentences: string[] = [];
+  if (deals && deals[0].title !== deals[1].title) sentences.push(`It is now: ${deals[1].title}.`);
+  if (old.start !== now.start)
+    sentences.push(`It begins ${longWall(now.start, today)} instead of ${longWall(old.start, today)}.`);
+  if (old.end !== now.end)
+    sentences.push(`It ends ${longWall(now.end, today)} instead of ${longWall(old.end, today)}.`);
+  if (old.total !== now.total) sentences.push(`The price is ${sum(now.total)} instead of ${sum(old.total)}.`);
+  sentences.push(...partChanges(before, after, sum));
+  const [heldBefore, heldNow] = [before.hold, after.hold];
+  const span = ({ from, until }: { from: typeof after.asOf; until: typeof after.asOf }): string =>
+    `from ${shortDate(localDate(from, timeZone), today)} to ${shortDate(localDate(until, timeZone), today)}`;
+  if (heldNow && (!heldBefore || plannedHold(before) !== plannedHold(after)))
+    sentences.push(`${sum(after.plan.hold!.amount)} is set aside ${span(heldNow)}.`);
+  if (!heldNow && heldBefore) sentences.push(`Nothing is set aside on a card any more.`);
+  if (String(cancellationSentences(old)) !== String(cancellationSentences(now)))
+    sentences.push('What a cancellation costs has changed.');
+  return sentences;
+}
+
+const plannedHold = ({ plan }: Standing): string => `${plan.hold?.amount} ${plan.hold?.from} ${plan.hold?.until}`;
+
+function partChanges(before: Standing, after: Standing, sum: (amount: Minor) => string): string[] {
+  const { timeZone } = after.agreed;
+  const today = localDate(after.asOf, timeZone);
+  const day = (due: (typeof after.parts)[number]['due']): string =>
+    due ? `on ${shortDate(due, today)}` : 'without a date';
+  const names = ({ parts }: Standing): Set<string> => new Set(parts.map((part) => part.name));
+  const [old, now] = [names(before), names(after)];
+  const text = ({ parts }: Standing, name: string): string =>
+    parts
+      .filter((part) => part.name === name)
+      .map((part) => `${sum(part.amount)} ${day(part.due)}`)
+      .join(' and ');
+  const said = [...now].flatMap((name) => {
+    const [was, is] = [text(before, name), text(after, name)];
+    if (was === is) return [];
+    return [was === '' ? `New: ${name}, ${is}.` : `The ${name}: ${is} instead of ${was}.`];
+  });
+  const gone = [...old].filter((name) => !now.has(name)).map((name) => `The ${name} is no longer asked for.`);
+  return [...said, ...gone];
+}
+
+/** Whether a client would read something else than before. */
+export const tellsClient = (before: Standing, after: Standing, old: Deal, now: Deal): boolean =>
+  changeSentences(before, after, [old, now]).length > 0 ||
+  String(planSentences(before)) !== String(planSentences(after));

@@ -1,0 +1,28 @@
+import type { Deal } from '#core/booking/deal';
+import type { BookingRow } from '#server/booking/lockBooking';
+import type { Tx } from '#server/database/open';
+import { bookings } from '#server/database/schema/bookings';
+import { eq } from 'drizzle-orm';
+
+/** What a change can change of the booking, as it is now. */
+export const dealOf = (booking: BookingRow): Deal => ({
+  title: booking.title,
+  start: booking.startsAt,
+  end: booking.endsAt,
+  price: booking.price,
+  total: booking.total,
+  tax: booking.tax,
+  termsVersion: booking.termsVersion,
+  terms: booking.terms,
+});
+
+/** The row that lists read follows the newest change; `verify` compares the two. */
+export async function writeDeal(tx: Tx, bookingId: string, deal: Deal): Promise<BookingRow> {
+  const { title, start: startsAt, end: endsAt, price, total, tax, termsVersion, terms } = deal;
+  const [row] = await tx
+    .update(bookings)
+    .set({ title, startsAt, endsAt, price, total, tax, termsVersion, terms })
+    .where(eq(bookings.id, bookingId))
+    .returning();
+  return row!;
+}

@@ -1,0 +1,42 @@
+import type { Fact } from '#core/booking/facts';
+import type { Ledger } from '#core/booking/ledger';
+import type { Instant } from '#core/calendar/instant';
+import type { Minor } from '#core/money/minor';
+import type { Tx } from '#server/database/open';
+import { intents } from '#server/database/schema/work';
+import { openIntent } from '#server/intents/openIntent';
+import { eq } from 'drizzle-orm';
+
+/**
+ * Gives money back over its receipts: a card's at the processor, by an intent that is carried out after the commit;
+ * what came in by hand is given back by hand and recorded so.
+ * @param cause tells this giving back from others over the same receipt
+ */
+export async function openRefunds(
+  tx: Tx,
+  about: {
+    readonly bookingId: string;
+    readonly refunds: readonly { readonly id: string; readonly amount: Minor }[];
+    readonly ledger: Ledger;
+    readonly cause: string;
+    readonly now: Instant;
+    readonly newId: () => string;
+  },
+): Promise<{ facts: Fact[]; intentIds: string[] }> {
+  const { bookingId, refunds, ledger, cause, now, newId } = about;
+  const facts: Fact[] = [];
+  const intentIds: string[] = [];
+  for (const { id: receiptId, amount } of refunds) {
+    const method = ledger.receipts.find((receipt) => receipt.id === receiptId)!.method;
+    if (method !== 'card' && method !== 'hold') {
+      facts.push({ kind: 'refunded', at: now, refundId: `${receiptId}:${cause}`, receiptId, amount, method });
+      continue;
+    }
+    const [paid] = await tx.select().from(intents).where(eq(intents.id, receiptId));
+    const payment = paid?.answer?.outcome === 'approved' ? paid.answer.reference : receiptId;
+    const request = { kind: 'refund' as const, receiptId, payment };
+    const intent = { id: newId(), bookingId, cause: `refund:${receiptId}:${cause}`, request, amount, now };
+    intentIds.push(await openIntent(tx, intent));
+  }
+  return { facts, intentIds };
+}

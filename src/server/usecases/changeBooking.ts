@@ -1,0 +1,93 @@
+import type { ChangeBooking } from '#contracts/change';
+import type { Deal } from '#core/booking/deal';
+import type { ChangeReason } from '#core/booking/facts';
+import { factsThatCount } from '#core/booking/factsThatCount';
+import { changeOf, type ChangeRefusal, pricedDeal } from '#core/change/change';
+import { OutOfRange } from '#core/outOfRange';
+import { ok, refuse, type Result } from '#core/result';
+import { runDue } from '#server/agenda/runDue';
+import { dealOf } from '#server/booking/dealOf';
+import type { BookingRow } from '#server/booking/lockBooking';
+import { recordFacts } from '#server/booking/record';
+import type { Deps } from '#server/deps';
+import { carryOut } from '#server/intents/carryOut';
+import { paymentUnderWay } from '#server/intents/openIntent';
+import { openRefunds } from '#server/intents/openRefunds';
+import { type NotFound, onBooking } from '#server/usecases/onBooking';
+
+export type ChangeBookingRefusal =
+  | NotFound
+  | ChangeRefusal
+  | { readonly code: 'booking_changed' | 'payment_under_way' }
+  | { readonly code: 'date_out_of_reach'; readonly path: 'start' };
+export type Changed = { readonly told: boolean; readonly refunds: number };
+
+/**
+ * Writes a new deal over a booking: its plan, position, hold and agenda follow, what is too much goes back over its
+ * receipts, and the client is told where something changes for them. A repeat with the same key changes nothing more.
+ */
+export async function changeDeal(
+  deps: Deps,
+  request: {
+    readonly bookingId: string;
+    readonly key: string;
+    readonly seen: number;
+    readonly reason: ChangeReason;
+    readonly giveBack: boolean;
+    readonly deal: (booking: BookingRow) => Deal;
+  },
+): Promise<Result<Changed, ChangeBookingRefusal>> {
+  const { bookingId, key, seen, reason, giveBack } = request;
+  const refunding: string[] = [];
+  const result = await onBooking<Changed, ChangeBookingRefusal>(
+    deps,
+    bookingId,
+    async ({ tx, loaded, standing, now }) => {
+      const made = standing.ledger.changes.find((change) => change.key === key);
+      if (made) return ok({ told: made.tells, refunds: 0 });
+      if (factsThatCount(loaded.facts) !== seen) return refuse({ code: 'booking_changed' });
+      if (await paymentUnderWay(tx, bookingId)) return refuse({ code: 'payment_under_way' });
+      const { agreed, ledger } = standing;
+      const before = dealOf(loaded.booking);
+      const about = { agreed, facts: loaded.facts, now, before, by: 'owner' as const, key, reason, giveBack };
+      const change = changeOf({ ...about, after: request.deal(loaded.booking) });
+      if (!change.ok) return change;
+      const { fact, refunds } = change.value;
+      const back = await openRefunds(tx, { bookingId, refunds, ledger, cause: key, now, newId: deps.newId });
+      refunding.push(...back.intentIds);
+      await recordFacts(tx, loaded, [fact, ...back.facts], now);
+      return ok({ told: fact.tells, refunds: refunds.length });
+    },
+  );
+  for (const id of refunding) await carryOut(deps, id);
+  if (refunding.length > 0) await runDue(deps);
+  return result;
+}
+
+/** The owner changes dates, price or a booking's own rules. */
+export const changeBooking =
+  (deps: Deps) =>
+  async (request: ChangeBooking): Promise<Result<Changed, ChangeBookingRefusal>> => {
+    const { bookingId, requestKey: key, seen, giveBack, title, start, end, price, terms } = request;
+    try {
+      return await changeDeal(deps, {
+        bookingId,
+        key,
+        seen,
+        giveBack,
+        reason: 'change',
+        deal: (booking) =>
+          pricedDeal({
+            title,
+            start,
+            end,
+            price: { ...price, currency: booking.currency },
+            termsVersion: booking.termsVersion,
+            terms: terms ?? booking.terms,
+          }),
+      });
+    } catch (error) {
+      if (error instanceof OutOfRange) return refuse({ code: 'date_out_of_reach', path: 'start' });
+      throw error;
+    }
+  };
