@@ -1,5 +1,9 @@
+import type { Agreed } from '#core/booking/standing';
+import type { PlainDate } from '#core/calendar/days';
 import { type Minor, minor } from '#core/money/minor';
 import { instalmentAmounts } from '#core/plan/amounts';
+import { dueMoment } from '#core/plan/dueMoment';
+import { anchorsOf } from '#core/plan/plan';
 import type { DueRule, InstalmentRule } from '#core/plan/rules';
 import type { Discount } from '#core/price/price';
 
@@ -70,3 +74,9 @@ export function waived(
     total === 0 ? 0n : (BigInt(amount) * BigInt(subtotal - discount) * 2n + BigInt(total)) / (2n * BigInt(total));
   return { rules: afterwards, discount: { amount: minor(BigInt(discount) + net) } };
 }
+
+/** The day on which each rule of a booking falls due; null where it has none yet. */
+export const dueDaysOf = (rules: readonly InstalmentRule[], agreed: Agreed): readonly (PlainDate | null)[] => {
+  const anchors = anchorsOf({ ...agreed, collectAt: agreed.terms.collectAt });
+  return rules.map((rule) => dueMoment(rule.due, anchors)?.day ?? null);
+};

@@ -33,6 +33,18 @@ const sentences: Readonly<Record<string, string>> = {
   clock_goes_forward: 'The clock only goes forward. Choose a later moment.',
   event_not_found: 'That event is no longer kept.',
   set_up_already: 'This installation is set up. Sign in instead.',
+  booking_changed: 'Something happened to this booking since you opened it. Look again, then repeat this.',
+  position_changed: 'A payment came in since you opened this. Look again, then repeat this.',
+  nothing_changed: 'Nothing is changed yet.',
+  end_before_start: 'The end is before the start.',
+  not_over_yet: 'The service is still to come: change the booking instead.',
+  tax_not_found: 'One of these taxes is no longer there.',
+  nothing_to_pay: 'The price comes to nothing.',
+  currency_in_use: 'Bookings of this service are in its currency; make another service for another currency.',
+  terms_name_taken: 'Other terms have this name.',
+  terms_unchanged: 'Nothing is changed yet.',
+  terms_changed: 'Somebody published these terms since you opened them.',
+  no_instalments: 'There is no instalment yet.',
   not_found: 'That is no longer there.',
 };
 
@@ -41,10 +53,17 @@ export function problemSentence({ code, detail, issues }: ApiProblem, currency: 
   const limit = typeof detail?.limit === 'number' ? formatMoney(minor(detail.limit), currency) : '';
   if (code === 'above_outstanding') return `That is more than the ${limit} still to be paid.`;
   if (code === 'amount_too_small') return `At least ${limit} is to be paid now.`;
+  if (code === 'terms_cannot_be_used') return unusable(String(detail?.fault ?? ''), limit);
+  if (code === 'tax_in_use') return `A service still carries ${String(detail?.tax ?? 'this tax')}.`;
   if (code === 'declined') return `The card was refused: ${declineReason(String(detail?.code ?? ''))}.`;
   if (code === 'invalid_input' && issues?.[0]) return `${issues[0].path}: ${issues[0].message}.`;
   return sentences[code] ?? sentences.try_again!;
 }
+
+const unusable = (fault: string, price: string): string => {
+  const why = fault === 'terms_do_not_add_up' && price ? ` At a price of ${price} a part is left over.` : '';
+  return `These terms cannot be used. ${sentences[fault] ?? ''}${why}`.trim();
+};
 
 /** The message for one field of a form, or nothing. */
 export const fieldMessage = (problem: ApiProblem | null, path: string, currency: string): string | null => {

@@ -1,11 +1,20 @@
 import type { Shell } from '#contracts/views';
-import { IconCalendarDollar, IconClipboardCheck, IconPlanet, IconSunrise } from '@tabler/icons-react';
+import {
+  IconCalendarDollar,
+  IconClipboardCheck,
+  IconListDetails,
+  IconPlanet,
+  IconSunrise,
+  IconTelescope,
+} from '@tabler/icons-react';
 import styles from './OwnerShell.module.css';
 
 const places = [
   { path: '/today', label: 'Today', Icon: IconSunrise, count: 'decisions' },
   { path: '/bookings', label: 'Bookings', Icon: IconCalendarDollar, count: null },
   { path: '/close-out', label: 'Close-out', Icon: IconClipboardCheck, count: 'closeOuts' },
+  { path: '/terms', label: 'Terms', Icon: IconListDetails, count: null },
+  { path: '/services', label: 'Services', Icon: IconTelescope, count: null },
   { path: '/stand-ins', label: 'Stand-ins', Icon: IconPlanet, count: null },
 ] as const;
 

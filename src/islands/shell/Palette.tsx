@@ -32,6 +32,9 @@ export function Palette() {
       onClick: go('/bookings?stage=late'),
     },
     { id: 'closeOut', label: 'Close-out', description: 'decide on holds after the service', onClick: go('/close-out') },
+    { id: 'terms', label: 'Terms', description: 'money rules that services share', onClick: go('/terms') },
+    { id: 'newTerms', label: 'New terms', description: 'rules as sentences, on an example', onClick: go('/terms/new') },
+    { id: 'services', label: 'Services', description: 'what can be booked, prices, taxes', onClick: go('/services') },
     { id: 'standIns', label: 'Stand-ins', description: 'clock, card network, mailbox', onClick: go('/stand-ins') },
     { id: 'scheme', label: 'Light or dark', description: 'switch the colours', onClick: toggle },
   ];

@@ -1,0 +1,146 @@
+import type { ChangeView, Shell } from '#contracts/views';
+import { standing } from '#core/booking/standing';
+import { read } from '#islands/api';
+import { BeforeAfter } from '#islands/Change/BeforeAfter';
+import { type ChangeDraft, draftOfDeal, previewOf, readChange } from '#islands/Change/changeDraft';
+import { OwnRules } from '#islands/Change/OwnRules';
+import { PriceLines } from '#islands/Change/PriceLines';
+import { Problem } from '#islands/parts/Problem';
+import { useAction } from '#islands/parts/useAction';
+import { useReady } from '#islands/parts/useReady';
+import { OwnerShell } from '#islands/shell/OwnerShell';
+import { useShell } from '#islands/shell/useShell';
+import { Button, Group, TextInput } from '@mantine/core';
+import { useLocalStorage } from '@mantine/hooks';
+import { useQuery } from '@tanstack/react-query';
+import styles from './Change.module.css';
+
+type Props = { readonly shell: Shell; readonly path: string; readonly view: ChangeView };
+
+export default function ChangePage({ shell, path, view }: Props) {
+  return (
+    <OwnerShell shell={shell} path={path}>
+      <WhenReady given={view} />
+    </OwnerShell>
+  );
+}
+
+const WhenReady = ({ given }: { readonly given: ChangeView }) =>
+  useReady() ? <ChangeForm given={given} /> : <p aria-busy="true">Opening the booking…</p>;
+
+/** A booking being changed: what is typed at the left, now and afterwards side by side at the right. */
+function ChangeForm({ given }: { readonly given: ChangeView }) {
+  const { now, today } = useShell();
+  const { number } = given.booking;
+  const { data: view } = useQuery({
+    queryKey: ['change', number],
+    queryFn: () => read<ChangeView>(`/api/change/${number}`),
+    initialData: given,
+  });
+  const [kept, setDraft, forget] = useLocalStorage<ChangeDraft | null>({
+    key: `ostendo-change-${number}`,
+    defaultValue: null,
+    getInitialValueInEffect: false,
+  });
+  const action = useAction<{ told: boolean; refunds: number }>('/api/do/change-booking');
+  const draft = kept ?? draftOfDeal(view.deal);
+  const { agreed, facts } = view.booking;
+  const { currency } = agreed;
+  const current = standing(agreed, facts, now);
+  const reading = readChange(draft, view);
+  const preview = reading.deal ? previewOf(view, reading.deal, { now, giveBack: draft.giveBack }) : null;
+  const change = (part: Partial<ChangeDraft>): void => {
+    action.clear();
+    setDraft({ ...draft, ...part });
+  };
+  const send = async (): Promise<void> => {
+    if (!reading.deal) return;
+    const { title, start, end, price, terms } = reading.deal;
+    const { currency: _currency, ...priced } = price;
+    const done = await action.run({
+      bookingId: view.booking.id,
+      requestKey: action.requestKey(),
+      seen: view.seen,
+      title,
+      start,
+      end,
+      price: priced,
+      terms,
+      giveBack: draft.giveBack,
+    });
+    if (!done) return;
+    forget();
+    location.assign(`/bookings/${number}`);
+  };
+  const field = (name: 'title' | 'start' | 'end') => ({
+    value: draft[name],
+    error: reading.faults[name],
+    onChange: (event: { currentTarget: { value: string } }) => change({ [name]: event.currentTarget.value }),
+  });
+  return (
+    <>
+      <div className={styles.head}>
+        <div>
+          <p className={styles.trail}>
+            <a href="/bookings">Bookings</a> / <a href={`/bookings/${number}`}>{number}</a> / change
+          </p>
+          <h1>
+            {view.booking.client.name} <span>· {view.booking.title}</span>
+          </h1>
+        </div>
+        <Group>
+          <Button variant="default" component="a" href={`/bookings/${number}`} onClick={() => forget()}>
+            Leave it as it is
+          </Button>
+          <Button disabled={!preview?.ok} loading={action.busy} onClick={() => void send()}>
+            Change the booking
+          </Button>
+        </Group>
+      </div>
+      <Problem problem={action.problem} currency={currency} />
+      <div className={styles.columns}>
+        <form onSubmit={(event) => event.preventDefault()}>
+          <fieldset className={styles.fields}>
+            <legend>Service</legend>
+            <TextInput label="As the client reads it" maxLength={120} className={styles.whole} {...field('title')} />
+            <TextInput label="Begins" type="datetime-local" {...field('start')} />
+            <TextInput label="Ends" type="datetime-local" {...field('end')} />
+          </fieldset>
+          <fieldset className={styles.fieldset}>
+            <legend>Price</legend>
+            <PriceLines view={view} draft={draft} read={reading} change={change} />
+          </fieldset>
+          <fieldset className={styles.fieldset}>
+            <legend>Instalments and hold</legend>
+            <OwnRules
+              view={view}
+              draft={draft}
+              deal={reading.deal ?? view.deal}
+              before={current}
+              today={today}
+              change={change}
+            />
+          </fieldset>
+        </form>
+        <aside className={styles.beside} aria-label="Before and after" aria-live="polite">
+          {preview?.ok ? (
+            <BeforeAfter
+              change={preview.value}
+              deals={[view.deal, reading.deal!]}
+              giveBack={draft.giveBack}
+              setGiveBack={(giveBack) => change({ giveBack })}
+            />
+          ) : preview && preview.refusal.code !== 'nothing_changed' ? (
+            <Problem problem={{ code: preview.refusal.code }} currency={currency} />
+          ) : (
+            <p className={styles.nothing}>
+              {reading.deal
+                ? 'Change dates, price or instalments, and the booking stands here as it is now and as it would be: what is due, what goes back, what is held, and what the client is told.'
+                : 'Something at the left is half written; the change appears here when it is whole.'}
+            </p>
+          )}
+        </aside>
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,90 @@
+import type { TaxLine } from '#contracts/views';
+import { fieldMessage } from '#islands/format/problemSentence';
+import { Problem } from '#islands/parts/Problem';
+import { useAction } from '#islands/parts/useAction';
+import { ActionIcon, Button, Group, Modal, Stack, TextInput } from '@mantine/core';
+import { IconPlus, IconX } from '@tabler/icons-react';
+import { useState } from 'react';
+
+type Props = { readonly taxes: readonly TaxLine[]; readonly currency: string; readonly close: () => void };
+type Row = { code: string; label: string; rate: string };
+
+/** The taxes that services carry. A changed rate counts for new bookings; what is booked keeps its own. */
+export function TaxDialog({ taxes, currency, close }: Props) {
+  const [rows, setRows] = useState<readonly Row[]>(taxes.map((tax) => ({ ...tax })));
+  const action = useAction('/api/do/save-taxes');
+  const set = (index: number, part: Partial<Row>): void => {
+    action.clear();
+    setRows(rows.map((row, at) => (at === index ? { ...row, ...part } : row)));
+  };
+  const error = (index: number, field: keyof Row): string | undefined =>
+    fieldMessage(action.problem, `taxes.${index}.${field}`, currency) ?? undefined;
+  const save = async (): Promise<void> => {
+    if (await action.run({ taxes: rows })) close();
+  };
+  return (
+    <Modal opened onClose={close} title="Taxes" size="lg" centered>
+      <Stack>
+        {rows.map((row, index) => (
+          <Group key={index} align="flex-start" wrap="nowrap" gap={8}>
+            <TextInput
+              w={120}
+              label={index === 0 ? 'Code' : undefined}
+              aria-label="Code"
+              value={row.code}
+              error={error(index, 'code')}
+              onChange={(event) => set(index, { code: event.currentTarget.value })}
+            />
+            <TextInput
+              flex={1}
+              label={index === 0 ? 'As the client reads it' : undefined}
+              aria-label="As the client reads it"
+              value={row.label}
+              error={error(index, 'label')}
+              onChange={(event) => set(index, { label: event.currentTarget.value })}
+            />
+            <TextInput
+              w={110}
+              label={index === 0 ? 'Percent' : undefined}
+              aria-label="Percent"
+              inputMode="decimal"
+              value={row.rate}
+              error={error(index, 'rate')}
+              onChange={(event) => set(index, { rate: event.currentTarget.value })}
+            />
+            <ActionIcon
+              mt={index === 0 ? 25 : 0}
+              variant="subtle"
+              color="gray"
+              size={36}
+              aria-label={`Take out ${row.label}`}
+              onClick={() => setRows(rows.filter((_, at) => at !== index))}
+            >
+              <IconX size={16} aria-hidden />
+            </ActionIcon>
+          </Group>
+        ))}
+        <Button
+          variant="subtle"
+          size="compact-sm"
+          leftSection={<IconPlus size={15} aria-hidden />}
+          onClick={() => setRows([...rows, { code: '', label: '', rate: '' }])}
+        >
+          Add a tax
+        </Button>
+        <p style={{ margin: 0 }}>
+          A changed rate counts for new bookings; what is booked keeps the rate it was agreed with.
+        </p>
+        {action.problem && !action.problem.issues && <Problem problem={action.problem} currency={currency} />}
+        <Group justify="flex-end">
+          <Button variant="default" onClick={close}>
+            Cancel
+          </Button>
+          <Button loading={action.busy} onClick={() => void save()}>
+            Save
+          </Button>
+        </Group>
+      </Stack>
+    </Modal>
+  );
+}

@@ -1,0 +1,70 @@
+import type { ServiceLine, ServicesView } from '#contracts/views';
+import { formatAmount } from '#core/money/formatMoney';
+import { parseAmount } from '#core/money/parseAmount';
+import { zero } from '#core/money/minor';
+import { newKey } from '#islands/api';
+
+/** A service as it is typed: sums are text. */
+export type ServiceDraft = Omit<ServiceLine, 'id' | 'unitPrice' | 'extras'> & {
+  readonly id: string | null;
+  readonly unitPrice: string;
+  readonly extras: readonly {
+    readonly id: string;
+    readonly label: string;
+    readonly price: string;
+    readonly most: string;
+  }[];
+};
+
+export function newService(view: ServicesView, currency: string): ServiceDraft {
+  return {
+    id: null,
+    name: '',
+    kind: 'appointment',
+    currency,
+    termsId: view.terms[0]?.id ?? '',
+    basis: 'fixed',
+    unitPrice: '',
+    included: '',
+    extras: [],
+    taxMode: 'inclusive',
+    taxCodes: view.taxes.slice(0, 1).map(({ code }) => code),
+    colour: 'teal',
+    retired: false,
+  };
+}
+
+export const draftOfService = (service: ServiceLine): ServiceDraft => ({
+  ...service,
+  unitPrice: service.unitPrice === 0 ? '' : formatAmount(service.unitPrice, service.currency),
+  extras: service.extras.map(({ id, label, unitPrice, most }) => ({
+    id,
+    label,
+    price: formatAmount(unitPrice, service.currency),
+    most: String(most),
+  })),
+});
+
+export const emptyExtra = () => ({ id: newKey(), label: '', price: '', most: '1' });
+
+type Read = { readonly faults: Readonly<Record<string, string>>; readonly body: object | null };
+
+/** What is sent for a draft, or what is missing, by field: `extras.0.price`. */
+export function readService(draft: ServiceDraft): Read {
+  const faults: Record<string, string> = {};
+  const { currency } = draft;
+  if (draft.name.trim() === '') faults.name = 'a name is needed';
+  const priced = draft.unitPrice.trim() === '' ? zero : parseAmount(draft.unitPrice, currency);
+  if (priced === null) faults.unitPrice = 'a sum, such as 55.00, or nothing';
+  const extras = draft.extras.map(({ id, label, price, most }, index) => {
+    const unitPrice = parseAmount(price, currency);
+    if (label.trim() === '') faults[`extras.${index}.label`] = 'a name is needed';
+    if (unitPrice === null) faults[`extras.${index}.price`] = 'a sum';
+    if (!/^\d{1,4}$/.test(most) || Number(most) < 1 || Number(most) > 1000)
+      faults[`extras.${index}.most`] = 'from 1 to 1000';
+    return { id, label: label.trim(), unitPrice, most: Number(most) };
+  });
+  const { id, name, kind, termsId, basis, included, taxMode, taxCodes, colour, retired } = draft;
+  const about = { id, name, kind, currency, termsId, basis, included, taxMode, taxCodes, colour, retired };
+  return { faults, body: Object.keys(faults).length > 0 ? null : { ...about, unitPrice: priced, extras } };
+}

@@ -1,0 +1,68 @@
+import type { TermsView } from '#contracts/views';
+import { Problem } from '#islands/parts/Problem';
+import { useAction } from '#islands/parts/useAction';
+import { Button, Checkbox, Group, Modal, ScrollArea, Stack } from '@mantine/core';
+import { notifications } from '@mantine/notifications';
+import { useState } from 'react';
+
+type Props = {
+  readonly view: TermsView;
+  readonly currency: string;
+  readonly close: () => void;
+  readonly given: () => void;
+};
+
+/** The services that take their next bookings on these terms, chosen all at once. */
+export function GiveDialog({ view, currency, close, given }: Props) {
+  const action = useAction<{ given: number }>('/api/do/give-terms');
+  const [chosen, setChosen] = useState<readonly string[]>([]);
+  const terms = view.terms!;
+  const others = view.services.filter((service) => !terms.services.some(({ id }) => id === service.id));
+  const run = async (): Promise<void> => {
+    const done = await action.run({ termsId: terms.id, serviceIds: chosen });
+    if (!done) return;
+    notifications.show({
+      message: `${done.given} ${done.given === 1 ? 'service uses' : 'services use'} “${terms.name}” now.`,
+    });
+    given();
+  };
+  return (
+    <Modal opened onClose={close} title={`Give “${terms.name}” to services`} size="lg" centered>
+      <Stack>
+        {others.length === 0 ? (
+          <p style={{ margin: 0 }}>Every service uses them already.</p>
+        ) : (
+          <Checkbox.Group value={[...chosen]} onChange={setChosen} label="Services on other terms">
+            <ScrollArea.Autosize mah={360} mt={8}>
+              <Stack gap={10}>
+                {others.map((service) => (
+                  <Checkbox
+                    key={service.id}
+                    value={service.id}
+                    label={service.name}
+                    description={`now on ${service.termsName}`}
+                  />
+                ))}
+              </Stack>
+            </ScrollArea.Autosize>
+          </Checkbox.Group>
+        )}
+        <p style={{ margin: 0 }}>Bookings that are made already keep what was agreed.</p>
+        <Problem problem={action.problem} currency={currency} />
+        <Group justify="space-between">
+          <Button variant="subtle" disabled={others.length === 0} onClick={() => setChosen(others.map(({ id }) => id))}>
+            All of them
+          </Button>
+          <Group>
+            <Button variant="default" onClick={close}>
+              Not now
+            </Button>
+            <Button loading={action.busy} disabled={chosen.length === 0} onClick={() => void run()}>
+              Give to {chosen.length || 'services'}
+            </Button>
+          </Group>
+        </Group>
+      </Stack>
+    </Modal>
+  );
+}

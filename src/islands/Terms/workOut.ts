@@ -1,0 +1,62 @@
+import type { Standing } from '#core/booking/standing';
+import { keptAmount } from '#core/cancellation/keep';
+import { cancellationSteps } from '#core/cancellation/steps';
+import { amountsOf } from '#core/change/ownRules';
+import { formatAmount } from '#core/money/formatMoney';
+import type { Minor } from '#core/money/minor';
+import { OutOfRange } from '#core/outOfRange';
+import { type Example, exampleStanding, paidOnTime } from '#core/terms/example';
+import { type HardCase, hardCases } from '#core/terms/hardCases';
+import { faultsOn, type TermsFault, type TermsWarning, termsWarnings } from '#core/terms/warnings';
+import type { TermsDraft } from '#islands/Terms/draft';
+import type { Reading } from '#islands/Terms/readDraft';
+
+export type WorkedOut = {
+  /** Null while the rules give no plan on the example. */
+  readonly standing: Standing | null;
+  readonly faults: readonly TermsFault[];
+  readonly warnings: readonly TermsWarning[];
+  readonly cases: readonly HardCase[];
+  /** What each instalment takes, by the id of its draft. */
+  readonly amounts: ReadonlyMap<string, Minor>;
+  /** What each cancellation rule keeps, by the id of its draft or its name. */
+  readonly kept: ReadonlyMap<string, string>;
+};
+
+const nothing = { standing: null, faults: [], warnings: [], cases: [], amounts: new Map(), kept: new Map() };
+
+/** Everything that stands beside the rules, computed by the core with each keystroke. */
+export function workOutTerms(draft: TermsDraft, { terms, good }: Reading, example: Example): WorkedOut {
+  if (terms.instalments.length === 0) return { ...nothing, faults: [{ code: 'no_instalments' }] };
+  try {
+    const made = exampleStanding(example, terms);
+    const taken = amountsOf(terms.instalments, example.total);
+    const whole = draft.instalments.filter(({ id }) => good.has(id));
+    return {
+      standing: made.ok ? made.value : null,
+      faults: faultsOn(terms, example),
+      warnings: termsWarnings(terms, example),
+      cases: hardCases(terms, example),
+      amounts: new Map(whole.map(({ id }, index) => [id, taken[index]!])),
+      kept: made.ok ? keptFigures(draft, good, made.value) : new Map(),
+    };
+  } catch (error) {
+    if (error instanceof OutOfRange) return nothing;
+    throw error;
+  }
+}
+
+function keptFigures(draft: TermsDraft, good: Reading['good'], standing: Standing): Map<string, string> {
+  const { agreed } = standing;
+  const { cancellation } = agreed.terms;
+  const said = (amount: Minor): string => formatAmount(amount, agreed.currency);
+  const steps = cancellationSteps({ ...agreed, terms: cancellation, receiptsBy: paidOnTime(standing) });
+  const tiers = draft.tiers.filter(({ id }) => good.has(id));
+  const figures = tiers.map(({ id }, index): [string, string] => {
+    const step = steps.find((each) => each.tier === index);
+    const keep = step?.keep ?? keptAmount(cancellation.tiers[index]!.keep, agreed.total, agreed.total);
+    return [id, said(keep)];
+  });
+  const noShow = cancellation.noShow ? keptAmount(cancellation.noShow, agreed.total, agreed.total) : agreed.total;
+  return new Map([...figures, ['none', said(agreed.total)], ['grace', said(0 as Minor)], ['noShow', said(noShow)]]);
+}
