@@ -11,7 +11,7 @@ import type { Minor } from '#core/money/minor';
 import type { Deal } from '#core/booking/deal';
 import type { Decimal } from '#core/money/decimal';
 import type { PriceBasis, ServiceColour, ServiceExtra, ServiceKind } from '#core/services/service';
-import type { Terms } from '#core/terms/terms';
+import type { FeeTerms, Terms, WayToPay } from '#core/terms/terms';
 import type { ClientStep } from '#core/wording/clientSteps';
 
 /** What the server gives a view. Sums are in minor units of the currency beside them. */
@@ -163,7 +163,13 @@ export type NewBookingView = {
   readonly clients: readonly { readonly name: string; readonly email: string }[];
 };
 
-export type CloseOutView = { readonly queue: readonly (BookingLine & { readonly coversBalance: boolean })[] };
+export type CloseOutView = {
+  readonly queue: readonly (BookingLine & {
+    readonly coversBalance: boolean;
+    /** In hand of a refundable deposit, where one was charged in place of a hold. */
+    readonly security: Minor;
+  })[];
+};
 
 export type ClientView = {
   readonly business: { readonly name: string; readonly line: string; readonly email: string };
@@ -184,7 +190,17 @@ export type ClientView = {
   readonly consent: string;
   readonly card: { readonly last4: string } | null;
   /** A card is wanted for the hold, or to replace one that was refused. */
-  readonly cardWanted: 'hold' | 'charge' | null;
+  readonly cardWanted: 'hold' | 'file' | null;
+  /** What may be paid now besides what is due. */
+  readonly choices: {
+    readonly preset: 'due' | 'all';
+    readonly all: { readonly amount: Minor; readonly discount: string | null } | null;
+    /** The smallest part payment, where the terms take one. */
+    readonly smallest: Minor | null;
+  };
+  readonly fee: FeeTerms | null;
+  /** The ways that the terms name; null where they name none. */
+  readonly ways: readonly WayToPay[] | null;
   readonly cardOffered: boolean;
   readonly waiting: { readonly url: string; readonly what: 'payment' | 'hold' } | null;
   readonly lastDecline: { readonly code: string; readonly amount: Minor } | null;

@@ -10,13 +10,19 @@ import {
   demoNow,
   demoOwner,
   demoServices,
+  demoTaxes,
   demoSignIn,
   type DemoBooking,
   type Happening,
   toldBookings,
 } from '#demo/scenario';
+import { addDays } from '#core/calendar/days';
+import { dateOf, timeOf, wallTime } from '#core/calendar/wallTime';
+import { factsThatCount } from '#core/booking/factsThatCount';
+import { dealOf } from '#server/booking/dealOf';
 import { readBooking, agreedOf } from '#server/booking/lockBooking';
 import { standing } from '#core/booking/standing';
+import { starterTerms } from '#server/starter/starterTerms';
 import { setUp } from '#server/starter/setUp';
 import { testNumber } from '#world/cardNetwork/testCards';
 import { services } from '#server/database/schema/business';
@@ -41,11 +47,13 @@ type Step = { at: Instant; run: () => Promise<void> };
 export async function buildDemo(app: App, progress: (share: number, at: Instant) => void): Promise<void> {
   await app.world.clock.moveTo(moment(demoBegins));
   const owner = { ...demoOwner, taxRate: demoOwner.taxRate as Decimal };
-  await app.deps.db.transaction((tx) => setUp(tx, owner, moment(demoBegins), demoServices));
+  await app.deps.db.transaction((tx) => setUp(tx, owner, moment(demoBegins), demoServices, demoTaxes));
   await app.signIn.api.signUpEmail({ body: { ...demoSignIn } });
 
   const all = [...toldBookings, ...routineBookings(38)];
-  const steps = all.flatMap((booking, index) => stepsOf(app, booking, index)).sort((a, b) => (a.at < b.at ? -1 : 1));
+  const steps = [...all.flatMap((booking, index) => stepsOf(app, booking, index)), secondVersion(app)].sort((a, b) =>
+    a.at < b.at ? -1 : 1,
+  );
   const end = moment(demoNow);
   let done = 0;
   for (const { at, run } of steps.filter((step) => step.at <= end)) {
@@ -88,6 +96,19 @@ function stepsOf(app: App, booking: DemoBooking, index: number): Step[] {
   }));
   return [{ at: moment(booking.booked), run: book }, ...later];
 }
+
+/** The short rental's second version: bookings from before it keep the first. */
+const secondVersion = (app: App): Step => ({
+  at: moment('2027-05-05T19:40'),
+  run: async () => {
+    const { name, rules } = starterTerms.find(({ id }) => id === 'rental')!;
+    const balance = rules.instalments[1]!;
+    const later = { ...balance, due: { on: 'start' as const, minus: { days: 5 } } };
+    const second = { ...rules, instalments: [rules.instalments[0]!, later], holdCoversKeep: true };
+    const made = await app.publishTerms({ termsId: 'rental', name, baseVersion: 1, rules: second });
+    if (!made.ok) throw new Error(made.refusal.code);
+  },
+});
 
 async function token(app: App, card: Parameters<typeof testNumber>[0], key: string): Promise<string> {
   const account = [...key].reduce((sum, letter) => (sum * 31 + letter.charCodeAt(0)) % 899_999_999, 7);
@@ -143,5 +164,29 @@ async function happen(app: App, bookingId: string, happening: Happening, key: st
       return;
     case 'acceptGap':
       expectOk(await app.acceptGap({ bookingId, requestKey: key }));
+      return;
+    case 'change': {
+      const deal = dealOf(loaded.booking);
+      const { currency: _currency, ...price } = deal.price;
+      const moved = (wall: WallTime): WallTime => wallTime(addDays(dateOf(wall), happening.days ?? 0), timeOf(wall));
+      const [first, ...others] = price.lines;
+      const lines = happening.price ? [{ ...first!, unitPrice: minor(happening.price) }, ...others] : [...price.lines];
+      const instalments = deal.terms.instalments.map((rule) =>
+        rule.name === happening.open ? { ...rule, due: { open: true as const } } : rule,
+      );
+      expectOk(
+        await app.changeBooking({
+          bookingId,
+          requestKey: `${key}-change`,
+          seen: factsThatCount(loaded.facts),
+          title: deal.title,
+          start: moved(deal.start),
+          end: moved(deal.end),
+          price: { ...price, lines: lines.map((line) => ({ ...line, taxes: [...(line.taxes ?? [])] })) },
+          terms: { ...deal.terms, instalments },
+          giveBack: true,
+        }),
+      );
+    }
   }
 }

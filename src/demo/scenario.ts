@@ -1,3 +1,6 @@
+import type { Decimal } from '#core/money/decimal';
+import { minor } from '#core/money/minor';
+import type { ServiceExtra } from '#core/services/service';
 import type { PaymentMethod } from '#core/booking/facts';
 import type { CardBehaviour } from '#world/cardNetwork/testCards';
 import type { ServiceSeed } from '#server/starter/setUp';
@@ -20,18 +23,94 @@ export const demoSignIn = {
   password: 'under-dark-skies',
 } as const;
 
+const extra = (id: string, label: string, unitPrice: number, most = 1): ServiceExtra => ({
+  id,
+  label,
+  unitPrice: minor(unitPrice),
+  most,
+});
+
+export const demoTaxes = [{ code: 'REDUCED', label: 'VAT, reduced', rate: '13' as Decimal, position: 1 }] as const;
+
 export const demoServices: readonly ServiceSeed[] = [
-  { id: 'dobsonian', name: '10-inch Dobsonian', kind: 'rental', termsId: 'rental' },
-  { id: 'rig', name: 'Imaging rig', kind: 'rental', termsId: 'rental-long' },
-  { id: 'binoculars', name: 'Giant binoculars', kind: 'rental', termsId: 'rental' },
-  { id: 'dome', name: 'Dome evening', kind: 'event', termsId: 'event' },
-  { id: 'party', name: 'Private star party', kind: 'event', termsId: 'event-charged' },
-  { id: 'school', name: 'School night', kind: 'event', termsId: 'event' },
-  { id: 'coaching', name: 'Astrophotography coaching', kind: 'appointment', termsId: 'lesson' },
-  { id: 'first-night', name: 'First-night lesson', kind: 'appointment', termsId: 'counter' },
-  { id: 'mirror', name: 'Mirror cleaning', kind: 'appointment', termsId: 'counter' },
-  { id: 'observatory', name: 'Garden observatory', kind: 'project', termsId: 'project' },
-  { id: 'remote', name: 'Remote telescope, dollars', kind: 'appointment', termsId: 'lesson', currency: 'USD' },
+  {
+    id: 'dobsonian',
+    name: '10-inch Dobsonian',
+    kind: 'rental',
+    termsId: 'rental',
+    basis: 'day',
+    unitPrice: minor(55_00),
+    included: 'The telescope with two eyepieces, a red torch and a map of the season’s sky.',
+    extras: [extra('eyepieces', 'Case of four eyepieces', 24_00), extra('table', 'Observing chair', 9_00, 4)],
+    colour: 'teal',
+  },
+  {
+    id: 'rig',
+    name: 'Imaging rig',
+    kind: 'rental',
+    termsId: 'rental-long',
+    basis: 'day',
+    unitPrice: minor(80_00),
+    included: 'Mount, refractor, cooled camera and power for one night.',
+    extras: [extra('heater', 'Dew heater', 12_00, 2), extra('power', 'Second power pack', 18_00, 3)],
+    colour: 'blue',
+  },
+  {
+    id: 'binoculars',
+    name: 'Giant binoculars',
+    kind: 'rental',
+    termsId: 'rental',
+    basis: 'night',
+    unitPrice: minor(32_00),
+    colour: 'moss',
+  },
+  {
+    id: 'dome',
+    name: 'Dome evening',
+    kind: 'event',
+    termsId: 'event',
+    basis: 'person',
+    unitPrice: minor(55_00),
+    included: 'Two hours at the large telescope, tea and blankets.',
+    extras: [extra('supper', 'Soup supper', 14_00, 40)],
+    colour: 'plum',
+  },
+  { id: 'party', name: 'Private star party', kind: 'event', termsId: 'event-charged', colour: 'amber' },
+  { id: 'school', name: 'School night', kind: 'event', termsId: 'event', taxCodes: ['REDUCED'], colour: 'rust' },
+  {
+    id: 'coaching',
+    name: 'Astrophotography coaching',
+    kind: 'appointment',
+    termsId: 'lesson',
+    basis: 'hour',
+    unitPrice: minor(48_00),
+    colour: 'slate',
+  },
+  { id: 'first-night', name: 'First-night lesson', kind: 'appointment', termsId: 'counter', unitPrice: minor(95_00) },
+  {
+    id: 'mirror',
+    name: 'Mirror cleaning',
+    kind: 'appointment',
+    termsId: 'counter',
+    basis: 'unit',
+    unitPrice: minor(56_00),
+  },
+  {
+    id: 'observatory',
+    name: 'Garden observatory',
+    kind: 'project',
+    termsId: 'project',
+    taxMode: 'exclusive',
+    colour: 'moss',
+  },
+  {
+    id: 'remote',
+    name: 'Remote telescope, dollars',
+    kind: 'appointment',
+    termsId: 'lesson',
+    currency: 'USD',
+    colour: 'blue',
+  },
 ];
 
 export type Happening =
@@ -44,7 +123,14 @@ export type Happening =
       readonly coverBalance?: boolean;
     }
   | { readonly do: 'cancel'; readonly by: 'client' | 'business' | 'no_show' }
-  | { readonly do: 'acceptGap' };
+  | { readonly do: 'acceptGap' }
+  /** Moves the service by so many days, or gives it another price or rules of its own. */
+  | {
+      readonly do: 'change';
+      readonly days?: number;
+      readonly price?: number;
+      readonly open?: string;
+    };
 
 export type DemoBooking = {
   readonly client: string;
@@ -173,7 +259,10 @@ export const toldBookings: readonly DemoBooking[] = [
     booked: '2027-03-08T13:00',
     start: '2027-06-19T20:00',
     end: '2027-06-20T01:00',
-    then: [['2027-03-09T09:00', pay()]],
+    then: [
+      ['2027-03-09T09:00', pay()],
+      ['2027-04-02T10:00', { do: 'change', price: 12900_00, days: 7 }],
+    ],
   },
   {
     client: 'Caspar Vint',
@@ -302,7 +391,10 @@ export const toldBookings: readonly DemoBooking[] = [
     booked: '2027-03-25T10:00',
     start: '2027-05-21T20:30',
     end: '2027-05-21T23:30',
-    then: [['2027-03-25T12:00', pay('approves')]],
+    then: [
+      ['2027-03-25T12:00', pay('approves')],
+      ['2027-04-29T16:00', { do: 'change', open: 'balance' }],
+    ],
   },
   {
     client: 'Wilma Stroud',

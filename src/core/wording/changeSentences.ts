@@ -40,11 +40,12 @@ function partChanges(before: Standing, after: Standing, sum: (amount: Minor) => 
     due ? `on ${shortDate(due, today)}` : 'without a date';
   const names = ({ parts }: Standing): Set<string> => new Set(parts.map((part) => part.name));
   const [old, now] = [names(before), names(after)];
-  const text = ({ parts }: Standing, name: string): string =>
-    parts
-      .filter((part) => part.name === name)
-      .map((part) => `${sum(part.amount)} ${day(part.due)}`)
-      .join(' and ');
+  // What is paid stays paid, whatever day the new plan has for it.
+  const text = ({ parts }: Standing, name: string): string => {
+    const own = parts.filter((part) => part.name === name);
+    const open = own.filter((part) => part.left > 0).map((part) => `${sum(part.left)} ${day(part.due)}`);
+    return own.length > 0 && open.length === 0 ? 'paid' : open.join(' and ');
+  };
   const said = [...now].flatMap((name) => {
     const [was, is] = [text(before, name), text(after, name)];
     if (was === is) return [];

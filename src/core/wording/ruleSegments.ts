@@ -86,7 +86,7 @@ export function holdSegments(
     ' before it runs out, ',
     {
       part: 'style',
-      text: hold.style === 'swap' ? 'the old one let go first' : 'the old one let go when the new one stands',
+      text: hold.style === 'swap' ? 'the old one let go first' : 'the old one let go after',
     },
     '.',
   ];

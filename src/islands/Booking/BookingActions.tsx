@@ -3,22 +3,33 @@ import type { Standing } from '#core/booking/standing';
 import { AskDialog } from '#islands/Booking/AskDialog';
 import { CancelDialog } from '#islands/Booking/CancelDialog';
 import { ChargeDialog } from '#islands/Booking/ChargeDialog';
+import { GiveUpDialog } from '#islands/Booking/GiveUpDialog';
 import { PaymentDialog } from '#islands/Booking/PaymentDialog';
 import { useAction } from '#islands/parts/useAction';
 import { ActionIcon, Button, Menu } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
-import { IconCash, IconCreditCard, IconDots, IconLink, IconSend, IconX } from '@tabler/icons-react';
+import {
+  IconCash,
+  IconCreditCard,
+  IconDots,
+  IconEraser,
+  IconLink,
+  IconPencil,
+  IconSend,
+  IconX,
+} from '@tabler/icons-react';
 import { useState } from 'react';
 import styles from './BookingPage.module.css';
 
 export type DialogProps = { readonly view: BookingView; readonly standing: Standing; readonly close: () => void };
-type Dialog = 'ask' | 'payment' | 'charge' | 'cancel';
+type Dialog = 'ask' | 'payment' | 'charge' | 'cancel' | 'giveUp';
 
 const dialogs: Readonly<Record<Dialog, (props: DialogProps) => React.ReactNode>> = {
   ask: AskDialog,
   payment: PaymentDialog,
   charge: ChargeDialog,
   cancel: CancelDialog,
+  giveUp: GiveUpDialog,
 };
 
 /** What can be done with a booking. Each opens with its figures and is done only when confirmed. */
@@ -49,6 +60,16 @@ export function BookingActions({ view, standing }: Omit<DialogProps, 'close'>) {
           Ask for payment
         </Button>
       )}
+      {!over && ledger.closedOut === null && (
+        <Button
+          variant="default"
+          component="a"
+          href={`/bookings/${view.number}/change`}
+          leftSection={<IconPencil size={18} aria-hidden />}
+        >
+          Change
+        </Button>
+      )}
       <Menu position="bottom-end" withinPortal>
         <Menu.Target>
           <ActionIcon variant="default" size={36} aria-label="More actions">
@@ -65,6 +86,13 @@ export function BookingActions({ view, standing }: Omit<DialogProps, 'close'>) {
             onClick={() => setOpen('charge')}
           >
             Charge the card on file now
+          </Menu.Item>
+          <Menu.Item
+            leftSection={<IconEraser size={16} aria-hidden />}
+            disabled={position.outstanding === 0 || !(ledger.delivered || ledger.cancelled)}
+            onClick={() => setOpen('giveUp')}
+          >
+            Give up what is owed
           </Menu.Item>
           <Menu.Item
             leftSection={<IconX size={16} aria-hidden />}

@@ -57,7 +57,8 @@ function Booking({ given }: { readonly given: BookingView }) {
           <p className={styles.sub}>
             {longWall(agreed.start, today)} →{' '}
             {dateOf(agreed.end) === dateOf(agreed.start) ? agreed.end.slice(11) : longWall(agreed.end, today)} · agreed{' '}
-            {shortDate(dateOf(agreed.agreed), today)} on <b>{view.termsName}</b> terms, version {view.termsVersion} ·{' '}
+            {shortDate(dateOf(agreed.agreed), today)} on <b>{view.termsName}</b> terms, version {view.termsVersion}
+            {view.ownRules && <b>, with rules of its own</b>} ·{' '}
             <a href={`mailto:${view.client.email}`}>{view.client.email}</a>
           </p>
         </div>

@@ -1,5 +1,6 @@
-import { cancel } from '#core/cancellation/cancel';
-import { wallOfInstant } from '#core/calendar/zoned';
+import { cancellationOf } from '#core/booking/cancellationOf';
+import { localDate } from '#core/calendar/zoned';
+import { longMoment } from '#core/wording/days';
 import { formatAmount } from '#core/money/formatMoney';
 import type { DialogProps } from '#islands/Booking/BookingActions';
 import { Problem } from '#islands/parts/Problem';
@@ -15,22 +16,14 @@ type By = keyof typeof whose;
 export function CancelDialog({ view, standing, close }: DialogProps) {
   const action = useAction('/api/do/cancel');
   const { agreed, ledger, startAt, asOf } = standing;
-  const { timeZone, start, total, terms, currency } = agreed;
+  const { currency, timeZone } = agreed;
+  const today = localDate(asOf, timeZone);
   const [by, setBy] = useState<By>('client');
   const outcomes = (Object.keys(whose) as By[])
     .filter((each) => each !== 'no_show' || asOf >= startAt)
     .map((each) => ({
       by: each,
-      ...cancel({
-        ...terms.cancellation,
-        timeZone,
-        agreed: agreed.agreed,
-        start,
-        cancelled: wallOfInstant(asOf, timeZone),
-        by: each,
-        total,
-        receipts: ledger.receipts,
-      }),
+      ...cancellationOf(standing, each),
     }));
   const run = async (): Promise<void> => {
     const done = await action.run({ bookingId: view.id, by });
@@ -39,6 +32,7 @@ export function CancelDialog({ view, standing, close }: DialogProps) {
     close();
   };
   const inForce = standing.hold?.inForce;
+  const chosen = outcomes.find((each) => each.by === by)!;
   return (
     <Modal opened onClose={close} title="Cancel the booking" centered size="lg">
       <Stack>
@@ -68,10 +62,27 @@ export function CancelDialog({ view, standing, close }: DialogProps) {
             </Table.Tbody>
           </Table>
         </Radio.Group>
-        <p style={{ margin: 0 }}>
-          Card payments go back to their cards, the newest first; cash and transfers are noted as given back by hand.
-          {inForce && ` The hold of ${formatAmount(inForce.amount, currency)} is let go.`}
-        </p>
+        {chosen.refunds.length > 0 && (
+          <ul style={{ margin: 0, paddingLeft: 18 }}>
+            {chosen.refunds.map(({ id, amount }) => {
+              const receipt = ledger.receipts.find((each) => each.id === id)!;
+              return (
+                <li key={id}>
+                  <b className="num">{formatAmount(amount, currency)}</b> of the{' '}
+                  {formatAmount(receipt.amount, currency)} from {longMoment(receipt.at, timeZone, today)},{' '}
+                  {receipt.method === 'card' || receipt.method === 'hold' ? 'to its card' : 'given back by hand'}
+                </li>
+              );
+            })}
+          </ul>
+        )}
+        {inForce && (
+          <p style={{ margin: 0 }}>
+            {chosen.fromHold > 0
+              ? `${formatAmount(chosen.fromHold, currency)} of what is owed is captured from the hold, the rest of it let go.`
+              : `The hold of ${formatAmount(inForce.amount, currency)} is let go.`}
+          </p>
+        )}
         <Problem problem={action.problem} currency={currency} />
         <Group justify="flex-end">
           <Button variant="default" onClick={close} data-autofocus>

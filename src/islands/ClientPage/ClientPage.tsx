@@ -1,5 +1,6 @@
 import type { ClientView } from '#contracts/views';
 import { formatAmount, formatMoney } from '#core/money/formatMoney';
+import { wayWords } from '#core/wording/ruleSegments';
 import { declineReason } from '#core/wording/declines';
 import { ClientStrip } from '#islands/ClientPage/ClientStrip';
 import { PayBox } from '#islands/ClientPage/PayBox';
@@ -108,14 +109,17 @@ function Doing({ link, view, reload }: Props & { readonly reload: () => Promise<
             another card.
           </p>
         )}
-        <PayBox link={link} view={view} reload={reload} purpose="pay" />
+        {offersCard(view) && <PayBox link={link} view={view} reload={reload} purpose="pay" />}
+        <OtherWays view={view} />
       </section>
     );
   }
   if (view.cardWanted) {
     return (
       <section className={styles.box} aria-label="Give a card">
-        <p className={styles.label}>A card is needed for the hold</p>
+        <p className={styles.label}>
+          {view.cardWanted === 'hold' ? 'A card is needed for the hold' : 'A card on file secures your booking'}
+        </p>
         {view.lastDecline && (
           <p className={styles.declined} role="alert">
             The card was refused: {declineReason(view.lastDecline.code)}.
@@ -139,6 +143,20 @@ function Doing({ link, view, reload }: Props & { readonly reload: () => Promise<
     <Note title={view.received > 0 ? 'You are booked, thank you' : 'You are booked'}>
       {view.received > 0 && `${formatMoney(view.received, currency)} has come in. `}There is nothing to do now.
     </Note>
+  );
+}
+
+const offersCard = ({ ways }: ClientView): boolean => ways === null || ways.includes('card');
+
+/** The ways that are not paid on this page, with what to write on them; nothing where the terms name none. */
+function OtherWays({ view }: { readonly view: ClientView }) {
+  const others = (view.ways ?? []).filter((way) => way !== 'card');
+  if (others.length === 0) return null;
+  return (
+    <p className={styles.otherWays}>
+      {offersCard(view) ? 'You can also pay by ' : 'Please pay by '}
+      {others.map((way) => wayWords[way]).join(' or ')}; write {view.number} on it.
+    </p>
   );
 }
 

@@ -1,5 +1,7 @@
 import type { ClientView } from '#contracts/views';
 import { formatMoney } from '#core/money/formatMoney';
+import { fee } from '#core/fee/fee';
+import { chosenSum, firstChoice, type PayChoice, PayChoices } from '#islands/ClientPage/PayChoices';
 import { CardFrame, type CardGiven } from '#islands/ClientPage/CardFrame';
 import { payProblem } from '#islands/ClientPage/payProblem';
 import { useReady } from '#islands/parts/useReady';
@@ -24,11 +26,18 @@ export function PayBox({ link, view, reload, purpose }: Props) {
   const ready = useReady();
   const [problem, setProblem] = useState<string | null>(null);
   const running = useRef(false);
-  const { currency, dueNow } = view;
-  const label = purpose === 'pay' ? `Pay ${formatMoney(dueNow, currency)}` : 'Keep this card';
+  const { currency } = view;
+  const [choice, setChoice] = useState<PayChoice>(() => firstChoice(view));
+  const chosen = chosenSum(choice, view);
+  const passedOn = purpose === 'pay' && view.fee && chosen.amount ? fee({ ...view.fee, amount: chosen.amount }) : null;
+  const label =
+    purpose === 'pay'
+      ? `Pay ${formatMoney(passedOn?.charge ?? chosen.amount ?? view.dueNow, currency)}`
+      : 'Keep this card';
 
   const send = async (): Promise<void> => {
     if (running.current) return; // a double click
+    if (purpose === 'pay' && chosen.amount === null) return; // said at its field
     running.current = true;
     setBusy(true);
     setProblem(null);
@@ -40,7 +49,12 @@ export function PayBox({ link, view, reload, purpose }: Props) {
       const about = { link, attempt: key, card };
       const answer =
         purpose === 'pay'
-          ? await post<Outcome>('/api/client/pay', { ...about, amount: dueNow, seen: view.received })
+          ? await post<Outcome>('/api/client/pay', {
+              ...about,
+              amount: chosen.amount,
+              ...(chosen.everything ? { everything: true } : {}),
+              seen: view.received,
+            })
           : await post<Outcome>('/api/client/give-card', about);
       if (!answer.ok && (answer.problem.code === 'no_connection' || answer.problem.code === 'try_again')) {
         setProblem(payProblem(answer.problem, currency)); // the same try may be sent again
@@ -69,7 +83,9 @@ export function PayBox({ link, view, reload, purpose }: Props) {
   }
   return (
     <div className={styles.pay}>
+      {purpose === 'pay' && <PayChoices view={view} choice={choice} choose={setChoice} />}
       <CardFrame ref={frame} />
+      {passedOn && <p className={styles.consent}>{formatMoney(passedOn.fee, currency)} is added for paying by card.</p>}
       <p className={styles.consent}>{view.consent}</p>
       {problem && (
         <p className={styles.declined} role="alert">

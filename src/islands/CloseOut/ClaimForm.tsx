@@ -13,13 +13,18 @@ import { type SubmitEvent, useState } from 'react';
 import styles from './CloseOut.module.css';
 
 type ClaimDraft = { readonly id: string; readonly reason: string; readonly amount: string };
+const holdVerbs = { take: 'Capture', taken: 'captured', release: 'release', letGo: 'released' } as const;
+const depositVerbs = { take: 'Keep', taken: 'kept', release: 'give back', letGo: 'given back' } as const;
+
 type Props = { readonly line: CloseOutView['queue'][number]; readonly done: () => void };
 
 const blank = (): ClaimDraft => ({ id: newKey(), reason: '', amount: '' });
 
 /** Claims with reason and sum; what is captured, released and left owed stands beside them with each keystroke. */
 export function ClaimForm({ line, done }: Props) {
-  const { currency, held, outstanding } = line;
+  const { currency, outstanding, security } = line;
+  const held = security > 0 ? security : line.held;
+  const verbs = security > 0 ? depositVerbs : holdVerbs;
   const [drafts, setDrafts] = useState<readonly ClaimDraft[]>([blank()]);
   const [coverBalance, setCover] = useState(false);
   const [asked, setAsked] = useState(false);
@@ -41,17 +46,17 @@ export function ClaimForm({ line, done }: Props) {
     const closed = await action.run({ bookingId: line.id, claims, coverBalance });
     if (!closed) return;
     const words = [
-      figures.capture > 0 && `${formatAmount(figures.capture, currency)} captured`,
-      figures.release > 0 && `${formatAmount(figures.release, currency)} released`,
+      figures.capture > 0 && `${formatAmount(figures.capture, currency)} ${verbs.taken}`,
+      figures.release > 0 && `${formatAmount(figures.release, currency)} ${verbs.letGo}`,
     ].filter(Boolean);
     notifications.show({ title: `${line.client} is closed`, message: words.join(', ') || 'Nothing was held.' });
     done();
   };
   const verb =
     figures.capture > 0
-      ? `Capture ${formatMoney(figures.capture, currency)}, release ${formatAmount(figures.release, currency)}`
+      ? `${verbs.take} ${formatMoney(figures.capture, currency)}, ${verbs.release} ${formatAmount(figures.release, currency)}`
       : held > 0
-        ? `Claim nothing, release ${formatMoney(held, currency)}`
+        ? `Claim nothing, ${verbs.release} ${formatMoney(held, currency)}`
         : 'Close';
   return (
     <form className={styles.form} onSubmit={(event) => void submit(event)} noValidate>

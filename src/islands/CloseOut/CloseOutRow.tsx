@@ -34,14 +34,18 @@ export function CloseOutRow({ line, chosen, toggle, opened, open }: Props) {
           {line.client} · {line.title}
         </a>
         <p>
-          {line.held > 0 ? 'Held, and let go by itself then if nothing is decided.' : 'Nothing is held.'}
+          {line.held > 0
+            ? 'Held, and let go by itself then if nothing is decided.'
+            : line.security > 0
+              ? 'A refundable deposit is in hand; it goes back when you decide.'
+              : 'Nothing is held.'}
           {line.outstanding > 0 && ` ${formatAmount(line.outstanding, line.currency)} still to pay.`}
         </p>
       </div>
       <MoneyStrip strip={line.strip} currency={line.currency} />
       <div className={styles.sum}>
-        <b className="num">{formatAmount(line.held, line.currency)}</b>
-        <span>held</span>
+        <b className="num">{formatAmount(line.security > 0 ? line.security : line.held, line.currency)}</b>
+        <span>{line.security > 0 ? 'deposit' : 'held'}</span>
       </div>
       <Button variant="default" onClick={open} aria-expanded={opened} data-row-action>
         {opened ? 'Close' : 'Claim or release'}

@@ -124,7 +124,7 @@ function Services({ given }: { readonly given: ServicesView }) {
                 </td>
                 <td>
                   <span className="num">{priceOf(service)}</span>
-                  {service.currency !== business.currency && ` ${service.currency}`}
+                  {service.currency !== business.currency && `, in ${service.currency}`}
                   <p>{taxOf(service, view.taxes)}</p>
                 </td>
                 <td>

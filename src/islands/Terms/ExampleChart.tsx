@@ -80,7 +80,12 @@ export function ExampleChart({ standing, onMove }: Props) {
             rx={1.5}
           />
           {bar.label && (
-            <text x={10} y={base - bar.height + 10} className={styles.barLabel}>
+            <text
+              x={bar.labelBefore ? -9 : 10}
+              y={base - bar.height + 10}
+              textAnchor={bar.labelBefore ? 'end' : 'start'}
+              className={styles.barLabel}
+            >
               {bar.label}
             </text>
           )}

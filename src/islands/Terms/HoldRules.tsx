@@ -24,7 +24,7 @@ const amounts = [
   ['percent', '% of the price'],
 ] as const;
 const styles = [
-  ['overlap', 'the old one let go when the new one stands'],
+  ['overlap', 'the old one let go after'],
   ['swap', 'the old one let go first'],
 ] as const;
 const mays = [
@@ -32,15 +32,7 @@ const mays = [
   ['yes', 'may'],
 ] as const;
 
-export function HoldRules({
-  editing,
-  currency,
-  figure,
-}: {
-  readonly editing: Editing;
-  readonly currency: string;
-  readonly figure: string | null;
-}) {
+export function HoldRules({ editing, currency }: { readonly editing: Editing; readonly currency: string }) {
   const { draft, reading, change } = editing;
   const { hold, security } = draft;
   const set = (part: Partial<HoldDraft>): void =>
@@ -62,7 +54,6 @@ export function HoldRules({
         <>
           <RuleRow
             mark="m-held"
-            figure={figure}
             faults={['amount', 'placeCount', 'keepCount', 'validFor', 'renewValidFor', 'margin'].map(fault)}
           >
             <Sentence

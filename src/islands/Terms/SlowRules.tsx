@@ -79,6 +79,7 @@ export function SlowRules({ editing }: { readonly editing: Editing }) {
                   value={each.text}
                   mode="text"
                   wide
+                  placeholder="in the usual words"
                   label="How the message begins; empty for the usual words"
                   fault={fault(`${each.id}.text`)}
                   onChange={(text) => set(each.id, { text })}

@@ -65,10 +65,6 @@ function TermsEditor({ view, copied, currency }: Omit<Props, 'shell' | 'path'> &
   const worked = workOutTerms(draft, reading, example);
   const half = Object.keys(reading.faults).length;
   const blocked = half > 0 || worked.faults.length > 0;
-  const hold = worked.standing?.plan.hold;
-  const figure = hold
-    ? `${hold.authorisations.length} ${hold.authorisations.length === 1 ? 'authorisation' : 'authorisations'}`
-    : null;
   return (
     <>
       <div className={styles.head}>
@@ -118,7 +114,7 @@ function TermsEditor({ view, copied, currency }: Omit<Props, 'shell' | 'path'> &
             amounts={worked.amounts}
             about={`on the example: ${formatAmount(example.total, currency)}`}
           />
-          <HoldRules editing={editing} currency={currency} figure={figure} />
+          <HoldRules editing={editing} currency={currency} />
           <CancelRules editing={editing} currency={currency} figures={worked.kept} />
           <SlowRules editing={editing} />
           <PayingRules editing={editing} />

@@ -19,6 +19,8 @@ export type Bar = {
   readonly mark: 'due' | 'now' | 'security';
   /** Null where it would run into the one before it. */
   readonly label: string | null;
+  /** At its left, where the drawing ends at its right. */
+  readonly labelBefore: boolean;
   readonly said: string;
 };
 export type CoverPiece = { readonly key: string; readonly x: number; readonly width: number; readonly row: 0 | 1 };
@@ -98,14 +100,17 @@ function barsOf(
     stacked.set(moment, before + 1);
     const x = moment + before * 15; // those of one moment stand side by side
     const text = formatAmount(part.amount, currency);
-    const fits = x + 8 >= free && x + 8 + labelWidth(text) < chart.width;
-    if (fits) free = x + 8 + labelWidth(text);
+    const labelBefore = x + 8 + labelWidth(text) > chart.width;
+    const from = labelBefore ? x - 8 - labelWidth(text) : x + 8;
+    const fits = from >= free;
+    if (fits) free = from + labelWidth(text);
     return {
       key: part.key,
       x,
       height: Math.max(5, (chart.tallest * part.amount) / most),
       mark: part.security ? 'security' : part.now ? 'now' : 'due',
       label: fits ? text : null,
+      labelBefore,
       said: `${part.name} ${text}, ${part.due === agreed.agreed.slice(0, 10) ? 'at agreement' : shortDate(part.due!, today)}`,
     };
   });
@@ -120,10 +125,12 @@ function stepsOf(standing: Standing, at: (moment: Instant) => number, today: Pla
     receiptsBy: paidOnTime(standing),
   });
   let free = -Infinity;
-  return steps.map((step: CancellationStep): StepPiece => {
+  return steps.map((step: CancellationStep, index): StepPiece => {
     const [x, end] = [at(step.from), at(step.until)];
     const text = step.keep === 0 ? 'all back' : `keep ${formatAmount(step.keep, currency)}`;
-    const fits = x >= free && x + labelWidth(text) < chart.width;
+    // A sliver gives its room to the step that follows it.
+    const sliver = end - x < 24 && index < steps.length - 1;
+    const fits = !sliver && x >= free && x + labelWidth(text) < chart.width;
     if (fits) free = x + labelWidth(text);
     return {
       key: step.from,

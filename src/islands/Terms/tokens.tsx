@@ -16,11 +16,13 @@ export function TypedToken({
   fault,
   wide = false,
   mode = 'decimal',
+  placeholder,
 }: Common & {
   readonly value: string;
   readonly onChange: (value: string) => void;
   readonly wide?: boolean;
   readonly mode?: 'decimal' | 'numeric' | 'text';
+  readonly placeholder?: string;
 }) {
   const letters = Math.min(Math.max(value.length, wide ? 6 : 2), wide ? 34 : 12);
   return (
@@ -29,6 +31,7 @@ export function TypedToken({
       style={{ width: `calc(${letters}ch + 18px)` }}
       value={value}
       inputMode={mode}
+      placeholder={placeholder}
       aria-label={label}
       aria-invalid={fault ? true : undefined}
       title={fault}

@@ -56,13 +56,13 @@ export const errandKinds: { readonly [K in ErrandKind]: Run<K> } = {
   async placeHold(context, { key }) {
     const { tx, loaded, standing } = context;
     const card = await cardOnFile(tx, standing.ledger);
-    const { amount } = standing.hold!;
-    return intend(
-      context,
-      key,
-      { kind: 'hold', card: card!, clientPresent: false, description: describe(loaded) },
-      amount,
-    );
+    const { amount } = standing.plan.hold!; // of the plan: one in force may be of a sum that has changed since
+    // The second half of a swap continues the chain, for the network as well.
+    const last = standing.ledger.authorisations.at(-1);
+    const swapped = standing.agreed.terms.hold?.style === 'swap' && last?.state === 'released';
+    const renewal = swapped ? { renews: last.id } : {};
+    const description = describe(loaded);
+    return intend(context, key, { kind: 'hold', card: card!, clientPresent: false, description, ...renewal }, amount);
   },
 
   async renewHold(context, { key, authorisation }) {

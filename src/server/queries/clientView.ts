@@ -1,5 +1,8 @@
 import type { ClientView } from '#contracts/views';
-import { standing } from '#core/booking/standing';
+import type { Deal } from '#core/booking/deal';
+import { standing, type Standing } from '#core/booking/standing';
+import { payAllOffer } from '#core/change/change';
+import { dealOf } from '#server/booking/dealOf';
 import { stripOf } from '#core/booking/strip';
 import type { Fact } from '#core/booking/facts';
 import { dateOf, timeOf } from '#core/calendar/wallTime';
@@ -29,6 +32,23 @@ const seenAgain = (facts: readonly Fact[], now: Fact['at']): boolean => {
   const last = facts.findLast((fact) => fact.kind === 'seen');
   return !last || addHours(last.at, 1) <= now;
 };
+
+const wantedCard = ({ hold, ledger, agreed }: Standing): ClientView['cardWanted'] => {
+  if (hold?.gap && !ledger.holdAsked) return 'hold';
+  return agreed.terms.cardOnFile && !ledger.card ? 'file' : null;
+};
+
+function choicesOf(current: Standing, deal: Deal): ClientView['choices'] {
+  const { firstPayment, minimum } = current.agreed.terms;
+  const { outstanding, dueNow, smallestPayment } = current.position;
+  const offer = payAllOffer(current, deal);
+  const whole = firstPayment && dueNow > 0 && dueNow < outstanding ? { amount: outstanding, discount: null } : null;
+  return {
+    preset: firstPayment?.preset ?? 'due',
+    all: offer ? { amount: offer.amount, discount: current.agreed.terms.payAllDiscount ?? null } : whole,
+    smallest: minimum && smallestPayment < outstanding ? smallestPayment : null,
+  };
+}
 
 /** What the client of a link sees, or why the link opens nothing. Opening it is a fact of the booking. */
 export async function clientView(
@@ -77,8 +97,11 @@ export async function clientView(
       cancellation: cancellationSentences(agreedOf(booking)),
       consent: cardConsent(current),
       card: ledger.card ? { last4: ledger.card.last4 } : null,
-      cardWanted: !open ? null : hold?.gap && !ledger.holdAsked ? 'hold' : null,
+      cardWanted: open ? wantedCard(current) : null,
       cardOffered: open && (ledger.card !== null || hold !== null),
+      choices: choicesOf(current, dealOf(booking)),
+      fee: booking.terms.fee ?? null,
+      ways: booking.terms.ways ?? null,
       waiting: payment ?? holding,
       lastDecline: declined ? { code: declined.code, amount: declined.amount } : null,
       payments: ledger.receipts.map(({ at, amount, method }) => ({

@@ -9,6 +9,9 @@ import { clientView } from '#server/queries/clientView';
 import { changeView, servicesView, taxLines } from '#server/queries/services';
 import { termsList, termsUse, termsView } from '#server/queries/terms';
 import { todayView } from '#server/queries/today';
+import { standing } from '#core/booking/standing';
+import { type Minor, zero } from '#core/money/minor';
+import { agreedOf, readBooking } from '#server/booking/lockBooking';
 import { asc, desc, eq, sql } from 'drizzle-orm';
 
 /** Everything that views read. */
@@ -21,7 +24,7 @@ export function openQueries(deps: Deps) {
 
     businessName: async (): Promise<string> => (await db.select({ name: business.name }).from(business))[0]!.name,
 
-    async shell(person: Shell['person'], standing: boolean): Promise<Shell> {
+    async shell(person: Shell['person'], clockStands: boolean): Promise<Shell> {
       const [owner] = await db.select().from(business);
       const [counts] = await db
         .select({
@@ -30,7 +33,13 @@ export function openQueries(deps: Deps) {
         })
         .from(summaries);
       const { name, line, timeZone, currency } = owner!;
-      return { business: { name, line, timeZone, currency }, person, now: clock.now(), standing, ...counts! };
+      return {
+        business: { name, line, timeZone, currency },
+        person,
+        now: clock.now(),
+        standing: clockStands,
+        ...counts!,
+      };
     },
 
     today: () => todayView(db, clock.now()),
@@ -55,7 +64,19 @@ export function openQueries(deps: Deps) {
         .innerJoin(summaries, eq(summaries.bookingId, bookings.id))
         .where(sql`${summaries.stage} = 'toCloseOut' and ${bookings.terms}->>'holdCoversBalance' = 'true'`);
       const ids = new Set(covering.map(({ id }) => id));
-      return { queue: queue.map((line) => ({ ...line, coversBalance: ids.has(line.id) })) };
+      const charged = await db
+        .select({ id: bookings.id })
+        .from(bookings)
+        .innerJoin(summaries, eq(summaries.bookingId, bookings.id))
+        .where(sql`${summaries.stage} = 'toCloseOut' and ${bookings.terms}->'chargeInstead' is not null`);
+      const securities = new Map<string, Minor>();
+      for (const { id } of charged) {
+        const loaded = (await readBooking(db, id))!;
+        const { securityInHand } = standing(agreedOf(loaded.booking), loaded.facts, clock.now());
+        securities.set(id, securityInHand);
+      }
+      const about = ({ id }: { id: string }) => ({ coversBalance: ids.has(id), security: securities.get(id) ?? zero });
+      return { queue: queue.map((line) => ({ ...line, ...about(line) })) };
     },
 
     async newBooking(): Promise<NewBookingView> {
