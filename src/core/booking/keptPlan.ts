@@ -5,7 +5,7 @@ import type { PlainDate } from '#core/calendar/days';
 import type { Instant } from '#core/calendar/instant';
 import { instantOfWall, localDate } from '#core/calendar/zoned';
 import type { HoldPlan } from '#core/hold/holdPlan';
-import { least, type Minor, minor, remainder, sum } from '#core/money/minor';
+import { least, type Minor, remainder, sum } from '#core/money/minor';
 import { type Instalment, plan, type PlanRefusal } from '#core/plan/plan';
 import { ok, type Result } from '#core/result';
 
@@ -81,8 +81,9 @@ export function planOf(agreed: Agreed): Result<KeptPlan, PlanRefusal> {
 }
 
 /**
- * A change makes nobody late (money-rules.md, section 5): what it adds to the parts whose moment has passed is due at
- * the change. The sum that was due before it keeps the days of the new plan, earliest first.
+ * A change makes nobody late (money-rules.md, section 5). Sums that were due before it stay due, and cover the parts
+ * of the new plan whose moment has passed, earliest first: a part keeps its day for what had been due by then, has the
+ * day of an earlier change for what that one had added to it, and for the rest the day of this change.
  */
 export function carriedOver(
   before: readonly Unkeyed[],
@@ -90,14 +91,26 @@ export function carriedOver(
   change: { readonly at: Instant; readonly day: PlainDate },
 ): Unkeyed[] {
   const passed = (part: Unkeyed): boolean => part.dueAt !== null && part.dueAt <= change.at;
-  let wasDue = sum(before.filter(passed).map((part) => part.amount));
-  const parts = after.flatMap((part): Unkeyed[] => {
+  const was = before.filter(passed).map((part) => ({ ...part, left: part.amount }));
+  const parts = [...after].sort(byMoment).flatMap((part): Unkeyed[] => {
     if (!passed(part)) return [part];
-    const old = least(part.amount, wasDue);
-    wasDue = remainder(wasDue, old);
-    const added = minor(part.amount - old);
-    const atChange = { ...part, amount: added, due: change.day, dueAt: change.at, now: false };
-    return [...(old > 0 ? [{ ...part, amount: old }] : []), ...(added > 0 ? [atChange] : [])];
+    const pieces: Unkeyed[] = [];
+    let left = part.amount;
+    const take = (amount: Minor, due: Pick<Unkeyed, 'due' | 'dueAt' | 'now'>): void => {
+      const last = pieces.at(-1);
+      if (last?.dueAt === due.dueAt) pieces[pieces.length - 1] = { ...last, amount: sum([last.amount, amount]) };
+      else if (amount > 0) pieces.push({ ...part, ...due, amount });
+      left = remainder(left, amount);
+    };
+    // Of what was due later than the part, only its own: what an earlier change added to it.
+    for (const old of was.filter(({ name, dueAt }) => name === part.name || dueAt! <= part.dueAt!)) {
+      const amount = least(left, old.left);
+      old.left = remainder(old.left, amount);
+      const own = old.dueAt! <= part.dueAt!;
+      take(amount, own ? part : { due: old.due, dueAt: old.dueAt, now: false });
+    }
+    take(left, { due: change.day, dueAt: change.at, now: false });
+    return pieces;
   });
   return parts.sort(byMoment);
 }

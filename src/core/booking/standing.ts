@@ -54,11 +54,11 @@ function livingInstalments(planned: KeptPlan, ledger: Ledger, timeZone: string):
   const { claimsOwed, securitySettled } = ledger;
   const after = (): readonly KeptInstalment[] => {
     if (ledger.lapsed) return [];
-    if (ledger.cancelled) return owing('kept at cancellation', ledger.cancelled.keep, ledger.cancelled.at);
+    if (ledger.cancelled) return owing('cancellation charge', ledger.cancelled.keep, ledger.cancelled.at);
     const settled = securitySettled
       ? planned.instalments.map((part) => (part.security ? { ...part, amount: securitySettled.claimed } : part))
       : planned.instalments;
-    return claimsOwed ? [...settled, ...owing('claims', claimsOwed.amount, claimsOwed.at)] : settled;
+    return claimsOwed ? [...settled, ...owing('claim', claimsOwed.amount, claimsOwed.at)] : settled;
   };
   let givenUp = ledger.givenUp;
   return after()

@@ -45,7 +45,12 @@ function holdStep(standing: Standing, today: PlainDate): ClientStep | null {
     case 'released':
       return { ...step, mark: 'back', what: 'Your bank had set this aside', note: 'it was let go; nothing was taken' };
     case 'captured':
-      return { ...step, what: 'Your bank had set this aside', note: 'a part was taken and the rest let go' };
+      return {
+        ...step,
+        what: 'Your bank had set this aside',
+        note:
+          standing.ledger.closedOut?.released === 0 ? 'all of it was taken' : 'a part was taken and the rest let go',
+      };
     case 'asked':
       return { ...step, what: 'Your bank sets this aside', note: 'please confirm it with your bank' };
     default:

@@ -11,7 +11,8 @@ export function cardConsent({
   const { currency } = agreed;
   const charged = parts.filter((part) => part.collect === 'charge' && part.left > 0 && !part.now && part.due !== null);
   const sums = charged.map((part) => `the ${part.name} of ${formatMoney(part.left, currency)}`);
-  const holds = hold && !ledger.closedOut ? [`a hold of ${formatMoney(hold.amount, currency)}`] : [];
+  const over = ledger.closedOut !== null || ledger.cancelled !== null || ledger.lapsed;
+  const holds = hold && !over ? [`a hold of ${formatMoney(hold.amount, currency)}`] : [];
   if (sums.length + holds.length === 0) return 'Your card is kept for this booking and charged only when you say so.';
   const charges = sums.length > 0 ? [`charged for ${sums.join(' and ')}`] : [];
   const holding = holds.length > 0 ? [`used for ${holds[0]}`] : [];

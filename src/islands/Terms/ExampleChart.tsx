@@ -1,6 +1,7 @@
 import type { Standing } from '#core/booking/standing';
 import { formatAmount } from '#core/money/formatMoney';
-import { chart, chartLayout } from '#islands/Terms/chartLayout';
+import { useMediaQuery } from '@mantine/hooks';
+import { chart, chartLayout, chartWidths } from '#islands/Terms/chartLayout';
 import { type KeyboardEvent, type PointerEvent, useRef } from 'react';
 import styles from './Chart.module.css';
 
@@ -13,9 +14,11 @@ type Props = {
 
 /** The example drawn over time: what is due, the service, the hold's authorisations, and what a cancellation would keep. */
 export function ExampleChart({ standing, onMove }: Props) {
-  const layout = chartLayout(standing);
+  const narrow = useMediaQuery('(max-width: 620px)');
+  const width = narrow ? chartWidths.phone : chartWidths.desk;
+  const layout = chartLayout(standing, width);
   const drag = useRef<{ handle: Handle; x: number; moved: number; daysPerUnit: number } | null>(null);
-  const { base, serviceTop, width, height } = chart;
+  const { base, serviceTop, height } = chart;
   const { currency, start, end, agreed } = standing.agreed;
 
   const units = (event: PointerEvent<SVGElement>): number => {

@@ -166,7 +166,10 @@ function TermsEditor({ view, copied, currency }: Omit<Props, 'shell' | 'path'> &
 function inUse({ terms }: TermsView, { touched, base }: Editing): React.ReactNode {
   if (!terms) return 'Not in use yet.';
   const { services, coming, onOlder, version } = terms;
-  const used = `Used by ${services.length} ${services.length === 1 ? 'service' : 'services'} and ${coming} coming ${coming === 1 ? 'booking' : 'bookings'}.`;
+  const used =
+    services.length + coming === 0
+      ? 'Not given to any service yet.'
+      : `Used by ${services.length} ${services.length === 1 ? 'service' : 'services'} and ${coming} coming ${coming === 1 ? 'booking' : 'bookings'}.`;
   return (
     <>
       {used}{' '}

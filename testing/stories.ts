@@ -1,0 +1,337 @@
+import type { Fact } from '#core/booking/facts';
+import type { Agreed } from '#core/booking/standing';
+import { minor } from '#core/money/minor';
+import { dealOn, fact, priceOf, rentalAgreed, rentalTerms, wall } from './story';
+
+export type Story = {
+  readonly why: string;
+  readonly facts: readonly Fact[];
+  readonly when: string;
+  readonly agreed?: Agreed;
+};
+
+const { agreed, paid, cardKept, declined, held, holdAsked, holdRefused, released, lapsedHold, changed } = fact;
+const secured = [agreed(), paid('03-01 11:00', 300_00, 'r1'), cardKept('03-01 11:00')];
+const settled = [...secured, paid('04-03 09:00', 700_00, 'r2')];
+const covered = [...settled, held('h1', '04-09 18:00', '04-16 18:00')];
+const on = (terms: Partial<typeof rentalTerms>, about: Partial<Agreed> = {}): Agreed => ({
+  ...rentalAgreed,
+  ...about,
+  terms: { ...rentalTerms, ...terms },
+});
+const moved = dealOn(rentalAgreed, { start: wall('04-30 18:00'), end: wall('05-08 18:00') });
+const dearer = dealOn(rentalAgreed, { price: priceOf(1200_00) });
+const swapped = on({ hold: { ...rentalTerms.hold!, style: 'swap' } });
+const instead = on({ chargeInstead: { above: 1 } });
+const asked = on({
+  instalments: [
+    rentalTerms.instalments[0]!,
+    { name: 'balance', collect: 'ask', amount: { share: 1 }, due: { on: 'start', minus: { days: 7 } } },
+    { name: 'first light', collect: 'ask', amount: { fixed: minor(100_00) }, due: { open: true } },
+    { name: 'at the door', collect: 'desk', amount: { fixed: minor(50_00) }, due: { on: 'start' } },
+  ],
+});
+
+/** Bookings told from their facts, each with the moment at which it is looked at. */
+export const stories: readonly Story[] = [
+  { why: 'nothing paid yet', facts: [agreed()], when: '03-01 10:05' },
+  { why: 'the first payment is late', facts: [agreed()], when: '03-04 00:00' },
+  { why: 'in part', facts: [agreed(), paid('03-01 11:00', 100_00, 'r1')], when: '03-02 10:00' },
+  {
+    why: 'declined while the client was there',
+    facts: [agreed(), declined('03-01 10:10', 'hard', 'c1', true)],
+    when: '03-01 10:20',
+  },
+  { why: 'secured', facts: secured, when: '03-02 10:00' },
+  { why: 'the balance is due and no card is on file', facts: secured.slice(0, 2), when: '04-03 09:00' },
+  { why: 'a soft decline is tried again', facts: [...secured, declined('04-03 09:00')], when: '04-03 09:05' },
+  {
+    why: 'the last of three tries',
+    facts: [...secured, declined('04-03 09:00'), declined('04-04 09:00'), declined('04-06 09:00')],
+    when: '04-06 10:00',
+  },
+  { why: 'a hard decline never', facts: [...secured, declined('04-03 09:00', 'hard')], when: '04-03 09:05' },
+  {
+    why: 'another card after a hard decline is charged at once',
+    facts: [...secured, declined('04-03 09:00', 'hard'), cardKept('04-03 12:00', 'c2', '1111')],
+    when: '04-03 12:01',
+  },
+  { why: 'all paid, the hold still to come', facts: settled, when: '04-05 10:00' },
+  {
+    why: 'the bank asks the client about the hold',
+    facts: [...settled, holdAsked('04-09 18:00')],
+    when: '04-09 18:05',
+  },
+  { why: 'held', facts: covered, when: '04-10 19:00' },
+  {
+    why: 'renewed, the older one still to be let go',
+    facts: [...covered, held('h2', '04-16 06:00', '04-23 06:00', 400_00, 'h1')],
+    when: '04-16 06:01',
+  },
+  {
+    why: 'a renewal refused softly',
+    facts: [...covered, holdRefused('04-16 06:00', 'soft', 'c1', 'h1')],
+    when: '04-16 06:01',
+  },
+  {
+    why: 'a renewal refused for good',
+    facts: [...covered, holdRefused('04-16 06:00', 'hard', 'c1', 'h1')],
+    when: '04-16 06:01',
+  },
+  {
+    why: 'and another card given',
+    facts: [...covered, holdRefused('04-16 06:00', 'hard', 'c1', 'h1'), cardKept('04-16 08:00', 'c2', '1111')],
+    when: '04-16 08:01',
+  },
+  {
+    why: 'and the gap accepted',
+    facts: [
+      ...covered,
+      holdRefused('04-16 06:00', 'hard', 'c1', 'h1'),
+      { kind: 'gapAccepted', at: '2027-04-16T08:00:00Z' as never, authorisation: 'h1' },
+    ],
+    when: '04-16 08:01',
+  },
+  { why: 'the hold lapsed', facts: [...covered, lapsedHold('h1', '04-16 18:00')], when: '04-16 18:01' },
+  { why: 'the first hold refused for good', facts: [...settled, holdRefused('04-09 18:00')], when: '04-09 18:05' },
+  {
+    why: 'the first hold refused softly three times',
+    facts: [
+      ...settled,
+      holdRefused('04-09 18:00', 'soft'),
+      holdRefused('04-09 21:00', 'soft'),
+      holdRefused('04-10 00:00', 'soft'),
+    ],
+    when: '04-10 00:05',
+  },
+  { why: 'the service is over', facts: covered, when: '04-18 18:00' },
+  {
+    why: 'undecided at the end of cover',
+    facts: [
+      ...covered,
+      held('h2', '04-16 06:00', '04-23 06:00', 400_00, 'h1'),
+      released('h1', '04-16 06:00'),
+      released('h2', '04-20 18:00'),
+    ],
+    when: '04-20 18:05',
+  },
+  {
+    why: 'closed with a claim that the hold could not pay',
+    facts: [
+      ...covered,
+      {
+        kind: 'delivered',
+        at: '2027-04-19T10:00:00Z' as never,
+        total: minor(1000_00),
+        tax: minor(186_99),
+        received: minor(1000_00),
+      },
+      {
+        kind: 'holdCaptured',
+        at: '2027-04-19T10:00:00Z' as never,
+        authorisation: 'h1',
+        held: minor(400_00),
+        captured: minor(400_00),
+        balance: minor(0),
+      },
+      { kind: 'claimOwed', at: '2027-04-19T10:00:00Z' as never, amount: minor(120_00) },
+      {
+        kind: 'closedOut',
+        at: '2027-04-19T10:00:00Z' as never,
+        claims: [{ id: 'a', reason: 'mirror', amount: minor(520_00) }],
+        captured: minor(400_00),
+        released: minor(0),
+        shortfall: minor(120_00),
+        outstanding: minor(0),
+      },
+    ],
+    when: '04-25 10:00',
+  },
+  {
+    why: 'cancelled with a part kept, given back and a hold to be let go',
+    facts: [
+      ...covered,
+      {
+        kind: 'cancelled',
+        at: '2027-04-10T10:00:00Z' as never,
+        by: 'client',
+        rule: 'tier',
+        keep: minor(300_00),
+        refund: minor(700_00),
+        owed: minor(0),
+      },
+      {
+        kind: 'refunded',
+        at: '2027-04-10T10:00:00Z' as never,
+        refundId: 'x',
+        receiptId: 'r2',
+        amount: minor(700_00),
+        method: 'card',
+      },
+    ],
+    when: '04-10 10:05',
+  },
+  {
+    why: 'cancelled with more owed than in hand, a part of it given up',
+    facts: [
+      ...secured,
+      {
+        kind: 'cancelled',
+        at: '2027-04-01T10:00:00Z' as never,
+        by: 'no_show',
+        rule: 'no_show',
+        keep: minor(1000_00),
+        refund: minor(0),
+        owed: minor(700_00),
+      },
+      { kind: 'givenUp', at: '2027-04-02T10:00:00Z' as never, amount: minor(200_00) },
+    ],
+    when: '04-10 10:05',
+  },
+  {
+    why: 'a refund that the processor refused',
+    facts: [
+      ...settled,
+      {
+        kind: 'cancelled',
+        at: '2027-04-05T10:00:00Z' as never,
+        by: 'business',
+        rule: 'business',
+        keep: minor(0),
+        refund: minor(1000_00),
+        owed: minor(0),
+      },
+      {
+        kind: 'refundRefused',
+        at: '2027-04-05T10:00:00Z' as never,
+        receiptId: 'r2',
+        amount: minor(700_00),
+        code: '25',
+      },
+      {
+        kind: 'refunded',
+        at: '2027-04-05T10:00:00Z' as never,
+        refundId: 'x',
+        receiptId: 'r1',
+        amount: minor(300_00),
+        method: 'card',
+      },
+    ],
+    when: '04-05 10:05',
+  },
+  {
+    why: 'lapsed',
+    facts: [agreed(), { kind: 'lapsed', at: '2027-03-04T10:00:00Z' as never, reason: 'not_paid' }],
+    when: '03-04 10:05',
+  },
+  {
+    why: 'the service moved away while it was held',
+    facts: [...covered, changed('04-10 12:00', dealOn(rentalAgreed), moved)],
+    when: '04-10 12:00',
+    agreed: { ...rentalAgreed, start: moved.start, end: moved.end },
+  },
+  {
+    why: 'and let go, to be placed again',
+    facts: [...covered, changed('04-10 12:00', dealOn(rentalAgreed), moved), released('h1', '04-10 12:00')],
+    when: '04-10 12:01',
+    agreed: { ...rentalAgreed, start: moved.start, end: moved.end },
+  },
+  {
+    why: 'dearer after everything was paid',
+    facts: [...settled, changed('04-05 12:00', dealOn(rentalAgreed), dearer)],
+    when: '04-05 12:00',
+    agreed: { ...rentalAgreed, total: minor(1200_00) },
+  },
+  {
+    why: 'changed without telling',
+    facts: [...secured, changed('03-05 12:00', dealOn(rentalAgreed), dearer, false)],
+    when: '03-05 12:00',
+    agreed: { ...rentalAgreed, total: minor(1200_00) },
+  },
+  {
+    why: 'the hold of another sum',
+    facts: covered,
+    when: '04-10 19:00',
+    agreed: on({ hold: { ...rentalTerms.hold!, amount: { fixed: minor(650_00) } } }),
+  },
+  { why: 'the hold taken out', facts: covered, when: '04-10 19:00', agreed: on({ hold: undefined }) },
+  { why: 'a swap is let go first', facts: covered, when: '04-15 10:00', agreed: swapped },
+  {
+    why: 'a swap in between',
+    facts: [...covered, released('h1', '04-16 06:00')],
+    when: '04-16 06:00',
+    agreed: swapped,
+  },
+  {
+    why: 'a swap refused',
+    facts: [...covered, released('h1', '04-16 06:00'), holdRefused('04-16 06:00')],
+    when: '04-16 06:01',
+    agreed: swapped,
+  },
+  { why: 'a refundable deposit instead', facts: settled, when: '04-09 18:00', agreed: instead },
+  {
+    why: 'a refundable deposit in hand when the service is over',
+    facts: [...settled, paid('04-09 18:00', 400_00, 'r3')],
+    when: '04-18 18:00',
+    agreed: instead,
+  },
+  {
+    why: 'a refundable deposit settled',
+    facts: [
+      ...settled,
+      paid('04-09 18:00', 400_00, 'r3'),
+      {
+        kind: 'delivered',
+        at: '2027-04-19T10:00:00Z' as never,
+        total: minor(1000_00),
+        tax: minor(186_99),
+        received: minor(1000_00),
+      },
+      {
+        kind: 'securitySettled',
+        at: '2027-04-19T10:00:00Z' as never,
+        claimed: minor(90_00),
+        balance: minor(0),
+        back: minor(310_00),
+      },
+      {
+        kind: 'closedOut',
+        at: '2027-04-19T10:00:00Z' as never,
+        claims: [],
+        captured: minor(90_00),
+        released: minor(310_00),
+        shortfall: minor(0),
+        outstanding: minor(0),
+      },
+      {
+        kind: 'refunded',
+        at: '2027-04-19T10:00:00Z' as never,
+        refundId: 'x',
+        receiptId: 'r3',
+        amount: minor(310_00),
+        method: 'card',
+      },
+    ],
+    when: '04-19 10:05',
+    agreed: instead,
+  },
+  {
+    why: 'a card on file is wanted',
+    facts: [agreed(), paid('03-01 11:00', 300_00, 'r1', 'transfer')],
+    when: '03-01 12:00',
+    agreed: on({ cardOnFile: true, hold: undefined }),
+  },
+  {
+    why: 'the first payment is left to the client',
+    facts: [agreed()],
+    when: '03-01 12:00',
+    agreed: on({ firstPayment: { required: false, preset: 'due' } }),
+  },
+  { why: 'asked, open and at the door', facts: secured, when: '04-03 09:00', agreed: asked },
+  { why: 'asked, late and at the door', facts: secured, when: '04-10 18:00', agreed: asked },
+  {
+    why: 'more received than the price',
+    facts: [...settled, paid('04-05 10:00', 50_00, 'r3', 'cash')],
+    when: '04-05 10:05',
+  },
+];

@@ -1,0 +1,216 @@
+import { wantedErrands } from '#core/agenda/wantedErrands';
+import type { Deal } from '#core/booking/deal';
+import type { Fact } from '#core/booking/facts';
+import { type Agreed, standing, type Standing } from '#core/booking/standing';
+import { stripOf } from '#core/booking/strip';
+import type { Instant } from '#core/calendar/instant';
+import type { WallTime } from '#core/calendar/wallTime';
+import { ledgerOf, withFact, emptyLedger } from '#core/booking/ledger';
+import { entryForFact } from '#core/journal/entryForFact';
+import type { Decimal } from '#core/money/decimal';
+import { minor, sum } from '#core/money/minor';
+import { price, type PriceInput } from '#core/price/price';
+import type { Terms } from '#core/terms/terms';
+import { cardConsent } from '#core/wording/consent';
+import { clientSteps } from '#core/wording/clientSteps';
+import { planSentences } from '#core/wording/sentences';
+
+/** A moment of the told year, in the notation of the stories: `04-09 18:00`. */
+export const at = (text: string): Instant => `2027-${text.replace(' ', 'T')}:00Z` as Instant;
+export const wall = (text: string): WallTime => `2027-${text.replace(' ', 'T')}` as WallTime;
+
+/** A rental of eight days in UTC, 30 % now, the rest a week before, 400.00 held from a day before to two days after. */
+export const rentalTerms: Terms = {
+  instalments: [
+    { name: 'deposit', collect: 'ask', amount: { percent: '30' as Decimal }, due: { on: 'agreement' } },
+    { name: 'balance', collect: 'charge', amount: { share: 1 }, due: { on: 'start', minus: { days: 7 } } },
+  ],
+  hold: {
+    amount: { fixed: minor(400_00) },
+    place: { on: 'start', minus: { days: 1 } },
+    keep: { on: 'end', plus: { days: 2 } },
+  },
+  holdCoversBalance: true,
+  cancellation: {
+    tiers: [{ notice: { days: 14 }, keep: { percent: '30' as Decimal } }],
+    grace: { within: { hours: 24 }, notice: { days: 7 } },
+  },
+  graceDays: 2,
+  reminders: [
+    { days: 3, when: 'before' },
+    { days: 1, when: 'after' },
+  ],
+  retryAfterHours: [24, 48],
+  lapseAfterHours: 72,
+};
+
+export const rentalAgreed: Agreed = {
+  currency: 'EUR',
+  timeZone: 'UTC',
+  agreed: wall('03-01 10:00'),
+  start: wall('04-10 18:00'),
+  end: wall('04-18 18:00'),
+  total: minor(1000_00),
+  terms: rentalTerms,
+};
+
+export const priceOf = (total: number): PriceInput => ({
+  currency: 'EUR',
+  taxMode: 'inclusive',
+  taxes: { VAT: { rate: '23' as Decimal } },
+  lines: [{ id: 'a', label: 'Rig', quantity: '1' as Decimal, unitPrice: minor(total), taxes: ['VAT'] }],
+});
+
+export function dealOn(agreed: Agreed, part: Partial<Deal> = {}): Deal {
+  const input = part.price ?? priceOf(agreed.total);
+  const priced = price(input);
+  return {
+    title: 'Rig',
+    start: agreed.start,
+    end: agreed.end,
+    price: input,
+    total: priced.total,
+    tax: sum(priced.taxes.map((tax) => tax.amount)),
+    termsVersion: 1,
+    terms: agreed.terms,
+    ...part,
+  };
+}
+
+const card = { cardId: 'c1', last4: '4242' };
+/** Facts as they are told: each with its moment and only what matters. */
+export const fact = {
+  agreed: (when = '03-01 10:00'): Fact => ({ kind: 'agreed', at: at(when), by: 'owner' }),
+  paid: (when: string, amount: number, id = `r${when}`, method: 'card' | 'cash' | 'transfer' = 'card'): Fact => ({
+    kind: 'received',
+    at: at(when),
+    receiptId: id,
+    amount: minor(amount),
+    method,
+    ...(method === 'card' ? card : {}),
+  }),
+  cardKept: (when: string, cardId = 'c1', last4 = '4242'): Fact => ({
+    kind: 'cardKept',
+    at: at(when),
+    cardId,
+    last4,
+    consent: '',
+  }),
+  declined: (when: string, decline: 'soft' | 'hard' = 'soft', cardId = 'c1', clientPresent = false): Fact => ({
+    kind: 'chargeDeclined',
+    at: at(when),
+    amount: minor(700_00),
+    code: decline === 'soft' ? '51' : '41',
+    decline,
+    cardId,
+    last4: '4242',
+    clientPresent,
+  }),
+  held: (id: string, when: string, expires: string, amount = 400_00, renews?: string): Fact => ({
+    kind: 'holdPlaced',
+    at: at(when),
+    authorisation: id,
+    amount: minor(amount),
+    expires: at(expires),
+    ...card,
+    ...(renews ? { renews } : {}),
+  }),
+  holdAsked: (when: string): Fact => ({
+    kind: 'holdAsked',
+    at: at(when),
+    amount: minor(400_00),
+    ...card,
+    confirmUrl: 'https://bank',
+    intentId: 'i1',
+  }),
+  holdRefused: (when: string, decline: 'soft' | 'hard' = 'hard', cardId = 'c1', renews?: string): Fact => ({
+    kind: 'holdRefused',
+    at: at(when),
+    amount: minor(400_00),
+    code: '62',
+    decline,
+    cardId,
+    last4: '4242',
+    ...(renews ? { renews } : {}),
+  }),
+  released: (id: string, when: string, amount = 400_00): Fact => ({
+    kind: 'holdReleased',
+    at: at(when),
+    authorisation: id,
+    amount: minor(amount),
+  }),
+  lapsedHold: (id: string, when: string): Fact => ({
+    kind: 'holdLapsed',
+    at: at(when),
+    authorisation: id,
+    amount: minor(400_00),
+  }),
+  changed: (when: string, before: Deal, after: Deal, tells = true): Fact => ({
+    kind: 'changed',
+    at: at(when),
+    by: 'owner',
+    key: when,
+    reason: 'change',
+    before,
+    after,
+    tells,
+  }),
+} as const;
+
+const money = (amount: number): string => (amount / 100).toFixed(2);
+const moment = (instant: string | null): string => (instant ? instant.slice(5, 16).replace('T', ' ') : 'open');
+
+/** The standing of a booking as a story tells it: state, parts, hold, decisions, agenda, strip. */
+export function told(current: Standing, facts: readonly Fact[]): string[] {
+  const { stage, position, parts, hold, decisions } = current;
+  const { segments, hold: drawn, total } = stripOf(current);
+  return [
+    `${stage}: ${money(position.received)} in hand, ${money(position.dueNow)} due, ${money(position.late)} late, ${money(position.outstanding)} outstanding`,
+    ...parts.map(
+      (part) =>
+        `- ${part.name} ${money(part.amount)} ${moment(part.dueAt)} ${part.state}${part.partly ? ' in part' : ''}`,
+    ),
+    ...(hold
+      ? [
+          `= hold ${hold.state} ${money(hold.amount)} ${moment(hold.from)} to ${moment(hold.until)}, decide by ${moment(hold.decideBy)}`,
+          ...(hold.renewAt ? [`= renew ${moment(hold.renewAt)}`] : []),
+          ...(hold.letGoAt ? [`= let go ${moment(hold.letGoAt)}`] : []),
+          ...(hold.placeAt ? [`= place ${moment(hold.placeAt)}`] : []),
+          ...(hold.gap ? [`= gap ${moment(hold.gap.from)} to ${moment(hold.gap.until)}`] : []),
+        ]
+      : []),
+    ...decisions.map((decision) => `! ${decision.kind} ${money(decision.amount)} by ${moment(decision.by)}`),
+    ...wantedErrands(current, facts)
+      .map(
+        (errand) =>
+          `> ${moment(errand.at)} ${errand.kind}${'occasion' in errand ? ` ${errand.occasion}` : ''} [${errand.key}]`,
+      )
+      .sort(),
+    `# ${money(total)}: ${segments.map((segment) => `${segment.state} ${money(segment.amount)}`).join(', ')}${drawn ? ` / ${drawn.state} ${money(drawn.amount)}` : ''}`,
+  ];
+}
+
+/** What the client reads of it. */
+export const read = (current: Standing): string[] => [
+  ...clientSteps(current).map(
+    ({ mark, when, what, note, amount }) => `${mark} | ${when} | ${what}${note ? ` (${note})` : ''} | ${money(amount)}`,
+  ),
+  ...planSentences(current),
+  cardConsent(current),
+];
+
+/** The entries that the facts append, as a journal is written. */
+export function booked(facts: readonly Fact[]): string[] {
+  let ledger = emptyLedger;
+  return facts.flatMap((each) => {
+    const entry = entryForFact(each, ledger);
+    ledger = withFact(ledger, each);
+    return entry
+      ? [`${entry.description}: ${entry.lines.map(({ account, amount }) => `${account} ${money(amount)}`).join(', ')}`]
+      : [];
+  });
+}
+
+export const standingOf = (facts: readonly Fact[], when: string, agreed: Agreed = rentalAgreed): Standing =>
+  standing(agreed, facts, at(when));
+export { ledgerOf };
