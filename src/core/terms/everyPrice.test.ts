@@ -23,6 +23,11 @@ const cases: [why: string, rules: AmountRule[], price: number | null][] = [
     [percent('33.3'), percent('33.3'), percent('33.4'), fixed(2)],
     null,
   ],
+  [
+    'a fixed sum of nothing spoils a hundred',
+    [percent('33.3333'), percent('33.3333'), percent('33.3334'), fixed(0)],
+    1,
+  ],
   ['far above a hundred', [percent('80'), percent('80')], null],
   ['a hair below a hundred: a large price is named', [percent('99.9999'), fixed(1_000_00)], 100_001_000_001],
   ['a fixed sum of all that money can be', [fixed(Number.MAX_SAFE_INTEGER)], null],

@@ -37,7 +37,7 @@ export function priceThatDoesNotAddUp(rules: readonly AmountRule[]): Minor | nul
       divisor = greatestDivisor(divisor, parts);
     }
   }
-  if (percent === period && fixed === 0n) return null;
+  if (percent === period && rules.every((rule) => 'percent' in rule)) return null;
   if (percent < period) {
     const large = ((2n * fixed + count) * period) / (2n * (period - percent)) + 1n;
     const first = firstFailing(rules, large < tried ? large : tried);
