@@ -17,19 +17,10 @@ import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
-
-const say = (what: string, figure: string): void => console.log(`${what.padEnd(58)} ${figure}`);
-const median = (values: number[]): number => values.sort((a, b) => a - b)[Math.floor(values.length / 2)]!;
-
-async function time(work: () => unknown, rounds: number): Promise<number> {
-  const took: number[] = [];
-  for (let round = 0; round < rounds; round++) {
-    const start = performance.now();
-    await work();
-    took.push(performance.now() - start);
-  }
-  return median(took);
-}
+import { changes } from './changes';
+import { keystroke } from './keystroke';
+import { lines } from './lines';
+import { say, time } from './measure';
 
 /** Plans per second against a bare loop that makes the same additions: the instalments' sum. */
 async function plans(): Promise<void> {
@@ -153,8 +144,11 @@ async function start(directory: string): Promise<void> {
 
 const directory = mkdtempSync(join(tmpdir(), 'ostendo-bench-'));
 await plans();
+await lines(directory);
 await list(directory);
+await changes(directory);
 clientScripts();
+await keystroke();
 await start(directory);
 rmSync(directory, { recursive: true, force: true });
 process.exit(0);

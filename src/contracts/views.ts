@@ -191,6 +191,9 @@ export type ClientView = {
   readonly card: { readonly last4: string } | null;
   /** A card is wanted for the hold, or to replace one that was refused. */
   readonly cardWanted: 'hold' | 'file' | null;
+  readonly included: string;
+  /** What the price is made of, where that is more than one line. */
+  readonly lines: readonly { readonly label: string; readonly amount: Minor }[];
   /** What may be paid now besides what is due. */
   readonly choices: {
     readonly preset: 'due' | 'all';

@@ -1,4 +1,4 @@
-import { createTheme, type MantineColorsTuple, Modal } from '@mantine/core';
+import { createTheme, Drawer, type MantineColorsTuple, Modal } from '@mantine/core';
 
 const brand: MantineColorsTuple = [
   '#eaf3f4',
@@ -25,5 +25,8 @@ export const theme = createTheme({
   autoContrast: true,
   focusRing: 'auto',
   respectReducedMotion: true,
-  components: { Modal: Modal.extend({ defaultProps: { closeButtonProps: { 'aria-label': 'Close' } } }) },
+  components: {
+    Modal: Modal.extend({ defaultProps: { closeButtonProps: { 'aria-label': 'Close' } } }),
+    Drawer: Drawer.extend({ defaultProps: { closeButtonProps: { 'aria-label': 'Close' } } }),
+  },
 });

@@ -1,4 +1,7 @@
-import { cancellationOf } from '#core/booking/cancellationOf';
+import { type BookingCancellation, cancellationOf } from '#core/booking/cancellationOf';
+import type { Fact } from '#core/booking/facts';
+import { standing as standingOf } from '#core/booking/standing';
+import { BookingSides } from '#islands/parts/BookingSide';
 import { localDate } from '#core/calendar/zoned';
 import { longMoment } from '#core/wording/days';
 import { formatAmount } from '#core/money/formatMoney';
@@ -11,6 +14,29 @@ import { useState } from 'react';
 
 const whose = { client: 'The client cancels', business: 'We cancel', no_show: 'Nobody came' } as const;
 type By = keyof typeof whose;
+
+/** The booking as it would stand, with what goes back gone back. */
+function cancelledStanding(
+  { agreed, facts }: DialogProps['view'],
+  { asOf, ledger }: DialogProps['standing'],
+  decided: BookingCancellation & { by: By },
+): DialogProps['standing'] {
+  const { by, rule, keep, refund, owed, refunds, fromHold } = decided;
+  const capturing = fromHold > 0 ? { fromHold } : {};
+  const cancelled: Fact = { kind: 'cancelled', at: asOf, by, rule, keep, refund, owed, ...capturing };
+  const back = refunds.map(({ id, amount }): Fact => {
+    const { method } = ledger.receipts.find((receipt) => receipt.id === id)!;
+    return {
+      kind: 'refunded',
+      at: asOf,
+      refundId: id,
+      receiptId: id,
+      amount,
+      method: method === 'hold' ? 'card' : method,
+    };
+  });
+  return standingOf(agreed, [...facts, cancelled, ...back], asOf);
+}
 
 /** What a cancellation keeps, gives back and leaves owed for each way it may come, before one is chosen. */
 export function CancelDialog({ view, standing, close }: DialogProps) {
@@ -34,7 +60,7 @@ export function CancelDialog({ view, standing, close }: DialogProps) {
   const inForce = standing.hold?.inForce;
   const chosen = outcomes.find((each) => each.by === by)!;
   return (
-    <Modal opened onClose={close} title="Cancel the booking" centered size="lg">
+    <Modal opened onClose={close} title="Cancel the booking" centered size="xl">
       <Stack>
         <Radio.Group value={by} onChange={(value) => setBy(value as By)} aria-label="Who cancels">
           <Table verticalSpacing="xs">
@@ -62,6 +88,7 @@ export function CancelDialog({ view, standing, close }: DialogProps) {
             </Table.Tbody>
           </Table>
         </Radio.Group>
+        <BookingSides before={standing} after={cancelledStanding(view, standing, chosen)} title="Cancelled" />
         {chosen.refunds.length > 0 && (
           <ul style={{ margin: 0, paddingLeft: 18 }}>
             {chosen.refunds.map(({ id, amount }) => {

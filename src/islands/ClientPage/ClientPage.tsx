@@ -48,6 +48,22 @@ export default function ClientPage({ link, view: given }: Props) {
             </>
           )}
         </dl>
+        {(view.included !== '' || view.lines.length > 0) && (
+          <details className={styles.more}>
+            <summary>What it is made of</summary>
+            {view.included !== '' && <p>{view.included}</p>}
+            {view.lines.length > 0 && (
+              <ul className={styles.payments}>
+                {view.lines.map((line, index) => (
+                  <li key={index}>
+                    <span>{line.label}</span>
+                    <b className="num">{formatAmount(line.amount, currency)}</b>
+                  </li>
+                ))}
+              </ul>
+            )}
+          </details>
+        )}
         <details className={styles.more}>
           <summary>If you cancel</summary>
           <ul>

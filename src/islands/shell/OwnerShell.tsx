@@ -80,6 +80,7 @@ function Frame({ shell: given, path, children }: Props) {
               component="a"
               href="/bookings/new"
               leftSection={<IconPlus size={17} aria-hidden />}
+              aria-label="New booking"
               className={styles.new}
             >
               <span className={styles.newText}>New booking</span>

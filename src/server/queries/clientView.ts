@@ -7,13 +7,16 @@ import { stripOf } from '#core/booking/strip';
 import type { Fact } from '#core/booking/facts';
 import { dateOf, timeOf } from '#core/calendar/wallTime';
 import { localDate } from '#core/calendar/zoned';
+import { minor } from '#core/money/minor';
 import { cardConsent } from '#core/wording/consent';
 import { clientSteps } from '#core/wording/clientSteps';
 import { longDate, longMoment, longWall } from '#core/wording/days';
 import { cancellationSentences } from '#core/wording/sentences';
 import { agreedOf, lockBooking } from '#server/booking/lockBooking';
 import { recordFacts } from '#server/booking/record';
-import { business } from '#server/database/schema/business';
+import { price, type PriceInput } from '#core/price/price';
+import { business, services } from '#server/database/schema/business';
+import { eq } from 'drizzle-orm';
 import type { Deps } from '#server/deps';
 import { paymentUnderWay } from '#server/intents/openIntent';
 import { bookingOfLink } from '#server/usecases/clientLink';
@@ -32,6 +35,19 @@ const seenAgain = (facts: readonly Fact[], now: Fact['at']): boolean => {
   const last = facts.findLast((fact) => fact.kind === 'seen');
   return !last || addHours(last.at, 1) <= now;
 };
+
+/** Lines with their own discounts, then what is off the whole and the taxes on top. */
+function linesOf(input: PriceInput): ClientView['lines'] {
+  const priced = price(input);
+  const counted = priced.lines.map((line) => {
+    const { label, quantity } = input.lines.find(({ id }) => id === line.id)!;
+    return { label: quantity === '1' ? label : `${label} × ${quantity}`, amount: minor(line.gross - line.discount) };
+  });
+  const off = priced.discount > 0 ? [{ label: 'Discount', amount: minor(0 - priced.discount) }] : [];
+  const onTop = input.taxMode === 'exclusive' ? priced.taxes : [];
+  const all = [...counted, ...off, ...onTop.map(({ code, amount }) => ({ label: code, amount }))];
+  return all.length > 1 ? all : [];
+}
 
 const wantedCard = ({ hold, ledger, agreed }: Standing): ClientView['cardWanted'] => {
   if (hold?.gap && !ledger.holdAsked) return 'hold';
@@ -65,6 +81,10 @@ export async function clientView(
     const { booking, client } = loaded;
     if (seenAgain(loaded.facts, now)) await recordFacts(tx, loaded, [{ kind: 'seen', at: now, page: 'booking' }], now);
     const current = standing(agreedOf(booking), loaded.facts, now);
+    const [service] = await tx
+      .select({ included: services.included })
+      .from(services)
+      .where(eq(services.id, booking.serviceId));
     const { ledger, position, hold, stage } = current;
     const today = localDate(now, booking.timeZone);
     const underWay = await paymentUnderWay(tx, booking.id);
@@ -99,6 +119,8 @@ export async function clientView(
       card: ledger.card ? { last4: ledger.card.last4 } : null,
       cardWanted: open ? wantedCard(current) : null,
       cardOffered: open && (ledger.card !== null || hold !== null),
+      included: service!.included,
+      lines: linesOf(booking.price),
       choices: choicesOf(current, dealOf(booking)),
       fee: booking.terms.fee ?? null,
       ways: booking.terms.ways ?? null,
