@@ -40,6 +40,8 @@ export async function keystroke(): Promise<void> {
     });
     const { termsId } = (await made.json()) as { termsId: string };
     const page = await context.newPage();
+    // The compiler names functions with a helper that the page does not have.
+    await page.addInitScript('globalThis.__name = (value) => value');
     await page.goto(`${address}/terms/${termsId}`, { waitUntil: 'networkidle' });
     const took = await page.evaluate(measureInPage);
     say(

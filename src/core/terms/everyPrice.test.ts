@@ -37,19 +37,19 @@ describe('a price at which terms do not add up', () => {
   for (const [why, rules, price] of cases) it(why, () => expect(priceThatDoesNotAddUp(rules)).to.equal(price));
 
   const rule = fc.oneof(
-    fc.integer({ min: 0, max: 1_200_000 }).map((parts) => percent(String(parts / 10_000))),
+    fc.integer({ min: 0, max: 1200 }).map((parts) => percent(String(parts / 10))),
     fc.integer({ min: 0, max: 3000 }).map(fixed),
-    fc.constantFrom('25', '50', '33.3333', '66.6667', '100', '12.5').map(percent),
+    fc.constantFrom('25', '50', '33.3', '66.7', '100', '12.5').map(percent),
   );
-  it('is one that fails, and where none is named every price up to 3,000 holds', () =>
+  it('is one that fails, and where none is named every price up to 600 holds', () =>
     fc.assert(
       fc.property(fc.array(rule, { minLength: 1, maxLength: 4 }), (rules) => {
         const price = priceThatDoesNotAddUp(rules);
         if (price !== null) expect(instalmentAmounts(price, rules).ok).to.equal(false);
         const fails = (total: number): boolean => !instalmentAmounts(minor(total), rules).ok;
-        const first = Array.from({ length: 3000 }, (_, index) => index + 1).find(fails);
+        const first = Array.from({ length: 600 }, (_, index) => index + 1).find(fails);
         if (first !== undefined) expect(price).to.equal(first);
       }),
-      { numRuns: 150 },
+      { numRuns: 60 },
     ));
 });

@@ -1,3 +1,4 @@
+import { planOf } from '#core/booking/keptPlan';
 import type { PlainDate } from '#core/calendar/days';
 import { addHours } from '#core/calendar/instant';
 import { cancellationSteps } from '#core/cancellation/steps';
@@ -5,7 +6,7 @@ import { isFeeBanned } from '#core/fee/surchargeBan';
 import { holdHours } from '#core/hold/holdPlan';
 import type { Minor } from '#core/money/minor';
 import { priceThatDoesNotAddUp } from '#core/terms/everyPrice';
-import { type Example, exampleStanding, paidOnTime } from '#core/terms/example';
+import { type Example, exampleAgreed, exampleStanding, paidOnTime } from '#core/terms/example';
 import type { Terms } from '#core/terms/terms';
 
 /** Something in terms that works and may still surprise; `kind` for the sentence, the rest explains. */
@@ -49,7 +50,7 @@ export function faultsOn(terms: Terms, example: Example): TermsFault[] {
   if (faults.length > 0) return faults;
   for (const hours of lengthsHours) {
     const end = addHours(`${example.start}:00Z` as never, hours).slice(0, 16) as typeof example.end;
-    const tried = exampleStanding({ ...example, end }, terms);
+    const tried = planOf(exampleAgreed({ ...example, end }, terms));
     if (!tried.ok && tried.refusal.code === 'hold_has_no_length') return [{ code: 'hold_has_no_length' }];
   }
   return [];

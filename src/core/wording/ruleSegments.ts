@@ -3,9 +3,10 @@ import type { Keep } from '#core/cancellation/keep';
 import { holdHours } from '#core/hold/holdPlan';
 import { formatAmount } from '#core/money/formatMoney';
 import type { AmountRule, Collect, DueRule, HoldRule, InstalmentRule } from '#core/plan/rules';
-import { offeredWays, type Reminder, type Terms, type WayToPay } from '#core/terms/terms';
+import { offeredWays, type Reminder, type Terms } from '#core/terms/terms';
 import { longDate } from '#core/wording/days';
 import { offsetWords } from '#core/wording/offsetWords';
+import { wayWords } from '#core/wording/wayWords';
 
 /** A piece of a rule's sentence: words as they are, or a part that is edited in its place. */
 export type Segment<Part extends string = string> = string | { readonly part: Part; readonly text: string };
@@ -18,13 +19,6 @@ export const collectWords = {
   charge: 'charged to the card on file',
   desk: 'taken in person',
 } as const satisfies Record<Collect, string>;
-
-export const wayWords = {
-  card: 'card',
-  transfer: 'transfer',
-  cheque: 'cheque',
-  cash: 'cash',
-} as const satisfies Record<WayToPay, string>;
 
 const amountText = (amount: AmountRule, currency: string): string => {
   if ('percent' in amount) return `${amount.percent} %`;

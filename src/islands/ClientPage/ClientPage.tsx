@@ -1,6 +1,6 @@
 import type { ClientView } from '#contracts/views';
 import { formatAmount, formatMoney } from '#core/money/formatMoney';
-import { wayWords } from '#core/wording/ruleSegments';
+import { wayWords } from '#core/wording/wayWords';
 import { declineReason } from '#core/wording/declines';
 import { ClientStrip } from '#islands/ClientPage/ClientStrip';
 import { PayBox } from '#islands/ClientPage/PayBox';

@@ -9,14 +9,15 @@ import { cancellationSentences, planSentences } from '#core/wording/sentences';
 import { faultWords, warningWords } from '#core/wording/warningWords';
 import { ExampleChart } from '#islands/Terms/ExampleChart';
 import { Section } from '#islands/Terms/RuleRow';
-import type { WorkedOut } from '#islands/Terms/workOut';
+import type { Consequences } from '#islands/Terms/workOut';
 import { Slider, TextInput } from '@mantine/core';
 import { IconAlertTriangle, IconCircleX } from '@tabler/icons-react';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import styles from './Terms.module.css';
 
 type Props = {
-  readonly worked: WorkedOut;
+  readonly standing: Standing | null;
+  readonly consequences: Consequences;
   readonly example: Example;
   readonly usualTotal: Minor;
   readonly move: (handle: 'agreed' | 'service' | 'end', days: number) => void;
@@ -24,8 +25,7 @@ type Props = {
 };
 
 /** What stands beside the rules: the example over time, what to know, hard cases, and what the client will read. */
-export function Beside({ worked, example, usualTotal, move, setTotal }: Props) {
-  const { standing } = worked;
+export function Beside({ standing, consequences, example, usualTotal, move, setTotal }: Props) {
   return (
     <div className={styles.beside}>
       <Section title="On an example" about="drag the service, its end, the day of agreement or the price">
@@ -41,27 +41,7 @@ export function Beside({ worked, example, usualTotal, move, setTotal }: Props) {
         )}
         <PriceOfExample example={example} usualTotal={usualTotal} setTotal={setTotal} />
       </Section>
-      <ToKnow worked={worked} example={example} />
-      {worked.cases.length > 0 && (
-        <Section title="Hard cases">
-          <table className={styles.cases}>
-            <tbody>
-              {worked.cases.map((hard) => {
-                const { title, amount, word, note, tone } = hardCaseWords(hard, example);
-                return (
-                  <tr key={hard.kind} className={tone === 'plain' ? undefined : styles[tone]}>
-                    <td>{title}</td>
-                    <td>
-                      {amount !== null && <b className="num">{formatAmount(amount, example.currency)}</b>} {word}
-                    </td>
-                    <td>{note}</td>
-                  </tr>
-                );
-              })}
-            </tbody>
-          </table>
-        </Section>
-      )}
+      <Following consequences={consequences} example={example} />
       {standing && <ClientReads standing={standing} />}
     </div>
   );
@@ -112,18 +92,53 @@ function PriceOfExample({
   );
 }
 
-function ToKnow({ worked, example }: { readonly worked: WorkedOut; readonly example: Example }) {
-  if (worked.faults.length + worked.warnings.length === 0) return null;
+type FollowingProps = { readonly consequences: Consequences; readonly example: Example };
+
+/** Drawn again only when its own figures come: one moment after the example. */
+const Following = memo(
+  function Following({ consequences, example }: FollowingProps) {
+    return (
+      <>
+        <ToKnow consequences={consequences} example={example} />
+        {consequences.cases.length > 0 && (
+          <Section title="Hard cases">
+            <table className={styles.cases}>
+              <tbody>
+                {consequences.cases.map((hard) => {
+                  const { title, amount, word, note, tone } = hardCaseWords(hard, example);
+                  return (
+                    <tr key={hard.kind} className={tone === 'plain' ? undefined : styles[tone]}>
+                      <td>{title}</td>
+                      <td>
+                        {amount !== null && <b className="num">{formatAmount(amount, example.currency)}</b>} {word}
+                      </td>
+                      <td>{note}</td>
+                    </tr>
+                  );
+                })}
+              </tbody>
+            </table>
+          </Section>
+        )}
+      </>
+    );
+  },
+  (a, b) => a.consequences === b.consequences,
+);
+
+function ToKnow({ consequences, example }: FollowingProps) {
+  const { faults, warnings } = consequences;
+  if (faults.length + warnings.length === 0) return null;
   return (
     <Section title="To know">
       <ul className={styles.warnings}>
-        {worked.faults.map((fault) => (
+        {faults.map((fault) => (
           <li key={fault.code} className={styles.broken}>
             <IconCircleX size={17} aria-hidden />
             <span>{faultWords(fault, example.currency)}</span>
           </li>
         ))}
-        {worked.warnings.map((warning, index) => (
+        {warnings.map((warning, index) => (
           <li key={index}>
             <IconAlertTriangle size={17} aria-hidden />
             <span>{warningWords(warning, example)}</span>
@@ -135,12 +150,14 @@ function ToKnow({ worked, example }: { readonly worked: WorkedOut; readonly exam
 }
 
 /** The client's sentences, by the functions that write them everywhere. */
-const ClientReads = ({ standing }: { readonly standing: Standing }) => (
-  <Section title="What the client reads">
-    <div className={styles.reads}>
-      <p>{planSentences(standing).join(' ')}</p>
-      <p>{cardConsent(standing)}</p>
-      <p>{cancellationSentences(standing.agreed).join(' ')}</p>
-    </div>
-  </Section>
-);
+const ClientReads = memo(function ClientReads({ standing }: { readonly standing: Standing }) {
+  return (
+    <Section title="What the client reads">
+      <div className={styles.reads}>
+        <p>{planSentences(standing).join(' ')}</p>
+        <p>{cardConsent(standing)}</p>
+        <p>{cancellationSentences(standing.agreed).join(' ')}</p>
+      </div>
+    </Section>
+  );
+});

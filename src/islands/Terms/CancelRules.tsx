@@ -4,6 +4,8 @@ import type { KeepDraft, TierDraft } from '#islands/Terms/draft';
 import { AddRule, RuleRow, Section } from '#islands/Terms/RuleRow';
 import { allUnits, ChosenToken, Sentence, TypedToken } from '#islands/Terms/tokens';
 import type { Editing } from '#islands/Terms/useTermsDraft';
+import { whileSame } from '#islands/Terms/whileSame';
+import { memo } from 'react';
 import { newKey } from '#islands/api';
 
 const keepKinds = [
@@ -44,7 +46,7 @@ function KeepTokens({
 }
 
 /** @param figures what each step keeps on the example, by the id of its draft; grace and no-show by their names */
-export function CancelRules({
+function CancelRulesSection({
   editing,
   currency,
   figures,
@@ -237,3 +239,5 @@ export function CancelRules({
     </Section>
   );
 }
+
+export const CancelRules = memo(CancelRulesSection, whileSame('tiers', 'grace', 'keepAtLeast', 'noShow'));

@@ -4,6 +4,8 @@ import type { HoldDraft } from '#islands/Terms/draft';
 import { AddRule, RuleRow, Section } from '#islands/Terms/RuleRow';
 import { allUnits, ChosenToken, Sentence, TypedToken } from '#islands/Terms/tokens';
 import type { Editing } from '#islands/Terms/useTermsDraft';
+import { whileSame } from '#islands/Terms/whileSame';
+import { memo } from 'react';
 
 const securities = [
   ['none', 'Nothing is held'],
@@ -32,7 +34,7 @@ const mays = [
   ['yes', 'may'],
 ] as const;
 
-export function HoldRules({ editing, currency }: { readonly editing: Editing; readonly currency: string }) {
+function HoldRulesSection({ editing, currency }: { readonly editing: Editing; readonly currency: string }) {
   const { draft, reading, change } = editing;
   const { hold, security } = draft;
   const set = (part: Partial<HoldDraft>): void =>
@@ -107,6 +109,11 @@ export function HoldRules({ editing, currency }: { readonly editing: Editing; re
     </Section>
   );
 }
+
+export const HoldRules = memo(
+  HoldRulesSection,
+  whileSame('security', 'hold', 'chargeInstead', 'holdCoversBalance', 'holdCoversKeep'),
+);
 
 const holdParts = (
   hold: HoldDraft,

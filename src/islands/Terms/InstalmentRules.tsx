@@ -6,6 +6,8 @@ import { type InstalmentDraft } from '#islands/Terms/draft';
 import { AddRule, RuleRow, Section } from '#islands/Terms/RuleRow';
 import { ChosenToken, dateUnits, Sentence, TypedToken } from '#islands/Terms/tokens';
 import type { Editing } from '#islands/Terms/useTermsDraft';
+import { whileSame } from '#islands/Terms/whileSame';
+import { memo, useCallback, useRef } from 'react';
 import { newKey } from '#islands/api';
 import styles from './Terms.module.css';
 
@@ -37,93 +39,46 @@ type Props = {
   readonly about: string;
 };
 
-export function InstalmentRules({ editing, currency, amounts, about }: Props) {
+function InstalmentSection({ editing, currency, amounts, about }: Props) {
   const { draft, reading, change } = editing;
-  const set = (id: string, part: Partial<InstalmentDraft>, field: string): void =>
-    change(
-      { instalments: draft.instalments.map((each) => (each.id === id ? { ...each, ...part } : each)) },
-      `${id}.${field}`,
-    );
-  const move = (index: number): void => {
-    const list = [...draft.instalments];
-    [list[index - 1], list[index]] = [list[index]!, list[index - 1]!];
-    change({ instalments: list }, `move.${newKey()}`);
-  };
+  const list = useRef(draft.instalments);
+  list.current = draft.instalments;
+  const put = useCallback(
+    (next: (before: readonly InstalmentDraft[]) => readonly InstalmentDraft[], key: string): void =>
+      change({ instalments: next(list.current) }, key),
+    [change],
+  );
   const add = (): void => {
+    const first = draft.instalments.length === 0;
     const added: InstalmentDraft = {
       id: newKey(),
-      name: draft.instalments.length === 0 ? 'deposit' : 'balance',
-      amountKind: draft.instalments.length === 0 ? 'percent' : 'share',
-      amount: draft.instalments.length === 0 ? '30' : '1',
+      name: first ? 'deposit' : 'balance',
+      amountKind: first ? 'percent' : 'share',
+      amount: first ? '30' : '1',
       collect: 'ask',
-      dueOn: draft.instalments.length === 0 ? 'agreement' : 'start',
-      dueMove: draft.instalments.length === 0 ? 'at' : 'before',
+      dueOn: first ? 'agreement' : 'start',
+      dueMove: first ? 'at' : 'before',
       count: '7',
       unit: 'days',
       date: '',
     };
-    change({ instalments: [...draft.instalments, added] }, `add.${added.id}`);
+    put((before) => [...before, added], `add.${added.id}`);
   };
   return (
     <Section title="Instalments" about={about}>
       {draft.instalments.map((each, index) => {
-        const fault = (field: string): string | undefined => reading.faults[`${each.id}.${field}`];
-        const rule = reading.good.get(each.id) as InstalmentRule | undefined;
         const amount = amounts.get(each.id);
         return (
-          <RuleRow
+          <InstalmentRow
             key={each.id}
-            mark={each.dueOn === 'open' ? 'm-open' : 'm-due'}
+            draft={each}
+            first={index === 0}
+            rule={reading.good.get(each.id) as InstalmentRule | undefined}
             figure={amount === undefined ? null : formatAmount(amount, currency)}
-            faults={['name', 'amount', 'count', 'date'].map(fault)}
-            remove={{
-              label: `Take out ${each.name}`,
-              run: () =>
-                change({ instalments: draft.instalments.filter(({ id }) => id !== each.id) }, `out.${each.id}`),
-            }}
-            raise={index > 0 ? { label: `Move ${each.name} up`, run: () => move(index) } : null}
-          >
-            <Sentence
-              segments={instalmentSegments(rule ?? emptyRule(each), { currency, shares: 1 })}
-              parts={{
-                name: (
-                  <TypedToken
-                    value={each.name}
-                    mode="text"
-                    wide
-                    label="Name of the instalment"
-                    fault={fault('name')}
-                    onChange={(name) => set(each.id, { name }, 'name')}
-                  />
-                ),
-                amount: (
-                  <>
-                    <TypedToken
-                      value={each.amount}
-                      label={`Amount of ${each.name}`}
-                      fault={fault('amount')}
-                      onChange={(value) => set(each.id, { amount: value }, 'amount')}
-                    />
-                    <ChosenToken
-                      value={each.amountKind}
-                      label={`Kind of amount of ${each.name}`}
-                      options={amountKinds}
-                      onChange={(amountKind) => set(each.id, { amountKind, ...usualAmount(amountKind, each) }, 'kind')}
-                    />
-                  </>
-                ),
-                due: <DueTokens draft={each} set={set} fault={fault} />,
-                collect: (
-                  <ChosenToken
-                    value={each.collect}
-                    label={`How ${each.name} is collected`}
-                    options={collects}
-                    onChange={(collect) => set(each.id, { collect }, 'collect')}
-                  />
-                ),
-              }}
-            />
-          </RuleRow>
+            faults={fields.map((field) => reading.faults[`${each.id}.${field}`] ?? '').join('|')}
+            currency={currency}
+            put={put}
+          />
         );
       })}
       <AddRule onClick={add} fault={reading.faults['instalments.none']}>
@@ -132,6 +87,100 @@ export function InstalmentRules({ editing, currency, amounts, about }: Props) {
     </Section>
   );
 }
+
+export const InstalmentRules = memo(InstalmentSection, whileSame('instalments'));
+
+const fields = ['name', 'amount', 'count', 'date'] as const;
+
+type RowProps = {
+  readonly draft: InstalmentDraft;
+  readonly first: boolean;
+  readonly rule: InstalmentRule | undefined;
+  readonly figure: string | null;
+  /** Those of its fields, in their order, one text so that they can be compared. */
+  readonly faults: string;
+  readonly currency: string;
+  readonly put: (next: (before: readonly InstalmentDraft[]) => readonly InstalmentDraft[], key: string) => void;
+};
+
+const sameRow = (a: RowProps, b: RowProps): boolean =>
+  a.draft === b.draft && a.first === b.first && a.figure === b.figure && a.faults === b.faults;
+
+const InstalmentRow = memo(function InstalmentRow({
+  draft: each,
+  first,
+  rule,
+  figure,
+  faults,
+  currency,
+  put,
+}: RowProps) {
+  const said = faults.split('|');
+  const fault = (field: (typeof fields)[number]): string | undefined => said[fields.indexOf(field)] || undefined;
+  const set = (part: Partial<InstalmentDraft>, field: string): void =>
+    put(
+      (before) => before.map((other) => (other.id === each.id ? { ...other, ...part } : other)),
+      `${each.id}.${field}`,
+    );
+  const raise = (): void =>
+    put((before) => {
+      const at = before.findIndex(({ id }) => id === each.id);
+      return before.map((other, index) => (index === at ? before[at - 1]! : index === at - 1 ? each : other));
+    }, `raise.${newKey()}`);
+  return (
+    <RuleRow
+      mark={each.dueOn === 'open' ? 'm-open' : 'm-due'}
+      figure={figure}
+      faults={fields.map(fault)}
+      remove={{
+        label: `Take out ${each.name}`,
+        run: () => put((before) => before.filter(({ id }) => id !== each.id), `out.${each.id}`),
+      }}
+      raise={first ? null : { label: `Move ${each.name} up`, run: raise }}
+    >
+      <Sentence
+        segments={instalmentSegments(rule ?? emptyRule(each), { currency, shares: 1 })}
+        parts={{
+          name: (
+            <TypedToken
+              value={each.name}
+              mode="text"
+              wide
+              label="Name of the instalment"
+              fault={fault('name')}
+              onChange={(name) => set({ name }, 'name')}
+            />
+          ),
+          amount: (
+            <>
+              <TypedToken
+                value={each.amount}
+                label={`Amount of ${each.name}`}
+                fault={fault('amount')}
+                onChange={(value) => set({ amount: value }, 'amount')}
+              />
+              <ChosenToken
+                value={each.amountKind}
+                label={`Kind of amount of ${each.name}`}
+                options={amountKinds}
+                onChange={(amountKind) => set({ amountKind, ...usualAmount(amountKind, each) }, 'kind')}
+              />
+            </>
+          ),
+          due: <DueTokens draft={each} set={set} fault={fault} />,
+          collect: (
+            <ChosenToken
+              value={each.collect}
+              label={`How ${each.name} is collected`}
+              options={collects}
+              onChange={(collect) => set({ collect }, 'collect')}
+            />
+          ),
+        }}
+      />
+    </RuleRow>
+  );
+}, sameRow);
 
 const usualAmount = (
   kind: InstalmentDraft['amountKind'],
@@ -154,10 +203,10 @@ function DueTokens({
   fault,
 }: {
   readonly draft: InstalmentDraft;
-  readonly set: (id: string, part: Partial<InstalmentDraft>, field: string) => void;
-  readonly fault: (field: string) => string | undefined;
+  readonly set: (part: Partial<InstalmentDraft>, field: string) => void;
+  readonly fault: (field: 'count' | 'date') => string | undefined;
 }) {
-  const { id, name, dueOn, dueMove } = draft;
+  const { name, dueOn, dueMove } = draft;
   const anchored = dueOn === 'agreement' || dueOn === 'start' || dueOn === 'end';
   return (
     <>
@@ -168,13 +217,13 @@ function DueTokens({
             mode="numeric"
             label={`How long ${dueMove}, ${name}`}
             fault={fault('count')}
-            onChange={(count) => set(id, { count }, 'count')}
+            onChange={(count) => set({ count }, 'count')}
           />
           <ChosenToken
             value={draft.unit}
             label={`Unit of time of ${name}`}
             options={dateUnits}
-            onChange={(unit) => set(id, { unit }, 'unit')}
+            onChange={(unit) => set({ unit }, 'unit')}
           />
         </>
       )}
@@ -183,7 +232,7 @@ function DueTokens({
           value={dueMove}
           label={`Before, at or after, ${name}`}
           options={moves}
-          onChange={(move) => set(id, { dueMove: move }, 'move')}
+          onChange={(move) => set({ dueMove: move }, 'move')}
         />
       ) : (
         <span>on </span>
@@ -192,7 +241,7 @@ function DueTokens({
         value={dueOn}
         label={`When ${name} is due`}
         options={duePlaces}
-        onChange={(place) => set(id, { dueOn: place }, 'on')}
+        onChange={(place) => set({ dueOn: place }, 'on')}
       />
       {dueOn === 'date' && (
         <input
@@ -201,7 +250,7 @@ function DueTokens({
           value={draft.date}
           aria-label={`Day of ${name}`}
           aria-invalid={fault('date') ? true : undefined}
-          onChange={(event) => set(id, { date: event.currentTarget.value }, 'date')}
+          onChange={(event) => set({ date: event.currentTarget.value }, 'date')}
         />
       )}
     </>

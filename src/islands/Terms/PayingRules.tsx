@@ -1,13 +1,15 @@
 import { waysToPay } from '#core/terms/terms';
-import { wayWords } from '#core/wording/ruleSegments';
+import { wayWords } from '#core/wording/wayWords';
 import { AddRule, RuleRow, Section } from '#islands/Terms/RuleRow';
 import { ChosenToken, TypedToken } from '#islands/Terms/tokens';
 import type { Editing } from '#islands/Terms/useTermsDraft';
+import { whileSame } from '#islands/Terms/whileSame';
+import { memo } from 'react';
 import { Chip } from '@mantine/core';
 import styles from './Terms.module.css';
 
 /** How the client pays: the first payment, everything at once, ways, a fee passed on. */
-export function PayingRules({ editing }: { readonly editing: Editing }) {
+function PayingRulesSection({ editing }: { readonly editing: Editing }) {
   const { draft, reading, change } = editing;
   const { fee } = draft;
   const fault = (path: string): string | undefined => reading.faults[path];
@@ -116,3 +118,5 @@ export function PayingRules({ editing }: { readonly editing: Editing }) {
     </Section>
   );
 }
+
+export const PayingRules = memo(PayingRulesSection, whileSame('required', 'preset', 'payAllDiscount', 'ways', 'fee'));

@@ -4,6 +4,8 @@ import type { ReminderDraft } from '#islands/Terms/draft';
 import { AddRule, RuleRow, Section } from '#islands/Terms/RuleRow';
 import { ChosenToken, dateUnits, Sentence, TypedToken } from '#islands/Terms/tokens';
 import type { Editing } from '#islands/Terms/useTermsDraft';
+import { whileSame } from '#islands/Terms/whileSame';
+import { memo } from 'react';
 import { newKey } from '#islands/api';
 
 const when = [
@@ -12,7 +14,7 @@ const when = [
 ] as const;
 
 /** When money is slow: lateness, reminders, tries on a card, part payments, a place that is given back. */
-export function SlowRules({ editing }: { readonly editing: Editing }) {
+function SlowRulesSection({ editing }: { readonly editing: Editing }) {
   const { draft, reading, change } = editing;
   const { minimum } = draft;
   const fault = (path: string): string | undefined => reading.faults[path];
@@ -183,3 +185,8 @@ export function SlowRules({ editing }: { readonly editing: Editing }) {
     </Section>
   );
 }
+
+export const SlowRules = memo(
+  SlowRulesSection,
+  whileSame('reminders', 'graceDays', 'retries', 'collectAt', 'minimum', 'lapse'),
+);

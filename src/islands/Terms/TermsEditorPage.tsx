@@ -11,12 +11,12 @@ import { PublishDialog } from '#islands/Terms/PublishDialog';
 import { SlowRules } from '#islands/Terms/SlowRules';
 import { useExample } from '#islands/Terms/useExample';
 import { type Editing, useTermsDraft } from '#islands/Terms/useTermsDraft';
-import { workOutTerms } from '#islands/Terms/workOut';
+import { consequencesOf, onExample } from '#islands/Terms/workOut';
 import { OwnerShell } from '#islands/shell/OwnerShell';
 import { useReady } from '#islands/parts/useReady';
 import { ActionIcon, Button, Group } from '@mantine/core';
 import { IconArrowBackUp, IconArrowForwardUp } from '@tabler/icons-react';
-import { useState } from 'react';
+import { useDeferredValue, useMemo, useState } from 'react';
 import styles from './Terms.module.css';
 
 type Props = { readonly shell: Shell; readonly path: string; readonly view: TermsView; readonly copied: Terms | null };
@@ -62,9 +62,11 @@ function TermsEditor({ view, copied, currency }: Omit<Props, 'shell' | 'path'> &
   const { example, move, setTotal, usualTotal } = useExample();
   const [dialog, setDialog] = useState<'publish' | 'give' | null>(null);
   const { draft, reading } = editing;
-  const worked = workOutTerms(draft, reading, example);
+  const worked = useMemo(() => onExample(draft, reading, example), [draft, reading, example]);
+  const settled = useDeferredValue(useMemo(() => ({ terms: reading.terms, example }), [reading.terms, example]));
+  const consequences = useMemo(() => consequencesOf(settled.terms, settled.example), [settled]);
   const half = Object.keys(reading.faults).length;
-  const blocked = half > 0 || worked.faults.length > 0;
+  const blocked = half > 0 || consequences.faults.length > 0;
   return (
     <>
       <div className={styles.head}>
@@ -119,7 +121,14 @@ function TermsEditor({ view, copied, currency }: Omit<Props, 'shell' | 'path'> &
           <SlowRules editing={editing} />
           <PayingRules editing={editing} />
         </div>
-        <Beside worked={worked} example={example} usualTotal={usualTotal} move={move} setTotal={setTotal} />
+        <Beside
+          standing={worked.standing}
+          consequences={consequences}
+          example={example}
+          usualTotal={usualTotal}
+          move={move}
+          setTotal={setTotal}
+        />
       </div>
       {dialog === 'publish' && (
         <PublishDialog

@@ -2,8 +2,8 @@ import type { Terms } from '#core/terms/terms';
 import { draftOf, type TermsDraft } from '#islands/Terms/draft';
 import { readDraft, type Reading } from '#islands/Terms/readDraft';
 import { changed, redone, type Undoable, undoable, undone } from '#islands/Terms/undoable';
-import { useHotkeys, useLocalStorage } from '@mantine/hooks';
-import { useRef, useState } from 'react';
+import { readLocalStorageValue, useHotkeys } from '@mantine/hooks';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 
 type Stored = { readonly base: number; readonly draft: TermsDraft };
 
@@ -35,26 +35,35 @@ export type Editing = {
   readonly forget: () => void;
 };
 
+const keyOf = (id: string): string => `ostendo-terms-${id}`;
+
 /** Terms being written: kept over a reload, undone and redone by keys, each rule with its last good effect. */
 export function useTermsDraft({ id, version, name, rules, currency }: Given): Editing {
-  const fresh = (): Undoable<TermsDraft> => undoable(draftOf(name, rules, currency));
-  const [stored, setStored, forgetStored] = useLocalStorage<Stored | null>({
-    key: `ostendo-terms-${id}`,
-    defaultValue: null,
-    getInitialValueInEffect: false,
+  const [{ history, base, touched }, setState] = useState(() => {
+    const stored = readLocalStorageValue<Stored | null>({ key: keyOf(id), defaultValue: null });
+    const present = stored?.draft ?? draftOf(name, rules, currency);
+    return { history: undoable(present), base: stored?.base ?? version, touched: stored !== null };
   });
-  const [history, setHistory] = useState<Undoable<TermsDraft>>(() => (stored ? undoable(stored.draft) : fresh()));
-  const base = stored?.base ?? version;
   const good = useRef(readDraft(draftOf(name, rules, currency), currency, new Map()).good);
-  const reading = readDraft(history.present, currency, good.current);
+  const reading = useMemo(() => readDraft(history.present, currency, good.current), [history.present, currency]);
   good.current = reading.good;
 
-  const take = (next: Undoable<TermsDraft>): void => {
-    setHistory(next);
-    setStored({ base, draft: next.present });
-  };
-  const undo = (): void => take(undone(history));
-  const redo = (): void => take(redone(history));
+  // Written beside React's state: what is stored here nobody else on the page listens to.
+  const take = useCallback(
+    (next: (before: Undoable<TermsDraft>) => Undoable<TermsDraft>): void =>
+      setState((before) => ({ ...before, history: next(before.history), touched: true })),
+    [],
+  );
+  useEffect(() => {
+    if (touched) localStorage.setItem(keyOf(id), JSON.stringify({ base, draft: history.present } satisfies Stored));
+  }, [id, base, touched, history.present]);
+  const undo = useCallback((): void => take(undone), [take]);
+  const redo = useCallback((): void => take(redone), [take]);
+  const change = useCallback(
+    (part: Partial<TermsDraft>, key: string): void =>
+      take((before) => changed(before, { ...before.present, ...part }, key)),
+    [take],
+  );
   useHotkeys(
     [
       ['mod+Z', undo],
@@ -63,21 +72,25 @@ export function useTermsDraft({ id, version, name, rules, currency }: Given): Ed
     ],
     [],
   );
+  const forget = (): void => localStorage.removeItem(keyOf(id));
   return {
     draft: history.present,
     reading,
     base,
-    touched: stored !== null,
+    touched,
     canUndo: history.past.length > 0,
     canRedo: history.future.length > 0,
-    change: (part, key) => take(changed(history, { ...history.present, ...part }, key)),
+    change,
     undo,
     redo,
-    restart: (newRules, newName) => {
-      forgetStored();
-      setHistory(undoable(draftOf(newName, newRules, currency)));
+    restart: (newRules, newName, newVersion) => {
+      forget();
+      setState({ history: undoable(draftOf(newName, newRules, currency)), base: newVersion, touched: false });
     },
-    rebase: (newVersion) => setStored({ base: newVersion, draft: history.present }),
-    forget: forgetStored,
+    rebase: (newVersion) => {
+      const stored: Stored = { base: newVersion, draft: history.present };
+      localStorage.setItem(keyOf(id), JSON.stringify(stored));
+    },
+    forget,
   };
 }

@@ -9,42 +9,59 @@ import { type Example, exampleStanding, paidOnTime } from '#core/terms/example';
 import { type HardCase, hardCases } from '#core/terms/hardCases';
 import { faultsOn, type TermsFault, type TermsWarning, termsWarnings } from '#core/terms/warnings';
 import type { TermsDraft } from '#islands/Terms/draft';
+import type { Terms } from '#core/terms/terms';
 import type { Reading } from '#islands/Terms/readDraft';
 
-export type WorkedOut = {
+/** What moves with the keystroke itself: the example and the figures beside the rules. */
+export type OnExample = {
   /** Null while the rules give no plan on the example. */
   readonly standing: Standing | null;
-  readonly faults: readonly TermsFault[];
-  readonly warnings: readonly TermsWarning[];
-  readonly cases: readonly HardCase[];
   /** What each instalment takes, by the id of its draft. */
   readonly amounts: ReadonlyMap<string, Minor>;
   /** What each cancellation rule keeps, by the id of its draft or its name. */
   readonly kept: ReadonlyMap<string, string>;
 };
+/** What follows from the same rules, drawn right after. */
+export type Consequences = {
+  readonly faults: readonly TermsFault[];
+  readonly warnings: readonly TermsWarning[];
+  readonly cases: readonly HardCase[];
+};
 
-const nothing = { standing: null, faults: [], warnings: [], cases: [], amounts: new Map(), kept: new Map() };
+const nothing: OnExample = { standing: null, amounts: new Map(), kept: new Map() };
 
-/** Everything that stands beside the rules, computed by the core with each keystroke. */
-export function workOutTerms(draft: TermsDraft, { terms, good }: Reading, example: Example): WorkedOut {
-  if (terms.instalments.length === 0) return { ...nothing, faults: [{ code: 'no_instalments' }] };
+/** Years out of the calendar's reach, sums out of money's: no plan, and the fields say why. */
+function orElse<T>(work: () => T, instead: T): T {
   try {
+    return work();
+  } catch (error) {
+    if (error instanceof OutOfRange) return instead;
+    throw error;
+  }
+}
+
+/** The example, computed by the core with each keystroke. */
+export const onExample = (draft: TermsDraft, { terms, good }: Reading, example: Example): OnExample =>
+  orElse(() => {
     const made = exampleStanding(example, terms);
     const taken = amountsOf(terms.instalments, example.total);
     const whole = draft.instalments.filter(({ id }) => good.has(id));
     return {
       standing: made.ok ? made.value : null,
+      amounts: new Map(whole.map(({ id }, index) => [id, taken[index]!])),
+      kept: made.ok ? keptFigures(draft, good, made.value) : new Map<string, string>(),
+    };
+  }, nothing);
+
+export const consequencesOf = (terms: Terms, example: Example): Consequences =>
+  orElse<Consequences>(
+    () => ({
       faults: faultsOn(terms, example),
       warnings: termsWarnings(terms, example),
-      cases: hardCases(terms, example),
-      amounts: new Map(whole.map(({ id }, index) => [id, taken[index]!])),
-      kept: made.ok ? keptFigures(draft, good, made.value) : new Map(),
-    };
-  } catch (error) {
-    if (error instanceof OutOfRange) return nothing;
-    throw error;
-  }
-}
+      cases: terms.instalments.length === 0 ? [] : hardCases(terms, example),
+    }),
+    { faults: [], warnings: [], cases: [] },
+  );
 
 function keptFigures(draft: TermsDraft, good: Reading['good'], standing: Standing): Map<string, string> {
   const { agreed } = standing;
