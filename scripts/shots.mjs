@@ -60,9 +60,20 @@ await shoot(desk, 'close-out', '/close-out#B-0043', async (page) => {
   await page.getByRole('textbox', { name: 'Claim for' }).fill('Dew heater missing');
   await page.getByRole('textbox', { name: 'Sum, EUR' }).fill('120.00');
 });
+await shoot(desk, 'terms', '/terms/rental-long', async (page) => {
+  await page.getByLabel('How long before, second part').fill('14');
+  await page.getByRole('heading', { name: 'Hard cases' }).waitFor();
+});
+await shoot(desk, 'terms-bookings', '/terms/rental/bookings');
+await shoot(desk, 'change', '/bookings/B-0037/change', async (page) => {
+  await page.getByLabel('Ends').fill('2027-05-30T12:00');
+  await page.getByLabel(/^Price of one/).first().fill('1,450.00');
+});
+await shoot(desk, 'services', '/services');
 await shoot(desk, 'stand-ins', '/stand-ins');
 await shoot(await open({ width: 1280, height: 800 }, 'dark'), 'today-dark', '/today');
 await shoot(await open({ width: 390, height: 844 }), 'today-phone', '/today');
+await shoot(await open({ width: 390, height: 844 }), 'terms-phone', '/terms/rental-long');
 
 const phone = await open({ width: 390, height: 844 });
 const linkOf = async (number) => {

@@ -100,7 +100,6 @@ export const demoServices: readonly ServiceSeed[] = [
     name: 'Garden observatory',
     kind: 'project',
     termsId: 'project',
-    taxMode: 'exclusive',
     colour: 'moss',
   },
   {
@@ -109,6 +108,8 @@ export const demoServices: readonly ServiceSeed[] = [
     kind: 'appointment',
     termsId: 'lesson',
     currency: 'USD',
+    taxMode: 'exclusive',
+    taxCodes: [],
     colour: 'blue',
   },
 ];

@@ -138,7 +138,7 @@ const lines: [why: string, facts: Fact[], when: string, rows: string[]][] = [
     'cancelled: no service, no hold to come',
     [...base, cancelled],
     '2027-03-20T10:00:00',
-    ['2027-03-20 received Kept at cancellation received', '2027-03-20 back Cancelled kept'],
+    ['2027-03-20 received Cancellation charge received', '2027-03-20 back Cancelled kept'],
   ],
 ];
 

@@ -1,8 +1,8 @@
-import type { TodayView } from '#contracts/views';
+import type { HorizonCover, TodayView } from '#contracts/views';
 import { formatAmount } from '#core/money/formatMoney';
 import { minor } from '#core/money/minor';
 import { longDate, shortDate } from '#core/wording/days';
-import { axisEnd, heldByDay, isMonday, isWeekend } from '#islands/Today/horizonScale';
+import { axisEnd, gapRows, heldByDay, isMonday, isWeekend } from '#islands/Today/horizonScale';
 import { scaleBand, scaleLinear } from 'd3-scale';
 import styles from './Horizon.module.css';
 
@@ -12,6 +12,10 @@ const ground = 92;
 const top = 10;
 const bandTop = ground + 7;
 const bandBottom = bandTop + 46;
+
+const gapText = (cover: HorizonCover): string => `cover gap, ${cover.client.slice(0, 28)}`;
+/** The names of gaps stand beneath the days. */
+const gapTop = bandBottom + 40;
 
 /** Five weeks: money in above the line, the cover of holds as a hatched band below it, gaps flagged where they will be. */
 export function Horizon({ view, currency }: { readonly view: TodayView; readonly currency: string }) {
@@ -31,7 +35,12 @@ export function Horizon({ view, currency }: { readonly view: TodayView; readonly
     .domain([0, deepest])
     .range([0, bandBottom - bandTop]);
   const step = x.step();
-  const gaps = covers.filter((cover) => cover.gapFrom !== null && days.some((day) => day.date === cover.gapFrom));
+  const gaps = gapRows(
+    covers
+      .filter((cover) => cover.gapFrom !== null && days.some((day) => day.date === cover.gapFrom))
+      .map((cover) => ({ cover, at: x(cover.gapFrom!)! + x.bandwidth() / 2, width: 14 + gapText(cover).length * 6.6 })),
+  );
+  const rows = Math.max(0, ...gaps.map(({ row }) => row + 1));
   const heldPath = days.map(({ date }, index) => {
     const from = x(date)! - (step - x.bandwidth()) / 2;
     const down = bandTop + depth(held[index]!);
@@ -45,7 +54,7 @@ export function Horizon({ view, currency }: { readonly view: TodayView; readonly
       role="group"
       aria-label="Money by day, from a week ago to four weeks ahead"
     >
-      <svg viewBox={`0 0 ${width} 176`} className={styles.horizon}>
+      <svg viewBox={`0 0 ${width} ${176 + rows * 16}`} className={styles.horizon}>
         <defs>
           <pattern id="held" width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
             <rect width="7" height="7" fill="var(--surface)" />
@@ -95,17 +104,15 @@ export function Horizon({ view, currency }: { readonly view: TodayView; readonly
           rx="2"
           className={styles.today}
         />
-        {gaps.map((cover, index) => {
-          const at = x(cover.gapFrom!)! + x.bandwidth() / 2;
-          return (
-            <a key={cover.bookingId} href={`/bookings/${cover.number}`} className={styles.gap}>
-              <path d={`M${at - 6},${bandBottom + 1 + index * 14}l6,-10l6,10z`} />
-              <text x={at + 10} y={bandBottom + 1 + index * 14}>
-                cover gap, {cover.client.slice(0, 28)}
-              </text>
-            </a>
-          );
-        })}
+        {gaps.map(({ cover, at, row }) => (
+          <a key={cover.bookingId} href={`/bookings/${cover.number}`} className={styles.gap}>
+            <path d={`M${at - 6},${bandBottom + 4}l6,-10l6,10z`} />
+            <line x1={at} x2={at} y1={bandBottom + 4} y2={gapTop + row * 16} />
+            <text x={at + 6} y={gapTop + row * 16 + 3}>
+              {gapText(cover)}
+            </text>
+          </a>
+        ))}
         {days
           .filter((day) => isMonday(day.date) || day.date === today)
           .map(({ date }) => (

@@ -1,7 +1,7 @@
 import type { HorizonCover, HorizonDay } from '#contracts/views';
 import type { PlainDate } from '#core/calendar/days';
 import { minor, zero } from '#core/money/minor';
-import { axisEnd, heldByDay, isMonday, isWeekend, roundAbove } from '#islands/Today/horizonScale';
+import { axisEnd, gapRows, heldByDay, isMonday, isWeekend, roundAbove } from '#islands/Today/horizonScale';
 import { countWords } from '#islands/format/countWords';
 import { expect } from 'chai';
 
@@ -54,4 +54,34 @@ describe('the horizon', () => {
     [60, '60 decisions today'],
   ];
   for (const [count, said] of counts) it(said, () => expect(countWords(count)).to.equal(said));
+});
+
+describe('labels of cover gaps', () => {
+  const rows = (labels: [at: number, width: number][]): number[] =>
+    gapRows(labels.map(([at, width]) => ({ at, width }))).map(({ row }) => row);
+  it('share a row where there is room, and take another where there is not', () => {
+    expect(
+      rows([
+        [0, 100],
+        [100, 50],
+        [200, 50],
+      ]),
+    ).to.deep.equal([0, 0, 0]);
+    expect(
+      rows([
+        [0, 100],
+        [40, 100],
+        [60, 100],
+        [150, 20],
+      ]),
+    ).to.deep.equal([0, 1, 2, 0]);
+    expect(
+      rows([
+        [90, 10],
+        [0, 100],
+      ]),
+      'from left to right',
+    ).to.deep.equal([0, 1]);
+    expect(rows([])).to.deep.equal([]);
+  });
 });

@@ -29,3 +29,18 @@ export function heldByDay(days: readonly HorizonDay[], covers: readonly HorizonC
 /** Mondays, as the days to write under the axis. */
 export const isMonday = (date: PlainDate): boolean => (((dayNumber(date) + 3) % 7) + 7) % 7 === 0;
 export const isWeekend = (date: PlainDate): boolean => isMonday(addDays(date, 2)) || isMonday(addDays(date, 1));
+
+/** Each label in the first row where it does not run into the one before it, from left to right. */
+export function gapRows<T extends { readonly at: number; readonly width: number }>(
+  labels: readonly T[],
+): (T & { row: number })[] {
+  const free: number[] = [];
+  return [...labels]
+    .sort((a, b) => a.at - b.at)
+    .map((label) => {
+      const found = free.findIndex((end) => end <= label.at);
+      const row = found < 0 ? free.length : found;
+      free[row] = label.at + label.width;
+      return { ...label, row };
+    });
+}

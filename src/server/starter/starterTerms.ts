@@ -169,7 +169,6 @@ export const starterTerms: readonly { id: string; name: string; rules: Terms }[]
         { name: 'midway part', collect: 'ask', amount: percent('25'), due: { on: 'midway' } },
         { name: 'balance', collect: 'ask', amount: { share: 1 }, due: { on: 'start', minus: { weeks: 3 } } },
       ],
-      firstPayment: { required: true, preset: 'due' },
       payAllDiscount: '3' as Decimal,
       minimum: percent('25'),
       reminders: [
