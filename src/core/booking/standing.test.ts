@@ -4,50 +4,18 @@ import { ledgerOf, withFact } from '#core/booking/ledger';
 import { type Agreed, standing } from '#core/booking/standing';
 import { stripOf } from '#core/booking/strip';
 import type { Instant } from '#core/calendar/instant';
-import type { WallTime } from '#core/calendar/wallTime';
 import { accounts, isBalanced } from '#core/journal/entry';
 import { entryForFact } from '#core/journal/entryForFact';
-import type { Decimal } from '#core/money/decimal';
 import { minor } from '#core/money/minor';
 import { cardConsent } from '#core/wording/consent';
 import { clientSteps } from '#core/wording/clientSteps';
 import { cancellationSentences, planSentences } from '#core/wording/sentences';
 import { expect } from 'chai';
+import { rentalAgreed } from '../../../testing/story';
 
 const at = (text: string): Instant => `${text}Z` as Instant;
 
-/** A rental of eight days in UTC, 30 % now, the rest a week before, 400.00 held from a day before to two days after. */
-const rental: Agreed = {
-  currency: 'EUR',
-  timeZone: 'UTC',
-  agreed: '2027-03-01T10:00' as WallTime,
-  start: '2027-04-10T18:00' as WallTime,
-  end: '2027-04-18T18:00' as WallTime,
-  total: minor(1000_00),
-  terms: {
-    instalments: [
-      { name: 'deposit', collect: 'ask', amount: { percent: '30' as Decimal }, due: { on: 'agreement' } },
-      { name: 'balance', collect: 'charge', amount: { share: 1 }, due: { on: 'start', minus: { days: 7 } } },
-    ],
-    hold: {
-      amount: { fixed: minor(400_00) },
-      place: { on: 'start', minus: { days: 1 } },
-      keep: { on: 'end', plus: { days: 2 } },
-    },
-    holdCoversBalance: true,
-    cancellation: {
-      tiers: [{ notice: { days: 14 }, keep: { percent: '30' as Decimal } }],
-      grace: { within: { hours: 24 }, notice: { days: 7 } },
-    },
-    graceDays: 2,
-    reminders: [
-      { days: 3, when: 'before' },
-      { days: 1, when: 'after' },
-    ],
-    retryAfterHours: [24, 48],
-    lapseAfterHours: 72,
-  },
-};
+const rental: Agreed = rentalAgreed;
 
 const agreed: Fact = { kind: 'agreed', at: at('2027-03-01T10:00:00'), by: 'owner' };
 const deposit: Fact = {

@@ -15,6 +15,7 @@ import { Messages } from '#islands/Booking/Messages';
 import { PlanLine } from '#islands/Booking/PlanLine';
 import { serviceDay } from '#islands/Booking/serviceDay';
 import { MoneyStrip } from '#islands/parts/MoneyStrip';
+import { PageHead } from '#islands/parts/PageHead';
 import { OwnerShell } from '#islands/shell/OwnerShell';
 import { useShell } from '#islands/shell/useShell';
 import { Tabs } from '@mantine/core';
@@ -46,24 +47,29 @@ function Booking({ given }: { readonly given: BookingView }) {
   const inForce = hold?.inForce;
   return (
     <>
-      <div className={styles.head}>
-        <div>
-          <p className={styles.trail}>
+      <PageHead
+        trail={
+          <>
             <a href="/bookings">Bookings</a> / {view.number}
-          </p>
+          </>
+        }
+        title={
           <h1>
             {view.client.name} <span>· {view.title}</span>
           </h1>
-          <p className={styles.sub}>
+        }
+        sub={
+          <>
             {longWall(agreed.start, today)} →{' '}
             {dateOf(agreed.end) === dateOf(agreed.start) ? agreed.end.slice(11) : longWall(agreed.end, today)} · agreed{' '}
             {shortDate(dateOf(agreed.agreed), today)} on <b>{view.termsName}</b> terms, version {view.termsVersion}
             {view.ownRules && <b>, with rules of its own</b>} ·{' '}
             <a href={`mailto:${view.client.email}`}>{view.client.email}</a>
-          </p>
-        </div>
+          </>
+        }
+      >
         <BookingActions view={view} standing={current} />
-      </div>
+      </PageHead>
 
       <section className={styles.money} aria-label="Position">
         <div className={styles.figures}>

@@ -35,7 +35,10 @@ function cancelledStanding(
       method: method === 'hold' ? 'card' : method,
     };
   });
-  return standingOf(agreed, [...facts, cancelled, ...back], asOf);
+  const letGo = ledger.authorisations
+    .filter((held) => held.state === 'inForce' && fromHold === 0)
+    .map(({ id: authorisation, amount }): Fact => ({ kind: 'holdReleased', at: asOf, authorisation, amount }));
+  return standingOf(agreed, [...facts, cancelled, ...back, ...letGo], asOf);
 }
 
 /** What a cancellation keeps, gives back and leaves owed for each way it may come, before one is chosen. */

@@ -5,12 +5,13 @@ import { BeforeAfter } from '#islands/Change/BeforeAfter';
 import { type ChangeDraft, draftOfDeal, previewOf, readChange } from '#islands/Change/changeDraft';
 import { OwnRules } from '#islands/Change/OwnRules';
 import { PriceLines } from '#islands/Change/PriceLines';
+import { PageHead } from '#islands/parts/PageHead';
 import { Problem } from '#islands/parts/Problem';
 import { useAction } from '#islands/parts/useAction';
 import { useReady } from '#islands/parts/useReady';
 import { OwnerShell } from '#islands/shell/OwnerShell';
 import { useShell } from '#islands/shell/useShell';
-import { Button, Group, TextInput } from '@mantine/core';
+import { Button, TextInput } from '@mantine/core';
 import { useLocalStorage } from '@mantine/hooks';
 import { useQuery } from '@tanstack/react-query';
 import styles from './Change.module.css';
@@ -79,24 +80,25 @@ function ChangeForm({ given }: { readonly given: ChangeView }) {
   });
   return (
     <>
-      <div className={styles.head}>
-        <div>
-          <p className={styles.trail}>
+      <PageHead
+        trail={
+          <>
             <a href="/bookings">Bookings</a> / <a href={`/bookings/${number}`}>{number}</a> / change
-          </p>
+          </>
+        }
+        title={
           <h1>
             {view.booking.client.name} <span>· {view.booking.title}</span>
           </h1>
-        </div>
-        <Group>
-          <Button variant="default" component="a" href={`/bookings/${number}`} onClick={() => forget()}>
-            Leave it as it is
-          </Button>
-          <Button disabled={!preview?.ok} loading={action.busy} onClick={() => void send()}>
-            Change the booking
-          </Button>
-        </Group>
-      </div>
+        }
+      >
+        <Button variant="default" component="a" href={`/bookings/${number}`} onClick={() => forget()}>
+          Leave it as it is
+        </Button>
+        <Button disabled={!preview?.ok} loading={action.busy} onClick={() => void send()}>
+          Change the booking
+        </Button>
+      </PageHead>
       <Problem problem={action.problem} currency={currency} />
       <div className={styles.columns}>
         <form onSubmit={(event) => event.preventDefault()}>

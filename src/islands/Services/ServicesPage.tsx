@@ -6,12 +6,14 @@ import { ServiceEditor } from '#islands/Services/ServiceEditor';
 import { kindWords, priceOf, taxOf } from '#islands/Services/serviceWords';
 import { TaxDialog } from '#islands/Services/TaxDialog';
 import { useReady } from '#islands/parts/useReady';
+import { PageHead } from '#islands/parts/PageHead';
 import { OwnerShell } from '#islands/shell/OwnerShell';
 import { useShell } from '#islands/shell/useShell';
 import { Button, Checkbox, TextInput } from '@mantine/core';
 import { IconPlus, IconSearch } from '@tabler/icons-react';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
+import list from '#islands/parts/List.module.css';
 import styles from './Services.module.css';
 
 type Props = { readonly shell: Shell; readonly path: string; readonly view: ServicesView };
@@ -50,11 +52,7 @@ function Services({ given }: { readonly given: ServicesView }) {
   };
   return (
     <>
-      <div className={styles.head}>
-        <div>
-          <h1>Services</h1>
-          <p>What can be booked, at which price, on which terms.</p>
-        </div>
+      <PageHead title="Services" sub="What can be booked, at which price, on which terms.">
         <TextInput
           aria-label="Find a service"
           placeholder="Find a service"
@@ -72,7 +70,7 @@ function Services({ given }: { readonly given: ServicesView }) {
         >
           New service
         </Button>
-      </div>
+      </PageHead>
       {ticked.size > 0 && (
         <BulkBar view={view} ids={[...ticked]} currency={business.currency} done={() => setTicked(new Set())} />
       )}
@@ -81,7 +79,7 @@ function Services({ given }: { readonly given: ServicesView }) {
           {view.services.length === 0 ? 'There are no services yet.' : 'No service has these words.'}
         </p>
       ) : (
-        <table className={styles.list}>
+        <table className={`${list.list} ${styles.list}`}>
           <thead>
             <tr>
               <th>

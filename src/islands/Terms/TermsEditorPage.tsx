@@ -12,6 +12,7 @@ import { SlowRules } from '#islands/Terms/SlowRules';
 import { useExample } from '#islands/Terms/useExample';
 import { type Editing, useTermsDraft } from '#islands/Terms/useTermsDraft';
 import { consequencesOf, onExample } from '#islands/Terms/workOut';
+import { PageHead } from '#islands/parts/PageHead';
 import { OwnerShell } from '#islands/shell/OwnerShell';
 import { useReady } from '#islands/parts/useReady';
 import { ActionIcon, Button, Group } from '@mantine/core';
@@ -19,7 +20,12 @@ import { IconArrowBackUp, IconArrowForwardUp } from '@tabler/icons-react';
 import { useDeferredValue, useMemo, useState } from 'react';
 import styles from './Terms.module.css';
 
-type Props = { readonly shell: Shell; readonly path: string; readonly view: TermsView; readonly copied: Terms | null };
+type Props = {
+  readonly shell: Shell;
+  readonly path: string;
+  readonly view: TermsView;
+  readonly copied: { readonly from: string; readonly rules: Terms } | null;
+};
 
 export default function TermsEditorPage({ shell, path, ...given }: Props) {
   return (
@@ -53,10 +59,11 @@ const fresh: Terms = {
 function TermsEditor({ view, copied, currency }: Omit<Props, 'shell' | 'path'> & { readonly currency: string }) {
   const { terms } = view;
   const editing = useTermsDraft({
-    id: terms?.id ?? 'new',
+    // A copy is a draft of its own: one begun before from nothing, or from others, stays beside it.
+    id: terms?.id ?? (copied ? `copy-of-${copied.from}` : 'new'),
     version: terms?.version ?? 0,
     name: terms?.name ?? '',
-    rules: terms?.rules ?? copied ?? fresh,
+    rules: terms?.rules ?? copied?.rules ?? fresh,
     currency,
   });
   const { example, move, setTotal, usualTotal } = useExample();
@@ -69,11 +76,14 @@ function TermsEditor({ view, copied, currency }: Omit<Props, 'shell' | 'path'> &
   const blocked = half > 0 || consequences.faults.length > 0;
   return (
     <>
-      <div className={styles.head}>
-        <div>
-          <p className={styles.trail}>
+      <PageHead
+        trail={
+          <>
             <a href="/terms">Terms</a> / {terms ? `version ${terms.version}` : 'new'}
-          </p>
+          </>
+        }
+        sub={inUse(view, editing)}
+        title={
           <input
             className={styles.name}
             value={draft.name}
@@ -83,25 +93,23 @@ function TermsEditor({ view, copied, currency }: Omit<Props, 'shell' | 'path'> &
             maxLength={80}
             onChange={(event) => editing.change({ name: event.currentTarget.value }, 'name')}
           />
-          <p className={styles.sub}>{inUse(view, editing)}</p>
-        </div>
-        <div className={styles.actions}>
-          <ActionIcon variant="default" size={36} aria-label="Undo" disabled={!editing.canUndo} onClick={editing.undo}>
-            <IconArrowBackUp size={18} aria-hidden />
-          </ActionIcon>
-          <ActionIcon variant="default" size={36} aria-label="Redo" disabled={!editing.canRedo} onClick={editing.redo}>
-            <IconArrowForwardUp size={18} aria-hidden />
-          </ActionIcon>
-          {terms && (
-            <Button variant="default" onClick={() => setDialog('give')}>
-              Give to services
-            </Button>
-          )}
-          <Button disabled={blocked || (!editing.touched && terms !== null)} onClick={() => setDialog('publish')}>
-            {terms ? 'Compare and publish' : 'Publish'}
+        }
+      >
+        <ActionIcon variant="default" size={36} aria-label="Undo" disabled={!editing.canUndo} onClick={editing.undo}>
+          <IconArrowBackUp size={18} aria-hidden />
+        </ActionIcon>
+        <ActionIcon variant="default" size={36} aria-label="Redo" disabled={!editing.canRedo} onClick={editing.redo}>
+          <IconArrowForwardUp size={18} aria-hidden />
+        </ActionIcon>
+        {terms && (
+          <Button variant="default" onClick={() => setDialog('give')}>
+            Give to services
           </Button>
-        </div>
-      </div>
+        )}
+        <Button disabled={blocked || (!editing.touched && terms !== null)} onClick={() => setDialog('publish')}>
+          {terms ? 'Compare and publish' : 'Publish'}
+        </Button>
+      </PageHead>
       {half > 0 && (
         <p className={styles.missing} role="status">
           {half} {half === 1 ? 'thing is' : 'things are'} half written

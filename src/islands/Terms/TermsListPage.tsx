@@ -2,10 +2,12 @@ import type { Shell, TermsListView } from '#contracts/views';
 import { localDate } from '#core/calendar/zoned';
 import { instalmentSegments, sentenceOf } from '#core/wording/ruleSegments';
 import { shortDate } from '#core/wording/days';
+import { PageHead } from '#islands/parts/PageHead';
 import { OwnerShell } from '#islands/shell/OwnerShell';
 import { useShell } from '#islands/shell/useShell';
 import { Button } from '@mantine/core';
 import { IconPlus } from '@tabler/icons-react';
+import list from '#islands/parts/List.module.css';
 import styles from './Terms.module.css';
 
 type Props = { readonly shell: Shell; readonly path: string; readonly view: TermsListView };
@@ -13,15 +15,11 @@ type Props = { readonly shell: Shell; readonly path: string; readonly view: Term
 export default function TermsListPage({ shell, path, view }: Props) {
   return (
     <OwnerShell shell={shell} path={path}>
-      <div className={styles.head}>
-        <div>
-          <h1 style={{ fontSize: 23 }}>Terms</h1>
-          <p className={styles.sub}>Money rules that services share. What is agreed keeps its version.</p>
-        </div>
+      <PageHead title="Terms" sub="Money rules that services share. What is agreed keeps its version.">
         <Button component="a" href="/terms/new" leftSection={<IconPlus size={17} aria-hidden />}>
           New terms
         </Button>
-      </div>
+      </PageHead>
       <Lines view={view} />
     </OwnerShell>
   );
@@ -31,7 +29,7 @@ function Lines({ view }: { readonly view: TermsListView }) {
   const { business, zone, today } = useShell();
   if (view.terms.length === 0) return <p>There are no terms yet. Make some, and give them to your services.</p>;
   return (
-    <table className={styles.list}>
+    <table className={`${list.list} ${styles.list}`}>
       <thead>
         <tr>
           <th>Name and instalments</th>

@@ -4,9 +4,10 @@ import { formatAmount } from '#core/money/formatMoney';
 import { longDate } from '#core/wording/days';
 import { problemSentence } from '#islands/format/problemSentence';
 import { post } from '#islands/api';
+import { PageHead } from '#islands/parts/PageHead';
 import { OwnerShell } from '#islands/shell/OwnerShell';
 import { useShell } from '#islands/shell/useShell';
-import { Button, Checkbox, Group, Progress } from '@mantine/core';
+import { Button, Checkbox, Progress } from '@mantine/core';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useRef, useState } from 'react';
 import styles from './TermsUse.module.css';
@@ -78,31 +79,32 @@ function TermsUse({ view }: { readonly view: TermsUseView }) {
   };
   return (
     <>
-      <div className={styles.head}>
-        <div>
-          <p className={styles.trail}>
+      <PageHead
+        trail={
+          <>
             <a href="/terms">Terms</a> / <a href={`/terms/${terms.id}`}>{terms.name}</a>
-          </p>
-          <h1>What version {terms.version} would change</h1>
-          <p className={styles.sub}>
+          </>
+        }
+        title={`What version ${terms.version} would change`}
+        sub={
+          <>
             {touches.length === 0
               ? 'Every coming booking keeps this version already.'
               : `${touches.length + more} coming ${touches.length + more === 1 ? 'booking keeps' : 'bookings keep'} an earlier version. Those that you do not choose keep what was agreed.`}
             {more > 0 && ` The first ${touches.length} are shown.`}
-          </p>
-        </div>
-        <Group>
-          {running ? (
-            <Button variant="default" onClick={() => (stopped.current = true)}>
-              Stop
-            </Button>
-          ) : (
-            <Button disabled={chosen.size === 0} onClick={() => void apply()}>
-              Apply to {chosen.size || 'the chosen'}
-            </Button>
-          )}
-        </Group>
-      </div>
+          </>
+        }
+      >
+        {running ? (
+          <Button variant="default" onClick={() => (stopped.current = true)}>
+            Stop
+          </Button>
+        ) : (
+          <Button disabled={chosen.size === 0} onClick={() => void apply()}>
+            Apply to {chosen.size || 'the chosen'}
+          </Button>
+        )}
+      </PageHead>
       {running && (
         <div role="status">
           <Progress value={(100 * running.done) / running.all} size="sm" />

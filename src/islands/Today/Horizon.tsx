@@ -105,9 +105,18 @@ export function Horizon({ view, currency }: { readonly view: TodayView; readonly
           className={styles.today}
         />
         {gaps.map(({ cover, at, row }) => (
+          <line
+            key={cover.bookingId}
+            x1={at}
+            x2={at}
+            y1={bandBottom + 4}
+            y2={gapTop + row * 16}
+            className={styles.leader}
+          />
+        ))}
+        {gaps.map(({ cover, at, row }) => (
           <a key={cover.bookingId} href={`/bookings/${cover.number}`} className={styles.gap}>
             <path d={`M${at - 6},${bandBottom + 4}l6,-10l6,10z`} />
-            <line x1={at} x2={at} y1={bandBottom + 4} y2={gapTop + row * 16} />
             <text x={at + 6} y={gapTop + row * 16 + 3}>
               {gapText(cover)}
             </text>

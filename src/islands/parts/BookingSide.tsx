@@ -1,3 +1,4 @@
+import type { HoldState } from '#core/booking/holdStanding';
 import type { Standing } from '#core/booking/standing';
 import { stripOf } from '#core/booking/strip';
 import { dateOf } from '#core/calendar/wallTime';
@@ -85,12 +86,12 @@ function BookingSide({
             <b className="num">{money(part.amount)}</b>
           </li>
         ))}
-        {hold && (
+        {hold && shownHold(standing) && (
           <li className={mark(holdText(standing) !== holdText(other))}>
-            <i className="m-held" aria-hidden="true" />
+            <i className={holdMarks[hold.state][0]} aria-hidden="true" />
             <span>
               {shortDate(localDate(hold.from, timeZone), today)} to {shortDate(localDate(hold.until, timeZone), today)}
-              <small>held</small>
+              <small>{holdMarks[hold.state][1]}</small>
             </span>
             <b className="num">{money(standing.plan.hold!.amount)}</b>
           </li>
@@ -100,7 +101,23 @@ function BookingSide({
   );
 }
 
-const holdText = ({ plan }: Standing): string => `${plan.hold?.amount} ${plan.hold?.from} ${plan.hold?.until}`;
+const holdMarks = {
+  planned: ['m-heldPlanned', 'to be held'],
+  asked: ['m-heldPlanned', 'the client is asked'],
+  inForce: ['m-held', 'held'],
+  endingSoon: ['m-gap', 'held, with a cover gap'],
+  captured: ['m-captured', 'captured'],
+  released: ['m-back', 'let go'],
+  lapsed: ['m-gap', 'lapsed'],
+  refused: ['m-gap', 'refused'],
+} as const satisfies Record<HoldState, readonly [mark: string, word: string]>;
+
+/** A hold that was never placed is nothing once the booking is over. */
+const shownHold = ({ hold, ledger }: Standing): boolean =>
+  ledger.cancelled === null || hold?.state === 'inForce' || hold?.state === 'released' || hold?.state === 'captured';
+
+const holdText = ({ plan, hold }: Standing): string =>
+  `${plan.hold?.amount} ${plan.hold?.from} ${plan.hold?.until} ${hold?.state}`;
 
 const Figure = ({
   label,
