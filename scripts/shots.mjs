@@ -67,7 +67,10 @@ await shoot(desk, 'terms', '/terms/rental-long', async (page) => {
 await shoot(desk, 'terms-bookings', '/terms/rental/bookings');
 await shoot(desk, 'change', '/bookings/B-0037/change', async (page) => {
   await page.getByLabel('Ends').fill('2027-05-30T12:00');
-  await page.getByLabel(/^Price of one/).first().fill('1,450.00');
+  await page
+    .getByLabel(/^Price of one/)
+    .first()
+    .fill('1,450.00');
 });
 await shoot(desk, 'services', '/services');
 await shoot(desk, 'stand-ins', '/stand-ins');
