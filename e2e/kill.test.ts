@@ -72,7 +72,7 @@ async function work(client: Client, seen: Acknowledged): Promise<void> {
 
 describe('kill -9 at any moment', () => {
   it(`loses nothing that was answered and does nothing twice, ${rounds} times`, async function () {
-    this.timeout(300_000);
+    this.timeout(400_000);
     const directory = await installedDirectory();
     const port = await freePort();
     const seen: Acknowledged = { bookings: new Set(), paid: new Map() };
@@ -90,7 +90,9 @@ describe('kill -9 at any moment', () => {
         void client.post('/api/stand-ins/clock', {
           to: `2027-03-${String(Math.min((day += 3), 30)).padStart(2, '0')}T12:00`,
         });
-      await new Promise((resolve) => setTimeout(resolve, randomInt(700, 2600)));
+      // Every other kill comes later: on a slow machine some payments must have got through by then.
+      const window = round % 2 === 0 ? randomInt(700, 2600) : randomInt(1500, 5500);
+      await new Promise((resolve) => setTimeout(resolve, window));
       await server.stop('SIGKILL');
       alive = false;
       await Promise.all(workers);

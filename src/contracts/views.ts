@@ -1,3 +1,4 @@
+import type { ServiceLine, TaxLine } from '#contracts/serviceViews';
 import type { ErrandKind, Occasion } from '#core/agenda/wantedErrands';
 import type { Decision } from '#core/booking/decisions';
 import type { Fact } from '#core/booking/facts';
@@ -8,9 +9,6 @@ import type { PlainDate } from '#core/calendar/days';
 import type { Instant } from '#core/calendar/instant';
 import type { WallTime } from '#core/calendar/wallTime';
 import type { Minor } from '#core/money/minor';
-import type { Deal } from '#core/booking/deal';
-import type { Decimal } from '#core/money/decimal';
-import type { PriceBasis, ServiceColour, ServiceExtra, ServiceKind } from '#core/services/service';
 import type { FeeTerms, Terms, WayToPay } from '#core/terms/terms';
 import type { ClientStep } from '#core/wording/clientSteps';
 
@@ -268,81 +266,4 @@ export type ReadMail = {
   readonly from: string;
   readonly text: string;
   readonly mime: string;
-};
-
-export type TermsLine = {
-  readonly id: string;
-  readonly name: string;
-  readonly version: number;
-  readonly madeAt: Instant;
-  readonly rules: Terms;
-  readonly services: readonly { readonly id: string; readonly name: string }[];
-  /** Bookings not over yet that keep a version of these terms, and how many of them an older one. */
-  readonly coming: number;
-  readonly onOlder: number;
-};
-export type TermsListView = { readonly terms: readonly TermsLine[] };
-
-export type TermsView = {
-  /** Null for terms that are being made. */
-  readonly terms: TermsLine | null;
-  readonly services: readonly { readonly id: string; readonly name: string; readonly termsName: string }[];
-  readonly names: readonly string[];
-};
-
-/** One booking that a newer version could touch, and what that would change. */
-export type TermsTouch = {
-  readonly id: string;
-  readonly number: string;
-  readonly client: string;
-  readonly title: string;
-  readonly currency: string;
-  readonly start: WallTime;
-  readonly version: number;
-  /** Its own rules differ from the version that it was agreed on. */
-  readonly own: boolean;
-  readonly seen: number;
-  readonly sentences: readonly string[];
-  readonly dueNow: readonly [before: Minor, after: Minor];
-  readonly held: readonly [before: Minor, after: Minor];
-  readonly back: Minor;
-  readonly tells: boolean;
-  readonly refused: string | null;
-};
-export type TermsUseView = {
-  readonly terms: TermsLine;
-  readonly touches: readonly TermsTouch[];
-  readonly more: number;
-};
-
-export type ServiceLine = {
-  readonly id: string;
-  readonly name: string;
-  readonly kind: ServiceKind;
-  readonly currency: string;
-  readonly termsId: string;
-  readonly basis: PriceBasis;
-  readonly unitPrice: Minor;
-  readonly included: string;
-  readonly extras: readonly ServiceExtra[];
-  readonly taxMode: 'inclusive' | 'exclusive';
-  readonly taxCodes: readonly string[];
-  readonly colour: ServiceColour;
-  readonly retired: boolean;
-};
-export type TaxLine = { readonly code: string; readonly label: string; readonly rate: Decimal };
-export type ServicesView = {
-  readonly services: readonly (ServiceLine & { readonly coming: number })[];
-  readonly taxes: readonly TaxLine[];
-  readonly terms: readonly { readonly id: string; readonly name: string }[];
-};
-
-export type ChangeView = {
-  readonly booking: BookingView;
-  readonly deal: Deal;
-  readonly seen: number;
-  readonly taxes: readonly TaxLine[];
-  readonly service: ServiceLine;
-  /** The version's own rules, to tell what this booking has of its own. */
-  readonly versionRules: Terms;
 };

@@ -1,4 +1,5 @@
-import type { ChangeView, Shell } from '#contracts/views';
+import type { ChangeView } from '#contracts/serviceViews';
+import type { Shell } from '#contracts/views';
 import { standing } from '#core/booking/standing';
 import { read } from '#islands/api';
 import { BeforeAfter } from '#islands/Change/BeforeAfter';

@@ -1,4 +1,4 @@
-import type { ChangeView } from '#contracts/views';
+import type { ChangeView } from '#contracts/serviceViews';
 import type { Deal } from '#core/booking/deal';
 import { withDeal } from '#core/booking/deal';
 import type { Standing } from '#core/booking/standing';

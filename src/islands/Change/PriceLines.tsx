@@ -1,4 +1,4 @@
-import type { ChangeView } from '#contracts/views';
+import type { ChangeView } from '#contracts/serviceViews';
 import { formatAmount } from '#core/money/formatMoney';
 import type { Deal } from '#core/booking/deal';
 import { price } from '#core/price/price';

@@ -1,4 +1,4 @@
-import type { ChangeView } from '#contracts/views';
+import type { ChangeView } from '#contracts/serviceViews';
 import type { Deal } from '#core/booking/deal';
 import { minor } from '#core/money/minor';
 import { draftOfDeal, previewOf, readChange } from '#islands/Change/changeDraft';

@@ -1,4 +1,4 @@
-import type { ChangeView } from '#contracts/views';
+import type { ChangeView } from '#contracts/serviceViews';
 import type { Deal } from '#core/booking/deal';
 import { type Change, changeOf, type ChangeRefusal, pricedDeal } from '#core/change/change';
 import type { Instant } from '#core/calendar/instant';

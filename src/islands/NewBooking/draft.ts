@@ -1,4 +1,5 @@
-import type { NewBookingView, ServiceLine } from '#contracts/views';
+import type { ServiceLine } from '#contracts/serviceViews';
+import type { NewBookingView } from '#contracts/views';
 import { standing, type Standing } from '#core/booking/standing';
 import { planOf } from '#core/booking/keptPlan';
 import type { Instant } from '#core/calendar/instant';

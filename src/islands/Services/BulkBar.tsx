@@ -1,4 +1,4 @@
-import type { ServicesView } from '#contracts/views';
+import type { ServicesView } from '#contracts/serviceViews';
 import { serviceColours } from '#core/services/service';
 import { Problem } from '#islands/parts/Problem';
 import { useAction } from '#islands/parts/useAction';

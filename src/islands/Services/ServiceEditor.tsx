@@ -1,4 +1,4 @@
-import type { ServicesView } from '#contracts/views';
+import type { ServicesView } from '#contracts/serviceViews';
 import { serviceColours, serviceKinds, priceBases } from '#core/services/service';
 import { problemSentence, fieldMessage } from '#islands/format/problemSentence';
 import { basisWords } from '#islands/NewBooking/priceWords';

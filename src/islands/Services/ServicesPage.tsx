@@ -1,4 +1,5 @@
-import type { ServicesView, Shell } from '#contracts/views';
+import type { ServicesView } from '#contracts/serviceViews';
+import type { Shell } from '#contracts/views';
 import { read } from '#islands/api';
 import { BulkBar } from '#islands/Services/BulkBar';
 import { draftOfService, newService, type ServiceDraft } from '#islands/Services/serviceDraft';

@@ -1,4 +1,4 @@
-import type { TaxLine } from '#contracts/views';
+import type { TaxLine } from '#contracts/serviceViews';
 import { fieldMessage } from '#islands/format/problemSentence';
 import { Problem } from '#islands/parts/Problem';
 import { useAction } from '#islands/parts/useAction';

@@ -1,4 +1,4 @@
-import type { ServiceLine, ServicesView } from '#contracts/views';
+import type { ServiceLine, ServicesView } from '#contracts/serviceViews';
 import { formatAmount } from '#core/money/formatMoney';
 import { parseAmount } from '#core/money/parseAmount';
 import { zero } from '#core/money/minor';

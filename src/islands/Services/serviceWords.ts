@@ -1,4 +1,4 @@
-import type { ServiceLine, TaxLine } from '#contracts/views';
+import type { ServiceLine, TaxLine } from '#contracts/serviceViews';
 import { formatAmount } from '#core/money/formatMoney';
 import type { ServiceKind } from '#core/services/service';
 import { basisWords } from '#islands/NewBooking/priceWords';

@@ -1,4 +1,4 @@
-import type { TermsView } from '#contracts/views';
+import type { TermsView } from '#contracts/termsViews';
 import { Problem } from '#islands/parts/Problem';
 import { useAction } from '#islands/parts/useAction';
 import { Button, Checkbox, Group, Modal, ScrollArea, Stack } from '@mantine/core';

@@ -3,31 +3,18 @@ import type { InstalmentRule } from '#core/plan/rules';
 import { formatAmount } from '#core/money/formatMoney';
 import type { Minor } from '#core/money/minor';
 import { type InstalmentDraft } from '#islands/Terms/draft';
+import { DueTokens } from '#islands/Terms/DueTokens';
 import { AddRule, RuleRow, Section } from '#islands/Terms/RuleRow';
-import { ChosenToken, dateUnits, Sentence, TypedToken } from '#islands/Terms/tokens';
+import { ChosenToken, Sentence, TypedToken } from '#islands/Terms/tokens';
 import type { Editing } from '#islands/Terms/useTermsDraft';
 import { whileSame } from '#islands/Terms/whileSame';
 import { memo, useCallback, useRef } from 'react';
 import { newKey } from '#islands/api';
-import styles from './Terms.module.css';
 
 const amountKinds = [
   ['percent', '% of the price'],
   ['fixed', 'fixed'],
   ['share', 'parts of the rest'],
-] as const;
-const duePlaces = [
-  ['agreement', 'agreement'],
-  ['start', 'the start'],
-  ['end', 'the end'],
-  ['midway', 'midway to the start'],
-  ['date', 'the day'],
-  ['open', 'a day agreed later'],
-] as const;
-const moves = [
-  ['at', 'at'],
-  ['before', 'before'],
-  ['after', 'after'],
 ] as const;
 const collects = Object.entries(collectWords) as [keyof typeof collectWords, string][];
 
@@ -196,63 +183,3 @@ const emptyRule = ({ name, collect }: InstalmentDraft): InstalmentRule => ({
   amount: { share: 1 },
   due: { open: true },
 });
-
-function DueTokens({
-  draft,
-  set,
-  fault,
-}: {
-  readonly draft: InstalmentDraft;
-  readonly set: (part: Partial<InstalmentDraft>, field: string) => void;
-  readonly fault: (field: 'count' | 'date') => string | undefined;
-}) {
-  const { name, dueOn, dueMove } = draft;
-  const anchored = dueOn === 'agreement' || dueOn === 'start' || dueOn === 'end';
-  return (
-    <>
-      {anchored && dueMove !== 'at' && (
-        <>
-          <TypedToken
-            value={draft.count}
-            mode="numeric"
-            label={`How long ${dueMove}, ${name}`}
-            fault={fault('count')}
-            onChange={(count) => set({ count }, 'count')}
-          />
-          <ChosenToken
-            value={draft.unit}
-            label={`Unit of time of ${name}`}
-            options={dateUnits}
-            onChange={(unit) => set({ unit }, 'unit')}
-          />
-        </>
-      )}
-      {anchored ? (
-        <ChosenToken
-          value={dueMove}
-          label={`Before, at or after, ${name}`}
-          options={moves}
-          onChange={(move) => set({ dueMove: move }, 'move')}
-        />
-      ) : (
-        <span>on </span>
-      )}
-      <ChosenToken
-        value={dueOn}
-        label={`When ${name} is due`}
-        options={duePlaces}
-        onChange={(place) => set({ dueOn: place }, 'on')}
-      />
-      {dueOn === 'date' && (
-        <input
-          type="date"
-          className={styles.token}
-          value={draft.date}
-          aria-label={`Day of ${name}`}
-          aria-invalid={fault('date') ? true : undefined}
-          onChange={(event) => set({ date: event.currentTarget.value }, 'date')}
-        />
-      )}
-    </>
-  );
-}

@@ -1,4 +1,4 @@
-import type { TermsLine } from '#contracts/views';
+import type { TermsLine } from '#contracts/termsViews';
 import type { Terms } from '#core/terms/terms';
 import { termsSentences } from '#core/wording/ruleSegments';
 import { type ApiProblem } from '#islands/api';

@@ -1,4 +1,5 @@
-import type { Shell, TermsView } from '#contracts/views';
+import type { TermsView } from '#contracts/termsViews';
+import type { Shell } from '#contracts/views';
 import { formatAmount } from '#core/money/formatMoney';
 import type { Terms } from '#core/terms/terms';
 import { Beside } from '#islands/Terms/Beside';

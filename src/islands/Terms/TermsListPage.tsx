@@ -1,4 +1,5 @@
-import type { Shell, TermsListView } from '#contracts/views';
+import type { TermsListView } from '#contracts/termsViews';
+import type { Shell } from '#contracts/views';
 import { localDate } from '#core/calendar/zoned';
 import { instalmentSegments, sentenceOf } from '#core/wording/ruleSegments';
 import { shortDate } from '#core/wording/days';

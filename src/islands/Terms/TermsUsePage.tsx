@@ -1,4 +1,5 @@
-import type { Shell, TermsTouch, TermsUseView } from '#contracts/views';
+import type { TermsTouch, TermsUseView } from '#contracts/termsViews';
+import type { Shell } from '#contracts/views';
 import { dateOf } from '#core/calendar/wallTime';
 import { formatAmount } from '#core/money/formatMoney';
 import { longDate } from '#core/wording/days';

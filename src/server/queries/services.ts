@@ -1,4 +1,4 @@
-import type { ChangeView, ServicesView, TaxLine } from '#contracts/views';
+import type { ChangeView, ServicesView, TaxLine } from '#contracts/serviceViews';
 import { factsThatCount } from '#core/booking/factsThatCount';
 import { dealOf } from '#server/booking/dealOf';
 import { readBooking } from '#server/booking/lockBooking';

@@ -1,4 +1,4 @@
-import type { TermsLine, TermsListView, TermsTouch, TermsUseView, TermsView } from '#contracts/views';
+import type { TermsLine, TermsListView, TermsTouch, TermsUseView, TermsView } from '#contracts/termsViews';
 import { factsThatCount } from '#core/booking/factsThatCount';
 import type { Fact } from '#core/booking/facts';
 import { changeOf, pricedDeal } from '#core/change/change';

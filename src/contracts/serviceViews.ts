@@ -1,0 +1,38 @@
+import type { BookingView } from '#contracts/views';
+import type { Deal } from '#core/booking/deal';
+import type { Decimal } from '#core/money/decimal';
+import type { Minor } from '#core/money/minor';
+import type { PriceBasis, ServiceColour, ServiceExtra, ServiceKind } from '#core/services/service';
+import type { Terms } from '#core/terms/terms';
+
+export type ServiceLine = {
+  readonly id: string;
+  readonly name: string;
+  readonly kind: ServiceKind;
+  readonly currency: string;
+  readonly termsId: string;
+  readonly basis: PriceBasis;
+  readonly unitPrice: Minor;
+  readonly included: string;
+  readonly extras: readonly ServiceExtra[];
+  readonly taxMode: 'inclusive' | 'exclusive';
+  readonly taxCodes: readonly string[];
+  readonly colour: ServiceColour;
+  readonly retired: boolean;
+};
+export type TaxLine = { readonly code: string; readonly label: string; readonly rate: Decimal };
+export type ServicesView = {
+  readonly services: readonly (ServiceLine & { readonly coming: number })[];
+  readonly taxes: readonly TaxLine[];
+  readonly terms: readonly { readonly id: string; readonly name: string }[];
+};
+
+export type ChangeView = {
+  readonly booking: BookingView;
+  readonly deal: Deal;
+  readonly seen: number;
+  readonly taxes: readonly TaxLine[];
+  readonly service: ServiceLine;
+  /** The version's own rules, to tell what this booking has of its own. */
+  readonly versionRules: Terms;
+};
