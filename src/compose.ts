@@ -1,3 +1,4 @@
+import type { PreviewWording } from '#contracts/wordings';
 import type { Instant } from '#core/calendar/instant';
 import { nextErrandMoment, runDue } from '#server/agenda/runDue';
 import { type Config, ConfigError, readConfig } from '#server/config';
@@ -24,7 +25,22 @@ import { firstStart } from '#server/usecases/firstStart';
 import { changeServices, saveService, saveTaxes } from '#server/usecases/services';
 import { applyTerms, giveTerms, publishTerms } from '#server/usecases/terms';
 import { recordPayment } from '#server/usecases/recordPayment';
-import { recoverMessages } from '#server/usecases/writeMessage';
+import { acceptQuote, convertQuote, signByBusiness, signQuote } from '#server/usecases/acceptQuote';
+import { createQuote } from '#server/usecases/createQuote';
+import { readFile, uploadFile } from '#server/usecases/files';
+import { askPayer } from '#server/usecases/payerLink';
+import { saveAgreement, saveTemplate } from '#server/usecases/quoteTemplates';
+import { chooseOnQuote, writeOnQuote } from '#server/usecases/readQuote';
+import { saveBusiness } from '#server/usecases/saveBusiness';
+import { saveQuote } from '#server/usecases/saveQuote';
+import { answerQuestion, copyQuoteLink, renewQuote, sendQuote, withdrawQuote } from '#server/usecases/sendQuote';
+import { saveWording } from '#server/usecases/wordings';
+import { quoteOfLink } from '#server/quotes/quoteLink';
+import { bookingOfLink } from '#server/usecases/clientLink';
+import { calendarOf } from '#server/queries/calendar';
+import { agreementFile } from '#server/quotes/agreementFile';
+import { previewWording } from '#server/queries/messages';
+import { recoverMessages } from '#server/usecases/handOver';
 import { demoSignIn } from '#demo/scenario';
 import { openQueries } from '#server/queries/queries';
 import { openClockMoves } from '#world/clock/moves';
@@ -53,7 +69,7 @@ export async function compose(config: Config, given: { opened?: OpenDatabase; po
   const secret = installationSecret(config.secret, config.directory);
   const eventSecret = secretFor(secret, 'processor events');
   const post = given.post ?? overHttp(`http://127.0.0.1:${config.port}`);
-  const world = await openWorld({ db, baseUrl: config.baseUrl, eventSecret, post });
+  const world = await openWorld({ db, baseUrl: config.baseUrl, eventSecret, post, smtpUrl: config.smtpUrl });
   const deps: Deps = {
     db,
     clock: world.clock,
@@ -159,6 +175,31 @@ export async function compose(config: Config, given: { opened?: OpenDatabase; po
     saveService: saveService(deps),
     changeServices: changeServices(deps),
     saveTaxes: saveTaxes(deps),
+    createQuote: createQuote(deps),
+    saveQuote: saveQuote(deps),
+    sendQuote: sendQuote(deps),
+    renewQuote: renewQuote(deps),
+    copyQuoteLink: copyQuoteLink(deps),
+    withdrawQuote: withdrawQuote(deps),
+    answerQuestion: answerQuestion(deps),
+    convertQuote: convertQuote(deps),
+    signByBusiness: signByBusiness(deps),
+    saveTemplate: saveTemplate(deps),
+    saveAgreement: saveAgreement(deps),
+    saveWording: saveWording(deps),
+    previewWording: (request: PreviewWording) => previewWording(db, world.clock.now(), request),
+    saveBusiness: saveBusiness(deps),
+    uploadFile: uploadFile(deps),
+    readFile: readFile(deps),
+    acceptQuote: acceptQuote(deps),
+    signQuote: signQuote(deps),
+    chooseOnQuote: chooseOnQuote(deps),
+    writeOnQuote: writeOnQuote(deps),
+    askPayer: askPayer(deps),
+    bookingOfLink: (link: string) => bookingOfLink(db, link, world.clock.now()),
+    quoteOfLink: (link: string) => quoteOfLink(db, link),
+    calendarOf: (bookingId: string) => calendarOf(deps, bookingId),
+    agreementFile: (wanted: Parameters<typeof agreementFile>[1]) => agreementFile(db, wanted),
   };
 }
 

@@ -7,6 +7,8 @@ type Composed = import('./compose').App;
 declare namespace App {
   interface Locals {
     app: Composed;
+    /** The network address that the request came from. */
+    address: string;
     /** The signed-in person; null on the pages that need none. */
     person: { readonly id: string; readonly name: string; readonly email: string } | null;
   }

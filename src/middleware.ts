@@ -9,6 +9,8 @@ const open = [
   /^\/sign-in$/,
   /^\/first-start$/,
   /^\/b\//,
+  /^\/q\//,
+  /^\/f\//,
   /^\/stand-in\//,
   /^\/healthz$/,
   /^\/api\/(auth|events|client|demo|first-start)(\/|$)/,
@@ -19,6 +21,7 @@ export const onRequest = defineMiddleware(async (context, next) => {
   const { locals, request, url } = context;
   if (!isFromHere(request)) return applyHeaders(problem(403, 'cross_site'), url);
   locals.app = await application();
+  locals.address = context.clientAddress;
   const session = await locals.app.signIn.api.getSession({ headers: request.headers });
   locals.person = session ? { id: session.user.id, name: session.user.name, email: session.user.email } : null;
   const needsPerson = !open.some((pattern) => pattern.test(url.pathname));

@@ -25,3 +25,16 @@ export type GiveCard = z.infer<typeof GiveCard>;
 
 export const OnLink = z.strictObject({ link: Token });
 export type OnLink = z.infer<typeof OnLink>;
+
+/** Without an address the link is given, to be copied. */
+export const AskPayer = z.strictObject({
+  link: Token,
+  attempt: z.string().min(8).max(64),
+  to: z
+    .string()
+    .trim()
+    .max(254)
+    .regex(/^[^\s@,;<>]+@[^\s@,;<>]+\.[^\s@,;<>]+$/, 'an e-mail address, such as maud@example.com')
+    .nullable(),
+});
+export type AskPayer = z.infer<typeof AskPayer>;

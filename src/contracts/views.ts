@@ -1,3 +1,4 @@
+import type { BusinessFace, QuoteLine } from '#contracts/quoteViews';
 import type { ServiceLine, TaxLine } from '#contracts/serviceViews';
 import type { ErrandKind, Occasion } from '#core/agenda/wantedErrands';
 import type { Decision } from '#core/booking/decisions';
@@ -26,6 +27,8 @@ export type Shell = {
   readonly standing: boolean;
   readonly decisions: number;
   readonly closeOuts: number;
+  /** Quotes that wait for their owner. */
+  readonly quotes: number;
 };
 
 export type BookingLine = {
@@ -95,6 +98,8 @@ export type TodayView = {
   readonly did: readonly Doing[];
   readonly next: readonly Doing[];
   readonly failing: readonly Failing[];
+  /** Quotes that wait for their owner, the longest first. */
+  readonly quotes: readonly QuoteLine[];
 };
 
 export const bookingSorts = ['start', 'next', 'client', 'total', 'outstanding', 'number'] as const;
@@ -170,7 +175,13 @@ export type CloseOutView = {
 };
 
 export type ClientView = {
-  readonly business: { readonly name: string; readonly line: string; readonly email: string };
+  readonly business: BusinessFace;
+  /** Opened by somebody else who pays: what only the client needs is not there. */
+  readonly payer: boolean;
+  /** Whether there is a signed agreement to download. */
+  readonly signed: boolean;
+  /** What the quote said should be shown once it is paid. */
+  readonly after: { readonly thanks: string; readonly nextPage: string } | null;
   readonly clientName: string;
   readonly number: string;
   readonly title: string;

@@ -10,6 +10,9 @@ const canonical = (value: unknown): unknown => {
   );
 };
 
+/** The value as JSON with its keys in one order: what a digest can be taken of. */
+export const canonicalJson = (value: unknown): string => JSON.stringify(canonical(value));
+
 /** Whether two values of plain data say the same. */
 export const sameValue = (a: unknown, b: unknown): boolean =>
-  JSON.stringify(canonical(a)) === JSON.stringify(canonical(b));
+  canonicalJson(a) === canonicalJson(b);

@@ -31,6 +31,8 @@ export type Config = {
   readonly directory: string;
   readonly databaseUrl: string | undefined;
   readonly secret: string | undefined;
+  /** Where messages go out for real; without it they stay in the stand-in mailbox. */
+  readonly smtpUrl: string | undefined;
   readonly baseUrl: string;
   readonly demo: boolean;
 };
@@ -56,8 +58,9 @@ export function readConfig(environment: Readonly<Record<string, string | undefin
     OSTENDO_DATA: directory,
     DATABASE_URL: databaseUrl,
     OSTENDO_SECRET: secret,
+    SMTP_URL: smtpUrl,
   } = parsed.data;
   const shown = host === '0.0.0.0' || host === '::' ? '127.0.0.1' : host;
   const baseUrl = (parsed.data.OSTENDO_URL ?? `http://${shown}:${port}`).replace(/\/$/, '');
-  return { port, host, directory, databaseUrl, secret, baseUrl, demo: parsed.data.OSTENDO_DEMO === '1' };
+  return { port, host, directory, databaseUrl, secret, smtpUrl, baseUrl, demo: parsed.data.OSTENDO_DEMO === '1' };
 }

@@ -79,7 +79,11 @@ export type OutgoingMail = {
   readonly subject: string;
   readonly text: string;
   readonly html: string;
+  /** Addresses that get a copy. */
+  readonly copyTo?: readonly string[];
+  readonly attachments?: readonly MailAttachment[];
 };
+export type MailAttachment = { readonly filename: string; readonly contentType: string; readonly content: Uint8Array };
 
 export interface Mailbox {
   send(mail: OutgoingMail): Promise<{ readonly messageId: string }>;

@@ -9,14 +9,22 @@ import { type CardBehaviour, testCards, testNumber } from '#world/cardNetwork/te
 import { openClock } from '#world/clock/clock';
 import type { WorldDatabase } from '#world/database';
 import { openMailbox } from '#world/mailbox/mailbox';
+import { openSmtp } from '#world/mailbox/smtp';
 
 export type StandIns = Awaited<ReturnType<typeof openWorld>>;
 
 /** The simulated outside world, with its own tables, behind the same ports that real services would use. */
-export async function openWorld(settings: { db: WorldDatabase; baseUrl: string; eventSecret: string; post: Post }) {
-  const { db, baseUrl, eventSecret, post } = settings;
+export async function openWorld(settings: {
+  db: WorldDatabase;
+  baseUrl: string;
+  eventSecret: string;
+  post: Post;
+  /** Where messages go out for real, besides being kept. */
+  smtpUrl?: string | undefined;
+}) {
+  const { db, baseUrl, eventSecret, post, smtpUrl } = settings;
   const clock = await openClock(db);
-  const mailbox = openMailbox(db, clock);
+  const mailbox = openMailbox(db, clock, smtpUrl ? openSmtp(smtpUrl) : null);
   return {
     clock,
     cards: openProcessor({ db, clock, baseUrl }),

@@ -23,7 +23,8 @@ export type Occasion =
   | 'closedOut'
   | 'cancelled'
   | 'lapsed'
-  | 'changed';
+  | 'changed'
+  | 'payer';
 
 /** One thing that Ostendo will do for a booking by itself. The key makes it happen once. */
 export type WantedErrand = { readonly key: string; readonly at: Instant } & (
@@ -149,6 +150,9 @@ function holding(standing: Standing): WantedErrand[] {
   return errands;
 }
 
+/** How long a client may take on the page after accepting. */
+const pageHours = 1;
+
 function telling(standing: Standing, facts: readonly Fact[]): WantedErrand[] {
   const { agreed, ledger, stage } = standing;
   const agreedAt = instantOfWall(agreed.agreed, agreed.timeZone);
@@ -156,8 +160,16 @@ function telling(standing: Standing, facts: readonly Fact[]): WantedErrand[] {
   const leftToTheClient =
     agreed.terms.firstPayment?.required === false && standing.parts.some((part) => part.now && part.left > 0);
   const open = !ended(standing) && standing.asOf < standing.startAt;
-  if (stage === 'waiting' || (leftToTheClient && open))
-    errands.push({ key: 'request', kind: 'message', occasion: 'request', at: agreedAt });
+  const agreedFact = facts.find((fact) => fact.kind === 'agreed');
+  const fromQuote = agreedFact?.quote !== undefined;
+  if (stage === 'waiting' || (leftToTheClient && open && !fromQuote)) {
+    // Who has just accepted a quote is on the page where it is paid: written to only after leaving it.
+    const at = fromQuote && agreedFact.by === 'client' ? addHours(agreedAt, pageHours) : agreedAt;
+    errands.push({ key: 'request', kind: 'message', occasion: 'request', at });
+  }
+  // A quote that nothing is paid for yet is confirmed as soon as it is secured.
+  if (fromQuote && stage !== 'waiting' && open && !facts.some((fact) => fact.kind === 'received'))
+    errands.push({ key: 'booked', kind: 'message', occasion: 'confirmation', at: standing.asOf });
   facts
     .filter((fact) => fact.kind === 'received')
     .forEach((fact, index) =>

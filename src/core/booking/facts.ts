@@ -12,7 +12,8 @@ export type ChangeReason = 'change' | 'terms' | 'payAll';
 type FeeReceived = { fee?: Minor; feeTax?: Minor };
 
 type Kinds = {
-  agreed: { by: 'owner' | 'client' };
+  /** `quote`: the number of the quote that was accepted. */
+  agreed: { by: 'owner' | 'client'; quote?: string };
   received: {
     receiptId: string;
     amount: Minor;
@@ -80,6 +81,8 @@ type Kinds = {
   lapsed: { reason: 'not_paid' };
   sent: { occasion: string; subject: string; messageId: string; to: string };
   seen: { page: string };
+  /** A link for somebody else who pays. */
+  payerAsked: { to: string | null };
 };
 
 export type FactKind = keyof Kinds;

@@ -141,6 +141,7 @@ export function withFact(ledger: Ledger, fact: Fact): Ledger {
     case 'closeOutDecided':
     case 'sent':
     case 'seen':
+    case 'payerAsked':
       return ledger;
   }
 }

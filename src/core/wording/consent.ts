@@ -18,3 +18,7 @@ export function cardConsent({
   const holding = holds.length > 0 ? [`used for ${holds[0]}`] : [];
   return `Your card is kept for this booking and ${[...charges, ...holding].join(' and ')} on the days shown, without asking you again.`;
 }
+
+/** What a signatory agrees to, in the sentence beside the box that is ticked. */
+export const signingConsent = (agreement: string, businessName: string): string =>
+  `I sign “${agreement}” with ${businessName} as it stands above, and agree that my signature here is as good as one on paper.`;

@@ -22,6 +22,7 @@ export function historyWords(fact: Fact, about: { currency: string; zone: string
   const day = (at: Fact['at']): string => shortDate(localDate(at, zone), today);
   switch (fact.kind) {
     case 'agreed':
+      if (fact.quote) return `Agreed by accepting ${fact.quote}`;
       return fact.by === 'owner' ? 'Booked for the client' : 'Booked by the client';
     case 'received':
       return `${sum(fact.amount)} received ${fact.last4 ? `from the card ending in ${fact.last4}` : methods[fact.method]}`;
@@ -73,6 +74,8 @@ export function historyWords(fact: Fact, about: { currency: string; zone: string
       return 'Lapsed: the first payment did not come';
     case 'sent':
       return `Sent: ${fact.subject}`;
+    case 'payerAsked':
+      return fact.to ? `The client had the bill sent to ${fact.to}` : 'The client made a link for somebody else who pays';
     case 'seen':
       return 'The client opened the page';
   }

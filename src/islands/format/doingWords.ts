@@ -18,6 +18,7 @@ const messages = {
   closedOut: ['Told %s how it was closed', 'Tell %s how it was closed'],
   cancelled: ['Told %s of the cancellation', 'Tell %s of the cancellation'],
   changed: ['Told %s what has changed', 'Tell %s what has changed'],
+  payer: ['Asked the payer for %s', 'Ask the payer for %s'],
   lapsed: ['Told %s that the place is free again', 'Tell %s that the place is free again'],
 } satisfies Record<Occasion, Verbs>;
 

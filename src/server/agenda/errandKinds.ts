@@ -9,7 +9,8 @@ import type { Deps } from '#server/deps';
 import { carryOut } from '#server/intents/carryOut';
 import { openIntent, paymentUnderWay } from '#server/intents/openIntent';
 import type { IntentRequest } from '#server/intents/request';
-import { handOver, writeMessage } from '#server/usecases/writeMessage';
+import { handOver } from '#server/usecases/handOver';
+import { writeMessage } from '#server/usecases/writeMessage';
 import { withFee } from '#server/intents/withFee';
 import { zero } from '#core/money/minor';
 
@@ -21,7 +22,7 @@ type Context = {
   readonly now: Instant;
 };
 /** What is left to do outside, once the transaction has committed. */
-type Afterwards = (() => Promise<unknown>) | null;
+export type Afterwards = (() => Promise<unknown>) | null;
 type Run<K extends ErrandKind> = (context: Context, errand: Extract<WantedErrand, { kind: K }>) => Promise<Afterwards>;
 
 async function intend(

@@ -1,15 +1,21 @@
 import type { WantedErrand } from '#core/agenda/wantedErrands';
+import type { WantedQuoteErrand } from '#core/agenda/wantedQuoteErrands';
 import type { Tx } from '#server/database/open';
 import { errands } from '#server/database/schema/work';
 import { eq } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 
 /**
- * Makes the agenda of a booking what is wanted now: new keys come in, moments move, what is no longer wanted is
+ * Makes the agenda of a booking or quote what is wanted now: new keys come in, moments move, what is no longer wanted is
  * dropped. What was done, or is being done, stays as it is.
  */
-export async function rewriteErrands(tx: Tx, bookingId: string, wanted: readonly WantedErrand[]): Promise<void> {
-  const rows = await tx.select().from(errands).where(eq(errands.bookingId, bookingId));
+export async function rewriteErrands(
+  tx: Tx,
+  subject: { readonly bookingId: string } | { readonly quoteId: string },
+  wanted: readonly (WantedErrand | WantedQuoteErrand)[],
+): Promise<void> {
+  const own = 'bookingId' in subject ? eq(errands.bookingId, subject.bookingId) : eq(errands.quoteId, subject.quoteId);
+  const rows = await tx.select().from(errands).where(own);
   const byKey = new Map(rows.map((row) => [row.key, row]));
   const wantedKeys = new Set(wanted.map((errand) => errand.key));
 
@@ -18,7 +24,7 @@ export async function rewriteErrands(tx: Tx, bookingId: string, wanted: readonly
     await tx.insert(errands).values(
       added.map((errand) => ({
         id: randomUUID(),
-        bookingId,
+        ...subject,
         key: errand.key,
         kind: errand.kind,
         at: errand.at,

@@ -1,14 +1,24 @@
 import { standing } from '#core/booking/standing';
 import { type WantedErrand, wantedErrands } from '#core/agenda/wantedErrands';
 import type { Instant } from '#core/calendar/instant';
-import { errandKinds } from '#server/agenda/errandKinds';
+import { wantedQuoteErrands } from '#core/agenda/wantedQuoteErrands';
+import { type Afterwards, errandKinds } from '#server/agenda/errandKinds';
+import { sendQuoteMessage, turnQuote } from '#server/agenda/quoteErrands';
 import { agreedOf, lockBooking } from '#server/booking/lockBooking';
-import { rowsOf } from '#server/database/open';
+import { rowsOf, type Tx } from '#server/database/open';
+import { lockQuote, standingOf } from '#server/quotes/lockQuote';
 import { errands } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
 import { eq, inArray, min, sql } from 'drizzle-orm';
 
-type Claimed = { id: string; booking_id: string; key: string; kind: string; tries: number };
+type Claimed = {
+  id: string;
+  booking_id: string | null;
+  quote_id: string | null;
+  key: string;
+  kind: string;
+  tries: number;
+};
 
 /** A claim is taken again after this: its process died. */
 const claimSeconds = 60;
@@ -27,23 +37,43 @@ const claimNext = ({ db, clock }: Deps): Promise<Claimed[]> =>
           select id from ${errands}
           where state in ('waiting', 'claimed') and at <= ${clock.now()} and (not_before is null or not_before <= now())
           order by at, key limit 1 for update skip locked
-        ) returning id, booking_id, key, kind, tries`,
+        ) returning id, booking_id, quote_id, key, kind, tries`,
   );
 
+/** What is wanted of that key now, and how it is carried out; null where nothing is. */
+type Wanted = { readonly at: Instant; readonly run: () => Promise<Afterwards> } | null;
+
+async function wantedOfBooking(tx: Tx, deps: Deps, { booking_id, key, kind }: Claimed, now: Instant): Promise<Wanted> {
+  const loaded = (await lockBooking(tx, booking_id!))!;
+  const current = standing(agreedOf(loaded.booking), loaded.facts, now);
+  // A turn is wanted until its moment and never at it: it is what makes the states of that moment be written.
+  const turn: WantedErrand | null = kind === 'turn' ? { key, kind, at: now } : null;
+  const errand = turn ?? wantedErrands(current, loaded.facts).find((wanted) => wanted.key === key);
+  if (!errand) return null;
+  const run = () => errandKinds[errand.kind]({ tx, deps, loaded, standing: current, now }, errand as never);
+  return { at: errand.at, run };
+}
+
+async function wantedOfQuote(tx: Tx, deps: Deps, { quote_id, key, kind }: Claimed, now: Instant): Promise<Wanted> {
+  const loaded = (await lockQuote(tx, quote_id!))!;
+  if (kind === 'quoteTurn') return { at: now, run: () => turnQuote(tx, loaded, now) };
+  const errand = wantedQuoteErrands(standingOf(loaded, now), loaded.facts).find((wanted) => wanted.key === key);
+  if (errand?.kind !== 'quoteMessage') return null;
+  return { at: errand.at, run: () => sendQuoteMessage({ tx, deps, loaded, now }, errand) };
+}
+
 /** Checks again that the errand is wanted, commits what it sets off, and carries that out after the commit. */
-async function runClaimed(deps: Deps, { id, booking_id: bookingId, key, kind }: Claimed): Promise<void> {
+async function runClaimed(deps: Deps, claimed: Claimed): Promise<void> {
+  const { id } = claimed;
   const afterwards = await deps.db.transaction(async (tx) => {
-    const loaded = await lockBooking(tx, bookingId);
     const now = deps.clock.now();
-    const current = standing(agreedOf(loaded!.booking), loaded!.facts, now);
-    // A turn is wanted until its moment and never at it: it is what makes the states of that moment be written.
-    const turn: WantedErrand | null = kind === 'turn' ? { key, kind, at: now } : null;
-    const errand = turn ?? wantedErrands(current, loaded!.facts).find((wanted) => wanted.key === key);
-    const moved = errand !== undefined && errand.at > now;
-    if (!errand || moved) {
+    const find = claimed.booking_id === null ? wantedOfQuote : wantedOfBooking;
+    const wanted = await find(tx, deps, claimed, now);
+    const moved = wanted !== null && wanted.at > now;
+    if (!wanted || moved) {
       await tx
         .update(errands)
-        .set(moved ? { state: 'waiting', at: errand.at, notBefore: null } : { state: 'dropped', notBefore: null })
+        .set(moved ? { state: 'waiting', at: wanted.at, notBefore: null } : { state: 'dropped', notBefore: null })
         .where(eq(errands.id, id));
       return null;
     }
@@ -51,7 +81,7 @@ async function runClaimed(deps: Deps, { id, booking_id: bookingId, key, kind }: 
       .update(errands)
       .set({ state: 'done', doneAt: now, notBefore: null, error: null })
       .where(eq(errands.id, id));
-    return errandKinds[errand.kind]({ tx, deps, loaded: loaded!, standing: current, now }, errand as never);
+    return wanted.run();
   });
   try {
     await afterwards?.();

@@ -56,5 +56,5 @@ async function writeDerived(tx: Tx, { booking, client, facts }: LoadedBooking, c
   if (cover) await tx.insert(covers).values(cover).onConflictDoUpdate({ target: covers.bookingId, set: cover });
   else await tx.delete(covers).where(eq(covers.bookingId, booking.id));
 
-  await rewriteErrands(tx, booking.id, wantedErrands(current, facts));
+  await rewriteErrands(tx, { bookingId: booking.id }, wantedErrands(current, facts));
 }

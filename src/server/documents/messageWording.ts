@@ -1,11 +1,14 @@
 import type { Occasion } from '#core/agenda/wantedErrands';
 import type { Part, Standing } from '#core/booking/standing';
 import { localDate } from '#core/calendar/zoned';
+import type { PlainDate } from '#core/calendar/days';
 import { formatMoney } from '#core/money/formatMoney';
 import type { Minor } from '#core/money/minor';
-import { longDate, longMoment } from '#core/wording/days';
+import { longDate, longMoment, longWall } from '#core/wording/days';
 import { declineReason } from '#core/wording/declines';
-import { planSentences } from '#core/wording/sentences';
+import { type FieldValue, type FieldValues, fillFields, fillParagraphs } from '#core/wording/fields';
+import { type BookingFieldName, type FieldsOf, type MessageText, originalWordings } from '#core/wording/originalWordings';
+import { cancellationSentences, planSentences } from '#core/wording/sentences';
 
 export type MessageAbout = {
   readonly standing: Standing;
@@ -22,150 +25,166 @@ export type MessageAbout = {
 };
 export type Wording = { readonly subject: string; readonly paragraphs: readonly string[]; readonly action: string };
 
-type Compose = (
-  about: MessageAbout & { sum: (amount: Minor) => string; today: ReturnType<typeof localDate> },
-) => Wording;
+type About = MessageAbout & { readonly sum: (amount: Minor) => string; readonly today: PlainDate };
 
-const partName = (part: Part | null): string => part?.name ?? 'payment';
-const leftOf = (part: Part | null, standing: Standing): Minor => part?.left ?? standing.position.dueNow;
+const leftOf = ({ part, standing }: About): Minor => part?.left ?? standing.position.dueNow;
 
-/** The wording of each occasion. Sums, days and what follows come from the plan, never from a text. */
-const wordings: Readonly<Record<Occasion, Compose>> = {
-  request: ({ standing, title, businessName, sum }) => ({
-    subject:
+const ofPart = (about: About) => ({
+  part: about.part?.name ?? 'payment',
+  sum: about.sum(leftOf(about)),
+  day: about.part?.due ? longDate(about.part.due, about.today) : 'a day that we agree on',
+});
+
+/** Whether the part is taken from the card on file, so that the client need not do anything. */
+const chargedTo = ({ part, standing }: About) => (part?.collect === 'charge' ? standing.ledger.card : null);
+/** A payer is asked for what is due; before that for all of it. */
+const payerSum = ({ standing: { position }, sum }: About): string =>
+  sum(position.dueNow > 0 ? position.dueNow : position.outstanding);
+const heldSum = ({ standing, sum }: About): string => (standing.hold ? sum(standing.hold.amount) : 'nothing');
+
+/** What each occasion has to say of its booking, from the plan and the facts. Nothing where there is nothing to say. */
+const occasionValues: {
+  readonly [O in Occasion]: (about: About) => Readonly<Record<FieldsOf<O>, FieldValue>>;
+} = {
+  request: ({ standing, sum }) => ({
+    'what secures it':
       standing.position.dueNow > 0
-        ? `${title}: ${sum(standing.position.dueNow)} secures your booking`
-        : `${title}: a card secures your booking`,
-    paragraphs: [`${businessName} has kept a place for you: ${title}.`, ...planSentences(standing)],
-    action: standing.position.dueNow > 0 ? `Read and pay ${sum(standing.position.dueNow)}` : 'Read and give a card',
+        ? `${sum(standing.position.dueNow)} secures your booking`
+        : 'a card secures your booking',
   }),
-  confirmation: ({ standing, title, sum }) => ({
-    subject: `${title}: you are booked`,
-    paragraphs: [
-      `Thank you. ${sum(standing.position.received)} has come in and your booking is secured.`,
-      ...planSentences(standing),
-    ],
-    action: 'See your booking',
+  confirmation: ({ standing, sum }) => ({
+    'what came in':
+      standing.position.received > 0
+        ? `Thank you. ${sum(standing.position.received)} has come in and your booking is secured.`
+        : 'Thank you. Your booking is secured.',
   }),
-  receipt: ({ standing, title, sum }) => ({
-    subject: `${title}: payment received`,
-    paragraphs: [
-      `Thank you. ${sum(standing.position.received)} of ${sum(standing.agreed.total)} has come in so far.`,
-      ...planSentences(standing),
-    ],
-    action: 'See your booking',
-  }),
-  remind: ({ standing, title, part, today, sum }) => {
-    const day = longDate(part!.due!, today);
-    const { card } = standing.ledger;
-    const charged = part!.collect === 'charge' && card;
-    return {
-      subject: `${title}: ${sum(leftOf(part, standing))} on ${day}`,
-      paragraphs: [
-        charged
-          ? `On ${day} we charge the ${partName(part)} of ${sum(leftOf(part, standing))} to your card ending in ${card.last4}. You need not do anything.`
-          : `The ${partName(part)} of ${sum(leftOf(part, standing))} is due on ${day}.`,
-      ],
-      action: charged ? 'See your booking, or change the card' : 'Pay it now',
-    };
+  receipt: () => ({}),
+  remind: (about) => {
+    const { part, sum, day } = ofPart(about);
+    const card = chargedTo(about);
+    const how = card
+      ? `On ${day} we charge the ${part} of ${sum} to your card ending in ${card.last4}. You need not do anything.`
+      : `The ${part} of ${sum} is due on ${day}.`;
+    return { part, sum, day, 'how it is paid': how };
   },
-  ask: ({ standing, title, part, sum }) => ({
-    subject: `${title}: ${sum(leftOf(part, standing))} is due today`,
-    paragraphs: [`The ${partName(part)} of ${sum(leftOf(part, standing))} is due today.`],
-    action: `Pay ${sum(leftOf(part, standing))}`,
-  }),
-  declined: ({ standing, title, part, sum }) => {
-    const last = standing.ledger.chargeDeclines.at(-1);
+  ask: ofPart,
+  declined: (about) => {
+    const last = about.standing.ledger.chargeDeclines.at(-1);
     return {
-      subject: `${title}: your card was refused`,
-      paragraphs: [
-        `We could not charge the ${partName(part)} of ${sum(leftOf(part, standing))}: ${declineReason(last?.code ?? '')}.`,
+      ...ofPart(about),
+      reason: declineReason(last?.code ?? ''),
+      'what we do next':
         last?.decline === 'soft'
           ? 'We try again. If you would rather use another card, you can give it here; it is charged at once.'
           : 'This card is not tried again. Please give us another one; it is charged at once.',
-      ],
-      action: 'Use another card',
     };
   },
-  overdue: ({ standing, title, part, today, sum }) => ({
-    subject: `${title}: ${sum(leftOf(part, standing))} is still open`,
-    paragraphs: [
-      `The ${partName(part)} of ${sum(leftOf(part, standing))} was due on ${longDate(part!.due!, today)} and has not come in.`,
-    ],
-    action: `Pay ${sum(leftOf(part, standing))}`,
-  }),
-  confirmHold: ({ standing, title, sum }) => ({
-    subject: `${title}: please confirm with your bank`,
-    paragraphs: [
-      `Your bank wants you to confirm that it sets ${sum(standing.hold!.amount)} aside. Nothing is charged.`,
-      ...planSentences(standing).slice(-1),
-    ],
-    action: 'Confirm with your bank',
-  }),
-  holdPlaced: ({ standing, title, today, sum }) => ({
-    subject: `${title}: ${sum(standing.hold!.amount)} is set aside on your card`,
-    paragraphs: [
-      `Your bank has set ${sum(standing.hold!.amount)} aside on the card ending in ${standing.hold!.inForce?.last4 ?? '····'}. It is not charged, and is let go by ${longMoment(standing.hold!.until, standing.agreed.timeZone, today)} when all is in order.`,
-    ],
-    action: 'See your booking',
-  }),
-  holdRefused: ({ standing, title, sum }) => ({
-    subject: `${title}: we need a card for the hold`,
-    paragraphs: [
-      standing.hold?.refusal
-        ? `Your bank did not set ${sum(standing.hold.amount)} aside: ${declineReason(standing.hold.refusal.code)}.`
-        : `For your booking ${sum(standing.hold!.amount)} is set aside on a card, without charging it.`,
-      'Please give us a card for it.',
-    ],
-    action: 'Give a card',
-  }),
-  closedOut: ({ standing, title, sum }) => {
-    const { captured, released, shortfall, claims } = standing.ledger.closedOut!;
+  overdue: ofPart,
+  confirmHold: (about) => ({ held: heldSum(about), 'the hold': planSentences(about.standing).slice(-1) }),
+  holdPlaced: (about) => {
+    const { hold, agreed } = about.standing;
+    return {
+      held: heldSum(about),
+      'held until': hold ? longMoment(hold.until, agreed.timeZone, about.today) : '',
+      card: hold?.inForce?.last4 ?? '····',
+    };
+  },
+  holdRefused: (about) => {
+    const held = heldSum(about);
+    const refusal = about.standing.hold?.refusal;
+    return {
+      held,
+      'why a card': refusal
+        ? `Your bank did not set ${held} aside: ${declineReason(refusal.code)}.`
+        : `For your booking ${held} is set aside on a card, without charging it.`,
+    };
+  },
+  closedOut: ({ standing, sum }) => {
+    const ended = standing.ledger.closedOut;
+    if (!ended) return { 'how it ended': 'thank you', 'what was settled': [] };
+    const { captured, released, shortfall, claims } = ended;
     const held = captured + released > 0;
     return {
-      subject: `${title}: ${held ? 'what was held has been settled' : 'thank you'}`,
-      paragraphs: [
+      'how it ended': held ? 'what was held has been settled' : 'thank you',
+      'what was settled': [
         ...claims.map((claim) => `${claim.reason}: ${sum(claim.amount)}.`),
         ...(held ? [`Of what your bank had set aside ${sum(captured)} was taken and ${sum(released)} let go.`] : []),
         ...(shortfall > 0 ? [`${sum(shortfall)} could not be met and is still owed.`] : []),
-        'Thank you for coming.',
       ],
-      action: 'See your booking',
     };
   },
-  cancelled: ({ standing, title, sum }) => {
-    const { keep, refund, owed } = standing.ledger.cancelled!;
+  cancelled: ({ standing, sum }) => {
+    const ended = standing.ledger.cancelled;
+    if (!ended) return { 'what is kept': [] };
+    const { keep, refund, owed } = ended;
     return {
-      subject: `${title}: cancelled`,
-      paragraphs: [
-        `Your booking is cancelled.`,
+      'what is kept': [
         ...(keep > 0 ? [`${sum(keep)} is kept, as the terms say.`] : []),
         ...(refund > 0 ? [`${sum(refund)} goes back to you.`] : []),
         ...(owed > 0 ? [`${sum(owed)} is still owed.`] : []),
       ],
-      action: 'See your booking',
     };
   },
-  changed: ({ standing, title, sum, changes }) => {
-    const { dueNow } = standing.position;
-    return {
-      subject: `${title}: your booking has changed`,
-      paragraphs: ['Your booking has changed.', ...changes, ...planSentences(standing)],
-      action: dueNow > 0 ? `Read and pay ${sum(dueNow)}` : 'See your booking',
-    };
-  },
-  lapsed: ({ title }) => ({
-    subject: `${title}: the place was given back`,
-    paragraphs: [
-      'The payment that was to secure your booking did not come, so the place is free again. Write to us if you still want it.',
-    ],
-    action: 'See what happened',
-  }),
+  changed: ({ changes }) => ({ 'what changed': changes }),
+  payer: (about) => ({ sum: payerSum(about) }),
+  lapsed: () => ({}),
 };
 
-export function messageWording(occasion: Occasion, about: MessageAbout): Wording {
-  const { currency, timeZone } = about.standing.agreed;
+const see = 'See your booking';
+const payFirst = ({ standing, sum }: About, words: string): string =>
+  standing.position.dueNow > 0 ? `Read and pay ${sum(standing.position.dueNow)}` : words;
+const pay = (about: About): string => `Pay ${about.sum(leftOf(about))}`;
+
+/** What the one button of each message says. */
+const actions: Readonly<Record<Occasion, (about: About) => string>> = {
+  request: (about) => payFirst(about, 'Read and give a card'),
+  confirmation: () => see,
+  receipt: () => see,
+  remind: (about) => (chargedTo(about) ? 'See your booking, or change the card' : 'Pay it now'),
+  ask: pay,
+  declined: () => 'Use another card',
+  overdue: pay,
+  confirmHold: () => 'Confirm with your bank',
+  holdPlaced: () => see,
+  holdRefused: () => 'Give a card',
+  closedOut: () => see,
+  cancelled: () => see,
+  changed: (about) => payFirst(about, see),
+  payer: (about) => `Read and pay ${payerSum(about)}`,
+  lapsed: () => 'See what happened',
+};
+
+function bookingValues({ standing, title, number, clientName, businessName, sum, today }: About) {
+  const { agreed, position } = standing;
+  return {
+    title,
+    number,
+    'client name': clientName,
+    business: businessName,
+    begins: longWall(agreed.start, today),
+    ends: longWall(agreed.end, today),
+    price: sum(agreed.total),
+    received: sum(position.received),
+    'due now': sum(position.dueNow),
+    'what happens when': planSentences(standing),
+    'if the client cancels': cancellationSentences(agreed),
+  } satisfies Readonly<Record<BookingFieldName, FieldValue>>;
+}
+
+/** The message of an occasion as it stands now, in the owner's wording or the original one. */
+export function messageWording(
+  occasion: Occasion,
+  given: MessageAbout,
+  text: MessageText = originalWordings[occasion],
+): Wording {
+  const { currency, timeZone } = given.standing.agreed;
   const sum = (amount: Minor): string => formatMoney(amount, currency);
-  const wording = wordings[occasion]({ ...about, sum, today: localDate(about.standing.asOf, timeZone) });
-  return about.text ? { ...wording, paragraphs: [about.text, ...wording.paragraphs] } : wording;
+  const about: About = { ...given, sum, today: localDate(given.standing.asOf, timeZone) };
+  const values: FieldValues = { ...bookingValues(about), ...occasionValues[occasion](about) };
+  const paragraphs = fillParagraphs(text.body, values);
+  return {
+    subject: fillFields(text.subject, values),
+    paragraphs: given.text ? [given.text, ...paragraphs] : paragraphs,
+    action: actions[occasion](about),
+  };
 }

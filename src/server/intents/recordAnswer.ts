@@ -82,7 +82,8 @@ async function factsOf(
           { kind: 'chargeDeclined', at, amount, code, decline, cardId, last4, clientPresent: request.kind === 'pay' },
         ];
       }
-      const kept = request.kind === 'pay' ? [await keepCard(tx, clientId, request.card, request.consent, at)] : [];
+      const keeps = request.kind === 'pay' && request.keepsCard !== false;
+      const kept = keeps ? [await keepCard(tx, clientId, request.card, request.consent, at)] : [];
       const { fee } = request;
       const passedOn = fee ? { fee: fee.amount, feeTax: fee.tax } : {};
       const counted = minor(amount - (fee?.amount ?? 0));

@@ -6,7 +6,7 @@ import type { Deps } from '#server/deps';
 import { errands, intents } from '#server/database/schema/work';
 import { recoverIntents } from '#server/intents/carryOut';
 import { payByClient } from '#server/usecases/payByClient';
-import { recoverMessages } from '#server/usecases/writeMessage';
+import { recoverMessages } from '#server/usecases/handOver';
 import { verify } from '#server/verify/verify';
 import { expect } from 'chai';
 import { eq } from 'drizzle-orm';

@@ -10,6 +10,8 @@ export type IntentRequest =
       readonly kind: 'pay';
       readonly card: CardUsed;
       readonly consent: string;
+      /** Somebody else pays: their card is charged this once. */
+      readonly keepsCard?: false;
       readonly description: string;
       readonly fee?: FeeCharged;
       /** The client settles everything at once, and the price becomes this with the payment. */

@@ -5,6 +5,7 @@ import type { Database } from '#server/database/open';
 import { bookings } from '#server/database/schema/bookings';
 import { terms, termsVersions } from '#server/database/schema/business';
 import { journalEntries, journalLines } from '#server/database/schema/journal';
+import type { WantedErrand } from '#core/agenda/wantedErrands';
 import { errands, messages } from '#server/database/schema/work';
 import { paymentUnderWay } from '#server/intents/openIntent';
 import { and, asc, desc, eq, ne } from 'drizzle-orm';
@@ -66,7 +67,7 @@ export async function bookingView(db: Database, number: string): Promise<Booking
       occasion,
       state,
     })),
-    agenda: planned.map(({ at, errand }) => ({
+    agenda: planned.map(({ at, errand }) => ({ at, errand: errand as WantedErrand })).map(({ at, errand }) => ({
       at,
       kind: errand.kind,
       occasion: errand.kind === 'message' ? errand.occasion : null,

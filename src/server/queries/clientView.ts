@@ -7,7 +7,7 @@ import { stripOf } from '#core/booking/strip';
 import type { Fact } from '#core/booking/facts';
 import { dateOf, timeOf } from '#core/calendar/wallTime';
 import { localDate } from '#core/calendar/zoned';
-import { minor } from '#core/money/minor';
+import { minor, zero } from '#core/money/minor';
 import { cardConsent } from '#core/wording/consent';
 import { clientSteps } from '#core/wording/clientSteps';
 import { longDate, longMoment, longWall } from '#core/wording/days';
@@ -15,9 +15,11 @@ import { cancellationSentences } from '#core/wording/sentences';
 import { agreedOf, lockBooking } from '#server/booking/lockBooking';
 import { recordFacts } from '#server/booking/record';
 import { price, type PriceInput } from '#core/price/price';
-import { business, services } from '#server/database/schema/business';
+import { services } from '#server/database/schema/business';
 import { eq } from 'drizzle-orm';
 import type { Deps } from '#server/deps';
+import { businessFace } from '#server/queries/quotes';
+import { acceptedOffer } from '#server/quotes/acceptedOffer';
 import { paymentUnderWay } from '#server/intents/openIntent';
 import { bookingOfLink } from '#server/usecases/clientLink';
 import { addHours } from '#core/calendar/instant';
@@ -66,6 +68,16 @@ function choicesOf(current: Standing, deal: Deal): ClientView['choices'] {
   };
 }
 
+/** What a payer needs, and nothing else of the booking or its client's money. */
+const forPayer = (view: ClientView): ClientView => ({
+  ...view,
+  payer: true,
+  ...{ signed: false, after: null, card: null, cardWanted: null, cardOffered: false, lastDecline: null, consent: '' },
+  ...{ included: '', lines: [], steps: [], cancellation: [], payments: [], received: zero, total: view.outstanding },
+  strip: { ...view.strip, segments: [] },
+  waiting: view.waiting?.what === 'payment' ? view.waiting : null,
+});
+
 /** What the client of a link sees, or why the link opens nothing. Opening it is a fact of the booking. */
 export async function clientView(
   deps: Deps,
@@ -75,7 +87,8 @@ export async function clientView(
   const now = clock.now();
   const opened = await bookingOfLink(db, link, now);
   if ('fault' in opened) return opened;
-  const [owner] = await db.select().from(business);
+  const face = await businessFace(db);
+  const payer = opened.purpose === 'payer';
   return db.transaction(async (tx) => {
     const loaded = (await lockBooking(tx, opened.bookingId))!;
     const { booking, client } = loaded;
@@ -97,8 +110,12 @@ export async function clientView(
     const declined = lastFact?.kind === 'chargeDeclined' ? lastFact : null;
     const open = stage !== 'cancelled' && stage !== 'lapsed' && stage !== 'closed';
     const sameDay = dateOf(booking.startsAt) === dateOf(booking.endsAt);
-    return {
-      business: { name: owner!.name, line: owner!.line, email: owner!.email },
+    const from = await acceptedOffer(tx, booking.id);
+    const view: ClientView = {
+      business: face,
+      payer: false,
+      signed: from?.signed ?? false,
+      after: from && { thanks: from.offer.thanks, nextPage: from.offer.nextPage },
       clientName: client.name,
       number: booking.number,
       title: booking.title,
@@ -119,7 +136,7 @@ export async function clientView(
       card: ledger.card ? { last4: ledger.card.last4 } : null,
       cardWanted: open ? wantedCard(current) : null,
       cardOffered: open && (ledger.card !== null || hold !== null),
-      included: service!.included,
+      included: from?.offer.included || service!.included,
       lines: linesOf(booking.price),
       choices: choicesOf(current, dealOf(booking)),
       fee: booking.terms.fee ?? null,
@@ -132,5 +149,6 @@ export async function clientView(
         how: methodNames[method],
       })),
     };
+    return payer ? forPayer(view) : view;
   });
 }

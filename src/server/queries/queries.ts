@@ -12,7 +12,19 @@ import { todayView } from '#server/queries/today';
 import { standing } from '#core/booking/standing';
 import { type Minor, zero } from '#core/money/minor';
 import { agreedOf, readBooking } from '#server/booking/lockBooking';
-import { asc, desc, eq, sql } from 'drizzle-orm';
+import { quotes } from '#server/database/schema/quotes';
+import type { QuotesQuery } from '#contracts/quotesQuery';
+import { messagesView } from '#server/queries/messages';
+import { quotePage } from '#server/queries/quotePage';
+import {
+  agreementView,
+  businessFace,
+  quotesView,
+  quoteView,
+  templatesView,
+  templateView,
+} from '#server/queries/quotes';
+import { asc, desc, eq, isNotNull, sql } from 'drizzle-orm';
 
 /** Everything that views read. */
 export function openQueries(deps: Deps) {
@@ -39,6 +51,7 @@ export function openQueries(deps: Deps) {
         now: clock.now(),
         standing: clockStands,
         ...counts!,
+        quotes: await db.$count(quotes, isNotNull(quotes.wants)),
       };
     },
 
@@ -52,6 +65,14 @@ export function openQueries(deps: Deps) {
     termsUse: (id: string) => termsUse(db, id, clock.now()),
     services: () => servicesView(db),
     client: (link: string) => clientView(deps, link),
+    quotes: (query: QuotesQuery) => quotesView(db, query),
+    quote: (number: string) => quoteView(db, number, clock.now()),
+    quotePage: (link: string) => quotePage(deps, link),
+    templates: () => templatesView(db),
+    template: (id: string) => templateView(db, id, clock.now()),
+    agreement: (id: string) => agreementView(db, id),
+    messages: () => messagesView(db, clock.now()),
+    businessFace: () => businessFace(db),
 
     async closeOuts(): Promise<CloseOutView> {
       const queue = await selectLines(db)

@@ -1,5 +1,5 @@
 import type { Doing, HorizonDay, TodayView } from '#contracts/views';
-import type { Occasion } from '#core/agenda/wantedErrands';
+import type { Occasion, WantedErrand } from '#core/agenda/wantedErrands';
 import type { FactOf } from '#core/booking/facts';
 import { addDays, dayNumber, type PlainDate } from '#core/calendar/days';
 import type { Instant } from '#core/calendar/instant';
@@ -12,6 +12,7 @@ import { business } from '#server/database/schema/business';
 import { bookings, covers, dueParts, facts, summaries } from '#server/database/schema/bookings';
 import { clients } from '#server/database/schema/clients';
 import { errands, intents } from '#server/database/schema/work';
+import { quotesThatWait } from '#server/queries/quotes';
 import { selectLines } from '#server/queries/bookingLines';
 import { and, asc, desc, eq, gte, inArray, isNotNull, lt, lte, ne, sql } from 'drizzle-orm';
 
@@ -170,7 +171,8 @@ async function coming(db: Database): Promise<Doing[]> {
     .where(and(eq(errands.state, 'waiting'), ne(errands.kind, 'turn')))
     .orderBy(asc(errands.at))
     .limit(40);
-  const doings = rows.map(({ errand, client, number: bookingNumber, currency, at, held, left }): Doing => {
+  const doings = rows.map(({ errand: planned, client, number: bookingNumber, currency, at, held, left }): Doing => {
+    const errand = planned as WantedErrand; // of a booking: the join leaves out those of quotes
     const holding = errand.kind === 'placeHold' || errand.kind === 'renewHold' || errand.kind === 'releaseHold';
     const occasion = errand.kind === 'message' ? errand.occasion : null;
     return {
@@ -237,5 +239,6 @@ export async function todayView(db: Database, now: Instant): Promise<TodayView> 
     did: await done(db, midnight(addDays(today, -1))),
     next: await coming(db),
     failing,
+    quotes: await quotesThatWait(db),
   };
 }

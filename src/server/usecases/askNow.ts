@@ -4,9 +4,10 @@ import type { Standing } from '#core/booking/standing';
 import { ok, refuse, type Result } from '#core/result';
 import type { Deps } from '#server/deps';
 import { type NotFound, onBooking } from '#server/usecases/onBooking';
-import { handOver, writeMessage } from '#server/usecases/writeMessage';
+import { handOver } from '#server/usecases/handOver';
+import { writeMessage } from '#server/usecases/writeMessage';
 
-export type AskRefusal = NotFound | { readonly code: 'nothing_due' };
+export type AskRefusal = NotFound | { readonly code: 'nothing_due' | 'message_is_off' };
 
 function occasionFor({ stage, position, ledger, hold }: Standing): Occasion | null {
   if (stage === 'waiting') return 'request';
@@ -36,7 +37,7 @@ export const askNow =
           part: due?.index ?? null,
           now,
         });
-        return ok({ subject: occasion });
+        return written === null ? refuse({ code: 'message_is_off' }) : ok({ subject: occasion });
       },
     );
     if (written) await handOver(deps, written);

@@ -7,6 +7,10 @@ import { createHash, randomBytes } from 'node:crypto';
 /** A link outlives the service by this much, so that a receipt can be read later. */
 const linkHours = 24 * 180;
 
+export type LinkPurpose = 'client' | 'payer';
+
+export const linkExpiry = (from: Instant, now: Instant): Instant => addHours(from > now ? from : now, linkHours);
+
 export const hashOfToken = (token: string): string => createHash('sha256').update(token).digest('base64url');
 
 /** Makes an unguessable link to a booking (256 bits). Only its hash is kept, so it cannot be shown again. */
@@ -15,10 +19,11 @@ export async function makeClientLink(
   bookingId: string,
   from: Instant,
   now: Instant,
+  purpose: LinkPurpose = 'client',
 ): Promise<string> {
   const token = randomBytes(32).toString('base64url');
-  const expiresAt = addHours(from > now ? from : now, linkHours);
-  await tx.insert(clientLinks).values({ hash: hashOfToken(token), bookingId, madeAt: now, expiresAt });
+  const expiresAt = linkExpiry(from, now);
+  await tx.insert(clientLinks).values({ hash: hashOfToken(token), bookingId, purpose, madeAt: now, expiresAt });
   return token;
 }
 
@@ -27,11 +32,11 @@ export async function bookingOfLink(
   db: Tx | Database,
   token: string,
   now: Instant,
-): Promise<{ bookingId: string } | { fault: 'link_unknown' | 'link_expired' }> {
+): Promise<{ bookingId: string; purpose: LinkPurpose } | { fault: 'link_unknown' | 'link_expired' }> {
   const [row] = await db
     .select()
     .from(clientLinks)
     .where(eq(clientLinks.hash, hashOfToken(token)));
   if (!row) return { fault: 'link_unknown' };
-  return row.expiresAt <= now ? { fault: 'link_expired' } : { bookingId: row.bookingId };
+  return row.expiresAt <= now ? { fault: 'link_expired' } : { bookingId: row.bookingId, purpose: row.purpose };
 }

@@ -84,6 +84,8 @@ async function fromClient(
   const { db, clock, processor, newId } = deps;
   const opened = await bookingOfLink(db, link, clock.now());
   if ('fault' in opened) return refuse({ code: opened.fault });
+  const byPayer = opened.purpose === 'payer';
+  if (byPayer && amount === null) return refuse({ code: 'link_unknown' });
   // Outside the transaction: it asks the world.
   const known = await processor.cardOf(card);
   if (!known) return refuse({ code: 'card_unknown' });
@@ -101,7 +103,7 @@ async function fromClient(
     const used = { id: newId(), token: card, last4: known.last4 };
     const make = (request: IntentRequest, asked: Minor) =>
       openIntent(tx, { id: newId(), bookingId, cause, request, amount: asked, now });
-    const consent = cardConsent(standing);
+    const consent = byPayer ? '' : cardConsent(standing);
     if (amount === null) {
       if (standing.ledger.cancelled || standing.ledger.closedOut) return refuse({ code: 'booking_over' });
       return ok(await make({ kind: 'verify', card: used, consent }, zero));
@@ -117,8 +119,9 @@ async function fromClient(
     if (refused) return refused;
     const description = `${loaded.booking.number} ${loaded.booking.title}`;
     const { amount: charged, fee } = withFee(standing, offer?.deal.tax ?? loaded.booking.tax, amount);
+    const keeps = byPayer ? { keepsCard: false as const } : {};
     const settles = offer ? { settles: offer.deal } : {};
-    return ok(await make({ kind: 'pay', card: used, consent, description, ...fee, ...settles }, charged));
+    return ok(await make({ kind: 'pay', card: used, consent, ...keeps, description, ...fee, ...settles }, charged));
   });
   if (!intended.ok) return intended;
   const answer = await carryOut(deps, intended.value);

@@ -4,7 +4,7 @@ import type { WorldDatabase } from '#world/database';
 import { mail } from '#world/mailbox/tables';
 import { desc, eq, ilike, or } from 'drizzle-orm';
 import { type ParsedMail, simpleParser } from 'mailparser';
-import { createHash } from 'node:crypto';
+import { messageIdOf, nodemailerMessage, type SmtpSender } from '#world/mailbox/smtp';
 import { createTransport } from 'nodemailer';
 
 export type MailLine = { seq: number; at: Instant; recipient: string; subject: string };
@@ -13,18 +13,20 @@ export type ReadMail = MailLine & { mime: string; from: string; text: string; ht
 /** Builds the message as it would go over the wire, without sending it. */
 async function mimeOf(message: OutgoingMail, messageId: string, at: Instant): Promise<string> {
   const transport = createTransport({ streamTransport: true, buffer: true, newline: 'windows' });
-  const { key: _, ...content } = message;
-  const sent = await transport.sendMail({ ...content, messageId, date: new Date(at) });
+  const sent = await transport.sendMail(nodemailerMessage(message, messageId, at));
   return (sent.message as Buffer).toString('utf8');
 }
 
 const addressText = (parsed: ParsedMail): string => parsed.from?.text ?? '';
 
-export function openMailbox(db: WorldDatabase, clock: Clock) {
+/** @param smtp where messages go out for real, besides being kept here; null sends none */
+export function openMailbox(db: WorldDatabase, clock: Clock, smtp: SmtpSender | null = null) {
   const port: Mailbox = {
     async send(message) {
-      const messageId = `<${createHash('sha256').update(message.key).digest('hex').slice(0, 24)}@stand-in.example.com>`;
+      const messageId = messageIdOf(message);
       const at = clock.now();
+      // Before it is kept: what could not be handed to the server is tried again, under the same message id.
+      await smtp?.(message, messageId);
       const mime = await mimeOf(message, messageId, at);
       const { key, subject } = message;
       await db

@@ -16,7 +16,15 @@ export const business = pgTable('business', {
   currency: text().notNull(),
   lastNumber: integer().notNull().default(0),
   lastReceipt: integer().notNull().default(0),
+  lastQuote: integer().notNull().default(0),
+  look: jsonb().$type<BusinessLook>().notNull().default({}),
 });
+/** How the business looks to its clients: ids of pictures, and a colour as #rrggbb. */
+export type BusinessLook = {
+  readonly colour?: string | undefined;
+  readonly logo?: string | undefined;
+  readonly picture?: string | undefined;
+};
 
 export const terms = pgTable('terms', {
   id: text().primaryKey(),

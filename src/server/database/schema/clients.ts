@@ -27,6 +27,10 @@ export const clientLinks = pgTable(
     bookingId: text()
       .notNull()
       .references(() => bookings.id),
+    /** A payer's link shows what a payer needs, and keeps no card. */
+    purpose: text({ enum: ['client', 'payer'] })
+      .notNull()
+      .default('client'),
     madeAt: instant().notNull(),
     expiresAt: instant().notNull(),
   },

@@ -1,8 +1,13 @@
 import type { Instant } from '#core/calendar/instant';
 import type { Minor } from '#core/money/minor';
-import { bigint, text } from 'drizzle-orm/pg-core';
+import { bigint, customType, text } from 'drizzle-orm/pg-core';
 
 /** A moment as ISO text in UTC: sorts as text, and reads the same through both drivers. */
 export const instant = () => text().$type<Instant>();
 /** Whole minor units. */
 export const money = () => bigint({ mode: 'number' }).$type<Minor>();
+/** The drivers give different kinds of byte arrays. */
+export const bytes = customType<{ data: Buffer; driverData: Uint8Array }>({
+  dataType: () => 'bytea',
+  fromDriver: (value) => Buffer.from(value),
+});

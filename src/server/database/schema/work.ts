@@ -1,8 +1,10 @@
 import type { WantedErrand } from '#core/agenda/wantedErrands';
+import type { WantedQuoteErrand } from '#core/agenda/wantedQuoteErrands';
 import type { ProcessorAnswer } from '#server/ports';
 import type { IntentRequest } from '#server/intents/request';
 import { instant, money } from '#server/database/schema/columns';
 import { bookings } from '#server/database/schema/bookings';
+import { quotes } from '#server/database/schema/quotes';
 import { sql } from 'drizzle-orm';
 import { check, index, integer, jsonb, pgTable, text, timestamp, uniqueIndex } from 'drizzle-orm/pg-core';
 
@@ -46,13 +48,13 @@ export const errands = pgTable(
   'errands',
   {
     id: text().primaryKey(),
-    bookingId: text()
-      .notNull()
-      .references(() => bookings.id),
+    /** Of a booking or of a quote. */
+    bookingId: text().references(() => bookings.id),
+    quoteId: text().references(() => quotes.id),
     key: text().notNull(),
     kind: text().notNull(),
     at: instant().notNull(),
-    errand: jsonb().$type<WantedErrand>().notNull(),
+    errand: jsonb().$type<WantedErrand | WantedQuoteErrand>().notNull(),
     state: text({ enum: ['waiting', 'claimed', 'done', 'dropped', 'failed'] }).notNull(),
     tries: integer().notNull().default(0),
     /** Real time: a claim that was not finished is taken again, a failed try is repeated then. */
@@ -62,6 +64,8 @@ export const errands = pgTable(
   },
   (table) => [
     uniqueIndex().on(table.bookingId, table.key),
+    uniqueIndex().on(table.quoteId, table.key),
+    check('errand_of_one', sql`num_nonnulls(${table.bookingId}, ${table.quoteId}) = 1`),
     index()
       .on(table.at)
       .where(sql`${table.state} in ('waiting', 'claimed')`),
@@ -74,12 +78,16 @@ export const messages = pgTable(
   'messages',
   {
     id: text().primaryKey(),
-    bookingId: text()
-      .notNull()
-      .references(() => bookings.id),
+    /** Of a booking or of a quote. */
+    bookingId: text().references(() => bookings.id),
+    quoteId: text().references(() => quotes.id),
     cause: text().notNull(),
     occasion: text().notNull(),
     recipient: text().notNull(),
+    recipientName: text().notNull().default(''),
+    copyTo: jsonb().$type<readonly string[]>().notNull().default([]),
+    /** Whom its link is for: the client, a payer, a signatory of a quote; null where it leads to the owner's own page. */
+    linkFor: text(),
     subject: text().notNull(),
     body: jsonb().$type<readonly string[]>().notNull(),
     state: text({ enum: ['outgoing', 'sent'] }).notNull(),
@@ -87,7 +95,13 @@ export const messages = pgTable(
     sentAt: instant(),
     calledAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
   },
-  (table) => [uniqueIndex().on(table.bookingId, table.cause), index().on(table.state)],
+  (table) => [
+    uniqueIndex().on(table.bookingId, table.cause),
+    uniqueIndex().on(table.quoteId, table.cause),
+    check('message_of_one', sql`num_nonnulls(${table.bookingId}, ${table.quoteId}) = 1`),
+    index().on(table.state),
+    index().on(table.madeAt),
+  ],
 );
 
 /** Events of the processor that were taken in: a repeat finds its id here. */

@@ -1,0 +1,23 @@
+import type { AnyOccasion } from '#core/wording/originalWordings';
+
+export type WordingLine = {
+  readonly occasion: AnyOccasion;
+  readonly subject: string;
+  readonly body: string;
+  readonly off: boolean;
+  readonly copyTo: readonly string[];
+  /** 0 while it says what the original says. */
+  readonly edition: number;
+};
+export type SentMessage = {
+  readonly id: string;
+  readonly occasion: string;
+  readonly subject: string;
+  readonly to: string;
+  readonly copyTo: readonly string[];
+  readonly number: string;
+  readonly state: 'outgoing' | 'sent';
+  readonly when: string;
+  readonly body: readonly string[];
+};
+export type MessagesView = { readonly wordings: readonly WordingLine[]; readonly outbox: readonly SentMessage[] };

@@ -1,0 +1,35 @@
+import type { Standing } from '#core/booking/standing';
+import { localDate } from '#core/calendar/zoned';
+import { formatMoney } from '#core/money/formatMoney';
+import type { AgreementFieldName } from '#core/quote/fieldNames';
+import type { Offer } from '#core/quote/offer';
+import { longDate, longWall } from '#core/wording/days';
+import type { FieldValue } from '#core/wording/fields';
+import { cancellationSentences, planSentences } from '#core/wording/sentences';
+
+export type QuoteParty = { readonly businessName: string; readonly number: string };
+
+/** What an agreement's fields say of this offer, as it would stand if it were agreed now. */
+export function bookingFields(
+  offer: Offer,
+  { businessName, number }: QuoteParty,
+  standing: Standing,
+): Record<AgreementFieldName, FieldValue> {
+  const { agreed, position, asOf } = standing;
+  const today = localDate(asOf, agreed.timeZone);
+  return {
+    business: businessName,
+    'client name': offer.clientName,
+    'client e-mail': offer.clientEmail,
+    service: offer.title,
+    begins: longWall(agreed.start, today),
+    ends: longWall(agreed.end, today),
+    price: formatMoney(agreed.total, agreed.currency),
+    'due today': formatMoney(position.dueNow, agreed.currency),
+    'what happens when': planSentences(standing),
+    'if the client cancels': cancellationSentences(agreed),
+    today: longDate(today, today),
+    'quote number': number,
+    reference: offer.reference,
+  };
+}

@@ -1,0 +1,47 @@
+/**
+ * Fields in a text that people write: `{{client name}}`. A field is a name and nothing else, so that no text can loop,
+ * nest or reach for anything that was not put there for it.
+ */
+const pattern = /\{\{\s*([^{}\n]{1,60}?)\s*\}\}/g;
+
+/** A sentence, or several that stand as paragraphs of their own. Empty: there is nothing to say. */
+export type FieldValue = string | readonly string[];
+export type FieldValues = Readonly<Record<string, FieldValue>>;
+
+const keyOf = (name: string): string => name.toLowerCase().replace(/\s+/g, ' ');
+
+const valueOf = (values: FieldValues, name: string): FieldValue | undefined =>
+  Object.hasOwn(values, keyOf(name)) ? values[keyOf(name)] : undefined;
+
+/** The names of the fields in a text, each once, in the order in which they come. */
+export const fieldsIn = (text: string): string[] => [...new Set([...text.matchAll(pattern)].map(([, name]) => keyOf(name!)))];
+
+/** The fields of a text that there is no value for. */
+export const unknownFields = (text: string, known: Readonly<Record<string, unknown>>): string[] =>
+  fieldsIn(text).filter((name) => !Object.hasOwn(known, name));
+
+/** The text with its fields filled in, once: what a value holds is not read again. Unknown fields stay as they are. */
+export function fillFields(text: string, values: FieldValues): string {
+  return text.replace(pattern, (whole, name: string) => {
+    const value = valueOf(values, name);
+    return value === undefined ? whole : typeof value === 'string' ? value : value.join(' ');
+  });
+}
+
+/**
+ * Paragraphs, told apart by empty lines, with their fields filled in. A field that stands alone in its paragraph
+ * becomes the paragraphs that it holds; where it holds none the paragraph is left out.
+ */
+export function fillParagraphs(text: string, values: FieldValues): string[] {
+  return text
+    .split(/\n\s*\n/)
+    .map((paragraph) => paragraph.trim())
+    .flatMap((paragraph) => {
+      const alone = /^\{\{\s*([^{}\n]{1,60}?)\s*\}\}$/.exec(paragraph);
+      const value = alone ? valueOf(values, alone[1]!) : undefined;
+      if (value !== undefined) return typeof value === 'string' ? [value] : [...value];
+      return [fillFields(paragraph, values)];
+    })
+    .map((paragraph) => paragraph.trim())
+    .filter((paragraph) => paragraph !== '');
+}

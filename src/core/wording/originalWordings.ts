@@ -1,0 +1,151 @@
+import type { Occasion } from '#core/agenda/wantedErrands';
+import type { QuoteOccasion } from '#core/agenda/wantedQuoteErrands';
+
+export type AnyOccasion = Occasion | QuoteOccasion;
+export type MessageText = { readonly subject: string; readonly body: string };
+
+/** How each message says it until the owner has it say otherwise. Sums, days and what follows are fields. */
+export const originalWordings: Readonly<Record<AnyOccasion, MessageText>> = {
+  quote: { subject: '{{subject}}', body: '{{note}}\n\n{{what is offered}}\n\n{{until when}}' },
+  quoteReminder: {
+    subject: '{{title}}: our offer ends soon',
+    body: '{{what is offered}}\n\n{{until when}}\n\nIf something is unclear, ask us on the same page.',
+  },
+  signRequest: {
+    subject: '{{title}}: your signature, please',
+    body: '{{client name}} has signed “{{agreement}}” with {{business}} and has named you to sign it too.\n\nPlease read it and sign it on the page below.',
+  },
+  answer: { subject: '{{title}}: an answer to your question', body: '{{question}}\n\n{{answer}}' },
+  ownerTold: { subject: '{{quote number}}: {{what happened}}', body: '{{what happened}}.\n\n{{what was written}}' },
+  request: {
+    subject: '{{title}}: {{what secures it}}',
+    body: '{{business}} has kept a place for you: {{title}}.\n\n{{what happens when}}',
+  },
+  confirmation: { subject: '{{title}}: you are booked', body: '{{what came in}}\n\n{{what happens when}}' },
+  receipt: {
+    subject: '{{title}}: payment received',
+    body: 'Thank you. {{received}} of {{price}} has come in so far.\n\n{{what happens when}}',
+  },
+  remind: { subject: '{{title}}: {{sum}} on {{day}}', body: '{{how it is paid}}' },
+  ask: { subject: '{{title}}: {{sum}} is due today', body: 'The {{part}} of {{sum}} is due today.' },
+  declined: {
+    subject: '{{title}}: your card was refused',
+    body: 'We could not charge the {{part}} of {{sum}}: {{reason}}.\n\n{{what we do next}}',
+  },
+  overdue: {
+    subject: '{{title}}: {{sum}} is still open',
+    body: 'The {{part}} of {{sum}} was due on {{day}} and has not come in.',
+  },
+  confirmHold: {
+    subject: '{{title}}: please confirm with your bank',
+    body: 'Your bank wants you to confirm that it sets {{held}} aside. Nothing is charged.\n\n{{the hold}}',
+  },
+  holdPlaced: {
+    subject: '{{title}}: {{held}} is set aside on your card',
+    body: 'Your bank has set {{held}} aside on the card ending in {{card}}. It is not charged, and is let go by {{held until}} when all is in order.',
+  },
+  holdRefused: {
+    subject: '{{title}}: we need a card for the hold',
+    body: '{{why a card}}\n\nPlease give us a card for it.',
+  },
+  closedOut: { subject: '{{title}}: {{how it ended}}', body: '{{what was settled}}\n\nThank you for coming.' },
+  cancelled: { subject: '{{title}}: cancelled', body: 'Your booking is cancelled.\n\n{{what is kept}}' },
+  changed: {
+    subject: '{{title}}: your booking has changed',
+    body: 'Your booking has changed.\n\n{{what changed}}\n\n{{what happens when}}',
+  },
+  payer: {
+    subject: '{{title}}: {{sum}} to pay for {{client name}}',
+    body: '{{client name}} asks you to pay {{sum}} to {{business}} for {{title}}.\n\nThe page below shows what is to be paid, and nothing else of the booking.',
+  },
+  lapsed: {
+    subject: '{{title}}: the place was given back',
+    body: 'The payment that was to secure your booking did not come, so the place is free again. Write to us if you still want it.',
+  },
+};
+
+const ofBooking = [
+  'title',
+  'number',
+  'client name',
+  'business',
+  'begins',
+  'ends',
+  'price',
+  'received',
+  'due now',
+  'what happens when',
+  'if the client cancels',
+] as const;
+const ofQuote = [
+  'title',
+  'quote number',
+  'client name',
+  'business',
+  'begins',
+  'ends',
+  'price',
+  'what is offered',
+  'until when',
+] as const;
+const part = ['part', 'sum', 'day'] as const;
+
+/** Fields that a message of each occasion may hold, besides those of every booking or quote. */
+export const occasionFields = {
+  quote: ['subject', 'note'],
+  quoteReminder: [],
+  signRequest: ['agreement', 'signatory'],
+  answer: ['question', 'answer'],
+  ownerTold: ['what happened', 'what was written'],
+  request: ['what secures it'],
+  confirmation: ['what came in'],
+  receipt: [],
+  remind: [...part, 'how it is paid'],
+  ask: part,
+  declined: [...part, 'reason', 'what we do next'],
+  overdue: part,
+  confirmHold: ['held', 'the hold'],
+  holdPlaced: ['held', 'held until', 'card'],
+  holdRefused: ['held', 'why a card'],
+  closedOut: ['how it ended', 'what was settled'],
+  cancelled: ['what is kept'],
+  changed: ['what changed'],
+  payer: ['sum'],
+  lapsed: [],
+} as const satisfies Record<AnyOccasion, readonly string[]>;
+
+export type FieldsOf<O extends AnyOccasion> = (typeof occasionFields)[O][number];
+export type BookingFieldName = (typeof ofBooking)[number];
+export type QuoteFieldName = (typeof ofQuote)[number];
+
+const quoteSide = new Set<AnyOccasion>(['quote', 'quoteReminder', 'signRequest', 'answer', 'ownerTold']);
+export const isQuoteOccasion = (occasion: AnyOccasion): occasion is QuoteOccasion => quoteSide.has(occasion);
+
+/** Every field that a message of this occasion may hold. */
+export const fieldsFor = (occasion: AnyOccasion): readonly string[] => [
+  ...occasionFields[occasion],
+  ...(isQuoteOccasion(occasion) ? ofQuote : ofBooking),
+];
+
+export const occasionWords: Readonly<Record<AnyOccasion, string>> = {
+  quote: 'A quote is sent',
+  quoteReminder: 'A quote is about to expire',
+  signRequest: 'Another signature is needed',
+  answer: 'A question is answered',
+  ownerTold: 'To you: something happened to a quote',
+  request: 'A booking waits for its first payment',
+  confirmation: 'A booking is secured',
+  receipt: 'A payment came in',
+  remind: 'Before an instalment is due',
+  ask: 'An instalment is due',
+  declined: 'A charge was refused',
+  overdue: 'An instalment is late',
+  confirmHold: 'The bank wants a hold confirmed',
+  holdPlaced: 'A hold is in force',
+  holdRefused: 'A hold needs a card',
+  closedOut: 'A booking is closed out',
+  cancelled: 'A booking is cancelled',
+  changed: 'A booking was changed',
+  payer: 'The client has somebody else pay',
+  lapsed: 'A place was given back',
+};

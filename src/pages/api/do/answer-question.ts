@@ -1,0 +1,4 @@
+import { AnswerQuestion } from '#contracts/quotes';
+import { endpoint } from '#server/http/endpoint';
+
+export const POST = endpoint(AnswerQuestion, ({ app }) => app.answerQuestion);

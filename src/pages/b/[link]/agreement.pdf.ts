@@ -1,0 +1,9 @@
+import { pdfResponse } from '#server/http/download';
+import type { APIRoute } from 'astro';
+
+/** What the client signed, by the link to the booking; a payer's link does not open it. */
+export const GET: APIRoute = async ({ params, locals }) => {
+  const opened = await locals.app.bookingOfLink(params.link!);
+  const client = !('fault' in opened) && opened.purpose === 'client';
+  return pdfResponse(client ? await locals.app.agreementFile({ bookingId: opened.bookingId }) : null);
+};

@@ -1,0 +1,94 @@
+import type { FactOf } from '#core/booking/facts';
+import { planOf } from '#core/booking/keptPlan';
+import type { Instant } from '#core/calendar/instant';
+import type { WallTime } from '#core/calendar/wallTime';
+import { wallOfInstant } from '#core/calendar/zoned';
+import { sum } from '#core/money/minor';
+import type { PlanRefusal } from '#core/plan/plan';
+import { price, type PriceInput } from '#core/price/price';
+import { ok, refuse, type Result } from '#core/result';
+import type { Terms } from '#core/terms/terms';
+import { recordFacts } from '#server/booking/record';
+import type { Tx } from '#server/database/open';
+import { bookings } from '#server/database/schema/bookings';
+import { business } from '#server/database/schema/business';
+import { clients } from '#server/database/schema/clients';
+import { and, eq } from 'drizzle-orm';
+
+export type NewBooking = {
+  readonly id: string;
+  readonly requestKey: string;
+  readonly clientName: string;
+  readonly clientEmail: string;
+  readonly clientId: string;
+  readonly serviceId: string;
+  readonly title: string;
+  readonly currency: string;
+  readonly start: WallTime;
+  readonly end: WallTime;
+  readonly price: PriceInput;
+  readonly termsId: string;
+  readonly termsVersion: number;
+  readonly terms: Terms;
+};
+export type InsertRefusal = PlanRefusal | { readonly code: 'nothing_to_pay'; readonly path: 'lines' };
+
+/** The client of that name and address, made where there is none yet. */
+async function clientFor(tx: Tx, { clientName, clientEmail, clientId }: NewBooking) {
+  const email = clientEmail.toLowerCase();
+  const [known] = await tx
+    .select()
+    .from(clients)
+    .where(and(eq(clients.email, email), eq(clients.name, clientName)));
+  if (known) return known;
+  const [made] = await tx.insert(clients).values({ id: clientId, name: clientName, email }).returning();
+  return made!;
+}
+
+/**
+ * Writes a booking as it is agreed now, with its number and everything that follows. The row of the business is locked
+ * by the caller: requests for a new number wait for it.
+ */
+export async function insertBooking(
+  tx: Tx,
+  owner: typeof business.$inferSelect,
+  asked: NewBooking,
+  agreedBy: Omit<FactOf<'agreed'>, 'kind' | 'at'>,
+  now: Instant,
+): Promise<Result<{ id: string; number: string }, InsertRefusal>> {
+  const priced = price(asked.price);
+  if (priced.total === 0) return refuse({ code: 'nothing_to_pay', path: 'lines' });
+  const { timeZone } = owner;
+  const { currency, start, end, terms, title, serviceId, termsId, termsVersion, requestKey } = asked;
+  const agreed = wallOfInstant(now, timeZone);
+  const planned = planOf({ currency, timeZone, agreed, start, end, total: priced.total, terms });
+  if (!planned.ok) return planned;
+
+  const client = await clientFor(tx, asked);
+  const lastNumber = owner.lastNumber + 1;
+  await tx.update(business).set({ lastNumber });
+  const [booking] = await tx
+    .insert(bookings)
+    .values({
+      id: asked.id,
+      number: `B-${String(lastNumber).padStart(4, '0')}`,
+      clientId: client.id,
+      serviceId,
+      title,
+      currency,
+      timeZone,
+      agreed,
+      startsAt: start,
+      endsAt: end,
+      price: asked.price,
+      total: priced.total,
+      tax: sum(priced.taxes.map((tax) => tax.amount)),
+      termsId,
+      termsVersion,
+      terms,
+      requestKey,
+    })
+    .returning();
+  await recordFacts(tx, { booking: booking!, client, facts: [] }, [{ kind: 'agreed', at: now, ...agreedBy }], now);
+  return ok({ id: booking!.id, number: booking!.number });
+}

@@ -1,0 +1,57 @@
+import { businessSignatory } from '#core/agreement/agreement';
+import { wantedQuoteErrands } from '#core/agenda/wantedQuoteErrands';
+import { localDate } from '#core/calendar/zoned';
+import { dayNumber } from '#core/calendar/days';
+import type { Instant } from '#core/calendar/instant';
+import type { QuoteFact } from '#core/quote/facts';
+import { offerPrice } from '#core/quote/offer';
+import { isOpen, quoteStanding, type QuoteStanding } from '#core/quote/standing';
+import { rewriteErrands } from '#server/agenda/rewriteErrands';
+import type { Tx } from '#server/database/open';
+import { quoteFacts, quotes, type QuoteWant } from '#server/database/schema/quotes';
+import type { LoadedQuote } from '#server/quotes/lockQuote';
+import { eq } from 'drizzle-orm';
+
+/** An expired quote is offered for renewal for so long; after that it rests. */
+const renewalDays = 30;
+
+/** What a quote asks of its owner; null where it waits for the client or is over. */
+export function wantOf(current: QuoteStanding, asOf: Instant, zone = 'UTC'): QuoteWant | null {
+  if (current.state === 'accepted' || current.state === 'withdrawn') return null;
+  if (current.question) return 'answer';
+  if (isOpen(current) && current.toSign[0] === businessSignatory) return 'signature';
+  if (current.state !== 'expired') return null;
+  if (current.askedAgain) return 'anew';
+  const days = dayNumber(localDate(asOf, zone)) - dayNumber(localDate(current.expiresAt!, zone));
+  return days <= renewalDays ? 'renewal' : null;
+}
+
+/** What a list shows and is searched by. */
+export function quoteSummary({ quote, facts, offer }: LoadedQuote, current: QuoteStanding, now: Instant) {
+  const { title, clientName, clientEmail } = offer ?? quote.draft;
+  const reference = quote.draft.reference;
+  return {
+    state: current.state,
+    wants: wantOf(current, now),
+    expiresAt: current.expiresAt,
+    touchedAt: facts.at(-1)?.at ?? quote.touchedAt,
+    ...(offer ? { total: offerPrice(offer, current.choice).total, currency: offer.currency } : {}),
+    search: [quote.number, title, clientName, clientEmail, reference].join(' ').toLowerCase(),
+  };
+}
+
+/** Appends facts to a locked quote, and writes what follows from them: summary and agenda. The only way in which it moves. */
+export async function recordQuoteFacts(
+  tx: Tx,
+  loaded: LoadedQuote,
+  added: readonly QuoteFact[],
+  now: Instant,
+): Promise<LoadedQuote> {
+  const { quote } = loaded;
+  for (const fact of added) await tx.insert(quoteFacts).values({ quoteId: quote.id, fact, at: fact.at });
+  const after = { ...loaded, facts: [...loaded.facts, ...added] };
+  const current = quoteStanding(after.facts, after.offer, now);
+  await tx.update(quotes).set(quoteSummary(after, current, now)).where(eq(quotes.id, quote.id));
+  await rewriteErrands(tx, { quoteId: quote.id }, wantedQuoteErrands(current, after.facts));
+  return after;
+}

@@ -1,0 +1,76 @@
+import type { QuoteOccasion } from '#core/agenda/wantedQuoteErrands';
+import { clientSignatory } from '#core/agreement/agreement';
+import type { Instant } from '#core/calendar/instant';
+import { standingOfOffer } from '#core/quote/signedDocument';
+import { quoteStanding } from '#core/quote/standing';
+import type { Tx } from '#server/database/open';
+import { business } from '#server/database/schema/business';
+import { messages } from '#server/database/schema/work';
+import { type QuoteMessageAbout, quoteWording } from '#server/documents/quoteWording';
+import type { LoadedQuote } from '#server/quotes/lockQuote';
+import { wordingOf } from '#server/usecases/wordings';
+
+type Asked = {
+  readonly id: string;
+  readonly cause: string;
+  readonly occasion: QuoteOccasion;
+  readonly who?: string;
+  readonly fact?: number;
+  readonly now: Instant;
+};
+
+/** What a message of a quote tells of; null where its offer gives no plan any more. */
+export function quoteMessageAbout(
+  { quote, facts, offer }: LoadedQuote,
+  { who, fact, now }: Pick<Asked, 'who' | 'fact' | 'now'>,
+  businessName: string,
+): QuoteMessageAbout | null {
+  if (!offer) return null;
+  const { choice } = quoteStanding(facts, offer, now);
+  const standing = standingOfOffer(offer, choice, now);
+  if (!standing.ok) return null;
+  const before = facts.slice(0, fact ?? facts.length);
+  const question = before.findLast((each) => each.kind === 'asked');
+  return {
+    offer,
+    number: quote.number,
+    businessName,
+    standing: standing.value,
+    fact: fact === undefined ? null : (facts[fact] ?? null),
+    question: question?.kind === 'asked' ? question.text : '',
+    signatory: offer.agreement?.others.find(({ id }) => id === who)?.name ?? '',
+  };
+}
+
+/**
+ * Commits a message about a quote, with the caller's transaction. One for each cause.
+ * @returns its id, or null where there is one for this cause, or the owner has this occasion switched off
+ */
+export async function writeQuoteMessage(tx: Tx, loaded: LoadedQuote, asked: Asked): Promise<string | null> {
+  const { id, cause, occasion, who = clientSignatory, now } = asked;
+  const [owner] = await tx.select().from(business);
+  const about = quoteMessageAbout(loaded, asked, owner!.name);
+  const { text, off, copyTo } = await wordingOf(tx, occasion);
+  if (!about || off) return null;
+  const { offer } = about;
+  const { subject, paragraphs, action } = quoteWording(occasion, about, text);
+  const other = offer.agreement?.others.find((each) => each.id === who);
+  const toOwner = occasion === 'ownerTold';
+  const recipient = toOwner
+    ? { recipient: owner!.email, recipientName: owner!.name }
+    : { recipient: other?.email ?? offer.clientEmail, recipientName: other?.name ?? offer.clientName };
+  const copies = occasion === 'quote' ? [...new Set([...copyTo, ...offer.copyTo])] : copyTo;
+  const rows = await tx
+    .insert(messages)
+    .values({
+      ...{ id, cause, occasion, subject, ...recipient, copyTo: copies },
+      quoteId: loaded.quote.id,
+      linkFor: toOwner ? null : who,
+      body: [...paragraphs, action],
+      state: 'outgoing',
+      madeAt: now,
+    })
+    .onConflictDoNothing()
+    .returning({ id: messages.id });
+  return rows[0]?.id ?? null;
+}

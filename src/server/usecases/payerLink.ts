@@ -1,0 +1,49 @@
+import type { AskPayer } from '#contracts/client';
+import { ok, refuse, type Result } from '#core/result';
+import { recordFacts } from '#server/booking/record';
+import type { Deps } from '#server/deps';
+import { bookingOfLink, makeClientLink } from '#server/usecases/clientLink';
+import { handOver } from '#server/usecases/handOver';
+import { type NotFound, onBooking } from '#server/usecases/onBooking';
+import { writeMessage } from '#server/usecases/writeMessage';
+
+export type PayerRefusal =
+  | NotFound
+  | { readonly code: 'link_unknown' | 'link_expired' | 'nothing_due' | 'too_many_payers' };
+
+const mostPayers = 10;
+
+/**
+ * Somebody else pays: a link that shows what a payer needs and nothing else, to copy or sent by message. What is paid
+ * by it keeps no card.
+ */
+export const askPayer =
+  (deps: Deps) =>
+  async ({ link, attempt, to }: AskPayer): Promise<Result<{ url: string | null }, PayerRefusal>> => {
+    const { db, clock, newId, baseUrl } = deps;
+    const opened = await bookingOfLink(db, link, clock.now());
+    if ('fault' in opened) return refuse({ code: opened.fault });
+    if (opened.purpose === 'payer') return refuse({ code: 'link_unknown' });
+    const written: string[] = [];
+    const result = await onBooking<{ url: string | null }, PayerRefusal>(
+      deps,
+      opened.bookingId,
+      async ({ tx, loaded, standing, now }) => {
+        const { booking, facts } = loaded;
+        const { outstanding } = standing.position;
+        if (outstanding === 0) return refuse({ code: 'nothing_due' });
+        if (facts.filter((fact) => fact.kind === 'payerAsked').length >= mostPayers)
+          return refuse({ code: 'too_many_payers' });
+        await recordFacts(tx, loaded, [{ kind: 'payerAsked', at: now, to }], now);
+        if (to === null)
+          return ok({ url: `${baseUrl}/b/${await makeClientLink(tx, booking.id, standing.endAt, now, 'payer')}` });
+        const id = await writeMessage(tx, loaded, {
+          ...{ id: newId(), cause: `payer:${attempt}`, occasion: 'payer', part: null, payer: to, now },
+        });
+        if (id !== null) written.push(id);
+        return ok({ url: null });
+      },
+    );
+    for (const id of written) await handOver(deps, id);
+    return result;
+  };
