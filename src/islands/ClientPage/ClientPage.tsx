@@ -2,6 +2,7 @@ import type { ClientView } from '#contracts/views';
 import { formatAmount, formatMoney } from '#core/money/formatMoney';
 import { wayWords } from '#core/wording/wayWords';
 import { declineReason } from '#core/wording/declines';
+import { BusinessHead, faceStyle } from '#islands/ClientPage/BusinessHead';
 import { ClientStrip } from '#islands/ClientPage/ClientStrip';
 import { PayBox } from '#islands/ClientPage/PayBox';
 import { Steps } from '#islands/ClientPage/Steps';
@@ -16,22 +17,8 @@ export default function ClientPage({ link, view: given }: Props) {
   const { view, reload } = useClientView(link, given);
   const { business, currency } = view;
   return (
-    <div className={styles.page}>
-      <header className={styles.head}>
-        <span className={styles.logo} aria-hidden="true">
-          {business.name
-            .split(/\s+/)
-            .map((word) => word[0])
-            .join('')
-            .slice(0, 2)}
-        </span>
-        <div>
-          <b>{business.name}</b>
-          <span>
-            {business.line && `${business.line} · `}reply to {business.email}
-          </span>
-        </div>
-      </header>
+    <div className={styles.page} style={faceStyle(business)}>
+      <BusinessHead business={business} />
       <main className={styles.main}>
         <h1>{view.title}</h1>
         <p className={styles.when}>{view.when}</p>

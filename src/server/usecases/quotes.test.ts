@@ -221,7 +221,7 @@ describe('quotes', () => {
       await app.acceptQuote(acceptance(await pageOf(app, link), link));
       const booking = await bookingOf(id);
       expect(await stageOf(booking.number), settling).to.equal('secured');
-      const [mail] = await app.world.mail.list('ines', 1);
+      const [mail] = await app.world.mail.list('ines@example.com', 1);
       expect(mail!.subject).to.include('you are booked');
       expect((await app.world.mail.read(mail!.seq))!.mime).to.include(`${booking.number}.ics`);
     }

@@ -1,0 +1,136 @@
+import type { QuotePageView } from '#contracts/quoteViews';
+import type { Standing } from '#core/booking/standing';
+import { fieldFault } from '#core/quote/acceptance';
+import type { Filled } from '#core/quote/facts';
+import type { Choice } from '#core/quote/offer';
+import { emptySignature, type SignatureDraft } from '#islands/Offer/SignatureBox';
+import { quoteProblem } from '#islands/QuotePage/quoteProblem';
+import { type ApiProblem, newKey, post } from '#islands/api';
+import { useCallback, useEffect, useRef, useState } from 'react';
+
+type Accepted = { readonly state: 'accepted' | 'signing' };
+/** How long after the last touch what was chosen is kept at the server. */
+const restMilliseconds = 700;
+
+const fieldFaults = { field_missing: 'This is needed before you sign.', field_wrong: 'This is not quite right.' } as const;
+
+/** What its reader has chosen, filled in and signed so far, and what can be done with it. */
+export function useQuotePage(link: string, given: QuotePageView) {
+  const [view, setView] = useState(given);
+  const [choice, setChoice] = useState<Choice>(given.choice);
+  const [filled, setFilled] = useState<Filled>(given.filled);
+  const [signature, setSignature] = useState<SignatureDraft>({ ...emptySignature, name: given.readerName });
+  const [faults, setFaults] = useState<Readonly<Record<string, string>>>({});
+  const [problem, setProblem] = useState<string | null>(null);
+  const [busy, setBusy] = useState(false);
+  const running = useRef(false);
+  const attempt = useRef(newKey());
+  const { revision } = view;
+
+  const reload = useCallback(async (): Promise<void> => {
+    const response = await fetch(`/api/client/quote/view/${encodeURIComponent(link)}`).catch(() => null);
+    if (!response?.ok) return;
+    const next = (await response.json()) as QuotePageView | { goTo: string };
+    if ('goTo' in next) return location.assign(next.goTo);
+    setView((before) => {
+      // Another version: what was chosen of the old one does not count for it.
+      if (next.revision !== before.revision) setChoice(next.choice);
+      return next.changes.length > 0 || next.revision !== before.revision ? next : { ...next, changes: before.changes };
+    });
+  }, [link]);
+
+  useEffect(() => {
+    const look = (): void => {
+      if (document.visibilityState === 'visible') void reload();
+    };
+    document.addEventListener('visibilitychange', look);
+    addEventListener('pageshow', look);
+    return () => {
+      document.removeEventListener('visibilitychange', look);
+      removeEventListener('pageshow', look);
+    };
+  }, [reload]);
+
+  // Kept at the server a moment after the last touch, so that the page can be left and opened elsewhere.
+  const first = useRef(true);
+  useEffect(() => {
+    if (first.current) {
+      first.current = false;
+      return;
+    }
+    const timer = setTimeout(() => void post('/api/client/quote/choose', { link, revision, choice, filled }), restMilliseconds);
+    return () => clearTimeout(timer);
+  }, [link, revision, choice, filled]);
+
+  const run = async (path: string, body: object): Promise<void> => {
+    if (running.current) return; // a double click
+    running.current = true;
+    setBusy(true);
+    setProblem(null);
+    const answer = await post<Accepted>(path, body);
+    if (answer.ok) {
+      if (answer.value.state === 'accepted' && view.who === 'client') return location.assign(`/b/${link}`);
+      await reload();
+    } else {
+      setProblem(quoteProblem(answer.problem, view.offer.currency));
+      const again = answer.problem.code === 'no_connection' || answer.problem.code === 'try_again';
+      if (!again) {
+        attempt.current = newKey();
+        await reload();
+        fieldProblem(answer.problem);
+      }
+    }
+    running.current = false;
+    setBusy(false);
+  };
+
+  const fieldProblem = ({ code, path }: ApiProblem): void => {
+    if (path?.startsWith('filled.') && code in fieldFaults)
+      setFaults({ [path.slice('filled.'.length)]: fieldFaults[code as keyof typeof fieldFaults] });
+  };
+
+  /** Says what is missing at its place, and goes there. @returns whether nothing is */
+  const complete = (): boolean => {
+    const { agreement } = view.offer;
+    if (!agreement) return true;
+    const field = view.who === 'client' ? fieldFault(agreement.fields, filled) : null;
+    if (field) {
+      const id = field.path.slice('filled.'.length);
+      setFaults({ [id]: fieldFaults[field.code] });
+      document.getElementById(`field-${id}`)?.focus();
+      return false;
+    }
+    const fault = signatureFault(signature);
+    setFaults(fault ? { signature: fault } : {});
+    return fault === null;
+  };
+
+  const accept = async (standing: Standing): Promise<void> => {
+    if (!complete()) return;
+    const seen = { digest: view.digest, total: standing.agreed.total, dueNow: standing.position.dueNow };
+    const signed = view.offer.agreement ? signature : null;
+    await run('/api/client/quote/accept', { link, attempt: attempt.current, seen, choice, filled, signature: signed });
+  };
+  const signFurther = async (): Promise<void> => {
+    if (complete()) await run('/api/client/quote/sign', { link, sha256: view.signed?.sha256 ?? '', signature });
+  };
+  const touching =
+    <T>(set: (value: T) => void) =>
+    (value: T): void => {
+      setFaults({});
+      setProblem(null);
+      set(value);
+    };
+  return {
+    ...{ view, choice, filled, signature, faults, problem, busy, reload, accept, signFurther },
+    choose: touching(setChoice),
+    fill: touching(setFilled),
+    sign: touching(setSignature),
+  };
+}
+
+function signatureFault({ name, method, image, consents }: SignatureDraft): string | null {
+  if (name.trim() === '') return 'Your name is needed.';
+  if (method !== 'typed' && image === null) return method === 'drawn' ? 'Draw your signature.' : 'Choose a picture.';
+  return consents ? null : 'Tick the sentence above to sign.';
+}
