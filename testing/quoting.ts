@@ -11,7 +11,10 @@ export const rentalAgreement: Agreement = {
   name: 'Rental agreement',
   blocks: [
     { kind: 'heading', runs: [{ text: 'What is rented' }] },
-    { kind: 'paragraph', runs: [{ text: '{{client name}} rents ' }, { text: '{{service}}', bold: true }, { text: '.' }] },
+    {
+      kind: 'paragraph',
+      runs: [{ text: '{{client name}} rents ' }, { text: '{{service}}', bold: true }, { text: '.' }],
+    },
     { kind: 'bullet', runs: [{ text: 'Insured under {{Policy number}}' }] },
     { kind: 'paragraph', runs: [{ text: '{{what happens when}}' }] },
   ],

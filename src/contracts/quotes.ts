@@ -35,7 +35,9 @@ export const AgreementIn = z.strictObject({
       }),
     )
     .max(20, 'at most 20 fields'),
-  others: z.array(z.strictObject({ id: Id, name: short(120), email: short(254) })).max(6, 'at most six more signatures'),
+  others: z
+    .array(z.strictObject({ id: Id, name: short(120), email: short(254) }))
+    .max(6, 'at most six more signatures'),
   inOrder: z.boolean(),
   business: z.enum(businessSigns),
 });

@@ -14,5 +14,4 @@ const canonical = (value: unknown): unknown => {
 export const canonicalJson = (value: unknown): string => JSON.stringify(canonical(value));
 
 /** Whether two values of plain data say the same. */
-export const sameValue = (a: unknown, b: unknown): boolean =>
-  canonicalJson(a) === canonicalJson(b);
+export const sameValue = (a: unknown, b: unknown): boolean => canonicalJson(a) === canonicalJson(b);

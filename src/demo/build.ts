@@ -4,6 +4,7 @@ import { instantOfWall } from '#core/calendar/zoned';
 import type { Decimal } from '#core/money/decimal';
 import { minor } from '#core/money/minor';
 import type { App } from '#compose';
+import { furnishDemo, quoteStories, stepsOfQuote } from '#demo/quotes';
 import { routineBookings } from '#demo/routine';
 import {
   demoBegins,
@@ -50,10 +51,14 @@ export async function buildDemo(app: App, progress: (share: number, at: Instant)
   await app.deps.db.transaction((tx) => setUp(tx, owner, moment(demoBegins), demoServices, demoTaxes));
   await app.signIn.api.signUpEmail({ body: { ...demoSignIn } });
 
+  await furnishDemo(app);
+
   const all = [...toldBookings, ...routineBookings(38)];
-  const steps = [...all.flatMap((booking, index) => stepsOf(app, booking, index)), secondVersion(app)].sort((a, b) =>
-    a.at < b.at ? -1 : 1,
-  );
+  const quoted = quoteStories
+    .flatMap((story, index) => stepsOfQuote(app, story, index))
+    .map(({ at, run }): Step => ({ at: moment(at), run }));
+  const booked = all.flatMap((booking, index) => stepsOf(app, booking, index));
+  const steps = [...booked, ...quoted, secondVersion(app)].sort((a, b) => (a.at < b.at ? -1 : 1));
   const end = moment(demoNow);
   let done = 0;
   for (const { at, run } of steps.filter((step) => step.at <= end)) {

@@ -60,7 +60,11 @@ export function mayAccept(
 }
 
 /** Whether a further signatory, or the business after the client, may sign now. */
-export function maySign(current: QuoteStanding, signatory: string, signature: Signature): Result<null, AcceptanceRefusal> {
+export function maySign(
+  current: QuoteStanding,
+  signatory: string,
+  signature: Signature,
+): Result<null, AcceptanceRefusal> {
   if (!isOpen(current)) return overOf(current);
   if (!current.toSign.includes(signatory)) return refuse({ code: 'not_your_turn' });
   return isSignature(signature) ? ok(null) : refuse({ code: 'signature_missing' });

@@ -48,5 +48,7 @@ type Kinds = {
   withdrawn: object;
 };
 /** Something that happened to a quote: appended, never changed. */
-export type QuoteFact = { [K in keyof Kinds]: { readonly kind: K; readonly at: Instant } & Readonly<Kinds[K]> }[keyof Kinds];
+export type QuoteFact = {
+  [K in keyof Kinds]: { readonly kind: K; readonly at: Instant } & Readonly<Kinds[K]>;
+}[keyof Kinds];
 export type QuoteFactOf<K extends keyof Kinds> = Extract<QuoteFact, { kind: K }>;

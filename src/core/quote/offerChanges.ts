@@ -16,7 +16,8 @@ export function offerChanges(before: Offer, after: Offer, now: Instant): string[
   if (was.ok && is.ok && before.currency === after.currency) sentences.push(...changeSentences(was.value, is.value));
   const total = (offer: Offer): string => formatMoney(offerPrice(offer, presetChoice(offer)).total, offer.currency);
   const priceSaid = sentences.some((sentence) => sentence.startsWith('The price is'));
-  if (!priceSaid && !sameValue(before.price, after.price)) sentences.push(`The lines of the price have changed; it is ${total(after)}.`);
+  if (!priceSaid && !sameValue(before.price, after.price))
+    sentences.push(`The lines of the price have changed; it is ${total(after)}.`);
   for (const extra of after.extras) {
     const old = before.extras.find(({ id }) => id === extra.id);
     if (!old) sentences.push(`New extra: ${extra.label}.`);
@@ -26,9 +27,12 @@ export function offerChanges(before: Offer, after: Offer, now: Instant): string[
     if (!after.extras.some(({ id }) => id === old.id)) sentences.push(`The extra “${old.label}” is no longer offered.`);
   }
   if (!sameValue(before.agreement, after.agreement)) sentences.push('The text of the agreement has changed.');
-  if (before.note !== after.note || before.included !== after.included) sentences.push('What is written to you has changed.');
+  if (before.note !== after.note || before.included !== after.included)
+    sentences.push('What is written to you has changed.');
   if (before.settling !== after.settling) sentences.push('How it is paid has changed.');
   if (before.expiresAt !== after.expiresAt && after.expiresAt)
-    sentences.push(`The offer stands until ${longMoment(after.expiresAt, after.timeZone, localDate(now, after.timeZone))}.`);
+    sentences.push(
+      `The offer stands until ${longMoment(after.expiresAt, after.timeZone, localDate(now, after.timeZone))}.`,
+    );
   return sentences;
 }

@@ -61,7 +61,12 @@ export type QuoteContext = {
   readonly terms: readonly { readonly id: string; readonly version: number; readonly rules: Terms }[];
   readonly taxes: readonly { readonly code: string; readonly rate: Decimal }[];
   /** Coming bookings, as far as they could be in the way. */
-  readonly busy: readonly { readonly serviceId: string; readonly start: string; readonly end: string; readonly number: string }[];
+  readonly busy: readonly {
+    readonly serviceId: string;
+    readonly start: string;
+    readonly end: string;
+    readonly number: string;
+  }[];
 };
 
 export type ReadQuote = {
@@ -108,7 +113,8 @@ function readExtra(extra: DraftExtra, path: string, currency: string, say: Say):
   const unitPrice = parseAmount(extra.unitPrice, currency);
   if (unitPrice === null) say(`${path}.unitPrice`, 'sum_wrong');
   const [least, most, preset] = [extra.least, extra.most, extra.preset].map((text) => wholeUpTo(text, 1000));
-  const inOrder = least !== null && most !== null && preset !== null && least! <= preset! && preset! <= most! && most! > 0;
+  const inOrder =
+    least !== null && most !== null && preset !== null && least! <= preset! && preset! <= most! && most! > 0;
   if (!inOrder) say(`${path}.most`, 'limits_wrong');
   if (unitPrice === null || !inOrder) return null;
   const { id, label, note, taxes } = extra;
@@ -185,7 +191,8 @@ export function readDraft(draft: QuoteDraft, context: QuoteContext, signedFirst 
   const accountDays = wholeUpTo(draft.accountDays, 365);
   if (draft.settling === 'account' && accountDays === null) say('accountDays', 'days_wrong');
   const expiresAt = readExpiry(draft, context, say);
-  if (draft.nextPage.trim() !== '' && !/^https:\/\/[^\s/@]+\.[^\s@]+$/.test(draft.nextPage.trim())) say('nextPage', 'page_wrong');
+  if (draft.nextPage.trim() !== '' && !/^https:\/\/[^\s/@]+\.[^\s@]+$/.test(draft.nextPage.trim()))
+    say('nextPage', 'page_wrong');
   draft.blocks.forEach((block, index) => {
     if (block.kind === 'picture' && block.file === '') say(`blocks.${index}`, 'picture_missing');
   });
@@ -215,7 +222,9 @@ export function readDraft(draft: QuoteDraft, context: QuoteContext, signedFirst 
       lines: lines as PriceLine[],
       ...(discount ? { discount: discount as Discount } : {}),
     },
-    lineNotes: Object.fromEntries(draft.lines.map(({ id, note, unit }) => [id, { note: note.trim(), unit: unit.trim() }])),
+    lineNotes: Object.fromEntries(
+      draft.lines.map(({ id, note, unit }) => [id, { note: note.trim(), unit: unit.trim() }]),
+    ),
     extras: extras as OfferedExtra[],
     termsId: terms.id,
     termsVersion: terms.version,

@@ -14,7 +14,9 @@ const valueOf = (values: FieldValues, name: string): FieldValue | undefined =>
   Object.hasOwn(values, keyOf(name)) ? values[keyOf(name)] : undefined;
 
 /** The names of the fields in a text, each once, in the order in which they come. */
-export const fieldsIn = (text: string): string[] => [...new Set([...text.matchAll(pattern)].map(([, name]) => keyOf(name!)))];
+export const fieldsIn = (text: string): string[] => [
+  ...new Set([...text.matchAll(pattern)].map(([, name]) => keyOf(name!))),
+];
 
 /** The fields of a text that there is no value for. */
 export const unknownFields = (text: string, known: Readonly<Record<string, unknown>>): string[] =>

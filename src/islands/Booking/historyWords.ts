@@ -75,7 +75,9 @@ export function historyWords(fact: Fact, about: { currency: string; zone: string
     case 'sent':
       return `Sent: ${fact.subject}`;
     case 'payerAsked':
-      return fact.to ? `The client had the bill sent to ${fact.to}` : 'The client made a link for somebody else who pays';
+      return fact.to
+        ? `The client had the bill sent to ${fact.to}`
+        : 'The client made a link for somebody else who pays';
     case 'seen':
       return 'The client opened the page';
   }

@@ -5,6 +5,8 @@ import { declineReason } from '#core/wording/declines';
 import { BusinessHead, faceStyle } from '#islands/ClientPage/BusinessHead';
 import { ClientStrip } from '#islands/ClientPage/ClientStrip';
 import { PayBox } from '#islands/ClientPage/PayBox';
+import { Papers } from '#islands/ClientPage/Papers';
+import { SomebodyElse } from '#islands/ClientPage/SomebodyElse';
 import { Steps } from '#islands/ClientPage/Steps';
 import { WaitingForBank } from '#islands/ClientPage/WaitingForBank';
 import { useClientView } from '#islands/ClientPage/useClientView';
@@ -20,13 +22,18 @@ export default function ClientPage({ link, view: given }: Props) {
     <div className={styles.page} style={faceStyle(business)}>
       <BusinessHead business={business} />
       <main className={styles.main}>
+        {business.picture && <img className={styles.banner} src={`/f/${business.picture}`} alt="" />}
         <h1>{view.title}</h1>
         <p className={styles.when}>{view.when}</p>
         <Doing link={link} view={view} reload={reload} />
-        <h2>What happens when</h2>
-        <Steps steps={view.steps} currency={currency} />
+        {!view.payer && (
+          <>
+            <h2>What happens when</h2>
+            <Steps steps={view.steps} currency={currency} />
+          </>
+        )}
         <dl className={styles.total}>
-          <dt>Price in all, tax included</dt>
+          <dt>{view.payer ? 'To be paid in all' : 'Price in all, tax included'}</dt>
           <dd>{formatMoney(view.total, currency)}</dd>
           {view.received > 0 && (
             <>
@@ -51,14 +58,17 @@ export default function ClientPage({ link, view: given }: Props) {
             )}
           </details>
         )}
-        <details className={styles.more}>
-          <summary>If you cancel</summary>
-          <ul>
-            {view.cancellation.map((sentence) => (
-              <li key={sentence}>{sentence}</li>
-            ))}
-          </ul>
-        </details>
+        {view.cancellation.length > 0 && (
+          <details className={styles.more}>
+            <summary>If you cancel</summary>
+            <ul>
+              {view.cancellation.map((sentence) => (
+                <li key={sentence}>{sentence}</li>
+              ))}
+            </ul>
+          </details>
+        )}
+        {!view.payer && <Papers link={link} view={view} />}
         {view.payments.length > 0 && (
           <details className={styles.more}>
             <summary>Your payments</summary>
@@ -113,6 +123,7 @@ function Doing({ link, view, reload }: Props & { readonly reload: () => Promise<
           </p>
         )}
         {offersCard(view) && <PayBox link={link} view={view} reload={reload} purpose="pay" />}
+        {!view.payer && <SomebodyElse link={link} />}
         <OtherWays view={view} />
       </section>
     );
@@ -143,8 +154,17 @@ function Doing({ link, view, reload }: Props & { readonly reload: () => Promise<
   if (stage === 'closed') return <Note title="Thank you for coming">Everything is settled.</Note>;
   if (stage === 'waiting') return <Note title="Almost there">{view.business.name} confirms this booking.</Note>;
   return (
-    <Note title={view.received > 0 ? 'You are booked, thank you' : 'You are booked'}>
-      {view.received > 0 && `${formatMoney(view.received, currency)} has come in. `}There is nothing to do now.
+    <Note title={view.payer ? 'Thank you' : view.received > 0 ? 'You are booked, thank you' : 'You are booked'}>
+      {view.received > 0 && `${formatMoney(view.received, currency)} has come in. `}
+      {view.after?.thanks || 'There is nothing to do now.'}
+      {view.after?.nextPage && (
+        <>
+          {' '}
+          <a href={view.after.nextPage} rel="noreferrer">
+            Go on to {view.business.name}
+          </a>
+        </>
+      )}
     </Note>
   );
 }

@@ -86,7 +86,7 @@ export function PayBox({ link, view, reload, purpose }: Props) {
       {purpose === 'pay' && <PayChoices view={view} choice={choice} choose={setChoice} />}
       <CardFrame ref={frame} />
       {passedOn && <p className={styles.consent}>{formatMoney(passedOn.fee, currency)} is added for paying by card.</p>}
-      <p className={styles.consent}>{view.consent}</p>
+      <p className={styles.consent}>{view.payer ? 'Your card is charged this once and not kept.' : view.consent}</p>
       {problem && (
         <p className={styles.declined} role="alert">
           {problem}

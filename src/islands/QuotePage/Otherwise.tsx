@@ -46,7 +46,11 @@ export function AskAgain(props: Props) {
   );
 }
 
-type FormProps = Props & { readonly what: 'ask' | 'decline' | 'askAgain'; readonly label: string; readonly button: string };
+type FormProps = Props & {
+  readonly what: 'ask' | 'decline' | 'askAgain';
+  readonly label: string;
+  readonly button: string;
+};
 
 function WriteForm({ view, link, reload, what, label, button }: FormProps) {
   const [text, setText] = useState('');

@@ -33,6 +33,7 @@ export default function QuotePage({ link, view: given }: Props) {
     <div className={styles.page} style={faceStyle(business)}>
       <BusinessHead business={business} />
       <main className={client.main}>
+        {business.picture && <img className={client.banner} src={`/f/${business.picture}`} alt="" />}
         {view.changes.length > 0 && open && (
           <section className={styles.changed} role="alert">
             <b>This offer has changed since you last read it</b>

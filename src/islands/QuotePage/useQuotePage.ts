@@ -12,7 +12,10 @@ type Accepted = { readonly state: 'accepted' | 'signing' };
 /** How long after the last touch what was chosen is kept at the server. */
 const restMilliseconds = 700;
 
-const fieldFaults = { field_missing: 'This is needed before you sign.', field_wrong: 'This is not quite right.' } as const;
+const fieldFaults = {
+  field_missing: 'This is needed before you sign.',
+  field_wrong: 'This is not quite right.',
+} as const;
 
 /** What its reader has chosen, filled in and signed so far, and what can be done with it. */
 export function useQuotePage(link: string, given: QuotePageView) {
@@ -58,7 +61,10 @@ export function useQuotePage(link: string, given: QuotePageView) {
       first.current = false;
       return;
     }
-    const timer = setTimeout(() => void post('/api/client/quote/choose', { link, revision, choice, filled }), restMilliseconds);
+    const timer = setTimeout(
+      () => void post('/api/client/quote/choose', { link, revision, choice, filled }),
+      restMilliseconds,
+    );
     return () => clearTimeout(timer);
   }, [link, revision, choice, filled]);
 

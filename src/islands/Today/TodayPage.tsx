@@ -4,6 +4,7 @@ import { OwnerShell } from '#islands/shell/OwnerShell';
 import { useShell } from '#islands/shell/useShell';
 import { ByItself } from '#islands/Today/ByItself';
 import { DecisionList } from '#islands/Today/DecisionList';
+import { QuotesThatWait } from '#islands/Today/QuotesThatWait';
 import { Horizon } from '#islands/Today/Horizon';
 import { countWords } from '#islands/format/countWords';
 import { formatAmount, formatMoney } from '#core/money/formatMoney';
@@ -34,7 +35,7 @@ function Today({ given }: { readonly given: TodayView }) {
     <>
       <section className={styles.sky} aria-label="Five weeks of money">
         <div className={styles.headline}>
-          <h1>{countWords(view.decisions.length)}</h1>
+          <h1>{countWords(view.decisions.length + view.quotes.length)}</h1>
           <dl className={styles.figures}>
             <Figure label="Received, last 7 days" amount={figures.received7} currency={currency} />
             <Figure label="Due, next 28 days" amount={figures.due28} currency={currency} />
@@ -50,7 +51,10 @@ function Today({ given }: { readonly given: TodayView }) {
         ))}
       </section>
       <div className={styles.columns}>
-        <DecisionList decisions={view.decisions} failing={view.failing} />
+        <div>
+          <DecisionList decisions={view.decisions} failing={view.failing} />
+          <QuotesThatWait quotes={view.quotes} />
+        </div>
         <ByItself did={view.did} next={view.next} />
       </div>
     </>

@@ -45,6 +45,24 @@ const sentences: Readonly<Record<string, string>> = {
   terms_unchanged: 'Nothing is changed yet.',
   terms_changed: 'Somebody published these terms since you opened them.',
   no_instalments: 'There is no instalment yet.',
+  message_is_off: 'This message is switched off in Messages.',
+  quote_not_found: 'This quote is no longer there.',
+  template_not_found: 'This template is no longer there.',
+  agreement_not_found: 'This agreement is no longer there.',
+  client_not_found: 'This client is no longer there.',
+  quote_edited: 'Somebody else has changed this quote since you opened it. Reload it, then repeat this.',
+  template_changed: 'Somebody else has changed this template since you opened it. Reload it to see theirs.',
+  agreement_edited: 'Somebody else has changed this agreement since you opened it. Reload it to see theirs.',
+  wording_changed: 'Somebody else has changed this message since you opened it. Reload it to see theirs.',
+  quote_over: 'This quote has been answered already.',
+  quote_expired: 'This quote has expired.',
+  quote_has_gaps: 'Something is still missing in this quote; the list beside it says what.',
+  no_question: 'There is no question waiting any more.',
+  extra_out_of_limits: 'One of the extras is not offered in that number.',
+  signature_missing: 'The signature is missing.',
+  not_your_turn: 'Somebody else has to sign first.',
+  file_unreadable: 'This file cannot be read as the picture that it claims to be.',
+  file_not_found: 'This picture is no longer there.',
   not_found: 'That is no longer there.',
 };
 
@@ -54,6 +72,9 @@ export function problemSentence({ code, detail, issues }: ApiProblem, currency: 
   if (code === 'above_outstanding') return `That is more than the ${limit} still to be paid.`;
   if (code === 'amount_too_small') return `At least ${limit} is to be paid now.`;
   if (code === 'terms_cannot_be_used') return unusable(String(detail?.fault ?? ''), limit);
+  if (code === 'file_too_large') return `This file is too large; at most ${Number(detail?.limit) / 1_000_000} MB.`;
+  if (code === 'file_kind') return `This is not one of ${String(detail?.kinds ?? 'the kinds that are taken')}.`;
+  if (code === 'field_unknown') return `This message has no field “${String(detail?.name ?? '')}”.`;
   if (code === 'tax_in_use') return `A service still carries ${String(detail?.tax ?? 'this tax')}.`;
   if (code === 'declined') return `The card was refused: ${declineReason(String(detail?.code ?? ''))}.`;
   if (code === 'invalid_input' && issues?.[0]) return `${issues[0].path}: ${issues[0].message}.`;

@@ -1,6 +1,9 @@
 import type { Shell } from '#contracts/views';
 import {
   IconCalendarDollar,
+  IconFileText,
+  IconMail,
+  IconSettings,
   IconClipboardCheck,
   IconListDetails,
   IconPlanet,
@@ -12,9 +15,12 @@ import styles from './OwnerShell.module.css';
 const places = [
   { path: '/today', label: 'Today', Icon: IconSunrise, count: 'decisions' },
   { path: '/bookings', label: 'Bookings', Icon: IconCalendarDollar, count: null },
+  { path: '/quotes', label: 'Quotes', Icon: IconFileText, count: 'quotes' },
   { path: '/close-out', label: 'Close-out', Icon: IconClipboardCheck, count: 'closeOuts' },
   { path: '/terms', label: 'Terms', Icon: IconListDetails, count: null },
   { path: '/services', label: 'Services', Icon: IconTelescope, count: null },
+  { path: '/messages', label: 'Messages', Icon: IconMail, count: null },
+  { path: '/set-up', label: 'Set-up', Icon: IconSettings, count: null },
   { path: '/stand-ins', label: 'Stand-ins', Icon: IconPlanet, count: null },
 ] as const;
 

@@ -72,7 +72,11 @@ function say(pdf: Pdf, parent: Element, kind: string, draw: () => void): void {
 const heading = (pdf: Pdf, parent: Element, text: string, level: 1 | 2): void =>
   say(pdf, parent, `H${level}`, () => {
     pdf.moveDown(level === 1 ? 0 : 0.9);
-    pdf.font('bold').fontSize(level === 1 ? 20 : 12.5).fillColor(ink).text(text);
+    pdf
+      .font('bold')
+      .fontSize(level === 1 ? 20 : 12.5)
+      .fillColor(ink)
+      .text(text);
     pdf.moveDown(0.35);
   });
 
@@ -129,7 +133,10 @@ function drawRows(pdf: Pdf, parent: Element, rows: readonly (readonly [string, s
   for (const [label, amount, strong] of rows) {
     const row = pdf.struct('TR');
     table.add(row);
-    const needed = pdf.font('regular').fontSize(10).heightOfString(label, { width: width - 110 });
+    const needed = pdf
+      .font('regular')
+      .fontSize(10)
+      .heightOfString(label, { width: width - 110 });
     if (pdf.y + needed > pdf.page.height - margin) pdf.addPage();
     const y = pdf.y;
     const cell = (kind: 'TH' | 'TD', text: string, x: number, given: object): void =>

@@ -7,7 +7,12 @@ import type { Minor } from '#core/money/minor';
 import { longDate, longMoment, longWall } from '#core/wording/days';
 import { declineReason } from '#core/wording/declines';
 import { type FieldValue, type FieldValues, fillFields, fillParagraphs } from '#core/wording/fields';
-import { type BookingFieldName, type FieldsOf, type MessageText, originalWordings } from '#core/wording/originalWordings';
+import {
+  type BookingFieldName,
+  type FieldsOf,
+  type MessageText,
+  originalWordings,
+} from '#core/wording/originalWordings';
 import { cancellationSentences, planSentences } from '#core/wording/sentences';
 
 export type MessageAbout = {

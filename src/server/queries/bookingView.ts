@@ -67,12 +67,14 @@ export async function bookingView(db: Database, number: string): Promise<Booking
       occasion,
       state,
     })),
-    agenda: planned.map(({ at, errand }) => ({ at, errand: errand as WantedErrand })).map(({ at, errand }) => ({
-      at,
-      kind: errand.kind,
-      occasion: errand.kind === 'message' ? errand.occasion : null,
-      part: 'part' in errand ? (errand.part ?? null) : null,
-    })),
+    agenda: planned
+      .map(({ at, errand }) => ({ at, errand: errand as WantedErrand }))
+      .map(({ at, errand }) => ({
+        at,
+        kind: errand.kind,
+        occasion: errand.kind === 'message' ? errand.occasion : null,
+        part: 'part' in errand ? (errand.part ?? null) : null,
+      })),
     journal: await journalOf(db, id),
     underWay: underWay ? (underWay.state as 'open' | 'waiting') : null,
   };

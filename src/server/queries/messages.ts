@@ -89,7 +89,12 @@ export async function previewWording(
     return ok({ ...quoteWording(occasion, about, text), number: loaded.quote.number, missing });
   }
   const named = number ? eq(bookings.number, number) : last ? eq(bookings.id, last.bookingId!) : undefined;
-  const [found] = await db.select({ id: bookings.id }).from(bookings).where(named).orderBy(desc(bookings.number)).limit(1);
+  const [found] = await db
+    .select({ id: bookings.id })
+    .from(bookings)
+    .where(named)
+    .orderBy(desc(bookings.number))
+    .limit(1);
   if (!found) return refuse(number ? { code: 'booking_not_found', path: 'number' } : { code: 'nothing_to_preview' });
   const { booking, client, facts } = (await readBooking(db, found.id))!;
   const current = standing(agreedOf(booking), facts, now);

@@ -23,7 +23,9 @@ const openingsOf = (facts: readonly QuoteFact[], who: string): QuoteFactOf<'open
 async function changesFor(db: Database, loaded: LoadedQuote, who: string, revision: number, now: QuoteFact['at']) {
   const before = openingsOf(loaded.facts, who).findLast((fact) => fact.revision < revision);
   const read = before ? await revisionOf(db, loaded.quote.id, before.revision) : undefined;
-  return read && loaded.offer ? offerChanges({ ...read.offer, expiresAt: loaded.offer.expiresAt }, loaded.offer, now) : [];
+  return read && loaded.offer
+    ? offerChanges({ ...read.offer, expiresAt: loaded.offer.expiresAt }, loaded.offer, now)
+    : [];
 }
 
 /** What the reader of a link sees. Being opened is a fact of the quote, at most once in an hour for each version. */

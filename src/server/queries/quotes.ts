@@ -166,4 +166,3 @@ export async function agreementView(db: Database, id: string): Promise<Agreement
   const [row] = await db.select().from(agreements).where(eq(agreements.id, id));
   return row ? { agreement: { id: row.id, edition: row.edition, agreement: row.agreement } } : null;
 }
-

@@ -4,7 +4,10 @@ import { quoteFacts, quoteRevisions, quotes } from '#server/database/schema/quot
 import { and, eq, sql } from 'drizzle-orm';
 
 /** The offer that a booking came from, as it was accepted; null where it came from none. */
-export async function acceptedOffer(db: Database | Tx, bookingId: string): Promise<{ offer: Offer; signed: boolean } | null> {
+export async function acceptedOffer(
+  db: Database | Tx,
+  bookingId: string,
+): Promise<{ offer: Offer; signed: boolean } | null> {
   const [row] = await db
     .select({ offer: quoteRevisions.offer, by: sql<string>`${quoteFacts.fact}->>'by'` })
     .from(quotes)

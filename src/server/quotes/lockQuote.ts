@@ -46,7 +46,11 @@ async function load(db: Database | Tx, id: string, lock: boolean): Promise<Loade
   };
 }
 
-export const revisionOf = async (db: Database | Tx, quoteId: string, revision: number): Promise<RevisionRow | undefined> =>
+export const revisionOf = async (
+  db: Database | Tx,
+  quoteId: string,
+  revision: number,
+): Promise<RevisionRow | undefined> =>
   (
     await db
       .select()

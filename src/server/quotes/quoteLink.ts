@@ -17,10 +17,7 @@ export async function makeQuoteLink(
 }
 
 /** The quote that a link opens, and for whom; null where it opens none. */
-export async function quoteOfLink(
-  db: Tx | Database,
-  token: string,
-): Promise<{ quoteId: string; who: string } | null> {
+export async function quoteOfLink(db: Tx | Database, token: string): Promise<{ quoteId: string; who: string } | null> {
   const [row] = await db
     .select({ quoteId: quoteLinks.quoteId, who: quoteLinks.who })
     .from(quoteLinks)

@@ -51,7 +51,10 @@ export async function recordQuoteFacts(
   for (const fact of added) await tx.insert(quoteFacts).values({ quoteId: quote.id, fact, at: fact.at });
   const after = { ...loaded, facts: [...loaded.facts, ...added] };
   const current = quoteStanding(after.facts, after.offer, now);
-  await tx.update(quotes).set(quoteSummary(after, current, now)).where(eq(quotes.id, quote.id));
+  await tx
+    .update(quotes)
+    .set(quoteSummary(after, current, now))
+    .where(eq(quotes.id, quote.id));
   await rewriteErrands(tx, { quoteId: quote.id }, wantedQuoteErrands(current, after.facts));
   return after;
 }

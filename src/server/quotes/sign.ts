@@ -37,7 +37,8 @@ export async function signatureFact(
   const sha256 = digestOfDocument(document);
   const text = canonicalText(document);
   await tx.insert(signedDocuments).values({ quoteId, sha256, document, text, madeAt }).onConflictDoNothing();
-  const image = given.method === 'typed' || given.image === null ? ok(null) : await storeSignature(tx, given.image, madeAt);
+  const image =
+    given.method === 'typed' || given.image === null ? ok(null) : await storeSignature(tx, given.image, madeAt);
   if (!image.ok) return image;
   const consent = signingConsent(document.agreement, document.business);
   const { name, method } = given;

@@ -2,6 +2,8 @@ import type { Instant } from '#core/calendar/instant';
 import type { Decimal } from '#core/money/decimal';
 import type { Tx } from '#server/database/open';
 import { business, services, taxes, terms, termsVersions } from '#server/database/schema/business';
+import { agreements } from '#server/database/schema/quotes';
+import { starterAgreements } from '#server/starter/starterAgreements';
 import { starterTerms } from '#server/starter/starterTerms';
 
 export type ServiceSeed = Omit<typeof services.$inferInsert, 'currency'> & { currency?: string };
@@ -30,6 +32,9 @@ export async function setUp(
     await tx.insert(terms).values({ id, name });
     await tx.insert(termsVersions).values({ termsId: id, version: 1, rules, madeAt: now });
   }
+  await tx
+    .insert(agreements)
+    .values(starterAgreements.map(({ id, agreement }) => ({ id, name: agreement.name, agreement })));
   await tx
     .insert(services)
     .values(serviceSeeds.map((seed) => ({ currency: about.currency, taxCodes: ['VAT'], ...seed })));

@@ -116,9 +116,12 @@ async function finishOrWait(
 /** A further signatory signs the very document that the client signed; the last one makes it a booking. */
 export const signQuote =
   (deps: Deps) =>
-  ({ origin, link, sha256, signature }: SignQuote & { readonly origin: string }): Promise<
-    Result<Acceptance, AcceptRefusal>
-  > => {
+  ({
+    origin,
+    link,
+    sha256,
+    signature,
+  }: SignQuote & { readonly origin: string }): Promise<Result<Acceptance, AcceptRefusal>> => {
     const hold: { owner?: Owner } = {};
     return onQuoteLink<Acceptance, AcceptRefusal>(
       deps,
@@ -173,7 +176,14 @@ export const signByBusiness =
       const { tx, loaded, current, now } = open;
       const { owner } = hold;
       if (current.state === 'signing')
-        return signFurther(open, { owner: owner!, signatory: businessSignatory, sha256: null, signature, origin, deps });
+        return signFurther(open, {
+          owner: owner!,
+          signatory: businessSignatory,
+          sha256: null,
+          signature,
+          origin,
+          deps,
+        });
       if (current.state === 'accepted') return refuse({ code: 'quote_over', state: current.state });
       const frozen = await freeze(tx, loaded, now, { signedFirst: false });
       if (!frozen.ok) return frozen;
@@ -185,7 +195,14 @@ export const signByBusiness =
       if (!standing.ok) return standing;
       const { number, id: quoteId } = loaded.quote;
       const parts = { businessName: owner!.name, number, revision, choice, filled: {} };
-      const by = { quoteId, revision, attempt: `business:${frozen.value.digest}`, signatory: businessSignatory, origin, now };
+      const by = {
+        quoteId,
+        revision,
+        attempt: `business:${frozen.value.digest}`,
+        signatory: businessSignatory,
+        origin,
+        now,
+      };
       const again = loaded.facts.some((fact) => fact.kind === 'signed' && fact.attempt === by.attempt);
       if (again) return ok(answerOf(null));
       const signed = await signatureFact(tx, signedDocument(offer, parts, standing.value), signature, by);
@@ -199,9 +216,10 @@ export const signByBusiness =
 /** The owner books for a client who has agreed by telephone; recorded as just that, with no signature of the client's. */
 export const convertQuote =
   (deps: Deps) =>
-  ({ choice, ...about }: ConvertQuote): Promise<
-    Result<Acceptance, AcceptRefusal | HasGaps | QuoteNotFound | QuoteEdited>
-  > => {
+  ({
+    choice,
+    ...about
+  }: ConvertQuote): Promise<Result<Acceptance, AcceptRefusal | HasGaps | QuoteNotFound | QuoteEdited>> => {
     const hold: { owner?: Owner } = {};
     const decide = async (open: OpenQuote): Promise<Result<Acceptance, AcceptRefusal | HasGaps>> => {
       const { tx, loaded, current, now } = open;

@@ -17,7 +17,12 @@ export type FileRefusal =
   | { readonly code: 'file_kind'; readonly kinds: string }
   | { readonly code: 'file_unreadable' };
 
-type Stored = { readonly id: string; readonly name: string; readonly width: number | null; readonly height: number | null };
+type Stored = {
+  readonly id: string;
+  readonly name: string;
+  readonly width: number | null;
+  readonly height: number | null;
+};
 
 /** A name that is only a name: no path, no control signs, nothing that hides its ending. */
 export const cleanFileName = (name: string): string =>
@@ -58,10 +63,7 @@ async function kindOf(bytes: Uint8Array): Promise<string> {
   return looksLikeSvg(bytes) ? 'image/svg+xml' : 'unknown';
 }
 
-async function store(
-  db: Tx | Database,
-  file: Omit<typeof files.$inferInsert, 'id'>,
-): Promise<Stored> {
+async function store(db: Tx | Database, file: Omit<typeof files.$inferInsert, 'id'>): Promise<Stored> {
   const id = randomBytes(18).toString('base64url');
   await db.insert(files).values({ id, ...file });
   return { id, name: file.name, width: file.width ?? null, height: file.height ?? null };

@@ -8,8 +8,7 @@ import { type NotFound, onBooking } from '#server/usecases/onBooking';
 import { writeMessage } from '#server/usecases/writeMessage';
 
 export type PayerRefusal =
-  | NotFound
-  | { readonly code: 'link_unknown' | 'link_expired' | 'nothing_due' | 'too_many_payers' };
+  NotFound | { readonly code: 'link_unknown' | 'link_expired' | 'nothing_due' | 'too_many_payers' };
 
 const mostPayers = 10;
 

@@ -45,6 +45,9 @@ export const saveAgreement =
       const [row] = await tx.select().from(agreements).where(eq(agreements.id, agreementId)).for('update');
       if (!row) return refuse({ code: 'agreement_not_found' });
       if (row.edition !== edition) return refuse({ code: 'agreement_edited' });
-      await tx.update(agreements).set({ name, agreement, edition: edition + 1 }).where(eq(agreements.id, agreementId));
+      await tx
+        .update(agreements)
+        .set({ name, agreement, edition: edition + 1 })
+        .where(eq(agreements.id, agreementId));
       return ok({ id: agreementId, edition: edition + 1 });
     });

@@ -28,7 +28,13 @@ describe('quotes', () => {
     return booking!;
   };
   const stageOf = async (number: string) => {
-    const { lines } = await app.queries.bookings({ search: number, stage: 'all', sort: 'number', descending: false, page: 0 });
+    const { lines } = await app.queries.bookings({
+      search: number,
+      stage: 'all',
+      sort: 'number',
+      descending: false,
+      page: 0,
+    });
     return lines[0]!.stage;
   };
 
@@ -62,7 +68,11 @@ describe('quotes', () => {
 
   it('who edits on an older draft is told, and nothing is overwritten', async () => {
     const quote = await quoteOf(app);
-    const late = await app.saveQuote({ quoteId: quote.id, edition: 1, draft: rentalDraft({ title: 'Other' }) as never });
+    const late = await app.saveQuote({
+      quoteId: quote.id,
+      edition: 1,
+      draft: rentalDraft({ title: 'Other' }) as never,
+    });
     expect(late).to.deep.equal({ ok: false, refusal: { code: 'quote_edited', edition: 2 } });
     expect((await app.queries.quote(quote.number))!.draft.title).to.equal('10-inch Dobsonian, ten days');
   });
@@ -93,7 +103,11 @@ describe('quotes', () => {
     ['a choice that is none', { filled: { policy: 'x', site: 'moon' } }, 'field_wrong'],
     ['no signature', { signature: null }, 'signature_missing'],
     ['no consent', { signature: { name: 'I', method: 'typed', image: null, consents: false } }, 'signature_missing'],
-    ['drawn without a drawing', { signature: { name: 'I', method: 'drawn', image: null, consents: true } }, 'signature_missing'],
+    [
+      'drawn without a drawing',
+      { signature: { name: 'I', method: 'drawn', image: null, consents: true } },
+      'signature_missing',
+    ],
   ];
   it('is not accepted with anything else than was offered', async () => {
     const { id, link } = await sentQuote(app, rentalDraft({ agreement: rentalAgreement }));
@@ -111,7 +125,9 @@ describe('quotes', () => {
     const { link } = await sentQuote(app);
     const page = await pageOf(app, link);
     const mine = acceptance(page, link);
-    const answers = await Promise.all([mine, acceptance(page, link, { choice: { chair: 4 } }), mine].map(app.acceptQuote));
+    const answers = await Promise.all(
+      [mine, acceptance(page, link, { choice: { chair: 4 } }), mine].map(app.acceptQuote),
+    );
     const codes = answers.map((answer) => (answer.ok ? answer.value.state : answer.refusal.code)).sort();
     expect(codes.filter((code) => code === 'quote_over')).to.have.length.greaterThan(0);
     expect(await app.deps.db.$count(bookings)).to.equal(1);
@@ -202,7 +218,8 @@ describe('quotes', () => {
 
   it('declined with a reason, asked and answered: the owner is told each time', async () => {
     const { id, edition, link } = await sentQuote(app);
-    const write = (what: 'ask' | 'decline', text: string) => app.writeOnQuote({ link, attempt: randomUUID(), what, text });
+    const write = (what: 'ask' | 'decline', text: string) =>
+      app.writeOnQuote({ link, attempt: randomUUID(), what, text });
     expect(!(await write('ask', '')).ok).to.equal(true);
     await write('ask', 'Is there a tripod?');
     expect((await app.queries.today()).quotes[0]!.wants).to.equal('answer');

@@ -45,7 +45,8 @@ export const renewQuote =
       const { quote } = loaded;
       const { gaps, offer: read } = readDraft(quote.draft, await quoteContext(tx, now), true);
       const expiry = gaps.filter(({ path }) => path === 'expiry');
-      if (expiry.length > 0 || !read) return refuse({ code: 'quote_has_gaps', gaps: expiry.length > 0 ? expiry : gaps });
+      if (expiry.length > 0 || !read)
+        return refuse({ code: 'quote_has_gaps', gaps: expiry.length > 0 ? expiry : gaps });
       const before = (await revisionOf(tx, quote.id, current.revision))!;
       const { expiresAt } = read;
       const to = before.offer.clientEmail;

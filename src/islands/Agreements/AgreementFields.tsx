@@ -1,0 +1,67 @@
+import { type FillField, fillKinds } from '#core/agreement/agreement';
+import { newId } from '#islands/Compose/newId';
+import { ActionIcon, Button, Checkbox, NativeSelect, TextInput } from '@mantine/core';
+import { IconPlus, IconX } from '@tabler/icons-react';
+import styles from './Agreements.module.css';
+
+const kindWords = { text: 'a text', date: 'a date', choice: 'one of these', initials: 'initials' } as const;
+
+type Props = { readonly fields: readonly FillField[]; readonly change: (fields: readonly FillField[]) => void };
+
+/** What the client fills in before signing. Put into the text by its label. */
+export function AgreementFields({ fields, change }: Props) {
+  const set = (index: number, field: Partial<FillField>): void =>
+    change(fields.map((each, at) => (at === index ? { ...each, ...field } : each)));
+  return (
+    <div className={styles.fields}>
+      {fields.map((field, index) => (
+        <div key={field.id} className={styles.field}>
+          <TextInput
+            label="The client fills in"
+            value={field.label}
+            maxLength={60}
+            error={field.label.trim() === '' ? 'a label is needed' : null}
+            onChange={(event) => set(index, { label: event.currentTarget.value })}
+          />
+          <NativeSelect
+            label="as"
+            value={field.kind}
+            data={fillKinds.map((value) => ({ value, label: kindWords[value] }))}
+            onChange={(event) => set(index, { kind: event.currentTarget.value as FillField['kind'] })}
+          />
+          <Checkbox
+            label="needed"
+            checked={field.required}
+            onChange={(event) => set(index, { required: event.currentTarget.checked })}
+          />
+          <ActionIcon
+            variant="subtle"
+            color="gray"
+            size={34}
+            aria-label={`Take out ${field.label || 'this field'}`}
+            onClick={() => change(fields.filter((_, at) => at !== index))}
+          >
+            <IconX size={16} aria-hidden />
+          </ActionIcon>
+          {field.kind === 'choice' && (
+            <TextInput
+              className={styles.choices}
+              label="Choices, with commas between them"
+              value={field.choices.join(',')}
+              onChange={(event) => set(index, { choices: event.currentTarget.value.split(',').slice(0, 20) })}
+            />
+          )}
+        </div>
+      ))}
+      <Button
+        variant="subtle"
+        size="compact-sm"
+        leftSection={<IconPlus size={15} aria-hidden />}
+        disabled={fields.length >= 20}
+        onClick={() => change([...fields, { id: newId(), label: '', kind: 'text', choices: [], required: true }])}
+      >
+        Add something to fill in
+      </Button>
+    </div>
+  );
+}

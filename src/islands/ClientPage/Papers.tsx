@@ -1,0 +1,16 @@
+import type { ClientView } from '#contracts/views';
+import styles from './ClientPage.module.css';
+
+/** What the client may take along. */
+export const Papers = ({ link, view }: { readonly link: string; readonly view: ClientView }) => (
+  <ul className={styles.papers}>
+    <li>
+      <a href={`/b/${link}/calendar.ics`}>The days for your calendar</a>
+    </li>
+    {view.signed && (
+      <li>
+        <a href={`/b/${link}/agreement.pdf`}>What you signed</a>
+      </li>
+    )}
+  </ul>
+);

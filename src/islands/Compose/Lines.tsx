@@ -1,0 +1,177 @@
+import { discountKinds, type DraftExtra, type DraftLine } from '#core/quote/draft';
+import { type Part, placeId, textField, wrongAt } from '#islands/Compose/composing';
+import { newId } from '#islands/Compose/newId';
+import { ActionIcon, Button, NativeSelect, TextInput } from '@mantine/core';
+import { IconPlus, IconX } from '@tabler/icons-react';
+import styles from './Compose.module.css';
+
+const discountWords = { none: 'no discount', percent: 'percent off', amount: 'a sum off' } as const;
+
+const taxChoices = (part: Part, now: readonly string[]) => [
+  ...(now.length > 1 ? [{ value: now.join(' '), label: now.join(' + ') }] : []),
+  ...part.around.taxes.map(({ code, rate }) => ({ value: code, label: `${code} ${rate} %` })),
+  { value: '', label: 'no tax' },
+];
+
+const usualTaxes = ({ around, draft }: Part): readonly string[] =>
+  around.services.find(({ id }) => id === draft.serviceId)?.taxCodes ?? [];
+
+const Remove = ({ name, onClick }: { readonly name: string; readonly onClick: () => void }) => (
+  <ActionIcon variant="subtle" color="gray" size={34} aria-label={`Take out ${name || 'this line'}`} onClick={onClick}>
+    <IconX size={16} aria-hidden />
+  </ActionIcon>
+);
+
+/** The lines of the price, each with its own discount and taxes. */
+export function Lines(part: Part) {
+  const { draft, change, gaps, currency } = part;
+  const set = (index: number, line: Partial<DraftLine>): void =>
+    change({ lines: draft.lines.map((each, at) => (at === index ? { ...each, ...line } : each)) });
+  const field = (index: number, name: 'label' | 'quantity' | 'unitPrice' | 'discount' | 'unit' | 'note') => {
+    const value = draft.lines[index]![name];
+    return {
+      id: placeId(`lines.${index}.${name}`),
+      value,
+      error: wrongAt(gaps, `lines.${index}.${name}`, value),
+      onChange: (event: { currentTarget: { value: string } }) => set(index, { [name]: event.currentTarget.value }),
+    };
+  };
+  return (
+    <fieldset className={styles.part} id={placeId('lines')} tabIndex={-1}>
+      <legend>Price in {currency}</legend>
+      {draft.lines.map((line, index) => (
+        <div key={line.id} className={styles.line}>
+          <TextInput label="Line" {...field(index, 'label')} maxLength={200} />
+          <TextInput label="Quantity" inputMode="decimal" {...field(index, 'quantity')} />
+          <TextInput label="Unit" {...field(index, 'unit')} maxLength={30} />
+          <TextInput label="Price of one" inputMode="decimal" {...field(index, 'unitPrice')} />
+          <Remove name={line.label} onClick={() => change({ lines: draft.lines.filter((_, at) => at !== index) })} />
+          <div className={styles.lineMore}>
+            <NativeSelect
+              aria-label={`Tax of ${line.label}`}
+              id={placeId(`lines.${index}.taxes`)}
+              value={line.taxes.join(' ')}
+              data={taxChoices(part, line.taxes)}
+              onChange={(event) => set(index, { taxes: event.currentTarget.value.split(' ').filter(Boolean) })}
+            />
+            <NativeSelect
+              aria-label={`Discount on ${line.label}`}
+              value={line.discountKind}
+              data={discountKinds.map((value) => ({ value, label: discountWords[value] }))}
+              onChange={(event) =>
+                set(index, { discountKind: event.currentTarget.value as DraftLine['discountKind'], discount: '10' })
+              }
+            />
+            {line.discountKind !== 'none' && (
+              <TextInput
+                aria-label={`How much off ${line.label}`}
+                inputMode="decimal"
+                {...field(index, 'discount')}
+                className={styles.small}
+              />
+            )}
+            <TextInput aria-label={`A word on ${line.label}`} placeholder="a word on it" {...field(index, 'note')} />
+          </div>
+        </div>
+      ))}
+      <div className={styles.lineActions}>
+        <Button
+          variant="subtle"
+          size="compact-sm"
+          leftSection={<IconPlus size={15} aria-hidden />}
+          onClick={() =>
+            change({
+              lines: [
+                ...draft.lines,
+                {
+                  ...{ id: newId(), label: '', note: '', quantity: '1', unit: '', unitPrice: '' },
+                  ...{ discountKind: 'none', discount: '', taxes: usualTaxes(part) },
+                },
+              ],
+            })
+          }
+        >
+          Add a line
+        </Button>
+        <NativeSelect
+          aria-label="Discount on all of it"
+          value={draft.discountKind}
+          data={discountKinds.map((value) => ({
+            value,
+            label: value === 'none' ? 'no discount on all' : `all: ${discountWords[value]}`,
+          }))}
+          onChange={(event) =>
+            change({ discountKind: event.currentTarget.value as DraftLine['discountKind'], discount: '10' })
+          }
+        />
+        {draft.discountKind !== 'none' && (
+          <TextInput
+            aria-label="How much off all of it"
+            inputMode="decimal"
+            className={styles.small}
+            {...textField(part, 'discount')}
+          />
+        )}
+        <NativeSelect
+          aria-label="Taxes"
+          value={draft.taxMode}
+          data={[
+            { value: 'inclusive', label: 'tax included' },
+            { value: 'exclusive', label: 'tax on top' },
+          ]}
+          onChange={(event) => change({ taxMode: event.currentTarget.value as 'inclusive' | 'exclusive' })}
+        />
+      </div>
+    </fieldset>
+  );
+}
+
+/** What the client may add by themselves, and how much of it. */
+export function Extras(part: Part) {
+  const { draft, change, gaps } = part;
+  const set = (index: number, extra: Partial<DraftExtra>): void =>
+    change({ extras: draft.extras.map((each, at) => (at === index ? { ...each, ...extra } : each)) });
+  const field = (index: number, name: 'label' | 'unitPrice' | 'least' | 'preset' | 'most') => {
+    const value = draft.extras[index]![name];
+    return {
+      id: placeId(`extras.${index}.${name}`),
+      value,
+      error: wrongAt(gaps, `extras.${index}.${name}`, value),
+      onChange: (event: { currentTarget: { value: string } }) => set(index, { [name]: event.currentTarget.value }),
+    };
+  };
+  return (
+    <fieldset className={styles.part}>
+      <legend>Extras that the client chooses</legend>
+      {draft.extras.map((extra, index) => (
+        <div key={extra.id} className={styles.extra}>
+          <TextInput label="Extra" {...field(index, 'label')} maxLength={200} />
+          <TextInput label="Price of one" inputMode="decimal" {...field(index, 'unitPrice')} />
+          <TextInput label="At least" inputMode="numeric" {...field(index, 'least')} />
+          <TextInput label="Usually" inputMode="numeric" {...field(index, 'preset')} />
+          <TextInput label="At most" inputMode="numeric" {...field(index, 'most')} />
+          <Remove name={extra.label} onClick={() => change({ extras: draft.extras.filter((_, at) => at !== index) })} />
+        </div>
+      ))}
+      <Button
+        variant="subtle"
+        size="compact-sm"
+        className={styles.add}
+        leftSection={<IconPlus size={15} aria-hidden />}
+        onClick={() =>
+          change({
+            extras: [
+              ...draft.extras,
+              {
+                ...{ id: newId(), label: '', note: '', unitPrice: '', taxes: usualTaxes(part) },
+                ...{ least: '0', preset: '0', most: '1' },
+              },
+            ],
+          })
+        }
+      >
+        Add an extra
+      </Button>
+    </fieldset>
+  );
+}

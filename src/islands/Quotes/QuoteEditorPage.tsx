@@ -1,0 +1,111 @@
+import type { QuoteView } from '#contracts/quoteViews';
+import type { Shell } from '#contracts/views';
+import type { QuoteDraft } from '#core/quote/draft';
+import { readDraft } from '#core/quote/readDraft';
+import { longMoment } from '#core/wording/days';
+import { quoteStateWords } from '#core/wording/quoteWords';
+import { post, read } from '#islands/api';
+import { Composer } from '#islands/Compose/Composer';
+import { type DraftState, useDraft } from '#islands/Compose/useDraft';
+import { PageHead } from '#islands/parts/PageHead';
+import { Problem } from '#islands/parts/Problem';
+import { QuoteActions } from '#islands/Quotes/QuoteActions';
+import { QuoteHistory } from '#islands/Quotes/QuoteHistory';
+import { QuoteWants } from '#islands/Quotes/QuoteWants';
+import { OwnerShell } from '#islands/shell/OwnerShell';
+import { useShell } from '#islands/shell/useShell';
+import { Button } from '@mantine/core';
+import { useQuery } from '@tanstack/react-query';
+import { useCallback, useMemo } from 'react';
+import styles from '#islands/Compose/Compose.module.css';
+
+type Props = { readonly shell: Shell; readonly path: string; readonly view: QuoteView };
+
+export default function QuoteEditorPage({ shell, path, view }: Props) {
+  return (
+    <OwnerShell shell={shell} path={path}>
+      <Editor given={view} />
+    </OwnerShell>
+  );
+}
+
+const stateWords: Readonly<Record<DraftState, string>> = {
+  kept: 'Kept.',
+  keeping: 'Keeping…',
+  notKept: 'Not kept yet; it stays in this browser.',
+  edited: 'Somebody else has changed this quote meanwhile.',
+};
+
+function Editor({ given }: { readonly given: QuoteView }) {
+  const { zone, today } = useShell();
+  // What happens to it shows as it happens.
+  const { data: view } = useQuery({
+    queryKey: ['quote', given.number],
+    queryFn: () => read<QuoteView>(`/api/quote/${given.number}`),
+    initialData: given,
+    refetchInterval: 5000,
+  });
+  const { id, number } = view;
+  const save = useCallback(
+    (draft: QuoteDraft, edition: number) =>
+      post<{ edition: number }>('/api/do/save-quote', { quoteId: id, edition, draft }),
+    [id],
+  );
+  const kept = useDraft({ key: `ostendo-quote-${id}`, edition: given.edition, draft: given.draft }, save);
+  const { draft } = kept;
+  const { context } = view;
+  // The business's signature counts for what was kept when it was given.
+  const signedFirst = view.signedFirst && view.edition === kept.edition && kept.state === 'kept';
+  const readNow = useMemo(() => readDraft(draft, context, signedFirst), [draft, context, signedFirst]);
+  const over = view.state === 'accepted';
+  const where = view.expiresAt && ['sent', 'opened'].includes(view.state);
+  return (
+    <>
+      <PageHead
+        trail={
+          <>
+            <a href="/quotes">Quotes</a> / {number}
+          </>
+        }
+        title={draft.title || 'New quote'}
+        sub={
+          <>
+            {quoteStateWords[view.state]}
+            {view.revision > 1 && `, version ${view.revision}`}
+            {where && `, until ${longMoment(view.expiresAt!, zone, today)}`}
+            {view.differs && ' · changed since it was sent'}
+            {!over && (
+              <span className={kept.state === 'kept' || kept.state === 'keeping' ? styles.state : styles.stateWrong}>
+                {' '}
+                · {stateWords[kept.state]}
+              </span>
+            )}
+          </>
+        }
+      >
+        <QuoteActions view={view} draft={draft} read={readNow} settled={kept.settled} />
+      </PageHead>
+      <Composer
+        draft={draft}
+        change={kept.change}
+        around={view}
+        read={readNow}
+        number={number}
+        template={false}
+        over={over}
+      >
+        {kept.state === 'edited' && (
+          <div className={styles.note} role="alert">
+            <p>Somebody else has changed this quote meanwhile. What you typed is still here, and is not kept.</p>
+            <Button variant="default" size="compact-sm" onClick={() => location.reload()}>
+              Take theirs
+            </Button>
+          </div>
+        )}
+        {kept.problem && kept.state !== 'edited' && <Problem problem={kept.problem} currency="EUR" />}
+        <QuoteWants view={view} />
+        <QuoteHistory view={view} />
+      </Composer>
+    </>
+  );
+}

@@ -1,0 +1,31 @@
+import type { QuoteView } from '#contracts/quoteViews';
+import { longMoment } from '#core/wording/days';
+import { useShell } from '#islands/shell/useShell';
+import styles from '#islands/Compose/Compose.module.css';
+
+/** What happened to the quote, newest first; nothing while nothing has. */
+export function QuoteHistory({ view }: { readonly view: QuoteView }) {
+  const { zone, today } = useShell();
+  if (view.history.length === 0) return null;
+  const signed = view.history.some(({ kind }) => kind === 'signed');
+  return (
+    <details className={styles.part} open={view.state === 'accepted'}>
+      <summary>
+        <b>History</b>, last: {view.history[0]!.words}
+      </summary>
+      <ol className={styles.history}>
+        {view.history.map((line, index) => (
+          <li key={index}>
+            <span className="num">{longMoment(line.at, zone, today)}</span>
+            {line.words}
+          </li>
+        ))}
+      </ol>
+      {signed && (
+        <p>
+          <a href={`/quotes/${view.number}/agreement.pdf`}>Download what was signed, with this record</a>
+        </p>
+      )}
+    </details>
+  );
+}
