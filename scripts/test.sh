@@ -1,5 +1,5 @@
 #!/usr/bin/env bash
-# Everything that CI runs, installing what it needs: packages, Debian's chromium, PostgreSQL and hledger.
+# Everything that CI runs, installing what it needs: packages, Debian's chromium, PostgreSQL, hledger and qpdf.
 set -euo pipefail
 cd "$(dirname "$0")/.."
 export ASTRO_TELEMETRY_DISABLED=1
@@ -12,6 +12,7 @@ missing=()
 [ -x /usr/bin/chromium ] || missing+=(chromium)
 ls /usr/lib/postgresql/*/bin/postgres >/dev/null 2>&1 || missing+=(postgresql)
 command -v hledger >/dev/null || missing+=(hledger)
+command -v qpdf >/dev/null || missing+=(qpdf)
 if [ ${#missing[@]} -gt 0 ]; then
   say "Installing ${missing[*]}"
   apt-get update -qq

@@ -55,10 +55,13 @@ export type Installation = App & {
 };
 
 /** An installation with a business, stand-ins and a standing clock; `OSTENDO_TEST_SERVER` puts it on PostgreSQL. */
-export async function installation(startAt = '2027-03-01T10:00'): Promise<Installation> {
+export async function installation(
+  startAt = '2027-03-01T10:00',
+  environment: Readonly<Record<string, string>> = {},
+): Promise<Installation> {
   const server = process.env.OSTENDO_TEST_SERVER;
   const opened = server ? await freshOnServer(server) : await freshPglite();
-  const config = readConfig({ OSTENDO_SECRET: secret, OSTENDO_URL: 'http://ostendo.example.com' });
+  const config = readConfig({ OSTENDO_SECRET: secret, OSTENDO_URL: 'http://ostendo.example.com', ...environment });
   const receiving: { app?: App } = {};
   const app = await compose(config, {
     opened,

@@ -4,7 +4,7 @@ import { formatMoney } from '#core/money/formatMoney';
 import { type Offer, offerPrice, presetChoice } from '#core/quote/offer';
 import { standingOfOffer } from '#core/quote/signedDocument';
 import { sameValue } from '#core/sameValue';
-import { longMoment } from '#core/wording/days';
+import { longUntil } from '#core/wording/days';
 import { changeSentences } from '#core/wording/changeSentences';
 
 /** What one offer says otherwise than an earlier one, in sentences that the client reads before signing. */
@@ -32,7 +32,7 @@ export function offerChanges(before: Offer, after: Offer, now: Instant): string[
   if (before.settling !== after.settling) sentences.push('How it is paid has changed.');
   if (before.expiresAt !== after.expiresAt && after.expiresAt)
     sentences.push(
-      `The offer stands until ${longMoment(after.expiresAt, after.timeZone, localDate(now, after.timeZone))}.`,
+      `The offer stands until ${longUntil(after.expiresAt, after.timeZone, localDate(now, after.timeZone))}.`,
     );
   return sentences;
 }

@@ -58,7 +58,7 @@ export function priceRows(offer: Offer, choice: Choice): PriceRow[] {
   if (priced.discount > 0) rows.push({ label: 'Discount', note: '', amount: `−${sum(priced.discount)}` });
   for (const { code, amount } of priced.taxes) {
     const within = input.taxMode === 'inclusive';
-    rows.push({ label: within ? `of it ${code}` : code, note: `${input.taxes[code]!.rate} %`, amount: sum(amount) });
+    rows.push({ label: within ? `${code} in it` : code, note: `${input.taxes[code]!.rate} %`, amount: sum(amount) });
   }
   return rows;
 }

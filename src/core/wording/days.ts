@@ -1,4 +1,4 @@
-import { dayNumber, type PlainDate } from '#core/calendar/days';
+import { addDays, dayNumber, type PlainDate } from '#core/calendar/days';
 import type { Instant } from '#core/calendar/instant';
 import { dateOf, timeOf, type WallTime } from '#core/calendar/wallTime';
 import { localDate, wallOfInstant } from '#core/calendar/zoned';
@@ -24,6 +24,12 @@ export const longWall = (wall: WallTime, today: PlainDate): string =>
 /** The moment as the business's clocks have it: `Fri 14 May, 09:00`. */
 export const longMoment = (at: Instant, zone: string, today: PlainDate): string =>
   longWall(wallOfInstant(at, zone), today);
+
+/** How long something stands: the midnight after a day is the end of that day, as a person says it. */
+export function longUntil(at: Instant, zone: string, today: PlainDate): string {
+  const wall = wallOfInstant(at, zone);
+  return timeOf(wall) === '00:00' ? `the end of ${longDate(addDays(dateOf(wall), -1), today)}` : longWall(wall, today);
+}
 
 export const dayOf = localDate;
 

@@ -87,9 +87,12 @@ function Editor({ view }: { readonly view: AgreementView }) {
               onChange={(event) => change({ business: event.currentTarget.value as Agreement['business'] })}
             />
           </div>
-          <Suspense fallback={<p>One moment…</p>}>
-            <RichText blocks={agreement.blocks} change={(blocks) => change({ blocks })} own={agreement.fields} />
-          </Suspense>
+          {/* Never on the server: a part that is loaded later would be written there by an inline script. */}
+          {ready && (
+            <Suspense fallback={<p>One moment…</p>}>
+              <RichText blocks={agreement.blocks} change={(blocks) => change({ blocks })} own={agreement.fields} />
+            </Suspense>
+          )}
           <AgreementFields fields={agreement.fields} change={(fields) => change({ fields })} />
           {unknown.length > 0 && (
             <Alert color="yellow" variant="light" mt="md" styles={{ message: { color: 'var(--ink)' } }}>

@@ -48,6 +48,7 @@ export function Preview({ offer, now, business, number }: Props) {
       <div className={width === 'phone' ? styles.phone : styles.desk} style={faceStyle(business)} data-preview>
         <BusinessHead business={business} />
         <div className={client.main}>
+          {business.picture && <img className={client.banner} src={`/f/${business.picture}`} alt="" />}
           {shown && standing ? (
             <>
               <OfferView

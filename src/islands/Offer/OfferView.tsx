@@ -8,7 +8,7 @@ import type { Filled } from '#core/quote/facts';
 import type { Choice, Offer, OfferedExtra } from '#core/quote/offer';
 import { agreementText, priceRows } from '#core/quote/signedDocument';
 import { clientSteps } from '#core/wording/clientSteps';
-import { longDate, longMoment, longWall } from '#core/wording/days';
+import { longDate, longUntil, longWall } from '#core/wording/days';
 import { cancellationSentences } from '#core/wording/sentences';
 import { Steps } from '#islands/ClientPage/Steps';
 import { FillFields } from '#islands/Offer/FillFields';
@@ -56,7 +56,9 @@ export function OfferView(props: OfferProps) {
           ))}
         </div>
       )}
-      {expiresAt && <p className={styles.until}>The offer stands until {longMoment(expiresAt, timeZone, today)}.</p>}
+      {expiresAt && standing.asOf < expiresAt && (
+        <p className={styles.until}>The offer stands until {longUntil(expiresAt, timeZone, today)}.</p>
+      )}
       {offer.blocks.map((block) => (
         <Block key={block.id} block={block} {...props} />
       ))}

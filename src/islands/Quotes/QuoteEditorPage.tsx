@@ -2,7 +2,7 @@ import type { QuoteView } from '#contracts/quoteViews';
 import type { Shell } from '#contracts/views';
 import type { QuoteDraft } from '#core/quote/draft';
 import { readDraft } from '#core/quote/readDraft';
-import { longMoment } from '#core/wording/days';
+import { longUntil } from '#core/wording/days';
 import { quoteStateWords } from '#core/wording/quoteWords';
 import { post, read } from '#islands/api';
 import { Composer } from '#islands/Compose/Composer';
@@ -72,7 +72,7 @@ function Editor({ given }: { readonly given: QuoteView }) {
           <>
             {quoteStateWords[view.state]}
             {view.revision > 1 && `, version ${view.revision}`}
-            {where && `, until ${longMoment(view.expiresAt!, zone, today)}`}
+            {where && `, until ${longUntil(view.expiresAt!, zone, today)}`}
             {view.differs && ' · changed since it was sent'}
             {!over && (
               <span className={kept.state === 'kept' || kept.state === 'keeping' ? styles.state : styles.stateWrong}>

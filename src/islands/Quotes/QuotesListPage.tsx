@@ -1,10 +1,11 @@
 import type { QuoteLine, QuotesView } from '#contracts/quoteViews';
 import type { QuotesQuery } from '#contracts/quotesQuery';
 import type { Shell } from '#contracts/views';
+import { addSeconds } from '#core/calendar/instant';
 import { localDate } from '#core/calendar/zoned';
 import { formatAmount } from '#core/money/formatMoney';
 import { quoteStates } from '#core/quote/standing';
-import { distance, longMoment } from '#core/wording/days';
+import { distance, longDate, longMoment } from '#core/wording/days';
 import { quoteStateWords } from '#core/wording/quoteWords';
 import { read } from '#islands/api';
 import { quoteWantWords } from '#islands/format/quoteWants';
@@ -139,6 +140,8 @@ const Rows = ({ quotes }: Pick<QuotesView, 'quotes'>) => (
 function Row({ quote }: { readonly quote: QuoteLine }) {
   const { zone, today, business } = useShell();
   const { number, client, title, state, wants, expiresAt, total, currency, touchedAt, bookingNumber } = quote;
+  // The day that a midnight ends.
+  const lastDay = (at: typeof touchedAt) => localDate(addSeconds(at, -1), zone);
   const open = state === 'sent' || state === 'opened';
   return (
     <tr>
@@ -149,7 +152,7 @@ function Row({ quote }: { readonly quote: QuoteLine }) {
         </p>
       </td>
       <td>
-        <span className={wants ? styles.wants : ''}>
+        <span className={wants ? styles.wants : styles.state}>
           {wants ? quoteWantWords[wants].short : quoteStateWords[state]}
         </span>
         <p>
@@ -163,8 +166,8 @@ function Row({ quote }: { readonly quote: QuoteLine }) {
       <td className="num">
         {expiresAt && (open || state === 'expired') && (
           <>
-            {longMoment(expiresAt, zone, today)}
-            <p>{distance(localDate(expiresAt, zone), today)}</p>
+            {longDate(lastDay(expiresAt), today)}
+            <p>{distance(lastDay(expiresAt), today)}</p>
           </>
         )}
       </td>

@@ -3,7 +3,7 @@ import { formatMoney } from '#core/money/formatMoney';
 import type { QuoteDraft } from '#core/quote/draft';
 import { presetChoice } from '#core/quote/offer';
 import type { ReadQuote } from '#core/quote/readDraft';
-import { longMoment } from '#core/wording/days';
+import { longUntil } from '#core/wording/days';
 import { planSentences } from '#core/wording/sentences';
 import { useOffer } from '#islands/Offer/useOffer';
 import { Problem } from '#islands/parts/Problem';
@@ -35,7 +35,7 @@ export function SendDialog({ view, draft, read, edition, close, sent }: Props) {
     <Modal opened onClose={close} title={`Send to ${draft.clientName}`} size="md">
       <p>
         <b>{formatMoney(standing.agreed.total, offer.currency)}</b> for {offer.title}
-        {offer.expiresAt && `, until ${longMoment(offer.expiresAt, zone, today)}`}.
+        {offer.expiresAt && `, until ${longUntil(offer.expiresAt, zone, today)}`}.
       </p>
       <ul>
         {planSentences(standing).map((sentence) => (

@@ -4,7 +4,7 @@ import { localDate } from '#core/calendar/zoned';
 import { formatMoney } from '#core/money/formatMoney';
 import type { QuoteFact } from '#core/quote/facts';
 import type { Offer } from '#core/quote/offer';
-import { longMoment, longWall } from '#core/wording/days';
+import { longUntil, longWall } from '#core/wording/days';
 import { type FieldValue, type FieldValues, fillFields, fillParagraphs } from '#core/wording/fields';
 import { type FieldsOf, type MessageText, originalWordings, type QuoteFieldName } from '#core/wording/originalWordings';
 import { planSentences } from '#core/wording/sentences';
@@ -75,9 +75,7 @@ function quoteValues({ offer, number, businessName, standing }: QuoteMessageAbou
     ends: longWall(agreed.end, today),
     price,
     'what is offered': [`${offer.title}, from ${longWall(agreed.start, today)}: ${price}.`, ...planSentences(standing)],
-    'until when': offer.expiresAt
-      ? `The offer stands until ${longMoment(offer.expiresAt, offer.timeZone, today)}.`
-      : [],
+    'until when': offer.expiresAt ? `The offer stands until ${longUntil(offer.expiresAt, offer.timeZone, today)}.` : [],
   } satisfies Readonly<Record<QuoteFieldName, FieldValue>>;
 }
 
