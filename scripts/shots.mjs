@@ -73,6 +73,8 @@ await shoot(desk, 'change', '/bookings/B-0037/change', async (page) => {
     .fill('1,450.00');
 });
 await shoot(desk, 'services', '/services');
+await shoot(desk, 'quote', '/quotes/Q-0004');
+await shoot(desk, 'messages', '/messages');
 await shoot(desk, 'stand-ins', '/stand-ins');
 await shoot(await open({ width: 1280, height: 800 }, 'dark'), 'today-dark', '/today');
 await shoot(await open({ width: 390, height: 844 }), 'today-phone', '/today');
@@ -86,6 +88,11 @@ const linkOf = async (number) => {
   });
   return new URL((await made.json()).url).pathname;
 };
+const offered = await (await phone.request.get(`${address}/api/quote/Q-0005`)).json();
+const offer = await phone.request.post(`${address}/api/do/copy-quote-link`, {
+  data: { quoteId: offered.id, edition: offered.edition },
+});
+await shoot(phone, 'client-offer', new URL((await offer.json()).url).pathname);
 const newest = await (await phone.request.get(`${address}/api/bookings?stage=waiting&sort=number&descending=1`)).json();
 await shoot(phone, 'client', await linkOf(newest.lines[0].number));
 await shoot(phone, 'client-card', null, async (page) => page.getByRole('button', { name: /^Pay/ }).click());

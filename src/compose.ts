@@ -34,6 +34,7 @@ import { chooseOnQuote, writeOnQuote } from '#server/usecases/readQuote';
 import { saveBusiness } from '#server/usecases/saveBusiness';
 import { saveQuote } from '#server/usecases/saveQuote';
 import { answerQuestion, copyQuoteLink, renewQuote, sendQuote, withdrawQuote } from '#server/usecases/sendQuote';
+import { signChange } from '#server/usecases/signChange';
 import { saveWording } from '#server/usecases/wordings';
 import { quoteOfLink } from '#server/quotes/quoteLink';
 import { bookingOfLink } from '#server/usecases/clientLink';
@@ -193,6 +194,7 @@ export async function compose(config: Config, given: { opened?: OpenDatabase; po
     readFile: readFile(deps),
     acceptQuote: acceptQuote(deps),
     signQuote: signQuote(deps),
+    signChange: signChange(deps),
     chooseOnQuote: chooseOnQuote(deps),
     writeOnQuote: writeOnQuote(deps),
     askPayer: askPayer(deps),

@@ -67,7 +67,11 @@ export type QuoteView = ComposeAround & {
   readonly bookingNumber: string | null;
   /** As the client has it now. */
   readonly choice: Choice;
-  readonly history: readonly { readonly at: Instant; readonly kind: QuoteFact['kind']; readonly words: string }[];
+  readonly history: readonly {
+    readonly at: Instant;
+    readonly kind: QuoteFact['kind'] | 'paid';
+    readonly words: string;
+  }[];
 };
 
 export type TemplateView = ComposeAround & {

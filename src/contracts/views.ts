@@ -1,3 +1,4 @@
+import type { SignedDocument } from '#core/quote/signedDocument';
 import type { BusinessFace, QuoteLine } from '#contracts/quoteViews';
 import type { ServiceLine, TaxLine } from '#contracts/serviceViews';
 import type { ErrandKind, Occasion } from '#core/agenda/wantedErrands';
@@ -150,6 +151,8 @@ export type BookingView = {
   readonly termsVersion: number;
   /** Its own rules differ from the version that it was agreed on. */
   readonly ownRules: boolean;
+  /** The quote that it came from and whose agreement its client has signed. */
+  readonly agreement: { readonly quote: string; readonly changeUnsigned: boolean } | null;
   readonly tax: Minor;
   readonly agreed: Agreed;
   readonly facts: readonly Fact[];
@@ -180,6 +183,8 @@ export type ClientView = {
   readonly payer: boolean;
   /** Whether there is a signed agreement to download. */
   readonly signed: boolean;
+  /** The agreement as a change has made it, which the client has not signed yet. */
+  readonly toSign: { readonly document: SignedDocument; readonly sha256: string } | null;
   /** What the quote said should be shown once it is paid. */
   readonly after: { readonly thanks: string; readonly nextPage: string } | null;
   readonly clientName: string;

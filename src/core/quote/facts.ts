@@ -27,6 +27,8 @@ type Kinds = {
     consent: string;
     /** Of the document that was signed. */
     sha256: string;
+    /** After the booking was made: how many of its changes the signed text holds. */
+    changes?: number;
     /** Network address that the signature came from. */
     origin: string;
   };

@@ -2,7 +2,7 @@ import { type Agreement, nextToSign } from '#core/agreement/agreement';
 import { wantedQuoteErrands } from '#core/agenda/wantedQuoteErrands';
 import { fieldFault } from '#core/quote/acceptance';
 import type { QuoteFact } from '#core/quote/facts';
-import { choiceOutOfLimits, type Offer, offerPrice, presetChoice } from '#core/quote/offer';
+import { type Choice, choiceOutOfLimits, type Offer, offerPrice, presetChoice } from '#core/quote/offer';
 import { offerChanges } from '#core/quote/offerChanges';
 import { type QuoteContext, readDraft } from '#core/quote/readDraft';
 import { settledTerms } from '#core/quote/settledTerms';
@@ -38,9 +38,9 @@ describe('an offer', () => {
   });
   it('an extra of which some are needed cannot be left out', () => {
     const offer = offerOf({ extras: [{ ...rentalDraft().extras[0]!, least: '2', preset: '2' }] });
-    expect(
-      [{}, { chair: 0 }, { chair: 1 }, { chair: 2 }].map((choice) => choiceOutOfLimits(offer, choice)),
-    ).to.deep.equal([...['chair', 'chair', 'chair'], null]);
+    const choices: Choice[] = [{}, { chair: 0 }, { chair: 1 }, { chair: 2 }];
+    const refused = choices.map((choice) => choiceOutOfLimits(offer, choice));
+    expect(refused).to.deep.equal(['chair', 'chair', 'chair', null]);
   });
   it('names of extras that every object has are no extras', () => {
     expect(choiceOutOfLimits(offerOf(), { toString: 1, chair: 0 })).to.equal('toString');

@@ -13,6 +13,7 @@ import {
   IconCreditCard,
   IconDots,
   IconEraser,
+  IconFileText,
   IconLink,
   IconPencil,
   IconSend,
@@ -36,6 +37,7 @@ const dialogs: Readonly<Record<Dialog, (props: DialogProps) => React.ReactNode>>
 export function BookingActions({ view, standing }: Omit<DialogProps, 'close'>) {
   const [open, setOpen] = useState<Dialog | null>(null);
   const copy = useAction<{ url: string }>('/api/do/copy-link');
+  const like = useAction<{ number: string }>('/api/do/create-quote');
   const { position, ledger } = standing;
   const over = ledger.cancelled !== null || ledger.lapsed;
   const Shown = open ? dialogs[open] : null;
@@ -47,6 +49,11 @@ export function BookingActions({ view, standing }: Omit<DialogProps, 'close'>) {
     }
     await navigator.clipboard?.writeText(made.url).catch(() => undefined);
     notifications.show({ title: 'Link copied', message: made.url });
+  };
+  const quote = async (): Promise<void> => {
+    const made = await like.run({ requestKey: like.requestKey(), from: { booking: view.id } });
+    if (made) location.assign(`/quotes/${made.number}`);
+    else notifications.show({ color: 'red', message: 'The quote could not be made. Try again.' });
   };
   return (
     <div className={styles.actions}>
@@ -77,6 +84,9 @@ export function BookingActions({ view, standing }: Omit<DialogProps, 'close'>) {
           </ActionIcon>
         </Menu.Target>
         <Menu.Dropdown>
+          <Menu.Item leftSection={<IconFileText size={16} aria-hidden />} onClick={() => void quote()}>
+            A quote like this one
+          </Menu.Item>
           <Menu.Item leftSection={<IconLink size={16} aria-hidden />} onClick={() => void copyLink()}>
             Copy the client’s link
           </Menu.Item>

@@ -99,6 +99,7 @@ function Booking({ given }: { readonly given: BookingView }) {
           )}
           {ledger.cancelled && <Figure label="Kept" amount={ledger.cancelled.keep} currency={currency} />}
           <p className={styles.stage}>{serviceDay(current)}</p>
+          {view.agreement && <Agreement agreement={view.agreement} />}
         </div>
         <MoneyStrip strip={stripOf(current)} currency={currency} size="large" />
         <p className={styles.under}>
@@ -137,6 +138,14 @@ function Booking({ given }: { readonly given: BookingView }) {
     </>
   );
 }
+
+/** What was signed, and whether a change since is not. */
+const Agreement = ({ agreement }: { readonly agreement: NonNullable<BookingView['agreement']> }) => (
+  <p className={styles.stage}>
+    <a href={`/quotes/${agreement.quote}/agreement.pdf`}>Agreement signed</a>
+    {agreement.changeUnsigned && <b className="t-late"> · the change is not signed yet</b>}
+  </p>
+);
 
 const Figure = ({
   label,

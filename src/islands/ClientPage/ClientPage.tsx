@@ -10,7 +10,12 @@ import { SomebodyElse } from '#islands/ClientPage/SomebodyElse';
 import { Steps } from '#islands/ClientPage/Steps';
 import { WaitingForBank } from '#islands/ClientPage/WaitingForBank';
 import { useClientView } from '#islands/ClientPage/useClientView';
+import { useReady } from '#islands/parts/useReady';
+import { lazy, Suspense } from 'react';
 import styles from './ClientPage.module.css';
+
+/** Loaded only where there is something to sign. */
+const SignChange = lazy(() => import('#islands/ClientPage/SignChange'));
 
 type Props = { readonly link: string; readonly view: ClientView };
 
@@ -18,6 +23,7 @@ type Props = { readonly link: string; readonly view: ClientView };
 export default function ClientPage({ link, view: given }: Props) {
   const { view, reload } = useClientView(link, given);
   const { business, currency } = view;
+  const ready = useReady();
   return (
     <div className={styles.page} style={faceStyle(business)}>
       <BusinessHead business={business} />
@@ -25,6 +31,11 @@ export default function ClientPage({ link, view: given }: Props) {
         {business.picture && <img className={styles.banner} src={`/f/${business.picture}`} alt="" />}
         <h1>{view.title}</h1>
         <p className={styles.when}>{view.when}</p>
+        {ready && view.toSign && (
+          <Suspense fallback={null}>
+            <SignChange link={link} view={view} reload={reload} />
+          </Suspense>
+        )}
         <Doing link={link} view={view} reload={reload} />
         {!view.payer && (
           <>

@@ -40,7 +40,6 @@ export function useDraft(
     setDraft(left.draft);
     setState('keeping');
     // Only what this browser had left at the first look.
-    // eslint-disable-next-line
   }, []);
 
   const keepNow = useCallback(async (): Promise<void> => {

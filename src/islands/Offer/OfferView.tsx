@@ -228,7 +228,7 @@ function AgreementBlock({ offer, standing, number, businessName, filled, fill, f
   return (
     <section>
       <h2>{agreement.name || 'Agreement'}</h2>
-      <div className={styles.agreement}>
+      <div className={styles.agreement} role="region" aria-label={agreement.name || 'Agreement'} tabIndex={0}>
         <TextBlocks blocks={blocks} />
       </div>
       {fill && agreement.fields.length > 0 && (

@@ -11,6 +11,13 @@ export type SignatureDraft = {
 };
 export const emptySignature: SignatureDraft = { name: '', method: 'typed', image: null, consents: false };
 
+/** What is missing of a signature; null where nothing is. */
+export function signatureFault({ name, method, image, consents }: SignatureDraft): string | null {
+  if (name.trim() === '') return 'Your name is needed.';
+  if (method !== 'typed' && image === null) return method === 'drawn' ? 'Draw your signature.' : 'Choose a picture.';
+  return consents ? null : 'Tick the sentence above to sign.';
+}
+
 type Props = {
   readonly value: SignatureDraft;
   readonly change: (value: SignatureDraft) => void;
@@ -81,6 +88,10 @@ export function SignatureBox({ value, change, consent, fault }: Props) {
 function Drawing({ drawn }: { readonly drawn: (image: string | null) => void }) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const pad = useRef<SignaturePad | null>(null);
+  const told = useRef(drawn);
+  useEffect(() => {
+    told.current = drawn;
+  });
   useEffect(() => {
     let gone = false;
     void import('signature_pad').then(({ default: Pad }) => {
@@ -91,14 +102,13 @@ function Drawing({ drawn }: { readonly drawn: (image: string | null) => void }) 
       current.height = current.offsetHeight * scale;
       current.getContext('2d')!.scale(scale, scale);
       pad.current = new Pad(current, { penColor: '#14252d' });
-      pad.current.addEventListener('endStroke', () => drawn(pad.current!.toDataURL('image/png')));
+      current.dataset.ready = '';
+      pad.current.addEventListener('endStroke', () => told.current(pad.current!.toDataURL('image/png')));
     });
     return () => {
       gone = true;
       pad.current?.off();
     };
-    // The pad lives as long as the field; what it tells goes to the newest listener by the parent's state.
-    // eslint-disable-next-line
   }, []);
   return (
     <div className={styles.drawing}>

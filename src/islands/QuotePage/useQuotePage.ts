@@ -3,7 +3,7 @@ import type { Standing } from '#core/booking/standing';
 import { fieldFault } from '#core/quote/acceptance';
 import type { Filled } from '#core/quote/facts';
 import type { Choice } from '#core/quote/offer';
-import { emptySignature, type SignatureDraft } from '#islands/Offer/SignatureBox';
+import { emptySignature, type SignatureDraft, signatureFault } from '#islands/Offer/SignatureBox';
 import { quoteProblem } from '#islands/QuotePage/quoteProblem';
 import { type ApiProblem, newKey, post } from '#islands/api';
 import { useCallback, useEffect, useRef, useState } from 'react';
@@ -133,10 +133,4 @@ export function useQuotePage(link: string, given: QuotePageView) {
     fill: touching(setFilled),
     sign: touching(setSignature),
   };
-}
-
-function signatureFault({ name, method, image, consents }: SignatureDraft): string | null {
-  if (name.trim() === '') return 'Your name is needed.';
-  if (method !== 'typed' && image === null) return method === 'drawn' ? 'Draw your signature.' : 'Choose a picture.';
-  return consents ? null : 'Tick the sentence above to sign.';
 }

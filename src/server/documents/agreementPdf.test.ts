@@ -62,7 +62,9 @@ describe('the agreement as a PDF', () => {
     const marked = objects[`obj:${String(catalog['/MarkInfo'])}`]?.value ?? catalog['/MarkInfo'];
     expect(marked).to.deep.equal({ '/Marked': true });
     expect(catalog['/Lang']).to.equal('u:en-GB');
-    const kinds = all.flatMap((value) => (value instanceof Object && '/S' in value && '/P' in value ? [String(value['/S'])] : []));
+    const kinds = all.flatMap((value) =>
+      value instanceof Object && '/S' in value && '/P' in value ? [String(value['/S'])] : [],
+    );
     for (const kind of [
       '/Document',
       '/H1',

@@ -5,6 +5,8 @@ import type { Database } from '#server/database/open';
 import { bookings } from '#server/database/schema/bookings';
 import { terms, termsVersions } from '#server/database/schema/business';
 import { journalEntries, journalLines } from '#server/database/schema/journal';
+import type { Instant } from '#core/calendar/instant';
+import { agreementOfBooking } from '#server/quotes/agreementOfBooking';
 import type { WantedErrand } from '#core/agenda/wantedErrands';
 import { errands, messages } from '#server/database/schema/work';
 import { paymentUnderWay } from '#server/intents/openIntent';
@@ -31,11 +33,13 @@ async function journalOf(db: Database, bookingId: string): Promise<JournalView[]
 }
 
 /** One booking whole: what was agreed and what happened. Its standing is computed from that where it is shown. */
-export async function bookingView(db: Database, number: string): Promise<BookingView | null> {
+export async function bookingView(db: Database, number: string, now: Instant): Promise<BookingView | null> {
   const [found] = await db.select({ id: bookings.id }).from(bookings).where(eq(bookings.number, number));
   if (!found) return null;
   const { id } = found;
-  const { booking, client, facts } = (await readBooking(db, id))!;
+  const loaded = (await readBooking(db, id))!;
+  const { booking, client, facts } = loaded;
+  const signed = await agreementOfBooking(db, loaded, now);
   const [named] = await db.select({ name: terms.name }).from(terms).where(eq(terms.id, booking.termsId));
   const [version] = await db
     .select({ rules: termsVersions.rules })
@@ -56,6 +60,7 @@ export async function bookingView(db: Database, number: string): Promise<Booking
     termsName: named?.name ?? booking.termsId,
     termsVersion: booking.termsVersion,
     ownRules: !sameValue(booking.terms, version?.rules),
+    agreement: signed && { quote: signed.quote.quote.number, changeUnsigned: signed.toSign !== null },
     tax: booking.tax,
     agreed: agreedOf(booking),
     facts,

@@ -19,6 +19,7 @@ import { services } from '#server/database/schema/business';
 import { eq } from 'drizzle-orm';
 import type { Deps } from '#server/deps';
 import { businessFace } from '#server/queries/quotes';
+import { agreementOfBooking } from '#server/quotes/agreementOfBooking';
 import { acceptedOffer } from '#server/quotes/acceptedOffer';
 import { paymentUnderWay } from '#server/intents/openIntent';
 import { bookingOfLink } from '#server/usecases/clientLink';
@@ -72,7 +73,16 @@ function choicesOf(current: Standing, deal: Deal): ClientView['choices'] {
 const forPayer = (view: ClientView): ClientView => ({
   ...view,
   payer: true,
-  ...{ signed: false, after: null, card: null, cardWanted: null, cardOffered: false, lastDecline: null, consent: '' },
+  ...{
+    signed: false,
+    toSign: null,
+    after: null,
+    card: null,
+    cardWanted: null,
+    cardOffered: false,
+    lastDecline: null,
+    consent: '',
+  },
   ...{ included: '', lines: [], steps: [], cancellation: [], payments: [], received: zero, total: view.outstanding },
   strip: { ...view.strip, segments: [] },
   waiting: view.waiting?.what === 'payment' ? view.waiting : null,
@@ -111,10 +121,12 @@ export async function clientView(
     const open = stage !== 'cancelled' && stage !== 'lapsed' && stage !== 'closed';
     const sameDay = dateOf(booking.startsAt) === dateOf(booking.endsAt);
     const from = await acceptedOffer(tx, booking.id);
+    const agreement = from?.signed ? await agreementOfBooking(tx, loaded, now) : null;
     const view: ClientView = {
       business: face,
       payer: false,
       signed: from?.signed ?? false,
+      toSign: agreement?.toSign ? { document: agreement.toSign.document, sha256: agreement.toSign.sha256 } : null,
       after: from && { thanks: from.offer.thanks, nextPage: from.offer.nextPage },
       clientName: client.name,
       number: booking.number,

@@ -8,6 +8,7 @@ import type {
   TemplateView,
 } from '#contracts/quoteViews';
 import type { QuotesQuery } from '#contracts/quotesQuery';
+import { formatMoney } from '#core/money/formatMoney';
 import { emptyDraft } from '#core/quote/draft';
 import { readDraft } from '#core/quote/readDraft';
 import type { QuoteState } from '#core/quote/standing';
@@ -18,6 +19,7 @@ import { bookings } from '#server/database/schema/bookings';
 import { business, services, terms } from '#server/database/schema/business';
 import { clients } from '#server/database/schema/clients';
 import { agreements, quotes, quoteTemplates } from '#server/database/schema/quotes';
+import { readBooking } from '#server/booking/lockBooking';
 import { digestOfOffer } from '#server/quotes/digest';
 import { readQuote, standingOf } from '#server/quotes/lockQuote';
 import { quoteContext } from '#server/quotes/quoteContext';
@@ -116,9 +118,13 @@ export async function quoteView(db: Database, number: string, now: Instant): Pro
     facts.some((fact) => fact.kind === 'signed' && fact.signatory === 'business' && fact.revision === newest?.revision);
   const currency = offer?.currency ?? read.offer?.currency ?? 'EUR';
   const about = { agreement: (offer ?? quote.draft).agreement, clientName: quote.draft.clientName, currency };
-  const [booked] = quote.bookingId
-    ? await db.select({ number: bookings.number }).from(bookings).where(eq(bookings.id, quote.bookingId))
-    : [];
+  const { name } = around.business;
+  const booked = quote.bookingId ? await readBooking(db, quote.bookingId) : null;
+  const paid = (booked?.facts ?? []).flatMap((fact) =>
+    fact.kind === 'received'
+      ? [{ at: fact.at, kind: 'paid' as const, words: `${formatMoney(fact.amount, currency)} paid` }]
+      : [],
+  );
   return {
     ...around,
     id: quote.id,
@@ -132,11 +138,12 @@ export async function quoteView(db: Database, number: string, now: Instant): Pro
     signedFirst,
     question: current.question?.text ?? null,
     expiresAt: current.expiresAt,
-    bookingNumber: booked?.number ?? null,
+    bookingNumber: booked?.booking.number ?? null,
     choice: current.choice,
-    history: facts
-      .map((fact) => ({ at: fact.at, kind: fact.kind, words: quoteHistory(fact, about, around.business.name) }))
-      .toReversed(),
+    history: [
+      ...facts.toReversed().map((fact) => ({ at: fact.at, kind: fact.kind, words: quoteHistory(fact, about, name) })),
+      ...paid,
+    ].sort((a, b) => (a.at < b.at ? 1 : a.at > b.at ? -1 : 0)),
   };
 }
 

@@ -1,4 +1,5 @@
 import type { ChangeView, ServicesView, TaxLine } from '#contracts/serviceViews';
+import type { Instant } from '#core/calendar/instant';
 import { factsThatCount } from '#core/booking/factsThatCount';
 import { dealOf } from '#server/booking/dealOf';
 import { readBooking } from '#server/booking/lockBooking';
@@ -31,8 +32,8 @@ export async function servicesView(db: Database): Promise<ServicesView> {
 }
 
 /** A booking to be changed, with what its editor offers. */
-export async function changeView(db: Database, number: string): Promise<ChangeView | null> {
-  const booking = await bookingView(db, number);
+export async function changeView(db: Database, number: string, now: Instant): Promise<ChangeView | null> {
+  const booking = await bookingView(db, number, now);
   if (!booking) return null;
   const loaded = (await readBooking(db, booking.id))!;
   const { serviceId, termsId, termsVersion } = loaded.booking;

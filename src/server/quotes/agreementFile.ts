@@ -33,7 +33,8 @@ export async function agreementFile(
     .from(signedDocuments)
     .where(and(eq(signedDocuments.quoteId, loaded.quote.id), eq(signedDocuments.sha256, last.sha256)));
   const [owner] = await db.select().from(business);
-  const revision = (await revisionOf(db, loaded.quote.id, last.revision))!;
+  // A change of the booking is signed under a number beyond those of the offers; names and zone stay those of the newest.
+  const revision = ((await revisionOf(db, loaded.quote.id, last.revision)) ?? loaded.newest)!;
   const images = signatures.flatMap(({ image }) => (image ? [image] : []));
   const pictures = images.length > 0 ? await db.select().from(files).where(inArray(files.id, images)) : [];
   const zone = revision.offer.timeZone;

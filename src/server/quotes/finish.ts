@@ -6,7 +6,7 @@ import { price } from '#core/price/price';
 import { ok, type Result } from '#core/result';
 import { insertBooking, type InsertRefusal } from '#server/booking/insertBooking';
 import type { Tx } from '#server/database/open';
-import { business } from '#server/database/schema/business';
+import type { business } from '#server/database/schema/business';
 import { clientLinks } from '#server/database/schema/clients';
 import { quoteLinks, quotes } from '#server/database/schema/quotes';
 import type { LoadedQuote } from '#server/quotes/lockQuote';

@@ -1,7 +1,5 @@
 import { businessSignatory } from '#core/agreement/agreement';
 import { wantedQuoteErrands } from '#core/agenda/wantedQuoteErrands';
-import { localDate } from '#core/calendar/zoned';
-import { dayNumber } from '#core/calendar/days';
 import type { Instant } from '#core/calendar/instant';
 import type { QuoteFact } from '#core/quote/facts';
 import { offerPrice } from '#core/quote/offer';
@@ -12,27 +10,22 @@ import { quoteFacts, quotes, type QuoteWant } from '#server/database/schema/quot
 import type { LoadedQuote } from '#server/quotes/lockQuote';
 import { eq } from 'drizzle-orm';
 
-/** An expired quote is offered for renewal for so long; after that it rests. */
-const renewalDays = 30;
-
 /** What a quote asks of its owner; null where it waits for the client or is over. */
-export function wantOf(current: QuoteStanding, asOf: Instant, zone = 'UTC'): QuoteWant | null {
+export function wantOf(current: QuoteStanding): QuoteWant | null {
   if (current.state === 'accepted' || current.state === 'withdrawn') return null;
   if (current.question) return 'answer';
   if (isOpen(current) && current.toSign[0] === businessSignatory) return 'signature';
   if (current.state !== 'expired') return null;
-  if (current.askedAgain) return 'anew';
-  const days = dayNumber(localDate(asOf, zone)) - dayNumber(localDate(current.expiresAt!, zone));
-  return days <= renewalDays ? 'renewal' : null;
+  return current.askedAgain ? 'anew' : 'renewal';
 }
 
 /** What a list shows and is searched by. */
-export function quoteSummary({ quote, facts, offer }: LoadedQuote, current: QuoteStanding, now: Instant) {
+export function quoteSummary({ quote, facts, offer }: LoadedQuote, current: QuoteStanding) {
   const { title, clientName, clientEmail } = offer ?? quote.draft;
   const reference = quote.draft.reference;
   return {
     state: current.state,
-    wants: wantOf(current, now),
+    wants: wantOf(current),
     expiresAt: current.expiresAt,
     touchedAt: facts.at(-1)?.at ?? quote.touchedAt,
     ...(offer ? { total: offerPrice(offer, current.choice).total, currency: offer.currency } : {}),
@@ -51,10 +44,7 @@ export async function recordQuoteFacts(
   for (const fact of added) await tx.insert(quoteFacts).values({ quoteId: quote.id, fact, at: fact.at });
   const after = { ...loaded, facts: [...loaded.facts, ...added] };
   const current = quoteStanding(after.facts, after.offer, now);
-  await tx
-    .update(quotes)
-    .set(quoteSummary(after, current, now))
-    .where(eq(quotes.id, quote.id));
+  await tx.update(quotes).set(quoteSummary(after, current)).where(eq(quotes.id, quote.id));
   await rewriteErrands(tx, { quoteId: quote.id }, wantedQuoteErrands(current, after.facts));
   return after;
 }

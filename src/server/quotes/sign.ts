@@ -23,6 +23,7 @@ type About = {
   readonly attempt: string;
   readonly signatory: string;
   readonly origin: string;
+  readonly changes?: number;
   readonly now: Instant;
 };
 

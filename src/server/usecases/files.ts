@@ -29,7 +29,6 @@ export const cleanFileName = (name: string): string =>
   name
     .split(/[/\\]/)
     .at(-1)!
-    // eslint-disable-next-line no-control-regex
     .replace(/[\u0000-\u001f\u007f\u200e\u200f\u202a-\u202e\u2066-\u2069"<>|:*?]/g, '')
     .replace(/^\.+/, '')
     .trim()

@@ -12,9 +12,10 @@ import {
 } from '../../../testing/quoting.js';
 import { bookings } from '#server/database/schema/bookings';
 import { quotes, signedDocuments } from '#server/database/schema/quotes';
+import { verify } from '#server/verify/verify';
 import { digestOfDocument } from '#server/quotes/digest';
 import { expect } from 'chai';
-import { eq } from 'drizzle-orm';
+import { eq, sql } from 'drizzle-orm';
 import { createHash, randomUUID } from 'node:crypto';
 
 describe('quotes', () => {
@@ -289,5 +290,68 @@ describe('quotes', () => {
     await app.payByClient({ link: payer, attempt, card, amount: view.dueNow });
     const own = await app.queries.client(link);
     expect('card' in own && [own.received, own.card]).to.deep.equal([view.dueNow, null]);
+  });
+
+  it('accepted with a card on file only: secured and confirmed once the card is kept, with nothing paid', async () => {
+    const { rules } = (await app.queries.termsList()).terms.find(({ id }) => id === 'rental')!;
+    const later = rules.instalments.map((rule) => ({ ...rule, due: { on: 'start' as const, minus: { days: 7 } } }));
+    const made = await app.publishTerms({
+      ...{ termsId: null, name: 'A card only', baseVersion: 0 },
+      rules: { ...rules, cardOnFile: true, instalments: later },
+    });
+    if (!made.ok) throw new Error(made.refusal.code);
+    const { id, link } = await sentQuote(app, rentalDraft({ termsId: made.value.termsId }));
+    const accepted = await app.acceptQuote(acceptance(await pageOf(app, link), link));
+    expect(accepted.ok && accepted.value.state).to.equal('accepted');
+    const { number } = await bookingOf(id);
+    expect(await stageOf(number)).to.equal('waiting');
+    await app.giveCard({ link, attempt: randomUUID(), card: await app.token('approves') });
+    await app.settle();
+    expect(await stageOf(number)).to.equal('secured');
+    expect((await app.world.mail.list('ines@example.com', 1))[0]!.subject).to.include('you are booked');
+  });
+
+  it('a change after signing makes a new version to be signed; the signed one stays', async () => {
+    const { id, number, link } = await sentQuote(app, rentalDraft({ agreement: rentalAgreement }));
+    await app.acceptQuote(acceptance(await pageOf(app, link), link));
+    const booking = await bookingOf(id);
+    const view = async () => {
+      const seen = await app.queries.client(link);
+      if ('fault' in seen) throw new Error(seen.fault);
+      return seen;
+    };
+    expect((await view()).toSign).to.equal(null);
+    const { currency: _, ...price } = booking.price;
+    const lines = price.lines.map((line) => ({ ...line, taxes: [...(line.taxes ?? [])] }));
+    const changed = await app.changeBooking({
+      ...{ bookingId: booking.id, requestKey: randomUUID(), title: booking.title, giveBack: true },
+      ...{ seen: (await app.queries.change(booking.number))!.seen, price: { ...price, lines } },
+      ...{ start: '2027-04-06T18:00' as never, end: '2027-04-16T18:00' as never },
+    });
+    expect(changed.ok).to.equal(true);
+    const { toSign } = await view();
+    expect(toSign!.document.when).to.include('Tue 6 Apr');
+    expect(toSign!.document.filled[0]!.value).to.equal('PT-7731');
+    const signature = { name: 'Ines Valadar', method: 'typed' as const, image: null, consents: true };
+    const by = { link, signature, origin: '203.0.113.9' };
+    const other = await app.signChange({ ...by, sha256: 'what was signed before' });
+    expect(!other.ok && other.refusal.code).to.equal('quote_changed');
+    expect((await app.signChange({ ...by, sha256: toSign!.sha256 })).ok).to.equal(true);
+    const again = await app.signChange({ ...by, sha256: toSign!.sha256 });
+    expect(!again.ok && again.refusal.code).to.equal('nothing_to_sign');
+    expect(await app.deps.db.$count(signedDocuments)).to.equal(2);
+    expect((await app.queries.quote(number))!.history[0]!.words).to.include('Signed by Ines Valadar');
+    expect(await app.agreementFile({ bookingId: booking.id })).not.to.equal(null);
+    expect(await verify(app.deps)).to.deep.equal([]);
+  });
+
+  it('verify finds an offer or a signed text that is not what its digest says', async () => {
+    const { link } = await sentQuote(app, rentalDraft({ agreement: rentalAgreement }));
+    await app.acceptQuote(acceptance(await pageOf(app, link), link));
+    expect(await verify(app.deps)).to.deep.equal([]);
+    await app.deps.db.execute(sql`alter table signed_documents disable trigger append_only`);
+    await app.deps.db.update(signedDocuments).set({ text: 'something else' });
+    await app.deps.db.update(quotes).set({ state: 'sent' });
+    expect((await verify(app.deps)).map(({ what }) => what)).to.have.members(['signed text', 'quote']);
   });
 });

@@ -13,26 +13,14 @@ import { accountBalances, journalEntries, journalLines } from '#server/database/
 import { errands } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
 import { and, asc, eq, inArray, sql } from 'drizzle-orm';
-import { isDeepStrictEqual } from 'node:util';
-
-/** One thing that is derived and does not agree with what it is derived from. */
-export type Difference = {
-  readonly what: string;
-  readonly where: string;
-  readonly kept: unknown;
-  readonly computed: unknown;
-};
-
-/** As a database gives it back: without keys that are undefined, nulls where a column was left out. */
-const plain = (value: unknown): unknown => JSON.parse(JSON.stringify(value));
-
-const differs = (what: string, where: string, kept: unknown, computed: unknown): Difference[] =>
-  isDeepStrictEqual(plain(kept), plain(computed)) ? [] : [{ what, where, kept, computed }];
+import { type Difference, differs } from '#server/verify/differs';
+import { verifyQuotes } from '#server/verify/verifyQuotes';
 
 /**
  * Recomputes everything that is derived and compares: entries balance, accounts equal their entries, the journal equals
  * the facts, deposits equal receipts less refunds until a booking closes, memo accounts equal the authorisations in
- * force here and at the processor, and each booking's summary, due parts, cover and agenda.
+ * force here and at the processor, each booking's summary, due parts, cover and agenda; and each quote's summary, the
+ * digests of what was offered and of what was signed.
  */
 export async function verify(
   deps: Deps,
@@ -51,6 +39,7 @@ export async function verify(
     }
     if (progress?.(++done, ids.length) === false) return found;
   }
+  found.push(...(await verifyQuotes(deps)));
   const live = await deps.processor.liveAuthorisations();
   const byReference = (pairs: Iterable<readonly [string, number]>) => [...pairs].sort(([a], [b]) => (a < b ? -1 : 1));
   found.push(

@@ -1,0 +1,54 @@
+import type { SignQuote } from '#contracts/quotes';
+import { clientSignatory } from '#core/agreement/agreement';
+import { ok, refuse, type Result } from '#core/result';
+import { lockBooking } from '#server/booking/lockBooking';
+import type { Deps } from '#server/deps';
+import { agreementOfBooking } from '#server/quotes/agreementOfBooking';
+import { lockQuote } from '#server/quotes/lockQuote';
+import { recordQuoteFacts } from '#server/quotes/recordQuote';
+import { signatureFact, signatureOf } from '#server/quotes/sign';
+import { bookingOfLink } from '#server/usecases/clientLink';
+import type { FileRefusal } from '#server/usecases/files';
+
+export type SignChangeRefusal =
+  | FileRefusal
+  | { readonly code: 'link_unknown' | 'link_expired' | 'nothing_to_sign' | 'signature_missing' }
+  | { readonly code: 'quote_changed'; readonly changes: readonly string[] };
+
+/** The client signs what a change has made of the agreement: just the text that was read, or nothing. */
+export const signChange =
+  ({ db, clock }: Deps) =>
+  ({
+    link,
+    sha256,
+    signature,
+    origin,
+  }: SignQuote & { readonly origin: string }): Promise<Result<null, SignChangeRefusal>> =>
+    db.transaction(async (tx) => {
+      const now = clock.now();
+      const opened = await bookingOfLink(tx, link, now);
+      if ('fault' in opened) return refuse({ code: opened.fault });
+      if (opened.purpose === 'payer') return refuse({ code: 'link_unknown' });
+      const booking = (await lockBooking(tx, opened.bookingId))!;
+      const agreement = await agreementOfBooking(tx, booking, now);
+      if (!agreement?.toSign) return refuse({ code: 'nothing_to_sign' });
+      const { document, revision, changes } = agreement.toSign;
+      if (agreement.toSign.sha256 !== sha256) return refuse({ code: 'quote_changed', changes: [] });
+      const { name, consents, method, hasImage } = signatureOf(signature);
+      if (name.trim() === '' || !consents || (method !== 'typed' && !hasImage))
+        return refuse({ code: 'signature_missing' });
+      const quote = (await lockQuote(tx, agreement.quote.quote.id))!;
+      const by = {
+        quoteId: quote.quote.id,
+        revision,
+        attempt: `change:${sha256}`,
+        signatory: clientSignatory,
+        origin,
+        changes,
+        now,
+      };
+      const signed = await signatureFact(tx, document, signature, by);
+      if (!signed.ok) return signed;
+      await recordQuoteFacts(tx, quote, [signed.value], now);
+      return ok(null);
+    });
