@@ -143,7 +143,7 @@ describe('journey: a quote from the call to the signature', () => {
     await client.getByRole('button', { name: 'Pay € 192.60' }).click();
     const frame = client.frameLocator('iframe[title^="Card details"]');
     await frame.getByText('Stand-in cards').click();
-    await frame.locator('li', { hasText: 'Approved' }).getByRole('button').click();
+    await frame.locator('li', { hasText: 'Approved' }).first().getByRole('button').click();
     await client.getByRole('button', { name: 'Pay € 192.60' }).click();
     await client.getByText('You are booked, thank you').waitFor();
     const pdf = await client.request.get(`${client.url()}/agreement.pdf`);
@@ -169,9 +169,12 @@ describe('journey: a quote from the call to the signature', () => {
   ): Promise<{ id: string; number: string; edition: number; url: string }> => {
     const from = template ? { template } : { quote: 'unknown' };
     const made = await post<{ id: string; number: string }>('/api/do/create-quote', { requestKey: randomUUID(), from });
-    const view = (await (await request.get(`${server.address}/api/quote/${made.number}`)).json()) as { draft: object };
+    const view = (await (await request.get(`${server.address}/api/quote/${made.number}`)).json()) as {
+      draft: { lines: object[] };
+    };
     const draft = {
       ...view.draft,
+      lines: view.draft.lines.map((line) => ({ ...line, quantity: '3', unit: 'days' })),
       clientName: 'Rui Prado',
       clientEmail: 'rui@example.com',
       start: '2027-04-05T18:00',

@@ -126,7 +126,7 @@ function Doing({ link, view, reload }: Props & { readonly reload: () => Promise<
       <section className={styles.box} aria-label="Pay">
         <p className={view.late ? styles.lateLabel : styles.label}>{view.late ? 'Due, and late' : 'Due today'}</p>
         <p className={styles.sum}>{formatMoney(dueNow, currency)}</p>
-        <ClientStrip strip={view.strip} currency={currency} />
+        {view.strip.segments.length > 0 && <ClientStrip strip={view.strip} currency={currency} />}
         {view.lastDecline && (
           <p className={styles.declined} role="alert">
             The card was refused: {declineReason(view.lastDecline.code)}. Nothing was taken. You can try again or use

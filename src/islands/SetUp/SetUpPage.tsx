@@ -80,6 +80,7 @@ function Business({ given }: { readonly given: BusinessFace }) {
           label="Colour of buttons"
           placeholder="ours"
           format="hex"
+          withEyeDropper={false}
           swatches={swatches}
           value={face.colour ?? ''}
           error={readable ? error('look.colour') : 'White text cannot be read on this one; take a darker colour.'}
