@@ -157,7 +157,7 @@ describe('journey: a quote from the call to the signature', () => {
   it('the owner sees what happened, and the booking that it became', async () => {
     await go('/quotes/Q-0001');
     await owner.getByText('Accepted by Ines Valadar: B-0001').first().waitFor();
-    await owner.getByText(/Signed by Ines Valadar for Ines Valadar, drawn, from/).waitFor();
+    await owner.getByText(/Signed by Ines Valadar, drawn, from/).waitFor();
     await expectAccessible(owner);
     await owner.getByRole('link', { name: 'Open B-0001' }).click();
     await owner.getByText('Agreed by accepting Q-0001').waitFor();

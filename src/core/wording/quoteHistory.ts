@@ -31,13 +31,13 @@ export function quoteHistory(
     case 'opened':
       return `Opened by ${who(fact.who)}`;
     case 'chose':
-      return `${about.clientName} changed the extras: ${formatMoney(fact.total, about.currency)} now`;
+      return `${about.clientName} chose the extras: ${formatMoney(fact.total, about.currency)} in all`;
     case 'asked':
       return `${about.clientName} asked: ${fact.text}`;
     case 'answered':
       return `Answered: ${fact.text}`;
     case 'signed':
-      return `Signed by ${fact.name} for ${who(fact.signatory)}, ${fact.method}, from ${fact.origin}`;
+      return `Signed by ${fact.name}${fact.name === who(fact.signatory) ? '' : ` for ${who(fact.signatory)}`}, ${fact.method}, from ${fact.origin}`;
     case 'accepted':
       return fact.by === 'client'
         ? `Accepted by ${about.clientName}: ${fact.number}`

@@ -7,6 +7,7 @@ import { IconBraces } from '@tabler/icons-react';
 import { useEditor } from '@tiptap/react';
 import StarterKit from '@tiptap/starter-kit';
 import '@mantine/tiptap/styles.css';
+import styles from './Agreements.module.css';
 
 type Props = {
   readonly blocks: readonly TextBlock[];
@@ -37,7 +38,7 @@ export default function RichText({ blocks, change, own }: Props) {
       .run();
   };
   return (
-    <RichTextEditor editor={editor}>
+    <RichTextEditor editor={editor} className={styles.editor}>
       <RichTextEditor.Toolbar>
         <RichTextEditor.ControlsGroup>
           <RichTextEditor.Bold />

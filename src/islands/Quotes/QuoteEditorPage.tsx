@@ -58,6 +58,12 @@ function Editor({ given }: { readonly given: QuoteView }) {
   const signedFirst = view.signedFirst && view.edition === kept.edition && kept.state === 'kept';
   const readNow = useMemo(() => readDraft(draft, context, signedFirst), [draft, context, signedFirst]);
   const over = view.state === 'accepted';
+  // What was sent stands until then; a changed one would stand from its own sending on.
+  const { revision, differs, expiresAt } = view;
+  const shown = useMemo(() => {
+    const asSent = revision > 0 && !differs && readNow.offer;
+    return asSent ? { ...readNow, offer: { ...readNow.offer!, expiresAt: over ? null : expiresAt } } : readNow;
+  }, [readNow, revision, differs, expiresAt, over]);
   const where = view.expiresAt && ['sent', 'opened'].includes(view.state);
   return (
     <>
@@ -89,7 +95,7 @@ function Editor({ given }: { readonly given: QuoteView }) {
         draft={draft}
         change={kept.change}
         around={view}
-        read={readNow}
+        read={shown}
         number={number}
         template={false}
         over={over}
