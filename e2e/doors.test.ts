@@ -20,12 +20,14 @@ describe('doors', () => {
   });
 
   it('without signing in, every view and endpoint of the owner is closed', async () => {
-    for (const path of ['/today', '/bookings', '/bookings/B-0001', '/close-out', '/stand-ins']) {
+    const views = ['/today', '/bookings', '/bookings/B-0001', '/close-out', '/stand-ins', '/quotes', '/quotes/Q-0001'];
+    const more = ['/quotes/Q-0001/agreement.pdf', '/quote-templates', '/agreements/rental', '/messages', '/set-up'];
+    for (const path of [...views, ...more]) {
       const response = await fetch(server.address + path, { redirect: 'manual' });
       expect(response.status, path).to.equal(302);
       expect(response.headers.get('location'), path).to.include('/sign-in');
     }
-    for (const path of ['/api/today', '/api/booking/B-0001', '/api/stand-ins/view'])
+    for (const path of ['/api/today', '/api/booking/B-0001', '/api/stand-ins/view', '/api/quotes', '/api/messages'])
       expect((await fetch(server.address + path)).status, path).to.equal(401);
     const signUp = await fetch(`${server.address}/api/auth/sign-up/email`, {
       method: 'POST',
@@ -33,6 +35,42 @@ describe('doors', () => {
       body: JSON.stringify({ name: 'Mallory', email: 'mallory@example.com', password: 'let me in please' }),
     });
     expect(signUp.status, 'nobody signs up').to.equal(404);
+  });
+
+  it('links and files that are guessed open nothing, and nobody uploads without signing in', async () => {
+    const guess = 'x'.repeat(43);
+    for (const path of [
+      `/q/${guess}`,
+      `/q/${guess}/agreement.pdf`,
+      `/b/${guess}/agreement.pdf`,
+      `/b/${guess}/calendar.ics`,
+    ])
+      expect((await fetch(server.address + path)).status, path).to.equal(404);
+    expect((await fetch(`${server.address}/f/${guess}`)).status).to.equal(404);
+    const up = await fetch(`${server.address}/api/files`, { method: 'POST', body: 'x' });
+    expect(up.status).to.equal(401);
+    const view = await fetch(`${server.address}/api/client/quote/view/${guess}`);
+    expect(view.status).to.equal(404);
+  });
+
+  it('an upload is held to its limit and its kind, and a picture runs nothing', async () => {
+    const { context } = await openPage(browser);
+    await context.request.post(`${server.address}/api/demo/sign-in`, { data: {} });
+    const upload = (data: Buffer, type = 'image/png') =>
+      context.request.post(`${server.address}/api/files?for=picture`, {
+        headers: { 'content-type': type, 'x-file-name': '%E0%A4%A' },
+        data,
+      });
+    const large = await upload(Buffer.alloc(8_000_001));
+    expect([large.status(), ((await large.json()) as { code: string }).code]).to.deep.equal([409, 'file_too_large']);
+    const page = await upload(Buffer.from('<html><script>alert(1)</script></html>'));
+    expect(((await page.json()) as { code: string }).code).to.equal('file_kind');
+    const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"><script>alert(1)</script></svg>`;
+    const { id } = (await (await upload(Buffer.from(svg), 'image/svg+xml')).json()) as { id: string };
+    const shown = await fetch(`${server.address}/f/${id}`);
+    expect(shown.headers.get('content-type')).to.equal('image/webp');
+    expect(shown.headers.get('x-content-type-options')).to.equal('nosniff');
+    await context.close();
   });
 
   it('another site’s request changes nothing', async () => {

@@ -1,6 +1,7 @@
 import type { ClientView } from '#contracts/views';
 import { signingConsent } from '#core/wording/consent';
-import { emptySignature, SignatureBox, signatureFault } from '#islands/Offer/SignatureBox';
+import { emptySignature, signatureFault } from '#islands/Offer/signature';
+import { SignatureBox } from '#islands/Offer/SignatureBox';
 import { TextBlocks } from '#islands/Offer/TextBlocks';
 import { post } from '#islands/api';
 import { useState } from 'react';

@@ -3,7 +3,7 @@ import type { Standing } from '#core/booking/standing';
 import { fieldFault } from '#core/quote/acceptance';
 import type { Filled } from '#core/quote/facts';
 import type { Choice } from '#core/quote/offer';
-import { emptySignature, type SignatureDraft, signatureFault } from '#islands/Offer/SignatureBox';
+import { emptySignature, type SignatureDraft, signatureFault } from '#islands/Offer/signature';
 import { quoteProblem } from '#islands/QuotePage/quoteProblem';
 import { type ApiProblem, newKey, post } from '#islands/api';
 import { useCallback, useEffect, useRef, useState } from 'react';

@@ -1,6 +1,7 @@
 import type { QuoteView } from '#contracts/quoteViews';
 import { signingConsent } from '#core/wording/consent';
-import { emptySignature, SignatureBox } from '#islands/Offer/SignatureBox';
+import { emptySignature } from '#islands/Offer/signature';
+import { SignatureBox } from '#islands/Offer/SignatureBox';
 import { Problem } from '#islands/parts/Problem';
 import { useAction } from '#islands/parts/useAction';
 import { useShell } from '#islands/shell/useShell';
