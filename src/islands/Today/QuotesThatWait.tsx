@@ -12,7 +12,7 @@ export function QuotesThatWait({ quotes }: Pick<TodayView, 'quotes'>) {
   const { zone, today, business } = useShell();
   if (quotes.length === 0) return null;
   return (
-    <section aria-labelledby="quotes">
+    <section aria-labelledby="quotes" className={styles.quotes}>
       <div className={styles.title}>
         <h2 id="quotes">Quotes that wait for you</h2>
       </div>

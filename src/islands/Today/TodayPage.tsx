@@ -35,7 +35,14 @@ function Today({ given }: { readonly given: TodayView }) {
     <>
       <section className={styles.sky} aria-label="Five weeks of money">
         <div className={styles.headline}>
-          <h1>{countWords(view.decisions.length + view.quotes.length)}</h1>
+          <div>
+            <h1>{countWords(view.decisions.length)}</h1>
+            {view.quotes.length > 0 && (
+              <a href="#quotes">
+                and {view.quotes.length === 1 ? 'one quote waits' : `${view.quotes.length} quotes wait`} for you
+              </a>
+            )}
+          </div>
           <dl className={styles.figures}>
             <Figure label="Received, last 7 days" amount={figures.received7} currency={currency} />
             <Figure label="Due, next 28 days" amount={figures.due28} currency={currency} />
