@@ -98,7 +98,7 @@ export function acceptance(
   return {
     link,
     attempt: randomUUID(),
-    seen: { digest: page.digest, total: agreed.total, dueNow: position.dueNow },
+    seen: { digest: page.digest, at: page.now, total: agreed.total, dueNow: position.dueNow },
     choice,
     filled: page.offer.agreement ? { policy: 'PT-7731' } : {},
     signature: page.offer.agreement ? { name: 'Ines Valadar', method: 'typed', image: null, consents: true } : null,

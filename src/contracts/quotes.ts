@@ -1,5 +1,5 @@
 import { businessSigns, fillKinds, textKinds } from '#core/agreement/agreement';
-import { Money, WholeNumber } from '#contracts/core/parts';
+import { Moment, Money, WholeNumber } from '#contracts/core/parts';
 import { discountKinds, expiryKinds, fixedBlocks, settlings } from '#core/quote/draft';
 import { signingMethods } from '#core/quote/facts';
 import { z } from 'zod';
@@ -170,7 +170,8 @@ export type ChooseOnQuote = z.infer<typeof ChooseOnQuote>;
 export const AcceptQuote = z.strictObject({
   link: Link,
   attempt: Key,
-  seen: z.strictObject({ digest: z.string().max(100), total: Money, dueNow: Money }),
+  /** `at`: the moment that the page was computed for; its text is what is signed. */
+  seen: z.strictObject({ digest: z.string().max(100), at: Moment, total: Money, dueNow: Money }),
   choice: ChoiceIn,
   filled: FilledIn,
   signature: SignatureIn.nullable(),

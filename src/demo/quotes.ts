@@ -245,6 +245,7 @@ export function stepsOfQuote(app: App, { at, template, over, then }: Story, inde
         if (!standing.ok) throw new Error(standing.refusal.code);
         const seen = {
           digest: page.digest,
+          at: page.now,
           total: standing.value.agreed.total,
           dueNow: standing.value.position.dueNow,
         };

@@ -22,7 +22,7 @@ const sentences: Readonly<Record<string, string>> = {
 /** What went wrong with an offer, as its reader reads it. */
 export function quoteProblem({ code, detail, issues }: ApiProblem, currency: string): string {
   if (code === 'sums_changed' && typeof detail?.total === 'number' && typeof detail.dueNow === 'number')
-    return `The sums have changed since the page was opened: ${formatMoney(minor(detail.total), currency)} in all, ${formatMoney(minor(detail.dueNow), currency)} now. Reload the page, and look again.`;
+    return `This page is of another day, or its sums have changed since: ${formatMoney(minor(detail.total), currency)} in all, ${formatMoney(minor(detail.dueNow), currency)} now. Reload the page, and look again.`;
   if (code === 'invalid_input' && issues?.[0]) return `${issues[0].message}.`;
   return sentences[code] ?? 'That did not get through. Nothing was booked twice; press the button again.';
 }

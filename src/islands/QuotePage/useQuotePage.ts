@@ -113,7 +113,7 @@ export function useQuotePage(link: string, given: QuotePageView) {
 
   const accept = async (standing: Standing): Promise<void> => {
     if (!complete()) return;
-    const seen = { digest: view.digest, total: standing.agreed.total, dueNow: standing.position.dueNow };
+    const seen = { digest: view.digest, at: view.now, total: standing.agreed.total, dueNow: standing.position.dueNow };
     const signed = view.offer.agreement ? signature : null;
     await run('/api/client/quote/accept', { link, attempt: attempt.current, seen, choice, filled, signature: signed });
   };

@@ -1,5 +1,6 @@
 import type { AcceptQuote, ConvertQuote, SignByBusiness, SignQuote } from '#contracts/quotes';
 import { clientSignatory, businessSignatory, nextToSign } from '#core/agreement/agreement';
+import { localDate } from '#core/calendar/zoned';
 import type { Minor } from '#core/money/minor';
 import { type AcceptanceRefusal, mayAccept, maySign } from '#core/quote/acceptance';
 import type { QuoteFact } from '#core/quote/facts';
@@ -69,13 +70,18 @@ export const acceptQuote =
         if (!standing.ok) return standing;
         const { total } = standing.value.agreed;
         const { dueNow } = standing.value.position;
-        if (total !== seen.total || dueNow !== seen.dueNow) return refuse({ code: 'sums_changed', total, dueNow });
+        // A page of another day reads otherwise: days are named from it, and what is due now hangs on it.
+        const sameDay = seen.at <= now && localDate(seen.at, offer.timeZone) === localDate(now, offer.timeZone);
+        if (!sameDay || total !== seen.total || dueNow !== seen.dueNow)
+          return refuse({ code: 'sums_changed', total, dueNow });
 
         const { revision } = current;
         const added: QuoteFact[] = [{ kind: 'chose', at: now, revision, choice, filled, total }];
         if (offer.agreement) {
           const about = { businessName: hold.owner!.name, number: quote.number, revision, choice, filled };
-          const document = signedDocument(offer, about, standing.value);
+          const read = standingOfOffer(offer, choice, seen.at);
+          if (!read.ok) return read;
+          const document = signedDocument(offer, about, read.value);
           const by = { quoteId: quote.id, revision, attempt, signatory: clientSignatory, origin, now };
           const signed = await signatureFact(tx, document, signature!, by);
           if (!signed.ok) return signed;

@@ -1,5 +1,8 @@
 import { businessSignatory } from '#core/agreement/agreement';
 import { price } from '#core/price/price';
+import { presetChoice } from '#core/quote/offer';
+import { standingOfOffer } from '#core/quote/signedDocument';
+import { cancellationSentences } from '#core/wording/sentences';
 import { type Installation, installation } from '../../../testing/installation.js';
 import {
   acceptance,
@@ -120,6 +123,24 @@ describe('quotes', () => {
     }
     const [quote] = await app.deps.db.select().from(quotes).where(eq(quotes.id, id));
     expect(quote!.bookingId).to.equal(null);
+  });
+
+  it('a page of another day is told and read anew; what is signed is the text of the page that was read', async () => {
+    const { id, link } = await sentQuote(app, rentalDraft({ agreement: rentalAgreement }));
+    const read = await pageOf(app, link);
+    await app.at('2027-03-02T09:00');
+    const old = await app.acceptQuote(acceptance(read, link));
+    expect(!old.ok && old.refusal.code).to.equal('sums_changed');
+    const ahead = acceptance(read, link);
+    const later = await app.acceptQuote({ ...ahead, seen: { ...ahead.seen, at: '2027-03-03T09:00:00Z' as never } });
+    expect(!later.ok && later.refusal.code).to.equal('sums_changed');
+    const fresh = await pageOf(app, link);
+    await app.at('2027-03-02T11:00');
+    expect((await app.acceptQuote(acceptance(fresh, link))).ok).to.equal(true);
+    const [kept] = await app.deps.db.select().from(signedDocuments).where(eq(signedDocuments.quoteId, id));
+    const shown = standingOfOffer(fresh.offer, presetChoice(fresh.offer), fresh.now);
+    if (!shown.ok) throw new Error(shown.refusal.code);
+    expect(kept!.document.cancellation).to.deep.equal(cancellationSentences(shown.value.agreed));
   });
 
   it('two people accept at the same moment: one booking, the other is told; a repeat is answered alike', async () => {
