@@ -5,7 +5,7 @@ import type { Decimal } from '#core/money/decimal';
 import { minor } from '#core/money/minor';
 import { type App, compose } from '#compose';
 import { readConfig } from '#server/config';
-import { openDatabase, type OpenDatabase, overPglite } from '#server/database/open';
+import { extensions, openDatabase, type OpenDatabase, overPglite } from '#server/database/open';
 import { setUp } from '#server/starter/setUp';
 import { PGlite } from '@electric-sql/pglite';
 import { type CardBehaviour, testNumber } from '#world/cardNetwork/testCards';
@@ -20,13 +20,13 @@ let template: Promise<Blob | File> | null = null;
 /** A migrated PGlite in memory; the first one makes the template that later ones are loaded from. */
 async function freshPglite(): Promise<OpenDatabase> {
   template ??= (async () => {
-    const first = await PGlite.create();
+    const first = await PGlite.create({ extensions });
     await overPglite(first);
     const dump = await first.dumpDataDir('none');
     await first.close();
     return dump;
   })();
-  return overPglite(await PGlite.create({ loadDataDir: await template }));
+  return overPglite(await PGlite.create({ extensions, loadDataDir: await template }));
 }
 
 /** A database of its own on the server that the tests were given. */

@@ -1,4 +1,5 @@
 import { chargeTries } from '#core/booking/decisions';
+import { awaitedFrom } from '#core/booking/ledger';
 import type { Fact } from '#core/booking/facts';
 import type { Part, Standing } from '#core/booking/standing';
 import { addDays } from '#core/calendar/days';
@@ -24,7 +25,11 @@ export type Occasion =
   | 'cancelled'
   | 'lapsed'
   | 'changed'
-  | 'payer';
+  | 'payer'
+  | 'requested'
+  | 'confirmBooking'
+  | 'requestDeclined'
+  | 'tooLate';
 
 /** One thing that Ostendo will do for a booking by itself. The key makes it happen once. */
 export type WantedErrand = { readonly key: string; readonly at: Instant } & (
@@ -120,7 +125,8 @@ function holding(standing: Standing): WantedErrand[] {
       at: ledger.authorisations[0]!.placedAt,
     });
   }
-  if (ended(standing) || stage === 'waiting' || standing.asOf >= hold.until) return errands;
+  const unsure = stage === 'waiting' || stage === 'enquiry';
+  if (ended(standing) || unsure || standing.asOf >= hold.until) return errands;
   if (!ledger.card) {
     errands.push({ key: 'cardNeeded', kind: 'message', occasion: 'holdRefused', at: hold.from });
     return errands;
@@ -153,6 +159,29 @@ function holding(standing: Standing): WantedErrand[] {
 /** How long a client may take on the page after accepting. */
 const pageHours = 1;
 
+/** A place that is kept for minutes is that of somebody who is on the page. */
+const keptOnPage = ({ kept }: Standing['ledger']): boolean =>
+  kept?.for === 'payment' && kept.until <= addHours(kept.at, pageHours);
+
+/** While a request waits: to the client what happens next, or the link that confirms. */
+function asking({ ledger }: Standing, awaited: 'client' | 'owner'): WantedErrand[] {
+  const { at } = ledger.kept!;
+  const occasion = awaited === 'owner' ? 'requested' : 'confirmBooking';
+  return [{ key: `${occasion}:${at}`, kind: 'message', occasion, at }];
+}
+
+/** A client who left the page before paying is not written to; whose money came too late is told where it goes. */
+function afterLapse({ ledger, asOf }: Standing, facts: readonly Fact[]): WantedErrand[] {
+  const lapsed = facts.findLast((fact) => fact.kind === 'lapsed');
+  if (!ledger.lapsed || !lapsed) return [];
+  const late = facts.find((fact) => fact.kind === 'received' && fact.at >= lapsed.at);
+  if (late) return [{ key: 'tooLate', kind: 'message', occasion: 'tooLate', at: late.at }];
+  if (lapsed.reason === 'declined')
+    return [{ key: 'requestDeclined', kind: 'message', occasion: 'requestDeclined', at: lapsed.at }];
+  if (keptOnPage(ledger)) return [];
+  return [{ key: 'lapsed', kind: 'message', occasion: 'lapsed', at: asOf }];
+}
+
 function telling(standing: Standing, facts: readonly Fact[]): WantedErrand[] {
   const { agreed, ledger, stage } = standing;
   const agreedAt = instantOfWall(agreed.agreed, agreed.timeZone);
@@ -162,16 +191,23 @@ function telling(standing: Standing, facts: readonly Fact[]): WantedErrand[] {
   const open = !ended(standing) && standing.asOf < standing.startAt;
   const agreedFact = facts.find((fact) => fact.kind === 'agreed');
   const fromQuote = agreedFact?.quote !== undefined;
-  if (stage === 'waiting' || (leftToTheClient && open && !fromQuote)) {
+  // Who booked on the page is on the page: asked for money by message only where the place waits without a clock.
+  const onPage = keptOnPage(ledger);
+  const awaited = awaitedFrom(ledger);
+  if (awaited && !ended(standing)) return asking(standing, awaited);
+  if ((stage === 'waiting' && !onPage) || (leftToTheClient && open && !fromQuote && !onPage)) {
     // Who has just accepted a quote is on the page where it is paid: written to only after leaving it.
     const at = fromQuote && agreedFact.by === 'client' ? addHours(agreedAt, pageHours) : agreedAt;
     errands.push({ key: 'request', kind: 'message', occasion: 'request', at });
   }
   // A quote that nothing is paid for yet is confirmed as soon as it is secured.
-  if (fromQuote && stage !== 'waiting' && open && !facts.some((fact) => fact.kind === 'received'))
+  const byItself = fromQuote || agreedFact?.by === 'client';
+  if (byItself && stage !== 'waiting' && open && !facts.some((fact) => fact.kind === 'received'))
     errands.push({ key: 'booked', kind: 'message', occasion: 'confirmation', at: standing.asOf });
+  const lapsedAt = ledger.lapsed ? facts.findLast((fact) => fact.kind === 'lapsed')!.at : null;
   facts
     .filter((fact) => fact.kind === 'received')
+    .filter((fact) => lapsedAt === null || fact.at < lapsedAt)
     .forEach((fact, index) =>
       errands.push({
         key: `receipt:${fact.receiptId}`,
@@ -188,7 +224,7 @@ function telling(standing: Standing, facts: readonly Fact[]): WantedErrand[] {
     if (change.tells)
       errands.push({ key: `changed:${index + 1}`, kind: 'message', occasion: 'changed', at: change.at });
   });
-  if (ledger.lapsed) errands.push({ key: 'lapsed', kind: 'message', occasion: 'lapsed', at: standing.asOf });
+  errands.push(...afterLapse(standing, facts));
   return errands;
 }
 
@@ -213,7 +249,15 @@ export function wantedErrands(standing: Standing, facts: readonly Fact[]): Wante
   const { agreed, stage } = standing;
   const errands = [...telling(standing, facts), ...holding(standing)];
   if (!standing.ledger.lapsed) errands.push(...standing.parts.flatMap((part) => collecting(standing, part)));
-  if (stage === 'waiting' && agreed.terms.lapseAfterHours !== undefined && standing.position.received === 0) {
+  const { kept, paymentHeld } = standing.ledger;
+  const unsure = stage === 'waiting' || stage === 'enquiry';
+  if (unsure && kept && standing.position.received === 0)
+    errands.push({ key: `lapse:${kept.until}`, kind: 'lapse', at: kept.until });
+  if (paymentHeld && ended(standing)) {
+    const { authorisation } = paymentHeld;
+    errands.push({ key: `letGo:${authorisation}`, kind: 'releaseHold', authorisation, at: standing.asOf });
+  }
+  if (stage === 'waiting' && !kept && agreed.terms.lapseAfterHours !== undefined && standing.position.received === 0) {
     const at = addHours(instantOfWall(agreed.agreed, agreed.timeZone), agreed.terms.lapseAfterHours);
     errands.push({ key: 'lapse', kind: 'lapse', at });
   }

@@ -23,6 +23,8 @@ export type Decision =
       readonly code: string | null;
     }
   | { readonly kind: 'refundRefused'; readonly by: Instant; readonly amount: Minor; readonly code: string }
+  /** A client asks for it; `reserved` says whether what is due at once is held on a card. */
+  | { readonly kind: 'request'; readonly by: Instant; readonly amount: Minor; readonly reserved: boolean }
   | { readonly kind: 'notSecured'; readonly by: Instant; readonly amount: Minor };
 
 export type DecisionKind = Decision['kind'];
@@ -45,6 +47,10 @@ export function chargeTries({ ledger, agreed }: Pick<Standing, 'ledger' | 'agree
 export function decisionsOf(standing: Omit<Standing, 'decisions'>): Decision[] {
   const { stage, hold, parts, asOf, ledger, startAt, endAt, securityInHand } = standing;
   const decisions: Decision[] = [];
+  if (stage === 'enquiry' && ledger.kept) {
+    const { total } = standing.agreed;
+    decisions.push({ kind: 'request', by: ledger.kept.until, amount: total, reserved: ledger.paymentHeld !== null });
+  }
   const soonest = (moment: Instant): Instant => (moment < startAt && asOf < startAt ? startAt : moment);
 
   const due = parts.filter((part) => part.state === 'due' || part.state === 'late');
@@ -57,12 +63,12 @@ export function decisionsOf(standing: Omit<Standing, 'decisions'>): Decision[] {
     decisions.push({ kind: 'cardRefused', by: soonest(last!.at), amount, code: last!.code, tries, nextTry });
   }
   const late = due.filter((part) => part.state === 'late' && !charged.includes(part));
-  if (stage === 'waiting') {
+  if (stage === 'waiting' && !ledger.kept) {
     const waiting = due.filter((part) => part.now);
     if (late.length > 0 || asOf >= startAt) {
       decisions.push({ kind: 'notSecured', by: startAt, amount: sum(waiting.map((part) => part.left)) });
     }
-  } else if (late.length > 0) {
+  } else if (stage !== 'waiting' && late.length > 0) {
     const amount = sum(late.map((part) => part.left));
     decisions.push({ kind: 'late', by: soonest(late[0]!.dueAt!), amount, name: late[0]!.name });
   }

@@ -1,5 +1,7 @@
 import type { Deal } from '#core/booking/deal';
 import type { Instant } from '#core/calendar/instant';
+import type { Confirmation } from '#core/availability/rules';
+import type { WallTime } from '#core/calendar/wallTime';
 import type { CancelRule } from '#core/cancellation/cancel';
 import type { Minor } from '#core/money/minor';
 
@@ -8,12 +10,12 @@ export type Claimed = { readonly id: string; readonly reason: string; readonly a
 export type DeclineKind = 'soft' | 'hard';
 
 export type ChangeReason = 'change' | 'terms' | 'payAll';
-/** A fee passed on with a card payment, and the tax in it; not part of `amount`. */
-type FeeReceived = { fee?: Minor; feeTax?: Minor };
+/** A fee passed on with a card payment, the tax in it, and a tip; not part of `amount`. */
+type FeeReceived = { fee?: Minor; feeTax?: Minor; tip?: Minor };
 
 type Kinds = {
   /** `quote`: the number of the quote that was accepted. */
-  agreed: { by: 'owner' | 'client'; quote?: string };
+  agreed: { by: 'owner' | 'client'; quote?: string; note?: string };
   received: {
     receiptId: string;
     amount: Minor;
@@ -78,7 +80,18 @@ type Kinds = {
     owed: Minor;
     fromHold?: Minor;
   };
-  lapsed: { reason: 'not_paid' };
+  /** `note` is what the owner wrote to the client who had asked. */
+  lapsed: { reason: 'not_paid' | 'not_answered' | 'declined'; note?: string };
+  /** Its place is kept until then, for a payment or for somebody's yes. */
+  placeKept: { until: Instant; for: Confirmation };
+  /** The yes that a request waited for; the booking counts as agreed from that time of the business's clocks. */
+  confirmed: { by: 'client' | 'owner'; agreed: WallTime };
+  /** A payment came after the place had been given back, and it was still free. */
+  revived: Record<never, never>;
+  /** What is due at once is reserved on a card with the request, to be taken with the owner's yes. */
+  paymentAuthorised: { authorisation: string; amount: Minor; expires: Instant; cardId: string; last4: string };
+  paymentCaptured: { authorisation: string; held: Minor; captured: Minor };
+  paymentReleased: { authorisation: string; amount: Minor };
   sent: { occasion: string; subject: string; messageId: string; to: string };
   seen: { page: string };
   /** A link for somebody else who pays. */

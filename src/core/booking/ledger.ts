@@ -1,3 +1,4 @@
+import type { Confirmation } from '#core/availability/rules';
 import type { Fact, FactOf } from '#core/booking/facts';
 import type { Instant } from '#core/calendar/instant';
 import { type Minor, minor, zero } from '#core/money/minor';
@@ -36,11 +37,19 @@ export type Ledger = {
   readonly closedOut: FactOf<'closedOut'> | null;
   readonly cancelled: FactOf<'cancelled'> | null;
   readonly lapsed: boolean;
+  /** Its place is kept until then: for a first payment, or for the yes of client or owner. */
+  readonly kept: { readonly until: Instant; readonly for: Confirmation; readonly at: Instant } | null;
+  /** Reserved with a request for what is due at once, until it is taken or let go. */
+  readonly paymentHeld: FactOf<'paymentAuthorised'> | null;
   readonly refundsRefused: readonly FactOf<'refundRefused'>[];
   readonly changes: readonly FactOf<'changed'>[];
   readonly securitySettled: FactOf<'securitySettled'> | null;
   readonly givenUp: Minor;
 };
+
+/** Whose yes a request still waits for; null where none is needed, or it came. */
+export const awaitedFrom = ({ kept }: Pick<Ledger, 'kept'>): 'client' | 'owner' | null =>
+  kept && kept.for !== 'payment' ? kept.for : null;
 
 export const emptyLedger: Ledger = {
   receipts: [],
@@ -55,6 +64,8 @@ export const emptyLedger: Ledger = {
   closedOut: null,
   cancelled: null,
   lapsed: false,
+  kept: null,
+  paymentHeld: null,
   refundsRefused: [],
   changes: [],
   securitySettled: null,
@@ -137,6 +148,21 @@ export function withFact(ledger: Ledger, fact: Fact): Ledger {
       return { ...ledger, cancelled: fact };
     case 'lapsed':
       return { ...ledger, lapsed: true };
+    case 'placeKept':
+      return { ...ledger, kept: { until: fact.until, for: fact.for, at: fact.at } };
+    case 'confirmed':
+      return { ...ledger, kept: null };
+    case 'revived':
+      return { ...ledger, lapsed: false, kept: null };
+    case 'paymentAuthorised':
+      return { ...ledger, paymentHeld: fact };
+    case 'paymentReleased':
+      return { ...ledger, paymentHeld: null };
+    case 'paymentCaptured': {
+      const { authorisation: id, captured: amount, at } = fact;
+      const receipt = { id, amount, at, method: 'hold' as const, refunded: zero };
+      return { ...ledger, paymentHeld: null, receipts: [...ledger.receipts, receipt] };
+    }
     case 'agreed':
     case 'closeOutDecided':
     case 'sent':

@@ -1,10 +1,11 @@
 import type { HoldStanding } from '#core/booking/holdStanding';
-import type { Ledger } from '#core/booking/ledger';
+import { awaitedFrom, type Ledger } from '#core/booking/ledger';
 import type { Part } from '#core/booking/standing';
 import type { Instant } from '#core/calendar/instant';
 import type { Terms } from '#core/terms/terms';
 
 export const bookingStages = [
+  'enquiry',
   'waiting',
   'secured',
   'inService',
@@ -41,6 +42,8 @@ export function stageOf(input: Input): BookingStage {
   if (ledger.cancelled) return 'cancelled';
   if (ledger.lapsed) return 'lapsed';
   if (ledger.closedOut) return 'closed';
+  const awaited = awaitedFrom(ledger);
+  if (awaited) return awaited === 'owner' ? 'enquiry' : 'waiting';
   if (!isSecured(input)) return 'waiting';
   if (asOf < startAt) return 'secured';
   return asOf < endAt ? 'inService' : 'toCloseOut';

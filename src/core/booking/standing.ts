@@ -2,7 +2,7 @@ import { type Decision, decisionsOf } from '#core/booking/decisions';
 import type { Fact } from '#core/booking/facts';
 import { type HoldStanding, holdStanding } from '#core/booking/holdStanding';
 import { keptPlan, type KeptInstalment, type KeptPlan } from '#core/booking/keptPlan';
-import { type Ledger, ledgerOf } from '#core/booking/ledger';
+import { awaitedFrom, type Ledger, ledgerOf } from '#core/booking/ledger';
 import { type BookingStage, stageOf } from '#core/booking/stage';
 import type { Instant } from '#core/calendar/instant';
 import type { WallTime } from '#core/calendar/wallTime';
@@ -53,7 +53,7 @@ function livingInstalments(planned: KeptPlan, ledger: Ledger, timeZone: string):
   };
   const { claimsOwed, securitySettled } = ledger;
   const after = (): readonly KeptInstalment[] => {
-    if (ledger.lapsed) return [];
+    if (ledger.lapsed || awaitedFrom(ledger)) return [];
     if (ledger.cancelled) return owing('cancellation charge', ledger.cancelled.keep, ledger.cancelled.at);
     const settled = securitySettled
       ? planned.instalments.map((part) => (part.security ? { ...part, amount: securitySettled.claimed } : part))
@@ -71,6 +71,10 @@ function livingInstalments(planned: KeptPlan, ledger: Ledger, timeZone: string):
     .toReversed()
     .filter((part) => part.amount > 0);
 }
+
+/** The booking as it will stand once the yes that it waits for has come: what a request promises is read from this. */
+export const asConfirmed = (agreed: Agreed, facts: readonly Fact[], asOf: Instant): Standing =>
+  standing(agreed, [...facts, { kind: 'confirmed', at: asOf, by: 'owner', agreed: agreed.agreed }], asOf);
 
 /**
  * Everything that can be said of one booking at a moment, from what was agreed and what happened: the one computation

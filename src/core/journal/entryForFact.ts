@@ -20,15 +20,17 @@ export function entryForFact(fact: Fact, before: Ledger): JournalEntry | null {
   switch (fact.kind) {
     case 'received':
       return entry(owed ? 'Payment after the service' : 'Payment before the service', [
-        debit(moneyAccount[fact.method], minor(fact.amount + (fact.fee ?? 0))),
+        debit(moneyAccount[fact.method], minor(fact.amount + (fact.fee ?? 0) + (fact.tip ?? 0))),
         credit(owed ? receivables : clientDeposits, fact.amount),
         credit(accounts.feesPassedOn, minor((fact.fee ?? 0) - (fact.feeTax ?? 0))),
         credit(accounts.taxPayable, fact.feeTax ?? zero),
+        credit(accounts.tips, fact.tip ?? zero),
       ]);
     case 'refunded':
       return entry('Refund', [debit(clientDeposits, fact.amount), credit(moneyAccount[fact.method], fact.amount)]);
     case 'holdPlaced':
-      return entry('Hold placed', [debit(holdsInForce, fact.amount), credit(holdsGiven, fact.amount)]);
+    case 'paymentAuthorised':
+      return entry(fact.kind === 'holdPlaced' ? 'Hold placed' : 'Payment reserved with a request', [debit(holdsInForce, fact.amount), credit(holdsGiven, fact.amount)]);
     case 'holdReleased':
     case 'holdLapsed':
       return entry(fact.kind === 'holdReleased' ? 'Hold released' : 'Hold lapsed', [
@@ -42,6 +44,15 @@ export function entryForFact(fact: Fact, before: Ledger): JournalEntry | null {
         debit(cardClearing, fact.captured),
         credit(accounts.damageRecovered, minor(fact.captured - fact.balance)),
         credit(receivables, fact.balance),
+      ]);
+    case 'paymentReleased':
+      return entry('Reserved payment let go', [debit(holdsGiven, fact.amount), credit(holdsInForce, fact.amount)]);
+    case 'paymentCaptured':
+      return entry('Payment before the service', [
+        debit(holdsGiven, fact.held),
+        credit(holdsInForce, fact.held),
+        debit(cardClearing, fact.captured),
+        credit(clientDeposits, fact.captured),
       ]);
     case 'keptFromHold':
       return entry('Hold captured for what a cancellation left owed', [

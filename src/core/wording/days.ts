@@ -25,6 +25,12 @@ export const longWall = (wall: WallTime, today: PlainDate): string =>
 export const longMoment = (at: Instant, zone: string, today: PlainDate): string =>
   longWall(wallOfInstant(at, zone), today);
 
+/** `14 May, 09:00`: for lists, where the weekday is no help. */
+export const shortMoment = (at: Instant, zone: string, today: PlainDate): string => {
+  const wall = wallOfInstant(at, zone);
+  return `${shortDate(dateOf(wall), today)}, ${timeOf(wall)}`;
+};
+
 /** How long something stands: the midnight after a day is the end of that day, as a person says it. */
 export function longUntil(at: Instant, zone: string, today: PlainDate): string {
   const wall = wallOfInstant(at, zone);

@@ -58,9 +58,25 @@ export const originalWordings: Readonly<Record<AnyOccasion, MessageText>> = {
     subject: '{{title}}: {{sum}} to pay for {{client name}}',
     body: '{{client name}} asks you to pay {{sum}} to {{business}} for {{title}}.\n\nThe page below shows what is to be paid, and nothing else of the booking.',
   },
+  requested: {
+    subject: '{{title}}: we have your request',
+    body: 'Thank you. {{business}} answers by {{answer by}}; until then the place is kept for you.\n\n{{what is reserved}}\n\nIf we say yes:\n\n{{what happens when}}',
+  },
+  confirmBooking: {
+    subject: '{{title}}: please confirm',
+    body: 'A place is kept for you until {{answer by}}: {{title}}. Please confirm that you want it.\n\n{{what happens when}}',
+  },
+  requestDeclined: {
+    subject: '{{title}}: we have to say no',
+    body: 'We cannot take this booking.\n\n{{what was written}}\n\n{{what is reserved}}',
+  },
+  tooLate: {
+    subject: '{{title}}: your payment came too late and goes back',
+    body: 'Your payment came after the place had been given back, and somebody else has it now. {{sum}} goes back to the card that it came from; you are not booked.\n\nWrite to us, or choose another time.',
+  },
   lapsed: {
     subject: '{{title}}: the place was given back',
-    body: 'The payment that was to secure your booking did not come, so the place is free again. Write to us if you still want it.',
+    body: '{{what did not come}}, so the place is free again. Write to us if you still want it.',
   },
 };
 
@@ -111,7 +127,11 @@ export const occasionFields = {
   cancelled: ['what is kept'],
   changed: ['what changed'],
   payer: ['sum'],
-  lapsed: [],
+  requested: ['answer by', 'what is reserved'],
+  confirmBooking: ['answer by'],
+  requestDeclined: ['what was written', 'what is reserved'],
+  tooLate: ['sum'],
+  lapsed: ['what did not come'],
 } as const satisfies Record<AnyOccasion, readonly string[]>;
 
 export type FieldsOf<O extends AnyOccasion> = (typeof occasionFields)[O][number];
@@ -147,5 +167,9 @@ export const occasionWords: Readonly<Record<AnyOccasion, string>> = {
   cancelled: 'A booking is cancelled',
   changed: 'A booking was changed',
   payer: 'The client has somebody else pay',
+  requested: 'A client asks for a booking',
+  confirmBooking: 'A client is to confirm a booking',
+  requestDeclined: 'You decline a request',
+  tooLate: 'A payment came after the place was gone',
   lapsed: 'A place was given back',
 };

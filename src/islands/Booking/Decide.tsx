@@ -18,6 +18,7 @@ const titles = {
   coverGap: 'Close the cover gap',
   refundRefused: 'A refund was refused',
   notSecured: 'Not secured yet',
+  request: 'A client asks for this',
 } as const;
 
 /** What this booking asks of its owner, boxed because it must stand out; nothing where it asks nothing. */

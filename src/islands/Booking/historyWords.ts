@@ -1,7 +1,7 @@
 import type { ChangeReason, Fact } from '#core/booking/facts';
 import { formatAmount } from '#core/money/formatMoney';
 import { type Minor, minor } from '#core/money/minor';
-import { shortDate } from '#core/wording/days';
+import { shortDate, shortMoment } from '#core/wording/days';
 import { declineText } from '#core/wording/declines';
 import type { PlainDate } from '#core/calendar/days';
 import { localDate } from '#core/calendar/zoned';
@@ -14,6 +14,13 @@ const changeReasons = {
   terms: 'A newer version of its terms applied',
   payAll: 'Paid in one go, with the discount for that',
 } as const satisfies Record<ChangeReason, string>;
+
+const lapseWords = {
+  not_paid: 'Lapsed: the first payment did not come',
+  not_answered: 'Lapsed: nobody confirmed it in time',
+  declined: 'Declined by us',
+} as const;
+const keptWords = { payment: 'For the payment', client: 'For the client’s yes', owner: 'For our yes' } as const;
 
 /** A fact as one line of history. */
 export function historyWords(fact: Fact, about: { currency: string; zone: string; today: PlainDate }): string {
@@ -71,7 +78,19 @@ export function historyWords(fact: Fact, about: { currency: string; zone: string
     case 'cancelled':
       return `Cancelled ${cancelledBy[fact.by]}; ${sum(fact.keep)} kept`;
     case 'lapsed':
-      return 'Lapsed: the first payment did not come';
+      return lapseWords[fact.reason];
+    case 'placeKept':
+      return `${keptWords[fact.for]} the place is kept until ${shortMoment(fact.until, zone, today)}`;
+    case 'confirmed':
+      return fact.by === 'owner' ? 'Accepted by us' : 'Confirmed by the client';
+    case 'revived':
+      return 'Paid late, and the place was still free';
+    case 'paymentAuthorised':
+      return `${sum(fact.amount)} reserved on the card ending in ${fact.last4}`;
+    case 'paymentCaptured':
+      return `${sum(fact.captured)} of the reserved payment taken`;
+    case 'paymentReleased':
+      return `Reserved payment of ${sum(fact.amount)} let go`;
     case 'sent':
       return `Sent: ${fact.subject}`;
     case 'payerAsked':

@@ -66,6 +66,15 @@ export function decisionWords(decision: Decision, zone: string, today: PlainDate
         stake: 'to give back',
         mark: 'late',
       };
+    case 'request':
+      return {
+        why: decision.reserved
+          ? 'A client asks for it; what is due at once is reserved on the card.'
+          : 'A client asks for it and waits for your answer.',
+        action: 'Answer',
+        stake: 'to be won',
+        mark: 'due',
+      };
     case 'notSecured':
       return {
         why: 'The first payment has not come, so nothing is secured.',

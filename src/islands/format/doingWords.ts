@@ -19,6 +19,10 @@ const messages = {
   cancelled: ['Told %s of the cancellation', 'Tell %s of the cancellation'],
   changed: ['Told %s what has changed', 'Tell %s what has changed'],
   payer: ['Asked the payer for %s', 'Ask the payer for %s'],
+  requested: ['Acknowledged the request of %s', 'Acknowledge the request of %s'],
+  confirmBooking: ['Asked %s to confirm a booking', 'Ask %s to confirm a booking'],
+  requestDeclined: ['Told %s that it cannot be', 'Tell %s that it cannot be'],
+  tooLate: ['Told %s that a payment came too late', 'Tell %s that a payment came too late'],
   lapsed: ['Told %s that the place is free again', 'Tell %s that the place is free again'],
 } satisfies Record<Occasion, Verbs>;
 

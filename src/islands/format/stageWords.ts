@@ -3,6 +3,7 @@ import type { HoldState } from '#core/booking/holdStanding';
 import type { InstalmentState } from '#core/position/position';
 
 export const stageWords = {
+  enquiry: 'Asked for',
   waiting: 'Waiting for the client',
   secured: 'Secured',
   inService: 'In service',

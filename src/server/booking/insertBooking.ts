@@ -1,17 +1,19 @@
-import type { FactOf } from '#core/booking/facts';
+import type { Confirmation } from '#core/availability/rules';
+import type { Fact, FactOf } from '#core/booking/facts';
 import { planOf } from '#core/booking/keptPlan';
 import type { Instant } from '#core/calendar/instant';
 import type { WallTime } from '#core/calendar/wallTime';
 import { wallOfInstant } from '#core/calendar/zoned';
 import { sum } from '#core/money/minor';
 import type { PlanRefusal } from '#core/plan/plan';
-import { price, type PriceInput } from '#core/price/price';
+import { price, type Price, type PriceInput } from '#core/price/price';
 import { ok, refuse, type Result } from '#core/result';
 import type { Terms } from '#core/terms/terms';
 import { recordFacts } from '#server/booking/record';
 import type { Tx } from '#server/database/open';
 import { bookings } from '#server/database/schema/bookings';
-import { business } from '#server/database/schema/business';
+import { PlaceTaken, type PlaceRefusal, takePlaces, withPlaces } from '#server/booking/takePlaces';
+import { business, services } from '#server/database/schema/business';
 import { clients } from '#server/database/schema/clients';
 import { and, eq } from 'drizzle-orm';
 
@@ -30,8 +32,12 @@ export type NewBooking = {
   readonly termsId: string;
   readonly termsVersion: number;
   readonly terms: Terms;
+  /** How many units or seats it takes; 1 where nothing else is said. */
+  readonly count?: number;
+  /** Until when its place is kept, and for what: a booking that its client made. */
+  readonly kept?: { readonly until: Instant; readonly for: Confirmation };
 };
-export type InsertRefusal = PlanRefusal | { readonly code: 'nothing_to_pay'; readonly path: 'lines' };
+export type InsertRefusal = PlanRefusal | PlaceRefusal | { readonly code: 'nothing_to_pay'; readonly path: 'lines' };
 
 /** The client of that name and address, made where there is none yet. */
 async function clientFor(tx: Tx, { clientName, clientEmail, clientId }: NewBooking) {
@@ -59,11 +65,26 @@ export async function insertBooking(
   const priced = price(asked.price);
   if (priced.total === 0) return refuse({ code: 'nothing_to_pay', path: 'lines' });
   const { timeZone } = owner;
-  const { currency, start, end, terms, title, serviceId, termsId, termsVersion, requestKey } = asked;
+  const { currency, start, end, terms } = asked;
   const agreed = wallOfInstant(now, timeZone);
   const planned = planOf({ currency, timeZone, agreed, start, end, total: priced.total, terms });
   if (!planned.ok) return planned;
 
+  // A savepoint: where the place is gone, nothing of the booking stays, and its number is free again.
+  return withPlaces(() => tx.transaction((part) => write(part, owner, asked, { agreed, priced }, agreedBy, now)));
+}
+
+async function write(
+  tx: Tx,
+  owner: typeof business.$inferSelect,
+  asked: NewBooking,
+  { agreed, priced }: { readonly agreed: WallTime; readonly priced: Price },
+  agreedBy: Omit<FactOf<'agreed'>, 'kind' | 'at'>,
+  now: Instant,
+) {
+  const { timeZone } = owner;
+  const { currency, start, end, terms, title, serviceId, termsId, termsVersion, requestKey } = asked;
+  const [service] = await tx.select({ rules: services.booking }).from(services).where(eq(services.id, serviceId));
   const client = await clientFor(tx, asked);
   const lastNumber = owner.lastNumber + 1;
   await tx.update(business).set({ lastNumber });
@@ -87,8 +108,16 @@ export async function insertBooking(
       termsVersion,
       terms,
       requestKey,
+      count: asked.count ?? 1,
     })
     .returning();
-  await recordFacts(tx, { booking: booking!, client, facts: [] }, [{ kind: 'agreed', at: now, ...agreedBy }], now);
+  const taken = await takePlaces(tx, {
+    ...{ bookingId: booking!.id, serviceId, rules: service?.rules ?? null },
+    ...{ start, end, count: booking!.count, timeZone, withinHours: asked.kept !== undefined },
+  });
+  if (!taken.ok) throw new PlaceTaken();
+  const kept: Fact[] = asked.kept ? [{ kind: 'placeKept', at: now, ...asked.kept }] : [];
+  const facts: Fact[] = [{ kind: 'agreed', at: now, ...agreedBy }, ...kept];
+  await recordFacts(tx, { booking: booking!, client, facts: [] }, facts, now);
   return ok({ id: booking!.id, number: booking!.number });
 }

@@ -7,6 +7,7 @@ import { entryForFact } from '#core/journal/entryForFact';
 import { rewriteErrands } from '#server/agenda/rewriteErrands';
 import { writeDeal } from '#server/booking/dealOf';
 import { agreedOf, type LoadedBooking } from '#server/booking/lockBooking';
+import { freePlaces } from '#server/booking/takePlaces';
 import { coverOf, duePartsOf, summaryOf } from '#server/booking/summaryOf';
 import type { Tx } from '#server/database/open';
 import { covers, dueParts, facts as factTable, summaries } from '#server/database/schema/bookings';
@@ -56,5 +57,7 @@ async function writeDerived(tx: Tx, { booking, client, facts }: LoadedBooking, c
   if (cover) await tx.insert(covers).values(cover).onConflictDoUpdate({ target: covers.bookingId, set: cover });
   else await tx.delete(covers).where(eq(covers.bookingId, booking.id));
 
+  // A place that is given back is free in the same transaction.
+  if (current.stage === 'lapsed' || current.stage === 'cancelled') await freePlaces(tx, booking.id);
   await rewriteErrands(tx, { bookingId: booking.id }, wantedErrands(current, facts));
 }

@@ -1,6 +1,7 @@
 import { lockDirectory } from '#server/database/directoryLock';
 import { SyncedFileSystem, syncedStart } from '#server/database/syncedFileSystem';
 import { PGlite } from '@electric-sql/pglite';
+import { btree_gist } from '@electric-sql/pglite/contrib/btree_gist';
 import { drizzle as drizzleServer } from 'drizzle-orm/node-postgres';
 import { migrate as migrateServer } from 'drizzle-orm/node-postgres/migrator';
 import { drizzle as drizzlePglite } from 'drizzle-orm/pglite';
@@ -18,6 +19,8 @@ export type OpenDatabase = { readonly db: Database; readonly engine: 'PGlite' | 
 
 /** Where migrations are read from: beside the sources in development, and in the folder that the build starts in. */
 const migrationsFolder = join(process.cwd(), 'src/server/database/migrations');
+/** `btree_gist` lets a constraint compare a place and a unit beside a time. */
+export const extensions = { btree_gist };
 const casing = 'snake_case';
 /** Migrations of several starting processes wait for each other here; any number that is only ours does. */
 const migrationLock = 7_307_241;
@@ -53,8 +56,12 @@ async function openDirectory(directory: string, durable: boolean): Promise<OpenD
   try {
     const folder = join(directory, 'postgres');
     const client = await (durable
-      ? PGlite.create({ fs: new SyncedFileSystem(folder), startParams: syncedStart(PGlite.defaultStartParams) })
-      : PGlite.create(folder));
+      ? PGlite.create({
+          extensions,
+          fs: new SyncedFileSystem(folder),
+          startParams: syncedStart(PGlite.defaultStartParams),
+        })
+      : PGlite.create(folder, { extensions }));
     const opened = await overPglite(client);
     const close = async (): Promise<void> => {
       await client.close();

@@ -1,9 +1,10 @@
 import type { Occasion } from '#core/agenda/wantedErrands';
+import { awaitedFrom, type Ledger } from '#core/booking/ledger';
 import type { Part, Standing } from '#core/booking/standing';
 import { localDate } from '#core/calendar/zoned';
 import type { PlainDate } from '#core/calendar/days';
 import { formatMoney } from '#core/money/formatMoney';
-import type { Minor } from '#core/money/minor';
+import { type Minor, zero } from '#core/money/minor';
 import { longDate, longMoment, longWall } from '#core/wording/days';
 import { declineReason } from '#core/wording/declines';
 import { type FieldValue, type FieldValues, fillFields, fillParagraphs } from '#core/wording/fields';
@@ -25,6 +26,10 @@ export type MessageAbout = {
   readonly part: Part | null;
   /** How the owner has it begin, where the terms say so. */
   readonly text?: string | undefined;
+  /** Until when its place is kept, and for what. */
+  readonly kept?: Ledger['kept'];
+  /** What the owner wrote to it, where the occasion has room for that. */
+  readonly note?: string | undefined;
   /** What the newest change changed, in sentences. */
   readonly changes: readonly string[];
 };
@@ -46,6 +51,13 @@ const chargedTo = ({ part, standing }: About) => (part?.collect === 'charge' ? s
 const payerSum = ({ standing: { position }, sum }: About): string =>
   sum(position.dueNow > 0 ? position.dueNow : position.outstanding);
 const heldSum = ({ standing, sum }: About): string => (standing.hold ? sum(standing.hold.amount) : 'nothing');
+
+const answerBy = ({ kept, standing: { agreed }, today }: About): string =>
+  kept ? longMoment(kept.until, agreed.timeZone, today) : 'soon';
+const reservedWords = ({ standing: { ledger }, sum }: About): string =>
+  ledger.paymentHeld
+    ? `${sum(ledger.paymentHeld.amount)} is reserved on your card ending in ${ledger.paymentHeld.last4}. It is taken only if we say yes.`
+    : 'Nothing is charged before that.';
 
 /** What each occasion has to say of its booking, from the plan and the facts. Nothing where there is nothing to say. */
 const occasionValues: {
@@ -132,7 +144,21 @@ const occasionValues: {
   },
   changed: ({ changes }) => ({ 'what changed': changes }),
   payer: (about) => ({ sum: payerSum(about) }),
-  lapsed: () => ({}),
+  requested: (about) => ({ 'answer by': answerBy(about), 'what is reserved': reservedWords(about) }),
+  confirmBooking: (about) => ({ 'answer by': answerBy(about) }),
+  requestDeclined: (about) => ({
+    'what was written': about.note ?? '',
+    'what is reserved': about.standing.ledger.paymentHeld
+      ? 'What was reserved on your card is let go. Nothing was charged.'
+      : '',
+  }),
+  tooLate: ({ standing: { ledger }, sum }) => ({ sum: sum(ledger.receipts.at(-1)?.amount ?? zero) }),
+  lapsed: ({ kept }) => ({
+    'what did not come':
+      awaitedFrom({ kept: kept ?? null }) === null
+        ? 'The payment that was to secure your booking did not come'
+        : 'The yes that your request waited for did not come in time',
+  }),
 };
 
 const see = 'See your booking';
@@ -156,6 +182,10 @@ const actions: Readonly<Record<Occasion, (about: About) => string>> = {
   cancelled: () => see,
   changed: (about) => payFirst(about, see),
   payer: (about) => `Read and pay ${payerSum(about)}`,
+  requested: () => 'See your request',
+  confirmBooking: () => 'Confirm your booking',
+  requestDeclined: () => see,
+  tooLate: () => 'See what happened',
   lapsed: () => 'See what happened',
 };
 

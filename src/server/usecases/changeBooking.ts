@@ -8,16 +8,21 @@ import { ok, refuse, type Result } from '#core/result';
 import { runDue } from '#server/agenda/runDue';
 import { dealOf } from '#server/booking/dealOf';
 import type { BookingRow } from '#server/booking/lockBooking';
+import { type PlaceRefusal, takePlaces } from '#server/booking/takePlaces';
+import { services } from '#server/database/schema/business';
+import type { Tx } from '#server/database/open';
 import { recordFacts } from '#server/booking/record';
 import type { Deps } from '#server/deps';
 import { carryOut } from '#server/intents/carryOut';
 import { paymentUnderWay } from '#server/intents/openIntent';
 import { openRefunds } from '#server/intents/openRefunds';
 import { type NotFound, onBooking } from '#server/usecases/onBooking';
+import { eq } from 'drizzle-orm';
 
 export type ChangeBookingRefusal =
   | NotFound
   | ChangeRefusal
+  | PlaceRefusal
   | { readonly code: 'booking_changed' | 'payment_under_way' }
   | { readonly code: 'date_out_of_reach'; readonly path: 'start' };
 export type Changed = { readonly told: boolean; readonly refunds: number };
@@ -53,6 +58,8 @@ export async function changeDeal(
       const change = changeOf({ ...about, after: request.deal(loaded.booking) });
       if (!change.ok) return change;
       const { fact, refunds } = change.value;
+      const moved = await movePlaces(tx, loaded.booking, fact.after);
+      if (!moved.ok) return moved;
       const back = await openRefunds(tx, { bookingId, refunds, ledger, cause: key, now, newId: deps.newId });
       refunding.push(...back.intentIds);
       await recordFacts(tx, loaded, [fact, ...back.facts], now);
@@ -62,6 +69,15 @@ export async function changeDeal(
   for (const id of refunding) await carryOut(deps, id);
   if (refunding.length > 0) await runDue(deps);
   return result;
+}
+
+/** A booking that begins or ends at another time needs its places then. */
+async function movePlaces(tx: Tx, booking: BookingRow, { start, end }: Deal): Promise<Result<unknown, PlaceRefusal>> {
+  if (start === booking.startsAt && end === booking.endsAt) return ok(null);
+  const { id: bookingId, serviceId, count, timeZone } = booking;
+  const [service] = await tx.select({ rules: services.booking }).from(services).where(eq(services.id, serviceId));
+  const rules = service?.rules ?? null;
+  return takePlaces(tx, { bookingId, serviceId, rules, start, end, count, timeZone, withinHours: false });
 }
 
 /** The owner changes dates, price or a booking's own rules. */

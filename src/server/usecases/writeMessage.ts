@@ -1,7 +1,8 @@
 import type { Occasion } from '#core/agenda/wantedErrands';
 import { withDeal } from '#core/booking/deal';
 import type { FactOf } from '#core/booking/facts';
-import { standing } from '#core/booking/standing';
+import { ledgerOf } from '#core/booking/ledger';
+import { asConfirmed, standing } from '#core/booking/standing';
 import type { Instant } from '#core/calendar/instant';
 import { changeSentences } from '#core/wording/changeSentences';
 import { agreedOf, type LoadedBooking } from '#server/booking/lockBooking';
@@ -33,7 +34,10 @@ export async function writeMessage(
   const { text, off, copyTo } = await wordingOf(tx, occasion);
   if (off) return null;
   const [owner] = await tx.select({ name: business.name }).from(business);
-  const current = standing(agreedOf(booking), facts, now);
+  // What a request promises is what holds once it is confirmed.
+  const promising = occasion === 'requested' || occasion === 'confirmBooking';
+  const current = (promising ? asConfirmed : standing)(agreedOf(booking), facts, now);
+  const declined = facts.findLast((fact) => fact.kind === 'lapsed');
   const about: MessageAbout = {
     standing: current,
     title: booking.title,
@@ -42,6 +46,8 @@ export async function writeMessage(
     businessName: owner!.name,
     part: message.part === null ? null : (current.parts[message.part] ?? null),
     text: message.text,
+    kept: ledgerOf(facts).kept,
+    note: declined?.note,
     changes: occasion === 'changed' ? newestChange(booking, facts) : [],
   };
   const { subject, paragraphs, action } = messageWording(occasion, about, text);

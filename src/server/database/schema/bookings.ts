@@ -48,8 +48,11 @@ export const bookings = pgTable(
     terms: jsonb().$type<Terms>().notNull(),
     /** Sent with the request that made it, so that a repeat makes no second one. */
     requestKey: text().notNull().unique(),
+    /** How many units or seats it takes. */
+    count: integer().notNull().default(1),
   },
   (table) => [
+    check('some_count', sql`${table.count} >= 1`),
     check('total_not_negative', sql`${table.total} >= 0 and ${table.tax} >= 0`),
     check('end_not_before_start', sql`${table.endsAt} >= ${table.startsAt}`),
   ],

@@ -1,3 +1,5 @@
+import { type Hours, usualHours } from '#core/availability/hours';
+import type { BookingRules } from '#core/availability/rules';
 import type { Terms } from '#core/terms/terms';
 import type { Decimal } from '#core/money/decimal';
 import type { Minor } from '#core/money/minor';
@@ -17,6 +19,8 @@ export const business = pgTable('business', {
   lastNumber: integer().notNull().default(0),
   lastReceipt: integer().notNull().default(0),
   lastQuote: integer().notNull().default(0),
+  /** Opening hours, and the days that differ. */
+  hours: jsonb().$type<Hours>().notNull().default(usualHours),
   look: jsonb().$type<BusinessLook>().notNull().default({}),
 });
 /** How the business looks to its clients: ids of pictures, and a colour as #rrggbb. */
@@ -75,6 +79,8 @@ export const services = pgTable(
       .default('inclusive'),
     taxCodes: jsonb().$type<readonly string[]>().notNull().default([]),
     colour: text({ enum: serviceColours }).notNull().default('teal'),
+    /** How clients book it themselves, and which places it takes; null: it takes none and is booked by the owner. */
+    booking: jsonb().$type<BookingRules>(),
     /** No longer offered for new bookings. */
     retired: boolean().notNull().default(false),
   },

@@ -1,6 +1,6 @@
 import { instant } from '#server/database/schema/columns';
 import { bookings } from '#server/database/schema/bookings';
-import { index, pgTable, text } from 'drizzle-orm/pg-core';
+import { boolean, index, integer, pgTable, text } from 'drizzle-orm/pg-core';
 
 export const clients = pgTable('clients', {
   id: text().primaryKey(),
@@ -35,4 +35,38 @@ export const clientLinks = pgTable(
     expiresAt: instant().notNull(),
   },
   (table) => [index().on(table.bookingId)],
+);
+
+/**
+ * The devices that may open a client's pages. One that booked may open what it booked; one that was confirmed by a code
+ * sent to the client's address may open everything of that client. Only the hash of what the device keeps is kept.
+ */
+export const clientDevices = pgTable(
+  'client_devices',
+  {
+    hash: text().notNull(),
+    /** Confirmed for this client; null where it only booked. */
+    clientId: text().references(() => clients.id),
+    bookingId: text().references(() => bookings.id),
+    madeAt: instant().notNull(),
+    expiresAt: instant().notNull(),
+  },
+  (table) => [index().on(table.hash)],
+);
+
+/** Codes that were sent to confirm a device: each is good once, for some minutes and tries. */
+export const deviceCodes = pgTable(
+  'device_codes',
+  {
+    id: text().primaryKey(),
+    clientId: text()
+      .notNull()
+      .references(() => clients.id),
+    hash: text().notNull(),
+    tries: integer().notNull().default(0),
+    madeAt: instant().notNull(),
+    expiresAt: instant().notNull(),
+    used: boolean().notNull().default(false),
+  },
+  (table) => [index().on(table.clientId, table.madeAt)],
 );

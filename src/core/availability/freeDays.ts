@@ -1,0 +1,100 @@
+import { type AskedContext, endOf, exists, openThrough, outOfReach, slotSeconds, takenTime } from '#core/availability/asked';
+import { openOn } from '#core/availability/hours';
+import { leftFor, type Need, type PlaceIndex } from '#core/availability/places';
+import type { When } from '#core/availability/rules';
+import { addDays, type PlainDate } from '#core/calendar/days';
+import { type WallTime, wallOfSeconds, wallTime } from '#core/calendar/wallTime';
+
+/** A start that can be had, and for how many. */
+export type FreeStart = { readonly start: WallTime; readonly end: WallTime; readonly left: number };
+export type FreeDay = { readonly date: PlainDate; readonly starts: readonly FreeStart[] };
+
+type Looking = AskedContext & {
+  /** Those of one service. */
+  readonly needs: readonly Need[];
+  readonly places: ReadonlyMap<string, PlaceIndex>;
+  readonly count: number;
+};
+
+const leftAt = (looking: Looking, start: WallTime, end: WallTime): number => {
+  const { from, to } = takenTime(looking.rules.when, { start, end }, looking.timeZone);
+  return looking.needs.length === 0 ? looking.rules.most : leftFor(looking.needs, looking.places, from, to);
+};
+
+/** A stay by the hour may begin at each half hour. */
+const hourlyStep = 30 * 60;
+
+function startsOf(looking: Looking, date: PlainDate): readonly { start: WallTime; end: WallTime }[] {
+  const { hours, rules } = looking;
+  const { when } = rules;
+  switch (when.kind) {
+    case 'slots':
+      return slotSeconds(when, hours, date).map((second) => {
+        const start = wallOfSeconds(second);
+        return { start, end: endOf(when, start)! };
+      });
+    case 'stay':
+      return staysFrom(looking, when, date);
+    case 'asked': {
+      const start = wallTime(date, '09:00' as never);
+      return [{ start, end: endOf(when, start)! }];
+    }
+    case 'dates':
+      return [];
+  }
+}
+
+/** The shortest stays that begin on a date. */
+function staysFrom({ hours }: Looking, when: Extract<When, { kind: 'stay' }>, date: PlainDate) {
+  if (when.by === 'hour') {
+    return openOn(hours, date).flatMap(({ from, to }) => {
+      const count = Math.max(0, Math.floor((to - when.least * 3600 - from) / hourlyStep) + 1);
+      return Array.from({ length: count }, (_, step) => from + step * hourlyStep).map((second) => ({
+        start: wallOfSeconds(second),
+        end: wallOfSeconds(second + when.least * 3600),
+      }));
+    });
+  }
+  const start = wallTime(date, when.pickUp);
+  return openThrough(hours, start, start) ? [{ start, end: endOfStay(when, date, when.least) }] : [];
+}
+
+/** The end of a stay of so many days or nights from a date: given back at the usual time, in whole units. */
+export function endOfStay(when: Extract<When, { kind: 'stay' }>, date: PlainDate, length: number): WallTime {
+  const sameDayDays = when.by === 'day' && when.giveBack > when.pickUp ? length - 1 : length;
+  return wallTime(addDays(date, sameDayDays), when.giveBack);
+}
+
+/** What can be had from one date to another, both included: each day with its starts, those that are taken left out. */
+export function freeDays(looking: Looking, from: PlainDate, to: PlainDate): FreeDay[] {
+  const days: FreeDay[] = [];
+  for (let date = from; date <= to; date = addDays(date, 1)) {
+    const starts = startsOf(looking, date)
+      .filter(({ start, end }) => !outOfReach(start, looking) && exists(start, looking.timeZone) && exists(end, looking.timeZone))
+      .map(({ start, end }) => ({ start, end, left: leftAt(looking, start, end) }))
+      .filter(({ left }) => left >= looking.count);
+    days.push({ date, starts });
+  }
+  return days;
+}
+
+/** The ends that a stay from that start may have: each length that is let, until somebody else has the unit. */
+export function freeEnds(looking: Looking, start: WallTime): FreeStart[] {
+  const { when } = looking.rules;
+  if (when.kind !== 'stay') return [];
+  const date = start.slice(0, 10) as PlainDate;
+  const ends: FreeStart[] = [];
+  for (let length = when.least; length <= when.most; length++) {
+    const end =
+      when.by === 'hour'
+        ? wallOfSeconds(Date.parse(`${start}Z`) / 1000 + length * 3600)
+        : endOfStay(when, date, length);
+    if (when.by === 'hour' && !openThrough(looking.hours, start, end)) break;
+    const left = leftAt(looking, start, end);
+    if (left < looking.count) break; // a longer one needs the same unit
+    if (exists(end, looking.timeZone) && (when.by === 'hour' || openThrough(looking.hours, end, end))) {
+      ends.push({ start, end, left });
+    }
+  }
+  return ends;
+}
