@@ -9,7 +9,7 @@ import { linkGuard } from '#server/http/linkGuard';
 import { openSignIn } from '#server/http/signIn';
 import { receiveEvent } from '#server/http/processorEvents';
 import { recoverIntents } from '#server/intents/carryOut';
-import { installationSecret, secretFor } from '#server/secrets';
+import { installationSecret, secretFor, urlKey } from '#server/secrets';
 import { acceptGap } from '#server/usecases/acceptGap';
 import { abandonPayment } from '#server/usecases/abandonPayment';
 import { askNow } from '#server/usecases/askNow';
@@ -20,6 +20,13 @@ import { closeOut, releaseMany } from '#server/usecases/closeOut';
 import { copyLink } from '#server/usecases/copyLink';
 import { createBooking } from '#server/usecases/createBooking';
 import { giveUp } from '#server/usecases/giveUp';
+import type { FreeQuery } from '#contracts/checkout';
+import { answerRequest, confirmByClient } from '#server/usecases/answerRequest';
+import { checkOut } from '#server/usecases/checkOut';
+import { payCheckout } from '#server/usecases/payCheckout';
+import { checkoutView } from '#server/queries/checkoutView';
+import { freeOf } from '#server/queries/free';
+import { bookPage } from '#server/queries/openServices';
 import { giveCard, payByClient } from '#server/usecases/payByClient';
 import { firstStart } from '#server/usecases/firstStart';
 import { changeServices, saveService, saveTaxes } from '#server/usecases/services';
@@ -78,6 +85,7 @@ export async function compose(config: Config, given: { opened?: OpenDatabase; po
     mailbox: world.mailbox,
     baseUrl: config.baseUrl,
     newId: randomUUID,
+    keyOf: (purpose, subject) => urlKey(secretFor(secret, `${purpose} ${subject}`)),
     report: (problem, error) => log.error({ err: error }, problem),
   };
 
@@ -158,6 +166,13 @@ export async function compose(config: Config, given: { opened?: OpenDatabase; po
     close: opened.close,
     createBooking: createBooking(deps),
     payByClient: payByClient(deps),
+    checkOut: checkOut(deps),
+    payCheckout: payCheckout(deps),
+    checkoutView: (key: string) => checkoutView(deps, key),
+    bookPage: () => bookPage(db, world.clock.now()),
+    free: (query: FreeQuery) => freeOf(db, world.clock.now(), query),
+    confirmByClient: confirmByClient(deps),
+    answerRequest: answerRequest(deps),
     giveCard: giveCard(deps),
     abandonPayment: abandonPayment(deps),
     recordPayment: recordPayment(deps),

@@ -62,6 +62,14 @@ export type ReleaseMany = z.infer<typeof ReleaseMany>;
 export const CancelBooking = z.strictObject({ bookingId: Id, by: z.enum(['client', 'business', 'no_show']) });
 export type CancelBooking = z.infer<typeof CancelBooking>;
 
+/** `offer` asks the client whether the booking will do as it is now. */
+export const AnswerRequest = z.strictObject({
+  bookingId: Id,
+  answer: z.enum(['accept', 'decline', 'offer']),
+  note: z.string().trim().max(2000, 'at most 2000 letters'),
+});
+export type AnswerRequest = z.infer<typeof AnswerRequest>;
+
 export const MoveClock = z.strictObject({ to: Wall });
 export type MoveClock = z.infer<typeof MoveClock>;
 

@@ -10,6 +10,8 @@ export type Deps = {
   /** Where clients reach this installation, without a slash at the end. */
   readonly baseUrl: string;
   readonly newId: () => string;
+  /** A key that nobody else can compute, the same each time for one purpose and subject. */
+  readonly keyOf: (purpose: string, subject: string) => string;
   /** Something failed that will be tried again, or needs a look. */
   readonly report: (problem: string, error: unknown) => void;
 };

@@ -16,3 +16,6 @@ export function installationSecret(given: string | undefined, directory: string)
 /** A secret for one purpose, from which neither the installation's nor another one can be learned. */
 export const secretFor = (secret: string, purpose: string): string =>
   createHmac('sha256', secret).update(purpose).digest('base64');
+
+/** The same secret in letters that an address may hold. */
+export const urlKey = (secret: string): string => Buffer.from(secret, 'base64').toString('base64url');

@@ -1,4 +1,12 @@
-import { type AskedContext, endOf, exists, openThrough, outOfReach, slotSeconds, takenTime } from '#core/availability/asked';
+import {
+  type AskedContext,
+  endOf,
+  exists,
+  openThrough,
+  outOfReach,
+  slotSeconds,
+  takenTime,
+} from '#core/availability/asked';
 import { openOn } from '#core/availability/hours';
 import { leftFor, type Need, type PlaceIndex } from '#core/availability/places';
 import type { When } from '#core/availability/rules';
@@ -70,7 +78,10 @@ export function freeDays(looking: Looking, from: PlainDate, to: PlainDate): Free
   const days: FreeDay[] = [];
   for (let date = from; date <= to; date = addDays(date, 1)) {
     const starts = startsOf(looking, date)
-      .filter(({ start, end }) => !outOfReach(start, looking) && exists(start, looking.timeZone) && exists(end, looking.timeZone))
+      .filter(
+        ({ start, end }) =>
+          !outOfReach(start, looking) && exists(start, looking.timeZone) && exists(end, looking.timeZone),
+      )
       .map(({ start, end }) => ({ start, end, left: leftAt(looking, start, end) }))
       .filter(({ left }) => left >= looking.count);
     days.push({ date, starts });

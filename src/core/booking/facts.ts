@@ -13,9 +13,17 @@ export type ChangeReason = 'change' | 'terms' | 'payAll';
 /** A fee passed on with a card payment, the tax in it, and a tip; not part of `amount`. */
 type FeeReceived = { fee?: Minor; feeTax?: Minor; tip?: Minor };
 
+/** An agreement that the client accepted on the booking page, word for word, under the SHA-256 of its text. */
+export type AcceptedText = {
+  readonly name: string;
+  readonly signedBy: string;
+  readonly text: string;
+  readonly sha256: string;
+};
+
 type Kinds = {
   /** `quote`: the number of the quote that was accepted. */
-  agreed: { by: 'owner' | 'client'; quote?: string; note?: string };
+  agreed: { by: 'owner' | 'client'; quote?: string; note?: string; agreement?: AcceptedText };
   received: {
     receiptId: string;
     amount: Minor;
@@ -24,7 +32,8 @@ type Kinds = {
     last4?: string;
     note?: string;
   } & FeeReceived;
-  refunded: { refundId: string; receiptId: string; amount: Minor; method: PaymentMethod };
+  /** A fee passed on and a tip go back only where the whole payment does. */
+  refunded: { refundId: string; receiptId: string; amount: Minor; method: PaymentMethod } & FeeReceived;
   refundRefused: { receiptId: string; amount: Minor; code: string };
   cardKept: { cardId: string; last4: string; consent: string };
   /** `code` is the issuer's ISO 8583 response code; `clientPresent` tells a payment page from a charge on file. */

@@ -151,7 +151,8 @@ export function withFact(ledger: Ledger, fact: Fact): Ledger {
     case 'placeKept':
       return { ...ledger, kept: { until: fact.until, for: fact.for, at: fact.at } };
     case 'confirmed':
-      return { ...ledger, kept: null };
+      // What was changed before the yes is part of what it says yes to.
+      return { ...ledger, kept: null, changes: [] };
     case 'revived':
       return { ...ledger, lapsed: false, kept: null };
     case 'paymentAuthorised':

@@ -27,10 +27,19 @@ export function entryForFact(fact: Fact, before: Ledger): JournalEntry | null {
         credit(accounts.tips, fact.tip ?? zero),
       ]);
     case 'refunded':
-      return entry('Refund', [debit(clientDeposits, fact.amount), credit(moneyAccount[fact.method], fact.amount)]);
+      return entry('Refund', [
+        debit(clientDeposits, fact.amount),
+        debit(accounts.feesPassedOn, minor((fact.fee ?? 0) - (fact.feeTax ?? 0))),
+        debit(accounts.taxPayable, fact.feeTax ?? zero),
+        debit(accounts.tips, fact.tip ?? zero),
+        credit(moneyAccount[fact.method], minor(fact.amount + (fact.fee ?? 0) + (fact.tip ?? 0))),
+      ]);
     case 'holdPlaced':
     case 'paymentAuthorised':
-      return entry(fact.kind === 'holdPlaced' ? 'Hold placed' : 'Payment reserved with a request', [debit(holdsInForce, fact.amount), credit(holdsGiven, fact.amount)]);
+      return entry(fact.kind === 'holdPlaced' ? 'Hold placed' : 'Payment reserved with a request', [
+        debit(holdsInForce, fact.amount),
+        credit(holdsGiven, fact.amount),
+      ]);
     case 'holdReleased':
     case 'holdLapsed':
       return entry(fact.kind === 'holdReleased' ? 'Hold released' : 'Hold lapsed', [

@@ -1,4 +1,5 @@
 import type { ErrandKind, WantedErrand } from '#core/agenda/wantedErrands';
+import { awaitedFrom } from '#core/booking/ledger';
 import type { Standing } from '#core/booking/standing';
 import type { Instant } from '#core/calendar/instant';
 import type { LoadedBooking } from '#server/booking/lockBooking';
@@ -81,8 +82,13 @@ export const errandKinds: { readonly [K in ErrandKind]: Run<K> } = {
 
   releaseHold: (context, { key, authorisation }) => intend(context, key, { kind: 'release', authorisation }, zero),
 
-  async lapse({ tx, loaded, now }) {
-    await recordFacts(tx, loaded, [{ kind: 'lapsed', at: now, reason: 'not_paid' }], now);
+  async lapse({ tx, loaded, standing, now }) {
+    await recordFacts(
+      tx,
+      loaded,
+      [{ kind: 'lapsed', at: now, reason: awaitedFrom(standing.ledger) ? 'not_answered' : 'not_paid' }],
+      now,
+    );
     return null;
   },
 

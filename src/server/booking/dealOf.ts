@@ -1,3 +1,4 @@
+import type { WallTime } from '#core/calendar/wallTime';
 import type { Deal } from '#core/booking/deal';
 import type { BookingRow } from '#server/booking/lockBooking';
 import type { Tx } from '#server/database/open';
@@ -24,5 +25,11 @@ export async function writeDeal(tx: Tx, bookingId: string, deal: Deal): Promise<
     .set({ title, startsAt, endsAt, price, total, tax, termsVersion, terms })
     .where(eq(bookings.id, bookingId))
     .returning();
+  return row!;
+}
+
+/** A request counts as agreed from its yes on. */
+export async function writeAgreed(tx: Tx, bookingId: string, agreed: WallTime): Promise<BookingRow> {
+  const [row] = await tx.update(bookings).set({ agreed }).where(eq(bookings.id, bookingId)).returning();
   return row!;
 }

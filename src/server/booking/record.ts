@@ -5,7 +5,7 @@ import { standing, type Standing } from '#core/booking/standing';
 import type { Instant } from '#core/calendar/instant';
 import { entryForFact } from '#core/journal/entryForFact';
 import { rewriteErrands } from '#server/agenda/rewriteErrands';
-import { writeDeal } from '#server/booking/dealOf';
+import { writeAgreed, writeDeal } from '#server/booking/dealOf';
 import { agreedOf, type LoadedBooking } from '#server/booking/lockBooking';
 import { freePlaces } from '#server/booking/takePlaces';
 import { coverOf, duePartsOf, summaryOf } from '#server/booking/summaryOf';
@@ -28,6 +28,7 @@ export async function recordFacts(
   let current = booking;
   for (const fact of added) {
     if (fact.kind === 'changed') current = await writeDeal(tx, booking.id, fact.after);
+    if (fact.kind === 'confirmed') current = await writeAgreed(tx, booking.id, fact.agreed);
     const [row] = await tx
       .insert(factTable)
       .values({ bookingId: booking.id, fact, at: fact.at })

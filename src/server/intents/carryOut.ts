@@ -16,6 +16,10 @@ function ask({ processor }: Deps, intent: IntentRow, currency: string): Promise<
       const clientPresent = request.kind === 'pay';
       return processor.charge({ key, card: request.card.token, amount, currency, clientPresent, description });
     }
+    case 'reserve': {
+      const { description } = request;
+      return processor.authorise({ key, card: request.card.token, amount, currency, clientPresent: true, description });
+    }
     case 'hold': {
       const { clientPresent, description } = request;
       const renewal = request.renews ? { renews: request.renews } : {};
@@ -33,6 +37,7 @@ function ask({ processor }: Deps, intent: IntentRow, currency: string): Promise<
       return processor.release({ key, authorisation: request.authorisation });
     case 'capture':
     case 'keepFromHold':
+    case 'captureReserved':
       return processor.capture({ key, authorisation: request.authorisation, amount });
     case 'refund':
       return processor.refund({ key, payment: request.payment, amount });
@@ -59,7 +64,7 @@ export async function carryOut(deps: Deps, intentId: string): Promise<ProcessorA
     .from(bookings)
     .where(eq(bookings.id, row.bookingId));
   const answer = await ask(deps, row, booking!.currency);
-  await recordAnswer(deps, intentId, answer);
+  for (const further of await recordAnswer(deps, intentId, answer)) await carryOut(deps, further);
   return answer;
 }
 

@@ -3,7 +3,7 @@ import type { Instant } from '#core/calendar/instant';
 import type { Database, Tx } from '#server/database/open';
 import { intents } from '#server/database/schema/work';
 import type { IntentRequest } from '#server/intents/request';
-import { and, eq, inArray, sql } from 'drizzle-orm';
+import { and, eq, inArray, or, sql } from 'drizzle-orm';
 
 export type IntentRow = typeof intents.$inferSelect;
 
@@ -32,7 +32,10 @@ export async function paymentUnderWay(tx: Tx | Database, bookingId: string): Pro
     .from(intents)
     .where(
       and(
-        eq(intents.bookingId, bookingId),
+        or(
+          eq(intents.bookingId, bookingId),
+          sql`${intents.request}->'shares' @> ${JSON.stringify([{ bookingId }])}::jsonb`,
+        ),
         inArray(intents.state, ['open', 'waiting']),
         sql`${intents.request}->>'kind' in ('pay', 'charge')`,
       ),

@@ -1,9 +1,10 @@
 import type { Fact } from '#core/booking/facts';
 import type { Ledger } from '#core/booking/ledger';
 import type { Instant } from '#core/calendar/instant';
-import type { Minor } from '#core/money/minor';
+import { type Minor, sum, zero } from '#core/money/minor';
 import type { Tx } from '#server/database/open';
 import { intents } from '#server/database/schema/work';
+import type { OnTop } from '#server/intents/request';
 import { openIntent } from '#server/intents/openIntent';
 import { eq } from 'drizzle-orm';
 
@@ -16,7 +17,7 @@ export async function openRefunds(
   tx: Tx,
   about: {
     readonly bookingId: string;
-    readonly refunds: readonly { readonly id: string; readonly amount: Minor }[];
+    readonly refunds: readonly { readonly id: string; readonly amount: Minor; readonly on?: OnTop }[];
     readonly ledger: Ledger;
     readonly cause: string;
     readonly now: Instant;
@@ -26,7 +27,7 @@ export async function openRefunds(
   const { bookingId, refunds, ledger, cause, now, newId } = about;
   const facts: Fact[] = [];
   const intentIds: string[] = [];
-  for (const { id: receiptId, amount } of refunds) {
+  for (const { id: receiptId, amount, on } of refunds) {
     const method = ledger.receipts.find((receipt) => receipt.id === receiptId)!.method;
     if (method !== 'card' && method !== 'hold') {
       facts.push({ kind: 'refunded', at: now, refundId: `${receiptId}:${cause}`, receiptId, amount, method });
@@ -34,8 +35,9 @@ export async function openRefunds(
     }
     const [paid] = await tx.select().from(intents).where(eq(intents.id, receiptId));
     const payment = paid?.answer?.outcome === 'approved' ? paid.answer.reference : receiptId;
-    const request = { kind: 'refund' as const, receiptId, payment };
-    const intent = { id: newId(), bookingId, cause: `refund:${receiptId}:${cause}`, request, amount, now };
+    const request = { kind: 'refund' as const, receiptId, payment, ...(on ? { on } : {}) };
+    const whole = sum([amount, on?.fee ?? zero, on?.tip ?? zero]);
+    const intent = { id: newId(), bookingId, cause: `refund:${receiptId}:${cause}`, request, amount: whole, now };
     intentIds.push(await openIntent(tx, intent));
   }
   return { facts, intentIds };

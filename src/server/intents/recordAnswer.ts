@@ -2,17 +2,21 @@ import type { Deal } from '#core/booking/deal';
 import type { Fact } from '#core/booking/facts';
 import { type Ledger, ledgerOf } from '#core/booking/ledger';
 import type { Instant } from '#core/calendar/instant';
-import { type Minor, minor } from '#core/money/minor';
+import { type Minor, minor, zero } from '#core/money/minor';
 import { dealOf } from '#server/booking/dealOf';
-import { lockBooking } from '#server/booking/lockBooking';
+import { type LoadedBooking, lockBooking } from '#server/booking/lockBooking';
 import { recordFacts } from '#server/booking/record';
 import { closingFacts } from '#server/booking/closingFacts';
 import type { Tx } from '#server/database/open';
+import { takePlaces } from '#server/booking/takePlaces';
+import { instantOfWall } from '#core/calendar/zoned';
+import { services } from '#server/database/schema/business';
+import { openRefunds } from '#server/intents/openRefunds';
 import { cards } from '#server/database/schema/clients';
 import { intents } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
 import type { IntentRow } from '#server/intents/openIntent';
-import type { CardUsed } from '#server/intents/request';
+import type { CardUsed, PaidShare } from '#server/intents/request';
 import type { ProcessorAnswer } from '#server/ports';
 import { eq } from 'drizzle-orm';
 
@@ -37,6 +41,8 @@ function holdFacts(intent: IntentRow, answer: Answered, at: Instant): Fact[] {
 function releaseFacts(intent: IntentRow, answer: Answered, ledger: Ledger, at: Instant): Fact[] {
   if (intent.request.kind !== 'release') return [];
   const { authorisation } = intent.request;
+  if (ledger.paymentHeld?.authorisation === authorisation)
+    return [{ kind: 'paymentReleased', at, authorisation, amount: ledger.paymentHeld.amount }];
   const held = ledger.authorisations.find((each) => each.id === authorisation && each.state === 'inForce');
   if (!held) return [];
   // Refused means that the network has let it go already.
@@ -55,6 +61,50 @@ const settling = (before: Deal, after: Deal, key: string, at: Instant): Fact => 
   after,
   tells: false,
 });
+
+/** What a payment adds to one booking: its share, with the card that is kept. */
+async function paidFacts(
+  tx: Tx,
+  { clientId, deal }: { readonly clientId: string; readonly deal: Deal },
+  intent: IntentRow,
+  share: PaidShare & { readonly keeps: boolean },
+  at: Instant,
+): Promise<Fact[]> {
+  const { request } = intent;
+  if (request.kind !== 'pay' && request.kind !== 'charge') return [];
+  const { id: cardId, last4 } = request.card;
+  const { amount, fee, tip, settles, consent } = share;
+  const received = {
+    ...{ kind: 'received' as const, at, receiptId: intent.id, amount, method: 'card' as const },
+    ...(fee ? { fee: fee.amount, feeTax: fee.tax } : {}),
+    ...(tip ? { tip } : {}),
+    ...{ cardId, last4 },
+  };
+  const settled = settles ? [settling(deal, settles, intent.id, at)] : [];
+  const kept = share.keeps ? [await keepCard(tx, clientId, request.card, consent, at)] : [];
+  return [...settled, received, ...kept];
+}
+
+/** What counts towards the booking of the intent itself, without fee and tip. */
+function ownShare({ request, amount, bookingId }: IntentRow): PaidShare & { readonly keeps: boolean } {
+  if (request.kind !== 'pay') {
+    const fee = request.kind === 'charge' ? request.fee : undefined;
+    return {
+      bookingId,
+      consent: '',
+      amount: minor(amount - (fee?.amount ?? 0)),
+      ...(fee ? { fee } : {}),
+      keeps: false,
+    };
+  }
+  const keeps = request.keepsCard !== false;
+  const shared = request.shares?.find((share) => share.bookingId === bookingId);
+  if (shared) return { ...shared, keeps };
+  const { fee, tip, settles, consent } = request;
+  const counted = minor(amount - (fee?.amount ?? 0) - (tip ?? 0));
+  const more = { ...(fee ? { fee } : {}), ...(tip ? { tip } : {}), ...(settles ? { settles } : {}) };
+  return { bookingId, consent, amount: counted, ...more, keeps };
+}
 
 async function factsOf(
   tx: Tx,
@@ -76,27 +126,27 @@ async function factsOf(
     case 'pay':
     case 'charge': {
       const { id: cardId, last4 } = request.card;
+      if (approved) return paidFacts(tx, context, intent, ownShare(intent), at);
+      const { code, decline } = answer;
+      const clientPresent = request.kind === 'pay';
+      return [{ kind: 'chargeDeclined', at, amount, code, decline, cardId, last4, clientPresent }];
+    }
+    case 'reserve': {
+      const { id: cardId, last4 } = request.card;
       if (!approved) {
         const { code, decline } = answer;
-        return [
-          { kind: 'chargeDeclined', at, amount, code, decline, cardId, last4, clientPresent: request.kind === 'pay' },
-        ];
+        return [{ kind: 'chargeDeclined', at, amount, code, decline, cardId, last4, clientPresent: true }];
       }
-      const keeps = request.kind === 'pay' && request.keepsCard !== false;
-      const kept = keeps ? [await keepCard(tx, clientId, request.card, request.consent, at)] : [];
-      const { fee } = request;
-      const passedOn = fee ? { fee: fee.amount, feeTax: fee.tax } : {};
-      const counted = minor(amount - (fee?.amount ?? 0));
-      const received = {
-        kind: 'received' as const,
-        at,
-        receiptId: intent.id,
-        amount: counted,
-        method: 'card' as const,
-      };
-      const settled =
-        request.kind === 'pay' && request.settles ? [settling(context.deal, request.settles, intent.id, at)] : [];
-      return [...settled, { ...received, ...passedOn, cardId, last4 }, ...kept];
+      const { reference: authorisation, expires } = answer;
+      const reserved = { kind: 'paymentAuthorised' as const, at, authorisation, amount, expires: expires! };
+      const kept = await keepCard(tx, clientId, request.card, request.consent, at);
+      return [{ ...reserved, cardId, last4 }, kept];
+    }
+    case 'captureReserved': {
+      const { authorisation, held } = request;
+      return approved
+        ? [{ kind: 'paymentCaptured', at, authorisation, held, captured: amount }]
+        : [{ kind: 'paymentReleased', at, authorisation, amount: held }];
     }
     case 'verify': {
       const { id: cardId, last4 } = request.card;
@@ -116,63 +166,106 @@ async function factsOf(
       const still = ledger.authorisations.some((each) => each.id === authorisation && each.state === 'inForce');
       return still ? [{ kind: 'holdLapsed', at, authorisation, amount: held }] : [];
     }
-    case 'refund':
-      return approved
-        ? [{ kind: 'refunded', at, refundId: intent.id, receiptId: request.receiptId, amount, method: 'card' }]
-        : [{ kind: 'refundRefused', at, receiptId: request.receiptId, amount, code: answer.code }];
+    case 'refund': {
+      const { receiptId, on } = request;
+      if (!approved) return [{ kind: 'refundRefused', at, receiptId, amount, code: answer.code }];
+      const counted = minor(amount - (on?.fee ?? 0) - (on?.tip ?? 0));
+      return [{ kind: 'refunded', at, refundId: intent.id, receiptId, amount: counted, method: 'card', ...on }];
+    }
   }
 }
 
 /**
  * Records what the processor answered, once: the call's own answer and the event that brings the same may come in
  * any order, twice, or days apart.
+ * @returns intents that follow from it and are to be carried out after this: money that came too late goes back
  */
 export async function recordAnswer(
-  { db, clock }: Pick<Deps, 'db' | 'clock'>,
+  { db, clock, newId }: Pick<Deps, 'db' | 'clock' | 'newId'>,
   intentId: string,
   answer: ProcessorAnswer,
-): Promise<void> {
-  await db.transaction(async (tx) => {
+): Promise<string[]> {
+  return db.transaction(async (tx): Promise<string[]> => {
     const [about] = await tx
       .select({ bookingId: intents.bookingId, state: intents.state })
       .from(intents)
       .where(eq(intents.id, intentId));
-    if (!about || about.state === 'approved' || about.state === 'declined') return; // not ours, or recorded before
+    if (!about || about.state === 'approved' || about.state === 'declined') return []; // not ours, or recorded before
     const loaded = (await lockBooking(tx, about.bookingId))!;
     const [intent] = await tx.select().from(intents).where(eq(intents.id, intentId)).for('update');
-    if (!intent || intent.state === 'approved' || intent.state === 'declined') return;
+    if (!intent || intent.state === 'approved' || intent.state === 'declined') return [];
     const now = clock.now();
 
     if (answer.outcome === 'confirm') {
-      if (intent.state === 'waiting') return;
-      await tx.update(intents).set({ state: 'waiting', answer }).where(eq(intents.id, intentId));
-      if (intent.request.kind !== 'hold') return;
-      const { card } = intent.request;
-      const asked: Fact = {
-        kind: 'holdAsked',
-        at: now,
-        amount: intent.amount,
-        cardId: card.id,
-        last4: card.last4,
-        confirmUrl: answer.url,
-        intentId,
-      };
-      await recordFacts(tx, loaded, [asked], now);
-      return;
+      await recordConfirmation(tx, loaded, intent, answer, now);
+      return [];
     }
     await tx.update(intents).set({ state: answer.outcome, answer, answeredAt: now }).where(eq(intents.id, intentId));
     const { clientId, total, tax } = loaded.booking;
     const ledger = ledgerOf(loaded.facts);
-    const added = await factsOf(tx, {
-      clientId,
-      intent,
-      answer,
-      ledger,
-      total,
-      tax,
-      deal: dealOf(loaded.booking),
-      now,
-    });
-    await recordFacts(tx, loaded, added, now);
+    const context = { clientId, intent, answer, ledger, total, tax, deal: dealOf(loaded.booking), now };
+    const further = await recordOn(tx, loaded, await factsOf(tx, context), now, newId);
+    for (const share of otherShares(intent)) {
+      const other = (await lockBooking(tx, share.bookingId))!;
+      const added =
+        answer.outcome === 'approved'
+          ? await paidFacts(tx, { clientId, deal: dealOf(other.booking) }, intent, { ...share, keeps: true }, now)
+          : await factsOf(tx, { ...context, deal: dealOf(other.booking) });
+      further.push(...(await recordOn(tx, other, added, now, newId)));
+    }
+    return further;
   });
+}
+
+/** The bookings that the payment is for besides its own, in the order in which every payment of several locks them. */
+const otherShares = ({ request, bookingId }: IntentRow): readonly PaidShare[] =>
+  request.kind === 'pay' ? (request.shares ?? []).filter((share) => share.bookingId !== bookingId) : [];
+
+async function recordConfirmation(
+  tx: Tx,
+  loaded: LoadedBooking,
+  intent: IntentRow,
+  answer: Extract<ProcessorAnswer, { outcome: 'confirm' }>,
+  now: Instant,
+): Promise<void> {
+  if (intent.state === 'waiting') return;
+  await tx.update(intents).set({ state: 'waiting', answer }).where(eq(intents.id, intent.id));
+  if (intent.request.kind !== 'hold') return;
+  const { id: cardId, last4 } = intent.request.card;
+  const asked = { kind: 'holdAsked' as const, at: now, amount: intent.amount, cardId, last4 };
+  await recordFacts(tx, loaded, [{ ...asked, confirmUrl: answer.url, intentId: intent.id }], now);
+}
+
+/** Records the facts of a payment; where the place was given back before, it is taken again or the money goes back. */
+async function recordOn(
+  tx: Tx,
+  loaded: LoadedBooking,
+  added: readonly Fact[],
+  now: Instant,
+  newId: () => string,
+): Promise<string[]> {
+  const receipt = added.find((fact) => fact.kind === 'received');
+  if (!receipt || !ledgerOf(loaded.facts).lapsed) {
+    await recordFacts(tx, loaded, added, now);
+    return [];
+  }
+  if (await takeAgain(tx, loaded.booking, now)) {
+    await recordFacts(tx, loaded, [{ kind: 'revived', at: now }, ...added], now);
+    return [];
+  }
+  const recorded = await recordFacts(tx, loaded, added, now);
+  const ledger = ledgerOf(recorded.facts);
+  const { receiptId: id, amount, fee, feeTax, tip } = receipt;
+  const on = { ...(fee ? { fee, feeTax: feeTax ?? zero } : {}), ...(tip ? { tip } : {}) };
+  const refunds = [{ id, amount, on }];
+  const back = await openRefunds(tx, { bookingId: loaded.booking.id, refunds, ledger, cause: 'late', now, newId });
+  return back.intentIds;
+}
+
+async function takeAgain(tx: Tx, booking: LoadedBooking['booking'], now: Instant): Promise<boolean> {
+  const { id: bookingId, serviceId, startsAt: start, endsAt: end, count, timeZone } = booking;
+  if (instantOfWall(start, timeZone) <= now) return false;
+  const [service] = await tx.select({ rules: services.booking }).from(services).where(eq(services.id, serviceId));
+  const rules = service?.rules ?? null;
+  return (await takePlaces(tx, { bookingId, serviceId, rules, start, end, count, timeZone, withinHours: false })).ok;
 }

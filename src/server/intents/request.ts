@@ -16,7 +16,14 @@ export type IntentRequest =
       readonly fee?: FeeCharged;
       /** The client settles everything at once, and the price becomes this with the payment. */
       readonly settles?: Deal;
+      /** On top, for those who did the work. */
+      readonly tip?: Minor;
+      /** One payment for several bookings: what counts towards each, this one's own first. */
+      readonly shares?: readonly PaidShare[];
     }
+  /** What is due at once, reserved with a request and taken only with the owner's yes. */
+  | { readonly kind: 'reserve'; readonly card: CardUsed; readonly consent: string; readonly description: string }
+  | { readonly kind: 'captureReserved'; readonly authorisation: string; readonly held: Minor }
   | {
       readonly kind: 'hold';
       readonly card: CardUsed;
@@ -34,9 +41,20 @@ export type IntentRequest =
     }
   /** What a cancellation left owed, captured from the hold. */
   | { readonly kind: 'keepFromHold'; readonly authorisation: string; readonly held: Minor }
-  | { readonly kind: 'refund'; readonly receiptId: string; readonly payment: string }
+  /** With the fee passed on and the tip where the whole payment goes back: they are in the intent's amount. */
+  | { readonly kind: 'refund'; readonly receiptId: string; readonly payment: string; readonly on?: OnTop }
   | { readonly kind: 'verify'; readonly card: CardUsed; readonly consent: string };
 
+/** What was paid on top of what counts towards a booking. */
+export type OnTop = { readonly fee?: Minor; readonly feeTax?: Minor; readonly tip?: Minor };
+export type PaidShare = {
+  readonly bookingId: string;
+  readonly amount: Minor;
+  readonly consent: string;
+  readonly fee?: FeeCharged;
+  readonly tip?: Minor;
+  readonly settles?: Deal;
+};
 /** `id` is the card's row where it is on file already; a new one gets its row with the record. */
 export type CardUsed = { readonly id: string; readonly token: string; readonly last4: string };
 /** A fee passed on, in the sum that is charged and not in what counts towards the booking; and the tax in it. */

@@ -3,13 +3,13 @@ import type { Instant } from '#core/calendar/instant';
 import { factsThatCount } from '#core/booking/factsThatCount';
 import { dealOf } from '#server/booking/dealOf';
 import { readBooking } from '#server/booking/lockBooking';
-import type { Database } from '#server/database/open';
+import type { Database, Tx } from '#server/database/open';
 import { bookings, summaries } from '#server/database/schema/bookings';
 import { services, taxes, terms, termsVersions } from '#server/database/schema/business';
 import { bookingView } from '#server/queries/bookingView';
 import { and, asc, eq, sql } from 'drizzle-orm';
 
-export const taxLines = (db: Database): Promise<TaxLine[]> =>
+export const taxLines = (db: Database | Tx): Promise<TaxLine[]> =>
   db
     .select({ code: taxes.code, label: taxes.label, rate: taxes.rate })
     .from(taxes)

@@ -3,6 +3,7 @@ import { ok, refuse, type Result } from '#core/result';
 import { readBooking } from '#server/booking/lockBooking';
 import type { Deps } from '#server/deps';
 import { paymentUnderWay } from '#server/intents/openIntent';
+import { carryOut } from '#server/intents/carryOut';
 import { recordAnswer } from '#server/intents/recordAnswer';
 import { bookingOfLink } from '#server/usecases/clientLink';
 
@@ -28,6 +29,6 @@ export const abandonPayment =
       clientPresent: true,
       description: request.description,
     });
-    await recordAnswer(deps, key, answer);
+    for (const id of await recordAnswer(deps, key, answer)) await carryOut(deps, id);
     return ok({ abandoned: answer.outcome === 'declined' });
   };

@@ -1,5 +1,6 @@
 import { addHours, type Instant } from '#core/calendar/instant';
 import type { Database, Tx } from '#server/database/open';
+import type { Deps } from '#server/deps';
 import { clientLinks } from '#server/database/schema/clients';
 import { eq } from 'drizzle-orm';
 import { createHash, randomBytes } from 'node:crypto';
@@ -24,6 +25,25 @@ export async function makeClientLink(
   const token = randomBytes(32).toString('base64url');
   const expiresAt = linkExpiry(from, now);
   await tx.insert(clientLinks).values({ hash: hashOfToken(token), bookingId, purpose, madeAt: now, expiresAt });
+  return token;
+}
+
+/**
+ * The link of a booking that is the same each time: what a client's own pages lead to. It opens nothing that the device
+ * may not see.
+ */
+export async function standingLink(
+  db: Tx | Database,
+  { keyOf }: Pick<Deps, 'keyOf'>,
+  about: { readonly bookingId: string; readonly from: Instant; readonly now: Instant },
+): Promise<string> {
+  const { bookingId, from, now } = about;
+  const token = keyOf('client link', bookingId);
+  const expiresAt = linkExpiry(from, now);
+  await db
+    .insert(clientLinks)
+    .values({ hash: hashOfToken(token), bookingId, purpose: 'client', madeAt: now, expiresAt })
+    .onConflictDoUpdate({ target: clientLinks.hash, set: { expiresAt } });
   return token;
 }
 

@@ -8,6 +8,7 @@ import type { Tx } from '#server/database/open';
 import { facts } from '#server/database/schema/bookings';
 import { payouts, processorEvents } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
+import { carryOut } from '#server/intents/carryOut';
 import { recordAnswer } from '#server/intents/recordAnswer';
 import { appendEntry } from '#server/journal/appendEntry';
 import type { ProcessorEvent } from '#server/ports';
@@ -25,7 +26,7 @@ export const takeEvent =
     if (before) return ok({ taken: false });
     const { db, clock } = deps;
     if (event.type === 'request.answered') {
-      await recordAnswer(deps, event.key, event.answer);
+      for (const id of await recordAnswer(deps, event.key, event.answer)) await carryOut(deps, id);
       await markTaken(db, id, event, clock.now());
       await runDue(deps);
       return ok({ taken: true });
@@ -54,10 +55,18 @@ async function recordLapse(tx: Tx, authorisation: string, now: ReturnType<Deps['
   const [placed] = await tx
     .select({ bookingId: facts.bookingId })
     .from(facts)
-    .where(sql`${facts.fact}->>'kind' = 'holdPlaced' and ${facts.fact}->>'authorisation' = ${authorisation}`);
+    .where(
+      sql`${facts.fact}->>'kind' in ('holdPlaced', 'paymentAuthorised') and ${facts.fact}->>'authorisation' = ${authorisation}`,
+    );
   if (!placed) return;
   const loaded = (await lockBooking(tx, placed.bookingId))!;
-  const held = ledgerOf(loaded.facts).authorisations.find((each) => each.id === authorisation);
+  const ledger = ledgerOf(loaded.facts);
+  if (ledger.paymentHeld?.authorisation === authorisation) {
+    const { amount } = ledger.paymentHeld;
+    await recordFacts(tx, loaded, [{ kind: 'paymentReleased', at: now, authorisation, amount }], now);
+    return;
+  }
+  const held = ledger.authorisations.find((each) => each.id === authorisation);
   if (held?.state !== 'inForce') return;
   await recordFacts(tx, loaded, [{ kind: 'holdLapsed', at: now, authorisation, amount: held.amount }], now);
 }

@@ -14,6 +14,7 @@ import { errands } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
 import { and, asc, eq, inArray, sql } from 'drizzle-orm';
 import { type Difference, differs } from '#server/verify/differs';
+import { verifyPlaces } from '#server/verify/verifyPlaces';
 import { verifyQuotes } from '#server/verify/verifyQuotes';
 
 /**
@@ -34,9 +35,11 @@ export async function verify(
   for (const { id } of ids) {
     const loaded = (await readBooking(db, id))!;
     found.push(...(await verifyBooking(deps, loaded)), ...(await verifyJournal(deps, loaded)));
-    for (const held of ledgerOf(loaded.facts).authorisations) {
+    const { authorisations, paymentHeld } = ledgerOf(loaded.facts);
+    for (const held of authorisations) {
       if (held.state === 'inForce') inForce.set(held.id, held.amount);
     }
+    if (paymentHeld) inForce.set(paymentHeld.authorisation, paymentHeld.amount);
     if (progress?.(++done, ids.length) === false) return found;
   }
   found.push(...(await verifyQuotes(deps)));
@@ -108,8 +111,11 @@ async function verifyBooking({ db, clock }: Deps, loaded: LoadedBooking): Promis
   const wanted = wantedErrands(current, facts).filter(({ key }) => !doneKeys.has(key));
   const byKey = (list: readonly { key: string; at: string }[]) => list.map(({ key, at }) => `${at} ${key}`).sort();
   const lastChange = facts.findLast((fact) => fact.kind === 'changed');
+  const confirmed = facts.findLast((fact) => fact.kind === 'confirmed');
   return [
     ...(lastChange ? differs('what was changed', booking.number, dealOf(booking), lastChange.after) : []),
+    ...(confirmed ? differs('agreed when confirmed', booking.number, booking.agreed, confirmed.agreed) : []),
+    ...(await verifyPlaces(db, booking, current)),
     ...differs('summary', booking.number, summary, summaryOf(booking, client, current)),
     ...differs('due parts', booking.number, parts, duePartsOf(booking, current)),
     ...differs('cover', booking.number, cover, coverOf(booking, current)),

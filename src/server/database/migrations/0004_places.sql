@@ -76,3 +76,7 @@ ALTER TABLE "bookings" ADD CONSTRAINT "some_count" CHECK ("bookings"."count" >= 
 CREATE EXTENSION IF NOT EXISTS btree_gist;
 --> statement-breakpoint
 ALTER TABLE occupancies ADD CONSTRAINT no_unit_twice EXCLUDE USING gist (place_id WITH =, unit WITH =, int8range(from_second, to_second) WITH &&);
+--> statement-breakpoint
+DROP INDEX receipt_received;
+--> statement-breakpoint
+CREATE UNIQUE INDEX receipt_received ON facts (booking_id, (fact->>'receiptId')) WHERE fact->>'kind' = 'received';

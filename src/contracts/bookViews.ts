@@ -1,0 +1,74 @@
+import type { BusinessFace } from '#contracts/quoteViews';
+import type { BookingRules } from '#core/availability/rules';
+import type { TextBlock } from '#core/agreement/agreement';
+import type { BookingStage } from '#core/booking/stage';
+import type { Strip } from '#core/booking/strip';
+import type { Instant } from '#core/calendar/instant';
+import type { WallTime } from '#core/calendar/wallTime';
+import type { Minor } from '#core/money/minor';
+import type { PriceInput } from '#core/price/price';
+import type { Priced } from '#core/services/askedPrice';
+import type { ServiceColour, ServiceKind } from '#core/services/service';
+import type { Terms } from '#core/terms/terms';
+import type { ClientStep } from '#core/wording/clientSteps';
+
+/** A service as its clients find it on the public page. */
+export type OpenService = Priced & {
+  readonly id: string;
+  readonly kind: ServiceKind;
+  readonly included: string;
+  readonly colour: ServiceColour;
+  readonly rules: Pick<
+    BookingRules,
+    'when' | 'counts' | 'least' | 'most' | 'confirm' | 'authorise' | 'keepMinutes' | 'answerHours' | 'tip'
+  >;
+  readonly terms: Terms;
+  readonly agreement: { readonly name: string; readonly blocks: readonly TextBlock[] } | null;
+};
+export type BookPageView = {
+  readonly business: BusinessFace;
+  readonly timeZone: string;
+  readonly now: Instant;
+  readonly rates: PriceInput['taxes'];
+  readonly services: readonly OpenService[];
+};
+
+export type CheckoutItem = {
+  readonly number: string;
+  readonly title: string;
+  readonly start: WallTime;
+  readonly end: WallTime;
+  readonly stage: BookingStage;
+  readonly confirm: BookingRules['confirm'];
+  readonly total: Minor;
+  readonly dueNow: Minor;
+  readonly received: Minor;
+  readonly strip: Strip;
+  readonly steps: readonly ClientStep[];
+  readonly cancellation: readonly string[];
+  /** The client's page of it. */
+  readonly page: string;
+};
+export type CheckoutView = {
+  readonly business: BusinessFace;
+  readonly currency: string;
+  readonly timeZone: string;
+  readonly now: Instant;
+  readonly clientName: string;
+  readonly clientEmail: string;
+  readonly items: readonly CheckoutItem[];
+  /** What the next step does: pay, reserve for a request, give a card, or nothing more. */
+  readonly next: 'pay' | 'reserve' | 'card' | 'done';
+  readonly gone: boolean;
+  /** Until then the places that wait for this payment are kept; null where none does. */
+  readonly keptUntil: Instant | null;
+  readonly dueNow: Minor;
+  /** All of it, where the terms let everything be paid at once. */
+  readonly everything: { readonly amount: Minor; readonly preset: boolean; readonly saves: Minor } | null;
+  /** Fees passed on for paying these sums by card. */
+  readonly fee: { readonly due: Minor; readonly everything: Minor };
+  readonly tip: boolean;
+  readonly consent: string;
+  readonly waiting: { readonly url: string } | null;
+  readonly declined: string | null;
+};

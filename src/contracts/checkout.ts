@@ -1,0 +1,63 @@
+import { CalendarDate, Money, Wall, WholeNumber } from '#contracts/core/parts';
+import { z } from 'zod';
+
+const Id = z.string().min(1).max(64);
+const Key = z.string().min(20).max(100);
+const name = z.string().trim().min(1, 'your name is needed').max(120, 'at most 120 letters');
+const Email = z
+  .string()
+  .trim()
+  .max(254)
+  .regex(/^[^\s@,;<>]+@[^\s@,;<>]+\.[^\s@,;<>]+$/, 'an e-mail address, such as maud@example.com');
+
+const Count = WholeNumber.refine((count) => count >= 1 && count <= 5000, 'from 1 to 5000');
+
+export const AskedItem = z
+  .strictObject({
+    serviceId: Id,
+    start: Wall,
+    end: Wall,
+    count: Count,
+    extras: z.record(Id, WholeNumber),
+  })
+  .refine(({ start, end }) => end >= start, { error: 'the end is before the start', path: ['end'] });
+export type AskedItem = z.infer<typeof AskedItem>;
+
+/** What a client put together, with the sums that their page showed: where these differ, nothing is booked. */
+export const CheckOut = z.strictObject({
+  /** Made anew for each cart and kept over a repeat: a second sending makes no second booking. */
+  requestKey: z.string().min(16).max(64),
+  clientName: name,
+  clientEmail: Email,
+  note: z.string().trim().max(2000, 'at most 2000 letters'),
+  items: z.array(AskedItem).min(1, 'nothing is chosen').max(8, 'at most 8 bookings at once'),
+  /** The name under the agreements that the page showed; null where there was none. */
+  agreedName: z.string().trim().max(120).nullable(),
+  seen: z.strictObject({ total: Money, dueNow: Money }),
+});
+export type CheckOut = z.infer<typeof CheckOut>;
+
+export const OnCheckout = z.strictObject({ key: Key });
+export type OnCheckout = z.infer<typeof OnCheckout>;
+
+export const PayCheckout = z.strictObject({
+  key: Key,
+  attempt: z.string().min(8).max(64),
+  card: z.string().min(8).max(100),
+  /** Everything at once instead of what is due now. */
+  everything: z.boolean(),
+  tip: Money,
+  /** What the page showed to be charged, without a fee passed on. */
+  seen: Money,
+});
+export type PayCheckout = z.infer<typeof PayCheckout>;
+
+export const FreeQuery = z.object({
+  service: Id,
+  from: CalendarDate,
+  to: CalendarDate,
+  count: z.coerce.number().int().min(1).max(5000).default(1),
+  /** A start, whose possible ends are asked for. */
+  start: Wall.optional(),
+});
+export type FreeQuery = z.infer<typeof FreeQuery>;

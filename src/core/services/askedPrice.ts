@@ -1,0 +1,80 @@
+import type { BookingRules } from '#core/availability/rules';
+import type { WallTime } from '#core/calendar/wallTime';
+import type { Decimal } from '#core/money/decimal';
+import type { Minor } from '#core/money/minor';
+import type { PriceInput } from '#core/price/price';
+import { type PriceBasis, type ServiceExtra, unitsBetween } from '#core/services/service';
+
+export type Priced = {
+  readonly name: string;
+  readonly currency: string;
+  readonly basis: PriceBasis;
+  readonly unitPrice: Minor;
+  readonly taxMode: 'exclusive' | 'inclusive';
+  readonly taxCodes: readonly string[];
+  readonly extras: readonly ServiceExtra[];
+};
+export type AskedOf = {
+  readonly start: WallTime;
+  readonly end: WallTime;
+  readonly count: number;
+  /** How many of each extra, by its id. */
+  readonly extras: Readonly<Record<string, number>>;
+};
+
+/** How many of its basis are charged: the length of the stay, times the units where units are what is booked. */
+function quantityOf(basis: PriceBasis, counts: BookingRules['counts'], asked: AskedOf, timeZone: string): Decimal {
+  const { start, end, count } = asked;
+  if (basis === 'person' || basis === 'unit') return String(count) as Decimal;
+  const length = Number(unitsBetween(basis, { start, end, timeZone }));
+  return String(counts === 'units' ? length * count : length) as Decimal;
+}
+
+const lengthWords = { hour: 'hour', day: 'day', night: 'night' } as const;
+
+/** `10-inch Dobsonian, 3 days`, `Dome evening, 4 guests`: how a booking that a client makes is called. */
+export function askedTitle(
+  { name, basis }: Pick<Priced, 'name' | 'basis'>,
+  counts: BookingRules['counts'],
+  { start, end, count }: Pick<AskedOf, 'start' | 'end' | 'count'>,
+  timeZone: string,
+): string {
+  const plural = (number: number, word: string): string => `${number} ${word}${number === 1 ? '' : 's'}`;
+  const parts = [name];
+  if (basis === 'hour' || basis === 'day' || basis === 'night')
+    parts.push(plural(Number(unitsBetween(basis, { start, end, timeZone })), lengthWords[basis]));
+  if (counts === 'guests') parts.push(plural(count, 'guest'));
+  if (counts === 'units' && count > 1) parts.push(`${count} of it`);
+  return parts.join(', ');
+}
+
+/** The price of what a client asks for, the same in the browser and the server. */
+export function askedPrice(
+  service: Priced,
+  counts: BookingRules['counts'],
+  asked: AskedOf,
+  { timeZone, rates }: { readonly timeZone: string; readonly rates: PriceInput['taxes'] },
+): PriceInput {
+  const { name, currency, basis, unitPrice, taxMode, taxCodes: taxes, extras } = service;
+  const quantity = quantityOf(basis, counts, asked, timeZone);
+  const chosen = extras.flatMap(({ id, label, unitPrice: each }) => {
+    const count = Object.hasOwn(asked.extras, id) ? asked.extras[id]! : 0;
+    return count > 0 ? [{ id, label, quantity: String(count) as Decimal, unitPrice: each, taxes }] : [];
+  });
+  return {
+    ...{ currency, taxMode, taxes: rates },
+    lines: [{ id: 'service', label: name, quantity, unitPrice, taxes }, ...chosen],
+  };
+}
+
+/** The extra whose number is out of what the service lets, or that it does not have; null where all are fine. */
+export function extraOutOfLimits(
+  extras: readonly ServiceExtra[],
+  asked: Readonly<Record<string, number>>,
+): string | null {
+  const wrong = Object.entries(asked).find(([id, count]) => {
+    const extra = extras.find((each) => each.id === id);
+    return !extra || !Number.isInteger(count) || count < 0 || count > extra.most;
+  });
+  return wrong?.[0] ?? null;
+}

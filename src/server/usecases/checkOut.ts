@@ -1,0 +1,183 @@
+import type { AskedItem, CheckOut } from '#contracts/checkout';
+import { plainText } from '#core/agreement/agreement';
+import { type AskedRefusal, checkAsked } from '#core/availability/asked';
+import type { BookingRules } from '#core/availability/rules';
+import type { AcceptedText } from '#core/booking/facts';
+import { planOf } from '#core/booking/keptPlan';
+import { addHours, addSeconds, type Instant } from '#core/calendar/instant';
+import { instantOfWall, wallOfInstant } from '#core/calendar/zoned';
+import { minor, type Minor, sum } from '#core/money/minor';
+import { price } from '#core/price/price';
+import { ok, refuse, type Result } from '#core/result';
+import { askedPrice, askedTitle, extraOutOfLimits } from '#core/services/askedPrice';
+import { runDue } from '#server/agenda/runDue';
+import { insertBooking, type InsertRefusal, type NewBooking } from '#server/booking/insertBooking';
+import type { Tx } from '#server/database/open';
+import { business, services } from '#server/database/schema/business';
+import { checkouts, eventDates } from '#server/database/schema/places';
+import { agreements } from '#server/database/schema/quotes';
+import type { Deps } from '#server/deps';
+import { isOpenToClients, newestTerms, type ServiceRow, taxRates } from '#server/queries/openServices';
+import { hashOfToken } from '#server/usecases/clientLink';
+import { and, eq } from 'drizzle-orm';
+import { createHash } from 'node:crypto';
+
+type Owner = typeof business.$inferSelect;
+type AtItem<R> = R extends { readonly path: string } ? Omit<R, 'path'> & { readonly path: string } : R;
+export type CheckOutRefusal =
+  | AtItem<AskedRefusal | InsertRefusal>
+  | { readonly code: 'service_not_open' | 'extra_out_of_limits'; readonly path: string }
+  | { readonly code: 'currencies_mixed' | 'agreement_not_accepted' }
+  | { readonly code: 'sums_changed'; readonly total: Minor; readonly dueNow: Minor };
+
+/** What one item comes to, before anything is written. */
+type Prepared = { readonly booking: NewBooking; readonly total: Minor; readonly dueNow: Minor; readonly facts: Agreed };
+type Agreed = { readonly note?: string; readonly agreement?: AcceptedText };
+
+/**
+ * Books what a client put together on the public page, all of it or nothing. Each booking keeps its place for as long
+ * as its service lets: minutes for a payment, hours for a yes. A repeat with the same key books nothing more.
+ */
+export const checkOut =
+  (deps: Deps) =>
+  async (request: CheckOut): Promise<Result<{ key: string }, CheckOutRefusal>> => {
+    const { db, clock, keyOf, newId } = deps;
+    await runDue(deps); // what has run out is free again
+    const key = keyOf('checkout', request.requestKey);
+    const result = await db
+      .transaction(async (tx): Promise<Result<{ key: string }, CheckOutRefusal>> => {
+        const [owner] = await tx.select().from(business).for('update');
+        const [before] = await tx.select().from(checkouts).where(eq(checkouts.requestKey, request.requestKey));
+        if (before) return ok({ key });
+        const now = clock.now();
+        const prepared: Prepared[] = [];
+        for (const [index, item] of request.items.entries()) {
+          const read = await prepare(tx, deps, owner!, { request, item, index, now });
+          if (!read.ok) return read;
+          prepared.push(read.value);
+        }
+        if (new Set(prepared.map(({ booking }) => booking.currency)).size > 1)
+          return refuse({ code: 'currencies_mixed' });
+        const total = sum(prepared.map((each) => each.total));
+        const dueNow = sum(prepared.map((each) => each.dueNow));
+        if (total !== request.seen.total || dueNow !== request.seen.dueNow)
+          return refuse({ code: 'sums_changed', total, dueNow });
+        const bookingIds = await insertAll(tx, owner!, prepared, now);
+        if (!bookingIds.ok) throw new Unbooked(bookingIds.refusal);
+        const row = { id: newId(), hash: hashOfToken(key), requestKey: request.requestKey, madeAt: now };
+        await tx.insert(checkouts).values({ ...row, bookingIds: bookingIds.value });
+        return ok({ key });
+      })
+      .catch((error: unknown) => {
+        if (error instanceof Unbooked) return refuse(error.refusal);
+        throw error;
+      });
+    if (result.ok) await runDue(deps);
+    return result;
+  };
+
+/** Rolls back the bookings that were made before the one that could not be. */
+class Unbooked extends Error {
+  constructor(readonly refusal: CheckOutRefusal) {
+    super(refusal.code);
+  }
+}
+
+async function insertAll(
+  tx: Tx,
+  owner: Owner,
+  prepared: readonly Prepared[],
+  now: Instant,
+): Promise<Result<string[], CheckOutRefusal>> {
+  const ids: string[] = [];
+  for (const [index, { booking, facts }] of prepared.entries()) {
+    const counted = { ...owner, lastNumber: owner.lastNumber + index };
+    const made = await insertBooking(tx, counted, booking, { by: 'client', ...facts }, now);
+    if (!made.ok) return refuse(atItem(made.refusal, index));
+    ids.push(made.value.id);
+  }
+  return ok(ids.sort());
+}
+
+const atItem = <R extends { readonly code: string }>(refusal: R, index: number): AtItem<R> => {
+  const path = 'path' in refusal ? `items.${index}.${String(refusal.path)}` : `items.${index}`;
+  return { ...refusal, path } as unknown as AtItem<R>;
+};
+
+type Preparing = {
+  readonly request: CheckOut;
+  readonly item: AskedItem;
+  readonly index: number;
+  readonly now: Instant;
+};
+
+async function prepare(
+  tx: Tx,
+  deps: Deps,
+  owner: Owner,
+  { request, item, index, now }: Preparing,
+): Promise<Result<Prepared, CheckOutRefusal>> {
+  const [service] = await tx.select().from(services).where(eq(services.id, item.serviceId));
+  if (!service || !isOpenToClients(service))
+    return refuse({ code: 'service_not_open', path: `items.${index}.serviceId` });
+  const rules = service.booking!;
+  const { timeZone } = owner;
+  const extra = extraOutOfLimits(service.extras, item.extras);
+  if (extra !== null) return refuse({ code: 'extra_out_of_limits', path: `items.${index}.extras.${extra}` });
+  const asked = checkAsked(item, { rules, hours: rules.hours ?? owner.hours, timeZone, now });
+  if (!asked.ok) return refuse(atItem(asked.refusal, index));
+  if (!(await isHeldThen(tx, service, item))) return refuse({ code: 'not_a_time_of_it', path: `items.${index}.start` });
+  const accepted = await acceptedText(tx, rules, request.agreedName);
+  if (!accepted.ok) return accepted;
+
+  const input = askedPrice(service, rules.counts, item, { timeZone, rates: await taxRates(tx) });
+  const { total } = price(input);
+  const version = await newestTerms(tx, service.termsId);
+  const agreed = wallOfInstant(now, timeZone);
+  const { start, end, count } = item;
+  const { rules: terms, version: termsVersion, termsId } = version;
+  const planned = planOf({ currency: service.currency, timeZone, agreed, start, end, total, terms });
+  if (!planned.ok) return refuse(atItem(planned.refusal, index));
+  const booking: NewBooking = {
+    ...{ id: deps.newId(), clientId: deps.newId(), requestKey: `${request.requestKey}:${index}` },
+    ...{ clientName: request.clientName, clientEmail: request.clientEmail, serviceId: service.id },
+    ...{ title: askedTitle(service, rules.counts, item, timeZone), currency: service.currency },
+    ...{ start, end, count, price: input, termsId, termsVersion, terms },
+    kept: { for: rules.confirm, until: keptUntil(rules, instantOfWall(start, timeZone), now) },
+  };
+  const facts = {
+    ...(request.note ? { note: request.note } : {}),
+    ...(accepted.value ? { agreement: accepted.value } : {}),
+  };
+  return ok({ booking, total, dueNow: minor(planned.value.dueNow), facts });
+}
+
+/** What is held on set dates can be had on those only. */
+async function isHeldThen(tx: Tx, { id, booking }: ServiceRow, { start, end }: AskedItem): Promise<boolean> {
+  if (booking!.when.kind !== 'dates') return true;
+  const [date] = await tx
+    .select()
+    .from(eventDates)
+    .where(and(eq(eventDates.serviceId, id), eq(eventDates.startsAt, start), eq(eventDates.endsAt, end)));
+  return date !== undefined && !date.calledOff;
+}
+
+/** Minutes for a payment, hours for a yes; never past the start of the service. */
+function keptUntil({ confirm, keepMinutes, answerHours }: BookingRules, startAt: Instant, now: Instant): Instant {
+  const until = confirm === 'payment' ? addSeconds(now, keepMinutes * 60) : addHours(now, answerHours);
+  return until < startAt ? until : startAt;
+}
+
+/** The agreement's text as the client accepted it, under its SHA-256; null where the service has none. */
+async function acceptedText(
+  tx: Tx,
+  { agreementId }: BookingRules,
+  signedBy: string | null,
+): Promise<Result<AcceptedText | null, { readonly code: 'agreement_not_accepted' }>> {
+  if (agreementId === null) return ok(null);
+  const [row] = await tx.select().from(agreements).where(eq(agreements.id, agreementId));
+  if (!row) return ok(null);
+  if (!signedBy) return refuse({ code: 'agreement_not_accepted' });
+  const text = plainText(row.agreement.blocks);
+  return ok({ name: row.agreement.name, signedBy, text, sha256: createHash('sha256').update(text).digest('hex') });
+}

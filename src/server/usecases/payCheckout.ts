@@ -1,0 +1,195 @@
+import type { PayCheckout } from '#contracts/checkout';
+import { awaitedFrom } from '#core/booking/ledger';
+import { asConfirmed, standing, type Standing } from '#core/booking/standing';
+import { payAllOffer } from '#core/change/change';
+import type { Instant } from '#core/calendar/instant';
+import { type Minor, sum, zero } from '#core/money/minor';
+import { ok, refuse, type Result } from '#core/result';
+import { cardConsent } from '#core/wording/consent';
+import { runDue } from '#server/agenda/runDue';
+import { dealOf } from '#server/booking/dealOf';
+import { agreedOf, type LoadedBooking, lockBooking } from '#server/booking/lockBooking';
+import type { Tx } from '#server/database/open';
+import { services } from '#server/database/schema/business';
+import { checkouts } from '#server/database/schema/places';
+import type { Deps } from '#server/deps';
+import { carryOut } from '#server/intents/carryOut';
+import { intentByCause, openIntent, paymentUnderWay } from '#server/intents/openIntent';
+import type { CardUsed, IntentRequest, PaidShare } from '#server/intents/request';
+import { withFee } from '#server/intents/withFee';
+import { hashOfToken } from '#server/usecases/clientLink';
+import { outcomeOf, type PayOutcome } from '#server/usecases/payByClient';
+import { eq } from 'drizzle-orm';
+
+export type PayCheckoutRefusal =
+  | { readonly code: 'checkout_unknown' | 'place_gone' | 'nothing_due' | 'position_changed' | 'card_unknown' }
+  | { readonly code: 'attempt_changed' | 'tip_not_taken' }
+  | { readonly code: 'payment_under_way'; readonly confirmUrl: string | null };
+
+export type InCheckout = { readonly loaded: LoadedBooking; readonly current: Standing };
+
+/** The bookings of a checkout in the order in which every payment of several locks them; null for an unknown key. */
+export async function bookingsOfCheckout(tx: Tx, key: string, now: Instant): Promise<InCheckout[] | null> {
+  const [row] = await tx
+    .select()
+    .from(checkouts)
+    .where(eq(checkouts.hash, hashOfToken(key)));
+  if (!row) return null;
+  const found: InCheckout[] = [];
+  for (const id of row.bookingIds.toSorted()) {
+    const loaded = (await lockBooking(tx, id))!;
+    found.push({ loaded, current: standing(agreedOf(loaded.booking), loaded.facts, now) });
+  }
+  return found;
+}
+
+/** Those that wait for money now. */
+export const toPay = (all: readonly InCheckout[]): InCheckout[] =>
+  all.filter(
+    ({ current }) => current.stage === 'waiting' && !awaitedFrom(current.ledger) && current.position.dueNow > 0,
+  );
+
+/** Those that are secured by a card alone: on file, or for a hold. */
+export const toGiveCard = (all: readonly InCheckout[]): InCheckout[] =>
+  all.filter(
+    ({ current: { stage, ledger, position, agreed } }) =>
+      stage === 'waiting' &&
+      !awaitedFrom(ledger) &&
+      position.dueNow === 0 &&
+      Boolean(agreed.terms.cardOnFile) &&
+      !ledger.card,
+  );
+
+/** What is due at once if the owner says yes, and is reserved before: nothing where the service does not ask for it. */
+export async function toReserve(tx: Tx, all: readonly InCheckout[], now: Instant) {
+  const wanted: (InCheckout & { readonly amount: Minor })[] = [];
+  for (const each of all) {
+    const { ledger } = each.current;
+    if (awaitedFrom(ledger) !== 'owner' || ledger.lapsed || ledger.paymentHeld) continue;
+    const { serviceId } = each.loaded.booking;
+    const [service] = await tx.select({ rules: services.booking }).from(services).where(eq(services.id, serviceId));
+    const { dueNow } = asConfirmed(agreedOf(each.loaded.booking), each.loaded.facts, now).position;
+    if (service?.rules?.authorise && dueNow > 0) wanted.push({ ...each, amount: dueNow });
+  }
+  return wanted;
+}
+
+/** What each booking is charged: what is due now, or everything with the discount that its terms give. */
+export function shareOf({ loaded, current }: InCheckout, everything: boolean): Omit<PaidShare, 'consent'> {
+  const { booking } = loaded;
+  const offer = everything ? payAllOffer(current, dealOf(booking)) : null;
+  const { dueNow, outstanding } = current.position;
+  const amount = offer?.amount ?? (everything ? outstanding : dueNow);
+  const { fee } = withFee(current, offer?.deal.tax ?? booking.tax, amount).fee;
+  return { bookingId: booking.id, amount, ...(fee ? { fee } : {}), ...(offer ? { settles: offer.deal } : {}) };
+}
+
+type Attempt = PayCheckout & { readonly used: CardUsed };
+
+/**
+ * Pays a whole checkout by one card: one charge for all that is due, its shares recorded with each booking; then what
+ * is reserved for requests, then cards that are kept. A repeat of the attempt is answered as the first was.
+ */
+export const payCheckout =
+  (deps: Deps) =>
+  async (request: PayCheckout): Promise<Result<PayOutcome, PayCheckoutRefusal>> => {
+    const { db, clock, processor, newId } = deps;
+    const known = await processor.cardOf(request.card);
+    if (!known) return refuse({ code: 'card_unknown' });
+    await runDue(deps); // a place that has run out is not paid for
+    const used = { id: newId(), token: request.card, last4: known.last4 };
+    const intended = await db.transaction((tx) => intend(tx, deps, { ...request, used }, clock.now()));
+    if (!intended.ok) return intended;
+    let outcome: PayOutcome = { state: 'paid' };
+    for (const id of intended.value) {
+      outcome = outcomeOf(await carryOut(deps, id));
+      if (outcome.state !== 'paid') break;
+    }
+    await runDue(deps);
+    return ok(outcome);
+  };
+
+async function intend(
+  tx: Tx,
+  { newId }: Deps,
+  attempt: Attempt,
+  now: Instant,
+): Promise<Result<string[], PayCheckoutRefusal>> {
+  const all = await bookingsOfCheckout(tx, attempt.key, now);
+  if (!all) return refuse({ code: 'checkout_unknown' });
+  const before = await madeBefore(tx, all, attempt);
+  if (before) return before;
+  for (const { loaded } of all) {
+    const underWay = await paymentUnderWay(tx, loaded.booking.id);
+    const url = underWay?.answer?.outcome === 'confirm' ? underWay.answer.url : null;
+    if (underWay) return refuse({ code: 'payment_under_way', confirmUrl: url });
+  }
+  if (all.some(({ current }) => current.ledger.lapsed || current.ledger.cancelled))
+    return refuse({ code: 'place_gone' });
+
+  const paying = toPay(all);
+  const reserving = await toReserve(tx, all, now);
+  const shares = paying.map((each): PaidShare => ({
+    ...shareOf(each, attempt.everything),
+    consent: cardConsent(each.current),
+  }));
+  const due = sum([...shares.map(({ amount }) => amount), ...reserving.map(({ amount }) => amount)]);
+  if (due !== attempt.seen) return refuse({ code: 'position_changed' });
+  if (attempt.tip > 0 && !(await takesTips(tx, paying))) return refuse({ code: 'tip_not_taken' });
+
+  const ids: string[] = [];
+  const make = async ({ loaded: { booking } }: InCheckout, request: IntentRequest, amount: Minor): Promise<void> => {
+    const intent = { id: newId(), bookingId: booking.id, cause: causeOf(attempt), request, amount, now };
+    ids.push(await openIntent(tx, intent));
+  };
+  if (shares.length > 0) await make(paying[0]!, payRequest(attempt, paying, shares), chargedFor(shares, attempt.tip));
+  for (const each of reserving) {
+    const consent = cardConsent(asConfirmed(agreedOf(each.loaded.booking), each.loaded.facts, now));
+    await make(each, { kind: 'reserve', card: attempt.used, consent, description: describe(each) }, each.amount);
+  }
+  for (const each of toGiveCard(all)) {
+    await make(each, { kind: 'verify', card: attempt.used, consent: cardConsent(each.current) }, zero);
+  }
+  return ids.length === 0 ? refuse({ code: 'nothing_due' }) : ok(ids);
+}
+
+const causeOf = ({ attempt }: PayCheckout): string => `checkout:${attempt}`;
+const describe = ({ loaded: { booking } }: InCheckout): string => `${booking.number} ${booking.title}`;
+const chargedFor = (shares: readonly PaidShare[], tip: Minor): Minor =>
+  sum([...shares.flatMap(({ amount, fee }) => [amount, fee?.amount ?? zero]), tip]);
+
+/** A tip goes with the first share. */
+function payRequest(
+  { used, tip }: Attempt,
+  paying: readonly InCheckout[],
+  shares: readonly PaidShare[],
+): IntentRequest {
+  const [first, ...others] = shares;
+  const tipped = { ...first!, ...(tip > 0 ? { tip } : {}) };
+  const description = paying.map(describe).join('; ');
+  return { kind: 'pay', card: used, consent: first!.consent, description, shares: [tipped, ...others] };
+}
+
+async function takesTips(tx: Tx, [first]: readonly InCheckout[]): Promise<boolean> {
+  if (!first) return false;
+  const { serviceId } = first.loaded.booking;
+  const [service] = await tx.select({ rules: services.booking }).from(services).where(eq(services.id, serviceId));
+  return service?.rules?.tip ?? false;
+}
+
+/** The intents of the same attempt, where it was made before. */
+async function madeBefore(
+  tx: Tx,
+  all: readonly InCheckout[],
+  attempt: Attempt,
+): Promise<Result<string[], PayCheckoutRefusal> | null> {
+  const ids: string[] = [];
+  for (const { loaded } of all) {
+    const intent = await intentByCause(tx, loaded.booking.id, causeOf(attempt));
+    if (!intent) continue;
+    if (!('card' in intent.request) || intent.request.card.token !== attempt.card)
+      return refuse({ code: 'attempt_changed' });
+    ids.push(intent.id);
+  }
+  return ids.length > 0 ? ok(ids) : null;
+}
