@@ -10,6 +10,7 @@ const open = [
   /^\/first-start$/,
   /^\/b\//,
   /^\/q\//,
+  /^\/book(\/|$)/,
   /^\/f\//,
   /^\/stand-in\//,
   /^\/healthz$/,

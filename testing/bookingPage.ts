@@ -50,16 +50,14 @@ export async function openTo(app: Installation, { id, rules, unitPrice = 90_00, 
   const basis = rules.when.kind === 'stay' ? 'day' : rules.when.kind === 'dates' ? 'person' : 'fixed';
   const extras = [{ id: 'tea', label: 'Tea and cake', unitPrice: minor(8_00), most: 4 }];
   const about = { id, name: `Service ${id}`, kind: 'appointment' as const, currency: 'EUR', termsId, basis };
-  await db
-    .insert(services)
-    .values({
-      ...about,
-      basis: about.basis as never,
-      unitPrice: minor(unitPrice),
-      extras,
-      taxCodes: ['VAT'],
-      booking: rules,
-    });
+  await db.insert(services).values({
+    ...about,
+    basis: about.basis as never,
+    unitPrice: minor(unitPrice),
+    extras,
+    taxCodes: ['VAT'],
+    booking: rules,
+  });
 }
 
 export async function placesFor(app: Installation): Promise<void> {
@@ -113,8 +111,9 @@ export async function cartOf(app: Installation, items: readonly Item[], client =
       note: '',
       items: [...items],
       agreedName: null,
+    filled: {},
     },
-    seen: { total: total as Minor, dueNow: dueNow as Minor },
+    seen: { total: total as Minor, dueNow: dueNow as Minor, at: app.world.clock.now() },
   };
 }
 

@@ -1,6 +1,6 @@
 import type { BusinessFace } from '#contracts/quoteViews';
 import type { BookingRules } from '#core/availability/rules';
-import type { TextBlock } from '#core/agreement/agreement';
+import type { Agreement } from '#core/agreement/agreement';
 import type { BookingStage } from '#core/booking/stage';
 import type { Strip } from '#core/booking/strip';
 import type { Instant } from '#core/calendar/instant';
@@ -23,7 +23,7 @@ export type OpenService = Priced & {
     'when' | 'counts' | 'least' | 'most' | 'confirm' | 'authorise' | 'keepMinutes' | 'answerHours' | 'tip'
   >;
   readonly terms: Terms;
-  readonly agreement: { readonly name: string; readonly blocks: readonly TextBlock[] } | null;
+  readonly agreement: Pick<Agreement, 'name' | 'blocks' | 'fields'> | null;
 };
 export type BookPageView = {
   readonly business: BusinessFace;

@@ -1,4 +1,4 @@
-import { CalendarDate, Money, Wall, WholeNumber } from '#contracts/core/parts';
+import { CalendarDate, Moment, Money, Wall, WholeNumber } from '#contracts/core/parts';
 import { z } from 'zod';
 
 const Id = z.string().min(1).max(64);
@@ -33,7 +33,10 @@ export const CheckOut = z.strictObject({
   items: z.array(AskedItem).min(1, 'nothing is chosen').max(8, 'at most 8 bookings at once'),
   /** The name under the agreements that the page showed; null where there was none. */
   agreedName: z.string().trim().max(120).nullable(),
-  seen: z.strictObject({ total: Money, dueNow: Money }),
+  /** What the client filled in of the agreements, by the id of the field. */
+  filled: z.record(Id, z.string().max(500)),
+  /** The sums of the page, and the moment at which it computed them: what is agreed to is the text of that page. */
+  seen: z.strictObject({ total: Money, dueNow: Money, at: Moment }),
 });
 export type CheckOut = z.infer<typeof CheckOut>;
 

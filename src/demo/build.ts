@@ -5,6 +5,7 @@ import type { Decimal } from '#core/money/decimal';
 import { minor } from '#core/money/minor';
 import type { App } from '#compose';
 import { furnishDemo, quoteStories, stepsOfQuote } from '#demo/quotes';
+import { furnishPlaces } from '#demo/places';
 import { routineBookings } from '#demo/routine';
 import {
   demoBegins,
@@ -52,6 +53,7 @@ export async function buildDemo(app: App, progress: (share: number, at: Instant)
   await app.signIn.api.signUpEmail({ body: { ...demoSignIn } });
 
   await furnishDemo(app);
+  await furnishPlaces(app);
 
   const all = [...toldBookings, ...routineBookings(38)];
   const quoted = quoteStories

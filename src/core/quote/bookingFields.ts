@@ -2,16 +2,22 @@ import type { Standing } from '#core/booking/standing';
 import { localDate } from '#core/calendar/zoned';
 import { formatMoney } from '#core/money/formatMoney';
 import type { AgreementFieldName } from '#core/quote/fieldNames';
-import type { Offer } from '#core/quote/offer';
 import { longDate, longWall } from '#core/wording/days';
 import type { FieldValue } from '#core/wording/fields';
 import { cancellationSentences, planSentences } from '#core/wording/sentences';
 
 export type QuoteParty = { readonly businessName: string; readonly number: string };
+/** Whom an agreement is with, and about what. */
+export type AgreementAbout = {
+  readonly clientName: string;
+  readonly clientEmail: string;
+  readonly title: string;
+  readonly reference: string;
+};
 
-/** What an agreement's fields say of this offer, as it would stand if it were agreed now. */
+/** What an agreement's fields say of this booking, as it would stand if it were agreed now. */
 export function bookingFields(
-  offer: Offer,
+  about: AgreementAbout,
   { businessName, number }: QuoteParty,
   standing: Standing,
 ): Record<AgreementFieldName, FieldValue> {
@@ -19,9 +25,9 @@ export function bookingFields(
   const today = localDate(asOf, agreed.timeZone);
   return {
     business: businessName,
-    'client name': offer.clientName,
-    'client e-mail': offer.clientEmail,
-    service: offer.title,
+    'client name': about.clientName,
+    'client e-mail': about.clientEmail,
+    service: about.title,
     begins: longWall(agreed.start, today),
     ends: longWall(agreed.end, today),
     price: formatMoney(agreed.total, agreed.currency),
@@ -30,6 +36,6 @@ export function bookingFields(
     'if the client cancels': cancellationSentences(agreed),
     today: longDate(today, today),
     'quote number': number,
-    reference: offer.reference,
+    reference: about.reference,
   };
 }

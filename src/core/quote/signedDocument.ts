@@ -1,4 +1,4 @@
-import type { Run, TextBlock } from '#core/agreement/agreement';
+import type { Agreement, Run, TextBlock } from '#core/agreement/agreement';
 import { planOf } from '#core/booking/keptPlan';
 import { standing, type Standing } from '#core/booking/standing';
 import type { Instant } from '#core/calendar/instant';
@@ -7,7 +7,7 @@ import { formatAmount, formatMoney } from '#core/money/formatMoney';
 import { minor } from '#core/money/minor';
 import type { PlanRefusal } from '#core/plan/plan';
 import { price } from '#core/price/price';
-import { bookingFields, type QuoteParty } from '#core/quote/bookingFields';
+import { type AgreementAbout, bookingFields, type QuoteParty } from '#core/quote/bookingFields';
 import type { Filled } from '#core/quote/facts';
 import { agreedByOffer, type Choice, type Offer, priceInputOf } from '#core/quote/offer';
 import { ok, type Result } from '#core/result';
@@ -79,13 +79,22 @@ function filledBlocks(blocks: readonly TextBlock[], values: FieldValues): TextBl
 }
 
 /** The agreement's text with what the booking and the client fill in; a line stands where the client has not yet. */
-export function agreementText(offer: Offer, party: QuoteParty, current: Standing, filled: Filled): TextBlock[] {
-  if (!offer.agreement) return [];
-  const own = offer.agreement.fields.map(({ id, label }): [string, FieldValue] => {
+export const agreementText = (offer: Offer, party: QuoteParty, current: Standing, filled: Filled): TextBlock[] =>
+  offer.agreement ? filledAgreement(offer.agreement, offer, party, current, filled) : [];
+
+/** The same of any booking. */
+export function filledAgreement(
+  agreement: Pick<Agreement, 'blocks' | 'fields'>,
+  about: AgreementAbout,
+  party: QuoteParty,
+  current: Standing,
+  filled: Filled,
+): TextBlock[] {
+  const own = agreement.fields.map(({ id, label }): [string, FieldValue] => {
     const value = Object.hasOwn(filled, id) ? filled[id]!.trim() : '';
     return [labelKey(label), value === '' ? '________' : value];
   });
-  return filledBlocks(offer.agreement.blocks, { ...bookingFields(offer, party, current), ...Object.fromEntries(own) });
+  return filledBlocks(agreement.blocks, { ...bookingFields(about, party, current), ...Object.fromEntries(own) });
 }
 
 export function signedDocument(

@@ -32,7 +32,7 @@ function quantityOf(basis: PriceBasis, counts: BookingRules['counts'], asked: As
 
 const lengthWords = { hour: 'hour', day: 'day', night: 'night' } as const;
 
-/** `10-inch Dobsonian, 3 days`, `Dome evening, 4 guests`: how a booking that a client makes is called. */
+/** `2 × 10-inch Dobsonian, 3 days`, `Dome evening, 4 guests`: how a booking that a client makes is called. */
 export function askedTitle(
   { name, basis }: Pick<Priced, 'name' | 'basis'>,
   counts: BookingRules['counts'],
@@ -40,11 +40,10 @@ export function askedTitle(
   timeZone: string,
 ): string {
   const plural = (number: number, word: string): string => `${number} ${word}${number === 1 ? '' : 's'}`;
-  const parts = [name];
+  const parts = [counts === 'units' && count > 1 ? `${count} × ${name}` : name];
   if (basis === 'hour' || basis === 'day' || basis === 'night')
     parts.push(plural(Number(unitsBetween(basis, { start, end, timeZone })), lengthWords[basis]));
   if (counts === 'guests') parts.push(plural(count, 'guest'));
-  if (counts === 'units' && count > 1) parts.push(`${count} of it`);
   return parts.join(', ');
 }
 

@@ -14,7 +14,8 @@ export function serviceDay({ stage, agreed, asOf }: Pick<Standing, 'stage' | 'ag
     const day = Math.min(dayNumber(today) - dayNumber(start) + 1, days);
     return days > 0 ? `In service, day ${day} of ${days}` : 'In service';
   }
-  if (stage === 'secured' || stage === 'waiting' || stage === 'enquiry') return `${stageWords[stage]}, begins ${distance(start, today)}`;
+  if (stage === 'secured' || stage === 'waiting' || stage === 'enquiry')
+    return `${stageWords[stage]}, begins ${distance(start, today)}`;
   if (stage === 'toCloseOut') return `To close out, ended ${distance(dateOf(agreed.end), today)}`;
   return stageWords[stage];
 }

@@ -6,6 +6,7 @@ import type { Choice } from '#core/quote/offer';
 import { emptySignature, type SignatureDraft, signatureFault } from '#islands/Offer/signature';
 import { quoteProblem } from '#islands/QuotePage/quoteProblem';
 import { type ApiProblem, newKey, post } from '#islands/api';
+import { useLookAgain } from '#islands/parts/useLookAgain';
 import { useCallback, useEffect, useRef, useState } from 'react';
 
 type Accepted = { readonly state: 'accepted' | 'signing' };
@@ -42,17 +43,7 @@ export function useQuotePage(link: string, given: QuotePageView) {
     });
   }, [link]);
 
-  useEffect(() => {
-    const look = (): void => {
-      if (document.visibilityState === 'visible') void reload();
-    };
-    document.addEventListener('visibilitychange', look);
-    addEventListener('pageshow', look);
-    return () => {
-      document.removeEventListener('visibilitychange', look);
-      removeEventListener('pageshow', look);
-    };
-  }, [reload]);
+  useLookAgain(reload);
 
   // Kept at the server a moment after the last touch, so that the page can be left and opened elsewhere.
   const first = useRef(true);

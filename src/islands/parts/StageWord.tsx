@@ -14,7 +14,18 @@ export const StageWord = ({ stage }: { readonly stage: BookingStage }) => (
 
 /** A day's course: not begun, begun, over, finished; crossed where it will not be. */
 const marks: Readonly<Record<BookingStage, React.ReactNode>> = {
-  enquiry: <circle cx="7" cy="7" r="4.6" fill="none" stroke="currentColor" strokeWidth="2.2" strokeDasharray="0.6 3" strokeLinecap="round" />,
+  enquiry: (
+    <circle
+      cx="7"
+      cy="7"
+      r="4.6"
+      fill="none"
+      stroke="currentColor"
+      strokeWidth="2.2"
+      strokeDasharray="0.6 3"
+      strokeLinecap="round"
+    />
+  ),
   waiting: <circle cx="7" cy="7" r="5" fill="none" stroke="currentColor" strokeWidth="1.6" strokeDasharray="2.6 2.2" />,
   secured: <circle cx="7" cy="7" r="5" fill="none" stroke="currentColor" strokeWidth="1.8" />,
   inService: (

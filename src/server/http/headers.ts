@@ -2,7 +2,7 @@
 const developing = import.meta.env?.DEV === true;
 
 /** Scripts only from here, by the hashes that Astro gives for its own; nothing from outside, nowhere to be framed. */
-const directives = (scriptHashes: string, framed: boolean): string =>
+const directives = (scriptHashes: string, ancestors: string): string =>
   [
     `default-src 'self'`,
     `script-src 'self'${developing ? " 'unsafe-inline'" : scriptHashes}`,
@@ -16,10 +16,16 @@ const directives = (scriptHashes: string, framed: boolean): string =>
     `object-src 'none'`,
     `base-uri 'none'`,
     `form-action 'self'`,
-    `frame-ancestors ${framed ? "'self'" : "'none'"}`,
+    `frame-ancestors ${ancestors}`,
   ].join('; ');
 
-/** Puts the security headers on a response; only the stand-in's card frame may stand inside another page. */
+/** The card network's frame stands in our pages, the booking page in any page that the owner puts it in. */
+const ancestorsOf = ({ pathname }: URL): string => {
+  if (pathname === '/stand-in/card') return "'self'";
+  return pathname === '/book' || pathname === '/book/' ? '*' : "'none'";
+};
+
+/** Puts the security headers on a response. */
 export function applyHeaders(response: Response, url: URL): Response {
   const given = response.headers.get('content-security-policy') ?? '';
   const hashes =
@@ -27,8 +33,7 @@ export function applyHeaders(response: Response, url: URL): Response {
       .match(/'sha256-[^']+'/g)
       ?.map((hash) => ` ${hash}`)
       .join('') ?? '';
-  const framed = url.pathname === '/stand-in/card';
-  response.headers.set('content-security-policy', directives(hashes, framed));
+  response.headers.set('content-security-policy', directives(hashes, ancestorsOf(url)));
   response.headers.set('x-content-type-options', 'nosniff');
   response.headers.set('referrer-policy', 'same-origin');
   response.headers.set('permissions-policy', 'camera=(), microphone=(), geolocation=()');

@@ -1,4 +1,5 @@
 import type { BookPageView, OpenService } from '#contracts/bookViews';
+import type { Agreement } from '#core/agreement/agreement';
 import type { Instant } from '#core/calendar/instant';
 import type { Database, Tx } from '#server/database/open';
 import { business, services, termsVersions } from '#server/database/schema/business';
@@ -28,6 +29,8 @@ export async function taxRates(db: Database | Tx): Promise<PriceInput['taxes']> 
 export const isOpenToClients = ({ retired, booking, unitPrice }: ServiceRow): boolean =>
   !retired && booking !== null && booking.online && unitPrice > 0;
 
+const pageAgreement = ({ name, blocks, fields }: Agreement) => ({ name, blocks, fields });
+
 async function openService(db: Database, row: ServiceRow): Promise<OpenService> {
   const { rules: terms } = await newestTerms(db, row.termsId);
   const { when, counts, least, most, confirm, authorise, keepMinutes, answerHours, tip, agreementId } = row.booking!;
@@ -36,7 +39,7 @@ async function openService(db: Database, row: ServiceRow): Promise<OpenService> 
   return {
     ...{ id, name, kind, included, colour, currency, basis, unitPrice, taxMode, taxCodes, extras, terms },
     rules: { when, counts, least, most, confirm, authorise, keepMinutes, answerHours, tip },
-    agreement: agreed ? { name: agreed.agreement.name, blocks: agreed.agreement.blocks } : null,
+    agreement: agreed ? pageAgreement(agreed.agreement) : null,
   };
 }
 

@@ -3,9 +3,12 @@ import { plainText } from '#core/agreement/agreement';
 import { type AskedRefusal, checkAsked } from '#core/availability/asked';
 import type { BookingRules } from '#core/availability/rules';
 import type { AcceptedText } from '#core/booking/facts';
+import { type Agreed as AgreedDeal, standing } from '#core/booking/standing';
+import { fieldFault } from '#core/quote/acceptance';
+import { filledAgreement } from '#core/quote/signedDocument';
 import { planOf } from '#core/booking/keptPlan';
 import { addHours, addSeconds, type Instant } from '#core/calendar/instant';
-import { instantOfWall, wallOfInstant } from '#core/calendar/zoned';
+import { instantOfWall, localDate, wallOfInstant } from '#core/calendar/zoned';
 import { minor, type Minor, sum } from '#core/money/minor';
 import { price } from '#core/price/price';
 import { ok, refuse, type Result } from '#core/result';
@@ -28,6 +31,7 @@ export type CheckOutRefusal =
   | AtItem<AskedRefusal | InsertRefusal>
   | { readonly code: 'service_not_open' | 'extra_out_of_limits'; readonly path: string }
   | { readonly code: 'currencies_mixed' | 'agreement_not_accepted' }
+  | { readonly code: 'field_missing' | 'field_wrong'; readonly path: string }
   | { readonly code: 'sums_changed'; readonly total: Minor; readonly dueNow: Minor };
 
 /** What one item comes to, before anything is written. */
@@ -60,7 +64,9 @@ export const checkOut =
           return refuse({ code: 'currencies_mixed' });
         const total = sum(prepared.map((each) => each.total));
         const dueNow = sum(prepared.map((each) => each.dueNow));
-        if (total !== request.seen.total || dueNow !== request.seen.dueNow)
+        // A page of another day reads otherwise: days are named from it, and what is due now hangs on it.
+        const sameDay = localDate(request.seen.at, owner!.timeZone) === localDate(now, owner!.timeZone);
+        if (total !== request.seen.total || dueNow !== request.seen.dueNow || !sameDay)
           return refuse({ code: 'sums_changed', total, dueNow });
         const bookingIds = await insertAll(tx, owner!, prepared, now);
         if (!bookingIds.ok) throw new Unbooked(bookingIds.refusal);
@@ -127,9 +133,6 @@ async function prepare(
   const asked = checkAsked(item, { rules, hours: rules.hours ?? owner.hours, timeZone, now });
   if (!asked.ok) return refuse(atItem(asked.refusal, index));
   if (!(await isHeldThen(tx, service, item))) return refuse({ code: 'not_a_time_of_it', path: `items.${index}.start` });
-  const accepted = await acceptedText(tx, rules, request.agreedName);
-  if (!accepted.ok) return accepted;
-
   const input = askedPrice(service, rules.counts, item, { timeZone, rates: await taxRates(tx) });
   const { total } = price(input);
   const version = await newestTerms(tx, service.termsId);
@@ -138,10 +141,14 @@ async function prepare(
   const { rules: terms, version: termsVersion, termsId } = version;
   const planned = planOf({ currency: service.currency, timeZone, agreed, start, end, total, terms });
   if (!planned.ok) return refuse(atItem(planned.refusal, index));
+  const title = askedTitle(service, rules.counts, item, timeZone);
+  const about = { currency: service.currency, timeZone, start, end, total, terms };
+  const accepted = await acceptedText(tx, rules, { request, title, businessName: owner.name, about });
+  if (!accepted.ok) return accepted;
   const booking: NewBooking = {
     ...{ id: deps.newId(), clientId: deps.newId(), requestKey: `${request.requestKey}:${index}` },
     ...{ clientName: request.clientName, clientEmail: request.clientEmail, serviceId: service.id },
-    ...{ title: askedTitle(service, rules.counts, item, timeZone), currency: service.currency },
+    ...{ title, currency: service.currency },
     ...{ start, end, count, price: input, termsId, termsVersion, terms },
     kept: { for: rules.confirm, until: keptUntil(rules, instantOfWall(start, timeZone), now) },
   };
@@ -168,16 +175,38 @@ function keptUntil({ confirm, keepMinutes, answerHours }: BookingRules, startAt:
   return until < startAt ? until : startAt;
 }
 
-/** The agreement's text as the client accepted it, under its SHA-256; null where the service has none. */
+type TextRefusal =
+  | { readonly code: 'agreement_not_accepted' }
+  | { readonly code: 'field_missing' | 'field_wrong'; readonly path: string };
+
+/** The agreement's text as the client's page showed it, under its SHA-256; null where the service has none. */
 async function acceptedText(
   tx: Tx,
   { agreementId }: BookingRules,
-  signedBy: string | null,
-): Promise<Result<AcceptedText | null, { readonly code: 'agreement_not_accepted' }>> {
+  shown: {
+    readonly request: CheckOut;
+    readonly title: string;
+    readonly businessName: string;
+    readonly about: Omit<AgreedDeal, 'agreed'>;
+  },
+): Promise<Result<AcceptedText | null, TextRefusal>> {
   if (agreementId === null) return ok(null);
   const [row] = await tx.select().from(agreements).where(eq(agreements.id, agreementId));
   if (!row) return ok(null);
+  const { request, title, businessName, about } = shown;
+  const { agreedName: signedBy, filled, clientName, clientEmail, seen } = request;
   if (!signedBy) return refuse({ code: 'agreement_not_accepted' });
-  const text = plainText(row.agreement.blocks);
+  const fault = fieldFault(row.agreement.fields, filled);
+  if (fault) return refuse(fault);
+  const current = standing({ ...about, agreed: wallOfInstant(seen.at, about.timeZone) }, [], seen.at);
+  const party = { businessName, number: '' };
+  const blocks = filledAgreement(
+    row.agreement,
+    { clientName, clientEmail, title, reference: '' },
+    party,
+    current,
+    filled,
+  );
+  const text = plainText(blocks);
   return ok({ name: row.agreement.name, signedBy, text, sha256: createHash('sha256').update(text).digest('hex') });
 }

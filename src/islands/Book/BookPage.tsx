@@ -1,0 +1,111 @@
+import type { BookPageView, OpenService } from '#contracts/bookViews';
+import { formatMoney } from '#core/money/formatMoney';
+import { type CartItem, priced, type PricedItem, sumsOf } from '#islands/Book/cart';
+import { Chooser } from '#islands/Book/Chooser';
+import { Details } from '#islands/Book/Details';
+import { useKept } from '#islands/Book/useKept';
+import { BusinessHead, faceStyle } from '#islands/ClientPage/BusinessHead';
+import { useReady } from '#islands/parts/useReady';
+import { basisWords } from '#islands/NewBooking/priceWords';
+import { useState } from 'react';
+import page from '../ClientPage/ClientPage.module.css';
+import styles from './Book.module.css';
+
+type Props = { readonly view: BookPageView; readonly framed: boolean };
+
+const kinds = [
+  ['event', 'Evenings'],
+  ['appointment', 'By appointment'],
+  ['rental', 'To rent'],
+  ['project', 'Projects'],
+] as const;
+
+/** What can be booked, then who books it and what is paid when. What was put together stays over a reload. */
+export default function BookPage({ view, framed }: Props) {
+  const [items, setItems] = useKept<readonly CartItem[]>('cart', []);
+  const [open, setOpen] = useState<string | null>(null);
+  const [paying, setPaying] = useState(false);
+  const ready = useReady();
+  const cart = items.flatMap((item): PricedItem[] => asList(priced(view, item)));
+  const currency = cart[0]?.service.currency ?? view.services[0]!.currency;
+  const add = (item: CartItem): void => {
+    setItems([...items, item]);
+    setOpen(null);
+    setPaying(true);
+    scrollTo({ top: 0 });
+  };
+  const offered = (service: OpenService): boolean => cart.length === 0 || service.currency === currency;
+  return (
+    <div className={page.page} style={faceStyle(view.business)}>
+      <BusinessHead business={view.business} />
+      <main className={page.main}>
+        {paying && cart.length > 0 ? (
+          <Details
+            view={view}
+            cart={cart}
+            framed={framed}
+            remove={(id) => setItems(items.filter((item) => item.id !== id))}
+            more={() => setPaying(false)}
+            emptied={() => setItems([])}
+          />
+        ) : (
+          <>
+            {view.business.picture && <img className={page.banner} src={`/f/${view.business.picture}`} alt="" />}
+            <h1>{cart.length > 0 ? 'What else would you like?' : 'What would you like to book?'}</h1>
+            {kinds.map(([kind, title]) => {
+              const services = view.services.filter((service) => service.kind === kind && offered(service));
+              if (services.length === 0) return null;
+              return (
+                <section key={kind}>
+                  <h2>{title}</h2>
+                  <ul className={styles.services}>
+                    {services.map((service) => (
+                      <li key={service.id} data-open={open === service.id}>
+                        <button
+                          type="button"
+                          className={styles.service}
+                          aria-expanded={open === service.id}
+                          disabled={!ready}
+                          onClick={() => setOpen(open === service.id ? null : service.id)}
+                        >
+                          <span>
+                            <b>{service.name}</b>
+                            {confirmWords[service.rules.confirm] && <small>{confirmWords[service.rules.confirm]}</small>}
+                          </span>
+                          <span className={styles.price}>
+                            {formatMoney(service.unitPrice, service.currency)}
+                            {service.basis !== 'fixed' && <small>for one {basisWords[service.basis][0]}</small>}
+                          </span>
+                        </button>
+                        {open === service.id && <Chooser view={view} service={service} add={add} />}
+                      </li>
+                    ))}
+                  </ul>
+                </section>
+              );
+            })}
+            {cart.length > 0 && (
+              <div className={styles.bar}>
+                <span>
+                  {cart.length === 1 ? cart[0]!.title : `${cart.length} bookings`}
+                  <b>{formatMoney(sumsOf(cart).total, currency)}</b>
+                </span>
+                <button type="button" className={page.button} onClick={() => setPaying(true)}>
+                  Go on with these
+                </button>
+              </div>
+            )}
+          </>
+        )}
+      </main>
+    </div>
+  );
+}
+
+const asList = (item: PricedItem | null): PricedItem[] => (item ? [item] : []);
+
+const confirmWords = {
+  payment: null,
+  client: 'booked when you confirm our message',
+  owner: 'on request; we answer',
+} as const;

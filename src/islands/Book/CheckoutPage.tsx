@@ -1,0 +1,118 @@
+import type { CheckoutView } from '#contracts/bookViews';
+import { dateOf, timeOf } from '#core/calendar/wallTime';
+import { localDate } from '#core/calendar/zoned';
+import { formatMoney } from '#core/money/formatMoney';
+import { sum } from '#core/money/minor';
+import { longWall } from '#core/wording/days';
+import { declineReason } from '#core/wording/declines';
+import { Countdown } from '#islands/Book/Countdown';
+import { PayCart } from '#islands/Book/PayCart';
+import { useCheckout } from '#islands/Book/useCheckout';
+import { BusinessHead, faceStyle } from '#islands/ClientPage/BusinessHead';
+import { Steps } from '#islands/ClientPage/Steps';
+import page from '../ClientPage/ClientPage.module.css';
+import styles from './Book.module.css';
+
+type Props = { readonly pageKey: string; readonly view: CheckoutView };
+
+/** The payment of what was put together: how long the places are kept, one sum, one button; then what happens when. */
+export default function CheckoutPage({ pageKey, view: given }: Props) {
+  const { view, reload } = useCheckout(pageKey, given);
+  const { items, currency } = view;
+  const today = localDate(view.now, view.timeZone);
+  return (
+    <div className={page.page} style={faceStyle(view.business)}>
+      <BusinessHead business={view.business} />
+      <main className={page.main}>
+        <Doing pageKey={pageKey} view={view} reload={reload} />
+        {items.map((item) => (
+          <section key={item.number} className={styles.item}>
+            <h2>{item.title}</h2>
+            <p className={page.when}>
+              {longWall(item.start, today)} to{' '}
+              {dateOf(item.end) === dateOf(item.start) ? timeOf(item.end) : longWall(item.end, today)}
+            </p>
+            {!view.gone && <Steps steps={item.steps} currency={currency} />}
+            <dl className={page.total}>
+              <dt>Price in all, tax included</dt>
+              <dd>{formatMoney(item.total, currency)}</dd>
+            </dl>
+            <details className={page.more}>
+              <summary>If you cancel</summary>
+              <ul>
+                {item.cancellation.map((sentence) => (
+                  <li key={sentence}>{sentence}</li>
+                ))}
+              </ul>
+            </details>
+            {view.next === 'done' && !view.gone && (
+              <p>
+                <a href={item.page}>Everything about this booking</a>
+              </p>
+            )}
+            <p className={page.number}>
+              {item.number} · for {view.clientName}
+            </p>
+          </section>
+        ))}
+      </main>
+    </div>
+  );
+}
+
+function Doing({ pageKey, view, reload }: Props & { readonly reload: () => Promise<void> }) {
+  const { currency, next } = view;
+  if (view.gone)
+    return (
+      <section className={page.note} data-tone="gone" role="status">
+        <b>The place was given back</b>
+        <p>
+          The payment did not come in time, so nothing is booked and nothing was charged.{' '}
+          <a href="/book">Choose a time again</a>
+        </p>
+      </section>
+    );
+  if (next === 'done') return <Done view={view} />;
+  return (
+    <section className={page.box} aria-label={next === 'card' ? 'Give a card' : 'Pay'}>
+      <p className={page.label}>{labels[next]}</p>
+      {next !== 'card' && <p className={page.sum}>{formatMoney(view.dueNow, currency)}</p>}
+      {view.keptUntil && <Countdown until={view.keptUntil} now={view.now} over={reload} />}
+      {view.declined && (
+        <p className={page.declined} role="alert">
+          The card was refused: {declineReason(view.declined)}. Nothing was taken. You can try again or use another
+          card.
+        </p>
+      )}
+      <PayCart pageKey={pageKey} view={view} reload={reload} />
+    </section>
+  );
+}
+
+const labels = {
+  pay: 'Due now',
+  reserve: 'Reserved now, taken only if we say yes',
+  card: 'A card secures your booking',
+} as const;
+
+function Done({ view: { items, clientEmail, business, currency } }: { readonly view: CheckoutView }) {
+  const asked = items.some(({ stage }) => stage === 'enquiry');
+  const unconfirmed = !asked && items.some(({ confirm }) => confirm === 'client');
+  const received = sum(items.map((item) => item.received));
+  return (
+    <section className={page.note} role="status">
+      <b>{asked ? 'Your request is on its way' : unconfirmed ? 'One step more' : 'You are booked, thank you'}</b>
+      <p>
+        {asked && `${business.name} answers by message to ${clientEmail}. The place is kept until then.`}
+        {unconfirmed &&
+          `Open the message that we sent to ${clientEmail} and confirm there. The place is kept until then.`}
+        {!asked && !unconfirmed && (
+          <>
+            {received > 0 && `${formatMoney(received, currency)} has come in. `}A confirmation is on its way to{' '}
+            {clientEmail}.
+          </>
+        )}
+      </p>
+    </section>
+  );
+}

@@ -1,0 +1,56 @@
+import type { FillField as Field } from '#core/agreement/agreement';
+import { fieldFault } from '#core/quote/acceptance';
+import type { Filled } from '#core/quote/facts';
+import type { PricedItem } from '#islands/Book/cart';
+import styles from './Book.module.css';
+
+/** What the agreements of a cart ask for, each field once. */
+export const fieldsOf = (agreeing: readonly PricedItem[]): Field[] => [
+  ...new Map(
+    agreeing.flatMap(({ service }) => service.agreement?.fields ?? []).map((field) => [field.id, field]),
+  ).values(),
+];
+
+/** What is missing or wrong, by the path of its field. */
+export function fillFaults(fields: readonly Field[], filled: Filled): Readonly<Record<string, string>> {
+  return Object.fromEntries(
+    fields.flatMap((field) => {
+      const fault = fieldFault([field], filled);
+      if (!fault) return [];
+      return [
+        [fault.path, fault.code === 'field_missing' ? 'This is needed for the agreement.' : 'This is not quite right.'],
+      ];
+    }),
+  );
+}
+
+type Props = {
+  readonly field: Field;
+  readonly value: string;
+  readonly wrong: string | null;
+  readonly set: (value: string) => void;
+};
+
+/** One thing that the client fills in of an agreement. */
+export const FillField = ({ field, value, wrong, set }: Props) => (
+  <label className={styles.field}>
+    {field.label}
+    {field.kind === 'choice' ? (
+      <select value={value} aria-invalid={wrong !== null} onChange={(event) => set(event.currentTarget.value)}>
+        <option value="">Choose</option>
+        {field.choices.map((choice) => (
+          <option key={choice}>{choice}</option>
+        ))}
+      </select>
+    ) : (
+      <input
+        type={field.kind === 'date' ? 'date' : 'text'}
+        maxLength={field.kind === 'initials' ? 6 : 500}
+        value={value}
+        aria-invalid={wrong !== null}
+        onChange={(event) => set(event.currentTarget.value)}
+      />
+    )}
+    {wrong && <small role="alert">{wrong}</small>}
+  </label>
+);

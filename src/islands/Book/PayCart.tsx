@@ -1,0 +1,152 @@
+import type { CheckoutView } from '#contracts/bookViews';
+import { formatAmount, formatMoney } from '#core/money/formatMoney';
+import type { Decimal } from '#core/money/decimal';
+import { percentOf } from '#core/money/percentOf';
+import { minor, type Minor, sum, zero } from '#core/money/minor';
+import { parseAmount } from '#core/money/parseAmount';
+import { CardFrame, type CardGiven } from '#islands/ClientPage/CardFrame';
+import { payProblem } from '#islands/ClientPage/payProblem';
+import { useReady } from '#islands/parts/useReady';
+import { newKey, post } from '#islands/api';
+import { useRef, useState } from 'react';
+import page from '../ClientPage/ClientPage.module.css';
+
+type Props = { readonly pageKey: string; readonly view: CheckoutView; readonly reload: () => Promise<void> };
+type Outcome = { state: 'paid' } | { state: 'confirm'; url: string } | { state: 'declined'; code: string };
+
+/** How much, a tip where one is taken, the card's own frame, one button. A try keeps its key until it is answered. */
+export function PayCart({ pageKey, view, reload }: Props) {
+  const { currency, next, everything } = view;
+  const frame = useRef<{ ask: () => Promise<CardGiven | null> }>(null);
+  const attempt = useRef<{ key: string; card: string } | null>(null);
+  const running = useRef(false);
+  const [all, setAll] = useState(everything?.preset ?? false);
+  const [tip, setTip] = useState('');
+  const [busy, setBusy] = useState(false);
+  const [problem, setProblem] = useState<string | null>(null);
+  const ready = useReady();
+  const tipped: Minor | null = tip.trim() === '' ? zero : parseAmount(tip, currency);
+  const chosen = all && everything ? everything.amount : view.dueNow;
+  const fee = all && everything ? view.fee.everything : view.fee.due;
+  const charged = sum([chosen, fee, tipped ?? zero]);
+  const label =
+    next === 'card' ? 'Keep this card' : `${next === 'reserve' ? 'Reserve' : 'Pay'} ${formatMoney(charged, currency)}`;
+
+  const send = async (): Promise<void> => {
+    if (running.current || tipped === null) return; // a double click; a tip that cannot be read is said at its field
+    running.current = true;
+    setBusy(true);
+    setProblem(null);
+    try {
+      const given = attempt.current ? { token: attempt.current.card } : await frame.current?.ask();
+      if (!given) return;
+      attempt.current ??= { key: newKey(), card: given.token };
+      const answer = await post<Outcome>('/api/client/checkout/pay', {
+        ...{ key: pageKey, attempt: attempt.current.key, card: attempt.current.card },
+        ...{ everything: all, tip: tipped, seen: chosen },
+      });
+      if (!answer.ok && (answer.problem.code === 'no_connection' || answer.problem.code === 'try_again')) {
+        setProblem(payProblem(answer.problem, currency));
+        return;
+      }
+      attempt.current = null;
+      if (answer.ok && answer.value.state === 'confirm') {
+        location.assign(`${answer.value.url}?back=${encodeURIComponent(`/book/pay/${pageKey}`)}`);
+        return;
+      }
+      if (!answer.ok) setProblem(payProblem(answer.problem, currency));
+      await reload();
+    } finally {
+      running.current = false;
+      setBusy(false);
+    }
+  };
+
+  if (view.waiting)
+    return (
+      <a className={page.button} href={`${view.waiting.url}?back=${encodeURIComponent(`/book/pay/${pageKey}`)}`}>
+        Confirm with your bank
+      </a>
+    );
+  return (
+    <div className={page.pay}>
+      {everything && (
+        <fieldset className={page.choices}>
+          <legend className="visually-hidden">How much to pay now</legend>
+          <label className={page.choice}>
+            <input type="radio" name="sum" checked={!all} onChange={() => setAll(false)} />
+            <span>What is due now, {formatMoney(view.dueNow, currency)}</span>
+          </label>
+          <label className={page.choice}>
+            <input type="radio" name="sum" checked={all} onChange={() => setAll(true)} />
+            <span>
+              Everything, {formatMoney(everything.amount, currency)}
+              {everything.saves > 0 && <b>, {formatMoney(everything.saves, currency)} less</b>}
+            </span>
+          </label>
+        </fieldset>
+      )}
+      {view.tip && <Tip base={chosen} currency={currency} typed={tip} wrong={tipped === null} set={setTip} />}
+      <CardFrame ref={frame} />
+      {fee > 0 && <p className={page.consent}>{formatMoney(fee, currency)} is added for paying by card.</p>}
+      <p className={page.consent}>{view.consent}</p>
+      {problem && (
+        <p className={page.declined} role="alert">
+          {problem}
+        </p>
+      )}
+      <button
+        type="button"
+        className={page.button}
+        onClick={() => void send()}
+        aria-busy={busy}
+        disabled={busy || !ready}
+      >
+        {busy ? 'One moment…' : label}
+      </button>
+    </div>
+  );
+}
+
+type TipProps = {
+  readonly base: Minor;
+  readonly currency: string;
+  readonly typed: string;
+  readonly wrong: boolean;
+  readonly set: (typed: string) => void;
+};
+
+/** A tip is the client's own idea: none is chosen before they choose. */
+const Tip = ({ base, currency, typed, wrong, set }: TipProps) => (
+  <div>
+    <label className={page.consent}>
+      A tip for those who do the work{' '}
+      <input
+        className={page.sumField}
+        inputMode="decimal"
+        placeholder={formatAmount(zero, currency)}
+        aria-invalid={wrong}
+        value={typed}
+        onChange={(event) => set(event.currentTarget.value)}
+      />
+    </label>{' '}
+    {(['5', '10'] as const).map((percent) => {
+      const amount = minor(percentOf(base, percent as Decimal));
+      return (
+        <button
+          key={percent}
+          type="button"
+          className={page.quickSum}
+          onClick={() => set(formatAmount(amount, currency))}
+        >
+          {formatAmount(amount, currency)}
+        </button>
+      );
+    })}
+    {wrong && (
+      <small role="alert" className={page.declined}>
+        This is not a sum.
+      </small>
+    )}
+  </div>
+);
