@@ -23,7 +23,8 @@ import { giveUp } from '#server/usecases/giveUp';
 import type { FreeQuery } from '#contracts/checkout';
 import { answerRequest, confirmByClient } from '#server/usecases/answerRequest';
 import { checkOut } from '#server/usecases/checkOut';
-import { payCheckout } from '#server/usecases/payCheckout';
+import { deviceSees, rememberDevice, sendCode, useCode } from '#server/usecases/devices';
+import { idsOfCheckout, payCheckout } from '#server/usecases/payCheckout';
 import { checkoutView } from '#server/queries/checkoutView';
 import { freeOf } from '#server/queries/free';
 import { bookPage } from '#server/queries/openServices';
@@ -172,6 +173,12 @@ export async function compose(config: Config, given: { opened?: OpenDatabase; po
     bookPage: () => bookPage(db, world.clock.now()),
     free: (query: FreeQuery) => freeOf(db, world.clock.now(), query),
     confirmByClient: confirmByClient(deps),
+    sendCode: sendCode(deps),
+    useCode: useCode(deps),
+    deviceSees: (device: string | null, bookingId: string) => deviceSees(deps, device, bookingId),
+    rememberDevice: (device: string, may: Parameters<typeof rememberDevice>[2]) =>
+      rememberDevice(db, device, may, world.clock.now()),
+    bookingsOfCheckout: (key: string) => idsOfCheckout(db, key),
     answerRequest: answerRequest(deps),
     giveCard: giveCard(deps),
     abandonPayment: abandonPayment(deps),

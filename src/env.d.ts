@@ -9,6 +9,8 @@ declare namespace App {
     app: Composed;
     /** The network address that the request came from. */
     address: string;
+    /** What this device keeps to open a client's pages with; null where it has none. */
+    device: string | null;
     /** The signed-in person; null on the pages that need none. */
     person: { readonly id: string; readonly name: string; readonly email: string } | null;
   }

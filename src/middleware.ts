@@ -1,4 +1,5 @@
 import { application } from '#compose';
+import { deviceCookie } from '#server/http/device';
 import { applyHeaders } from '#server/http/headers';
 import { isFromHere } from '#server/http/sameSite';
 import { problem } from '#server/http/problem';
@@ -23,6 +24,7 @@ export const onRequest = defineMiddleware(async (context, next) => {
   if (!isFromHere(request)) return applyHeaders(problem(403, 'cross_site'), url);
   locals.app = await application();
   locals.address = context.clientAddress;
+  locals.device = context.cookies.get(deviceCookie)?.value ?? null;
   const session = await locals.app.signIn.api.getSession({ headers: request.headers });
   locals.person = session ? { id: session.user.id, name: session.user.name, email: session.user.email } : null;
   const needsPerson = !open.some((pattern) => pattern.test(url.pathname));

@@ -38,3 +38,6 @@ export const AskPayer = z.strictObject({
     .nullable(),
 });
 export type AskPayer = z.infer<typeof AskPayer>;
+
+export const UseCode = z.strictObject({ link: Token, code: z.string().regex(/^\d{6}$/, 'six digits') });
+export type UseCode = z.infer<typeof UseCode>;

@@ -70,7 +70,9 @@ export default function BookPage({ view, framed }: Props) {
                         >
                           <span>
                             <b>{service.name}</b>
-                            {confirmWords[service.rules.confirm] && <small>{confirmWords[service.rules.confirm]}</small>}
+                            {confirmWords[service.rules.confirm] && (
+                              <small>{confirmWords[service.rules.confirm]}</small>
+                            )}
                           </span>
                           <span className={styles.price}>
                             {formatMoney(service.unitPrice, service.currency)}

@@ -65,6 +65,7 @@ export function openQueries(deps: Deps) {
     termsUse: (id: string) => termsUse(db, id, clock.now()),
     services: () => servicesView(db),
     client: (link: string) => clientView(deps, link),
+    face: () => businessFace(deps.db),
     quotes: (query: QuotesQuery) => quotesView(db, query),
     quote: (number: string) => quoteView(db, number, clock.now()),
     quotePage: (link: string) => quotePage(deps, link),

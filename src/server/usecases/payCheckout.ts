@@ -9,7 +9,7 @@ import { cardConsent } from '#core/wording/consent';
 import { runDue } from '#server/agenda/runDue';
 import { dealOf } from '#server/booking/dealOf';
 import { agreedOf, type LoadedBooking, lockBooking } from '#server/booking/lockBooking';
-import type { Tx } from '#server/database/open';
+import type { Database, Tx } from '#server/database/open';
 import { services } from '#server/database/schema/business';
 import { checkouts } from '#server/database/schema/places';
 import type { Deps } from '#server/deps';
@@ -28,15 +28,20 @@ export type PayCheckoutRefusal =
 
 export type InCheckout = { readonly loaded: LoadedBooking; readonly current: Standing };
 
-/** The bookings of a checkout in the order in which every payment of several locks them; null for an unknown key. */
-export async function bookingsOfCheckout(tx: Tx, key: string, now: Instant): Promise<InCheckout[] | null> {
-  const [row] = await tx
-    .select()
+export async function idsOfCheckout(db: Tx | Database, key: string): Promise<readonly string[]> {
+  const [row] = await db
+    .select({ bookingIds: checkouts.bookingIds })
     .from(checkouts)
     .where(eq(checkouts.hash, hashOfToken(key)));
-  if (!row) return null;
+  return row?.bookingIds ?? [];
+}
+
+/** The bookings of a checkout in the order in which every payment of several locks them; null for an unknown key. */
+export async function bookingsOfCheckout(tx: Tx, key: string, now: Instant): Promise<InCheckout[] | null> {
+  const ids = await idsOfCheckout(tx, key);
+  if (ids.length === 0) return null;
   const found: InCheckout[] = [];
-  for (const id of row.bookingIds.toSorted()) {
+  for (const id of ids.toSorted()) {
     const loaded = (await lockBooking(tx, id))!;
     found.push({ loaded, current: standing(agreedOf(loaded.booking), loaded.facts, now) });
   }

@@ -1,4 +1,4 @@
 import { OnLink } from '#contracts/client';
-import { endpoint } from '#server/http/endpoint';
+import { linkEndpoint } from '#server/http/linkEndpoint';
 
-export const POST = endpoint(OnLink, ({ app }) => app.abandonPayment);
+export const POST = linkEndpoint(OnLink, ({ app }) => app.abandonPayment);

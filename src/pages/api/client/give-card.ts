@@ -1,4 +1,4 @@
 import { GiveCard } from '#contracts/client';
-import { endpoint } from '#server/http/endpoint';
+import { linkEndpoint } from '#server/http/linkEndpoint';
 
-export const POST = endpoint(GiveCard, ({ app }) => app.giveCard);
+export const POST = linkEndpoint(GiveCard, ({ app }) => app.giveCard);

@@ -1,4 +1,4 @@
 import { PayByClient } from '#contracts/client';
-import { endpoint } from '#server/http/endpoint';
+import { linkEndpoint } from '#server/http/linkEndpoint';
 
-export const POST = endpoint(PayByClient, ({ app }) => app.payByClient);
+export const POST = linkEndpoint(PayByClient, ({ app }) => app.payByClient);

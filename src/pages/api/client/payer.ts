@@ -1,4 +1,4 @@
 import { AskPayer } from '#contracts/client';
-import { endpoint } from '#server/http/endpoint';
+import { linkEndpoint } from '#server/http/linkEndpoint';
 
-export const POST = endpoint(AskPayer, ({ app }) => app.askPayer);
+export const POST = linkEndpoint(AskPayer, ({ app }) => app.askPayer);

@@ -1,8 +1,8 @@
 import { SignQuote } from '#contracts/quotes';
-import { endpoint } from '#server/http/endpoint';
+import { linkEndpoint } from '#server/http/linkEndpoint';
 import type { z } from 'zod';
 
-export const POST = endpoint(
+export const POST = linkEndpoint(
   SignQuote,
   ({ app, address: origin }) =>
     (request: z.infer<typeof SignQuote>) =>

@@ -1,9 +1,11 @@
+import { mayOpen } from '#server/http/device';
 import { pdfResponse } from '#server/http/download';
 import type { APIRoute } from 'astro';
 
 /** What the client signed, by the link to the booking; a payer's link does not open it. */
 export const GET: APIRoute = async ({ params, locals }) => {
   const opened = await locals.app.bookingOfLink(params.link!);
-  const client = !('fault' in opened) && opened.purpose === 'client';
+  const may = await mayOpen(locals, params.link!);
+  const client = may && !('fault' in opened) && opened.purpose === 'client';
   return pdfResponse(client ? await locals.app.agreementFile({ bookingId: opened.bookingId }) : null);
 };

@@ -1,0 +1,96 @@
+import type { BusinessFace } from '#contracts/quoteViews';
+import { type Answer, type ApiProblem, post } from '#islands/api';
+import { BusinessHead, faceStyle } from '#islands/ClientPage/BusinessHead';
+import { useReady } from '#islands/parts/useReady';
+import { useState } from 'react';
+import book from '../Book/Book.module.css';
+import styles from './ClientPage.module.css';
+
+type Props = { readonly link: string; readonly business: BusinessFace };
+
+const sentences: Readonly<Record<string, string>> = {
+  code_wrong: 'This is not the code. Look at the newest message, and try again.',
+  code_over: 'This code is used up or older than ten minutes. Have another one sent.',
+  too_many_codes: 'Five codes were sent within an hour. Wait until the hour is over, or write to us.',
+  no_connection: 'There is no connection. Try again when it is back.',
+};
+const sentence = ({ code }: ApiProblem): string => sentences[code] ?? 'That did not get through. Try again.';
+
+/** A device that is new to us: a code to the client's own address shows whose it is. Nothing of the booking is here. */
+export default function CodePage({ link, business }: Props) {
+  const [to, setTo] = useState<string | null>(null);
+  const [code, setCode] = useState('');
+  const [problem, setProblem] = useState<ApiProblem | null>(null);
+  const [busy, setBusy] = useState(false);
+  const ready = useReady();
+  const run = async <T,>(request: () => Promise<Answer<T>>, done: (value: T) => void): Promise<void> => {
+    setBusy(true);
+    setProblem(null);
+    const answer = await request();
+    setBusy(false);
+    if (answer.ok) done(answer.value);
+    else setProblem(answer.problem);
+  };
+  const send = () =>
+    run(
+      () => post<{ to: string }>('/api/client/send-code', { link }),
+      ({ to: address }) => setTo(address),
+    );
+  const use = () =>
+    run(
+      () => post('/api/client/use-code', { link, code: code.trim() }),
+      () => location.reload(),
+    );
+  return (
+    <div className={styles.page} style={faceStyle(business)}>
+      <BusinessHead business={business} />
+      <main className={styles.main}>
+        <h1>Is it you?</h1>
+        <p className={styles.when}>
+          This page is one client’s own, and this device is new to it. We send a code to the address that you booked
+          with; it is asked for only once.
+        </p>
+        <form
+          className={book.form}
+          onSubmit={(event) => {
+            event.preventDefault();
+            void (to === null ? send() : use());
+          }}
+        >
+          {to !== null && (
+            <label className={book.field}>
+              The code that we sent to {to}
+              <input
+                inputMode="numeric"
+                autoComplete="one-time-code"
+                pattern="\d{6}"
+                maxLength={6}
+                value={code}
+                aria-invalid={problem?.code === 'code_wrong'}
+                onChange={(event) => setCode(event.currentTarget.value.replace(/\D/g, ''))}
+              />
+            </label>
+          )}
+          {problem && (
+            <p className={styles.declined} role="alert">
+              {sentence(problem)}
+            </p>
+          )}
+          <button
+            type="submit"
+            className={styles.button}
+            disabled={busy || !ready || (to !== null && code.length !== 6)}
+            aria-busy={busy}
+          >
+            {to === null ? 'Send me a code' : 'Open my booking'}
+          </button>
+          {to !== null && (
+            <button type="button" className={styles.quiet} onClick={() => void send()} disabled={busy}>
+              Send another code
+            </button>
+          )}
+        </form>
+      </main>
+    </div>
+  );
+}
