@@ -1,6 +1,6 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import { expect } from 'chai';
-import { type Browser, type BrowserContext, chromium, type Page } from 'playwright-core';
+import { type APIRequestContext, type Browser, type BrowserContext, chromium, type Page } from 'playwright-core';
 
 export const launch = (): Promise<Browser> =>
   chromium.launch({
@@ -50,4 +50,22 @@ export async function expectAccessible(page: Page): Promise<void> {
         .join(' | ')}`,
   );
   expect(found, `on ${page.url()}`).to.deep.equal([]);
+}
+
+/** A client's page on a device that is new to it: the code comes by message, which the owner's stand-in mailbox shows. */
+export async function openAsClient(client: Page, address: string, owner: APIRequestContext): Promise<void> {
+  await client.goto(address, { waitUntil: 'networkidle' });
+  const ask = client.getByRole('button', { name: 'Send me a code' });
+  if (!(await ask.isVisible())) return;
+  await ask.click();
+  const field = client.getByLabel(/^The code that we sent/);
+  await field.waitFor();
+  const { origin } = new URL(address);
+  const { mail } = (await (await owner.get(`${origin}/api/stand-ins/view?mail=your+code`)).json()) as {
+    mail: { subject: string }[];
+  };
+  await field.fill(/(\d{6})$/.exec(mail[0]!.subject)![1]!);
+  await client.getByRole('button', { name: 'Open my booking' }).click();
+  await field.waitFor({ state: 'detached' });
+  await client.waitForLoadState('networkidle');
 }

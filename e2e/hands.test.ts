@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import { randomUUID } from 'node:crypto';
 import type { APIRequestContext, Browser, Page } from 'playwright-core';
-import { expectAccessible, launch, openPage } from './browser';
+import { expectAccessible, launch, openAsClient, openPage } from './browser';
 import { installedDirectory } from './installed';
 import { serve, type Served } from './server';
 
@@ -59,7 +59,7 @@ describe('hands', () => {
     const { link, number } = await book(context.request);
     const tabs = [await openPage(browser), await openPage(browser)];
     for (const { page } of tabs) {
-      await page.goto(link, { waitUntil: 'networkidle' });
+      await openAsClient(page, link, context.request);
       await page.getByRole('button', { name: /^Pay/ }).click();
       await chooseCard(page, 'Approved');
     }
@@ -73,7 +73,7 @@ describe('hands', () => {
     const { context } = await signedIn();
     const { link, number } = await book(context.request);
     const client = await openPage(browser, { viewport: { width: 390, height: 844 } });
-    await client.page.goto(link, { waitUntil: 'networkidle' });
+    await openAsClient(client.page, link, context.request);
     await client.page.getByRole('button', { name: /^Pay/ }).click();
     await chooseCard(client.page, 'Approved');
     await client.page.route('**/api/client/pay', async (route) => {

@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import { spawnSync } from 'node:child_process';
 import type { Browser, BrowserContext, Page } from 'playwright-core';
-import { expectAccessible, launch, openPage } from './browser';
+import { expectAccessible, launch, openAsClient, openPage } from './browser';
 import { installedDirectory } from './installed';
 import { serve, type Served } from './server';
 
@@ -87,7 +87,7 @@ describe('journey: a rental from the booking to the close-out', () => {
     const phone = await openPage(browser, { viewport: { width: 390, height: 844 } });
     faults.push(phone.faults);
     const client = phone.page;
-    await client.goto(address, { waitUntil: 'networkidle' });
+    await openAsClient(client, address, context.request);
     await client.getByText('We charge the balance to the same card').waitFor();
     await client.getByText('4 Apr to 23 Apr').waitFor();
     await expectAccessible(client);
@@ -105,7 +105,7 @@ describe('journey: a rental from the booking to the close-out', () => {
     await client.getByRole('button', { name: 'Confirm' }).click();
     await client.getByText('You are booked, thank you').waitFor();
     await client.goBack();
-    await client.goto(address, { waitUntil: 'networkidle' });
+    await openAsClient(client, address, context.request);
     await client.getByText('€ 240.00 has come in').waitFor();
     await expectAccessible(client);
     await phone.context.close();
