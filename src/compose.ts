@@ -22,6 +22,9 @@ import { createBooking } from '#server/usecases/createBooking';
 import { giveUp } from '#server/usecases/giveUp';
 import type { FreeQuery } from '#contracts/checkout';
 import { answerRequest, confirmByClient } from '#server/usecases/answerRequest';
+import { answerAsk, askChange, previewMove } from '#server/usecases/askChange';
+import { useCard } from '#server/usecases/useCard';
+import { clientBookings } from '#server/queries/clientBookings';
 import { checkOut } from '#server/usecases/checkOut';
 import { deviceSees, rememberDevice, sendCode, useCode } from '#server/usecases/devices';
 import { idsOfCheckout, payCheckout } from '#server/usecases/payCheckout';
@@ -173,6 +176,11 @@ export async function compose(config: Config, given: { opened?: OpenDatabase; po
     bookPage: () => bookPage(db, world.clock.now()),
     free: (query: FreeQuery) => freeOf(db, world.clock.now(), query),
     confirmByClient: confirmByClient(deps),
+    askChange: askChange(deps),
+    previewMove: previewMove(deps),
+    answerAsk: answerAsk(deps),
+    useCard: useCard(deps),
+    clientBookings: (link: string) => clientBookings(deps, link),
     sendCode: sendCode(deps),
     useCode: useCode(deps),
     deviceSees: (device: string | null, bookingId: string) => deviceSees(deps, device, bookingId),

@@ -1,4 +1,4 @@
-import { Money } from '#contracts/core/parts';
+import { Money, Wall } from '#contracts/core/parts';
 import { z } from 'zod';
 
 const Token = z.string().min(20).max(100);
@@ -9,6 +9,8 @@ export const PayByClient = z.strictObject({
   attempt: z.string().min(8).max(64),
   card: z.string().min(8).max(100),
   amount: Money.refine((value) => value > 0, 'a sum above zero'),
+  /** For those who did the work; not part of the amount. */
+  tip: Money.optional(),
   /** Everything at once, with the discount that the terms give for it. */
   everything: z.literal(true).optional(),
   /** What had come in when the page was read: a payment made since in another tab is told, not made again. */
@@ -41,3 +43,22 @@ export type AskPayer = z.infer<typeof AskPayer>;
 
 export const UseCode = z.strictObject({ link: Token, code: z.string().regex(/^\d{6}$/, 'six digits') });
 export type UseCode = z.infer<typeof UseCode>;
+
+/** The client asks to cancel, or to begin at another time. */
+export const AskChange = z
+  .strictObject({
+    link: Token,
+    attempt: z.string().min(8).max(64),
+    what: z.enum(['cancel', 'move']),
+    start: Wall.nullable(),
+    note: z.string().trim().max(2000, 'at most 2000 letters'),
+  })
+  .refine(({ what, start }) => what === 'cancel' || start !== null, { error: 'a new start', path: ['start'] });
+export type AskChange = z.infer<typeof AskChange>;
+
+export const PreviewMove = z.strictObject({ link: Token, start: Wall });
+export type PreviewMove = z.infer<typeof PreviewMove>;
+
+/** One of the client's cards for this booking from now on. */
+export const UseCard = z.strictObject({ link: Token, cardId: z.string().min(1).max(64) });
+export type UseCard = z.infer<typeof UseCard>;

@@ -70,6 +70,14 @@ export const AnswerRequest = z.strictObject({
 });
 export type AnswerRequest = z.infer<typeof AnswerRequest>;
 
+export const AnswerAsk = z.strictObject({
+  bookingId: Id,
+  askId: Id,
+  yes: z.boolean(),
+  note: z.string().trim().max(2000, 'at most 2000 letters'),
+});
+export type AnswerAsk = z.infer<typeof AnswerAsk>;
+
 export const MoveClock = z.strictObject({ to: Wall });
 export type MoveClock = z.infer<typeof MoveClock>;
 

@@ -221,7 +221,48 @@ export type ClientView = {
   readonly cardOffered: boolean;
   readonly waiting: { readonly url: string; readonly what: 'payment' | 'hold' } | null;
   readonly lastDecline: { readonly code: string; readonly amount: Minor } | null;
-  readonly payments: readonly { readonly when: string; readonly amount: Minor; readonly how: string }[];
+  readonly payments: readonly {
+    readonly id: string;
+    readonly when: string;
+    readonly amount: Minor;
+    readonly how: string;
+  }[];
+  /** A yes is wanted from the client by then, or from the owner; null where none is. */
+  readonly awaited: { readonly from: 'client' | 'owner'; readonly until: string } | null;
+  /** Other cards of the client that may be used for this booking. */
+  readonly cards: readonly { readonly id: string; readonly last4: string }[];
+  /** The next part that is not due yet, which may be paid early. */
+  readonly early: { readonly name: string; readonly amount: Minor } | null;
+  readonly tip: boolean;
+  /** Asking to cancel or move: null where it cannot be asked any more. */
+  readonly asking: {
+    readonly start: WallTime;
+    readonly least: WallTime;
+    /** What a cancellation would do now. */
+    readonly ifCancelled: readonly string[];
+    /** What was asked for and is not answered yet. */
+    readonly open: string | null;
+  } | null;
+};
+
+/** All bookings of the client of a link, the coming ones first. */
+export type ClientBookingsView = {
+  readonly business: BusinessFace;
+  readonly clientName: string;
+  readonly bookings: readonly {
+    readonly number: string;
+    readonly title: string;
+    readonly when: string;
+    readonly stage: BookingStage;
+    readonly currency: string;
+    readonly total: Minor;
+    readonly received: Minor;
+    readonly dueNow: Minor;
+    readonly held: Minor;
+    readonly strip: Strip;
+    readonly page: string;
+    readonly over: boolean;
+  }[];
 };
 
 export type Found = {

@@ -29,6 +29,7 @@ export type Occasion =
   | 'requested'
   | 'confirmBooking'
   | 'requestDeclined'
+  | 'askDeclined'
   | 'tooLate';
 
 /** One thing that Ostendo will do for a booking by itself. The key makes it happen once. */
@@ -216,6 +217,9 @@ function telling(standing: Standing, facts: readonly Fact[]): WantedErrand[] {
         at: fact.at,
       }),
     );
+  for (const fact of facts)
+    if (fact.kind === 'askAnswered' && !fact.yes)
+      errands.push({ key: `askDeclined:${fact.askId}`, kind: 'message', occasion: 'askDeclined', at: fact.at });
   if (ledger.closedOut)
     errands.push({ key: 'closedOut', kind: 'message', occasion: 'closedOut', at: ledger.closedOut.at });
   if (ledger.cancelled)

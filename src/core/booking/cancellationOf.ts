@@ -1,4 +1,5 @@
 import type { Standing } from '#core/booking/standing';
+import type { Instant } from '#core/calendar/instant';
 import { wallOfInstant } from '#core/calendar/zoned';
 import { cancel, type Cancellation, type CancelInput } from '#core/cancellation/cancel';
 import { refundsNewestFirst } from '#core/cancellation/refunds';
@@ -12,9 +13,14 @@ export type BookingCancellation = Cancellation & {
 /**
  * What cancelling the booking at this moment would keep, give back and leave owed. A refundable deposit in hand is no
  * part of what a rule may keep, and goes back with the rest.
+ * @param asOf when it was asked for, where that was earlier
  */
-export function cancellationOf(standing: Standing, by: CancelInput['by']): BookingCancellation {
-  const { agreed, ledger, asOf, hold, securityInHand } = standing;
+export function cancellationOf(
+  standing: Standing,
+  by: CancelInput['by'],
+  asOf: Instant = standing.asOf,
+): BookingCancellation {
+  const { agreed, ledger, hold, securityInHand } = standing;
   const { timeZone, start, total, terms } = agreed;
   const receipts = ledger.receipts.map((receipt) => ({ ...receipt }));
   const security = refundsNewestFirst(receipts, securityInHand);

@@ -25,12 +25,17 @@ export type Decision =
   | { readonly kind: 'refundRefused'; readonly by: Instant; readonly amount: Minor; readonly code: string }
   /** A client asks for it; `reserved` says whether what is due at once is held on a card. */
   | { readonly kind: 'request'; readonly by: Instant; readonly amount: Minor; readonly reserved: boolean }
+  /** The client asks to cancel or to move it. */
+  | { readonly kind: 'clientAsks'; readonly by: Instant; readonly amount: Minor; readonly what: 'cancel' | 'move' }
   | { readonly kind: 'notSecured'; readonly by: Instant; readonly amount: Minor };
 
 export type DecisionKind = Decision['kind'];
 
 /** The hours after the service in which a close-out without a hold is expected. */
 const closeOutHours = 48;
+
+/** The hours in which a client who asks for something expects to hear. */
+const answerHours = 24;
 
 /** When the card on file is charged again for a part, from the declines on that card since its due moment. */
 export function chargeTries({ ledger, agreed }: Pick<Standing, 'ledger' | 'agreed'>, since: Instant) {
@@ -52,6 +57,11 @@ export function decisionsOf(standing: Omit<Standing, 'decisions'>): Decision[] {
     decisions.push({ kind: 'request', by: ledger.kept.until, amount: total, reserved: ledger.paymentHeld !== null });
   }
   const soonest = (moment: Instant): Instant => (moment < startAt && asOf < startAt ? startAt : moment);
+
+  if (ledger.asked && !ledger.lapsed && !ledger.closedOut) {
+    const { at, what } = ledger.asked;
+    decisions.push({ kind: 'clientAsks', by: addHours(at, answerHours), amount: standing.agreed.total, what });
+  }
 
   const due = parts.filter((part) => part.state === 'due' || part.state === 'late');
   const charged = due.filter(

@@ -101,6 +101,9 @@ type Kinds = {
   paymentAuthorised: { authorisation: string; amount: Minor; expires: Instant; cardId: string; last4: string };
   paymentCaptured: { authorisation: string; held: Minor; captured: Minor };
   paymentReleased: { authorisation: string; amount: Minor };
+  /** The client asks to cancel, or to begin at another time; a cancellation they ask for counts from this moment. */
+  clientAsked: { askId: string; what: 'cancel' | 'move'; start?: WallTime; end?: WallTime; note: string };
+  askAnswered: { askId: string; yes: boolean; note: string };
   sent: { occasion: string; subject: string; messageId: string; to: string };
   seen: { page: string };
   /** A link for somebody else who pays. */

@@ -45,6 +45,8 @@ export type Ledger = {
   readonly changes: readonly FactOf<'changed'>[];
   readonly securitySettled: FactOf<'securitySettled'> | null;
   readonly givenUp: Minor;
+  /** What the client has asked for and nobody has answered yet. */
+  readonly asked: FactOf<'clientAsked'> | null;
 };
 
 /** Whose yes a request still waits for; null where none is needed, or it came. */
@@ -70,6 +72,7 @@ export const emptyLedger: Ledger = {
   changes: [],
   securitySettled: null,
   givenUp: zero,
+  asked: null,
 };
 
 const endAuthorisation = (ledger: Ledger, id: string, state: HeldAuthorisation['state'], endedAt: Instant): Ledger => ({
@@ -145,7 +148,7 @@ export function withFact(ledger: Ledger, fact: Fact): Ledger {
     case 'closedOut':
       return { ...ledger, closedOut: fact };
     case 'cancelled':
-      return { ...ledger, cancelled: fact };
+      return { ...ledger, cancelled: fact, asked: null };
     case 'lapsed':
       return { ...ledger, lapsed: true };
     case 'placeKept':
@@ -153,6 +156,10 @@ export function withFact(ledger: Ledger, fact: Fact): Ledger {
     case 'confirmed':
       // What was changed before the yes is part of what it says yes to.
       return { ...ledger, kept: null, changes: [] };
+    case 'clientAsked':
+      return { ...ledger, asked: fact };
+    case 'askAnswered':
+      return { ...ledger, asked: null };
     case 'revived':
       return { ...ledger, lapsed: false, kept: null };
     case 'paymentAuthorised':

@@ -70,6 +70,10 @@ export const originalWordings: Readonly<Record<AnyOccasion, MessageText>> = {
     subject: '{{title}}: we have to say no',
     body: 'We cannot take this booking.\n\n{{what was written}}\n\n{{what is reserved}}',
   },
+  askDeclined: {
+    subject: '{{title}}: we cannot change it',
+    body: 'You asked us to change your booking, and we have to say no; it stays as it is.\n\n{{what was written}}\n\n{{what happens when}}',
+  },
   tooLate: {
     subject: '{{title}}: your payment came too late and goes back',
     body: 'Your payment came after the place had been given back, and somebody else has it now. {{sum}} goes back to the card that it came from; you are not booked.\n\nWrite to us, or choose another time.',
@@ -130,6 +134,7 @@ export const occasionFields = {
   requested: ['answer by', 'what is reserved'],
   confirmBooking: ['answer by'],
   requestDeclined: ['what was written', 'what is reserved'],
+  askDeclined: ['what was written'],
   tooLate: ['sum'],
   lapsed: ['what did not come'],
 } as const satisfies Record<AnyOccasion, readonly string[]>;
@@ -170,6 +175,7 @@ export const occasionWords: Readonly<Record<AnyOccasion, string>> = {
   requested: 'A client asks for a booking',
   confirmBooking: 'A client is to confirm a booking',
   requestDeclined: 'You decline a request',
+  askDeclined: 'You say no to a change that a client asked for',
   tooLate: 'A payment came after the place was gone',
   lapsed: 'A place was given back',
 };

@@ -1,10 +1,9 @@
 import type { CheckoutView } from '#contracts/bookViews';
-import { formatAmount, formatMoney } from '#core/money/formatMoney';
-import type { Decimal } from '#core/money/decimal';
-import { percentOf } from '#core/money/percentOf';
-import { minor, type Minor, sum, zero } from '#core/money/minor';
+import { formatMoney } from '#core/money/formatMoney';
+import { type Minor, sum, zero } from '#core/money/minor';
 import { parseAmount } from '#core/money/parseAmount';
 import { CardFrame, type CardGiven } from '#islands/ClientPage/CardFrame';
+import { Tip } from '#islands/ClientPage/Tip';
 import { payProblem } from '#islands/ClientPage/payProblem';
 import { useReady } from '#islands/parts/useReady';
 import { newKey, post } from '#islands/api';
@@ -107,46 +106,3 @@ export function PayCart({ pageKey, view, reload }: Props) {
     </div>
   );
 }
-
-type TipProps = {
-  readonly base: Minor;
-  readonly currency: string;
-  readonly typed: string;
-  readonly wrong: boolean;
-  readonly set: (typed: string) => void;
-};
-
-/** A tip is the client's own idea: none is chosen before they choose. */
-const Tip = ({ base, currency, typed, wrong, set }: TipProps) => (
-  <div>
-    <label className={page.consent}>
-      A tip for those who do the work{' '}
-      <input
-        className={page.sumField}
-        inputMode="decimal"
-        placeholder={formatAmount(zero, currency)}
-        aria-invalid={wrong}
-        value={typed}
-        onChange={(event) => set(event.currentTarget.value)}
-      />
-    </label>{' '}
-    {(['5', '10'] as const).map((percent) => {
-      const amount = minor(percentOf(base, percent as Decimal));
-      return (
-        <button
-          key={percent}
-          type="button"
-          className={page.quickSum}
-          onClick={() => set(formatAmount(amount, currency))}
-        >
-          {formatAmount(amount, currency)}
-        </button>
-      );
-    })}
-    {wrong && (
-      <small role="alert" className={page.declined}>
-        This is not a sum.
-      </small>
-    )}
-  </div>
-);

@@ -4,6 +4,8 @@ import { localDate } from '#core/calendar/zoned';
 import { formatMoney } from '#core/money/formatMoney';
 import { longDate } from '#core/wording/days';
 import { decisionWords } from '#islands/format/decisionWords';
+import { AnswerAsk } from '#islands/Booking/AnswerAsk';
+import { AnswerRequest } from '#islands/Booking/AnswerRequest';
 import { Problem } from '#islands/parts/Problem';
 import { useAction } from '#islands/parts/useAction';
 import { useShell } from '#islands/shell/useShell';
@@ -19,6 +21,7 @@ const titles = {
   refundRefused: 'A refund was refused',
   notSecured: 'Not secured yet',
   request: 'A client asks for this',
+  clientAsks: 'The client asks for a change',
 } as const;
 
 /** What this booking asks of its owner, boxed because it must stand out; nothing where it asks nothing. */
@@ -46,6 +49,8 @@ export function Decide({ view, standing }: { readonly view: BookingView; readonl
           {formatMoney(decision.amount, currency)} {words.stake}, decide by{' '}
           {longDate(localDate(decision.by, zone), today)}
         </p>
+        {decision.kind === 'request' && <AnswerRequest view={view} currency={currency} reserved={decision.reserved} />}
+        {decision.kind === 'clientAsks' && <AnswerAsk view={view} standing={standing} />}
         {decision.kind === 'closeOut' && (
           <Button component="a" href={`/close-out#${view.number}`} fullWidth>
             Close out

@@ -1,7 +1,7 @@
 import type { ChangeReason, Fact } from '#core/booking/facts';
 import { formatAmount } from '#core/money/formatMoney';
 import { type Minor, minor } from '#core/money/minor';
-import { shortDate, shortMoment } from '#core/wording/days';
+import { longWall, shortDate, shortMoment } from '#core/wording/days';
 import { declineText } from '#core/wording/declines';
 import type { PlainDate } from '#core/calendar/days';
 import { localDate } from '#core/calendar/zoned';
@@ -83,6 +83,12 @@ export function historyWords(fact: Fact, about: { currency: string; zone: string
       return `${keptWords[fact.for]} the place is kept until ${shortMoment(fact.until, zone, today)}`;
     case 'confirmed':
       return fact.by === 'owner' ? 'Accepted by us' : 'Confirmed by the client';
+    case 'clientAsked':
+      return fact.what === 'cancel'
+        ? 'The client asks to cancel'
+        : `The client asks to begin ${fact.start ? longWall(fact.start, today) : 'at another time'}`;
+    case 'askAnswered':
+      return fact.yes ? 'Agreed to what the client asked' : 'Said no to what the client asked';
     case 'revived':
       return 'Paid late, and the place was still free';
     case 'paymentAuthorised':

@@ -10,10 +10,14 @@ import { SomebodyElse } from '#islands/ClientPage/SomebodyElse';
 import { Steps } from '#islands/ClientPage/Steps';
 import { WaitingForBank } from '#islands/ClientPage/WaitingForBank';
 import { useClientView } from '#islands/ClientPage/useClientView';
+import { OwnCards } from '#islands/ClientPage/OwnCards';
+import { SayYes } from '#islands/ClientPage/SayYes';
 import { useReady } from '#islands/parts/useReady';
 import { lazy, Suspense } from 'react';
 import styles from './ClientPage.module.css';
 
+/** Loaded only where it can be asked for. */
+const AskChange = lazy(() => import('#islands/ClientPage/AskChange'));
 /** Loaded only where there is something to sign. */
 const SignChange = lazy(() => import('#islands/ClientPage/SignChange'));
 
@@ -39,7 +43,7 @@ export default function ClientPage({ link, view: given }: Props) {
         <Doing link={link} view={view} reload={reload} />
         {!view.payer && (
           <>
-            <h2>What happens when</h2>
+            <h2>{view.awaited ? 'What happens after a yes' : 'What happens when'}</h2>
             <Steps steps={view.steps} currency={currency} />
           </>
         )}
@@ -95,16 +99,34 @@ export default function ClientPage({ link, view: given }: Props) {
             </ul>
           </details>
         )}
+        {view.early && !view.waiting && offersCard(view) && (
+          <details className={styles.more}>
+            <summary>Pay something before its day</summary>
+            <PayBox link={link} view={view} reload={reload} purpose="pay" early={view.early} />
+          </details>
+        )}
         {view.cardOffered && view.dueNow === 0 && !view.waiting && !view.cardWanted && (
           <details className={styles.more}>
             <summary>
               {view.card ? `Use another card than the one ending in ${view.card.last4}` : 'Give a card'}
             </summary>
+            <OwnCards link={link} view={view} reload={reload} />
             <PayBox link={link} view={view} reload={reload} purpose="card" />
           </details>
         )}
+        {ready && view.asking && (
+          <Suspense fallback={null}>
+            <AskChange link={link} asking={view.asking} reload={reload} />
+          </Suspense>
+        )}
         <p className={styles.number}>
           {view.number} · for {view.clientName}
+          {!view.payer && (
+            <>
+              {' · '}
+              <a href={`/b/${link}/all`}>All your bookings</a>
+            </>
+          )}
         </p>
       </main>
     </div>
@@ -118,6 +140,13 @@ function Doing({ link, view, reload }: Props & { readonly reload: () => Promise<
     return (
       <Note title="This place was given back">
         The payment that was to secure it did not come in time. Write to {view.business.email} if you still want it.
+      </Note>
+    );
+  if (view.awaited?.from === 'client') return <SayYes link={link} view={view} reload={reload} />;
+  if (view.awaited)
+    return (
+      <Note title="We have your request">
+        {view.business.name} answers by {view.awaited.until}; until then the place is kept for you.
       </Note>
     );
   if (view.waiting) return <WaitingForBank link={link} waiting={view.waiting} reload={reload} />;

@@ -3,6 +3,9 @@ import { formatMoney } from '#core/money/formatMoney';
 import { fee } from '#core/fee/fee';
 import { chosenSum, firstChoice, type PayChoice, PayChoices } from '#islands/ClientPage/PayChoices';
 import { CardFrame, type CardGiven } from '#islands/ClientPage/CardFrame';
+import { Tip } from '#islands/ClientPage/Tip';
+import { sum, zero } from '#core/money/minor';
+import { parseAmount } from '#core/money/parseAmount';
 import { payProblem } from '#islands/ClientPage/payProblem';
 import { useReady } from '#islands/parts/useReady';
 import { newKey, post } from '#islands/api';
@@ -14,11 +17,15 @@ type Props = {
   readonly view: ClientView;
   readonly reload: () => Promise<void>;
   readonly purpose: 'pay' | 'card';
+  /** Pays the next part before its day. */
+  readonly early?: ClientView['early'];
 };
 type Outcome = { state: 'paid' } | { state: 'confirm'; url: string } | { state: 'declined'; code: string };
 
 /** The card network's frame and one button. A try keeps its key until it is answered, so that a repeat pays once. */
-export function PayBox({ link, view, reload, purpose }: Props) {
+export function PayBox({ link, view: given, reload, purpose, early }: Props) {
+  // Paid early, the next part stands in the place of what is due.
+  const view = early ? { ...given, dueNow: early.amount, choices: earlyChoices(given) } : given;
   const frame = useRef<{ ask: () => Promise<CardGiven | null> }>(null);
   const attempt = useRef<{ key: string; card: string } | null>(null);
   const [opened, setOpened] = useState(purpose === 'card');
@@ -29,15 +36,17 @@ export function PayBox({ link, view, reload, purpose }: Props) {
   const { currency } = view;
   const [choice, setChoice] = useState<PayChoice>(() => firstChoice(view));
   const chosen = chosenSum(choice, view);
+  const [tip, setTip] = useState('');
+  const tipped = tip.trim() === '' ? zero : parseAmount(tip, view.currency);
   const passedOn = purpose === 'pay' && view.fee && chosen.amount ? fee({ ...view.fee, amount: chosen.amount }) : null;
   const label =
     purpose === 'pay'
-      ? `Pay ${formatMoney(passedOn?.charge ?? chosen.amount ?? view.dueNow, currency)}`
+      ? `Pay ${formatMoney(sum([passedOn?.charge ?? chosen.amount ?? view.dueNow, tipped ?? zero]), currency)}`
       : 'Keep this card';
 
   const send = async (): Promise<void> => {
     if (running.current) return; // a double click
-    if (purpose === 'pay' && chosen.amount === null) return; // said at its field
+    if (purpose === 'pay' && (chosen.amount === null || tipped === null)) return; // said at its field
     running.current = true;
     setBusy(true);
     setProblem(null);
@@ -52,6 +61,7 @@ export function PayBox({ link, view, reload, purpose }: Props) {
           ? await post<Outcome>('/api/client/pay', {
               ...about,
               amount: chosen.amount,
+              ...(tipped ? { tip: tipped } : {}),
               ...(chosen.everything ? { everything: true } : {}),
               seen: view.received,
             })
@@ -84,6 +94,9 @@ export function PayBox({ link, view, reload, purpose }: Props) {
   return (
     <div className={styles.pay}>
       {purpose === 'pay' && <PayChoices view={view} choice={choice} choose={setChoice} />}
+      {purpose === 'pay' && view.tip && (
+        <Tip base={chosen.amount ?? view.dueNow} currency={currency} typed={tip} wrong={tipped === null} set={setTip} />
+      )}
       <CardFrame ref={frame} />
       {passedOn && <p className={styles.consent}>{formatMoney(passedOn.fee, currency)} is added for paying by card.</p>}
       <p className={styles.consent}>{view.payer ? 'Your card is charged this once and not kept.' : view.consent}</p>
@@ -104,3 +117,10 @@ export function PayBox({ link, view, reload, purpose }: Props) {
     </div>
   );
 }
+
+/** Everything that is open, or another sum from the smallest on, where the terms take parts. */
+const earlyChoices = ({ choices, outstanding, early }: ClientView): ClientView['choices'] => ({
+  preset: 'due',
+  all: early && early.amount < outstanding ? { amount: outstanding, discount: null } : null,
+  smallest: choices.smallest,
+});

@@ -41,7 +41,12 @@ export function PayChoices({ view, choice, choose }: Props) {
   return (
     <fieldset className={styles.choices}>
       <legend className="visually-hidden">How much to pay now</legend>
-      {radio('due', <>What is due now, {formatMoney(dueNow, currency)}</>)}
+      {radio(
+        'due',
+        <>
+          {view.early ? `The ${view.early.name}` : 'What is due now'}, {formatMoney(dueNow, currency)}
+        </>,
+      )}
       {all &&
         radio(
           'all',

@@ -75,6 +75,16 @@ export function decisionWords(decision: Decision, zone: string, today: PlainDate
         stake: 'to be won',
         mark: 'due',
       };
+    case 'clientAsks':
+      return {
+        why:
+          decision.what === 'cancel'
+            ? 'The client asks to cancel; the terms count from when they asked.'
+            : 'The client asks to begin at another time.',
+        action: 'Answer',
+        stake: 'price',
+        mark: 'due',
+      };
     case 'notSecured':
       return {
         why: 'The first payment has not come, so nothing is secured.',

@@ -22,6 +22,7 @@ const messages = {
   requested: ['Acknowledged the request of %s', 'Acknowledge the request of %s'],
   confirmBooking: ['Asked %s to confirm a booking', 'Ask %s to confirm a booking'],
   requestDeclined: ['Told %s that it cannot be', 'Tell %s that it cannot be'],
+  askDeclined: ['Told %s that it stays as it is', 'Tell %s that it stays as it is'],
   tooLate: ['Told %s that a payment came too late', 'Tell %s that a payment came too late'],
   lapsed: ['Told %s that the place is free again', 'Tell %s that the place is free again'],
 } satisfies Record<Occasion, Verbs>;

@@ -64,6 +64,9 @@ const sentences: Readonly<Record<string, string>> = {
   file_unreadable: 'This file cannot be read as the picture that it claims to be.',
   file_not_found: 'This picture is no longer there.',
   not_found: 'That is no longer there.',
+  place_taken: 'Somebody or something else is booked for this time. Choose another one.',
+  nothing_asked: 'This request has been answered already, or its time is over.',
+  device_unknown: 'This device is not confirmed for this page. Open the link again.',
 };
 
 /** The one place that turns a code into the sentence a person reads. */

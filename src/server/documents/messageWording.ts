@@ -5,6 +5,7 @@ import { localDate } from '#core/calendar/zoned';
 import type { PlainDate } from '#core/calendar/days';
 import { formatMoney } from '#core/money/formatMoney';
 import { type Minor, zero } from '#core/money/minor';
+import { cancelledSentences } from '#core/wording/cancelledSentences';
 import { longDate, longMoment, longWall } from '#core/wording/days';
 import { declineReason } from '#core/wording/declines';
 import { type FieldValue, type FieldValues, fillFields, fillParagraphs } from '#core/wording/fields';
@@ -133,14 +134,7 @@ const occasionValues: {
   cancelled: ({ standing, sum }) => {
     const ended = standing.ledger.cancelled;
     if (!ended) return { 'what is kept': [] };
-    const { keep, refund, owed } = ended;
-    return {
-      'what is kept': [
-        ...(keep > 0 ? [`${sum(keep)} is kept, as the terms say.`] : []),
-        ...(refund > 0 ? [`${sum(refund)} goes back to you.`] : []),
-        ...(owed > 0 ? [`${sum(owed)} is still owed.`] : []),
-      ],
-    };
+    return { 'what is kept': cancelledSentences(ended, sum) };
   },
   changed: ({ changes }) => ({ 'what changed': changes }),
   payer: (about) => ({ sum: payerSum(about) }),
@@ -152,6 +146,7 @@ const occasionValues: {
       ? 'What was reserved on your card is let go. Nothing was charged.'
       : '',
   }),
+  askDeclined: (about) => ({ 'what was written': about.note ?? '' }),
   tooLate: ({ standing: { ledger }, sum }) => ({ sum: sum(ledger.receipts.at(-1)?.amount ?? zero) }),
   lapsed: ({ kept }) => ({
     'what did not come':
@@ -185,6 +180,7 @@ const actions: Readonly<Record<Occasion, (about: About) => string>> = {
   requested: () => 'See your request',
   confirmBooking: () => 'Confirm your booking',
   requestDeclined: () => see,
+  askDeclined: () => see,
   tooLate: () => 'See what happened',
   lapsed: () => 'See what happened',
 };

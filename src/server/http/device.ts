@@ -8,6 +8,7 @@ const seconds = 180 * 86_400;
 export function deviceOf({ cookies, locals, url }: APIContext): string {
   if (locals.device) return locals.device;
   const token = newDeviceToken();
+  locals.device = token;
   const secure = url.protocol === 'https:';
   cookies.set(deviceCookie, token, { httpOnly: true, sameSite: 'lax', secure, path: '/', maxAge: seconds });
   return token;
@@ -17,9 +18,18 @@ export function deviceOf({ cookies, locals, url }: APIContext): string {
  * Whether this request may open the booking of a link: a payer's link always, a client's from a device that booked it
  * or was confirmed by a code, and the owner, who sees everything anyway.
  */
-export async function mayOpen({ app, person, device }: APIContext['locals'], link: string): Promise<boolean> {
-  if (person) return true;
+export const mayOpen = async (locals: Locals, link: string): Promise<boolean> => (await seenBy(locals, link)) !== null;
+
+/** Whether it may open everything of the client whose link this is. */
+export const maySeeAll = async (locals: Locals, link: string): Promise<boolean> =>
+  (await seenBy(locals, link)) === 'client';
+
+type Locals = APIContext['locals'];
+type Sight = 'client' | 'booking' | 'payer' | null;
+
+async function seenBy({ app, person, device }: Locals, link: string): Promise<Sight> {
   const opened = await app.bookingOfLink(link);
-  if ('fault' in opened || opened.purpose === 'payer') return true; // the page says what is wrong with a link
-  return (await app.deviceSees(device, opened.bookingId)) !== null;
+  // The page says what is wrong with a link.
+  if ('fault' in opened || opened.purpose === 'payer') return 'payer';
+  return person ? 'client' : app.deviceSees(device, opened.bookingId);
 }

@@ -12,9 +12,10 @@ export const linkEndpoint =
   <S extends z.ZodType<{ readonly link: string }>, T, R extends Refusal>(
     contract: S,
     useCase: (locals: APIContext['locals']) => (input: z.infer<S>) => Promise<Result<T, R>>,
+    may = mayOpen,
   ): APIRoute =>
   (context) =>
     endpoint<S, T, R | { readonly code: 'device_unknown' }>(contract, (locals) => async (input) => {
-      if (!(await mayOpen(locals, input.link))) return refuse({ code: 'device_unknown' });
+      if (!(await may(locals, input.link))) return refuse({ code: 'device_unknown' });
       return useCase(locals)(input);
     })(context);

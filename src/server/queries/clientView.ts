@@ -1,18 +1,25 @@
 import type { ClientView } from '#contracts/views';
 import type { Deal } from '#core/booking/deal';
-import { standing, type Standing } from '#core/booking/standing';
+import { asConfirmed, standing, type Standing } from '#core/booking/standing';
 import { payAllOffer } from '#core/change/change';
 import { dealOf } from '#server/booking/dealOf';
 import { stripOf } from '#core/booking/strip';
 import type { Fact } from '#core/booking/facts';
 import { dateOf, timeOf } from '#core/calendar/wallTime';
-import { localDate } from '#core/calendar/zoned';
-import { minor, zero } from '#core/money/minor';
+import { localDate, wallOfInstant } from '#core/calendar/zoned';
+import { type Minor, minor, zero } from '#core/money/minor';
 import { cardConsent } from '#core/wording/consent';
 import { clientSteps } from '#core/wording/clientSteps';
 import { longDate, longMoment, longWall } from '#core/wording/days';
 import { cancellationSentences } from '#core/wording/sentences';
-import { agreedOf, lockBooking } from '#server/booking/lockBooking';
+import { cancellationOf } from '#core/booking/cancellationOf';
+import { awaitedFrom } from '#core/booking/ledger';
+import type { PlainDate } from '#core/calendar/days';
+import { formatMoney } from '#core/money/formatMoney';
+import { ifCancelledSentences } from '#core/wording/cancelledSentences';
+import type { Tx } from '#server/database/open';
+import { cards } from '#server/database/schema/clients';
+import { agreedOf, type LoadedBooking, lockBooking } from '#server/booking/lockBooking';
 import { recordFacts } from '#server/booking/record';
 import { price, type PriceInput } from '#core/price/price';
 import { services } from '#server/database/schema/business';
@@ -83,15 +90,49 @@ const forPayer = (view: ClientView): ClientView => ({
     lastDecline: null,
     consent: '',
   },
+  ...{ awaited: null, cards: [], asking: null, tip: false },
   ...{ included: '', lines: [], steps: [], cancellation: [], payments: [], received: zero, total: view.outstanding },
   strip: { ...view.strip, segments: [] },
   waiting: view.waiting?.what === 'payment' ? view.waiting : null,
 });
 
+/** What only the client may do: cards of theirs, asking for a change, paying early. */
+async function ownSide(
+  tx: Tx,
+  current: Standing,
+  about: { loaded: LoadedBooking; awaited: 'client' | 'owner' | null; today: PlainDate; whole: boolean },
+): Promise<Pick<ClientView, 'awaited' | 'cards' | 'asking' | 'early'>> {
+  const { loaded, awaited, today, whole } = about;
+  const { ledger, stage, agreed, parts, asOf } = current;
+  const { booking } = loaded;
+  const own = whole ? await tx.select().from(cards).where(eq(cards.clientId, booking.clientId)) : [];
+  const others = new Map(own.map(({ id, last4 }) => [last4, { id, last4 }]));
+  if (ledger.card) others.delete(ledger.card.last4);
+  const sum = (amount: Minor): string => formatMoney(amount, agreed.currency);
+  const next = parts.find((part) => part.left > 0 && part.state === 'planned');
+  const mayAsk = !awaited && (stage === 'waiting' || stage === 'secured');
+  const { asked } = ledger;
+  const wish = asked?.what === 'move' && asked.start ? `to begin ${longWall(asked.start, today)}` : 'to cancel';
+  return {
+    awaited: awaited && { from: awaited, until: longMoment(ledger.kept!.until, agreed.timeZone, today) },
+    cards: [...others.values()],
+    early: next && !awaited && current.position.dueNow === 0 ? { name: next.name, amount: next.left } : null,
+    asking: mayAsk
+      ? {
+          ...{ start: booking.startsAt, least: wallOfInstant(asOf, agreed.timeZone) },
+          ifCancelled: ifCancelledSentences(cancellationOf(current, 'client'), sum),
+          open: asked ? `On ${longMoment(asked.at, agreed.timeZone, today)} you asked ${wish}.` : null,
+        }
+      : null,
+  };
+}
+
 /** What the client of a link sees, or why the link opens nothing. Opening it is a fact of the booking. */
 export async function clientView(
   deps: Deps,
   link: string,
+  /** Whether this device was confirmed for the client: only then their other cards are shown. */
+  whole: boolean,
 ): Promise<ClientView | { fault: 'link_unknown' | 'link_expired' }> {
   const { db, clock } = deps;
   const now = clock.now();
@@ -103,12 +144,16 @@ export async function clientView(
     const loaded = (await lockBooking(tx, opened.bookingId))!;
     const { booking, client } = loaded;
     if (seenAgain(loaded.facts, now)) await recordFacts(tx, loaded, [{ kind: 'seen', at: now, page: 'booking' }], now);
-    const current = standing(agreedOf(booking), loaded.facts, now);
+    const standingNow = standing(agreedOf(booking), loaded.facts, now);
+    const awaited = standingNow.stage === 'lapsed' ? null : awaitedFrom(standingNow.ledger);
+    // What a request promises is what holds from its yes on; nothing of it is due before.
+    const current = awaited ? asConfirmed(agreedOf(booking), loaded.facts, now) : standingNow;
     const [service] = await tx
-      .select({ included: services.included })
+      .select({ included: services.included, rules: services.booking })
       .from(services)
       .where(eq(services.id, booking.serviceId));
-    const { ledger, position, hold, stage } = current;
+    const { ledger, position, hold } = current;
+    const { stage } = standingNow;
     const today = localDate(now, booking.timeZone);
     const underWay = await paymentUnderWay(tx, booking.id);
     const payment =
@@ -138,7 +183,7 @@ export async function clientView(
       stage,
       total: booking.total,
       received: position.received,
-      dueNow: position.dueNow,
+      dueNow: awaited ? zero : position.dueNow,
       late: position.late > 0,
       outstanding: position.outstanding,
       strip: stripOf(current),
@@ -154,8 +199,11 @@ export async function clientView(
       fee: booking.terms.fee ?? null,
       ways: booking.terms.ways ?? null,
       waiting: payment ?? holding,
+      ...(await ownSide(tx, standingNow, { loaded, awaited, today, whole })),
+      tip: service?.rules?.tip ?? false,
       lastDecline: declined ? { code: declined.code, amount: declined.amount } : null,
-      payments: ledger.receipts.map(({ at, amount, method }) => ({
+      payments: ledger.receipts.map(({ id, at, amount, method }) => ({
+        id,
         when: longMoment(at, booking.timeZone, today),
         amount,
         how: methodNames[method],

@@ -64,7 +64,7 @@ export function openQueries(deps: Deps) {
     terms: (id: string) => termsView(db, id),
     termsUse: (id: string) => termsUse(db, id, clock.now()),
     services: () => servicesView(db),
-    client: (link: string) => clientView(deps, link),
+    client: (link: string, whole = false) => clientView(deps, link, whole),
     face: () => businessFace(deps.db),
     quotes: (query: QuotesQuery) => quotesView(db, query),
     quote: (number: string) => quoteView(db, number, clock.now()),

@@ -1,5 +1,6 @@
 import type { CancelBooking } from '#contracts/owner';
-import type { Fact } from '#core/booking/facts';
+import type { Fact, FactOf } from '#core/booking/facts';
+import type { Ledger } from '#core/booking/ledger';
 import { cancellationOf } from '#core/booking/cancellationOf';
 import type { Cancellation } from '#core/cancellation/cancel';
 import { ok, refuse, type Result } from '#core/result';
@@ -20,34 +21,45 @@ export type CancelRefusal = NotFound | { readonly code: 'booking_over' | 'paymen
  */
 export const cancelBooking =
   (deps: Deps) =>
-  async ({ bookingId, by }: CancelBooking): Promise<Result<Cancellation, CancelRefusal>> => {
-    const afterwards: string[] = [];
-    const result = await onBooking<Cancellation, CancelRefusal>(
-      deps,
-      bookingId,
-      async ({ tx, loaded, standing, now }) => {
-        const { ledger } = standing;
-        if (ledger.cancelled || ledger.closedOut || ledger.lapsed) return refuse({ code: 'booking_over' });
-        if (await paymentUnderWay(tx, bookingId)) return refuse({ code: 'payment_under_way' });
-        const decided = cancellationOf(standing, by);
-        const { rule, keep, refund, owed, refunds, fromHold } = decided;
-        const about = { bookingId, refunds, ledger, cause: 'cancelled', now, newId: deps.newId };
-        const back = await openRefunds(tx, about);
-        afterwards.push(...back.intentIds);
-        const inForce = standing.hold?.inForce;
-        if (fromHold > 0 && inForce) {
-          const request = { kind: 'keepFromHold' as const, authorisation: inForce.id, held: inForce.amount };
-          const intent = { id: deps.newId(), bookingId, cause: 'keepFromHold', request, amount: fromHold, now };
-          afterwards.push(await openIntent(tx, intent));
-        }
-        const capturing = fromHold > 0 ? { fromHold } : {};
-        const cancelled: Fact = { kind: 'cancelled', at: now, by, rule, keep, refund, owed, ...capturing };
-        await recordFacts(tx, loaded, [cancelled, ...back.facts], now);
-        return ok(decided);
-      },
-    );
-    if (!result.ok) return result;
-    for (const id of afterwards) await carryOut(deps, id);
-    await runDue(deps);
-    return result;
-  };
+  ({ bookingId, by }: CancelBooking): Promise<Result<Cancellation, CancelRefusal>> =>
+    cancelAs(deps, bookingId, by, () => null);
+
+/** @param asked what the client asked for, where this is the answer to it: the terms count from that moment */
+export async function cancelAs(
+  deps: Deps,
+  bookingId: string,
+  by: CancelBooking['by'],
+  asked: (ledger: Ledger) => FactOf<'clientAsked'> | null,
+): Promise<Result<Cancellation, CancelRefusal>> {
+  const afterwards: string[] = [];
+  const result = await onBooking<Cancellation, CancelRefusal>(
+    deps,
+    bookingId,
+    async ({ tx, loaded, standing, now }) => {
+      const { ledger } = standing;
+      if (ledger.cancelled || ledger.closedOut || ledger.lapsed) return refuse({ code: 'booking_over' });
+      if (await paymentUnderWay(tx, bookingId)) return refuse({ code: 'payment_under_way' });
+      const ask = asked(ledger);
+      const decided = cancellationOf(standing, by, ask?.at);
+      const { rule, keep, refund, owed, refunds, fromHold } = decided;
+      const about = { bookingId, refunds, ledger, cause: 'cancelled', now, newId: deps.newId };
+      const back = await openRefunds(tx, about);
+      afterwards.push(...back.intentIds);
+      const inForce = standing.hold?.inForce;
+      if (fromHold > 0 && inForce) {
+        const request = { kind: 'keepFromHold' as const, authorisation: inForce.id, held: inForce.amount };
+        const intent = { id: deps.newId(), bookingId, cause: 'keepFromHold', request, amount: fromHold, now };
+        afterwards.push(await openIntent(tx, intent));
+      }
+      const capturing = fromHold > 0 ? { fromHold } : {};
+      const cancelled: Fact = { kind: 'cancelled', at: now, by, rule, keep, refund, owed, ...capturing };
+      const answer: Fact[] = ask ? [{ kind: 'askAnswered', at: now, askId: ask.askId, yes: true, note: '' }] : [];
+      await recordFacts(tx, loaded, [...answer, cancelled, ...back.facts], now);
+      return ok(decided);
+    },
+  );
+  if (!result.ok) return result;
+  for (const id of afterwards) await carryOut(deps, id);
+  await runDue(deps);
+  return result;
+}

@@ -36,9 +36,11 @@ export async function changeDeal(
   request: {
     readonly bookingId: string;
     readonly key: string;
-    readonly seen: number;
+    /** How many facts counted when it was looked at; null where it does not hang on that. */
+    readonly seen: number | null;
     readonly reason: ChangeReason;
     readonly giveBack: boolean;
+    readonly by?: 'client';
     readonly deal: (booking: BookingRow) => Deal;
   },
 ): Promise<Result<Changed, ChangeBookingRefusal>> {
@@ -50,11 +52,20 @@ export async function changeDeal(
     async ({ tx, loaded, standing, now }) => {
       const made = standing.ledger.changes.find((change) => change.key === key);
       if (made) return ok({ told: made.tells, refunds: 0 });
-      if (factsThatCount(loaded.facts) !== seen) return refuse({ code: 'booking_changed' });
+      if (seen !== null && factsThatCount(loaded.facts) !== seen) return refuse({ code: 'booking_changed' });
       if (await paymentUnderWay(tx, bookingId)) return refuse({ code: 'payment_under_way' });
       const { agreed, ledger } = standing;
       const before = dealOf(loaded.booking);
-      const about = { agreed, facts: loaded.facts, now, before, by: 'owner' as const, key, reason, giveBack };
+      const about = {
+        agreed,
+        facts: loaded.facts,
+        now,
+        before,
+        by: request.by ?? ('owner' as const),
+        key,
+        reason,
+        giveBack,
+      };
       const change = changeOf({ ...about, after: request.deal(loaded.booking) });
       if (!change.ok) return change;
       const { fact, refunds } = change.value;

@@ -1,7 +1,7 @@
 import type { GiveCard, PayByClient } from '#contracts/client';
 import type { Standing } from '#core/booking/standing';
 import { payAllOffer } from '#core/change/change';
-import { least, type Minor, zero } from '#core/money/minor';
+import { least, type Minor, sum, zero } from '#core/money/minor';
 import { ok, refuse, type Result } from '#core/result';
 import { cardConsent } from '#core/wording/consent';
 import { dealOf } from '#server/booking/dealOf';
@@ -13,6 +13,7 @@ import type { IntentRequest } from '#server/intents/request';
 import type { ProcessorAnswer } from '#server/ports';
 import { bookingOfLink } from '#server/usecases/clientLink';
 import { type NotFound, onBooking } from '#server/usecases/onBooking';
+import { takesTips } from '#server/booking/takesTips';
 import { runDue } from '#server/agenda/runDue';
 
 export type PayRefusal =
@@ -25,7 +26,8 @@ export type PayRefusal =
         | 'position_changed'
         | 'booking_over'
         | 'card_unknown'
-        | 'attempt_changed';
+        | 'attempt_changed'
+        | 'tip_not_taken';
     }
   | { readonly code: 'payment_under_way'; readonly confirmUrl: string | null }
   | { readonly code: 'amount_too_small' | 'above_outstanding'; readonly limit: Minor; readonly path: 'amount' };
@@ -61,7 +63,7 @@ export const giveCard =
 
 /** The sum that the client was asked for, without a fee passed on. */
 const baseOf = ({ amount, request }: IntentRow): number =>
-  amount - (request.kind === 'pay' ? (request.fee?.amount ?? 0) : 0);
+  amount - (request.kind === 'pay' ? (request.fee?.amount ?? 0) + (request.tip ?? 0) : 0);
 
 function refusedAmount({ position, agreed }: Standing, amount: Minor) {
   const { outstanding, dueNow, smallestPayment } = position;
@@ -121,7 +123,19 @@ async function fromClient(
     const { amount: charged, fee } = withFee(standing, offer?.deal.tax ?? loaded.booking.tax, amount);
     const keeps = byPayer ? { keepsCard: false as const } : {};
     const settles = offer ? { settles: offer.deal } : {};
-    return ok(await make({ kind: 'pay', card: used, consent, ...keeps, description, ...fee, ...settles }, charged));
+    const tipped = asked.tip ? { tip: asked.tip } : {};
+    if (asked.tip && !(await takesTips(tx, loaded.booking))) return refuse({ code: 'tip_not_taken' });
+    const request: IntentRequest = {
+      kind: 'pay',
+      card: used,
+      consent,
+      ...keeps,
+      description,
+      ...fee,
+      ...settles,
+      ...tipped,
+    };
+    return ok(await make(request, sum([charged, asked.tip ?? zero])));
   });
   if (!intended.ok) return intended;
   const answer = await carryOut(deps, intended.value);

@@ -16,6 +16,7 @@ import type { Deps } from '#server/deps';
 import { carryOut } from '#server/intents/carryOut';
 import { intentByCause, openIntent, paymentUnderWay } from '#server/intents/openIntent';
 import type { CardUsed, IntentRequest, PaidShare } from '#server/intents/request';
+import { takesTips } from '#server/booking/takesTips';
 import { withFee } from '#server/intents/withFee';
 import { hashOfToken } from '#server/usecases/clientLink';
 import { outcomeOf, type PayOutcome } from '#server/usecases/payByClient';
@@ -140,7 +141,8 @@ async function intend(
   }));
   const due = sum([...shares.map(({ amount }) => amount), ...reserving.map(({ amount }) => amount)]);
   if (due !== attempt.seen) return refuse({ code: 'position_changed' });
-  if (attempt.tip > 0 && !(await takesTips(tx, paying))) return refuse({ code: 'tip_not_taken' });
+  if (attempt.tip > 0 && (!paying[0] || !(await takesTips(tx, paying[0].loaded.booking))))
+    return refuse({ code: 'tip_not_taken' });
 
   const ids: string[] = [];
   const make = async ({ loaded: { booking } }: InCheckout, request: IntentRequest, amount: Minor): Promise<void> => {
@@ -173,13 +175,6 @@ function payRequest(
   const tipped = { ...first!, ...(tip > 0 ? { tip } : {}) };
   const description = paying.map(describe).join('; ');
   return { kind: 'pay', card: used, consent: first!.consent, description, shares: [tipped, ...others] };
-}
-
-async function takesTips(tx: Tx, [first]: readonly InCheckout[]): Promise<boolean> {
-  if (!first) return false;
-  const { serviceId } = first.loaded.booking;
-  const [service] = await tx.select({ rules: services.booking }).from(services).where(eq(services.id, serviceId));
-  return service?.rules?.tip ?? false;
 }
 
 /** The intents of the same attempt, where it was made before. */

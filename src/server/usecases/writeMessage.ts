@@ -38,6 +38,7 @@ export async function writeMessage(
   const promising = occasion === 'requested' || occasion === 'confirmBooking';
   const current = (promising ? asConfirmed : standing)(agreedOf(booking), facts, now);
   const declined = facts.findLast((fact) => fact.kind === 'lapsed');
+  const answered = facts.findLast((fact) => fact.kind === 'askAnswered');
   const about: MessageAbout = {
     standing: current,
     title: booking.title,
@@ -47,7 +48,7 @@ export async function writeMessage(
     part: message.part === null ? null : (current.parts[message.part] ?? null),
     text: message.text,
     kept: ledgerOf(facts).kept,
-    note: declined?.note,
+    note: occasion === 'askDeclined' ? answered?.note : declined?.note,
     changes: occasion === 'changed' ? newestChange(booking, facts) : [],
   };
   const { subject, paragraphs, action } = messageWording(occasion, about, text);

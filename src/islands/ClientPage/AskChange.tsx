@@ -1,0 +1,119 @@
+import type { ClientView } from '#contracts/views';
+import { type ApiProblem, newKey, post } from '#islands/api';
+import { useRef, useState } from 'react';
+import styles from './ClientPage.module.css';
+
+type Props = {
+  readonly link: string;
+  readonly asking: NonNullable<ClientView['asking']>;
+  readonly reload: () => Promise<void>;
+};
+
+const sentences: Readonly<Record<string, string>> = {
+  place_taken: 'This time is taken. Choose another one.',
+  too_soon: 'This time is over. Choose a later one.',
+  nothing_changed: 'It begins then already.',
+  asked_already: 'You have asked already; wait for the answer.',
+  booking_over: 'This booking can no longer be changed here.',
+  no_connection: 'There is no connection. Try again when it is back.',
+};
+const sentence = ({ code }: ApiProblem): string => sentences[code] ?? 'That did not get through. Try again.';
+
+/** Asking to begin at another time or to cancel: what it does comes first, the question after it. */
+export default function AskChange({ link, asking, reload }: Props) {
+  const [start, setStart] = useState<string>(asking.start);
+  const [note, setNote] = useState('');
+  const [shown, setShown] = useState<{ readonly of: string; readonly sentences: readonly string[] } | null>(null);
+  const [problem, setProblem] = useState<ApiProblem | null>(null);
+  const [busy, setBusy] = useState(false);
+  const attempt = useRef(newKey());
+  if (asking.open)
+    return (
+      <div className={styles.more} role="status">
+        <b>{asking.open}</b> We answer by message.
+      </div>
+    );
+  const look = async (): Promise<void> => {
+    setBusy(true);
+    setProblem(null);
+    const answer = await post<{ sentences: readonly string[] }>('/api/client/preview-move', { link, start });
+    setBusy(false);
+    if (answer.ok) setShown({ of: start, sentences: answer.value.sentences });
+    else setProblem(answer.problem);
+  };
+  const ask = async (what: 'cancel' | 'move'): Promise<void> => {
+    setBusy(true);
+    setProblem(null);
+    const about = { link, attempt: attempt.current, what, start: what === 'move' ? start : null, note };
+    const answer = await post('/api/client/ask', about);
+    setBusy(false);
+    if (!answer.ok) return setProblem(answer.problem);
+    attempt.current = newKey();
+    await reload();
+  };
+  const noteField = (
+    <label>
+      Anything that we should know
+      <textarea rows={2} maxLength={2000} value={note} onChange={(event) => setNote(event.currentTarget.value)} />
+    </label>
+  );
+  const fault = problem && (
+    <p className={styles.declined} role="alert">
+      {sentence(problem)}
+    </p>
+  );
+  return (
+    <>
+      <details className={styles.more}>
+        <summary>Ask for another time</summary>
+        <div className={styles.asking}>
+          <label>
+            It should begin
+            <input
+              type="datetime-local"
+              value={start}
+              min={asking.least}
+              onChange={(event) => {
+                setStart(event.currentTarget.value);
+                setShown(null);
+              }}
+            />
+          </label>
+          {noteField}
+          {fault}
+          {shown?.of === start ? (
+            <>
+              <ul>
+                {shown.sentences.map((each) => (
+                  <li key={each}>{each}</li>
+                ))}
+              </ul>
+              <button type="button" className={styles.button} disabled={busy} onClick={() => void ask('move')}>
+                Ask for this
+              </button>
+            </>
+          ) : (
+            <button type="button" className={styles.plain} disabled={busy || !start} onClick={() => void look()}>
+              See what it would change
+            </button>
+          )}
+        </div>
+      </details>
+      <details className={styles.more}>
+        <summary>Ask to cancel</summary>
+        <div className={styles.asking}>
+          <ul>
+            {asking.ifCancelled.map((each) => (
+              <li key={each}>{each}</li>
+            ))}
+          </ul>
+          {noteField}
+          {fault}
+          <button type="button" className={styles.plain} disabled={busy} onClick={() => void ask('cancel')}>
+            Ask to cancel on these terms
+          </button>
+        </div>
+      </details>
+    </>
+  );
+}

@@ -1,0 +1,47 @@
+import type { ClientView } from '#contracts/views';
+import { payProblem } from '#islands/ClientPage/payProblem';
+import { useReady } from '#islands/parts/useReady';
+import { type ApiProblem, post } from '#islands/api';
+import { useState } from 'react';
+import styles from './ClientPage.module.css';
+
+type Props = { readonly link: string; readonly view: ClientView; readonly reload: () => Promise<void> };
+
+/** The yes that a booking waits for. Nothing is charged by it. */
+export function SayYes({ link, view, reload }: Props) {
+  const [busy, setBusy] = useState(false);
+  const [problem, setProblem] = useState<ApiProblem | null>(null);
+  const ready = useReady();
+  const confirm = async (): Promise<void> => {
+    setBusy(true);
+    setProblem(null);
+    const answer = await post('/api/client/confirm', { link });
+    if (!answer.ok) setProblem(answer.problem);
+    await reload();
+    setBusy(false);
+  };
+  return (
+    <section className={styles.box} aria-label="Confirm">
+      <p className={styles.label}>Do you want this booking?</p>
+      <p className={styles.lead}>
+        The place is kept for you until {view.awaited?.until}. Nothing is charged by saying yes.
+      </p>
+      {problem && (
+        <p className={styles.declined} role="alert">
+          {problem.code === 'nothing_asked'
+            ? 'The time to confirm is over, and the place was given back.'
+            : payProblem(problem, view.currency)}
+        </p>
+      )}
+      <button
+        type="button"
+        className={styles.button}
+        disabled={busy || !ready}
+        aria-busy={busy}
+        onClick={() => void confirm()}
+      >
+        Yes, book it for me
+      </button>
+    </section>
+  );
+}
