@@ -1,5 +1,6 @@
 import type { Shell } from '#contracts/views';
 import {
+  IconCalendar,
   IconCalendarDollar,
   IconFileText,
   IconMail,
@@ -9,12 +10,15 @@ import {
   IconPlanet,
   IconSunrise,
   IconTelescope,
+  IconTimeline,
 } from '@tabler/icons-react';
 import styles from './OwnerShell.module.css';
 
 const places = [
   { path: '/today', label: 'Today', Icon: IconSunrise, count: 'decisions' },
   { path: '/bookings', label: 'Bookings', Icon: IconCalendarDollar, count: null },
+  { path: '/calendar', label: 'Calendar', Icon: IconCalendar, count: null },
+  { path: '/lanes', label: 'Lanes', Icon: IconTimeline, count: null },
   { path: '/quotes', label: 'Quotes', Icon: IconFileText, count: 'quotes' },
   { path: '/close-out', label: 'Close-out', Icon: IconClipboardCheck, count: 'closeOuts' },
   { path: '/terms', label: 'Terms', Icon: IconListDetails, count: null },

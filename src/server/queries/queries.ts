@@ -14,6 +14,10 @@ import { type Minor, zero } from '#core/money/minor';
 import { agreedOf, readBooking } from '#server/booking/lockBooking';
 import { quotes } from '#server/database/schema/quotes';
 import type { QuotesQuery } from '#contracts/quotesQuery';
+import type { TimeQuery } from '#contracts/timeViews';
+import type { PlainDate } from '#core/calendar/days';
+import { localDate } from '#core/calendar/zoned';
+import { calendarView, lanesView } from '#server/queries/onDays';
 import { messagesView } from '#server/queries/messages';
 import { quotePage } from '#server/queries/quotePage';
 import {
@@ -55,6 +59,12 @@ export function openQueries(deps: Deps) {
       };
     },
 
+    async localToday(): Promise<PlainDate> {
+      const [owner] = await db.select({ zone: business.timeZone }).from(business);
+      return localDate(clock.now(), owner!.zone);
+    },
+    calendarDays: (query: TimeQuery) => calendarView(db, query),
+    lanes: (query: TimeQuery) => lanesView(db, query),
     today: () => todayView(db, clock.now()),
     bookings: (query: BookingsQuery) => bookingsList(db, query),
     find: (text: string) => findBookings(db, text),

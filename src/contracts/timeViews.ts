@@ -1,0 +1,75 @@
+import { CalendarDate } from '#contracts/core/parts';
+import type { BookingStage } from '#core/booking/stage';
+import type { PlainDate } from '#core/calendar/days';
+import type { Instant } from '#core/calendar/instant';
+import type { WallTime } from '#core/calendar/wallTime';
+import type { Minor } from '#core/money/minor';
+import type { ServiceColour } from '#core/services/service';
+import { z } from 'zod';
+
+export const TimeQuery = z.object({ from: CalendarDate, to: CalendarDate });
+export type TimeQuery = z.infer<typeof TimeQuery>;
+
+type OnDays = {
+  readonly number: string;
+  readonly client: string;
+  readonly title: string;
+  readonly service: string;
+  readonly colour: ServiceColour;
+  readonly stage: BookingStage;
+  readonly start: WallTime;
+  readonly end: WallTime;
+  readonly currency: string;
+};
+
+export type CalendarEntry = OnDays & {
+  readonly id: string;
+  /** Whom or what it takes. */
+  readonly places: readonly string[];
+  readonly dueNow: Minor;
+  readonly late: Minor;
+};
+/** A date of a service that is held on set dates: how many seats are taken. */
+export type CalendarDateLine = {
+  readonly id: string;
+  readonly service: string;
+  readonly start: WallTime;
+  readonly end: WallTime;
+  readonly taken: number;
+  readonly seats: number;
+};
+/** A place that the owner keeps for something else. */
+export type CalendarBlock = {
+  readonly id: number;
+  readonly place: string;
+  readonly note: string;
+  readonly start: WallTime;
+  readonly end: WallTime;
+};
+export type CalendarView = {
+  readonly from: PlainDate;
+  readonly to: PlainDate;
+  readonly entries: readonly CalendarEntry[];
+  readonly dates: readonly CalendarDateLine[];
+  readonly blocks: readonly CalendarBlock[];
+  readonly closed: readonly { readonly date: PlainDate; readonly note: string }[];
+};
+
+export type LaneMark = {
+  readonly at: Instant;
+  readonly amount: Minor;
+  readonly state: 'received' | 'due' | 'late' | 'planned';
+};
+export type Lane = OnDays & {
+  readonly startAt: Instant;
+  readonly endAt: Instant;
+  readonly marks: readonly LaneMark[];
+  readonly cover: {
+    readonly amount: Minor;
+    readonly from: Instant;
+    readonly until: Instant;
+    readonly gapFrom: Instant | null;
+    readonly inForce: boolean;
+  } | null;
+};
+export type LanesView = { readonly from: PlainDate; readonly to: PlainDate; readonly lanes: readonly Lane[] };

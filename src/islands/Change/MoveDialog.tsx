@@ -1,0 +1,73 @@
+import type { ChangeView } from '#contracts/serviceViews';
+import type { WallTime } from '#core/calendar/wallTime';
+import { localDate } from '#core/calendar/zoned';
+import { movedDeal } from '#core/change/moved';
+import { longWall } from '#core/wording/days';
+import { read } from '#islands/api';
+import { BeforeAfter } from '#islands/Change/BeforeAfter';
+import { previewOf } from '#islands/Change/changeDraft';
+import { Problem } from '#islands/parts/Problem';
+import { useAction } from '#islands/parts/useAction';
+import { useShell } from '#islands/shell/useShell';
+import { Button, Group, Modal } from '@mantine/core';
+import { notifications } from '@mantine/notifications';
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import styles from './Change.module.css';
+
+export type Move = { readonly number: string; readonly start: WallTime };
+type Props = { readonly move: Move; readonly close: (moved: boolean) => void };
+
+/** A booking that was dragged to another time: what that does to its money and its client, before anything is saved. */
+export function MoveDialog({ move, close }: Props) {
+  const { now, zone } = useShell();
+  const today = localDate(now, zone);
+  const [giveBack, setGiveBack] = useState(true);
+  const action = useAction('/api/do/change-booking');
+  const { data: view, isError } = useQuery({
+    queryKey: ['change', move.number],
+    queryFn: () => read<ChangeView>(`/api/change/${move.number}`),
+    staleTime: 0,
+  });
+  const deal = view ? movedDeal(view.deal, move.start) : null;
+  const preview = view && deal ? previewOf(view, deal, { now, giveBack }) : null;
+  const currency = view?.booking.agreed.currency ?? 'EUR';
+  const save = async (): Promise<void> => {
+    if (!view || !deal) return;
+    const { title, start, end, price, terms } = deal;
+    const { currency: _currency, ...priced } = price;
+    const about = { bookingId: view.booking.id, requestKey: action.requestKey(), seen: view.seen, giveBack };
+    const done = await action.run({ ...about, title, start, end, price: priced, terms });
+    if (!done) return;
+    notifications.show({ message: `${move.number} is moved.` });
+    close(true);
+  };
+  return (
+    <Modal
+      opened
+      onClose={() => close(false)}
+      size="xl"
+      title={view ? `${view.booking.client.name}, ${view.booking.title}` : move.number}
+    >
+      {isError && <Problem problem={{ code: 'no_connection' }} currency={currency} />}
+      {view && (
+        <p className={styles.moved}>
+          To begin <b>{longWall(move.start, today)}</b> instead of {longWall(view.deal.start, today)}.
+        </p>
+      )}
+      {preview?.ok && deal && view && (
+        <BeforeAfter change={preview.value} deals={[view.deal, deal]} giveBack={giveBack} setGiveBack={setGiveBack} />
+      )}
+      {preview && !preview.ok && <Problem problem={{ code: preview.refusal.code }} currency={currency} />}
+      <Problem problem={action.problem} currency={currency} />
+      <Group justify="flex-end" mt="md">
+        <Button variant="default" onClick={() => close(false)} data-autofocus>
+          Leave it where it was
+        </Button>
+        <Button disabled={!preview?.ok} loading={action.busy} onClick={() => void save()}>
+          Move it
+        </Button>
+      </Group>
+    </Modal>
+  );
+}

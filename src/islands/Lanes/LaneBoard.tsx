@@ -1,0 +1,211 @@
+import type { Lane } from '#contracts/timeViews';
+import type { Instant } from '#core/calendar/instant';
+import type { WallTime } from '#core/calendar/wallTime';
+import { wallOfInstant } from '#core/calendar/zoned';
+import { formatMoney } from '#core/money/formatMoney';
+import { longWall, shortDate } from '#core/wording/days';
+import type { Move } from '#islands/Change/MoveDialog';
+import { stageWords } from '#islands/format/stageWords';
+import { type LaneScale, startAfter, ticksOf, widthOf, xOf } from '#islands/Lanes/laneScale';
+import { useShell } from '#islands/shell/useShell';
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { memo, useCallback, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import '../../theme/kinds.css';
+import styles from './Lanes.module.css';
+
+type Props = {
+  readonly scale: LaneScale;
+  readonly lanes: readonly Lane[];
+  readonly busy: boolean;
+  readonly moved: (move: Move) => void;
+};
+
+const laneHeight = 46;
+
+/** Only the lanes in view are drawn: thousands scroll as easily as ten. */
+export function LaneBoard({ scale, lanes, busy, moved }: Props) {
+  const { now, zone, today } = useShell();
+  const box = useRef<HTMLDivElement>(null);
+  const rows = useVirtualizer({
+    count: lanes.length,
+    getScrollElement: () => box.current,
+    estimateSize: () => laneHeight,
+    overscan: 8,
+  });
+  const { from, to, dayWidth } = scale;
+  const kept = useMemo(() => ({ from, to, dayWidth }), [from, to, dayWidth]);
+  const width = widthOf(kept);
+  const nowX = xOf(kept, wallOfInstant(now, zone));
+  useLayoutEffect(() => {
+    // Today a third into the picture; one begins with what is now.
+    box.current?.scrollTo({ left: Math.max(0, nowX - 240) });
+  }, [nowX]);
+  return (
+    <div className={styles.board} ref={box} aria-busy={busy} tabIndex={0} role="region" aria-label="Bookings over time">
+      <div
+        className={styles.canvas}
+        style={{ width: `calc(var(--name) + ${width}px)`, height: rows.getTotalSize() + 34 }}
+      >
+        <div className={styles.axis}>
+          <div className={styles.corner}>{lanes.length.toLocaleString('en')} bookings</div>
+          {ticksOf(kept).map(({ date, x }) => (
+            <span key={date} className={styles.tick} style={{ left: `calc(var(--name) + ${x}px)` }}>
+              {shortDate(date, today)}
+            </span>
+          ))}
+        </div>
+        <div className={styles.now} style={{ left: `calc(var(--name) + ${nowX}px)` }} aria-hidden="true" />
+        {rows.getVirtualItems().map(({ index, start }) => (
+          <LaneRow
+            key={lanes[index]!.number}
+            lane={lanes[index]!}
+            scale={kept}
+            top={start + 34}
+            zone={zone}
+            moved={moved}
+          />
+        ))}
+      </div>
+    </div>
+  );
+}
+
+type RowProps = {
+  readonly lane: Lane;
+  readonly scale: LaneScale;
+  readonly top: number;
+  readonly zone: string;
+  readonly moved: (move: Move) => void;
+};
+
+const LaneRow = memo(function LaneRow({ lane, scale, top, zone, moved }: RowProps) {
+  const { today } = useShell();
+  const { number, client, title, stage, start, end, colour, marks, cover, currency } = lane;
+  const at = (instant: Instant): number => xOf(scale, wallOfInstant(instant, zone));
+  const [left, right] = [xOf(scale, start), xOf(scale, end)];
+  const movable = stage === 'secured' || stage === 'waiting' || stage === 'enquiry';
+  return (
+    <div className={styles.lane} style={{ top, height: laneHeight }}>
+      <a className={styles.name} href={`/bookings/${number}`}>
+        <b>{client}</b>
+        <span>{title}</span>
+      </a>
+      <div className={styles.track}>
+        {cover && <Cover cover={cover} at={at} currency={currency} />}
+        <Bar
+          className={`${styles.bar} kind-${colour}`}
+          unsure={stage === 'waiting' || stage === 'enquiry'}
+          left={left}
+          width={Math.max(right - left, 6)}
+          label={`${number}, ${client}, ${title}: ${stageWords[stage]}, ${longWall(start, today)} to ${longWall(end, today)}`}
+          drag={movable ? (distance) => moved({ number, start: startAfter(scale, start, distance) }) : null}
+          step={scale.dayWidth}
+          start={start}
+        />
+        {marks.map((mark, index) => (
+          <i
+            key={index}
+            className={`${styles.mark} ${markClass[mark.state]}`}
+            style={{ left: at(mark.at) }}
+            title={`${formatMoney(mark.amount, currency)} ${mark.state}, ${longWall(wallOfInstant(mark.at, zone), today)}`}
+          />
+        ))}
+      </div>
+    </div>
+  );
+});
+
+const markClass = { received: 'm-received', due: 'm-due', late: 'm-late', planned: 'm-due' } as const;
+
+type CoverProps = {
+  readonly cover: NonNullable<Lane['cover']>;
+  readonly at: (instant: Instant) => number;
+  readonly currency: string;
+};
+
+/** The time that the hold protects, hatched, and after it what nothing protects. */
+function Cover({ cover: { amount, from, until, gapFrom, inForce }, at, currency }: CoverProps) {
+  const ends = gapFrom ?? until;
+  const sum = formatMoney(amount, currency);
+  return (
+    <>
+      {ends > from && (
+        <span
+          className={styles.cover}
+          data-planned={!inForce}
+          style={{ left: at(from), width: at(ends) - at(from) }}
+          title={`${sum} ${inForce ? 'held' : 'to be held'}`}
+        />
+      )}
+      {gapFrom && (
+        <span
+          className={styles.gap}
+          style={{ left: at(gapFrom), width: at(until) - at(gapFrom) }}
+          title={`Cover gap: ${sum}`}
+        >
+          gap
+        </span>
+      )}
+    </>
+  );
+}
+
+type BarProps = {
+  readonly className: string;
+  readonly unsure: boolean;
+  readonly left: number;
+  readonly width: number;
+  readonly label: string;
+  readonly step: number;
+  readonly start: WallTime;
+  readonly drag: ((distance: number) => void) | null;
+};
+
+/** Dragged with the pointer, or with the arrow keys and Enter: nothing is saved by it, only asked. */
+function Bar({ className, unsure, left, width, label, step, start, drag }: BarProps) {
+  const [moved, setMoved] = useState(0);
+  const from = useRef<number | null>(null);
+  const finish = useCallback(
+    (distance: number): void => {
+      from.current = null;
+      setMoved(0);
+      if (drag && Math.abs(distance) >= step / 2) drag(distance);
+    },
+    [drag, step],
+  );
+  if (!drag) return <span className={className} style={{ left, width }} title={label} data-unsure={unsure} />;
+  return (
+    <button
+      type="button"
+      className={className}
+      data-unsure={unsure}
+      data-moving={moved !== 0}
+      style={{ left: left + moved, width }}
+      title={label}
+      aria-label={`${label}. Arrow keys move it by a day, Enter shows what that does.`}
+      onPointerDown={(event) => {
+        event.currentTarget.setPointerCapture(event.pointerId);
+        from.current = event.clientX;
+      }}
+      onPointerMove={(event) => {
+        if (from.current !== null) setMoved(Math.round((event.clientX - from.current) / step) * step);
+      }}
+      onPointerUp={(event) => {
+        if (from.current !== null) finish(event.clientX - from.current);
+      }}
+      onPointerCancel={() => finish(0)}
+      onKeyDown={(event) => {
+        if (event.key === 'ArrowRight' || event.key === 'ArrowLeft') {
+          event.preventDefault();
+          setMoved(moved + (event.key === 'ArrowRight' ? step : -step));
+        }
+        if (event.key === 'Escape') setMoved(0);
+        if (event.key === 'Enter' && moved !== 0) {
+          event.preventDefault();
+          finish(moved);
+        }
+      }}
+      data-start={start}
+    />
+  );
+}

@@ -1,0 +1,143 @@
+import type { LanesView } from '#contracts/timeViews';
+import type { Shell } from '#contracts/views';
+import { addDays, type PlainDate } from '#core/calendar/days';
+import { shortDate } from '#core/wording/days';
+import { read } from '#islands/api';
+import { type Move, MoveDialog } from '#islands/Change/MoveDialog';
+import { LaneBoard } from '#islands/Lanes/LaneBoard';
+import { PageHead } from '#islands/parts/PageHead';
+import { Problem } from '#islands/parts/Problem';
+import { useReady } from '#islands/parts/useReady';
+import { OwnerShell } from '#islands/shell/OwnerShell';
+import { useShell } from '#islands/shell/useShell';
+import { Button, Group, SegmentedControl, TextInput } from '@mantine/core';
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import styles from './Lanes.module.css';
+
+type Props = { readonly shell: Shell; readonly path: string; readonly view: LanesView };
+
+export default function LanesPage({ shell, path, view }: Props) {
+  return (
+    <OwnerShell shell={shell} path={path}>
+      <Lanes given={view} />
+    </OwnerShell>
+  );
+}
+
+const widths = { close: 44, weeks: 18, months: 7 } as const;
+
+/** Bookings over time: the service, what is paid and due, the cover of the hold, and where nothing protects it. */
+function Lanes({ given }: { readonly given: LanesView }) {
+  const { today } = useShell();
+  const ready = useReady();
+  const [range, setRange] = useState({ from: given.from, to: given.to });
+  const [zoom, setZoom] = useState<keyof typeof widths>('weeks');
+  const [search, setSearch] = useState('');
+  const [move, setMove] = useState<Move | null>(null);
+  const { data, isError, isFetching, refetch } = useQuery({
+    queryKey: ['lanes', range.from, range.to],
+    queryFn: () => read<LanesView>(`/api/lanes?from=${range.from}&to=${range.to}`),
+    ...(range.from === given.from ? { initialData: given } : {}),
+    placeholderData: (before) => before,
+    refetchInterval: 30_000,
+  });
+  const view = data ?? given;
+  const words = search.trim().toLowerCase();
+  const lanes = view.lanes.filter(
+    ({ client, title, number, service }) =>
+      words === '' || `${number} ${client} ${title} ${service}`.toLowerCase().includes(words),
+  );
+  const go = (days: number): void =>
+    setRange({ from: addDays(range.from, days) as PlainDate, to: addDays(range.to, days) as PlainDate });
+  return (
+    <>
+      <PageHead
+        title={
+          <h1>
+            Lanes{' '}
+            <span>
+              · {shortDate(range.from, today)} to {shortDate(range.to, today)}
+            </span>
+          </h1>
+        }
+      >
+        <Group gap={6}>
+          <TextInput
+            aria-label="Find in the lanes"
+            placeholder="Client, service, number"
+            value={search}
+            onChange={(event) => setSearch(event.currentTarget.value)}
+          />
+          <Button variant="default" onClick={() => go(-28)} aria-label="Four weeks earlier">
+            ‹
+          </Button>
+          <Button variant="default" onClick={() => setRange({ from: given.from, to: given.to })}>
+            Today
+          </Button>
+          <Button variant="default" onClick={() => go(28)} aria-label="Four weeks later">
+            ›
+          </Button>
+          <SegmentedControl
+            aria-label="How wide a day is"
+            value={zoom}
+            onChange={(value) => setZoom(value as keyof typeof widths)}
+            data={[
+              { value: 'close', label: 'Days' },
+              { value: 'weeks', label: 'Weeks' },
+              { value: 'months', label: 'Months' },
+            ]}
+          />
+        </Group>
+      </PageHead>
+      {isError && <Problem problem={{ code: 'no_connection' }} currency="EUR" />}
+      <Legend />
+      {lanes.length === 0 ? (
+        <p className={styles.empty}>
+          {words ? `Nothing in these weeks is called “${search}”.` : 'Nothing is booked in these weeks.'}
+        </p>
+      ) : (
+        ready && (
+          <LaneBoard
+            scale={{ ...view, dayWidth: widths[zoom] }}
+            lanes={lanes}
+            busy={isFetching && view.from !== range.from}
+            moved={setMove}
+          />
+        )
+      )}
+      {move && (
+        <MoveDialog
+          move={move}
+          close={() => {
+            setMove(null);
+            void refetch();
+          }}
+        />
+      )}
+    </>
+  );
+}
+
+const Legend = () => (
+  <ul className={styles.legend} aria-label="Marks">
+    <li>
+      <i className={styles.barSample} /> service
+    </li>
+    <li>
+      <i className="m-received" /> received
+    </li>
+    <li>
+      <i className="m-due" /> due
+    </li>
+    <li>
+      <i className="m-late" /> late
+    </li>
+    <li>
+      <i className={styles.holdSample} /> hold
+    </li>
+    <li>
+      <i className={styles.gapSample} /> cover gap
+    </li>
+  </ul>
+);
