@@ -33,6 +33,7 @@ import { freeOf } from '#server/queries/free';
 import { bookPage } from '#server/queries/openServices';
 import { giveCard, payByClient } from '#server/usecases/payByClient';
 import { firstStart } from '#server/usecases/firstStart';
+import { addDate, blockPlace, callOffDate, freePlace, saveHours, savePlace } from '#server/usecases/places';
 import { changeServices, saveService, saveTaxes } from '#server/usecases/services';
 import { applyTerms, giveTerms, publishTerms } from '#server/usecases/terms';
 import { recordPayment } from '#server/usecases/recordPayment';
@@ -204,6 +205,12 @@ export async function compose(config: Config, given: { opened?: OpenDatabase; po
     giveTerms: giveTerms(deps),
     applyTerms: applyTerms(deps),
     saveService: saveService(deps),
+    saveHours: saveHours(deps),
+    savePlace: savePlace(deps),
+    addDate: addDate(deps),
+    callOffDate: callOffDate(deps),
+    blockPlace: blockPlace(deps),
+    freePlace: freePlace(deps),
     changeServices: changeServices(deps),
     saveTaxes: saveTaxes(deps),
     createQuote: createQuote(deps),

@@ -1,5 +1,8 @@
 import type { BookingView } from '#contracts/views';
 import type { Deal } from '#core/booking/deal';
+import type { Hours } from '#core/availability/hours';
+import type { BookingRules } from '#core/availability/rules';
+import type { WallTime } from '#core/calendar/wallTime';
 import type { Decimal } from '#core/money/decimal';
 import type { Minor } from '#core/money/minor';
 import type { PriceBasis, ServiceColour, ServiceExtra, ServiceKind } from '#core/services/service';
@@ -19,12 +22,33 @@ export type ServiceLine = {
   readonly taxCodes: readonly string[];
   readonly colour: ServiceColour;
   readonly retired: boolean;
+  readonly booking: BookingRules | null;
 };
 export type TaxLine = { readonly code: string; readonly label: string; readonly rate: Decimal };
 export type ServicesView = {
   readonly services: readonly (ServiceLine & { readonly coming: number })[];
   readonly taxes: readonly TaxLine[];
   readonly terms: readonly { readonly id: string; readonly name: string }[];
+  readonly agreements: readonly { readonly id: string; readonly name: string }[];
+  readonly places: readonly PlaceLine[];
+  readonly dates: readonly DateLine[];
+  readonly hours: Hours;
+};
+export type PlaceLine = {
+  readonly id: string;
+  readonly name: string;
+  readonly kind: 'person' | 'room' | 'stock' | 'seats';
+  readonly units: number;
+  readonly hours: Hours | null;
+  readonly retired: boolean;
+};
+export type DateLine = {
+  readonly id: string;
+  readonly serviceId: string;
+  readonly start: WallTime;
+  readonly end: WallTime;
+  readonly seats: number;
+  readonly taken: number;
 };
 
 export type ChangeView = {

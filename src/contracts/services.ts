@@ -1,4 +1,5 @@
 import { Currency, DecimalText, Money, WholeNumber } from '#contracts/core/parts';
+import { BookingRulesIn } from '#contracts/places';
 import { priceBases, serviceColours, serviceKinds } from '#core/services/service';
 import { z } from 'zod';
 
@@ -32,6 +33,8 @@ export const SaveService = z.strictObject({
   taxCodes: z.array(TaxCode).max(5),
   colour: z.enum(serviceColours),
   retired: z.boolean(),
+  /** How clients book it themselves; null: only the owner books it, and it takes no place. */
+  booking: BookingRulesIn.nullable(),
 });
 export type SaveService = z.infer<typeof SaveService>;
 

@@ -110,7 +110,10 @@ export default function CalendarBoard({ view: given }: { readonly view: Calendar
           eventContent={({ event, timeText, view: { type } }) => {
             const { entry, note } = event.extendedProps as ReturnType<typeof eventsOf>[number]['extendedProps'];
             return (
-              <div className={event.allDay || type === views.month ? 'entry line' : 'entry'} title={`${event.title}, ${note}`}>
+              <div
+                className={event.allDay || type === views.month ? 'entry line' : 'entry'}
+                title={`${event.title}, ${note}`}
+              >
                 <b>
                   {timeText && <span className="num">{timeText} </span>}
                   {event.title}

@@ -1,3 +1,4 @@
+import { usualHours } from '#core/availability/hours';
 import type { ChangeView } from '#contracts/serviceViews';
 import type { Deal } from '#core/booking/deal';
 import { minor } from '#core/money/minor';
@@ -26,6 +27,7 @@ const service = {
   taxCodes: ['VAT'],
   colour: 'teal' as const,
   retired: false,
+  booking: null,
 };
 const taxes = [
   { code: 'VAT', label: 'VAT', rate: '25' as never },
@@ -87,7 +89,8 @@ describe('a booking being changed', () => {
 });
 
 describe('a service being written', () => {
-  const services = { services: [], taxes, terms: [{ id: 'rental', name: 'Rental' }] };
+  const terms = [{ id: 'rental', name: 'Rental' }];
+  const services = { services: [], taxes, terms, agreements: [], places: [], dates: [], hours: usualHours };
   it('reads back as it is', () => {
     expect(readService(draftOfService(service)).body).to.deep.equal({ ...service });
     expect(readService(newService(services, 'EUR')).faults).to.have.all.keys('name');

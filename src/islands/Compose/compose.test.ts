@@ -16,6 +16,7 @@ const service = (over: Partial<ServiceLine> = {}): ServiceLine => ({
   ...{
     colour: 'blue',
     retired: false,
+    booking: null,
     extras: [{ id: 'heater', label: 'Dew heater', unitPrice: minor(12_00), most: 2 }],
   },
   ...over,

@@ -34,6 +34,7 @@ const view: NewBookingView = {
       taxCodes: ['VAT'],
       colour: 'teal',
       retired: false,
+      booking: null,
     },
   ],
   taxes: [{ code: 'VAT', label: 'VAT', rate: '23' as Decimal }],

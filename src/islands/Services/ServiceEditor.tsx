@@ -5,6 +5,8 @@ import { basisWords } from '#islands/NewBooking/priceWords';
 import { Problem } from '#islands/parts/Problem';
 import { useAction } from '#islands/parts/useAction';
 import { emptyExtra, readService, type ServiceDraft } from '#islands/Services/serviceDraft';
+import { BookingRulesForm } from '#islands/Services/BookingRulesForm';
+import { Dates } from '#islands/Services/Dates';
 import { kindWords } from '#islands/Services/serviceWords';
 import {
   ActionIcon,
@@ -197,6 +199,14 @@ export function ServiceEditor({ view, given, close }: Props) {
             Add an extra
           </Button>
         </fieldset>
+        <BookingRulesForm
+          view={view}
+          kind={draft.kind}
+          rules={draft.booking}
+          set={(booking) => change({ booking })}
+          error={error}
+        />
+        {draft.id && draft.booking?.when.kind === 'dates' && <Dates view={view} serviceId={draft.id} />}
         <div role="radiogroup" aria-label="Colour" className={styles.colours}>
           {serviceColours.map((colour) => (
             <button

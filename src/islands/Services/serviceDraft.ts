@@ -31,6 +31,7 @@ export function newService(view: ServicesView, currency: string): ServiceDraft {
     taxCodes: view.taxes.slice(0, 1).map(({ code }) => code),
     colour: 'teal',
     retired: false,
+    booking: null,
   };
 }
 
@@ -64,7 +65,7 @@ export function readService(draft: ServiceDraft): Read {
       faults[`extras.${index}.most`] = 'from 1 to 1000';
     return { id, label: label.trim(), unitPrice, most: Number(most) };
   });
-  const { id, name, kind, termsId, basis, included, taxMode, taxCodes, colour, retired } = draft;
-  const about = { id, name, kind, currency, termsId, basis, included, taxMode, taxCodes, colour, retired };
+  const { id, name, kind, termsId, basis, included, taxMode, taxCodes, colour, retired, booking } = draft;
+  const about = { id, name, kind, currency, termsId, basis, included, taxMode, taxCodes, colour, retired, booking };
   return { faults, body: Object.keys(faults).length > 0 ? null : { ...about, unitPrice: priced, extras } };
 }

@@ -1,5 +1,9 @@
 import type { BusinessFace } from '#contracts/quoteViews';
 import type { Shell } from '#contracts/views';
+import type { ServicesView } from '#contracts/serviceViews';
+import { BookingPageAddress } from '#islands/SetUp/BookingPageAddress';
+import { OpeningHours } from '#islands/SetUp/OpeningHours';
+import { Places } from '#islands/SetUp/Places';
 import { contrastOnWhite } from '#contracts/colour';
 import { upload } from '#islands/Compose/upload';
 import { BusinessHead, faceStyle } from '#islands/ClientPage/BusinessHead';
@@ -16,13 +20,24 @@ import { useState } from 'react';
 import client from '#islands/ClientPage/ClientPage.module.css';
 import styles from './SetUp.module.css';
 
-type Props = { readonly shell: Shell; readonly path: string; readonly face: BusinessFace };
+type Props = {
+  readonly shell: Shell;
+  readonly path: string;
+  readonly face: BusinessFace;
+  readonly services: ServicesView;
+  readonly bookingPage: string;
+};
 
-export default function SetUpPage({ shell, path, face }: Props) {
+export default function SetUpPage({ shell, path, face, services, bookingPage }: Props) {
   return (
     <OwnerShell shell={shell} path={path}>
       <PageHead title="Set-up" sub="The business as its clients see it: on pages, in messages, in documents." />
       <Business given={face} />
+      <div className={styles.further}>
+        <OpeningHours given={services.hours} />
+        <Places given={services.places} hours={services.hours} />
+        <BookingPageAddress address={bookingPage} />
+      </div>
     </OwnerShell>
   );
 }

@@ -65,6 +65,10 @@ const sentences: Readonly<Record<string, string>> = {
   file_not_found: 'This picture is no longer there.',
   not_found: 'That is no longer there.',
   place_taken: 'Somebody or something else is booked for this time. Choose another one.',
+  date_there_already: 'There is a date that begins then already.',
+  place_not_found: 'This place is no longer there.',
+  date_not_found: 'This date is no longer there.',
+  block_not_found: 'This is free again already.',
   nothing_asked: 'This request has been answered already, or its time is over.',
   device_unknown: 'This device is not confirmed for this page. Open the link again.',
 };
@@ -77,6 +81,9 @@ export function problemSentence({ code, detail, issues }: ApiProblem, currency: 
   if (code === 'terms_cannot_be_used') return unusable(String(detail?.fault ?? ''), limit);
   if (code === 'file_too_large') return `This file is too large; at most ${Number(detail?.limit) / 1_000_000} MB.`;
   if (code === 'file_kind') return `This is not one of ${String(detail?.kinds ?? 'the kinds that are taken')}.`;
+  if (code === 'units_in_use')
+    return `Coming bookings use ${Number(detail?.limit)} of them; fewer would leave somebody without.`;
+  if (code === 'seats_in_use') return `${Number(detail?.limit)} seats are booked. Cancel or move those bookings first.`;
   if (code === 'field_unknown') return `This message has no field “${String(detail?.name ?? '')}”.`;
   if (code === 'tax_in_use') return `A service still carries ${String(detail?.tax ?? 'this tax')}.`;
   if (code === 'declined') return `The card was refused: ${declineReason(String(detail?.code ?? ''))}.`;

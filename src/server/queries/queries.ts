@@ -73,7 +73,7 @@ export function openQueries(deps: Deps) {
     termsList: () => termsList(db),
     terms: (id: string) => termsView(db, id),
     termsUse: (id: string) => termsUse(db, id, clock.now()),
-    services: () => servicesView(db),
+    services: () => servicesView(db, clock.now()),
     client: (link: string, whole = false) => clientView(deps, link, whole),
     face: () => businessFace(deps.db),
     quotes: (query: QuotesQuery) => quotesView(db, query),

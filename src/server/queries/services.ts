@@ -1,13 +1,17 @@
-import type { ChangeView, ServicesView, TaxLine } from '#contracts/serviceViews';
+import type { ChangeView, DateLine, ServicesView, TaxLine } from '#contracts/serviceViews';
 import type { Instant } from '#core/calendar/instant';
 import { factsThatCount } from '#core/booking/factsThatCount';
 import { dealOf } from '#server/booking/dealOf';
 import { readBooking } from '#server/booking/lockBooking';
 import type { Database, Tx } from '#server/database/open';
+import { addHours } from '#core/calendar/instant';
+import type { WallTime } from '#core/calendar/wallTime';
+import { eventDates, occupancies, places } from '#server/database/schema/places';
+import { agreements } from '#server/database/schema/quotes';
 import { bookings, summaries } from '#server/database/schema/bookings';
-import { services, taxes, terms, termsVersions } from '#server/database/schema/business';
+import { business, services, taxes, terms, termsVersions } from '#server/database/schema/business';
 import { bookingView } from '#server/queries/bookingView';
-import { and, asc, eq, sql } from 'drizzle-orm';
+import { and, asc, eq, gte, ne, sql } from 'drizzle-orm';
 
 export const taxLines = (db: Database | Tx): Promise<TaxLine[]> =>
   db
@@ -15,7 +19,25 @@ export const taxLines = (db: Database | Tx): Promise<TaxLine[]> =>
     .from(taxes)
     .orderBy(asc(taxes.position), asc(taxes.code));
 
-export async function servicesView(db: Database): Promise<ServicesView> {
+/** Dates from a week ago on, with how many seats are taken. */
+async function comingDates(db: Database, now: Instant): Promise<DateLine[]> {
+  const since = addHours(now, -24 * 7).slice(0, 16) as WallTime;
+  return db
+    .select({
+      ...{ id: eventDates.id, serviceId: eventDates.serviceId, start: eventDates.startsAt, end: eventDates.endsAt },
+      seats: places.units,
+      taken: sql<number>`(select count(*) from ${occupancies} where ${occupancies.placeId} = ${places.id})`.mapWith(
+        Number,
+      ),
+    })
+    .from(eventDates)
+    .innerJoin(places, eq(places.id, eventDates.placeId))
+    .where(and(eq(eventDates.calledOff, false), gte(eventDates.startsAt, since)))
+    .orderBy(asc(eventDates.startsAt));
+}
+
+export async function servicesView(db: Database, now: Instant): Promise<ServicesView> {
+  const [owner] = await db.select({ hours: business.hours }).from(business);
   const all = await db.select().from(services).orderBy(asc(services.retired), asc(services.name));
   const coming = await db
     .select({ id: bookings.serviceId, count: sql<number>`count(*)`.mapWith(Number) })
@@ -28,6 +50,17 @@ export async function servicesView(db: Database): Promise<ServicesView> {
     services: all.map((service) => ({ ...service, coming: counts.get(service.id) ?? 0 })),
     taxes: await taxLines(db),
     terms: await db.select({ id: terms.id, name: terms.name }).from(terms).orderBy(asc(terms.name)),
+    agreements: await db
+      .select({ id: agreements.id, name: agreements.name })
+      .from(agreements)
+      .orderBy(asc(agreements.name)),
+    places: await db
+      .select()
+      .from(places)
+      .where(ne(places.kind, 'seats'))
+      .orderBy(asc(places.position), asc(places.name)),
+    dates: await comingDates(db, now),
+    hours: owner!.hours,
   };
 }
 

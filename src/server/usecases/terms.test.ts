@@ -164,6 +164,7 @@ describe('services', () => {
     taxCodes: ['VAT'],
     colour: 'blue' as const,
     retired: false,
+    booking: null,
   };
   const made = async (): Promise<string> => {
     const saved = await app.saveService(rig);
