@@ -25,6 +25,16 @@ import { answerRequest, confirmByClient } from '#server/usecases/answerRequest';
 import { answerAsk, askChange, previewMove } from '#server/usecases/askChange';
 import { useCard } from '#server/usecases/useCard';
 import { clientBookings } from '#server/queries/clientBookings';
+import {
+  copyRequestLink,
+  createRequest,
+  payRequest,
+  recoverRequests,
+  sendRequest,
+  withdrawRequest,
+} from '#server/usecases/paymentRequests';
+import { sellVoucher, useCredit, useOnBooking, useVoucher, useVoucherOnCheckout } from '#server/usecases/vouchers';
+import { creditView, requestPage } from '#server/queries/credit';
 import { checkOut } from '#server/usecases/checkOut';
 import { deviceSees, rememberDevice, sendCode, useCode } from '#server/usecases/devices';
 import { idsOfCheckout, payCheckout } from '#server/usecases/payCheckout';
@@ -131,6 +141,7 @@ export async function compose(config: Config, given: { opened?: OpenDatabase; po
       await world.clock.refresh();
       await recoverIntents(deps, patience);
       await recoverMessages(deps, patience);
+      await recoverRequests(deps, patience);
       await settleNow();
     });
   /**
@@ -177,6 +188,18 @@ export async function compose(config: Config, given: { opened?: OpenDatabase; po
     bookPage: () => bookPage(db, world.clock.now()),
     free: (query: FreeQuery) => freeOf(db, world.clock.now(), query),
     confirmByClient: confirmByClient(deps),
+    sellVoucher: sellVoucher(deps),
+    useVoucher: useVoucher(deps),
+    useVoucherOnCheckout: useVoucherOnCheckout(deps),
+    useCredit: useCredit(deps),
+    useOnBooking: useOnBooking(deps),
+    createRequest: createRequest(deps),
+    sendRequest: sendRequest(deps),
+    copyRequestLink: copyRequestLink(deps),
+    withdrawRequest: withdrawRequest(deps),
+    payRequest: payRequest(deps),
+    requestPage: (link: string) => requestPage(deps, link),
+    creditView: () => creditView(deps),
     askChange: askChange(deps),
     previewMove: previewMove(deps),
     answerAsk: answerAsk(deps),

@@ -11,6 +11,7 @@ const open = [
   /^\/first-start$/,
   /^\/b\//,
   /^\/q\//,
+  /^\/r\//,
   /^\/book(\/|$)/,
   /^\/f\//,
   /^\/stand-in\//,

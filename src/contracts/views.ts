@@ -229,6 +229,8 @@ export type ClientView = {
   }[];
   /** A yes is wanted from the client by then, or from the owner; null where none is. */
   readonly awaited: { readonly from: 'client' | 'owner'; readonly until: string } | null;
+  /** What waits as the client's credit, on a device that was confirmed for the client. */
+  readonly credit: Minor;
   /** Other cards of the client that may be used for this booking. */
   readonly cards: readonly { readonly id: string; readonly last4: string }[];
   /** The next part that is not due yet, which may be paid early. */

@@ -117,7 +117,11 @@ export const demoServices: readonly ServiceSeed[] = [
 export type Happening =
   | { readonly do: 'pay'; readonly card: CardBehaviour; readonly confirm?: boolean }
   | { readonly do: 'giveCard'; readonly card: CardBehaviour }
-  | { readonly do: 'record'; readonly amount: number; readonly method: Exclude<PaymentMethod, 'card'> }
+  | {
+      readonly do: 'record';
+      readonly amount: number;
+      readonly method: Exclude<PaymentMethod, 'card' | 'credit' | 'voucher'>;
+    }
   | {
       readonly do: 'closeOut';
       readonly claims?: readonly (readonly [reason: string, amount: number])[];

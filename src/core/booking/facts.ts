@@ -5,7 +5,8 @@ import type { WallTime } from '#core/calendar/wallTime';
 import type { CancelRule } from '#core/cancellation/cancel';
 import type { Minor } from '#core/money/minor';
 
-export type PaymentMethod = 'card' | 'cash' | 'transfer' | 'cheque';
+/** `credit` and `voucher` move money that was in hand before. */
+export type PaymentMethod = 'card' | 'cash' | 'transfer' | 'cheque' | 'credit' | 'voucher';
 export type Claimed = { readonly id: string; readonly reason: string; readonly amount: Minor };
 export type DeclineKind = 'soft' | 'hard';
 
@@ -31,9 +32,16 @@ type Kinds = {
     cardId?: string;
     last4?: string;
     note?: string;
+    voucherId?: string;
   } & FeeReceived;
   /** A fee passed on and a tip go back only where the whole payment does. */
-  refunded: { refundId: string; receiptId: string; amount: Minor; method: PaymentMethod } & FeeReceived;
+  refunded: {
+    refundId: string;
+    receiptId: string;
+    amount: Minor;
+    method: PaymentMethod;
+    voucherId?: string;
+  } & FeeReceived;
   refundRefused: { receiptId: string; amount: Minor; code: string };
   cardKept: { cardId: string; last4: string; consent: string };
   /** `code` is the issuer's ISO 8583 response code; `clientPresent` tells a payment page from a charge on file. */

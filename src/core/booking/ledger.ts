@@ -23,6 +23,7 @@ export type Ledger = {
   readonly receipts: readonly (Receipt & {
     readonly refunded: Minor;
     readonly method: FactOf<'received'>['method'] | 'hold';
+    readonly voucherId?: string;
   })[];
   /** In the order in which they were placed. */
   readonly authorisations: readonly HeldAuthorisation[];
@@ -84,8 +85,9 @@ const endAuthorisation = (ledger: Ledger, id: string, state: HeldAuthorisation['
 export function withFact(ledger: Ledger, fact: Fact): Ledger {
   switch (fact.kind) {
     case 'received': {
-      const { receiptId: id, amount, at, method } = fact;
-      return { ...ledger, receipts: [...ledger.receipts, { id, amount, at, method, refunded: zero }] };
+      const { receiptId: id, amount, at, method, voucherId } = fact;
+      const receipt = { id, amount, at, method, refunded: zero, ...(voucherId ? { voucherId } : {}) };
+      return { ...ledger, receipts: [...ledger.receipts, receipt] };
     }
     case 'refunded':
       return {

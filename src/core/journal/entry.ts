@@ -9,6 +9,7 @@ export const accounts = {
   disputed: 'assets:disputed',
   clientDeposits: 'liabilities:client deposits',
   clientCredit: 'liabilities:client credit',
+  vouchers: 'liabilities:gift vouchers',
   taxPayable: 'liabilities:tax payable',
   revenue: 'income:revenue',
   damageRecovered: 'income:damage recovered',

@@ -8,6 +8,8 @@ const moneyAccount: Readonly<Record<PaymentMethod, Account>> = {
   transfer: accounts.bank,
   cheque: accounts.bank,
   cash: accounts.cash,
+  credit: accounts.clientCredit,
+  voucher: accounts.vouchers,
 };
 
 /**

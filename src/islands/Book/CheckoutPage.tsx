@@ -9,6 +9,7 @@ import { Countdown } from '#islands/Book/Countdown';
 import { PayCart } from '#islands/Book/PayCart';
 import { useCheckout } from '#islands/Book/useCheckout';
 import { BusinessHead, faceStyle } from '#islands/ClientPage/BusinessHead';
+import { Voucher } from '#islands/ClientPage/Voucher';
 import { Steps } from '#islands/ClientPage/Steps';
 import page from '../ClientPage/ClientPage.module.css';
 import styles from './Book.module.css';
@@ -85,6 +86,9 @@ function Doing({ pageKey, view, reload }: Props & { readonly reload: () => Promi
         </p>
       )}
       <PayCart pageKey={pageKey} view={view} reload={reload} />
+      {next === 'pay' && (
+        <Voucher currency={currency} path="/api/client/checkout/voucher" about={{ key: pageKey }} reload={reload} />
+      )}
     </section>
   );
 }

@@ -2,27 +2,22 @@ import type { CheckoutView } from '#contracts/bookViews';
 import { formatMoney } from '#core/money/formatMoney';
 import { type Minor, sum, zero } from '#core/money/minor';
 import { parseAmount } from '#core/money/parseAmount';
-import { CardFrame, type CardGiven } from '#islands/ClientPage/CardFrame';
+import { CardFrame } from '#islands/ClientPage/CardFrame';
 import { Tip } from '#islands/ClientPage/Tip';
 import { payProblem } from '#islands/ClientPage/payProblem';
 import { useReady } from '#islands/parts/useReady';
-import { newKey, post } from '#islands/api';
-import { useRef, useState } from 'react';
+import { type Outcome, useCardPayment } from '#islands/ClientPage/useCardPayment';
+import { post } from '#islands/api';
+import { useState } from 'react';
 import page from '../ClientPage/ClientPage.module.css';
 
 type Props = { readonly pageKey: string; readonly view: CheckoutView; readonly reload: () => Promise<void> };
-type Outcome = { state: 'paid' } | { state: 'confirm'; url: string } | { state: 'declined'; code: string };
 
 /** How much, a tip where one is taken, the card's own frame, one button. A try keeps its key until it is answered. */
 export function PayCart({ pageKey, view, reload }: Props) {
   const { currency, next, everything } = view;
-  const frame = useRef<{ ask: () => Promise<CardGiven | null> }>(null);
-  const attempt = useRef<{ key: string; card: string } | null>(null);
-  const running = useRef(false);
   const [all, setAll] = useState(everything?.preset ?? false);
   const [tip, setTip] = useState('');
-  const [busy, setBusy] = useState(false);
-  const [problem, setProblem] = useState<string | null>(null);
   const ready = useReady();
   const tipped: Minor | null = tip.trim() === '' ? zero : parseAmount(tip, currency);
   const chosen = all && everything ? everything.amount : view.dueNow;
@@ -31,35 +26,16 @@ export function PayCart({ pageKey, view, reload }: Props) {
   const label =
     next === 'card' ? 'Keep this card' : `${next === 'reserve' ? 'Reserve' : 'Pay'} ${formatMoney(charged, currency)}`;
 
-  const send = async (): Promise<void> => {
-    if (running.current || tipped === null) return; // a double click; a tip that cannot be read is said at its field
-    running.current = true;
-    setBusy(true);
-    setProblem(null);
-    try {
-      const given = attempt.current ? { token: attempt.current.card } : await frame.current?.ask();
-      if (!given) return;
-      attempt.current ??= { key: newKey(), card: given.token };
-      const answer = await post<Outcome>('/api/client/checkout/pay', {
-        ...{ key: pageKey, attempt: attempt.current.key, card: attempt.current.card },
+  const { frame, pay, busy, problem } = useCardPayment({
+    back: `/book/pay/${pageKey}`,
+    send: ({ key, card }) =>
+      post<Outcome>('/api/client/checkout/pay', {
+        ...{ key: pageKey, attempt: key, card },
         ...{ everything: all, tip: tipped, seen: chosen },
-      });
-      if (!answer.ok && (answer.problem.code === 'no_connection' || answer.problem.code === 'try_again')) {
-        setProblem(payProblem(answer.problem, currency));
-        return;
-      }
-      attempt.current = null;
-      if (answer.ok && answer.value.state === 'confirm') {
-        location.assign(`${answer.value.url}?back=${encodeURIComponent(`/book/pay/${pageKey}`)}`);
-        return;
-      }
-      if (!answer.ok) setProblem(payProblem(answer.problem, currency));
-      await reload();
-    } finally {
-      running.current = false;
-      setBusy(false);
-    }
-  };
+      }),
+    words: (fault) => payProblem(fault, currency),
+    done: reload,
+  });
 
   if (view.waiting)
     return (
@@ -97,7 +73,7 @@ export function PayCart({ pageKey, view, reload }: Props) {
       <button
         type="button"
         className={page.button}
-        onClick={() => void send()}
+        onClick={() => tipped !== null && void pay()}
         aria-busy={busy}
         disabled={busy || !ready}
       >

@@ -5,6 +5,7 @@ import { CancelDialog } from '#islands/Booking/CancelDialog';
 import { ChargeDialog } from '#islands/Booking/ChargeDialog';
 import { GiveUpDialog } from '#islands/Booking/GiveUpDialog';
 import { PaymentDialog } from '#islands/Booking/PaymentDialog';
+import { UseCreditDialog } from '#islands/Booking/UseCreditDialog';
 import { useAction } from '#islands/parts/useAction';
 import { ActionIcon, Button, Menu } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
@@ -14,6 +15,7 @@ import {
   IconDots,
   IconEraser,
   IconFileText,
+  IconGift,
   IconLink,
   IconPencil,
   IconSend,
@@ -23,9 +25,10 @@ import { useState } from 'react';
 import styles from './BookingPage.module.css';
 
 export type DialogProps = { readonly view: BookingView; readonly standing: Standing; readonly close: () => void };
-type Dialog = 'ask' | 'payment' | 'charge' | 'cancel' | 'giveUp';
+type Dialog = 'credit' | 'ask' | 'payment' | 'charge' | 'cancel' | 'giveUp';
 
 const dialogs: Readonly<Record<Dialog, (props: DialogProps) => React.ReactNode>> = {
+  credit: UseCreditDialog,
   ask: AskDialog,
   payment: PaymentDialog,
   charge: ChargeDialog,
@@ -86,6 +89,13 @@ export function BookingActions({ view, standing }: Omit<DialogProps, 'close'>) {
         <Menu.Dropdown>
           <Menu.Item leftSection={<IconFileText size={16} aria-hidden />} onClick={() => void quote()}>
             A quote like this one
+          </Menu.Item>
+          <Menu.Item
+            leftSection={<IconGift size={16} aria-hidden />}
+            disabled={position.outstanding === 0 || over}
+            onClick={() => setOpen('credit')}
+          >
+            Pay from credit or a voucher
           </Menu.Item>
           <Menu.Item leftSection={<IconLink size={16} aria-hidden />} onClick={() => void copyLink()}>
             Copy the client’s link

@@ -6,7 +6,14 @@ import { declineText } from '#core/wording/declines';
 import type { PlainDate } from '#core/calendar/days';
 import { localDate } from '#core/calendar/zoned';
 
-const methods = { card: 'by card', cash: 'in cash', transfer: 'by transfer', cheque: 'by cheque' } as const;
+const methods = {
+  card: 'by card',
+  cash: 'in cash',
+  transfer: 'by transfer',
+  cheque: 'by cheque',
+  credit: 'from credit',
+  voucher: 'from a voucher',
+} as const;
 const cancelledBy = { client: 'by the client', business: 'by us', no_show: 'nobody came' } as const;
 
 const changeReasons = {

@@ -72,6 +72,8 @@ const methodWords = {
   transfer: 'by transfer',
   cheque: 'by cheque',
   hold: 'from the hold',
+  credit: 'from credit',
+  voucher: 'by voucher',
 } as const;
 
 /** How it was paid, where all receipts came in one way; which receipt filled which part is not told apart here. */

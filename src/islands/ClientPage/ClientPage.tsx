@@ -10,6 +10,8 @@ import { SomebodyElse } from '#islands/ClientPage/SomebodyElse';
 import { Steps } from '#islands/ClientPage/Steps';
 import { WaitingForBank } from '#islands/ClientPage/WaitingForBank';
 import { useClientView } from '#islands/ClientPage/useClientView';
+import { OwnCredit } from '#islands/ClientPage/OwnCredit';
+import { Voucher } from '#islands/ClientPage/Voucher';
 import { OwnCards } from '#islands/ClientPage/OwnCards';
 import { SayYes } from '#islands/ClientPage/SayYes';
 import { useReady } from '#islands/parts/useReady';
@@ -163,6 +165,16 @@ function Doing({ link, view, reload }: Props & { readonly reload: () => Promise<
           </p>
         )}
         {offersCard(view) && <PayBox link={link} view={view} reload={reload} purpose="pay" />}
+        {view.credit > 0 && (
+          <OwnCredit
+            link={link}
+            credit={view.credit}
+            outstanding={view.outstanding}
+            currency={currency}
+            reload={reload}
+          />
+        )}
+        <Voucher currency={currency} path="/api/client/use-voucher" about={{ link }} reload={reload} />
         {!view.payer && <SomebodyElse link={link} />}
         <OtherWays view={view} />
       </section>

@@ -2,14 +2,15 @@ import type { ClientView } from '#contracts/views';
 import { formatMoney } from '#core/money/formatMoney';
 import { fee } from '#core/fee/fee';
 import { chosenSum, firstChoice, type PayChoice, PayChoices } from '#islands/ClientPage/PayChoices';
-import { CardFrame, type CardGiven } from '#islands/ClientPage/CardFrame';
+import { CardFrame } from '#islands/ClientPage/CardFrame';
 import { Tip } from '#islands/ClientPage/Tip';
 import { sum, zero } from '#core/money/minor';
 import { parseAmount } from '#core/money/parseAmount';
 import { payProblem } from '#islands/ClientPage/payProblem';
 import { useReady } from '#islands/parts/useReady';
-import { newKey, post } from '#islands/api';
-import { useRef, useState } from 'react';
+import { type Outcome, useCardPayment } from '#islands/ClientPage/useCardPayment';
+import { post } from '#islands/api';
+import { useState } from 'react';
 import styles from './ClientPage.module.css';
 
 type Props = {
@@ -20,19 +21,13 @@ type Props = {
   /** Pays the next part before its day. */
   readonly early?: ClientView['early'];
 };
-type Outcome = { state: 'paid' } | { state: 'confirm'; url: string } | { state: 'declined'; code: string };
 
 /** The card network's frame and one button. A try keeps its key until it is answered, so that a repeat pays once. */
 export function PayBox({ link, view: given, reload, purpose, early }: Props) {
   // Paid early, the next part stands in the place of what is due.
   const view = early ? { ...given, dueNow: early.amount, choices: earlyChoices(given) } : given;
-  const frame = useRef<{ ask: () => Promise<CardGiven | null> }>(null);
-  const attempt = useRef<{ key: string; card: string } | null>(null);
   const [opened, setOpened] = useState(purpose === 'card');
-  const [busy, setBusy] = useState(false);
   const ready = useReady();
-  const [problem, setProblem] = useState<string | null>(null);
-  const running = useRef(false);
   const { currency } = view;
   const [choice, setChoice] = useState<PayChoice>(() => firstChoice(view));
   const chosen = chosenSum(choice, view);
@@ -44,46 +39,22 @@ export function PayBox({ link, view: given, reload, purpose, early }: Props) {
       ? `Pay ${formatMoney(sum([passedOn?.charge ?? chosen.amount ?? view.dueNow, tipped ?? zero]), currency)}`
       : 'Keep this card';
 
-  const send = async (): Promise<void> => {
-    if (running.current) return; // a double click
-    if (purpose === 'pay' && (chosen.amount === null || tipped === null)) return; // said at its field
-    running.current = true;
-    setBusy(true);
-    setProblem(null);
-    try {
-      const given = attempt.current ? { token: attempt.current.card } : await frame.current?.ask();
-      if (!given) return; // the frame says what is wrong with the number, at its place
-      attempt.current ??= { key: newKey(), card: given.token };
-      const { key, card } = attempt.current;
-      const about = { link, attempt: key, card };
-      const answer =
-        purpose === 'pay'
-          ? await post<Outcome>('/api/client/pay', {
-              ...about,
-              amount: chosen.amount,
-              ...(tipped ? { tip: tipped } : {}),
-              ...(chosen.everything ? { everything: true } : {}),
-              seen: view.received,
-            })
-          : await post<Outcome>('/api/client/give-card', about);
-      if (!answer.ok && (answer.problem.code === 'no_connection' || answer.problem.code === 'try_again')) {
-        setProblem(payProblem(answer.problem, currency)); // the same try may be sent again
-        return;
-      }
-      attempt.current = null;
-      if (answer.ok && answer.value.state === 'confirm') {
-        location.assign(`${answer.value.url}?back=${encodeURIComponent(`/b/${link}`)}`);
-        return;
-      }
-      if (!answer.ok) setProblem(payProblem(answer.problem, currency));
-      else if (answer.value.state === 'declined' && purpose === 'card')
-        setProblem(payProblem({ code: 'declined', detail: { code: answer.value.code } }, currency));
-      await reload();
-    } finally {
-      running.current = false;
-      setBusy(false);
-    }
-  };
+  const { frame, pay, busy, problem } = useCardPayment({
+    back: `/b/${link}`,
+    send: ({ key: attempt, card }) =>
+      purpose === 'card'
+        ? post<Outcome>('/api/client/give-card', { link, attempt, card })
+        : post<Outcome>('/api/client/pay', {
+            ...{ link, attempt, card, amount: chosen.amount, seen: view.received },
+            ...(tipped ? { tip: tipped } : {}),
+            ...(chosen.everything ? { everything: true } : {}),
+          }),
+    words: (fault) => payProblem(fault, currency),
+    done: reload,
+    saysDecline: purpose === 'card',
+  });
+  // A sum or tip that cannot be read is said at its field.
+  const sumsRead = purpose === 'card' || (chosen.amount !== null && tipped !== null);
   if (!opened) {
     return (
       <button type="button" className={styles.button} onClick={() => setOpened(true)} disabled={!ready}>
@@ -108,7 +79,7 @@ export function PayBox({ link, view: given, reload, purpose, early }: Props) {
       <button
         type="button"
         className={styles.button}
-        onClick={() => void send()}
+        onClick={() => sumsRead && void pay()}
         aria-busy={busy}
         disabled={busy || !ready}
       >

@@ -1,10 +1,16 @@
 import { RateLimiterMemory } from 'rate-limiter-flexible';
 
-/** Wrong links from one address are counted: who tries many is slowed down, who has a good link never is. */
-export function linkGuard() {
-  const wrong = new RateLimiterMemory({ points: 20, duration: 600 });
+/** Counts what goes wrong from one address: who tries many is slowed down, who gets it right never is. */
+function guard(points: number, duration: number) {
+  const wrong = new RateLimiterMemory({ points, duration });
   return {
-    linkTries: async (address: string): Promise<boolean> => ((await wrong.get(address))?.remainingPoints ?? 1) > 0,
-    linkFailed: (address: string): Promise<unknown> => wrong.consume(address).catch(() => undefined),
+    tries: async (address: string): Promise<boolean> => ((await wrong.get(address))?.remainingPoints ?? 1) > 0,
+    failed: (address: string): Promise<unknown> => wrong.consume(address).catch(() => undefined),
   };
+}
+
+export function linkGuard() {
+  const links = guard(20, 600);
+  const codes = guard(8, 900);
+  return { linkTries: links.tries, linkFailed: links.failed, codeTries: codes.tries, codeFailed: codes.failed };
 }

@@ -28,9 +28,11 @@ export async function openRefunds(
   const facts: Fact[] = [];
   const intentIds: string[] = [];
   for (const { id: receiptId, amount, on } of refunds) {
-    const method = ledger.receipts.find((receipt) => receipt.id === receiptId)!.method;
+    const { method, voucherId } = ledger.receipts.find((receipt) => receipt.id === receiptId)!;
     if (method !== 'card' && method !== 'hold') {
-      facts.push({ kind: 'refunded', at: now, refundId: `${receiptId}:${cause}`, receiptId, amount, method });
+      // Onto the voucher that it came from.
+      const back = voucherId ? { voucherId } : {};
+      facts.push({ kind: 'refunded', at: now, refundId: `${receiptId}:${cause}`, receiptId, amount, method, ...back });
       continue;
     }
     const [paid] = await tx.select().from(intents).where(eq(intents.id, receiptId));

@@ -18,6 +18,7 @@ import type { PlainDate } from '#core/calendar/days';
 import { formatMoney } from '#core/money/formatMoney';
 import { ifCancelledSentences } from '#core/wording/cancelledSentences';
 import type { Tx } from '#server/database/open';
+import { creditOf } from '#server/credit/balances';
 import { cards } from '#server/database/schema/clients';
 import { agreedOf, type LoadedBooking, lockBooking } from '#server/booking/lockBooking';
 import { recordFacts } from '#server/booking/record';
@@ -38,6 +39,8 @@ const methodNames = {
   transfer: 'by transfer',
   cheque: 'by cheque',
   hold: 'from the hold',
+  credit: 'from your credit',
+  voucher: 'by voucher',
 } as const;
 
 /** Being opened is recorded, at most once in an hour. */
@@ -90,7 +93,7 @@ const forPayer = (view: ClientView): ClientView => ({
     lastDecline: null,
     consent: '',
   },
-  ...{ awaited: null, cards: [], asking: null, tip: false },
+  ...{ credit: zero, awaited: null, cards: [], asking: null, tip: false },
   ...{ included: '', lines: [], steps: [], cancellation: [], payments: [], received: zero, total: view.outstanding },
   strip: { ...view.strip, segments: [] },
   waiting: view.waiting?.what === 'payment' ? view.waiting : null,
@@ -101,7 +104,7 @@ async function ownSide(
   tx: Tx,
   current: Standing,
   about: { loaded: LoadedBooking; awaited: 'client' | 'owner' | null; today: PlainDate; whole: boolean },
-): Promise<Pick<ClientView, 'awaited' | 'cards' | 'asking' | 'early'>> {
+): Promise<Pick<ClientView, 'awaited' | 'cards' | 'asking' | 'early' | 'credit'>> {
   const { loaded, awaited, today, whole } = about;
   const { ledger, stage, agreed, parts, asOf } = current;
   const { booking } = loaded;
@@ -116,6 +119,7 @@ async function ownSide(
   return {
     awaited: awaited && { from: awaited, until: longMoment(ledger.kept!.until, agreed.timeZone, today) },
     cards: [...others.values()],
+    credit: whole ? await creditOf(tx, booking.clientId, booking.currency) : zero,
     early: next && !awaited && current.position.dueNow === 0 ? { name: next.name, amount: next.left } : null,
     asking: mayAsk
       ? {

@@ -10,6 +10,7 @@ import { payouts, processorEvents } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
 import { carryOut } from '#server/intents/carryOut';
 import { recordAnswer } from '#server/intents/recordAnswer';
+import { recordRequestAnswer } from '#server/usecases/paymentRequests';
 import { appendEntry } from '#server/journal/appendEntry';
 import type { ProcessorEvent } from '#server/ports';
 import { runDue } from '#server/agenda/runDue';
@@ -27,6 +28,7 @@ export const takeEvent =
     const { db, clock } = deps;
     if (event.type === 'request.answered') {
       for (const id of await recordAnswer(deps, event.key, event.answer)) await carryOut(deps, id);
+      await recordRequestAnswer(deps, event.key, event.answer);
       await markTaken(db, id, event, clock.now());
       await runDue(deps);
       return ok({ taken: true });

@@ -15,6 +15,7 @@ import type { Deps } from '#server/deps';
 import { and, asc, eq, inArray, sql } from 'drizzle-orm';
 import { type Difference, differs } from '#server/verify/differs';
 import { verifyPlaces } from '#server/verify/verifyPlaces';
+import { verifyCredit } from '#server/verify/verifyCredit';
 import { verifyQuotes } from '#server/verify/verifyQuotes';
 
 /**
@@ -42,7 +43,7 @@ export async function verify(
     if (paymentHeld) inForce.set(paymentHeld.authorisation, paymentHeld.amount);
     if (progress?.(++done, ids.length) === false) return found;
   }
-  found.push(...(await verifyQuotes(deps)));
+  found.push(...(await verifyQuotes(deps)), ...(await verifyCredit(db)));
   const live = await deps.processor.liveAuthorisations();
   const byReference = (pairs: Iterable<readonly [string, number]>) => [...pairs].sort(([a], [b]) => (a < b ? -1 : 1));
   found.push(

@@ -1,0 +1,67 @@
+import { Currency, Money, Moment } from '#contracts/core/parts';
+import { z } from 'zod';
+
+const Id = z.string().min(1).max(64);
+const RequestKey = z.string().min(8).max(64);
+const Token = z.string().min(20).max(100);
+const name = z.string().trim().min(1, 'a name is needed').max(120, 'at most 120 letters');
+const Email = z
+  .string()
+  .trim()
+  .max(254)
+  .regex(/^[^\s@,;<>]+@[^\s@,;<>]+\.[^\s@,;<>]+$/, 'an e-mail address, such as maud@example.com');
+const Sum = Money.refine((value) => value > 0, 'a sum above zero');
+
+/** Money asked for without a booking: a sum, or any from the smallest on. */
+export const CreateRequest = z
+  .strictObject({
+    requestKey: RequestKey,
+    clientName: name,
+    clientEmail: Email,
+    note: z.string().trim().min(1, 'say what it is for').max(500, 'at most 500 letters'),
+    currency: Currency,
+    amount: Sum.nullable(),
+    smallest: Sum.nullable(),
+    expiresAt: Moment.nullable(),
+    /** Sent by message; else its link is copied. */
+    send: z.boolean(),
+  })
+  .refine(({ amount, smallest }) => amount !== null || smallest !== null, {
+    error: 'a sum, or the smallest one',
+    path: ['amount'],
+  });
+export type CreateRequest = z.infer<typeof CreateRequest>;
+
+export const OnRequest = z.strictObject({ requestId: Id });
+export type OnRequest = z.infer<typeof OnRequest>;
+
+export const PayRequest = z.strictObject({
+  link: Token,
+  attempt: RequestKey,
+  card: z.string().min(8).max(100),
+  amount: Sum,
+  payer: name,
+});
+export type PayRequest = z.infer<typeof PayRequest>;
+
+/** A gift voucher that was paid at the counter. */
+export const SellVoucher = z.strictObject({
+  requestKey: RequestKey,
+  amount: Sum,
+  currency: Currency,
+  method: z.enum(['cash', 'transfer', 'cheque']),
+  buyer: name,
+  expiresAt: Moment.nullable(),
+});
+export type SellVoucher = z.infer<typeof SellVoucher>;
+
+const Code = z.string().trim().min(8, 'the whole code').max(40);
+export const UseVoucher = z.strictObject({ link: Token, attempt: RequestKey, code: Code });
+export type UseVoucher = z.infer<typeof UseVoucher>;
+export const UseCredit = z.strictObject({ link: Token, attempt: RequestKey });
+export type UseCredit = z.infer<typeof UseCredit>;
+/** The same by the owner, on the booking itself. */
+export const UseOnBooking = z.strictObject({ bookingId: Id, requestKey: RequestKey, code: Code.nullable() });
+export type UseOnBooking = z.infer<typeof UseOnBooking>;
+export const VoucherOnCheckout = z.strictObject({ key: Token, attempt: RequestKey, code: Code });
+export type VoucherOnCheckout = z.infer<typeof VoucherOnCheckout>;

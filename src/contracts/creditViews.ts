@@ -1,0 +1,48 @@
+import type { BusinessFace } from '#contracts/quoteViews';
+import type { Instant } from '#core/calendar/instant';
+import type { Minor } from '#core/money/minor';
+
+/** A payment request as its payer sees it. */
+export type RequestPageView = {
+  readonly business: BusinessFace;
+  readonly number: string;
+  readonly clientName: string;
+  readonly note: string;
+  readonly currency: string;
+  readonly amount: Minor | null;
+  readonly smallest: Minor | null;
+  readonly until: string | null;
+  readonly state: 'open' | 'paid' | 'over';
+  readonly paid: Minor;
+  readonly waiting: { readonly url: string } | null;
+};
+
+export type RequestLine = {
+  readonly id: string;
+  readonly number: string;
+  readonly client: string;
+  readonly note: string;
+  readonly currency: string;
+  readonly amount: Minor | null;
+  readonly smallest: Minor | null;
+  readonly state: RequestPageView['state'];
+  readonly paid: Minor;
+  /** What happened, newest first. */
+  readonly happened: readonly { readonly at: Instant; readonly what: string }[];
+};
+export type CreditView = {
+  readonly requests: readonly RequestLine[];
+  readonly vouchers: readonly {
+    readonly id: string;
+    readonly ending: string;
+    readonly buyer: string;
+    readonly amount: Minor;
+    readonly left: Minor;
+    readonly currency: string;
+    readonly soldAt: Instant;
+    readonly expiresAt: Instant | null;
+    readonly expired: boolean;
+  }[];
+  readonly clients: readonly { readonly name: string; readonly currency: string; readonly credit: Minor }[];
+  readonly known: readonly { readonly name: string; readonly email: string }[];
+};

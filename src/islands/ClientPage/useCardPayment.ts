@@ -1,0 +1,55 @@
+import type { CardGiven } from '#islands/ClientPage/CardFrame';
+import { type Answer, type ApiProblem, newKey } from '#islands/api';
+import { useRef, useState } from 'react';
+
+export type Outcome = { state: 'paid' } | { state: 'confirm'; url: string } | { state: 'declined'; code: string };
+type Try = { readonly key: string; readonly card: string };
+
+/**
+ * One try to pay: the frame's token and a key that stays until the try is answered, so that a double click or a lost
+ * answer pays once; the client's bank where it wants a confirmation.
+ */
+export function useCardPayment(about: {
+  /** Where the bank sends the client back to. */
+  readonly back: string;
+  readonly send: (attempt: Try) => Promise<Answer<Outcome>>;
+  readonly words: (problem: ApiProblem) => string;
+  readonly done: () => Promise<void>;
+  /** Whether a decline is said here; elsewhere the page that is read anew says it. */
+  readonly saysDecline?: boolean;
+}) {
+  const frame = useRef<{ ask: () => Promise<CardGiven | null> }>(null);
+  const attempt = useRef<Try | null>(null);
+  const running = useRef(false);
+  const [busy, setBusy] = useState(false);
+  const [problem, setProblem] = useState<string | null>(null);
+  const pay = async (): Promise<void> => {
+    if (running.current) return; // a double click
+    running.current = true;
+    setBusy(true);
+    setProblem(null);
+    try {
+      const given = attempt.current ? { token: attempt.current.card } : await frame.current?.ask();
+      if (!given) return; // the frame says what is wrong with the number, at its place
+      attempt.current ??= { key: newKey(), card: given.token };
+      const answer = await about.send(attempt.current);
+      if (!answer.ok && (answer.problem.code === 'no_connection' || answer.problem.code === 'try_again')) {
+        setProblem(about.words(answer.problem)); // the same try may be sent again
+        return;
+      }
+      attempt.current = null;
+      if (answer.ok && answer.value.state === 'confirm') {
+        location.assign(`${answer.value.url}?back=${encodeURIComponent(about.back)}`);
+        return;
+      }
+      if (!answer.ok) setProblem(about.words(answer.problem));
+      else if (answer.value.state === 'declined' && about.saysDecline)
+        setProblem(about.words({ code: 'declined', detail: { code: answer.value.code } }));
+      await about.done();
+    } finally {
+      running.current = false;
+      setBusy(false);
+    }
+  };
+  return { frame, pay, busy, problem };
+}

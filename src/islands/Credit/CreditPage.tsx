@@ -1,0 +1,173 @@
+import type { CreditView } from '#contracts/creditViews';
+import type { Shell } from '#contracts/views';
+import { localDate } from '#core/calendar/zoned';
+import { formatMoney } from '#core/money/formatMoney';
+import { shortDate, shortMoment } from '#core/wording/days';
+import { read } from '#islands/api';
+import { RequestForm } from '#islands/Credit/RequestForm';
+import { VoucherForm } from '#islands/Credit/VoucherForm';
+import { PageHead } from '#islands/parts/PageHead';
+import { useAction } from '#islands/parts/useAction';
+import { OwnerShell } from '#islands/shell/OwnerShell';
+import { useShell } from '#islands/shell/useShell';
+import { Button, Group } from '@mantine/core';
+import { notifications } from '@mantine/notifications';
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import styles from './Credit.module.css';
+
+type Props = { readonly shell: Shell; readonly path: string; readonly view: CreditView };
+
+export default function CreditPage({ shell, path, view }: Props) {
+  return (
+    <OwnerShell shell={shell} path={path}>
+      <Credit given={view} />
+    </OwnerShell>
+  );
+}
+
+/** Money without a booking: what is asked for, what waits as credit, and what vouchers are worth. */
+function Credit({ given }: { readonly given: CreditView }) {
+  const { data: view } = useQuery({
+    queryKey: ['credit'],
+    queryFn: () => read<CreditView>('/api/credit'),
+    initialData: given,
+    refetchInterval: 15_000,
+  });
+  const [open, setOpen] = useState<'request' | 'voucher' | null>(null);
+  return (
+    <>
+      <PageHead title="Requests and credit" sub="Money without a booking: it waits until it is used on one.">
+        <Group gap={8}>
+          <Button variant="default" onClick={() => setOpen('voucher')}>
+            Sell a voucher
+          </Button>
+          <Button onClick={() => setOpen('request')}>Ask for a payment</Button>
+        </Group>
+      </PageHead>
+      {open === 'request' && <RequestForm known={view.known} close={() => setOpen(null)} />}
+      {open === 'voucher' && <VoucherForm close={() => setOpen(null)} />}
+      <Requests requests={view.requests} />
+      <div className={styles.sides}>
+        <Vouchers vouchers={view.vouchers} />
+        <section aria-label="Credit">
+          <h2>Clients with credit</h2>
+          {view.clients.length === 0 && <p className={styles.none}>Nobody has credit.</p>}
+          <table className={styles.table}>
+            <tbody>
+              {view.clients.map(({ name, currency, credit }) => (
+                <tr key={`${name} ${currency}`}>
+                  <th scope="row">{name}</th>
+                  <td className="num">{formatMoney(credit, currency)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </section>
+      </div>
+    </>
+  );
+}
+
+const stateWords = { open: 'waiting', paid: 'paid', over: 'no longer asked for' } as const;
+
+function Requests({ requests }: Pick<CreditView, 'requests'>) {
+  const { zone, today } = useShell();
+  const copy = useAction<{ url: string }>('/api/do/copy-request-link');
+  const send = useAction<{ sent: true }>('/api/do/send-request');
+  const withdraw = useAction<{ withdrawn: true }>('/api/do/withdraw-request');
+  const copyLink = async (requestId: string): Promise<void> => {
+    const made = await copy.run({ requestId });
+    if (!made) return;
+    await navigator.clipboard?.writeText(made.url).catch(() => undefined);
+    notifications.show({ title: 'Link copied', message: made.url });
+  };
+  const again = async (requestId: string): Promise<void> => {
+    if (await send.run({ requestId })) notifications.show({ message: 'Sent.' });
+  };
+  return (
+    <section aria-label="Payment requests">
+      {requests.length === 0 && (
+        <p className={styles.none}>Nothing is asked for. What is paid here waits as the client’s credit.</p>
+      )}
+      <ul className={styles.requests}>
+        {requests.map((request) => (
+          <li key={request.id} data-state={request.state}>
+            <div className={styles.what}>
+              <b>{request.client}</b>
+              <span>
+                {request.number} · {request.note}
+              </span>
+              <ul className={styles.happened}>
+                {request.happened.slice(0, 4).map(({ at, what }, index) => (
+                  <li key={index}>
+                    {shortMoment(at, zone, today)}: {what}
+                  </li>
+                ))}
+              </ul>
+            </div>
+            <div className={styles.sum}>
+              <i className={request.state === 'paid' ? 'm-received' : request.state === 'open' ? 'm-due' : 'm-back'} />
+              <b className="num">
+                {request.state === 'paid'
+                  ? formatMoney(request.paid, request.currency)
+                  : request.amount === null
+                    ? `from ${formatMoney(request.smallest!, request.currency)}`
+                    : formatMoney(request.amount, request.currency)}
+              </b>
+              <span>{stateWords[request.state]}</span>
+            </div>
+            {request.state === 'open' && (
+              <Group gap={4} className={styles.acts}>
+                <Button variant="default" size="compact-sm" onClick={() => void again(request.id)}>
+                  Send
+                </Button>
+                <Button variant="default" size="compact-sm" onClick={() => void copyLink(request.id)}>
+                  Copy the link
+                </Button>
+                <Button
+                  variant="subtle"
+                  color="gray"
+                  size="compact-sm"
+                  onClick={() => void withdraw.run({ requestId: request.id })}
+                >
+                  Withdraw
+                </Button>
+              </Group>
+            )}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function Vouchers({ vouchers }: Pick<CreditView, 'vouchers'>) {
+  const { zone, today } = useShell();
+  return (
+    <section aria-label="Gift vouchers">
+      <h2>Gift vouchers</h2>
+      {vouchers.length === 0 && <p className={styles.none}>None is sold yet.</p>}
+      <table className={styles.table}>
+        <tbody>
+          {vouchers.map((voucher) => (
+            <tr key={voucher.id} data-over={voucher.left === 0 || voucher.expired}>
+              <th scope="row">
+                … {voucher.ending}
+                <span>
+                  {voucher.buyer}, {shortDate(localDate(voucher.soldAt, zone), today)}
+                  {voucher.expiresAt && `, until ${shortDate(localDate(voucher.expiresAt, zone), today)}`}
+                  {voucher.expired && ', expired'}
+                </span>
+              </th>
+              <td className="num">
+                {formatMoney(voucher.left, voucher.currency)}
+                <span>of {formatMoney(voucher.amount, voucher.currency)}</span>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}

@@ -1,0 +1,128 @@
+import type { RequestPageView } from '#contracts/creditViews';
+import { formatAmount, formatMoney } from '#core/money/formatMoney';
+import { zero } from '#core/money/minor';
+import { parseAmount } from '#core/money/parseAmount';
+import { BusinessHead, faceStyle } from '#islands/ClientPage/BusinessHead';
+import { CardFrame } from '#islands/ClientPage/CardFrame';
+import { payProblem } from '#islands/ClientPage/payProblem';
+import { type Outcome, useCardPayment } from '#islands/ClientPage/useCardPayment';
+import { useLookAgain } from '#islands/parts/useLookAgain';
+import { useReady } from '#islands/parts/useReady';
+import { post } from '#islands/api';
+import { useCallback, useState } from 'react';
+import book from '../Book/Book.module.css';
+import styles from '../ClientPage/ClientPage.module.css';
+
+type Props = { readonly link: string; readonly view: RequestPageView };
+
+/** A payment that is asked for without a booking: what for, how much, one button. */
+export default function RequestPage({ link, view: given }: Props) {
+  const [view, setView] = useState(given);
+  const reload = useCallback(async (): Promise<void> => {
+    const response = await fetch(`/api/client/request/${encodeURIComponent(link)}`).catch(() => null);
+    if (response?.ok) setView((await response.json()) as RequestPageView);
+  }, [link]);
+  useLookAgain(reload);
+  const { business, currency } = view;
+  return (
+    <div className={styles.page} style={faceStyle(business)}>
+      <BusinessHead business={business} />
+      <main className={styles.main}>
+        <h1>{view.note}</h1>
+        <p className={styles.when}>
+          {business.name} asks {view.clientName} for a payment
+          {view.until && view.state === 'open' && `, by ${view.until}`}
+        </p>
+        {view.state === 'open' && <Pay link={link} view={view} reload={reload} />}
+        {view.state === 'paid' && (
+          <section className={styles.note} role="status">
+            <b>Thank you</b>
+            <p>{formatMoney(view.paid, currency)} has come in. There is nothing more to do.</p>
+          </section>
+        )}
+        {view.state === 'over' && (
+          <section className={styles.note} data-tone="gone" role="status">
+            <b>This is no longer asked for</b>
+            <p>Write to {business.email} if you still want to pay it.</p>
+          </section>
+        )}
+        <p className={styles.number}>{view.number}</p>
+      </main>
+    </div>
+  );
+}
+
+function Pay({ link, view, reload }: Props & { readonly reload: () => Promise<void> }) {
+  const { currency, amount: asked, smallest } = view;
+  const [typed, setTyped] = useState(formatAmount(smallest ?? asked ?? zero, currency));
+  const [payer, setPayer] = useState('');
+  const [tried, setTried] = useState(false);
+  const ready = useReady();
+  const amount = asked ?? parseAmount(typed, currency);
+  const fits = amount !== null && amount > 0 && (smallest === null || amount >= smallest);
+  const named = payer.trim() !== '';
+  const { frame, pay, busy, problem } = useCardPayment({
+    back: `/r/${link}`,
+    send: ({ key: attempt, card }) => post<Outcome>('/api/client/pay-request', { link, attempt, card, amount, payer }),
+    words: (fault) => payProblem(fault, currency),
+    done: reload,
+    saysDecline: true,
+  });
+  if (view.waiting)
+    return (
+      <a className={styles.button} href={`${view.waiting.url}?back=${encodeURIComponent(`/r/${link}`)}`}>
+        Confirm with your bank
+      </a>
+    );
+  return (
+    <section className={styles.box} aria-label="Pay">
+      {asked !== null && <p className={styles.sum}>{formatMoney(asked, currency)}</p>}
+      <div className={styles.pay}>
+        {asked === null && (
+          <label className={book.field}>
+            How much, in {currency}
+            <input
+              inputMode="decimal"
+              value={typed}
+              aria-invalid={!fits}
+              onChange={(event) => setTyped(event.currentTarget.value)}
+            />
+            {!fits && <small role="alert">A sum from {formatMoney(smallest ?? zero, currency)} on.</small>}
+          </label>
+        )}
+        <label className={book.field}>
+          Your name
+          <input
+            autoComplete="name"
+            maxLength={120}
+            value={payer}
+            aria-invalid={tried && !named}
+            onChange={(event) => setPayer(event.currentTarget.value)}
+          />
+          {tried && !named && (
+            <small role="alert">Your name is needed, so that {view.business.name} knows who paid.</small>
+          )}
+        </label>
+        <CardFrame ref={frame} />
+        <p className={styles.consent}>Your card is charged this once and not kept.</p>
+        {problem && (
+          <p className={styles.declined} role="alert">
+            {problem}
+          </p>
+        )}
+        <button
+          type="button"
+          className={styles.button}
+          disabled={busy || !ready}
+          aria-busy={busy}
+          onClick={() => {
+            setTried(true);
+            if (fits && named) void pay();
+          }}
+        >
+          {busy ? 'One moment…' : `Pay ${formatMoney(amount ?? zero, currency)}`}
+        </button>
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,116 @@
+import type { ProcessorAnswer } from '#server/ports';
+import type { CardUsed } from '#server/intents/request';
+import { clients } from '#server/database/schema/clients';
+import { instant, money } from '#server/database/schema/columns';
+import { sql } from 'drizzle-orm';
+import { check, index, jsonb, pgTable, text, timestamp, uniqueIndex } from 'drizzle-orm/pg-core';
+
+/** Money asked for without a booking. What comes waits as the client's credit. */
+export const paymentRequests = pgTable('payment_requests', {
+  id: text().primaryKey(),
+  number: text().notNull().unique(),
+  requestKey: text().notNull().unique(),
+  clientId: text()
+    .notNull()
+    .references(() => clients.id),
+  note: text().notNull(),
+  currency: text().notNull(),
+  /** The sum asked for; null where the payer chooses one. */
+  amount: money(),
+  smallest: money(),
+  madeAt: instant().notNull(),
+  expiresAt: instant(),
+  withdrawnAt: instant(),
+});
+
+/** How a payment request was seen: sent, opened, paid. Rows are never changed or deleted. */
+export type RequestFact =
+  | { readonly kind: 'sent'; readonly to: string }
+  | { readonly kind: 'copied' }
+  | { readonly kind: 'opened'; readonly via: 'message' | 'link' }
+  | { readonly kind: 'declined'; readonly code: string; readonly by: string }
+  | { readonly kind: 'paid'; readonly amount: number; readonly by: string; readonly via: 'message' | 'link' };
+export const requestFacts = pgTable(
+  'request_facts',
+  {
+    id: text().primaryKey(),
+    requestId: text()
+      .notNull()
+      .references(() => paymentRequests.id),
+    fact: jsonb().$type<RequestFact>().notNull(),
+    at: instant().notNull(),
+  },
+  (table) => [index().on(table.requestId, table.at)],
+);
+
+/** Links to payment requests: one that was sent, one that was copied. Only hashes are kept. */
+export const requestLinks = pgTable('request_links', {
+  hash: text().primaryKey(),
+  requestId: text()
+    .notNull()
+    .references(() => paymentRequests.id),
+  via: text({ enum: ['message', 'link'] }).notNull(),
+});
+
+/** A card payment of a request: committed before the call, answered once. The id is the idempotency key. */
+export const requestPayments = pgTable(
+  'request_payments',
+  {
+    id: text().primaryKey(),
+    requestId: text()
+      .notNull()
+      .references(() => paymentRequests.id),
+    attempt: text().notNull(),
+    card: jsonb().$type<CardUsed>().notNull(),
+    payer: text().notNull(),
+    via: text({ enum: ['message', 'link'] }).notNull(),
+    amount: money().notNull(),
+    state: text({ enum: ['open', 'waiting', 'approved', 'declined'] }).notNull(),
+    answer: jsonb().$type<ProcessorAnswer>(),
+    madeAt: instant().notNull(),
+    calledAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
+  },
+  (table) => [
+    uniqueIndex().on(table.requestId, table.attempt),
+    uniqueIndex('one_open_request_payment')
+      .on(table.requestId)
+      .where(sql`${table.state} in ('open', 'waiting')`),
+    check('sum_above_zero', sql`${table.amount} > 0`),
+  ],
+);
+
+/** Money that waits as a client's credit. What is used of it is read from the facts of their bookings. */
+export const creditReceipts = pgTable(
+  'credit_receipts',
+  {
+    id: text().primaryKey(),
+    clientId: text()
+      .notNull()
+      .references(() => clients.id),
+    requestId: text().references(() => paymentRequests.id),
+    amount: money().notNull(),
+    currency: text().notNull(),
+    method: text({ enum: ['card', 'cash', 'transfer', 'cheque'] }).notNull(),
+    payer: text().notNull().default(''),
+    at: instant().notNull(),
+  },
+  (table) => [index().on(table.clientId), check('credit_above_zero', sql`${table.amount} > 0`)],
+);
+
+/** Gift vouchers. Only the hash of a code is kept, with its last letters to tell it by. */
+export const vouchers = pgTable(
+  'vouchers',
+  {
+    id: text().primaryKey(),
+    requestKey: text().notNull().unique(),
+    hash: text().notNull().unique(),
+    ending: text().notNull(),
+    amount: money().notNull(),
+    currency: text().notNull(),
+    method: text({ enum: ['cash', 'transfer', 'cheque'] }).notNull(),
+    buyer: text().notNull(),
+    soldAt: instant().notNull(),
+    expiresAt: instant(),
+  },
+  (table) => [check('voucher_above_zero', sql`${table.amount} > 0`)],
+);

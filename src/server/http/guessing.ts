@@ -1,0 +1,14 @@
+import { refuse, type Result } from '#core/result';
+import type { APIContext } from 'astro';
+
+type Wrong = { readonly code: string };
+
+/** Codes that are guessed: who tries many wrong ones from one address is told to wait, and learns no more. */
+export const guarded =
+  <I, T, R extends Wrong>({ app, address }: APIContext['locals'], use: (input: I) => Promise<Result<T, R>>) =>
+  async (input: I): Promise<Result<T, R | { readonly code: 'too_many_tries' }>> => {
+    if (!(await app.codeTries(address))) return refuse({ code: 'too_many_tries' });
+    const result = await use(input);
+    if (!result.ok && result.refusal.code === 'voucher_unknown') await app.codeFailed(address);
+    return result;
+  };

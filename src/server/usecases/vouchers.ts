@@ -1,0 +1,156 @@
+import type { SellVoucher, UseCredit, UseOnBooking, UseVoucher, VoucherOnCheckout } from '#contracts/credit';
+import type { Fact } from '#core/booking/facts';
+import { accounts, credit, debit, entry } from '#core/journal/entry';
+import { least, type Minor, sum, zero } from '#core/money/minor';
+import { ok, refuse, type Result } from '#core/result';
+import { recordFacts } from '#server/booking/record';
+import { creditOf, leftOnVoucher } from '#server/credit/balances';
+import { clients } from '#server/database/schema/clients';
+import { vouchers } from '#server/database/schema/credit';
+import type { Deps } from '#server/deps';
+import { paymentUnderWay } from '#server/intents/openIntent';
+import { appendEntry } from '#server/journal/appendEntry';
+import { bookingOfLink, hashOfToken } from '#server/usecases/clientLink';
+import { bookingsOfCheckout, toPay } from '#server/usecases/payCheckout';
+import { type NotFound, onBooking, type OpenBooking } from '#server/usecases/onBooking';
+import { eq } from 'drizzle-orm';
+import { randomInt } from 'node:crypto';
+
+/** Letters and digits that are not mistaken for each other when they are read aloud or typed. */
+const signs = '23456789ABCDEFGHJKLMNPQRSTUVWXYZ';
+const newCode = (): string => Array.from({ length: 16 }, () => signs[randomInt(signs.length)]).join('');
+const grouped = (code: string): string => code.match(/.{4}/g)!.join('-');
+const bare = (typed: string): string => typed.toUpperCase().replace(/[^0-9A-Z]/g, '');
+const hashOfCode = (code: string): string => hashOfToken(`voucher ${bare(code)}`);
+
+const paidInto = { cash: accounts.cash, transfer: accounts.bank, cheque: accounts.bank } as const;
+
+/**
+ * Sells a gift voucher: a liability until it is used. The code is told this once; only its hash is kept. A repeat with
+ * the same key sells no second one, and cannot tell the code again.
+ */
+export const sellVoucher =
+  (deps: Deps) =>
+  (request: SellVoucher): Promise<Result<{ code: string | null; ending: string }, never>> =>
+    deps.db.transaction(async (tx) => {
+      const [before] = await tx.select().from(vouchers).where(eq(vouchers.requestKey, request.requestKey));
+      if (before) return ok({ code: null, ending: before.ending });
+      const code = newCode();
+      const now = deps.clock.now();
+      const { amount, currency, method } = request;
+      const ending = code.slice(-4);
+      await tx.insert(vouchers).values({ id: deps.newId(), ...request, hash: hashOfCode(code), ending, soldAt: now });
+      const sold = entry('Gift voucher sold', [debit(paidInto[method], amount), credit(accounts.vouchers, amount)]);
+      await appendEntry(tx, sold!, { at: now, currency });
+      return ok({ code: grouped(code), ending });
+    });
+
+export type UseRefusal =
+  | NotFound
+  | { readonly code: 'link_unknown' | 'link_expired' | 'payment_under_way' | 'nothing_to_pay_with_it' }
+  | {
+      readonly code: 'voucher_unknown' | 'voucher_expired' | 'voucher_empty' | 'voucher_currency';
+      readonly path: 'code';
+    }
+  | { readonly code: 'no_credit' };
+export type Used = { readonly used: Minor; readonly left: Minor };
+
+async function voucherReceipt(
+  { tx, loaded, standing, now }: OpenBooking,
+  code: string,
+  receiptId: string,
+): Promise<Result<{ fact: Fact; used: Used }, UseRefusal>> {
+  // Held until the end: who uses it at the same moment waits, and sees what is left.
+  const [voucher] = await tx
+    .select()
+    .from(vouchers)
+    .where(eq(vouchers.hash, hashOfCode(code)))
+    .for('update');
+  if (!voucher) return refuse({ code: 'voucher_unknown', path: 'code' });
+  if (voucher.currency !== loaded.booking.currency) return refuse({ code: 'voucher_currency', path: 'code' });
+  if (voucher.expiresAt !== null && voucher.expiresAt <= now) return refuse({ code: 'voucher_expired', path: 'code' });
+  const there = await leftOnVoucher(tx, voucher);
+  if (there <= 0) return refuse({ code: 'voucher_empty', path: 'code' });
+  const amount = least(there, standing.position.outstanding);
+  const fact: Fact = { kind: 'received', at: now, receiptId, amount, method: 'voucher', voucherId: voucher.id };
+  return ok({ fact, used: { used: amount, left: (there - amount) as Minor } });
+}
+
+async function creditReceipt(
+  { tx, loaded, standing, now }: OpenBooking,
+  receiptId: string,
+): Promise<Result<{ fact: Fact; used: Used }, UseRefusal>> {
+  const { clientId, currency } = loaded.booking;
+  await tx.select({ id: clients.id }).from(clients).where(eq(clients.id, clientId)).for('update');
+  const there = await creditOf(tx, clientId, currency);
+  if (there <= 0) return refuse({ code: 'no_credit' });
+  const amount = least(there, standing.position.outstanding);
+  const fact: Fact = { kind: 'received', at: now, receiptId, amount, method: 'credit' };
+  return ok({ fact, used: { used: amount, left: (there - amount) as Minor } });
+}
+
+/** Pays what is open of a booking from a voucher, or from the client's credit, as far as it reaches. */
+const useOn = (
+  deps: Deps,
+  bookingId: string,
+  attempt: string,
+  code: string | null,
+): Promise<Result<Used, UseRefusal>> =>
+  onBooking<Used, UseRefusal>(deps, bookingId, async (open) => {
+    const { tx, loaded, standing, now } = open;
+    const receiptId = `${code === null ? 'credit' : 'voucher'}:${attempt}`;
+    const before = standing.ledger.receipts.find((receipt) => receipt.id === receiptId);
+    if (before) return ok({ used: before.amount, left: 0 as Minor });
+    const { outstanding } = standing.position;
+    if (outstanding === 0 || standing.ledger.lapsed) return refuse({ code: 'nothing_to_pay_with_it' });
+    if (await paymentUnderWay(tx, bookingId)) return refuse({ code: 'payment_under_way' });
+    const made = code === null ? await creditReceipt(open, receiptId) : await voucherReceipt(open, code, receiptId);
+    if (!made.ok) return made;
+    await recordFacts(tx, loaded, [made.value.fact], now);
+    return ok(made.value.used);
+  });
+
+async function byLink(
+  deps: Deps,
+  link: string,
+  attempt: string,
+  code: string | null,
+): Promise<Result<Used, UseRefusal>> {
+  const opened = await bookingOfLink(deps.db, link, deps.clock.now());
+  if ('fault' in opened) return refuse({ code: opened.fault });
+  // Whoever has a voucher may pay with it; the credit is the client's own.
+  if (opened.purpose === 'payer' && code === null) return refuse({ code: 'link_unknown' });
+  return useOn(deps, opened.bookingId, attempt, code);
+}
+
+export const useVoucher =
+  (deps: Deps) =>
+  ({ link, attempt, code }: UseVoucher): Promise<Result<Used, UseRefusal>> =>
+    byLink(deps, link, attempt, code);
+export const useCredit =
+  (deps: Deps) =>
+  ({ link, attempt }: UseCredit): Promise<Result<Used, UseRefusal>> =>
+    byLink(deps, link, attempt, null);
+export const useOnBooking =
+  (deps: Deps) =>
+  ({ bookingId, requestKey, code }: UseOnBooking): Promise<Result<Used, UseRefusal>> =>
+    useOn(deps, bookingId, requestKey, code);
+
+/** Pays what is due of a checkout from a voucher, booking by booking, as far as it reaches. */
+export const useVoucherOnCheckout =
+  (deps: Deps) =>
+  async ({ key, attempt, code }: VoucherOnCheckout): Promise<Result<Used, UseRefusal>> => {
+    const waiting = await deps.db.transaction(async (tx) => {
+      const all = await bookingsOfCheckout(tx, key, deps.clock.now());
+      return all && toPay(all).map(({ loaded }) => loaded.booking.id);
+    });
+    if (!waiting) return refuse({ code: 'booking_not_found' });
+    let used = null as Used | null;
+    for (const bookingId of waiting) {
+      const result = await useOn(deps, bookingId, attempt, code);
+      if (!result.ok) return used ? ok(used) : result;
+      used = { used: sum([used?.used ?? zero, result.value.used]), left: result.value.left };
+      if (used.left === 0) break;
+    }
+    return used ? ok(used) : refuse({ code: 'nothing_to_pay_with_it' });
+  };
