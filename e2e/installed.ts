@@ -1,6 +1,9 @@
 import type { Instant } from '#core/calendar/instant';
 import type { Decimal } from '#core/money/decimal';
 import { type App, compose } from '#compose';
+import type { WallTime } from '#core/calendar/wallTime';
+import { minor } from '#core/money/minor';
+import { furnishPlaces } from '#demo/places';
 import { demoOwner, demoServices, demoSignIn } from '#demo/scenario';
 import { readConfig } from '#server/config';
 import { openDatabase } from '#server/database/open';
@@ -29,5 +32,33 @@ export async function installedDirectory(): Promise<string> {
   template ??= makeTemplate();
   const directory = mkdtempSync(join(tmpdir(), 'ostendo-e2e-'));
   cpSync(await template, directory, { recursive: true });
+  return directory;
+}
+
+let demo: Promise<string> | null = null;
+
+async function makeDemo(): Promise<string> {
+  const directory = await installedDirectory();
+  const config = readConfig({ OSTENDO_DATA: directory });
+  const opened = await openDatabase({ ...config, durable: false });
+  const app: App = await compose(config, { opened, post: async () => ({ ok: true }) });
+  await furnishPlaces(app);
+  await app.world.clock.moveTo('2027-05-14T08:12:00Z' as Instant);
+  const made = await app.createBooking({
+    ...{ requestKey: 'journey-lane-0001', clientName: 'Pia Lindqvist', clientEmail: 'pia@example.com' },
+    ...{ serviceId: 'rig', title: 'Imaging rig, 9 days', termsId: 'rental-long' },
+    ...{ start: '2027-05-18T18:00' as WallTime, end: '2027-05-27T18:00' as WallTime },
+    lines: [{ id: 'service', label: 'Imaging rig', quantity: '9' as Decimal, unitPrice: minor(80_00), taxes: ['VAT'] }],
+  });
+  if (!made.ok) throw new Error(made.refusal.code);
+  await app.close();
+  return directory;
+}
+
+/** The same with the demo's opening hours, places and dates, on the demo's day. */
+export async function demoDirectory(): Promise<string> {
+  demo ??= makeDemo();
+  const directory = mkdtempSync(join(tmpdir(), 'ostendo-e2e-'));
+  cpSync(await demo, directory, { recursive: true });
   return directory;
 }
