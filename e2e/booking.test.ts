@@ -42,6 +42,12 @@ describe('journey: booked by the client', () => {
     await page.getByRole('button', { name: service }).click();
     await page.getByRole('button', { name: day }).first().click();
   };
+  /** The booking's page, when its buttons answer. */
+  const settled = async (page: Page): Promise<void> => {
+    await page.waitForURL(/bookings.B-/);
+    await page.waitForLoadState('networkidle');
+    await page.waitForFunction(() => document.querySelector('astro-island[ssr]') === null);
+  };
   const api = async <T>(path: string, data: object): Promise<T> =>
     (await (await context.request.post(server.address + path, { data })).json()) as T;
 
@@ -137,6 +143,7 @@ describe('journey: booked by the client', () => {
       .getByRole('link', { name: /Ottilie Brandt/ })
       .first()
       .click();
+    await settled(owner);
     await owner.getByRole('button', { name: 'Move it' }).click();
     await owner.getByText('Answered; the client is told.').waitFor();
     await expectAccessible(owner);
@@ -169,6 +176,7 @@ describe('journey: booked by the client', () => {
       .getByRole('link', { name: /Sten Kolbe/ })
       .first()
       .click();
+    await settled(owner);
     await expectAccessible(owner);
     await owner.getByRole('button', { name: 'Accept and take what is reserved' }).click();
     await owner.getByText('Accepted; the client is told.').waitFor();
@@ -229,7 +237,7 @@ describe('journey: booked by the client', () => {
     await owner.getByText('To begin').waitFor();
     await owner.getByText('It begins Fri 21 May, 22:00 instead of Thu 20 May, 22:00.').waitFor();
     await expectAccessible(owner);
-    await owner.getByRole('button', { name: 'Move it' }).click();
+    await owner.getByRole('button', { name: 'Move it', exact: true }).click();
     await owner.getByText(/is moved\./).waitFor();
     await expectAccessible(owner);
   });

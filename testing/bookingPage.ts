@@ -111,7 +111,7 @@ export async function cartOf(app: Installation, items: readonly Item[], client =
       note: '',
       items: [...items],
       agreedName: null,
-    filled: {},
+      filled: {},
     },
     seen: { total: total as Minor, dueNow: dueNow as Minor, at: app.world.clock.now() },
   };

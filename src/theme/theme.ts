@@ -1,4 +1,4 @@
-import { createTheme, Drawer, type MantineColorsTuple, Modal } from '@mantine/core';
+import { createTheme, Drawer, type MantineColorsTuple, Modal, Notification } from '@mantine/core';
 
 const brand: MantineColorsTuple = [
   '#eaf3f4',
@@ -27,6 +27,7 @@ export const theme = createTheme({
   respectReducedMotion: true,
   components: {
     Modal: Modal.extend({ defaultProps: { closeButtonProps: { 'aria-label': 'Close' } } }),
+    Notification: Notification.extend({ defaultProps: { closeButtonProps: { 'aria-label': 'Close' } } }),
     Drawer: Drawer.extend({ defaultProps: { closeButtonProps: { 'aria-label': 'Close' } } }),
   },
 });
