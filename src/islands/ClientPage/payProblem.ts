@@ -9,6 +9,8 @@ const sentences: Readonly<Record<string, string>> = {
   position_changed: 'A payment has come in meanwhile; this page now shows it. Nothing was paid twice.',
   nothing_due: 'There is nothing to pay any more; this page is being brought up to date.',
   booking_over: 'This booking is over; nothing more can be paid here.',
+  too_many_cards:
+    'Too many cards were refused in a row. Wait a while before you try another one, or write to us. Nothing was charged.',
   place_gone: 'The place was given back before this payment. Nothing was charged.',
   request_paid: 'This has been paid already; nothing was paid twice.',
   request_over: 'This is no longer asked for; nothing was paid.',

@@ -12,5 +12,9 @@ function guard(points: number, duration: number) {
 export function linkGuard() {
   const links = guard(20, 600);
   const codes = guard(8, 900);
-  return { linkTries: links.tries, linkFailed: links.failed, codeTries: codes.tries, codeFailed: codes.failed };
+  const cards = guard(12, 3600);
+  return {
+    ...{ linkTries: links.tries, linkFailed: links.failed, codeTries: codes.tries, codeFailed: codes.failed },
+    ...{ cardTries: cards.tries, cardFailed: cards.failed },
+  };
 }

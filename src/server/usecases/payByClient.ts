@@ -13,11 +13,14 @@ import type { IntentRequest } from '#server/intents/request';
 import type { ProcessorAnswer } from '#server/ports';
 import { bookingOfLink } from '#server/usecases/clientLink';
 import { type NotFound, onBooking } from '#server/usecases/onBooking';
+import { readBooking } from '#server/booking/lockBooking';
+import { refusedCards, tellOfManyCards, type TooManyCards, tooManyCards } from '#server/usecases/manyCards';
 import { takesTips } from '#server/booking/takesTips';
 import { runDue } from '#server/agenda/runDue';
 
 export type PayRefusal =
   | NotFound
+  | TooManyCards
   | {
       readonly code:
         | 'link_unknown'
@@ -102,6 +105,8 @@ async function fromClient(
       return same ? ok(before.id) : refuse({ code: 'attempt_changed' });
     }
     if (standing.ledger.lapsed) return refuse({ code: 'booking_over' });
+    const stopped = tooManyCards(refusedCards(loaded.facts), now);
+    if (stopped) return stopped;
     const used = { id: newId(), token: card, last4: known.last4 };
     const make = (request: IntentRequest, asked: Minor) =>
       openIntent(tx, { id: newId(), bookingId, cause, request, amount: asked, now });
@@ -139,6 +144,14 @@ async function fromClient(
   });
   if (!intended.ok) return intended;
   const answer = await carryOut(deps, intended.value);
+  if (answer.outcome === 'declined') await tellIfMany(deps, bookingId);
   await runDue(deps);
   return ok(outcomeOf(answer));
+}
+
+/** After a refused card: tells the owner where that was the last that is taken. */
+export async function tellIfMany(deps: Deps, bookingId: string): Promise<void> {
+  const { booking, facts } = (await readBooking(deps.db, bookingId))!;
+  const about = { of: booking.number, path: `/bookings/${booking.number}`, refused: refusedCards(facts) };
+  await tellOfManyCards(deps, about);
 }

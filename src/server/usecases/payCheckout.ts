@@ -19,11 +19,13 @@ import type { CardUsed, IntentRequest, PaidShare } from '#server/intents/request
 import { takesTips } from '#server/booking/takesTips';
 import { withFee } from '#server/intents/withFee';
 import { hashOfToken } from '#server/usecases/clientLink';
-import { outcomeOf, type PayOutcome } from '#server/usecases/payByClient';
+import { refusedCards, type TooManyCards, tooManyCards } from '#server/usecases/manyCards';
+import { outcomeOf, type PayOutcome, tellIfMany } from '#server/usecases/payByClient';
 import { eq } from 'drizzle-orm';
 
 export type PayCheckoutRefusal =
   | { readonly code: 'checkout_unknown' | 'place_gone' | 'nothing_due' | 'position_changed' | 'card_unknown' }
+  | TooManyCards
   | { readonly code: 'attempt_changed' | 'tip_not_taken' }
   | { readonly code: 'payment_under_way'; readonly confirmUrl: string | null };
 
@@ -109,6 +111,7 @@ export const payCheckout =
     let outcome: PayOutcome = { state: 'paid' };
     for (const id of intended.value) {
       outcome = outcomeOf(await carryOut(deps, id));
+      if (outcome.state === 'declined') await tellIfMany(deps, (await idsOfCheckout(db, request.key)).toSorted()[0]!);
       if (outcome.state !== 'paid') break;
     }
     await runDue(deps);
@@ -125,6 +128,8 @@ async function intend(
   if (!all) return refuse({ code: 'checkout_unknown' });
   const before = await madeBefore(tx, all, attempt);
   if (before) return before;
+  const stopped = tooManyCards(refusedCards(all[0]!.loaded.facts), now);
+  if (stopped) return stopped;
   for (const { loaded } of all) {
     const underWay = await paymentUnderWay(tx, loaded.booking.id);
     const url = underWay?.answer?.outcome === 'confirm' ? underWay.answer.url : null;

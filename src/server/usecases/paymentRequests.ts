@@ -20,12 +20,14 @@ import { htmlBody, textBody } from '#server/documents/messageBody';
 import { appendEntry } from '#server/journal/appendEntry';
 import type { ProcessorAnswer } from '#server/ports';
 import { hashOfToken } from '#server/usecases/clientLink';
+import { tellOfManyCards, type TooManyCards, tooManyCards } from '#server/usecases/manyCards';
 import { outcomeOf, type PayOutcome } from '#server/usecases/payByClient';
 import { and, eq, inArray, lt, sql } from 'drizzle-orm';
 import { randomBytes } from 'node:crypto';
 
 export type RequestRow = typeof paymentRequests.$inferSelect;
 export type RequestRefusal =
+  | TooManyCards
   | { readonly code: 'request_not_found' | 'request_over' | 'request_paid' | 'card_unknown' | 'attempt_changed' }
   | { readonly code: 'payment_under_way'; readonly confirmUrl: string | null }
   | { readonly code: 'not_the_sum' | 'amount_too_small'; readonly limit: Minor; readonly path: 'amount' };
@@ -172,6 +174,8 @@ export const payRequest =
       if (same)
         return same.amount === amount && same.card.token === card ? ok(same.id) : refuse({ code: 'attempt_changed' });
       if (isOver(found.request, clock.now())) return refuse({ code: 'request_over' });
+      const stopped = tooManyCards(await refusedOn(tx, id), clock.now());
+      if (stopped) return stopped;
       const open = payments.find(({ state }) => state === 'open' || state === 'waiting');
       if (open) {
         const url = open.answer?.outcome === 'confirm' ? open.answer.url : null;
@@ -187,8 +191,19 @@ export const payRequest =
       return ok(payment.id);
     });
     if (!intended.ok) return intended;
-    return ok(outcomeOf(await carryOutRequest(deps, intended.value)));
+    const outcome = outcomeOf(await carryOutRequest(deps, intended.value));
+    if (outcome.state === 'declined') {
+      const found = (await requestOfLink(db, link))!.request;
+      const refused = await refusedOn(db, found.id);
+      await tellOfManyCards(deps, { of: found.number, path: '/credit', refused });
+    }
+    return ok(outcome);
   };
+
+async function refusedOn(db: Tx | Database, requestId: string): Promise<Instant[]> {
+  const rows = await db.select().from(requestFacts).where(eq(requestFacts.requestId, requestId));
+  return rows.flatMap(({ fact, at }) => (fact.kind === 'declined' ? [at] : [])).sort();
+}
 
 /** Makes the call of an open payment and records its answer. Safe to repeat after a crash at any point. */
 export async function carryOutRequest(deps: Deps, paymentId: string): Promise<ProcessorAnswer> {

@@ -1,3 +1,4 @@
+import { addSeconds } from '#core/calendar/instant';
 import { standing } from '#core/booking/standing';
 import type { Minor } from '#core/money/minor';
 import type { WallTime } from '#core/calendar/wallTime';
@@ -6,6 +7,7 @@ import { verify } from '#server/verify/verify';
 import { expect } from 'chai';
 import { randomUUID } from 'node:crypto';
 import { type Installation, installation, rental } from '../../../testing/installation';
+import { bookingOf } from '../../../testing/onBooking';
 
 const sum = (amount: number): Minor => amount as Minor;
 
@@ -210,5 +212,24 @@ describe('payments and their faults', () => {
         await app.createBooking(rental({ start: '2099-01-01T10:00' as WallTime, end: '2099-01-02T10:00' as WallTime })),
       ),
     ).to.equal('date_out_of_reach');
+  });
+
+  it('many cards are slowed, then stopped, and the owner is told once', async () => {
+    const booking = await bookingOf(app);
+    const outcomes: (string | undefined)[] = [];
+    const pay = async () => {
+      const paid = await booking.pay('lost');
+      outcomes.push(paid.ok ? paid.value.state : paid.refusal.code);
+    };
+    for (let round = 0; round < 4; round++) await pay();
+    expect(outcomes).to.deep.equal(['declined', 'declined', 'declined', 'too_many_cards']);
+    for (let round = 0; round < 6; round++) {
+      await app.world.clock.moveTo(addSeconds(app.world.clock.now(), 901));
+      await pay();
+    }
+    expect(outcomes.slice(4)).to.deep.equal([...Array<string>(5).fill('declined'), 'too_many_cards']);
+    const told = (await app.world.mail.list('cards were refused', 9)).map(({ subject }) => subject);
+    expect(told).to.deep.equal([`${booking.number}: 8 cards were refused`]);
+    expect((await booking.pay('approves')).ok, 'not even a good one').to.equal(false);
   });
 });
