@@ -64,7 +64,6 @@ await shoot(desk, 'terms', '/terms/rental-long', async (page) => {
   await page.getByLabel('How long before, second part').fill('14');
   await page.getByRole('heading', { name: 'Hard cases' }).waitFor();
 });
-await shoot(desk, 'terms-bookings', '/terms/rental/bookings');
 await shoot(desk, 'change', '/bookings/B-0037/change', async (page) => {
   await page.getByLabel('Ends').fill('2027-05-30T12:00');
   await page
@@ -73,12 +72,14 @@ await shoot(desk, 'change', '/bookings/B-0037/change', async (page) => {
     .fill('1,450.00');
 });
 await shoot(desk, 'services', '/services');
+await shoot(desk, 'calendar', '/calendar', async (page) => page.getByText('Pia Lindqvist').first().waitFor());
+await shoot(desk, 'lanes', '/lanes', async (page) => page.getByText('Pia Lindqvist').first().waitFor());
+await shoot(desk, 'requests', '/credit');
 await shoot(desk, 'quote', '/quotes/Q-0004');
 await shoot(desk, 'messages', '/messages');
 await shoot(desk, 'stand-ins', '/stand-ins');
 await shoot(await open({ width: 1280, height: 800 }, 'dark'), 'today-dark', '/today');
 await shoot(await open({ width: 390, height: 844 }), 'today-phone', '/today');
-await shoot(await open({ width: 390, height: 844 }), 'terms-phone', '/terms/rental-long');
 
 const phone = await open({ width: 390, height: 844 });
 const linkOf = async (number) => {
@@ -95,8 +96,13 @@ const offer = await phone.request.post(`${address}/api/do/copy-quote-link`, {
 await shoot(phone, 'client-offer', new URL((await offer.json()).url).pathname);
 const newest = await (await phone.request.get(`${address}/api/bookings?stage=waiting&sort=number&descending=1`)).json();
 await shoot(phone, 'client', await linkOf(newest.lines[0].number));
-await shoot(phone, 'client-card', null, async (page) => page.getByRole('button', { name: /^Pay/ }).click());
-await shoot(phone, 'client-secured', await linkOf('B-0037'));
+await shoot(phone, 'book', '/book', async (page) => {
+  await page.getByRole('button', { name: /Dobsonian/ }).click();
+  await page.getByRole('button', { name: 'Thu 20 May' }).first().click();
+  await page.getByRole('button', { name: 'Mon 24 May' }).first().click();
+  await page.getByRole('button', { name: 'Another start' }).waitFor();
+  await page.getByRole('group', { name: 'How many' }).evaluate((part) => part.scrollIntoView());
+});
 
 await browser.close();
 child.kill();

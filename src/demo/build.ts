@@ -5,6 +5,7 @@ import type { Decimal } from '#core/money/decimal';
 import { minor } from '#core/money/minor';
 import type { App } from '#compose';
 import { furnishDemo, quoteStories, stepsOfQuote } from '#demo/quotes';
+import { clientsOfTheMorning, creditOfTheDemo } from '#demo/clients';
 import { furnishPlaces } from '#demo/places';
 import { routineBookings } from '#demo/routine';
 import {
@@ -60,7 +61,16 @@ export async function buildDemo(app: App, progress: (share: number, at: Instant)
     .flatMap((story, index) => stepsOfQuote(app, story, index))
     .map(({ at, run }): Step => ({ at: moment(at), run }));
   const booked = all.flatMap((booking, index) => stepsOf(app, booking, index));
-  const steps = [...booked, ...quoted, secondVersion(app)].sort((a, b) => (a.at < b.at ? -1 : 1));
+  const approved = (key: string): Promise<string> => token(app, 'approves', key);
+  // Last, so that the numbers of everything that is told before stay as they are.
+  const morning: Step = {
+    at: moment('2027-05-14T09:05'),
+    run: async () => {
+      await creditOfTheDemo(app, approved);
+      await clientsOfTheMorning(app, approved);
+    },
+  };
+  const steps = [...booked, ...quoted, secondVersion(app), morning].sort((a, b) => (a.at < b.at ? -1 : 1));
   const end = moment(demoNow);
   let done = 0;
   for (const { at, run } of steps.filter((step) => step.at <= end)) {

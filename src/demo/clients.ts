@@ -1,0 +1,97 @@
+import type { App } from '#compose';
+import { planOf } from '#core/booking/keptPlan';
+import type { WallTime } from '#core/calendar/wallTime';
+import { wallOfInstant } from '#core/calendar/zoned';
+import { minor, sum } from '#core/money/minor';
+import { price } from '#core/price/price';
+import { askedPrice } from '#core/services/askedPrice';
+
+type Item = Parameters<App['checkOut']>[0]['items'][number];
+type Told = {
+  readonly client: string;
+  readonly email: string;
+  readonly item: Item;
+  readonly filled: Readonly<Record<string, string>>;
+  readonly tip: number;
+};
+
+const item = (serviceId: string, start: string, end: string, count = 1, extras: Item['extras'] = {}): Item => ({
+  ...{ serviceId, start: start as WallTime, end: end as WallTime, count, extras },
+});
+
+/** Clients of the demo's last morning who come by the booking page: one pays, one asks, one has to confirm. */
+const told: readonly Told[] = [
+  {
+    ...{ client: 'Ottilie Brandt', email: 'ottilie.brandt@example.com', filled: {}, tip: 5_00 },
+    item: item('dome', '2027-05-22T21:00', '2027-05-22T23:00', 4, { supper: 2 }),
+  },
+  {
+    ...{ client: 'Matthias Hollenbeck-Aldenhoven', email: 'matthias@example.com', tip: 0 },
+    filled: { place: 'A field at the end of the lane', policy: 'Feldmark 88-1204' },
+    item: item('rig', '2027-06-14T18:00', '2027-06-18T18:00', 1, { heater: 1 }),
+  },
+  {
+    ...{ client: 'Suri Anand', email: 'suri.anand@example.com', filled: {}, tip: 0 },
+    item: item('first-night', '2027-05-26T21:00', '2027-05-26T23:00'),
+  },
+];
+
+/** Runs them through the page's own use cases, with the sums that the page would show. */
+export async function clientsOfTheMorning(app: App, token: (key: string) => Promise<string>): Promise<void> {
+  for (const [index, { client, email, item: asked, filled, tip }] of told.entries()) {
+    const { services, timeZone, rates } = await app.bookPage();
+    const service = services.find(({ id }) => id === asked.serviceId)!;
+    const { total } = price(askedPrice(service, service.rules.counts, asked, { timeZone, rates }));
+    const now = app.world.clock.now();
+    const { currency, terms } = service;
+    const { start, end } = asked;
+    const about = { currency, timeZone, agreed: wallOfInstant(now, timeZone), start, end, total, terms };
+    const planned = planOf(about);
+    const dueNow = planned.ok ? sum([minor(planned.value.dueNow)]) : minor(0);
+    const made = await app.checkOut({
+      ...{
+        requestKey: `demo-checkout-${index}-0001`,
+        clientName: client,
+        clientEmail: email,
+        note: '',
+        items: [asked],
+      },
+      ...{ filled, agreedName: service.agreement ? client : null, seen: { total, dueNow, at: now } },
+    });
+    if (!made.ok) throw new Error(`${client}: ${made.refusal.code}`);
+    const { key } = made.value;
+    const view = (await app.checkoutView(key))!;
+    if (view.next === 'done') continue;
+    const attempt = `demo-checkout-${index}-pay`;
+    const pay = { key, attempt, card: await token(attempt), everything: false, tip: minor(tip), seen: view.dueNow };
+    const paid = await app.payCheckout(pay);
+    if (!paid.ok) throw new Error(`${client}: ${paid.refusal.code}`);
+  }
+}
+
+/** Money without a booking: a request that is open, one that is paid, two vouchers. */
+export async function creditOfTheDemo(app: App, token: (key: string) => Promise<string>): Promise<void> {
+  const ask = (key: string, clientName: string, clientEmail: string, note: string, amount: number, send: boolean) =>
+    app.createRequest({
+      ...{ requestKey: key, clientName, clientEmail, note, currency: 'EUR', amount: minor(amount) },
+      ...{ smallest: null, expiresAt: null, send },
+    });
+  await ask('demo-request-1', 'Ulf Lindt', 'ulf.lindt@example.com', 'Repair of the dented dew shield', 64_00, true);
+  const copied = await ask(
+    'demo-request-2',
+    'Tilda Okafor',
+    'tilda.okafor@example.com',
+    'Prints of the comet',
+    90_00,
+    false,
+  );
+  if (copied.ok && copied.value.url) {
+    const link = copied.value.url.split('/').at(-1)!;
+    await app.requestPage(link);
+    const pay = { link, attempt: 'demo-request-2-pay', card: await token('demo-request-2'), amount: minor(90_00) };
+    await app.payRequest({ ...pay, payer: 'Okafor & Daughters, accounts' });
+  }
+  const voucher = { currency: 'EUR', method: 'cash' as const, expiresAt: null };
+  await app.sellVoucher({ ...voucher, requestKey: 'demo-voucher-1', amount: minor(110_00), buyer: 'Rhea Moreau' });
+  await app.sellVoucher({ ...voucher, requestKey: 'demo-voucher-2', amount: minor(95_00), buyer: 'Wim Jansen' });
+}
