@@ -3,7 +3,7 @@ import { addDays, type PlainDate } from '#core/calendar/days';
 import { localDate, wallOfInstant } from '#core/calendar/zoned';
 import { longDate } from '#core/wording/days';
 import { read } from '#islands/api';
-import { droppedAt, eventsOf } from '#islands/Calendar/calendarEvents';
+import { droppedAt, eventsOf, firstHour } from '#islands/Calendar/calendarEvents';
 import { type Move, MoveDialog } from '#islands/Change/MoveDialog';
 import { monthName } from '#islands/Book/months';
 import { stageWords } from '#islands/format/stageWords';
@@ -89,7 +89,7 @@ export default function CalendarBoard({ view: given }: { readonly view: Calendar
           nowIndicator
           slotMinTime="08:00:00"
           slotMaxTime="26:00:00"
-          scrollTime="12:00:00"
+          scrollTime={firstHour(given, today)}
           allDayText="several days"
           nextDayThreshold="06:00:00"
           slotHeaderFormat={{ hour: '2-digit', minute: '2-digit', hour12: false }}

@@ -1,5 +1,5 @@
 import type { CalendarEntry, CalendarView } from '#contracts/timeViews';
-import { addDays } from '#core/calendar/days';
+import { addDays, type PlainDate } from '#core/calendar/days';
 import { dateOf, type WallTime, wallSeconds } from '#core/calendar/wallTime';
 
 /** What the grid draws. Wall times are given as if they stood in UTC: the business's clocks, wherever the browser is. */
@@ -24,6 +24,15 @@ function spanOf({ start, end }: Pick<CalendarEntry, 'start' | 'end'>): Span {
   return wallSeconds(end) - wallSeconds(start) > longest
     ? { start: dateOf(start), end: addDays(dateOf(end), 1), allDay: true }
     : { start: utc(start), end: utc(end), allDay: false };
+}
+
+/** The hour to begin the picture with: a little before the first of what is timed from today on. */
+export function firstHour(view: CalendarView, today: PlainDate): string {
+  const soon = [...view.entries, ...view.dates].filter(
+    (each) => !spanOf(each).allDay && dateOf(each.start) >= today && dateOf(each.start) <= addDays(today, 6),
+  );
+  const first = soon.map(({ start }) => Number(start.slice(11, 13))).sort((a, b) => a - b)[0] ?? 10;
+  return `${String(Math.max(8, first - 2)).padStart(2, '0')}:00:00`;
 }
 
 /** Where a booking begins that was dropped there: what stands above the hours keeps its time of day. */
