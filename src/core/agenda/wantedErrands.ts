@@ -255,8 +255,8 @@ export function wantedErrands(standing: Standing, facts: readonly Fact[]): Wante
   if (!standing.ledger.lapsed) errands.push(...standing.parts.flatMap((part) => collecting(standing, part)));
   const { kept, paymentHeld } = standing.ledger;
   const unsure = stage === 'waiting' || stage === 'enquiry';
-  if (unsure && kept && standing.position.received === 0)
-    errands.push({ key: `lapse:${kept.until}`, kind: 'lapse', at: kept.until });
+  // Also where a part has come, by a voucher that did not reach: it goes back with the place.
+  if (unsure && kept) errands.push({ key: `lapse:${kept.until}`, kind: 'lapse', at: kept.until });
   if (paymentHeld && ended(standing)) {
     const { authorisation } = paymentHeld;
     errands.push({ key: `letGo:${authorisation}`, kind: 'releaseHold', authorisation, at: standing.asOf });

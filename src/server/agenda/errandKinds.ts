@@ -13,7 +13,8 @@ import type { IntentRequest } from '#server/intents/request';
 import { handOver } from '#server/usecases/handOver';
 import { writeMessage } from '#server/usecases/writeMessage';
 import { withFee } from '#server/intents/withFee';
-import { zero } from '#core/money/minor';
+import { minor, zero } from '#core/money/minor';
+import { openRefunds } from '#server/intents/openRefunds';
 
 type Context = {
   readonly tx: Tx;
@@ -82,14 +83,21 @@ export const errandKinds: { readonly [K in ErrandKind]: Run<K> } = {
 
   releaseHold: (context, { key, authorisation }) => intend(context, key, { kind: 'release', authorisation }, zero),
 
-  async lapse({ tx, loaded, standing, now }) {
+  async lapse({ tx, deps, loaded, standing, now }) {
+    const { ledger } = standing;
+    const refunds = ledger.receipts.map(({ id, amount, refunded }) => ({ id, amount: minor(amount - refunded) }));
+    const open = refunds.filter(({ amount }) => amount > 0);
+    const about = { bookingId: loaded.booking.id, refunds: open, ledger, cause: 'lapsed', now, newId: deps.newId };
+    const back = await openRefunds(tx, about);
     await recordFacts(
       tx,
       loaded,
-      [{ kind: 'lapsed', at: now, reason: awaitedFrom(standing.ledger) ? 'not_answered' : 'not_paid' }],
+      [{ kind: 'lapsed', at: now, reason: awaitedFrom(ledger) ? 'not_answered' : 'not_paid' }, ...back.facts],
       now,
     );
-    return null;
+    return async () => {
+      for (const id of back.intentIds) await carryOut(deps, id);
+    };
   },
 
   async turn({ tx, loaded, now }) {

@@ -171,6 +171,20 @@ describe('credit and vouchers', () => {
     await clean();
   });
 
+  it('a voucher that does not reach keeps no place: it goes back onto it when the minutes are over', async () => {
+    await placesFor(app);
+    await openTo(app, { id: 'lesson', rules: lessonRules });
+    const cart = await bookOnPage(app, [item('lesson', '2027-03-10T20:00', '2027-03-10T21:30')]);
+    const code = await sell(5_00);
+    expect((await app.useVoucherOnCheckout({ key: cart.key, attempt: randomUUID(), code })).ok).to.equal(true);
+    expect((await cart.view()).next).to.equal('pay');
+    await app.at('2027-03-01T10:16');
+    expect((await cart.view()).gone).to.equal(true);
+    expect(await balance('liabilities:gift vouchers')).to.equal(-5_00);
+    await bookOnPage(app, [item('lesson', '2027-03-10T20:00', '2027-03-10T21:30')], 'Otto Prins');
+    await clean();
+  });
+
   it('a voucher pays a checkout, which is then secured without a card', async () => {
     await placesFor(app);
     await openTo(app, { id: 'lesson', rules: lessonRules });
