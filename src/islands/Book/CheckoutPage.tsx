@@ -68,7 +68,7 @@ function Doing({ pageKey, view, reload }: Props & { readonly reload: () => Promi
       <section className={page.note} data-tone="gone" role="status">
         <b>The place was given back</b>
         <p>
-          The payment did not come in time, so nothing is booked and nothing was charged.{' '}
+          The payment did not come in time, so nothing is booked; whatever came too late goes back.{' '}
           <a href="/book">Choose a time again</a>
         </p>
       </section>
