@@ -25,14 +25,13 @@ import { answerRequest, confirmByClient } from '#server/usecases/answerRequest';
 import { answerAsk, askChange, previewMove } from '#server/usecases/askChange';
 import { useCard } from '#server/usecases/useCard';
 import { clientBookings } from '#server/queries/clientBookings';
-import {
-  copyRequestLink,
-  createRequest,
-  payRequest,
-  recoverRequests,
-  sendRequest,
-  withdrawRequest,
-} from '#server/usecases/paymentRequests';
+import { copyRequestLink, createRequest, sendRequest, withdrawRequest } from '#server/usecases/paymentRequests';
+import { payRequest, recoverRequests } from '#server/usecases/requestPayments';
+import { connect, disconnect, finishConnecting, saveWays } from '#server/usecases/connect';
+import { chooseAccount } from '#server/usecases/chooseAccount';
+import { stopAtCounter, takeAtCounter } from '#server/usecases/takeAtCounter';
+import { waysView } from '#server/queries/ways';
+import { nextRenewal, renewAccess } from '#server/ways/renewAccess';
 import { sellVoucher, useCredit, useOnBooking, useVoucher, useVoucherOnCheckout } from '#server/usecases/vouchers';
 import { creditView, requestPage } from '#server/queries/credit';
 import { checkOut } from '#server/usecases/checkOut';
@@ -68,7 +67,7 @@ import { demoSignIn } from '#demo/scenario';
 import { openQueries } from '#server/queries/queries';
 import { openClockMoves } from '#world/clock/moves';
 import { openWorld } from '#world/openWorld';
-import { repeatEvent, standInsView } from '#world/steering';
+import { repeatEvent, standInsView, steerRenewals } from '#world/steering';
 import type { Post } from '#world/cardNetwork/events';
 import { randomUUID } from 'node:crypto';
 import { pino } from 'pino';
@@ -96,7 +95,7 @@ export async function compose(config: Config, given: { opened?: OpenDatabase; po
   const deps: Deps = {
     db,
     clock: world.clock,
-    processor: world.cards,
+    providers: world.providers,
     mailbox: world.mailbox,
     baseUrl: config.baseUrl,
     newId: randomUUID,
@@ -115,14 +114,15 @@ export async function compose(config: Config, given: { opened?: OpenDatabase; po
   const settleNow = async (): Promise<void> => {
     for (;;) {
       const acted = await world.advance();
-      if ((await runDue(deps)) === 0 && !acted) return;
+      const renewed = await renewAccess(deps);
+      if ((await runDue(deps)) === 0 && !acted && renewed === 0) return;
     }
   };
 
   const moveClockNow = async (to: Instant, progress?: (at: Instant) => boolean | void): Promise<void> => {
     await settleNow();
     for (;;) {
-      const moments = [await nextErrandMoment(deps), await world.nextMoment()];
+      const moments = [await nextErrandMoment(deps), await world.nextMoment(), await nextRenewal(deps)];
       const next = moments.filter((at): at is Instant => at !== null && at > world.clock.now()).sort()[0];
       if (!next || next > to) break;
       await world.clock.moveTo(next);
@@ -175,6 +175,7 @@ export async function compose(config: Config, given: { opened?: OpenDatabase; po
     ...clockMoves,
     standIns: (mailSearch: string) => standInsView(world, clockMoves.moving(), mailSearch),
     repeatEvent: repeatEvent(world),
+    steerRenewals: steerRenewals(world),
     receiveEvent: (body: string, headers: Headers) => receiveEvent(deps, eventSecret, body, headers),
     eventSecret,
     queries,
@@ -200,6 +201,14 @@ export async function compose(config: Config, given: { opened?: OpenDatabase; po
     payRequest: payRequest(deps),
     requestPage: (link: string) => requestPage(deps, link),
     creditView: () => creditView(deps),
+    connect: connect(deps),
+    finishConnecting: finishConnecting(deps),
+    disconnect: disconnect(deps),
+    saveWays: saveWays(deps),
+    waysView: () => waysView(deps),
+    chooseAccount: chooseAccount(deps),
+    takeAtCounter: takeAtCounter(deps),
+    stopAtCounter: stopAtCounter(deps),
     askChange: askChange(deps),
     previewMove: previewMove(deps),
     answerAsk: answerAsk(deps),

@@ -6,7 +6,9 @@ import { minor } from '#core/money/minor';
 import { type App, compose } from '#compose';
 import { readConfig } from '#server/config';
 import { extensions, openDatabase, type OpenDatabase, overPglite } from '#server/database/open';
+import type { CardProcessor } from '#server/ports';
 import { setUp } from '#server/starter/setUp';
+import { processorOf } from '#server/ways/payAccounts';
 import { PGlite } from '@electric-sql/pglite';
 import { type CardBehaviour, testNumber } from '#world/cardNetwork/testCards';
 import { randomUUID } from 'node:crypto';
@@ -50,9 +52,22 @@ export type Installation = App & {
   /** Sets the clock to a local time of the business and carries out what is due on the way. */
   at: (wall: string) => Promise<void>;
   token: (behaviour: CardBehaviour) => Promise<string>;
+  /** The account that everything goes through unless a test connects others, and its processor as it is now. */
+  account: string;
+  cards: () => Promise<CardProcessor>;
   /** The client's link in the newest message to that address. */
   linkSentTo: (email: string) => Promise<string>;
 };
+
+/** Connects an account at a simulated processor, as the owner does who agrees on its page. @returns its id */
+export async function connected(app: App, about: Parameters<App['connect']>[0]): Promise<string> {
+  const begun = await app.connect(about);
+  if (!begun.ok) throw new Error(begun.refusal.code);
+  const state = new URL(begun.value.url).searchParams.get('state')!;
+  const made = await app.finishConnecting({ state, code: await app.world.agree(about) });
+  if (!made.ok) throw new Error(made.refusal.code);
+  return made.value.accountId;
+}
 
 /** An installation with a business, stand-ins and a standing clock; `OSTENDO_TEST_SERVER` puts it on PostgreSQL. */
 export async function installation(
@@ -79,11 +94,15 @@ export async function installation(
     taxRate: '23' as Decimal,
   };
   await opened.db.transaction((tx) => setUp(tx, owner, moment(startAt)));
+  const account = await connected(app, { provider: 'tarn', mode: 'live', currency: 'EUR' });
   return {
     ...app,
+    account,
+    cards: () => processorOf(app.deps, account),
     at: (wall) => app.moveClock(moment(wall)),
     token: async (behaviour) => {
-      const card = await app.world.tokenise(testNumber(behaviour));
+      const [account] = await app.world.accounts();
+      const card = await app.world.tokenise(account!.reference, testNumber(behaviour));
       if ('fault' in card) throw new Error(card.fault);
       return card.token;
     },

@@ -2,6 +2,7 @@ import type { BusinessFace } from '#contracts/quoteViews';
 import type { BookingRules } from '#core/availability/rules';
 import type { Agreement } from '#core/agreement/agreement';
 import type { BookingStage } from '#core/booking/stage';
+import type { OfferedOnPage } from '#contracts/wayViews';
 import type { Strip } from '#core/booking/strip';
 import type { Instant } from '#core/calendar/instant';
 import type { WallTime } from '#core/calendar/wallTime';
@@ -68,7 +69,9 @@ export type CheckoutView = {
   /** Fees passed on for paying these sums by card. */
   readonly fee: { readonly due: Minor; readonly everything: Minor };
   readonly tip: boolean;
-  readonly consent: string;
+  readonly offered: OfferedOnPage;
+  /** Collected from a bank account and not settled yet. */
+  readonly onTheWay: Minor;
   readonly waiting: { readonly url: string } | null;
   readonly declined: string | null;
 };

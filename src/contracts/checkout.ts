@@ -47,6 +47,8 @@ export const PayCheckout = z.strictObject({
   key: Key,
   attempt: z.string().min(8).max(64),
   card: z.string().min(8).max(100),
+  /** The account whose frame gave the token; the default one where none is named. */
+  account: Id.optional(),
   /** Everything at once instead of what is due now. */
   everything: z.boolean(),
   tip: Money,

@@ -2,12 +2,15 @@ import { Money, Wall } from '#contracts/core/parts';
 import { z } from 'zod';
 
 const Token = z.string().min(20).max(100);
+const Account = z.string().min(1).max(64);
 
 export const PayByClient = z.strictObject({
   link: Token,
   /** Made anew for each try, kept over a repeat of the same one. */
   attempt: z.string().min(8).max(64),
   card: z.string().min(8).max(100),
+  /** The account whose frame gave the token; the default one where none is named. */
+  account: Account.optional(),
   amount: Money.refine((value) => value > 0, 'a sum above zero'),
   /** For those who did the work; not part of the amount. */
   tip: Money.optional(),
@@ -22,6 +25,9 @@ export const GiveCard = z.strictObject({
   link: Token,
   attempt: z.string().min(8).max(64),
   card: z.string().min(8).max(100),
+  account: Account.optional(),
+  /** Absent: for payments and for the hold. */
+  use: z.enum(['payments', 'hold']).optional(),
 });
 export type GiveCard = z.infer<typeof GiveCard>;
 
@@ -60,5 +66,9 @@ export const PreviewMove = z.strictObject({ link: Token, start: Wall });
 export type PreviewMove = z.infer<typeof PreviewMove>;
 
 /** One of the client's cards for this booking from now on. */
-export const UseCard = z.strictObject({ link: Token, cardId: z.string().min(1).max(64) });
+export const UseCard = z.strictObject({
+  link: Token,
+  cardId: z.string().min(1).max(64),
+  use: z.enum(['payments', 'hold']).optional(),
+});
 export type UseCard = z.infer<typeof UseCard>;

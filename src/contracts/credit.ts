@@ -1,4 +1,5 @@
 import { Currency, Money, Moment } from '#contracts/core/parts';
+import { Shown } from '#contracts/ways';
 import { z } from 'zod';
 
 const Id = z.string().min(1).max(64);
@@ -23,6 +24,7 @@ export const CreateRequest = z
     amount: Sum.nullable(),
     smallest: Sum.nullable(),
     expiresAt: Moment.nullable(),
+    ways: Shown.optional(),
     /** Sent by message; else its link is copied. */
     send: z.boolean(),
   })
@@ -39,6 +41,7 @@ export const PayRequest = z.strictObject({
   link: Token,
   attempt: RequestKey,
   card: z.string().min(8).max(100),
+  account: Id.optional(),
   amount: Sum,
   payer: name,
 });

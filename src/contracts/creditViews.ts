@@ -1,3 +1,4 @@
+import type { OfferedOnPage } from '#contracts/wayViews';
 import type { BusinessFace } from '#contracts/quoteViews';
 import type { Instant } from '#core/calendar/instant';
 import type { Minor } from '#core/money/minor';
@@ -15,6 +16,9 @@ export type RequestPageView = {
   readonly state: 'open' | 'paid' | 'over';
   readonly paid: Minor;
   readonly waiting: { readonly url: string } | null;
+  readonly offered: OfferedOnPage;
+  /** Collected from a bank account; paid when it settles. */
+  readonly onTheWay: { readonly amount: Minor; readonly settles: string } | null;
 };
 
 export type RequestLine = {

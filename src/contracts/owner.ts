@@ -38,6 +38,15 @@ export const RecordPayment = z.strictObject({
 });
 export type RecordPayment = z.infer<typeof RecordPayment>;
 
+export const TakeAtCounter = z.strictObject({
+  bookingId: Id,
+  requestKey: RequestKey,
+  amount: Money.refine((value) => value > 0, 'a sum above zero'),
+});
+export type TakeAtCounter = z.infer<typeof TakeAtCounter>;
+
+export const StopAtCounter = z.strictObject({ bookingId: Id });
+
 export const OnBooking = z.strictObject({ bookingId: Id, requestKey: RequestKey });
 export type OnBooking = z.infer<typeof OnBooking>;
 

@@ -1,3 +1,4 @@
+import type { WaysShown } from '#core/ways/ways';
 import type { BookingView } from '#contracts/views';
 import type { Deal } from '#core/booking/deal';
 import type { Hours } from '#core/availability/hours';
@@ -22,6 +23,7 @@ export type ServiceLine = {
   readonly taxCodes: readonly string[];
   readonly colour: ServiceColour;
   readonly retired: boolean;
+  readonly ways: WaysShown;
   readonly booking: BookingRules | null;
 };
 export type TaxLine = { readonly code: string; readonly label: string; readonly rate: Decimal };

@@ -1,6 +1,7 @@
 import { Currency, DecimalText, Money, WholeNumber } from '#contracts/core/parts';
 import { BookingRulesIn } from '#contracts/places';
 import { priceBases, serviceColours, serviceKinds } from '#core/services/service';
+import { Shown } from '#contracts/ways';
 import { z } from 'zod';
 
 const Id = z.string().min(1).max(64);
@@ -33,6 +34,7 @@ export const SaveService = z.strictObject({
   taxCodes: z.array(TaxCode).max(5),
   colour: z.enum(serviceColours),
   retired: z.boolean(),
+  ways: Shown.optional(),
   /** How clients book it themselves; null: only the owner books it, and it takes no place. */
   booking: BookingRulesIn.nullable(),
 });

@@ -9,7 +9,8 @@ import {
   WholeNumber,
 } from '#contracts/core/parts';
 import { HoldRuleIn, InstalmentRuleIn } from '#contracts/core/plan';
-import { type Reminder, type Terms, waysToPay } from '#core/terms/terms';
+import type { Reminder, Terms } from '#core/terms/terms';
+import { waysToPay } from '#core/ways/ways';
 import { z } from 'zod';
 
 export const TermsId = z.string().min(1).max(64);

@@ -11,7 +11,8 @@ import type { PlainDate } from '#core/calendar/days';
 import type { Instant } from '#core/calendar/instant';
 import type { WallTime } from '#core/calendar/wallTime';
 import type { Minor } from '#core/money/minor';
-import type { FeeTerms, Terms, WayToPay } from '#core/terms/terms';
+import type { FeeTerms, Terms } from '#core/terms/terms';
+import type { OfferedOnPage } from '#contracts/wayViews';
 import type { ClientStep } from '#core/wording/clientSteps';
 
 /** What the server gives a view. Sums are in minor units of the currency beside them. */
@@ -159,7 +160,12 @@ export type BookingView = {
   readonly messages: readonly SentMessage[];
   readonly agenda: readonly PlannedErrand[];
   readonly journal: readonly JournalView[];
-  readonly underWay: 'open' | 'waiting' | null;
+  readonly underWay: 'open' | 'waiting' | 'settling' | null;
+  /** A sum that the reader at the counter asks for. */
+  readonly atReader: Minor | null;
+  /** The accounts that this booking's next payment could go through, the usual one first. */
+  readonly accounts: readonly { readonly id: string; readonly name: string; readonly way: 'card' | 'debit' }[];
+  readonly hasReader: boolean;
 };
 
 export type NewBookingView = {
@@ -202,7 +208,9 @@ export type ClientView = {
   readonly steps: readonly ClientStep[];
   readonly cancellation: readonly string[];
   readonly consent: string;
-  readonly card: { readonly last4: string } | null;
+  readonly card: KeptOnPage | null;
+  /** What the hold is placed on, where there is one. */
+  readonly holdCard: KeptOnPage | null;
   /** A card is wanted for the hold, or to replace one that was refused. */
   readonly cardWanted: 'hold' | 'file' | null;
   readonly included: string;
@@ -216,8 +224,9 @@ export type ClientView = {
     readonly smallest: Minor | null;
   };
   readonly fee: FeeTerms | null;
-  /** The ways that the terms name; null where they name none. */
-  readonly ways: readonly WayToPay[] | null;
+  readonly offered: OfferedOnPage;
+  /** Collected from a bank account: it counts on that day. */
+  readonly onTheWay: { readonly amount: Minor; readonly settles: string } | null;
   readonly cardOffered: boolean;
   readonly waiting: { readonly url: string; readonly what: 'payment' | 'hold' } | null;
   readonly lastDecline: { readonly code: string; readonly amount: Minor } | null;
@@ -232,7 +241,7 @@ export type ClientView = {
   /** What waits as the client's credit, on a device that was confirmed for the client. */
   readonly credit: Minor;
   /** Other cards of the client that may be used for this booking. */
-  readonly cards: readonly { readonly id: string; readonly last4: string }[];
+  readonly cards: readonly (KeptOnPage & { readonly id: string })[];
   /** The next part that is not due yet, which may be paid early. */
   readonly early: { readonly name: string; readonly amount: Minor } | null;
   readonly tip: boolean;
@@ -246,6 +255,9 @@ export type ClientView = {
     readonly open: string | null;
   } | null;
 };
+
+/** A card, or a bank account where `way` says so. */
+export type KeptOnPage = { readonly last4: string; readonly way?: 'debit' };
 
 /** All bookings of the client of a link, the coming ones first. */
 export type ClientBookingsView = {
@@ -299,6 +311,14 @@ export type StandInsView = {
     }[];
     readonly counts: { readonly undelivered: number; readonly all: number };
   };
+  readonly accounts: readonly {
+    readonly reference: string;
+    readonly name: string;
+    readonly mode: 'test' | 'live';
+    readonly currency: string;
+    readonly accessUntil: Instant;
+    readonly refusesRenewal: boolean;
+  }[];
   readonly mail: readonly {
     readonly seq: number;
     readonly at: Instant;

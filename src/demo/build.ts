@@ -129,7 +129,11 @@ const secondVersion = (app: App): Step => ({
 
 async function token(app: App, card: Parameters<typeof testNumber>[0], key: string): Promise<string> {
   const account = [...key].reduce((sum, letter) => (sum * 31 + letter.charCodeAt(0)) % 899_999_999, 7);
-  const made = await app.world.tokenise(testNumber(card, account));
+  const accounts = await app.world.accounts();
+  const made = await app.world.tokenise(
+    accounts.find((each) => each.way === 'card')!.reference,
+    testNumber(card, account),
+  );
   if ('fault' in made) throw new Error(made.fault);
   return made.token;
 }

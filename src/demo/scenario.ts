@@ -1,7 +1,6 @@
 import type { Decimal } from '#core/money/decimal';
 import { minor } from '#core/money/minor';
 import type { ServiceExtra } from '#core/services/service';
-import type { PaymentMethod } from '#core/booking/facts';
 import type { CardBehaviour } from '#world/cardNetwork/testCards';
 import type { ServiceSeed } from '#server/starter/setUp';
 
@@ -120,7 +119,7 @@ export type Happening =
   | {
       readonly do: 'record';
       readonly amount: number;
-      readonly method: Exclude<PaymentMethod, 'card' | 'credit' | 'voucher'>;
+      readonly method: 'cash' | 'transfer' | 'cheque';
     }
   | {
       readonly do: 'closeOut';

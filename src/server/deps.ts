@@ -1,11 +1,11 @@
-import type { CardProcessor, Clock, Mailbox } from '#server/ports';
+import type { Clock, Mailbox, Providers } from '#server/ports';
 import type { Database } from '#server/database/open';
 
 /** What use cases are given; nothing in them reaches for the world by itself. */
 export type Deps = {
   readonly db: Database;
   readonly clock: Clock;
-  readonly processor: CardProcessor;
+  readonly providers: Providers;
   readonly mailbox: Mailbox;
   /** Where clients reach this installation, without a slash at the end. */
   readonly baseUrl: string;

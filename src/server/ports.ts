@@ -1,4 +1,5 @@
 import type { Instant } from '#core/calendar/instant';
+import type { Decimal } from '#core/money/decimal';
 import type { Minor } from '#core/money/minor';
 
 /** Nobody else reads the time. */
@@ -8,7 +9,21 @@ export interface Clock {
 
 /** What a card processor answers to any request; asked again with the same key it answers the same. */
 export type ProcessorAnswer =
-  | { readonly outcome: 'approved'; readonly reference: string; readonly at: Instant; readonly expires?: Instant }
+  | {
+      readonly outcome: 'approved';
+      readonly reference: string;
+      readonly at: Instant;
+      readonly expires?: Instant;
+      readonly last4?: string;
+    }
+  /** Collected from a bank account: it counts from then on, unless an event says that it came back. */
+  | {
+      readonly outcome: 'pending';
+      readonly reference: string;
+      readonly settles: Instant;
+      readonly last4: string;
+      readonly at: Instant;
+    }
   | { readonly outcome: 'declined'; readonly code: string; readonly decline: 'soft' | 'hard'; readonly at: Instant }
   /** The bank wants the client to confirm, at that address, by then. An event brings the outcome. */
   | {
@@ -22,7 +37,8 @@ export type ProcessorAnswer =
 export type CardRequest = {
   /** Idempotency key. A repeat with the same content is answered as before. */
   readonly key: string;
-  readonly card: string;
+  /** Nothing where the card is presented to a reader. */
+  readonly card: string | null;
   readonly amount: Minor;
   readonly currency: string;
   /** Whether the client is there to confirm, or the business acts on its agreement alone. */
@@ -32,16 +48,57 @@ export type CardRequest = {
 
 export type LiveAuthorisation = { readonly reference: string; readonly amount: Minor; readonly currency: string };
 
-/** @throws where it cannot be reached, or a key comes again with other content. */
+/** What an account at a processor can do. */
+export type Abilities = {
+  readonly way: 'card' | 'debit' | 'reader';
+  /** Hours for which an authorisation is honoured, and one that renews another; 0 where none can be placed. */
+  readonly validHours: number;
+  readonly renewValidHours: number;
+  /** Whether an authorisation can be captured more than once, the rest staying held in between. */
+  readonly captures: 'one' | 'several';
+  /** Days until a payment counts; 0 where it counts at once. */
+  readonly settleDays: number;
+  readonly fee: { readonly percent: Decimal; readonly fixed: Minor };
+};
+export type Provider = {
+  readonly id: string;
+  readonly name: string;
+  readonly abilities: Abilities;
+  readonly currencies: readonly string[];
+};
+export type Access = { readonly token: string; readonly until: Instant };
+export type Mode = 'test' | 'live';
+
+/** The processors that an owner can have an account at. */
+export interface Providers {
+  readonly all: readonly Provider[];
+  /** The processor's page on which the owner agrees; it leads back with a code and the same state. */
+  agreeUrl(about: { provider: string; mode: Mode; currency: string; state: string }): string;
+  /** Null for a code that is unknown or was used. */
+  exchange(code: string): Promise<{
+    readonly account: string;
+    readonly provider: string;
+    readonly mode: Mode;
+    readonly currency: string;
+    readonly access: Access;
+  } | null>;
+  /** Null where the processor refuses. @throws where it cannot be reached */
+  renew(account: string, access: string): Promise<Access | null>;
+  /** The page in which a client types a number, framed by ours. */
+  frame(account: string): string;
+  open(account: string, access: string): CardProcessor;
+}
+
+/** @throws where it cannot be reached, does not take the access, or a key comes again with other content. */
 export interface CardProcessor {
-  readonly abilities: { readonly validHours: number; readonly renewValidHours: number };
   charge(request: CardRequest): Promise<ProcessorAnswer>;
   authorise(request: CardRequest & { readonly renews?: string }): Promise<ProcessorAnswer>;
-  /** Takes a part and lets the rest go. */
+  /** Takes a part and lets the rest go, or keeps it held where more is to follow and the account can do that. */
   capture(request: {
     readonly key: string;
     readonly authorisation: string;
     readonly amount: Minor;
+    readonly more?: boolean;
   }): Promise<ProcessorAnswer>;
   release(request: { readonly key: string; readonly authorisation: string }): Promise<ProcessorAnswer>;
   refund(request: { readonly key: string; readonly payment: string; readonly amount: Minor }): Promise<ProcessorAnswer>;
@@ -60,6 +117,14 @@ export interface CardProcessor {
 
 export type ProcessorEvent =
   | { readonly type: 'request.answered'; readonly key: string; readonly answer: ProcessorAnswer }
+  /** The payer's bank had a payment sent back that had settled. */
+  | {
+      readonly type: 'payment.returned';
+      readonly payment: string;
+      readonly amount: Minor;
+      readonly code: string;
+      readonly at: Instant;
+    }
   | { readonly type: 'authorisation.lapsed'; readonly authorisation: string; readonly at: Instant }
   | {
       readonly type: 'payout.made';
@@ -92,7 +157,7 @@ export interface Mailbox {
 /** The stand-ins as the application's clock moves them; null parts where the real world is connected. */
 export interface World {
   readonly clock: Clock;
-  readonly cards: CardProcessor;
+  readonly providers: Providers;
   readonly mailbox: Mailbox;
   /** Carries out what is due in the world by itself: expiries, payouts, events. @returns whether anything was. */
   advance(): Promise<boolean>;

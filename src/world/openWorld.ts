@@ -1,7 +1,11 @@
 import type { Instant } from '#core/calendar/instant';
 import { advanceNetwork, nextNetworkMoment } from '#world/cardNetwork/advance';
 import { deliverEvents, type Post, repeatEvent } from '#world/cardNetwork/events';
-import { answerConfirmation, openProcessor } from '#world/cardNetwork/processor';
+import { agree, openProviders } from '#world/accounts/providers';
+import { outcomeAtReader, presentCard, readerScreen } from '#world/accounts/reader';
+import { accountsView, refuseRenewals } from '#world/accounts/view';
+import { type BankBehaviour, testBankAccount, testBankAccounts } from '#world/accounts/testBankAccounts';
+import { answerConfirmation } from '#world/cardNetwork/processor';
 import { tokenise } from '#world/cardNetwork/tokenise';
 import { readNetwork } from '#world/cardNetwork/view';
 import { confirmationOf } from '#world/cardNetwork/confirmation';
@@ -27,7 +31,7 @@ export async function openWorld(settings: {
   const mailbox = openMailbox(db, clock, smtpUrl ? openSmtp(smtpUrl) : null);
   return {
     clock,
-    cards: openProcessor({ db, clock, baseUrl }),
+    providers: openProviders({ db, clock, baseUrl }),
     mailbox: mailbox.port,
     mail: mailbox,
     /** Carries out what is due in the world and delivers its events. @returns whether anything happened */
@@ -38,11 +42,21 @@ export async function openWorld(settings: {
       return (await deliverEvents(db, clock, eventSecret, post)) > 0 || acted;
     },
     nextMoment: (): Promise<Instant | null> => nextNetworkMoment(db),
-    tokenise: (typed: string) => tokenise(db, typed),
+    tokenise: (account: string, typed: string) => tokenise(db, account, typed),
+    agree: (about: Parameters<typeof agree>[1]) => agree(db, about),
+    accounts: () => accountsView(db),
+    refuseRenewals: (account: string, refuses: boolean) => refuseRenewals(db, account, refuses),
+    readerScreen: () => readerScreen(db),
+    outcomeAtReader: (reference: string) => outcomeAtReader(db, reference),
+    presentCard: (reference: string, typed: string | null) => presentCard({ db, clock }, reference, typed),
     confirmation: (secret: string) => confirmationOf(db, secret),
     answerConfirmation: (secret: string, yes: boolean) => answerConfirmation({ db, clock }, secret, yes),
     testCards: Object.entries(testCards).map(([behaviour, { label }]) => ({
       number: testNumber(behaviour as CardBehaviour, 4242),
+      label,
+    })),
+    testBankAccounts: Object.entries(testBankAccounts).map(([behaviour, { label }]) => ({
+      number: testBankAccount(behaviour as BankBehaviour, 4242),
       label,
     })),
     network: () => readNetwork(db),

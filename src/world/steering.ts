@@ -8,6 +8,7 @@ export type StandInsView = {
   readonly standing: boolean;
   readonly moving: ClockMove | null;
   readonly network: Awaited<ReturnType<StandIns['network']>>;
+  readonly accounts: Awaited<ReturnType<StandIns['accounts']>>;
   readonly mail: Awaited<ReturnType<StandIns['mail']['list']>>;
 };
 
@@ -17,8 +18,8 @@ export async function standInsView(
   moving: ClockMove | null,
   mailSearch: string,
 ): Promise<StandInsView> {
-  const [network, mail] = await Promise.all([world.network(), world.mail.list(mailSearch)]);
-  return { now: world.clock.now(), standing: world.clock.standing(), moving, network, mail };
+  const [network, accounts, mail] = await Promise.all([world.network(), world.accounts(), world.mail.list(mailSearch)]);
+  return { now: world.clock.now(), standing: world.clock.standing(), moving, network, accounts, mail };
 }
 
 /** Sends an event again, as a processor does that missed the answer: it must change nothing. */
@@ -28,3 +29,9 @@ export const repeatEvent =
     const sent = await world.repeat(id);
     return sent === null ? refuse({ code: 'event_not_found' }) : ok({ taken: sent });
   };
+
+/** Has a processor renew an account's access, or refuse to. */
+export const steerRenewals =
+  (world: StandIns) =>
+  async (about: { reference: string; refuses: boolean }): Promise<Result<null, { code: 'account_not_found' }>> =>
+    (await world.refuseRenewals(about.reference, about.refuses)) ? ok(null) : refuse({ code: 'account_not_found' });

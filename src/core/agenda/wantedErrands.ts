@@ -30,7 +30,9 @@ export type Occasion =
   | 'confirmBooking'
   | 'requestDeclined'
   | 'askDeclined'
-  | 'tooLate';
+  | 'tooLate'
+  | 'debitSent'
+  | 'debitReturned';
 
 /** One thing that Ostendo will do for a booking by itself. The key makes it happen once. */
 export type WantedErrand = { readonly key: string; readonly at: Instant } & (
@@ -77,7 +79,7 @@ function reminding(standing: Standing, part: Part): WantedErrand[] {
 
 function collecting(standing: Standing, part: Part): WantedErrand[] {
   const { ledger, stage } = standing;
-  if (part.left === 0 || part.dueAt === null || part.due === null) return [];
+  if (part.left === part.coming || part.dueAt === null || part.due === null) return [];
   const errands = reminding(standing, part);
   if (part.now || part.collect === 'desk' || stage === 'waiting') return errands;
 
@@ -92,7 +94,8 @@ function collecting(standing: Standing, part: Part): WantedErrand[] {
     const key = `charge:${part.key}:${ledger.card.cardId}:${tries}`;
     errands.push({ key, kind: 'charge', part: part.index, at: nextTry ?? part.dueAt });
   }
-  if (last) {
+  // A bank debit that came back is told by a message of its own.
+  if (last && !ledger.card.way) {
     const key = `declined:${part.key}:${ledger.card.cardId}:${tries}`;
     errands.push({ key, kind: 'message', occasion: 'declined', part: part.index, at: last.at });
   }
@@ -128,12 +131,12 @@ function holding(standing: Standing): WantedErrand[] {
   }
   const unsure = stage === 'waiting' || stage === 'enquiry';
   if (ended(standing) || unsure || standing.asOf >= hold.until) return errands;
-  if (!ledger.card) {
+  if (!ledger.holdCard) {
     errands.push({ key: 'cardNeeded', kind: 'message', occasion: 'holdRefused', at: hold.from });
     return errands;
   }
 
-  const { cardId } = ledger.card;
+  const { cardId } = ledger.holdCard;
   const refusals = ledger.holdRefusals.filter((each) => each.cardId === cardId).length;
   if (hold.renewAt && inForce) {
     const key = `renew:${inForce.id}:${cardId}:${refusals}`;
@@ -217,6 +220,12 @@ function telling(standing: Standing, facts: readonly Fact[]): WantedErrand[] {
         at: fact.at,
       }),
     );
+  for (const fact of facts) {
+    if (fact.kind === 'debitSent' && !ledger.lapsed)
+      errands.push({ key: `debit:${fact.receiptId}`, kind: 'message', occasion: 'debitSent', at: fact.at });
+    if (fact.kind === 'debitReturned' && !ledger.lapsed)
+      errands.push({ key: `returned:${fact.receiptId}`, kind: 'message', occasion: 'debitReturned', at: fact.at });
+  }
   for (const fact of facts)
     if (fact.kind === 'askAnswered' && !fact.yes)
       errands.push({ key: `askDeclined:${fact.askId}`, kind: 'message', occasion: 'askDeclined', at: fact.at });
@@ -256,12 +265,14 @@ export function wantedErrands(standing: Standing, facts: readonly Fact[]): Wante
   const { kept, paymentHeld } = standing.ledger;
   const unsure = stage === 'waiting' || stage === 'enquiry';
   // Also where a part has come, by a voucher that did not reach: it goes back with the place.
-  if (unsure && kept) errands.push({ key: `lapse:${kept.until}`, kind: 'lapse', at: kept.until });
+  if (unsure && kept && standing.onTheWay === 0)
+    errands.push({ key: `lapse:${kept.until}`, kind: 'lapse', at: kept.until });
   if (paymentHeld && ended(standing)) {
     const { authorisation } = paymentHeld;
     errands.push({ key: `letGo:${authorisation}`, kind: 'releaseHold', authorisation, at: standing.asOf });
   }
-  if (stage === 'waiting' && !kept && agreed.terms.lapseAfterHours !== undefined && standing.position.received === 0) {
+  const nothingCame = standing.position.received === 0 && standing.onTheWay === 0;
+  if (stage === 'waiting' && !kept && agreed.terms.lapseAfterHours !== undefined && nothingCame) {
     const at = addHours(instantOfWall(agreed.agreed, agreed.timeZone), agreed.terms.lapseAfterHours);
     errands.push({ key: 'lapse', kind: 'lapse', at });
   }

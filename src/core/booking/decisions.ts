@@ -63,7 +63,8 @@ export function decisionsOf(standing: Omit<Standing, 'decisions'>): Decision[] {
     decisions.push({ kind: 'clientAsks', by: addHours(at, answerHours), amount: standing.agreed.total, what });
   }
 
-  const due = parts.filter((part) => part.state === 'due' || part.state === 'late');
+  // What is on its way from a bank account is waited for.
+  const due = parts.filter((part) => (part.state === 'due' || part.state === 'late') && part.left > part.coming);
   const charged = due.filter(
     (part) => part.collect === 'charge' && !part.now && chargeTries(standing, part.dueAt!).last,
   );

@@ -5,8 +5,10 @@ import type { WallTime } from '#core/calendar/wallTime';
 import type { CancelRule } from '#core/cancellation/cancel';
 import type { Minor } from '#core/money/minor';
 
-/** `credit` and `voucher` move money that was in hand before. */
-export type PaymentMethod = 'card' | 'cash' | 'transfer' | 'cheque' | 'credit' | 'voucher';
+/** `debit` is collected from a bank account, `reader` a card at the counter; `credit` and `voucher` were in hand before. */
+export type PaymentMethod = 'card' | 'debit' | 'reader' | 'cash' | 'transfer' | 'cheque' | 'credit' | 'voucher';
+/** What a card or bank account is kept for. */
+export type KeptFor = 'payments' | 'hold';
 export type Claimed = { readonly id: string; readonly reason: string; readonly amount: Minor };
 export type DeclineKind = 'soft' | 'hard';
 
@@ -43,7 +45,29 @@ type Kinds = {
     voucherId?: string;
   } & FeeReceived;
   refundRefused: { receiptId: string; amount: Minor; code: string };
-  cardKept: { cardId: string; last4: string; consent: string };
+  /** `way` is absent for a card. A bank account is kept for payments alone; without `use` a card is for both. */
+  cardKept: { cardId: string; last4: string; consent: string; way?: 'debit'; use?: KeptFor };
+  /** Collected from a bank account, and not in hand before it settles. */
+  debitSent: {
+    receiptId: string;
+    amount: Minor;
+    cardId: string;
+    last4: string;
+    settles: Instant;
+    clientPresent: boolean;
+  };
+  /** The bank sent it back, before it settled or after; `code` is the bank's reason (ISO 20022). */
+  debitReturned: {
+    receiptId: string;
+    amount: Minor;
+    code: string;
+    cardId: string;
+    last4: string;
+    settled: boolean;
+    clientPresent: boolean;
+  } & FeeReceived;
+  /** The owner has the next payment go through another account. */
+  accountChosen: { accountId: string | null; name: string };
   /** `code` is the issuer's ISO 8583 response code; `clientPresent` tells a payment page from a charge on file. */
   chargeDeclined: {
     amount: Minor;

@@ -37,7 +37,7 @@ const retryHours = [3, 3] as const;
 
 function refusalStanding(ledger: Ledger, since: Instant | null): Pick<HoldStanding, 'refusal' | 'retryAt'> {
   const onCard = ledger.holdRefusals.filter(
-    (refusal) => refusal.cardId === ledger.card?.cardId && (since === null || refusal.at >= since),
+    (refusal) => refusal.cardId === ledger.holdCard?.cardId && (since === null || refusal.at >= since),
   );
   const refusal = onCard.at(-1) ?? null;
   const pause = retryHours[onCard.length - 1];
@@ -89,7 +89,7 @@ function whileNoneInForce(common: Common, { plan, ledger, asOf, ended }: Questio
   const opened = endedAt !== null && endedAt > from ? endedAt : from;
   const letGo = last?.state === 'released';
   const lapsed = last?.state === 'lapsed' && opened === endedAt;
-  const overdue = asOf >= from && !ledger.card;
+  const overdue = asOf >= from && !ledger.holdCard;
   const gap = ended || (!lapsed && !refusal && !overdue) ? null : { from: opened, until };
   const state: HoldState = ledger.holdAsked ? 'asked' : lapsed ? 'lapsed' : refusal ? 'refused' : 'planned';
   const wanted = !ended && state !== 'asked' && (!refusal || retryAt !== null);

@@ -16,7 +16,8 @@ export type HeldAuthorisation = {
   readonly endedAt: Instant | null;
 };
 
-export type CardOnFile = { readonly cardId: string; readonly last4: string };
+/** A card, or a bank account where `way` says so. */
+export type CardOnFile = { readonly cardId: string; readonly last4: string; readonly way?: 'debit' };
 
 /** What the facts of one booking add up to, before any clock is looked at. */
 export type Ledger = {
@@ -27,7 +28,14 @@ export type Ledger = {
   })[];
   /** In the order in which they were placed. */
   readonly authorisations: readonly HeldAuthorisation[];
+  /** What later payments are charged to. */
   readonly card: CardOnFile | null;
+  /** What the hold is placed on. */
+  readonly holdCard: CardOnFile | null;
+  /** Collected from a bank account and not settled yet. */
+  readonly onTheWay: readonly FactOf<'debitSent'>[];
+  /** The account that the owner chose for the next payment. */
+  readonly accountChosen: string | null;
   readonly chargeDeclines: readonly FactOf<'chargeDeclined'>[];
   readonly holdRefusals: readonly FactOf<'holdRefused'>[];
   /** Waiting for the client's confirmation of a hold. */
@@ -58,6 +66,9 @@ export const emptyLedger: Ledger = {
   receipts: [],
   authorisations: [],
   card: null,
+  holdCard: null,
+  onTheWay: [],
+  accountChosen: null,
   chargeDeclines: [],
   holdRefusals: [],
   holdAsked: null,
@@ -81,14 +92,56 @@ const endAuthorisation = (ledger: Ledger, id: string, state: HeldAuthorisation['
   authorisations: ledger.authorisations.map((held) => (held.id === id ? { ...held, state, endedAt } : held)),
 });
 
+function withCard(ledger: Ledger, { cardId, last4, way, use }: FactOf<'cardKept'>): Ledger {
+  const kept: CardOnFile = { cardId, last4, ...(way ? { way } : {}) };
+  const pays = use !== 'hold';
+  const holds = use !== 'payments' && way === undefined;
+  return {
+    ...ledger,
+    ...(pays ? { card: kept } : {}),
+    ...(holds ? { holdCard: kept, gapAccepted: false } : {}),
+  };
+}
+
+/** Money that came back is not in hand any more; the account that sent it back is not tried again. */
+function withReturn(ledger: Ledger, fact: FactOf<'debitReturned'>): Ledger {
+  const { at, receiptId, amount, code, cardId, last4, clientPresent } = fact;
+  const refusal = {
+    kind: 'chargeDeclined' as const,
+    decline: 'hard' as const,
+    at,
+    amount,
+    code,
+    cardId,
+    last4,
+    clientPresent,
+  };
+  return {
+    ...ledger,
+    onTheWay: ledger.onTheWay.filter((sent) => sent.receiptId !== receiptId),
+    chargeDeclines: [...ledger.chargeDeclines, refusal],
+    receipts: ledger.receipts.map((receipt) =>
+      receipt.id === receiptId ? { ...receipt, refunded: minor(receipt.refunded + amount) } : receipt,
+    ),
+  };
+}
+
 /** The ledger after one more fact. */
 export function withFact(ledger: Ledger, fact: Fact): Ledger {
   switch (fact.kind) {
     case 'received': {
       const { receiptId: id, amount, at, method, voucherId } = fact;
       const receipt = { id, amount, at, method, refunded: zero, ...(voucherId ? { voucherId } : {}) };
-      return { ...ledger, receipts: [...ledger.receipts, receipt] };
+      const onTheWay = ledger.onTheWay.filter((sent) => sent.receiptId !== id);
+      const accountChosen = method === 'card' || method === 'debit' ? null : ledger.accountChosen;
+      return { ...ledger, onTheWay, accountChosen, receipts: [...ledger.receipts, receipt] };
     }
+    case 'debitSent':
+      return { ...ledger, accountChosen: null, onTheWay: [...ledger.onTheWay, fact] };
+    case 'debitReturned':
+      return withReturn(ledger, fact);
+    case 'accountChosen':
+      return { ...ledger, accountChosen: fact.accountId };
     case 'refunded':
       return {
         ...ledger,
@@ -99,7 +152,7 @@ export function withFact(ledger: Ledger, fact: Fact): Ledger {
     case 'refundRefused':
       return { ...ledger, refundsRefused: [...ledger.refundsRefused, fact] };
     case 'cardKept':
-      return { ...ledger, card: { cardId: fact.cardId, last4: fact.last4 }, gapAccepted: false };
+      return withCard(ledger, fact);
     case 'chargeDeclined':
       return { ...ledger, chargeDeclines: [...ledger.chargeDeclines, fact] };
     case 'holdAsked':

@@ -23,7 +23,12 @@ export type Agreed = {
 };
 
 /** An instalment with its place in the plan and what has come of it. */
-export type Part = KeptInstalment & PositionedInstalment & { readonly index: number };
+export type Part = KeptInstalment &
+  PositionedInstalment & {
+    readonly index: number;
+    /** What is on its way for it from a bank account, of what is left. */
+    readonly coming: Minor;
+  };
 
 export type Standing = {
   readonly agreed: Agreed;
@@ -32,6 +37,8 @@ export type Standing = {
   readonly ledger: Ledger;
   readonly parts: readonly Part[];
   readonly position: Position;
+  /** Collected from a bank account and not settled yet: not in hand, and not asked for again. */
+  readonly onTheWay: Minor;
   readonly hold: HoldStanding | null;
   /** What has come in of a refundable deposit, until the close-out settles it. */
   readonly securityInHand: Minor;
@@ -72,6 +79,11 @@ function livingInstalments(planned: KeptPlan, ledger: Ledger, timeZone: string):
     .filter((part) => part.amount > 0);
 }
 
+/** What may still be paid: nothing is asked for twice while it is on its way. */
+export function payable({ position: { dueNow, outstanding }, onTheWay }: Pick<Standing, 'position' | 'onTheWay'>) {
+  return { dueNow: remainder(dueNow, onTheWay), outstanding: remainder(outstanding, onTheWay) };
+}
+
 /** The booking as it will stand once the yes that it waits for has come: what a request promises is read from this. */
 export const asConfirmed = (agreed: Agreed, facts: readonly Fact[], asOf: Instant): Standing =>
   standing(agreed, [...facts, { kind: 'confirmed', at: asOf, by: 'owner', agreed: agreed.agreed }], asOf);
@@ -95,7 +107,14 @@ export function standing(agreed: Agreed, facts: readonly Fact[], asOf: Instant):
     graceDays: terms.graceDays,
     minimum: terms.minimum,
   });
-  const parts = instalments.map((part, index): Part => ({ ...part, ...placed.instalments[index]!, index }));
+  const onTheWay = sum(ledger.onTheWay.map(({ amount }) => amount));
+  let comingLeft = onTheWay;
+  const parts = instalments.map((part, index): Part => {
+    const positioned = placed.instalments[index]!;
+    const coming = least(positioned.left, comingLeft);
+    comingLeft = remainder(comingLeft, coming);
+    return { ...part, ...positioned, index, coming };
+  });
   const holdPlan = planned.value.hold;
   const hold = holdPlan && terms.hold ? holdStanding(holdPlan, terms.hold, ledger, asOf) : null;
   const startAt = instantOfWall(agreed.start, timeZone);
@@ -108,6 +127,7 @@ export function standing(agreed: Agreed, facts: readonly Fact[], asOf: Instant):
     ledger,
     parts,
     position: placed,
+    onTheWay,
     hold,
     securityInHand: ledger.securitySettled ? zero : sum(parts.filter((part) => part.security).map((part) => part.paid)),
     stage,

@@ -5,6 +5,8 @@ import { least, minor, remainder, zero } from '#core/money/minor';
 
 const moneyAccount: Readonly<Record<PaymentMethod, Account>> = {
   card: accounts.cardClearing,
+  debit: accounts.cardClearing,
+  reader: accounts.cardClearing,
   transfer: accounts.bank,
   cheque: accounts.bank,
   cash: accounts.cash,
@@ -35,6 +37,14 @@ export function entryForFact(fact: Fact, before: Ledger): JournalEntry | null {
         debit(accounts.taxPayable, fact.feeTax ?? zero),
         debit(accounts.tips, fact.tip ?? zero),
         credit(moneyAccount[fact.method], minor(fact.amount + (fact.fee ?? 0) + (fact.tip ?? 0))),
+      ]);
+    case 'debitReturned':
+      // Before it settled it was in no account yet.
+      if (!fact.settled) return null;
+      return entry('Bank debit that came back', [
+        debit(owed ? receivables : clientDeposits, fact.amount),
+        debit(accounts.tips, fact.tip ?? zero),
+        credit(cardClearing, minor(fact.amount + (fact.tip ?? 0))),
       ]);
     case 'holdPlaced':
     case 'paymentAuthorised':

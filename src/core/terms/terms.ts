@@ -4,6 +4,7 @@ import type { CancellationTerms } from '#core/cancellation/cancel';
 import type { Decimal } from '#core/money/decimal';
 import type { Minor } from '#core/money/minor';
 import type { HoldRule, InstalmentRule } from '#core/plan/rules';
+import { type WayToPay, waysToPay } from '#core/ways/ways';
 
 /** A message so long before or after the due day of an instalment, never once it is paid. */
 export type Reminder = DateOffset & {
@@ -13,9 +14,6 @@ export type Reminder = DateOffset & {
   /** How the message begins; what is due and when follows from the plan. Absent: the usual wording. */
   readonly text?: string | undefined;
 };
-
-export const waysToPay = ['card', 'transfer', 'cheque', 'cash'] as const;
-export type WayToPay = (typeof waysToPay)[number];
 
 export type FeeTerms = {
   readonly percent: Decimal;
@@ -55,4 +53,5 @@ export type Terms = {
   readonly lapseAfterHours?: number | undefined;
 };
 
-export const offeredWays = ({ ways }: Pick<Terms, 'ways'>): readonly WayToPay[] => ways ?? waysToPay;
+/** The ways that the terms name; all where they name none. */
+export const waysOfTerms = ({ ways }: Pick<Terms, 'ways'>): readonly WayToPay[] => ways ?? waysToPay;

@@ -2,7 +2,8 @@ import type { Part, Standing } from '#core/booking/standing';
 import type { PlainDate } from '#core/calendar/days';
 import { localDate } from '#core/calendar/zoned';
 import type { Minor } from '#core/money/minor';
-import { shortDate } from '#core/wording/days';
+import { longDate, shortDate } from '#core/wording/days';
+import { isComing, keptWords, settlesOn } from '#core/wording/keptWords';
 
 export type StepMark = 'received' | 'now' | 'due' | 'late' | 'held' | 'open' | 'back';
 /** One line of "what happens when", as a client reads it. */
@@ -15,12 +16,17 @@ export type ClientStep = {
   readonly amount: Minor;
 };
 
-function partStep(part: Part, { ledger }: Standing, today: PlainDate): ClientStep {
+function partStep(part: Part, { ledger, agreed }: Standing, today: PlainDate): ClientStep {
   const name = part.name;
   const step = { date: part.due, amount: part.left === 0 ? part.amount : part.left };
   const when = part.due === null ? 'No date yet' : part.due === today ? 'Today' : shortDate(part.due, today);
   const note = part.partly ? 'the rest of it; a part has been paid' : null;
   if (part.state === 'paid') return { ...step, mark: 'received', when, what: `You paid the ${name}`, note: null };
+  const settles = settlesOn(ledger, agreed.timeZone);
+  if (isComing(part) && settles) {
+    const counts = `on its way from your bank account; it counts on ${longDate(settles, today)}`;
+    return { ...step, mark: 'due', when, what: `You paid the ${name}`, note: counts };
+  }
   if (part.state === 'open')
     return { ...step, mark: 'open', when, what: `The ${name}; we agree on the day with you`, note };
   if (part.state === 'late')
@@ -30,7 +36,7 @@ function partStep(part: Part, { ledger }: Standing, today: PlainDate): ClientSte
   if (part.collect === 'desk') return { ...step, mark: 'due', when, what: `You pay the ${name} when you come`, note };
   if (part.collect === 'ask')
     return { ...step, mark: 'due', when, what: `You pay the ${name}`, note: 'we write to you before' };
-  const card = ledger.card ? `the card ending in ${ledger.card.last4}` : 'the same card';
+  const card = ledger.card ? `the ${keptWords(ledger.card)}` : 'the same card';
   return { ...step, mark: 'due', when, what: `We charge the ${name} to ${card}`, note };
 }
 

@@ -19,6 +19,21 @@ export function cardConsent({
   return `Your card is kept for this booking and ${[...charges, ...holding].join(' and ')} on the days shown, without asking you again.`;
 }
 
+const allows = (businessName: string): string => `I allow ${businessName} to collect this sum from my bank account`;
+
+/** What a payer agrees to who pays from a bank account this once. */
+export const debitOnceConsent = (businessName: string): string => `${allows(businessName)}, this once.`;
+
+/** What a client agrees to who pays from a bank account: this collection, and what it is kept for. */
+export function debitConsent(standing: Pick<Standing, 'parts' | 'agreed'>, businessName: string): string {
+  const { parts, agreed } = standing;
+  const charged = parts.filter((part) => part.collect === 'charge' && part.left > 0 && !part.now && part.due !== null);
+  const later = charged.map((part) => `the ${part.name} of ${formatMoney(part.left, agreed.currency)}`);
+  return later.length === 0
+    ? debitOnceConsent(businessName)
+    : `${allows(businessName)}, and ${later.join(' and ')} on the days shown. My bank gives money back that I did not agree to.`;
+}
+
 /** What a signatory agrees to, in the sentence beside the box that is ticked. */
 export const signingConsent = (agreement: string, businessName: string): string =>
   `I sign “${agreement}” with ${businessName} as it stands above, and agree that my signature here is as good as one on paper.`;

@@ -78,6 +78,14 @@ export const originalWordings: Readonly<Record<AnyOccasion, MessageText>> = {
     subject: '{{title}}: your payment came too late and goes back',
     body: 'Your payment came after the place had been given back, and somebody else has it now. {{sum}} goes back to the card that it came from; you are not booked.\n\nWrite to us, or choose another time.',
   },
+  debitSent: {
+    subject: '{{title}}: {{sum}} is on its way',
+    body: 'Thank you. {{sum}} is being collected from your bank account ending in {{account}}. It counts for your booking on {{settles}}; until then your place is kept.\n\n{{what happens when}}',
+  },
+  debitReturned: {
+    subject: '{{title}}: your bank sent {{sum}} back',
+    body: 'We collected {{sum}} from your bank account ending in {{account}}, and your bank sent it back: {{reason}}. It has not been paid.\n\nPlease pay in another way.',
+  },
   lapsed: {
     subject: '{{title}}: the place was given back',
     body: '{{what did not come}}, so the place is free again. Write to us if you still want it.',
@@ -136,6 +144,8 @@ export const occasionFields = {
   requestDeclined: ['what was written', 'what is reserved'],
   askDeclined: ['what was written'],
   tooLate: ['sum'],
+  debitSent: ['sum', 'account', 'settles'],
+  debitReturned: ['sum', 'account', 'reason'],
   lapsed: ['what did not come'],
 } as const satisfies Record<AnyOccasion, readonly string[]>;
 
@@ -177,5 +187,7 @@ export const occasionWords: Readonly<Record<AnyOccasion, string>> = {
   requestDeclined: 'You decline a request',
   askDeclined: 'You say no to a change that a client asked for',
   tooLate: 'A payment came after the place was gone',
+  debitSent: 'A bank debit is on its way',
+  debitReturned: 'A bank debit came back',
   lapsed: 'A place was given back',
 };

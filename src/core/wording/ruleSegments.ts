@@ -3,7 +3,7 @@ import type { Keep } from '#core/cancellation/keep';
 import { holdHours } from '#core/hold/holdPlan';
 import { formatAmount } from '#core/money/formatMoney';
 import type { AmountRule, Collect, DueRule, HoldRule, InstalmentRule } from '#core/plan/rules';
-import { offeredWays, type Reminder, type Terms } from '#core/terms/terms';
+import { type Reminder, type Terms, waysOfTerms } from '#core/terms/terms';
 import { longDate } from '#core/wording/days';
 import { offsetWords } from '#core/wording/offsetWords';
 import { wayWords } from '#core/wording/wayWords';
@@ -171,4 +171,4 @@ export function termsSentences(terms: Terms, currency: string): string[] {
 }
 
 /** What the client is offered to pay with, in words: "card, transfer or cash". */
-export const waysSentence = (terms: Terms): string => list(offeredWays(terms).map((way) => wayWords[way]));
+export const waysSentence = (terms: Terms): string => list(waysOfTerms(terms).map((way) => wayWords[way]));

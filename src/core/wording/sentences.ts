@@ -10,6 +10,7 @@ import { deadline } from '#core/cancellation/notice';
 import { formatMoney } from '#core/money/formatMoney';
 import type { Minor } from '#core/money/minor';
 import { longDate, longWall } from '#core/wording/days';
+import { isComing, keptWords, settlesOn } from '#core/wording/keptWords';
 
 /** The plan in whole sentences, as a message says it. */
 export function planSentences(standing: Standing): string[] {
@@ -17,12 +18,15 @@ export function planSentences(standing: Standing): string[] {
   const { currency, timeZone } = agreed;
   const today = localDate(asOf, timeZone);
   const sum = (amount: Minor): string => formatMoney(amount, currency);
-  const card = ledger.card ? `your card ending in ${ledger.card.last4}` : 'the same card';
+  const card = ledger.card ? `your ${keptWords(ledger.card)}` : 'the same card';
+  const settles = settlesOn(ledger, timeZone);
   const sentences = parts
     .filter((part) => part.left > 0)
     .map((part) => {
       const { left, name, due, state } = part;
       if (due === null) return `${sum(left)} (${name}) has no date yet; we agree on it with you.`;
+      if (isComing(part) && settles)
+        return `${sum(left)} (${name}) is on its way from your bank account and counts on ${longDate(settles, today)}.`;
       if (state === 'late') return `${sum(left)} (${name}) was due on ${longDate(due, today)}.`;
       if (state === 'due') return `${sum(left)} (${name}) is due now.`;
       const day = `On ${longDate(due, today)}`;

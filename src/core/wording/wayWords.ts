@@ -1,8 +1,12 @@
-import type { WayToPay } from '#core/terms/terms';
+import type { WayToPay } from '#core/ways/ways';
 
 export const wayWords = {
   card: 'card',
+  debit: 'bank debit',
+  reader: 'card at the counter',
   transfer: 'transfer',
   cheque: 'cheque',
   cash: 'cash',
+  voucher: 'gift voucher',
+  credit: 'credit',
 } as const satisfies Record<WayToPay, string>;

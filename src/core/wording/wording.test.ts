@@ -180,7 +180,9 @@ describe('terms in sentences', () => {
     ]));
   it('name the ways to pay', () => {
     expect(waysSentence({ ...rentalTerms, ways: ['transfer'] })).to.equal('transfer');
-    expect(waysSentence(rentalTerms)).to.equal('card, transfer, cheque and cash');
+    expect(waysSentence(rentalTerms)).to.equal(
+      'card, bank debit, card at the counter, transfer, cheque, cash, gift voucher and credit',
+    );
   });
 });
 

@@ -86,7 +86,7 @@ function Doing({ pageKey, view, reload }: Props & { readonly reload: () => Promi
         </p>
       )}
       <PayCart pageKey={pageKey} view={view} reload={reload} />
-      {next === 'pay' && (
+      {next === 'pay' && view.offered.ways.includes('voucher') && (
         <Voucher currency={currency} path="/api/client/checkout/voucher" about={{ key: pageKey }} reload={reload} />
       )}
     </section>
@@ -99,21 +99,31 @@ const labels = {
   card: 'A card secures your booking',
 } as const;
 
-function Done({ view: { items, clientEmail, business, currency } }: { readonly view: CheckoutView }) {
+function Done({ view: { items, clientEmail, business, currency, onTheWay } }: { readonly view: CheckoutView }) {
   const asked = items.some(({ stage }) => stage === 'enquiry');
   const unconfirmed = !asked && items.some(({ confirm }) => confirm === 'client');
   const received = sum(items.map((item) => item.received));
   return (
     <section className={page.note} role="status">
-      <b>{asked ? 'Your request is on its way' : unconfirmed ? 'One step more' : 'You are booked, thank you'}</b>
+      <b>
+        {asked
+          ? 'Your request is on its way'
+          : unconfirmed
+            ? 'One step more'
+            : onTheWay > 0
+              ? 'Thank you, your payment is on its way'
+              : 'You are booked, thank you'}
+      </b>
       <p>
         {asked && `${business.name} answers by message to ${clientEmail}. The place is kept until then.`}
         {unconfirmed &&
           `Open the message that we sent to ${clientEmail} and confirm there. The place is kept until then.`}
         {!asked && !unconfirmed && (
           <>
-            {received > 0 && `${formatMoney(received, currency)} has come in. `}A confirmation is on its way to{' '}
-            {clientEmail}.
+            {received > 0 && `${formatMoney(received, currency)} has come in. `}
+            {onTheWay > 0
+              ? `${formatMoney(onTheWay, currency)} is being collected from your bank account; the place is kept until it arrives, and we confirm it then to ${clientEmail}.`
+              : `A confirmation is on its way to ${clientEmail}.`}
           </>
         )}
       </p>

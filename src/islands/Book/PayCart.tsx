@@ -2,7 +2,7 @@ import type { CheckoutView } from '#contracts/bookViews';
 import { formatMoney } from '#core/money/formatMoney';
 import { type Minor, sum, zero } from '#core/money/minor';
 import { parseAmount } from '#core/money/parseAmount';
-import { CardFrame } from '#islands/ClientPage/CardFrame';
+import { PayWays } from '#islands/ClientPage/PayWays';
 import { Tip } from '#islands/ClientPage/Tip';
 import { payProblem } from '#islands/ClientPage/payProblem';
 import { useReady } from '#islands/parts/useReady';
@@ -21,27 +21,42 @@ export function PayCart({ pageKey, view, reload }: Props) {
   const ready = useReady();
   const tipped: Minor | null = tip.trim() === '' ? zero : parseAmount(tip, currency);
   const chosen = all && everything ? everything.amount : view.dueNow;
-  const fee = all && everything ? view.fee.everything : view.fee.due;
-  const charged = sum([chosen, fee, tipped ?? zero]);
-  const label =
-    next === 'card' ? 'Keep this card' : `${next === 'reserve' ? 'Reserve' : 'Pay'} ${formatMoney(charged, currency)}`;
-
-  const { frame, pay, busy, problem } = useCardPayment({
+  const {
+    frame,
+    pay,
+    busy,
+    problem,
+    chosen: way,
+    choose,
+  } = useCardPayment({
+    offered: view.offered,
     back: `/book/pay/${pageKey}`,
-    send: ({ key, card }) =>
+    send: ({ key, card, account }) =>
       post<Outcome>('/api/client/checkout/pay', {
-        ...{ key: pageKey, attempt: key, card },
+        ...{ key: pageKey, attempt: key, card, account },
         ...{ everything: all, tip: tipped, seen: chosen },
       }),
     words: (fault) => payProblem(fault, currency),
     done: reload,
   });
 
+  const cardFee = all && everything ? view.fee.everything : view.fee.due;
+  const fee = way?.way === 'card' ? cardFee : zero;
+  const charged = sum([chosen, fee, tipped ?? zero]);
+  const label =
+    next === 'card' ? 'Keep this card' : `${next === 'reserve' ? 'Reserve' : 'Pay'} ${formatMoney(charged, currency)}`;
+
   if (view.waiting)
     return (
       <a className={page.button} href={`${view.waiting.url}?back=${encodeURIComponent(`/book/pay/${pageKey}`)}`}>
         Confirm with your bank
       </a>
+    );
+  if (!way)
+    return (
+      <p className={page.consent}>
+        This cannot be paid online at present. Write to {view.business.email}; the place is kept for the time shown.
+      </p>
     );
   return (
     <div className={page.pay}>
@@ -62,9 +77,9 @@ export function PayCart({ pageKey, view, reload }: Props) {
         </fieldset>
       )}
       {view.tip && <Tip base={chosen} currency={currency} typed={tip} wrong={tipped === null} set={setTip} />}
-      <CardFrame ref={frame} />
+      <PayWays offered={view.offered} chosen={way} choose={choose} frame={frame} />
       {fee > 0 && <p className={page.consent}>{formatMoney(fee, currency)} is added for paying by card.</p>}
-      <p className={page.consent}>{view.consent}</p>
+      <p className={page.consent}>{way.consent}</p>
       {problem && (
         <p className={page.declined} role="alert">
           {problem}

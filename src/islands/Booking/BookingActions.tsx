@@ -2,6 +2,8 @@ import type { BookingView } from '#contracts/views';
 import type { Standing } from '#core/booking/standing';
 import { AskDialog } from '#islands/Booking/AskDialog';
 import { CancelDialog } from '#islands/Booking/CancelDialog';
+import { AccountDialog } from '#islands/Booking/AccountDialog';
+import { CounterDialog } from '#islands/Booking/CounterDialog';
 import { ChargeDialog } from '#islands/Booking/ChargeDialog';
 import { GiveUpDialog } from '#islands/Booking/GiveUpDialog';
 import { PaymentDialog } from '#islands/Booking/PaymentDialog';
@@ -10,8 +12,10 @@ import { useAction } from '#islands/parts/useAction';
 import { ActionIcon, Button, Menu } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import {
+  IconArrowsSplit,
   IconCash,
   IconCreditCard,
+  IconDeviceMobile,
   IconDots,
   IconEraser,
   IconFileText,
@@ -25,9 +29,11 @@ import { useState } from 'react';
 import styles from './BookingPage.module.css';
 
 export type DialogProps = { readonly view: BookingView; readonly standing: Standing; readonly close: () => void };
-type Dialog = 'credit' | 'ask' | 'payment' | 'charge' | 'cancel' | 'giveUp';
+type Dialog = 'counter' | 'account' | 'credit' | 'ask' | 'payment' | 'charge' | 'cancel' | 'giveUp';
 
 const dialogs: Readonly<Record<Dialog, (props: DialogProps) => React.ReactNode>> = {
+  counter: CounterDialog,
+  account: AccountDialog,
   credit: UseCreditDialog,
   ask: AskDialog,
   payment: PaymentDialog,
@@ -97,6 +103,24 @@ export function BookingActions({ view, standing }: Omit<DialogProps, 'close'>) {
           >
             Pay from credit or a voucher
           </Menu.Item>
+          {view.hasReader && (
+            <Menu.Item
+              leftSection={<IconDeviceMobile size={16} aria-hidden />}
+              disabled={position.outstanding === 0 || over}
+              onClick={() => setOpen('counter')}
+            >
+              Take a card at the counter
+            </Menu.Item>
+          )}
+          {view.accounts.length > 1 && (
+            <Menu.Item
+              leftSection={<IconArrowsSplit size={16} aria-hidden />}
+              disabled={position.outstanding === 0 || over}
+              onClick={() => setOpen('account')}
+            >
+              Have it paid another way
+            </Menu.Item>
+          )}
           <Menu.Item leftSection={<IconLink size={16} aria-hidden />} onClick={() => void copyLink()}>
             Copy the client’s link
           </Menu.Item>
@@ -105,7 +129,7 @@ export function BookingActions({ view, standing }: Omit<DialogProps, 'close'>) {
             disabled={position.dueNow === 0 || !ledger.card}
             onClick={() => setOpen('charge')}
           >
-            Charge the card on file now
+            Charge what is kept on file now
           </Menu.Item>
           <Menu.Item
             leftSection={<IconEraser size={16} aria-hidden />}

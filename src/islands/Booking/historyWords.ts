@@ -8,6 +8,8 @@ import { localDate } from '#core/calendar/zoned';
 
 const methods = {
   card: 'by card',
+  debit: 'by bank debit',
+  reader: 'by card at the counter',
   cash: 'in cash',
   transfer: 'by transfer',
   cheque: 'by cheque',
@@ -39,13 +41,19 @@ export function historyWords(fact: Fact, about: { currency: string; zone: string
       if (fact.quote) return `Agreed by accepting ${fact.quote}`;
       return fact.by === 'owner' ? 'Booked for the client' : 'Booked by the client';
     case 'received':
-      return `${sum(fact.amount)} received ${fact.last4 ? `from the card ending in ${fact.last4}` : methods[fact.method]}`;
+      return `${sum(fact.amount)} received ${fact.last4 && fact.method === 'card' ? `from the card ending in ${fact.last4}` : methods[fact.method]}`;
+    case 'debitSent':
+      return `${sum(fact.amount)} collected from the account ending in ${fact.last4}; it counts on ${day(fact.settles)}`;
+    case 'debitReturned':
+      return `${sum(fact.amount)} came back from the account ending in ${fact.last4} (${declineText(fact.code)})`;
+    case 'accountChosen':
+      return fact.accountId ? `The next payment goes through ${fact.name}` : 'The next payment goes the usual way';
     case 'refunded':
       return `${sum(fact.amount)} given back ${methods[fact.method]}`;
     case 'refundRefused':
       return `Refund of ${sum(fact.amount)} refused (${declineText(fact.code)})`;
     case 'cardKept':
-      return `Card ending in ${fact.last4} kept, as the client agreed`;
+      return `${fact.way === 'debit' ? 'Bank account' : 'Card'} ending in ${fact.last4} kept${fact.use ? ` for ${fact.use === 'hold' ? 'the hold' : 'payments'}` : ''}, as the client agreed`;
     case 'chargeDeclined':
       return fact.amount === 0
         ? `Card ending in ${fact.last4} refused (${declineText(fact.code)})`

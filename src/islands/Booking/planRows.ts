@@ -4,6 +4,7 @@ import type { Instant } from '#core/calendar/instant';
 import { localDate } from '#core/calendar/zoned';
 import { type Minor, minor } from '#core/money/minor';
 import { longDate, longMoment } from '#core/wording/days';
+import { isComing, keptWords, settlesOn } from '#core/wording/keptWords';
 import { times } from '#core/wording/times';
 import { declineText } from '#core/wording/declines';
 import { chargeTries } from '#core/booking/decisions';
@@ -57,9 +58,14 @@ function partRows(standing: Standing, today: PlainDate): PlanRow[] {
         note: `card refused ${times(tries)} (${declineText(last.code)}); ${next}`,
       };
     }
+    const settles = settlesOn(ledger, agreed.timeZone);
+    if (isComing(part) && settles) {
+      const counts = `on its way from a bank account, counts on ${longDate(settles, today)}`;
+      return { ...about, title, mark, tone, note: counts };
+    }
     const how = {
       ask: part.state === 'planned' ? 'asked by message' : 'asked; waiting for the client',
-      charge: ledger.card ? `charged to the card ending in ${ledger.card.last4}` : 'no card on file; asked by message',
+      charge: ledger.card ? `charged to the ${keptWords(ledger.card)}` : 'no card on file; asked by message',
       desk: 'taken in person',
     }[part.collect];
     return { ...about, title, mark, tone, note: how };
@@ -67,6 +73,8 @@ function partRows(standing: Standing, today: PlainDate): PlanRow[] {
 }
 
 const methodWords = {
+  debit: 'by bank debit',
+  reader: 'by card at the counter',
   card: 'by card',
   cash: 'in cash',
   transfer: 'by transfer',

@@ -1,3 +1,4 @@
+import { allShown } from '#core/ways/ways';
 import { usualHours } from '#core/availability/hours';
 import type { ChangeView } from '#contracts/serviceViews';
 import type { Deal } from '#core/booking/deal';
@@ -27,6 +28,7 @@ const service = {
   taxCodes: ['VAT'],
   colour: 'teal' as const,
   retired: false,
+  ways: allShown,
   booking: null,
 };
 const taxes = [

@@ -2,10 +2,11 @@ import { type Ref, useEffect, useImperativeHandle, useRef, useState } from 'reac
 import styles from './ClientPage.module.css';
 
 export type CardGiven = { readonly token: string; readonly last4: string };
-type Props = { readonly ref: Ref<{ ask: () => Promise<CardGiven | null> }> };
+export type FrameHandle = { readonly ask: () => Promise<CardGiven | null> };
+type Props = { readonly ref: Ref<FrameHandle>; readonly src: string; readonly way: 'card' | 'debit' };
 
-/** The card network's own page in a frame: the number is typed there and never enters this page. */
-export function CardFrame({ ref }: Props) {
+/** The processor's own page in a frame: the number is typed there and never enters this page. */
+export function CardFrame({ ref, src, way }: Props) {
   const frame = useRef<HTMLIFrameElement>(null);
   const [height, setHeight] = useState(170);
   useEffect(() => {
@@ -34,8 +35,8 @@ export function CardFrame({ ref }: Props) {
   return (
     <iframe
       ref={frame}
-      src="/stand-in/card"
-      title="Card details, at the card network"
+      src={src}
+      title={way === 'card' ? 'Card details, at the card network' : 'Bank account, at the bank'}
       className={styles.frame}
       style={{ height }}
       onLoad={(event) => event.currentTarget.contentWindow?.postMessage({ ask: 'size' }, location.origin)}

@@ -12,7 +12,7 @@ import { WaitingForBank } from '#islands/ClientPage/WaitingForBank';
 import { useClientView } from '#islands/ClientPage/useClientView';
 import { OwnCredit } from '#islands/ClientPage/OwnCredit';
 import { Voucher } from '#islands/ClientPage/Voucher';
-import { OwnCards } from '#islands/ClientPage/OwnCards';
+import { keptNow, OwnCards } from '#islands/ClientPage/OwnCards';
 import { SayYes } from '#islands/ClientPage/SayYes';
 import { useReady } from '#islands/parts/useReady';
 import { lazy, Suspense } from 'react';
@@ -109,9 +109,8 @@ export default function ClientPage({ link, view: given }: Props) {
         )}
         {view.cardOffered && view.dueNow === 0 && !view.waiting && !view.cardWanted && (
           <details className={styles.more}>
-            <summary>
-              {view.card ? `Use another card than the one ending in ${view.card.last4}` : 'Give a card'}
-            </summary>
+            <summary>{view.card || view.holdCard ? 'What is kept, and changing it' : 'Give a card'}</summary>
+            <p className={styles.kept}>{keptNow(view)}</p>
             <OwnCards link={link} view={view} reload={reload} />
             <PayBox link={link} view={view} reload={reload} purpose="card" />
           </details>
@@ -160,12 +159,12 @@ function Doing({ link, view, reload }: Props & { readonly reload: () => Promise<
         {view.strip.segments.length > 0 && <ClientStrip strip={view.strip} currency={currency} />}
         {view.lastDecline && (
           <p className={styles.declined} role="alert">
-            The card was refused: {declineReason(view.lastDecline.code)}. Nothing was taken. You can try again or use
-            another card.
+            {view.lastDecline.code.length > 2 ? 'Your bank said no' : 'The card was refused'}:{' '}
+            {declineReason(view.lastDecline.code)}. Nothing was taken. You can try again or use another one.
           </p>
         )}
         {offersCard(view) && <PayBox link={link} view={view} reload={reload} purpose="pay" />}
-        {view.credit > 0 && (
+        {view.credit > 0 && view.offered.ways.includes('credit') && (
           <OwnCredit
             link={link}
             credit={view.credit}
@@ -174,10 +173,21 @@ function Doing({ link, view, reload }: Props & { readonly reload: () => Promise<
             reload={reload}
           />
         )}
-        <Voucher currency={currency} path="/api/client/use-voucher" about={{ link }} reload={reload} />
+        {view.offered.ways.includes('voucher') && (
+          <Voucher currency={currency} path="/api/client/use-voucher" about={{ link }} reload={reload} />
+        )}
         {!view.payer && <SomebodyElse link={link} />}
         <OtherWays view={view} />
       </section>
+    );
+  }
+  if (view.onTheWay) {
+    const { amount, settles } = view.onTheWay;
+    return (
+      <Note title={`${formatMoney(amount, currency)} is on its way`}>
+        It is being collected from your bank account and counts on {settles}.
+        {stage === 'waiting' && ' Your place is kept until then.'}
+      </Note>
     );
   }
   if (view.cardWanted) {
@@ -221,16 +231,18 @@ function Doing({ link, view, reload }: Props & { readonly reload: () => Promise<
   );
 }
 
-const offersCard = ({ ways }: ClientView): boolean => ways === null || ways.includes('card');
+const offersCard = ({ offered }: ClientView): boolean => offered.online.length > 0;
 
 /** The ways that are not paid on this page, with what to write on them; nothing where the terms name none. */
 function OtherWays({ view }: { readonly view: ClientView }) {
-  const others = (view.ways ?? []).filter((way) => way !== 'card');
+  const { ways, transferTo } = view.offered;
+  const others = ways.filter((way) => way === 'transfer' || way === 'cheque' || way === 'cash' || way === 'reader');
   if (others.length === 0) return null;
   return (
     <p className={styles.otherWays}>
       {offersCard(view) ? 'You can also pay by ' : 'Please pay by '}
       {others.map((way) => wayWords[way]).join(' or ')}; write {view.number} on it.
+      {transferTo !== '' && <span className={styles.transferTo}>{transferTo}</span>}
     </p>
   );
 }

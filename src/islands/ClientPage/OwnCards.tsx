@@ -1,30 +1,60 @@
-import type { ClientView } from '#contracts/views';
+import type { ClientView, KeptOnPage } from '#contracts/views';
 import { post } from '#islands/api';
 import { useState } from 'react';
 import styles from './ClientPage.module.css';
 
 type Props = { readonly link: string; readonly view: ClientView; readonly reload: () => Promise<void> };
 
-/** Cards that the client gave for other bookings: one press takes one for this booking too. */
+const what = ({ way, last4 }: KeptOnPage): string => `${way === 'debit' ? 'bank account' : 'card'} ending in ${last4}`;
+
+/** What is kept now, and for what: `the card ending in 4242 for payments and the hold`. */
+export function keptNow({ card, holdCard }: Pick<ClientView, 'card' | 'holdCard'>): string | null {
+  if (card && holdCard && card.last4 === holdCard.last4) return `The ${what(card)} is kept for payments and the hold`;
+  const said = [
+    ...(card ? [`the ${what(card)} is kept for payments`] : []),
+    ...(holdCard ? [`the ${what(holdCard)} for the hold`] : []),
+  ].join(', ');
+  return said === '' ? null : said[0]!.toUpperCase() + said.slice(1);
+}
+
+/** Cards and accounts that the client gave before: one press takes one for payments, or for the hold. */
 export function OwnCards({ link, view, reload }: Props) {
   const [failed, setFailed] = useState(false);
   if (view.cards.length === 0) return null;
-  const use = async (cardId: string): Promise<void> => {
-    const answer = await post('/api/client/use-card', { link, cardId });
+  const use = async (cardId: string, purpose?: 'payments' | 'hold'): Promise<void> => {
+    const answer = await post('/api/client/use-card', { link, cardId, ...(purpose ? { use: purpose } : {}) });
     setFailed(!answer.ok);
     await reload();
   };
   return (
     <div className={styles.ownCards}>
-      {view.cards.map(({ id, last4 }) => (
-        <button key={id} type="button" className={styles.plain} onClick={() => void use(id)}>
-          The one ending in {last4}
-        </button>
+      {view.cards.map((card) => (
+        <p key={card.id}>
+          The {what(card)}:{' '}
+          {(view.holdCard || card.way === 'debit') && (
+            <button type="button" className={styles.plain} onClick={() => void use(card.id, 'payments')}>
+              use it for payments
+            </button>
+          )}
+          {view.holdCard && card.way !== 'debit' && (
+            <>
+              {', '}
+              <button type="button" className={styles.plain} onClick={() => void use(card.id, 'hold')}>
+                for the hold
+              </button>
+            </>
+          )}
+          {!view.holdCard && card.way !== 'debit' && (
+            <button type="button" className={styles.plain} onClick={() => void use(card.id)}>
+              use it for this booking
+            </button>
+          )}
+        </p>
       ))}
       <p className={styles.consent}>{view.consent}</p>
       {failed && (
         <p className={styles.declined} role="alert">
-          That did not get through; the card in use stays in use.
+          That did not get through; what was in use stays in use.
         </p>
       )}
     </div>

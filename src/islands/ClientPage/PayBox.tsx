@@ -2,7 +2,8 @@ import type { ClientView } from '#contracts/views';
 import { formatMoney } from '#core/money/formatMoney';
 import { fee } from '#core/fee/fee';
 import { chosenSum, firstChoice, type PayChoice, PayChoices } from '#islands/ClientPage/PayChoices';
-import { CardFrame } from '#islands/ClientPage/CardFrame';
+import { KeptForChoice } from '#islands/ClientPage/KeptForChoice';
+import { PayWays } from '#islands/ClientPage/PayWays';
 import { Tip } from '#islands/ClientPage/Tip';
 import { sum, zero } from '#core/money/minor';
 import { parseAmount } from '#core/money/parseAmount';
@@ -33,19 +34,27 @@ export function PayBox({ link, view: given, reload, purpose, early }: Props) {
   const chosen = chosenSum(choice, view);
   const [tip, setTip] = useState('');
   const tipped = tip.trim() === '' ? zero : parseAmount(tip, view.currency);
-  const passedOn = purpose === 'pay' && view.fee && chosen.amount ? fee({ ...view.fee, amount: chosen.amount }) : null;
-  const label =
-    purpose === 'pay'
-      ? `Pay ${formatMoney(sum([passedOn?.charge ?? chosen.amount ?? view.dueNow, tipped ?? zero]), currency)}`
-      : 'Keep this card';
-
-  const { frame, pay, busy, problem } = useCardPayment({
+  const [use, setUse] = useState<'payments' | 'hold' | null>(null);
+  // Only a card can be held on.
+  const offered =
+    purpose === 'card' && (view.cardWanted === 'hold' || use === 'hold')
+      ? { ...view.offered, online: view.offered.online.filter(({ way }) => way === 'card') }
+      : view.offered;
+  const {
+    frame,
+    pay,
+    busy,
+    problem,
+    chosen: way,
+    choose,
+  } = useCardPayment({
+    offered,
     back: `/b/${link}`,
-    send: ({ key: attempt, card }) =>
+    send: ({ key: attempt, card, account }) =>
       purpose === 'card'
-        ? post<Outcome>('/api/client/give-card', { link, attempt, card })
+        ? post<Outcome>('/api/client/give-card', { link, attempt, card, account, ...(use ? { use } : {}) })
         : post<Outcome>('/api/client/pay', {
-            ...{ link, attempt, card, amount: chosen.amount, seen: view.received },
+            ...{ link, attempt, card, account, amount: chosen.amount, seen: view.received },
             ...(tipped ? { tip: tipped } : {}),
             ...(chosen.everything ? { everything: true } : {}),
           }),
@@ -53,6 +62,16 @@ export function PayBox({ link, view: given, reload, purpose, early }: Props) {
     done: reload,
     saysDecline: purpose === 'card',
   });
+  const byCard = way?.way === 'card';
+  const passedOn =
+    byCard && purpose === 'pay' && view.fee && chosen.amount ? fee({ ...view.fee, amount: chosen.amount }) : null;
+  const label =
+    purpose === 'pay'
+      ? `Pay ${formatMoney(sum([passedOn?.charge ?? chosen.amount ?? view.dueNow, tipped ?? zero]), currency)}`
+      : byCard
+        ? 'Keep this card'
+        : 'Keep this account';
+
   // A sum or tip that cannot be read is said at its field.
   const sumsRead = purpose === 'card' || (chosen.amount !== null && tipped !== null);
   if (!opened) {
@@ -68,9 +87,20 @@ export function PayBox({ link, view: given, reload, purpose, early }: Props) {
       {purpose === 'pay' && view.tip && (
         <Tip base={chosen.amount ?? view.dueNow} currency={currency} typed={tip} wrong={tipped === null} set={setTip} />
       )}
-      <CardFrame ref={frame} />
+      {purpose === 'card' && byCard && view.holdCard && <KeptForChoice use={use} choose={setUse} />}
+      {way && (
+        <PayWays
+          offered={offered}
+          chosen={way}
+          choose={choose}
+          frame={frame}
+          purpose={purpose === 'card' ? 'keep' : 'pay'}
+        />
+      )}
       {passedOn && <p className={styles.consent}>{formatMoney(passedOn.fee, currency)} is added for paying by card.</p>}
-      <p className={styles.consent}>{view.payer ? 'Your card is charged this once and not kept.' : view.consent}</p>
+      <p className={styles.consent}>
+        {view.payer && byCard ? 'Your card is charged this once and not kept.' : way?.consent}
+      </p>
       {problem && (
         <p className={styles.declined} role="alert">
           {problem}

@@ -18,13 +18,14 @@ const sentences: Readonly<Record<string, string>> = {
   device_unknown: 'This device is not confirmed for this page any more. Open the link again.',
   link_unknown: 'This link is no longer valid. Ask for a new one.',
   link_expired: 'This link has expired. Ask for a new one.',
-  card_unknown: 'The card could not be read. Type it again.',
+  card_unknown: 'The number could not be read. Type it again.',
+  way_not_offered: 'This way to pay is not offered any more. Reload the page, and choose another.',
 };
 
 /** What went wrong with a payment, as a client reads it. */
 export function payProblem({ code, detail }: ApiProblem, currency: string): string {
   if (code === 'declined')
-    return `The card was refused: ${declineReason(String(detail?.code ?? ''))}. Your former card, if there is one, stays in use.`;
+    return `It was refused: ${declineReason(String(detail?.code ?? ''))}. Your former card, if there is one, stays in use.`;
   if (typeof detail?.limit === 'number')
     return `The sum has changed; ${formatMoney(minor(detail.limit), currency)} is to be paid.`;
   return sentences[code] ?? 'That did not get through. Nothing was paid twice; press the button again.';

@@ -1,15 +1,18 @@
-import type { CardGiven } from '#islands/ClientPage/CardFrame';
+import type { OfferedOnPage, OnlineWay } from '#contracts/wayViews';
+import type { FrameHandle } from '#islands/ClientPage/CardFrame';
 import { type Answer, type ApiProblem, newKey } from '#islands/api';
 import { useRef, useState } from 'react';
 
-export type Outcome = { state: 'paid' } | { state: 'confirm'; url: string } | { state: 'declined'; code: string };
-type Try = { readonly key: string; readonly card: string };
+export type Outcome =
+  { state: 'paid' } | { state: 'onTheWay' } | { state: 'confirm'; url: string } | { state: 'declined'; code: string };
+type Try = { readonly key: string; readonly card: string; readonly account: string };
 
 /**
  * One try to pay: the frame's token and a key that stays until the try is answered, so that a double click or a lost
  * answer pays once; the client's bank where it wants a confirmation.
  */
 export function useCardPayment(about: {
+  readonly offered: OfferedOnPage;
   /** Where the bank sends the client back to. */
   readonly back: string;
   readonly send: (attempt: Try) => Promise<Answer<Outcome>>;
@@ -18,20 +21,24 @@ export function useCardPayment(about: {
   /** Whether a decline is said here; elsewhere the page that is read anew says it. */
   readonly saysDecline?: boolean;
 }) {
-  const frame = useRef<{ ask: () => Promise<CardGiven | null> }>(null);
+  const frame = useRef<FrameHandle>(null);
+  const [account, choose] = useState(about.offered.online[0]?.account);
+  // What is offered may have changed since: then the default one stands.
+  const chosen: OnlineWay | undefined =
+    about.offered.online.find((each) => each.account === account) ?? about.offered.online[0];
   const attempt = useRef<Try | null>(null);
   const running = useRef(false);
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   const pay = async (): Promise<void> => {
-    if (running.current) return; // a double click
+    if (running.current || !chosen) return; // a double click
     running.current = true;
     setBusy(true);
     setProblem(null);
     try {
       const given = attempt.current ? { token: attempt.current.card } : await frame.current?.ask();
       if (!given) return; // the frame says what is wrong with the number, at its place
-      attempt.current ??= { key: newKey(), card: given.token };
+      attempt.current ??= { key: newKey(), card: given.token, account: chosen.account };
       const answer = await about.send(attempt.current);
       if (!answer.ok && (answer.problem.code === 'no_connection' || answer.problem.code === 'try_again')) {
         setProblem(about.words(answer.problem)); // the same try may be sent again
@@ -51,5 +58,10 @@ export function useCardPayment(about: {
       setBusy(false);
     }
   };
-  return { frame, pay, busy, problem };
+  const another = (next: string): void => {
+    attempt.current = null;
+    setProblem(null);
+    choose(next);
+  };
+  return { frame, pay, busy, problem, chosen, choose: another };
 }

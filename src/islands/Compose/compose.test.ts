@@ -1,3 +1,4 @@
+import { allShown } from '#core/ways/ways';
 import type { ServiceLine } from '#contracts/serviceViews';
 import type { TextBlock } from '#core/agreement/agreement';
 import { minor } from '#core/money/minor';
@@ -17,6 +18,7 @@ const service = (over: Partial<ServiceLine> = {}): ServiceLine => ({
     colour: 'blue',
     retired: false,
     booking: null,
+    ways: allShown,
     extras: [{ id: 'heater', label: 'Dew heater', unitPrice: minor(12_00), most: 2 }],
   },
   ...over,

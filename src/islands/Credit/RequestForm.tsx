@@ -5,6 +5,9 @@ import { parseAmount } from '#core/money/parseAmount';
 import { fieldMessage } from '#islands/format/problemSentence';
 import { Problem } from '#islands/parts/Problem';
 import { useAction } from '#islands/parts/useAction';
+import { allShown } from '#core/ways/ways';
+import { useWays } from '#islands/Ways/useWays';
+import { WaysChoice } from '#islands/Ways/WaysChoice';
 import { useShell } from '#islands/shell/useShell';
 import { Autocomplete, Button, Group, Modal, SegmentedControl, Stack, TextInput } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
@@ -19,6 +22,8 @@ export function RequestForm({ known, close }: Props) {
   const [typed, setTyped] = useState({ name: '', email: '', note: '', sum: '', until: '' });
   const [kind, setKind] = useState<'sum' | 'smallest'>('sum');
   const [asked, setAsked] = useState(false);
+  const accounts = useWays();
+  const [ways, setWays] = useState(allShown);
   const action = useAction<{ number: string; url: string | null }>('/api/do/create-request');
   const set = (part: Partial<typeof typed>): void => {
     action.clear();
@@ -31,7 +36,15 @@ export function RequestForm({ known, close }: Props) {
     if (sum === null || sum === 0) return;
     const expiresAt = typed.until ? instantOfWall(`${typed.until}T23:59` as WallTime, zone) : null;
     const sums = kind === 'sum' ? { amount: sum, smallest: null } : { amount: null, smallest: sum };
-    const about = { clientName: typed.name, clientEmail: typed.email, note: typed.note, currency, expiresAt, send };
+    const about = {
+      clientName: typed.name,
+      clientEmail: typed.email,
+      note: typed.note,
+      currency,
+      expiresAt,
+      send,
+      ways,
+    };
     const made = await action.run({ requestKey: action.requestKey(), ...about, ...sums });
     if (!made) return;
     if (made.url) {
@@ -92,6 +105,16 @@ export function RequestForm({ known, close }: Props) {
           error={error('expiresAt')}
           onChange={(event) => set({ until: event.currentTarget.value })}
         />
+        <details>
+          <summary>Ways to pay</summary>
+          <WaysChoice
+            value={ways}
+            set={setWays}
+            accounts={(accounts?.accounts ?? []).filter((account) => account.currency === currency)}
+            label="Of those that all clients are shown"
+            otherwise="the usual account"
+          />
+        </details>
         <Problem problem={action.problem?.path ? null : action.problem} currency={currency} />
         <Group justify="flex-end">
           <Button variant="default" loading={action.busy} onClick={() => void make(false)}>

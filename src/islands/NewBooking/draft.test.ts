@@ -1,3 +1,4 @@
+import { allShown } from '#core/ways/ways';
 import type { NewBookingView } from '#contracts/views';
 import type { Instant } from '#core/calendar/instant';
 import { type Draft, draftFaults, workOut } from '#islands/NewBooking/draft';
@@ -34,6 +35,7 @@ const view: NewBookingView = {
       taxCodes: ['VAT'],
       colour: 'teal',
       retired: false,
+      ways: allShown,
       booking: null,
     },
   ],

@@ -2,8 +2,9 @@ import type { RequestPageView } from '#contracts/creditViews';
 import { formatAmount, formatMoney } from '#core/money/formatMoney';
 import { zero } from '#core/money/minor';
 import { parseAmount } from '#core/money/parseAmount';
+import { wayWords } from '#core/wording/wayWords';
 import { BusinessHead, faceStyle } from '#islands/ClientPage/BusinessHead';
-import { CardFrame } from '#islands/ClientPage/CardFrame';
+import { PayWays } from '#islands/ClientPage/PayWays';
 import { payProblem } from '#islands/ClientPage/payProblem';
 import { type Outcome, useCardPayment } from '#islands/ClientPage/useCardPayment';
 import { useLookAgain } from '#islands/parts/useLookAgain';
@@ -61,9 +62,11 @@ function Pay({ link, view, reload }: Props & { readonly reload: () => Promise<vo
   const amount = asked ?? parseAmount(typed, currency);
   const fits = amount !== null && amount > 0 && (smallest === null || amount >= smallest);
   const named = payer.trim() !== '';
-  const { frame, pay, busy, problem } = useCardPayment({
+  const { frame, pay, busy, problem, chosen, choose } = useCardPayment({
+    offered: view.offered,
     back: `/r/${link}`,
-    send: ({ key: attempt, card }) => post<Outcome>('/api/client/pay-request', { link, attempt, card, amount, payer }),
+    send: ({ key: attempt, card, account }) =>
+      post<Outcome>('/api/client/pay-request', { link, attempt, card, account, amount, payer }),
     words: (fault) => payProblem(fault, currency),
     done: reload,
     saysDecline: true,
@@ -74,6 +77,14 @@ function Pay({ link, view, reload }: Props & { readonly reload: () => Promise<vo
         Confirm with your bank
       </a>
     );
+  if (view.onTheWay)
+    return (
+      <section className={styles.note} role="status">
+        <b>{formatMoney(view.onTheWay.amount, currency)} is on its way</b>
+        <p>It is being collected from your bank account and counts on {view.onTheWay.settles}.</p>
+      </section>
+    );
+  if (!chosen) return <OtherWays view={view} />;
   return (
     <section className={styles.box} aria-label="Pay">
       {asked !== null && <p className={styles.sum}>{formatMoney(asked, currency)}</p>}
@@ -103,8 +114,8 @@ function Pay({ link, view, reload }: Props & { readonly reload: () => Promise<vo
             <small role="alert">Your name is needed, so that {view.business.name} knows who paid.</small>
           )}
         </label>
-        <CardFrame ref={frame} />
-        <p className={styles.consent}>Your card is charged this once and not kept.</p>
+        <PayWays offered={view.offered} chosen={chosen} choose={choose} frame={frame} />
+        <p className={styles.consent}>{chosen.consent || 'Your card is charged this once and not kept.'}</p>
         {problem && (
           <p className={styles.declined} role="alert">
             {problem}
@@ -122,7 +133,22 @@ function Pay({ link, view, reload }: Props & { readonly reload: () => Promise<vo
         >
           {busy ? 'One moment…' : `Pay ${formatMoney(amount ?? zero, currency)}`}
         </button>
+        <OtherWays view={view} />
       </div>
     </section>
+  );
+}
+
+/** What the request may be paid with besides this page. */
+function OtherWays({ view }: { readonly view: RequestPageView }) {
+  const { ways, transferTo, online } = view.offered;
+  const others = ways.filter((way) => way === 'transfer' || way === 'cheque' || way === 'cash' || way === 'reader');
+  if (others.length === 0) return null;
+  return (
+    <p className={styles.otherWays}>
+      {online.length > 0 ? 'You can also pay by ' : 'Please pay by '}
+      {others.map((way) => wayWords[way]).join(' or ')}; write {view.number} on it.
+      {transferTo !== '' && <span className={styles.transferTo}>{transferTo}</span>}
+    </p>
   );
 }

@@ -7,6 +7,8 @@ import { useAction } from '#islands/parts/useAction';
 import { emptyExtra, readService, type ServiceDraft } from '#islands/Services/serviceDraft';
 import { BookingRulesForm } from '#islands/Services/BookingRulesForm';
 import { Dates } from '#islands/Services/Dates';
+import { useWays } from '#islands/Ways/useWays';
+import { WaysChoice } from '#islands/Ways/WaysChoice';
 import { kindWords } from '#islands/Services/serviceWords';
 import {
   ActionIcon,
@@ -39,6 +41,7 @@ export function ServiceEditor({ view, given, close }: Props) {
     defaultValue: given,
     getInitialValueInEffect: false,
   });
+  const accounts = useWays();
   const [asked, setAsked] = useState(false);
   const action = useAction<{ id: string }>('/api/do/save-service');
   const { faults, body } = readService(draft);
@@ -207,6 +210,13 @@ export function ServiceEditor({ view, given, close }: Props) {
           error={error}
         />
         {draft.id && draft.booking?.when.kind === 'dates' && <Dates view={view} serviceId={draft.id} />}
+        <WaysChoice
+          value={draft.ways}
+          set={(ways) => change({ ways })}
+          accounts={(accounts?.accounts ?? []).filter((account) => account.currency === currency)}
+          label="Ways to pay, of those that all clients are shown"
+          otherwise="the usual account"
+        />
         <div role="radiogroup" aria-label="Colour" className={styles.colours}>
           {serviceColours.map((colour) => (
             <button

@@ -2,6 +2,7 @@ import type { ServiceLine, ServicesView } from '#contracts/serviceViews';
 import { formatAmount } from '#core/money/formatMoney';
 import { parseAmount } from '#core/money/parseAmount';
 import { zero } from '#core/money/minor';
+import { allShown } from '#core/ways/ways';
 import { newKey } from '#islands/api';
 
 /** A service as it is typed: sums are text. */
@@ -31,6 +32,7 @@ export function newService(view: ServicesView, currency: string): ServiceDraft {
     taxCodes: view.taxes.slice(0, 1).map(({ code }) => code),
     colour: 'teal',
     retired: false,
+    ways: allShown,
     booking: null,
   };
 }
@@ -65,7 +67,21 @@ export function readService(draft: ServiceDraft): Read {
       faults[`extras.${index}.most`] = 'from 1 to 1000';
     return { id, label: label.trim(), unitPrice, most: Number(most) };
   });
-  const { id, name, kind, termsId, basis, included, taxMode, taxCodes, colour, retired, booking } = draft;
-  const about = { id, name, kind, currency, termsId, basis, included, taxMode, taxCodes, colour, retired, booking };
+  const { id, name, kind, termsId, basis, included, taxMode, taxCodes, colour, retired, booking, ways } = draft;
+  const about = {
+    id,
+    name,
+    kind,
+    currency,
+    termsId,
+    basis,
+    included,
+    taxMode,
+    taxCodes,
+    colour,
+    retired,
+    booking,
+    ways,
+  };
   return { faults, body: Object.keys(faults).length > 0 ? null : { ...about, unitPrice: priced, extras } };
 }

@@ -1,6 +1,8 @@
 import type { BusinessFace } from '#contracts/quoteViews';
 import type { Shell } from '#contracts/views';
 import type { ServicesView } from '#contracts/serviceViews';
+import type { WaysView } from '#contracts/wayViews';
+import { WaysToPay } from '#islands/Ways/WaysToPay';
 import { BookingPageAddress } from '#islands/SetUp/BookingPageAddress';
 import { OpeningHours } from '#islands/SetUp/OpeningHours';
 import { Places } from '#islands/SetUp/Places';
@@ -26,13 +28,17 @@ type Props = {
   readonly face: BusinessFace;
   readonly services: ServicesView;
   readonly bookingPage: string;
+  readonly ways: WaysView;
+  /** What came of a connection that the owner was just sent back from. */
+  readonly connection: string | null;
 };
 
-export default function SetUpPage({ shell, path, face, services, bookingPage }: Props) {
+export default function SetUpPage({ shell, path, face, services, bookingPage, ways, connection }: Props) {
   return (
     <OwnerShell shell={shell} path={path}>
       <PageHead title="Set-up" sub="The business as its clients see it: on pages, in messages, in documents." />
       <Business given={face} />
+      <WaysToPay given={ways} connection={connection} />
       <div className={styles.further}>
         <OpeningHours given={services.hours} />
         <Places given={services.places} hours={services.hours} />

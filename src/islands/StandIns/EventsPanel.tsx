@@ -10,6 +10,7 @@ const typeWords: Readonly<Record<string, string>> = {
   'request.answered': 'a request was answered',
   'authorisation.lapsed': 'an authorisation lapsed',
   'payout.made': 'a payout was made',
+  'payment.returned': 'a bank debit was sent back',
 };
 
 /** The signed events that the network sent; any can be sent once more, and must change nothing. */

@@ -1,5 +1,6 @@
 import type { Shell, StandInsView } from '#contracts/views';
 import { read } from '#islands/api';
+import { AccountsPanel } from '#islands/StandIns/AccountsPanel';
 import { ClockPanel } from '#islands/StandIns/ClockPanel';
 import { EventsPanel } from '#islands/StandIns/EventsPanel';
 import { MailPanel } from '#islands/StandIns/MailPanel';
@@ -36,7 +37,7 @@ function StandIns({ given }: { readonly given: StandInsView }) {
     <>
       <h1 className={styles.title}>Stand-ins</h1>
       <p className={styles.lead}>
-        The outside world of this installation is simulated: its clock, its card network and its mailbox. Nothing here
+        The outside world of this installation is simulated: its clock, its processors and its mailbox. Nothing here
         reaches a real bank or a real inbox.
       </p>
       <ClockPanel view={view} />
@@ -44,6 +45,7 @@ function StandIns({ given }: { readonly given: StandInsView }) {
         <MailPanel mail={view.mail} search={search} setSearch={setSearch} />
         <div>
           <NetworkPanel network={view.network} />
+          <AccountsPanel accounts={view.accounts} />
           <EventsPanel network={view.network} />
         </div>
       </div>

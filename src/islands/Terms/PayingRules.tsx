@@ -1,4 +1,4 @@
-import { waysToPay } from '#core/terms/terms';
+import { waysToPay } from '#core/ways/ways';
 import { wayWords } from '#core/wording/wayWords';
 import { AddRule, RuleRow, Section } from '#islands/Terms/RuleRow';
 import { ChosenToken, TypedToken } from '#islands/Terms/tokens';

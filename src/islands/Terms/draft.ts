@@ -4,7 +4,8 @@ import { currencyExponent } from '#core/money/currency';
 import { formatAmount } from '#core/money/formatMoney';
 import { minor } from '#core/money/minor';
 import type { AmountRule, Collect, DueRule, HoldRule, InstalmentRule } from '#core/plan/rules';
-import { offeredWays, type Reminder, type Terms, type WayToPay } from '#core/terms/terms';
+import { type Reminder, type Terms, waysOfTerms } from '#core/terms/terms';
+import type { WayToPay } from '#core/ways/ways';
 import { unitOf, type Unit } from '#core/wording/offsetWords';
 
 /** Terms as they are typed: numbers are text, so that a half-written one can stand. Each rule has an id of its own. */
@@ -210,7 +211,7 @@ export function draftOf(name: string, terms: Terms, currency: string): TermsDraf
         : { kind: 'fixed', amount: plain(minimum.fixed, currency) }
       : null,
     lapse: terms.lapseAfterHours === undefined ? null : String(terms.lapseAfterHours),
-    ways: [...offeredWays(terms)],
+    ways: [...waysOfTerms(terms)],
     fee: fee ? { percent: fee.percent, fixed: plain(fee.fixed, currency), mode: fee.mode, country: fee.country } : null,
   };
 }

@@ -7,7 +7,8 @@ import { type Decimal, isDecimal } from '#core/money/decimal';
 import type { Minor } from '#core/money/minor';
 import { parseAmount } from '#core/money/parseAmount';
 import type { AmountRule, DueRule, HoldRule, InstalmentRule } from '#core/plan/rules';
-import { type FeeTerms, type Reminder, type Terms, waysToPay } from '#core/terms/terms';
+import type { FeeTerms, Reminder, Terms } from '#core/terms/terms';
+import { waysToPay } from '#core/ways/ways';
 import type {
   GraceDraft,
   HoldDraft,

@@ -24,6 +24,8 @@ const messages = {
   requestDeclined: ['Told %s that it cannot be', 'Tell %s that it cannot be'],
   askDeclined: ['Told %s that it stays as it is', 'Tell %s that it stays as it is'],
   tooLate: ['Told %s that a payment came too late', 'Tell %s that a payment came too late'],
+  debitSent: ['Told %s that a debit is on its way', 'Tell %s that a debit is on its way'],
+  debitReturned: ['Told %s that a debit came back', 'Tell %s that a debit came back'],
   lapsed: ['Told %s that the place is free again', 'Tell %s that the place is free again'],
 } satisfies Record<Occasion, Verbs>;
 

@@ -79,6 +79,14 @@ const sentences: Readonly<Record<string, string>> = {
   voucher_empty: 'Nothing is left on this voucher.',
   voucher_currency: 'This voucher is in another currency.',
   nothing_asked: 'This request has been answered already, or its time is over.',
+  way_not_offered: 'This way to pay is not offered here any more.',
+  account_not_found: 'This account is no longer connected.',
+  account_not_usable: 'The access to this account has run out; connect it again in Set-up.',
+  other_currency: 'This account is in another currency than the booking.',
+  provider_unknown: 'This processor is not known.',
+  currency_not_taken: 'This processor does not take this currency.',
+  no_reader: 'No reader is connected for this currency; connect one in Set-up.',
+  account_limit: 'That is more than may stand open on this house account.',
   device_unknown: 'This device is not confirmed for this page. Open the link again.',
 };
 

@@ -1,11 +1,11 @@
 import { problem } from '#server/http/problem';
 import type { APIRoute } from 'astro';
 
-/** The card network's own address: its frame sends numbers here, and the application has only tokens. */
+/** A processor's own address: its frame sends numbers here, and the application has only tokens. */
 export const POST: APIRoute = async ({ locals, request }) => {
-  const body = (await request.json().catch(() => null)) as { number?: unknown } | null;
-  if (typeof body?.number !== 'string' || body.number.length > 40)
+  const body = (await request.json().catch(() => null)) as { number?: unknown; account?: unknown } | null;
+  if (typeof body?.number !== 'string' || body.number.length > 60)
     return problem(422, 'not_a_number', { path: 'number' });
-  const card = await locals.app.world.tokenise(body.number);
+  const card = await locals.app.world.tokenise(String(body.account ?? ''), body.number);
   return 'fault' in card ? problem(422, card.fault, { path: 'number' }) : Response.json(card);
 };

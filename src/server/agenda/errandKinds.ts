@@ -13,7 +13,7 @@ import type { IntentRequest } from '#server/intents/request';
 import { handOver } from '#server/usecases/handOver';
 import { writeMessage } from '#server/usecases/writeMessage';
 import { withFee } from '#server/intents/withFee';
-import { minor, zero } from '#core/money/minor';
+import { minor, remainder, zero } from '#core/money/minor';
 import { openRefunds } from '#server/intents/openRefunds';
 
 type Context = {
@@ -50,15 +50,16 @@ export const errandKinds: { readonly [K in ErrandKind]: Run<K> } = {
   async charge(context, { key, part }) {
     const { tx, loaded, standing } = context;
     if (await paymentUnderWay(tx, loaded.booking.id)) throw new Error('another payment of this booking is under way');
-    const card = await cardOnFile(tx, standing.ledger);
-    const { left } = standing.parts[part]!;
-    const { amount, fee } = withFee(standing, loaded.booking.tax, left);
+    const card = await cardOnFile(tx, standing.ledger.card);
+    const { left, coming } = standing.parts[part]!;
+    const asked = remainder(left, coming);
+    const { amount, fee } = withFee(standing, loaded.booking.tax, asked, card!.way);
     return intend(context, key, { kind: 'charge', card: card!, description: describe(loaded), ...fee }, amount);
   },
 
   async placeHold(context, { key }) {
     const { tx, loaded, standing } = context;
-    const card = await cardOnFile(tx, standing.ledger);
+    const card = await cardOnFile(tx, standing.ledger.holdCard);
     const { amount } = standing.plan.hold!; // of the plan: one in force may be of a sum that has changed since
     // The second half of a swap continues the chain, for the network as well.
     const last = standing.ledger.authorisations.at(-1);
@@ -70,7 +71,7 @@ export const errandKinds: { readonly [K in ErrandKind]: Run<K> } = {
 
   async renewHold(context, { key, authorisation }) {
     const { tx, loaded, standing } = context;
-    const card = await cardOnFile(tx, standing.ledger);
+    const card = await cardOnFile(tx, standing.ledger.holdCard);
     const { amount } = standing.hold!;
     const description = describe(loaded);
     return intend(

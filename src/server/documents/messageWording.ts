@@ -8,6 +8,7 @@ import { type Minor, zero } from '#core/money/minor';
 import { cancelledSentences } from '#core/wording/cancelledSentences';
 import { longDate, longMoment, longWall } from '#core/wording/days';
 import { declineReason } from '#core/wording/declines';
+import { keptWords } from '#core/wording/keptWords';
 import { type FieldValue, type FieldValues, fillFields, fillParagraphs } from '#core/wording/fields';
 import {
   type BookingFieldName,
@@ -81,7 +82,7 @@ const occasionValues: {
     const { part, sum, day } = ofPart(about);
     const card = chargedTo(about);
     const how = card
-      ? `On ${day} we charge the ${part} of ${sum} to your card ending in ${card.last4}. You need not do anything.`
+      ? `On ${day} we charge the ${part} of ${sum} to your ${keptWords(card)}. You need not do anything.`
       : `The ${part} of ${sum} is due on ${day}.`;
     return { part, sum, day, 'how it is paid': how };
   },
@@ -148,6 +149,18 @@ const occasionValues: {
   }),
   askDeclined: (about) => ({ 'what was written': about.note ?? '' }),
   tooLate: ({ standing: { ledger }, sum }) => ({ sum: sum(ledger.receipts.at(-1)?.amount ?? zero) }),
+  debitSent: ({ standing: { ledger, agreed }, sum, today }) => {
+    const sent = ledger.onTheWay.at(-1);
+    return {
+      sum: sum(sent?.amount ?? zero),
+      account: sent?.last4 ?? '····',
+      settles: sent ? longDate(localDate(sent.settles, agreed.timeZone), today) : '',
+    };
+  },
+  debitReturned: ({ standing: { ledger }, sum }) => {
+    const last = ledger.chargeDeclines.at(-1);
+    return { sum: sum(last?.amount ?? zero), account: last?.last4 ?? '····', reason: declineReason(last?.code ?? '') };
+  },
   lapsed: ({ kept }) => ({
     'what did not come':
       awaitedFrom({ kept: kept ?? null }) === null
@@ -182,6 +195,8 @@ const actions: Readonly<Record<Occasion, (about: About) => string>> = {
   requestDeclined: () => see,
   askDeclined: () => see,
   tooLate: () => 'See what happened',
+  debitSent: () => see,
+  debitReturned: (about) => payFirst(about, see),
   lapsed: () => 'See what happened',
 };
 

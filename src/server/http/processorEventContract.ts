@@ -1,4 +1,4 @@
-import { Currency, Moment } from '#contracts/core/parts';
+import { Currency, Moment, Money } from '#contracts/core/parts';
 import type { ProcessorEvent } from '#server/ports';
 import type { Minor } from '#core/money/minor';
 import { z } from 'zod';
@@ -7,8 +7,17 @@ const Reference = z.string().min(1).max(200);
 /** Unlike the sums of a request, a payout may be negative: more given back than taken. */
 const SignedMoney = z.custom<Minor>((value) => Number.isSafeInteger(value));
 
+const Last4 = z.string().max(8);
+
 const Answer = z.discriminatedUnion('outcome', [
-  z.object({ outcome: z.literal('approved'), reference: Reference, at: Moment, expires: Moment.optional() }),
+  z.object({
+    outcome: z.literal('approved'),
+    reference: Reference,
+    at: Moment,
+    expires: Moment.optional(),
+    last4: Last4.optional(),
+  }),
+  z.object({ outcome: z.literal('pending'), reference: Reference, settles: Moment, last4: Last4, at: Moment }),
   z.object({ outcome: z.literal('declined'), code: z.string().max(8), decline: z.enum(['soft', 'hard']), at: Moment }),
   z.object({
     outcome: z.literal('confirm'),
@@ -21,6 +30,13 @@ const Answer = z.discriminatedUnion('outcome', [
 
 export const ProcessorEventIn: z.ZodType<ProcessorEvent> = z.discriminatedUnion('type', [
   z.object({ type: z.literal('request.answered'), key: Reference, answer: Answer }),
+  z.object({
+    type: z.literal('payment.returned'),
+    payment: Reference,
+    amount: Money,
+    code: z.string().max(8),
+    at: Moment,
+  }),
   z.object({ type: z.literal('authorisation.lapsed'), authorisation: Reference, at: Moment }),
   z.object({
     type: z.literal('payout.made'),

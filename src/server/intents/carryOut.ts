@@ -3,11 +3,12 @@ import { bookings } from '#server/database/schema/bookings';
 import { intents } from '#server/database/schema/work';
 import type { IntentRow } from '#server/intents/openIntent';
 import { recordAnswer } from '#server/intents/recordAnswer';
-import type { ProcessorAnswer } from '#server/ports';
+import type { CardProcessor, ProcessorAnswer } from '#server/ports';
+import { processorOf } from '#server/ways/payAccounts';
 import { and, asc, eq, lt, sql } from 'drizzle-orm';
 
-/** Asks the processor what the intent says, with the intent's id as the key: a repeat is answered as before. */
-function ask({ processor }: Deps, intent: IntentRow, currency: string): Promise<ProcessorAnswer> {
+/** Asks a processor what the intent says, with the intent's id as the key: a repeat is answered as before. */
+export function askProcessor(processor: CardProcessor, intent: IntentRow, currency: string): Promise<ProcessorAnswer> {
   const { id: key, amount, request } = intent;
   switch (request.kind) {
     case 'pay':
@@ -15,6 +16,10 @@ function ask({ processor }: Deps, intent: IntentRow, currency: string): Promise<
       const { description } = request;
       const clientPresent = request.kind === 'pay';
       return processor.charge({ key, card: request.card.token, amount, currency, clientPresent, description });
+    }
+    case 'counter': {
+      const { description } = request;
+      return processor.charge({ key, card: null, amount, currency, clientPresent: true, description });
     }
     case 'reserve': {
       const { description } = request;
@@ -63,7 +68,7 @@ export async function carryOut(deps: Deps, intentId: string): Promise<ProcessorA
     .select({ currency: bookings.currency })
     .from(bookings)
     .where(eq(bookings.id, row.bookingId));
-  const answer = await ask(deps, row, booking!.currency);
+  const answer = await askProcessor(await processorOf(deps, row.accountId), row, booking!.currency);
   for (const further of await recordAnswer(deps, intentId, answer)) await carryOut(deps, further);
   return answer;
 }

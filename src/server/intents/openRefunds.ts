@@ -3,10 +3,12 @@ import type { Ledger } from '#core/booking/ledger';
 import type { Instant } from '#core/calendar/instant';
 import { type Minor, sum, zero } from '#core/money/minor';
 import type { Tx } from '#server/database/open';
-import { intents } from '#server/database/schema/work';
 import type { OnTop } from '#server/intents/request';
 import { openIntent } from '#server/intents/openIntent';
-import { eq } from 'drizzle-orm';
+import { paymentOfReceipt } from '#server/ways/payAccounts';
+
+/** Goes back over the processor that it came through; anything else is given back by hand. */
+const overProcessor = new Set<Ledger['receipts'][number]['method']>(['card', 'debit', 'reader', 'hold']);
 
 /**
  * Gives money back over its receipts: a card's at the processor, by an intent that is carried out after the commit;
@@ -29,15 +31,23 @@ export async function openRefunds(
   const intentIds: string[] = [];
   for (const { id: receiptId, amount, on } of refunds) {
     const { method, voucherId } = ledger.receipts.find((receipt) => receipt.id === receiptId)!;
-    if (method !== 'card' && method !== 'hold') {
+    if (!overProcessor.has(method)) {
       // Onto the voucher that it came from.
       const back = voucherId ? { voucherId } : {};
-      facts.push({ kind: 'refunded', at: now, refundId: `${receiptId}:${cause}`, receiptId, amount, method, ...back });
+      const byHand = method === 'hold' ? 'card' : method;
+      facts.push({
+        kind: 'refunded',
+        at: now,
+        refundId: `${receiptId}:${cause}`,
+        receiptId,
+        amount,
+        method: byHand,
+        ...back,
+      });
       continue;
     }
-    const [paid] = await tx.select().from(intents).where(eq(intents.id, receiptId));
-    const payment = paid?.answer?.outcome === 'approved' ? paid.answer.reference : receiptId;
-    const request = { kind: 'refund' as const, receiptId, payment, ...(on ? { on } : {}) };
+    const { payment, accountId: account } = await paymentOfReceipt(tx, receiptId);
+    const request = { kind: 'refund' as const, receiptId, payment, account, ...(on ? { on } : {}) };
     const whole = sum([amount, on?.fee ?? zero, on?.tip ?? zero]);
     const intent = { id: newId(), bookingId, cause: `refund:${receiptId}:${cause}`, request, amount: whole, now };
     intentIds.push(await openIntent(tx, intent));

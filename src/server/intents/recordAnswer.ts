@@ -1,7 +1,7 @@
 import type { Deal } from '#core/booking/deal';
-import type { Fact } from '#core/booking/facts';
+import type { Fact, KeptFor } from '#core/booking/facts';
 import { type Ledger, ledgerOf } from '#core/booking/ledger';
-import type { Instant } from '#core/calendar/instant';
+import { addHours, type Instant } from '#core/calendar/instant';
 import { type Minor, minor, zero } from '#core/money/minor';
 import { dealOf } from '#server/booking/dealOf';
 import { type LoadedBooking, lockBooking } from '#server/booking/lockBooking';
@@ -20,12 +20,20 @@ import type { CardUsed, PaidShare } from '#server/intents/request';
 import type { ProcessorAnswer } from '#server/ports';
 import { eq } from 'drizzle-orm';
 
-type Answered = Exclude<ProcessorAnswer, { outcome: 'confirm' }>;
+type Answered = Extract<ProcessorAnswer, { outcome: 'approved' | 'declined' }>;
+type Pending = Extract<ProcessorAnswer, { outcome: 'pending' }>;
 
-async function keepCard(tx: Tx, clientId: string, card: CardUsed, consent: string, now: Instant): Promise<Fact> {
-  const { id, token, last4 } = card;
-  await tx.insert(cards).values({ id, clientId, token, last4, addedAt: now }).onConflictDoNothing();
-  return { kind: 'cardKept', at: now, cardId: id, last4, consent };
+async function keepCard(
+  tx: Tx,
+  clientId: string,
+  card: CardUsed,
+  { consent, use }: { readonly consent: string; readonly use?: KeptFor | undefined },
+  now: Instant,
+): Promise<Fact> {
+  const { id, token, last4, account: accountId, way } = card;
+  const row = { id, clientId, token, last4, accountId, way: way ?? ('card' as const), addedAt: now };
+  await tx.insert(cards).values(row).onConflictDoNothing();
+  return { kind: 'cardKept', at: now, cardId: id, last4, consent, ...(way ? { way } : {}), ...(use ? { use } : {}) };
 }
 
 function holdFacts(intent: IntentRow, answer: Answered, at: Instant): Fact[] {
@@ -75,13 +83,15 @@ async function paidFacts(
   const { id: cardId, last4 } = request.card;
   const { amount, fee, tip, settles, consent } = share;
   const received = {
-    ...{ kind: 'received' as const, at, receiptId: intent.id, amount, method: 'card' as const },
+    ...{ kind: 'received' as const, at, receiptId: intent.id, amount, method: request.card.way ?? ('card' as const) },
     ...(fee ? { fee: fee.amount, feeTax: fee.tax } : {}),
     ...(tip ? { tip } : {}),
     ...{ cardId, last4 },
   };
   const settled = settles ? [settling(deal, settles, intent.id, at)] : [];
-  const kept = share.keeps ? [await keepCard(tx, clientId, request.card, consent, at)] : [];
+  // A bank account was kept when it was sent for.
+  const kept =
+    share.keeps && intent.state !== 'settling' ? [await keepCard(tx, clientId, request.card, { consent }, at)] : [];
   return [...settled, received, ...kept];
 }
 
@@ -116,6 +126,7 @@ async function factsOf(
     total: Minor;
     tax: Minor;
     deal: Deal;
+    startAt: Instant;
     now: Instant;
   },
 ): Promise<Fact[]> {
@@ -127,6 +138,7 @@ async function factsOf(
     case 'charge': {
       const { id: cardId, last4 } = request.card;
       if (approved) return paidFacts(tx, context, intent, ownShare(intent), at);
+      if (intent.state === 'settling') return returnedFacts(intent, ownShare(intent), answer.code, context);
       const { code, decline } = answer;
       const clientPresent = request.kind === 'pay';
       return [{ kind: 'chargeDeclined', at, amount, code, decline, cardId, last4, clientPresent }];
@@ -139,7 +151,7 @@ async function factsOf(
       }
       const { reference: authorisation, expires } = answer;
       const reserved = { kind: 'paymentAuthorised' as const, at, authorisation, amount, expires: expires! };
-      const kept = await keepCard(tx, clientId, request.card, request.consent, at);
+      const kept = await keepCard(tx, clientId, request.card, { consent: request.consent }, at);
       return [{ ...reserved, cardId, last4 }, kept];
     }
     case 'captureReserved': {
@@ -150,9 +162,14 @@ async function factsOf(
     }
     case 'verify': {
       const { id: cardId, last4 } = request.card;
-      if (approved) return [await keepCard(tx, clientId, request.card, request.consent, at)];
+      if (approved) return [await keepCard(tx, clientId, request.card, request, at)];
       const { code, decline } = answer;
       return [{ kind: 'chargeDeclined', at, amount, code, decline, cardId, last4, clientPresent: true }];
+    }
+    case 'counter': {
+      const last4 = answer.outcome === 'approved' ? { last4: answer.last4 ?? '····' } : {};
+      // Refused at the reader: the client stands there, and tries another.
+      return approved ? [{ kind: 'received', at, receiptId: intent.id, amount, method: 'reader', ...last4 }] : [];
     }
     case 'hold':
       return holdFacts(intent, answer, at);
@@ -170,7 +187,9 @@ async function factsOf(
       const { receiptId, on } = request;
       if (!approved) return [{ kind: 'refundRefused', at, receiptId, amount, code: answer.code }];
       const counted = minor(amount - (on?.fee ?? 0) - (on?.tip ?? 0));
-      return [{ kind: 'refunded', at, refundId: intent.id, receiptId, amount: counted, method: 'card', ...on }];
+      const came = ledger.receipts.find(({ id }) => id === receiptId)?.method ?? 'card';
+      const method = came === 'hold' ? 'card' : came;
+      return [{ kind: 'refunded', at, refundId: intent.id, receiptId, amount: counted, method, ...on }];
     }
   }
 }
@@ -186,12 +205,12 @@ export async function recordAnswer(
   answer: ProcessorAnswer,
 ): Promise<string[]> {
   return db.transaction(async (tx): Promise<string[]> => {
-    const [about] = await tx
+    const [found] = await tx
       .select({ bookingId: intents.bookingId, state: intents.state })
       .from(intents)
       .where(eq(intents.id, intentId));
-    if (!about || about.state === 'approved' || about.state === 'declined') return []; // not ours, or recorded before
-    const loaded = (await lockBooking(tx, about.bookingId))!;
+    if (!found || found.state === 'approved' || found.state === 'declined') return []; // not ours, or recorded before
+    const loaded = (await lockBooking(tx, found.bookingId))!;
     const [intent] = await tx.select().from(intents).where(eq(intents.id, intentId)).for('update');
     if (!intent || intent.state === 'approved' || intent.state === 'declined') return [];
     const now = clock.now();
@@ -200,17 +219,24 @@ export async function recordAnswer(
       await recordConfirmation(tx, loaded, intent, answer, now);
       return [];
     }
+    if (answer.outcome === 'pending') {
+      await recordOnTheWay(tx, loaded, intent, answer, now);
+      return [];
+    }
     await tx.update(intents).set({ state: answer.outcome, answer, answeredAt: now }).where(eq(intents.id, intentId));
     const { clientId, total, tax } = loaded.booking;
     const ledger = ledgerOf(loaded.facts);
-    const context = { clientId, intent, answer, ledger, total, tax, deal: dealOf(loaded.booking), now };
+    const about = { ledger, startAt: startOf(loaded), now };
+    const context = { ...about, clientId, intent, answer, total, tax, deal: dealOf(loaded.booking) };
     const further = await recordOn(tx, loaded, await factsOf(tx, context), now, newId);
     for (const share of otherShares(intent)) {
       const other = (await lockBooking(tx, share.bookingId))!;
       const added =
         answer.outcome === 'approved'
           ? await paidFacts(tx, { clientId, deal: dealOf(other.booking) }, intent, { ...share, keeps: true }, now)
-          : await factsOf(tx, { ...context, deal: dealOf(other.booking) });
+          : intent.state === 'settling'
+            ? returnedFacts(intent, share, answer.code, { ledger: ledgerOf(other.facts), startAt: startOf(other), now })
+            : await factsOf(tx, { ...context, deal: dealOf(other.booking) });
       further.push(...(await recordOn(tx, other, added, now, newId)));
     }
     return further;
@@ -220,6 +246,55 @@ export async function recordAnswer(
 /** The bookings that the payment is for besides its own, in the order in which every payment of several locks them. */
 const otherShares = ({ request, bookingId }: IntentRow): readonly PaidShare[] =>
   request.kind === 'pay' ? (request.shares ?? []).filter((share) => share.bookingId !== bookingId) : [];
+
+/** Collected from a bank account: told on each booking that it pays for, whose place then waits for it. */
+async function recordOnTheWay(
+  tx: Tx,
+  loaded: LoadedBooking,
+  intent: IntentRow,
+  { settles, ...answer }: Pending,
+  now: Instant,
+): Promise<void> {
+  const { request } = intent;
+  if (intent.state === 'settling' || (request.kind !== 'pay' && request.kind !== 'charge')) return;
+  const state = { state: 'settling' as const, answer: { settles, ...answer } };
+  await tx.update(intents).set(state).where(eq(intents.id, intent.id));
+  const { id: cardId, last4 } = request.card;
+  const sent = { kind: 'debitSent' as const, at: now, receiptId: intent.id, cardId, last4, settles };
+  const clientPresent = request.kind === 'pay';
+  const own = ownShare(intent);
+  for (const share of [own, ...otherShares(intent).map((other) => ({ ...other, keeps: own.keeps }))]) {
+    const on = share.bookingId === loaded.booking.id ? loaded : (await lockBooking(tx, share.bookingId))!;
+    const { clientId } = on.booking;
+    const kept = share.keeps ? [await keepCard(tx, clientId, request.card, { consent: share.consent }, now)] : [];
+    await recordFacts(tx, on, [{ ...sent, amount: share.amount, clientPresent }, ...kept], now);
+  }
+}
+
+/** Hours in which a client whose bank sent a payment back may pay in another way, before the place is given back. */
+const secondChanceHours = 48;
+
+/** Sent back before it settled. A place that waited for it is kept a while longer, for another payment. */
+function returnedFacts(
+  { id: receiptId, request }: IntentRow,
+  { amount }: Pick<PaidShare, 'amount'>,
+  code: string,
+  { ledger, startAt, now: at }: { readonly ledger: Ledger; readonly startAt: Instant; readonly now: Instant },
+): Fact[] {
+  if (request.kind !== 'pay' && request.kind !== 'charge') return [];
+  const { id: cardId, last4 } = request.card;
+  const clientPresent = request.kind === 'pay';
+  const returned = { kind: 'debitReturned' as const, at, receiptId, amount, code, cardId, last4, clientPresent };
+  const later = addHours(at, secondChanceHours);
+  const until = later < startAt ? later : startAt;
+  const longer: Fact[] =
+    ledger.kept && !ledger.lapsed && ledger.kept.until < until
+      ? [{ kind: 'placeKept', at, for: ledger.kept.for, until }]
+      : [];
+  return [{ ...returned, settled: false }, ...longer];
+}
+
+const startOf = ({ booking }: LoadedBooking): Instant => instantOfWall(booking.startsAt, booking.timeZone);
 
 async function recordConfirmation(
   tx: Tx,

@@ -36,11 +36,15 @@ describe('what a crash or a repeat leaves', () => {
   /** The process dies around its call to the card network. */
   const dying = (when: 'before' | 'after'): Deps => ({
     ...app.deps,
-    processor: {
-      ...app.deps.processor,
-      charge: async (request) => {
-        if (when === 'after') await app.deps.processor.charge(request);
-        throw new Error('the process died');
+    providers: {
+      ...app.deps.providers,
+      open: (account, access) => {
+        const processor = app.deps.providers.open(account, access);
+        const charge: typeof processor.charge = async (request) => {
+          if (when === 'after') await processor.charge(request);
+          throw new Error('the process died');
+        };
+        return { ...processor, charge };
       },
     },
   });

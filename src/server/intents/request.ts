@@ -1,8 +1,8 @@
 import type { Deal } from '#core/booking/deal';
-import type { Claimed } from '#core/booking/facts';
+import type { Claimed, KeptFor } from '#core/booking/facts';
 import type { Minor } from '#core/money/minor';
 
-/** What an intent asks of the card processor, with what its record needs. */
+/** What an intent asks of a processor, with what its record needs. */
 export type IntentRequest =
   | { readonly kind: 'charge'; readonly card: CardUsed; readonly description: string; readonly fee?: FeeCharged }
   /** `consent` is what the client agreed to with the card, as it was shown. */
@@ -42,8 +42,16 @@ export type IntentRequest =
   /** What a cancellation left owed, captured from the hold. */
   | { readonly kind: 'keepFromHold'; readonly authorisation: string; readonly held: Minor }
   /** With the fee passed on and the tip where the whole payment goes back: they are in the intent's amount. */
-  | { readonly kind: 'refund'; readonly receiptId: string; readonly payment: string; readonly on?: OnTop }
-  | { readonly kind: 'verify'; readonly card: CardUsed; readonly consent: string };
+  | {
+      readonly kind: 'refund';
+      readonly receiptId: string;
+      readonly payment: string;
+      readonly account: string;
+      readonly on?: OnTop;
+    }
+  | { readonly kind: 'verify'; readonly card: CardUsed; readonly consent: string; readonly use?: KeptFor }
+  /** A card at the counter's reader, which tells whose it was. */
+  | { readonly kind: 'counter'; readonly account: string; readonly description: string };
 
 /** What was paid on top of what counts towards a booking. */
 export type OnTop = { readonly fee?: Minor; readonly feeTax?: Minor; readonly tip?: Minor };
@@ -56,6 +64,14 @@ export type PaidShare = {
   readonly settles?: Deal;
 };
 /** `id` is the card's row where it is on file already; a new one gets its row with the record. */
-export type CardUsed = { readonly id: string; readonly token: string; readonly last4: string };
+export type CardUsed = {
+  readonly id: string;
+  readonly token: string;
+  readonly last4: string;
+  /** The processor's account that knows the token. */
+  readonly account: string;
+  /** Absent for a card. */
+  readonly way?: 'debit';
+};
 /** A fee passed on, in the sum that is charged and not in what counts towards the booking; and the tax in it. */
 export type FeeCharged = { readonly amount: Minor; readonly tax: Minor };

@@ -2,6 +2,9 @@ import type { BookingView, JournalView } from '#contracts/views';
 import { sameValue } from '#core/sameValue';
 import { agreedOf, readBooking } from '#server/booking/lockBooking';
 import type { Database } from '#server/database/open';
+import type { Deps } from '#server/deps';
+import { offeredFor } from '#server/ways/offered';
+import { connectedAccounts } from '#server/ways/payAccounts';
 import { bookings } from '#server/database/schema/bookings';
 import { terms, termsVersions } from '#server/database/schema/business';
 import { journalEntries, journalLines } from '#server/database/schema/journal';
@@ -33,7 +36,11 @@ async function journalOf(db: Database, bookingId: string): Promise<JournalView[]
 }
 
 /** One booking whole: what was agreed and what happened. Its standing is computed from that where it is shown. */
-export async function bookingView(db: Database, number: string, now: Instant): Promise<BookingView | null> {
+export async function bookingView(
+  { db, providers }: Pick<Deps, 'db' | 'providers'>,
+  number: string,
+  now: Instant,
+): Promise<BookingView | null> {
   const [found] = await db.select({ id: bookings.id }).from(bookings).where(eq(bookings.number, number));
   if (!found) return null;
   const { id } = found;
@@ -52,6 +59,9 @@ export async function bookingView(db: Database, number: string, now: Instant): P
     .where(and(eq(errands.bookingId, id), eq(errands.state, 'waiting'), ne(errands.kind, 'turn')))
     .orderBy(asc(errands.at));
   const underWay = await paymentUnderWay(db, id);
+  const offered = await offeredFor(db, { providers }, [booking], now);
+  const all = await connectedAccounts(db, providers, now);
+  const usual = offered.online[0]?.id;
   return {
     id,
     number: booking.number,
@@ -81,6 +91,12 @@ export async function bookingView(db: Database, number: string, now: Instant): P
         part: 'part' in errand ? (errand.part ?? null) : null,
       })),
     journal: await journalOf(db, id),
-    underWay: underWay ? (underWay.state as 'open' | 'waiting') : null,
+    underWay: underWay ? (underWay.state as 'open' | 'waiting' | 'settling') : null,
+    atReader: underWay?.request.kind === 'counter' ? underWay.amount : null,
+    accounts: all
+      .filter((account) => account.usable && account.currency === booking.currency)
+      .flatMap(({ id: account, name, way }) => (way === 'reader' ? [] : [{ id: account, name, way }]))
+      .sort((a, b) => Number(b.id === usual) - Number(a.id === usual)),
+    hasReader: offered.reader !== null,
   };
 }

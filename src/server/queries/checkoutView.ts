@@ -1,12 +1,12 @@
 import type { CheckoutItem, CheckoutView } from '#contracts/bookViews';
 import { awaitedFrom } from '#core/booking/ledger';
-import { asConfirmed, type Standing } from '#core/booking/standing';
+import { asConfirmed, payable, type Standing } from '#core/booking/standing';
 import { stripOf } from '#core/booking/strip';
 import type { Instant } from '#core/calendar/instant';
 import { payAllOffer } from '#core/change/change';
 import { type Minor, minor, sum, zero } from '#core/money/minor';
 import { clientSteps } from '#core/wording/clientSteps';
-import { cardConsent } from '#core/wording/consent';
+import { cardConsent, debitConsent } from '#core/wording/consent';
 import { cancellationSentences } from '#core/wording/sentences';
 import { runDue } from '#server/agenda/runDue';
 import { dealOf } from '#server/booking/dealOf';
@@ -15,6 +15,8 @@ import type { Tx } from '#server/database/open';
 import { services } from '#server/database/schema/business';
 import type { Deps } from '#server/deps';
 import { paymentUnderWay } from '#server/intents/openIntent';
+import { offeredOnPage } from '#server/queries/ways';
+import { offeredFor } from '#server/ways/offered';
 import { businessFace } from '#server/queries/quotes';
 import { standingLink } from '#server/usecases/clientLink';
 import {
@@ -42,7 +44,7 @@ export async function checkoutView(deps: Deps, key: string): Promise<CheckoutVie
     const items: CheckoutItem[] = [];
     for (const each of all) items.push(await itemOf(tx, deps, each, now));
     const due = sum([
-      ...paying.map(({ current }) => current.position.dueNow),
+      ...paying.map(({ current }) => payable(current).dueNow),
       ...reserving.map(({ amount }) => amount),
     ]);
     const kept = [...paying, ...giving].flatMap(({ current }) => current.ledger.kept?.until ?? []).sort();
@@ -57,6 +59,14 @@ export async function checkoutView(deps: Deps, key: string): Promise<CheckoutVie
           all.map(({ loaded }) => loaded.booking.serviceId),
         ),
       );
+    const bookings = all.map(({ loaded }) => loaded.booking);
+    const offered = await offeredFor(tx, deps, bookings, now);
+    // Nothing can be reserved on a bank account, and none secures what is to be held.
+    const cardsOnly = reserving.length > 0 || giving.length > 0;
+    const online = offered.online.filter(({ way }) => way === 'card' || !cardsOnly);
+    const consent = consentOf([...paying, ...giving], reserving);
+    const debit = paying.map(({ current }) => debitConsent(current, face.name)).join(' ');
+    const ways = { ...offered, online };
     const lastTry = facts.findLast((fact) => fact.kind === 'chargeDeclined' || fact.kind === 'received');
     return {
       business: face,
@@ -69,7 +79,11 @@ export async function checkoutView(deps: Deps, key: string): Promise<CheckoutVie
       everything: everythingOf(paying, due),
       fee: { due: feesOf(paying, false), everything: feesOf(paying, true) },
       tip: paying.length > 0 && rules.some((row) => row.rules?.tip),
-      consent: consentOf([...paying, ...giving], reserving),
+      offered: await offeredOnPage(tx, deps, ways, {
+        now,
+        consentOf: ({ way }) => (way === 'debit' ? debit : consent),
+      }),
+      onTheWay: sum(all.map(({ current }) => current.onTheWay)),
       waiting: await waitingOf(tx, all),
       declined: lastTry?.kind === 'chargeDeclined' ? lastTry.code : null,
     };

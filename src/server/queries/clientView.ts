@@ -1,6 +1,6 @@
-import type { ClientView } from '#contracts/views';
+import type { ClientView, KeptOnPage } from '#contracts/views';
 import type { Deal } from '#core/booking/deal';
-import { asConfirmed, standing, type Standing } from '#core/booking/standing';
+import { asConfirmed, payable, standing, type Standing } from '#core/booking/standing';
 import { payAllOffer } from '#core/change/change';
 import { dealOf } from '#server/booking/dealOf';
 import { stripOf } from '#core/booking/strip';
@@ -8,7 +8,8 @@ import type { Fact } from '#core/booking/facts';
 import { dateOf, timeOf } from '#core/calendar/wallTime';
 import { localDate, wallOfInstant } from '#core/calendar/zoned';
 import { type Minor, minor, zero } from '#core/money/minor';
-import { cardConsent } from '#core/wording/consent';
+import { cardConsent, debitConsent } from '#core/wording/consent';
+import { settlesOn } from '#core/wording/keptWords';
 import { clientSteps } from '#core/wording/clientSteps';
 import { longDate, longMoment, longWall } from '#core/wording/days';
 import { cancellationSentences } from '#core/wording/sentences';
@@ -30,11 +31,15 @@ import { businessFace } from '#server/queries/quotes';
 import { agreementOfBooking } from '#server/quotes/agreementOfBooking';
 import { acceptedOffer } from '#server/quotes/acceptedOffer';
 import { paymentUnderWay } from '#server/intents/openIntent';
+import { offeredOnPage } from '#server/queries/ways';
+import { offeredFor } from '#server/ways/offered';
 import { bookingOfLink } from '#server/usecases/clientLink';
 import { addHours } from '#core/calendar/instant';
 
 const methodNames = {
   card: 'by card',
+  debit: 'by bank debit',
+  reader: 'by card at the counter',
   cash: 'in cash',
   transfer: 'by transfer',
   cheque: 'by cheque',
@@ -69,7 +74,8 @@ const wantedCard = ({ hold, ledger, agreed }: Standing): ClientView['cardWanted'
 
 function choicesOf(current: Standing, deal: Deal): ClientView['choices'] {
   const { firstPayment, minimum } = current.agreed.terms;
-  const { outstanding, dueNow, smallestPayment } = current.position;
+  const { smallestPayment } = current.position;
+  const { outstanding, dueNow } = payable(current);
   const offer = payAllOffer(current, deal);
   const whole = firstPayment && dueNow > 0 && dueNow < outstanding ? { amount: outstanding, discount: null } : null;
   return {
@@ -77,6 +83,16 @@ function choicesOf(current: Standing, deal: Deal): ClientView['choices'] {
     all: offer ? { amount: offer.amount, discount: current.agreed.terms.payAllDiscount ?? null } : whole,
     smallest: minimum && smallestPayment < outstanding ? smallestPayment : null,
   };
+}
+
+const keptOnPage = ({ last4, way }: { readonly last4: string; readonly way?: string }): KeptOnPage => ({
+  last4,
+  ...(way === 'debit' ? { way } : {}),
+});
+
+function onTheWayOf({ onTheWay: amount, ledger, agreed }: Standing, today: PlainDate): ClientView['onTheWay'] {
+  const settles = settlesOn(ledger, agreed.timeZone);
+  return amount > 0 && settles ? { amount, settles: longDate(settles, today) } : null;
 }
 
 /** What a payer needs, and nothing else of the booking or its client's money. */
@@ -88,6 +104,7 @@ const forPayer = (view: ClientView): ClientView => ({
     toSign: null,
     after: null,
     card: null,
+    holdCard: null,
     cardWanted: null,
     cardOffered: false,
     lastDecline: null,
@@ -109,8 +126,10 @@ async function ownSide(
   const { ledger, stage, agreed, parts, asOf } = current;
   const { booking } = loaded;
   const own = whole ? await tx.select().from(cards).where(eq(cards.clientId, booking.clientId)) : [];
-  const others = new Map(own.map(({ id, last4 }) => [last4, { id, last4 }]));
-  if (ledger.card) others.delete(ledger.card.last4);
+  const others = new Map(own.map(({ id, last4, way }) => [last4, { id, ...keptOnPage({ last4, way }) }]));
+  const used = current.hold ? [ledger.card, ledger.holdCard] : [ledger.card];
+  // One that serves everything already needs no choosing.
+  if (used.every((kept) => kept && kept.last4 === used[0]?.last4)) others.delete(used[0]!.last4);
   const sum = (amount: Minor): string => formatMoney(amount, agreed.currency);
   const next = parts.find((part) => part.left > 0 && part.state === 'planned');
   const mayAsk = !awaited && (stage === 'waiting' || stage === 'secured');
@@ -164,9 +183,18 @@ export async function clientView(
       underWay?.answer?.outcome === 'confirm' ? { url: underWay.answer.url, what: 'payment' as const } : null;
     const holding = ledger.holdAsked ? { url: ledger.holdAsked.confirmUrl, what: 'hold' as const } : null;
     const lastFact = loaded.facts.findLast(
-      (fact) => fact.kind === 'received' || fact.kind === 'chargeDeclined' || fact.kind === 'cardKept',
+      (fact) =>
+        fact.kind === 'received' ||
+        fact.kind === 'chargeDeclined' ||
+        fact.kind === 'debitReturned' ||
+        fact.kind === 'debitSent' ||
+        fact.kind === 'cardKept',
     );
-    const declined = lastFact?.kind === 'chargeDeclined' ? lastFact : null;
+    const chosen = ledger.accountChosen;
+    const offered = await offeredFor(tx, deps, [booking], now, chosen);
+    const consentOf = ({ way }: { readonly way: string }): string =>
+      payer ? '' : way === 'debit' ? debitConsent(current, face.name) : cardConsent(current);
+    const declined = lastFact?.kind === 'chargeDeclined' || lastFact?.kind === 'debitReturned' ? lastFact : null;
     const open = stage !== 'cancelled' && stage !== 'lapsed' && stage !== 'closed';
     const sameDay = dateOf(booking.startsAt) === dateOf(booking.endsAt);
     const from = await acceptedOffer(tx, booking.id);
@@ -187,21 +215,23 @@ export async function clientView(
       stage,
       total: booking.total,
       received: position.received,
-      dueNow: awaited ? zero : position.dueNow,
-      late: position.late > 0,
-      outstanding: position.outstanding,
+      dueNow: awaited ? zero : payable(current).dueNow,
+      late: position.late > current.onTheWay,
+      outstanding: payable(current).outstanding,
       strip: stripOf(current),
       steps: clientSteps(current),
       cancellation: cancellationSentences(agreedOf(booking)),
       consent: cardConsent(current),
-      card: ledger.card ? { last4: ledger.card.last4 } : null,
+      card: ledger.card && keptOnPage(ledger.card),
+      holdCard: hold && ledger.holdCard && keptOnPage(ledger.holdCard),
       cardWanted: open ? wantedCard(current) : null,
-      cardOffered: open && (ledger.card !== null || hold !== null),
+      cardOffered: open && offered.online.length > 0 && (ledger.card !== null || hold !== null),
       included: from?.offer.included || service!.included,
       lines: linesOf(booking.price),
       choices: choicesOf(current, dealOf(booking)),
       fee: booking.terms.fee ?? null,
-      ways: booking.terms.ways ?? null,
+      offered: await offeredOnPage(tx, deps, offered, { now, consentOf }),
+      onTheWay: onTheWayOf(current, today),
       waiting: payment ?? holding,
       ...(await ownSide(tx, standingNow, { loaded, awaited, today, whole })),
       tip: service?.rules?.tip ?? false,

@@ -2,7 +2,8 @@ import type { CreditView, RequestLine, RequestPageView } from '#contracts/credit
 import { localDate } from '#core/calendar/zoned';
 import { formatMoney } from '#core/money/formatMoney';
 import { minor, type Minor } from '#core/money/minor';
-import { longMoment } from '#core/wording/days';
+import { debitOnceConsent } from '#core/wording/consent';
+import { longDate, longMoment } from '#core/wording/days';
 import { declineText } from '#core/wording/declines';
 import { creditOf, leftOnVoucher } from '#server/credit/balances';
 import { bookings } from '#server/database/schema/bookings';
@@ -17,9 +18,11 @@ import {
   vouchers,
 } from '#server/database/schema/credit';
 import type { Deps } from '#server/deps';
+import { offeredOnPage } from '#server/queries/ways';
+import { offeredForRequest } from '#server/ways/offered';
 import { businessFace } from '#server/queries/quotes';
 import { isOver, noteOpened, paidFor, requestOfLink, type RequestRow } from '#server/usecases/paymentRequests';
-import { and, asc, desc, eq } from 'drizzle-orm';
+import { asc, desc, eq } from 'drizzle-orm';
 
 const stateOf = (request: RequestRow, paid: number, now: Parameters<typeof isOver>[1]): RequestPageView['state'] =>
   paid > 0 ? 'paid' : isOver(request, now) ? 'over' : 'open';
@@ -35,10 +38,11 @@ export async function requestPage(deps: Deps, link: string): Promise<RequestPage
   const [client] = await db.select().from(clients).where(eq(clients.id, request.clientId));
   const [owner] = await db.select().from(business);
   const paid = await paidFor(db, request.id);
-  const [waiting] = await db
-    .select()
-    .from(requestPayments)
-    .where(and(eq(requestPayments.requestId, request.id), eq(requestPayments.state, 'waiting')));
+  const payments = await db.select().from(requestPayments).where(eq(requestPayments.requestId, request.id));
+  const waiting = payments.find(({ state }) => state === 'waiting');
+  const settling = payments.find(({ state }) => state === 'settling');
+  const consentOf = ({ way }: { readonly way: string }): string =>
+    way === 'debit' ? debitOnceConsent(owner!.name) : '';
   const { number, note, currency, amount, smallest, expiresAt } = request;
   const today = localDate(now, owner!.timeZone);
   return {
@@ -46,6 +50,11 @@ export async function requestPage(deps: Deps, link: string): Promise<RequestPage
     until: expiresAt === null ? null : longMoment(expiresAt, owner!.timeZone, today),
     ...{ state: stateOf(request, paid, now), paid: minor(paid) },
     waiting: waiting?.answer?.outcome === 'confirm' ? { url: waiting.answer.url } : null,
+    onTheWay:
+      settling?.answer?.outcome === 'pending'
+        ? { amount: settling.amount, settles: longDate(localDate(settling.answer.settles, owner!.timeZone), today) }
+        : null,
+    offered: await offeredOnPage(db, deps, await offeredForRequest(db, deps, request, now), { now, consentOf }),
   };
 }
 
@@ -60,6 +69,10 @@ function factWords(fact: RequestFact, currency: string): string {
       return `Opened ${ways[fact.via]}`;
     case 'declined':
       return `Card of ${fact.by} refused (${declineText(fact.code)})`;
+    case 'onTheWay':
+      return `${formatMoney(fact.amount as Minor, currency)} on its way from a bank account of ${fact.by}`;
+    case 'returned':
+      return `${formatMoney(fact.amount as Minor, currency)} of ${fact.by} sent back by the bank (${declineText(fact.code)})`;
     case 'paid':
       return `${formatMoney(fact.amount as Minor, currency)} paid by ${fact.by}, ${ways[fact.via]}`;
   }

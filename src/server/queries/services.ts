@@ -11,6 +11,7 @@ import { agreements } from '#server/database/schema/quotes';
 import { bookings, summaries } from '#server/database/schema/bookings';
 import { business, services, taxes, terms, termsVersions } from '#server/database/schema/business';
 import { bookingView } from '#server/queries/bookingView';
+import type { Deps } from '#server/deps';
 import { and, asc, eq, gte, ne, sql } from 'drizzle-orm';
 
 export const taxLines = (db: Database | Tx): Promise<TaxLine[]> =>
@@ -65,8 +66,13 @@ export async function servicesView(db: Database, now: Instant): Promise<Services
 }
 
 /** A booking to be changed, with what its editor offers. */
-export async function changeView(db: Database, number: string, now: Instant): Promise<ChangeView | null> {
-  const booking = await bookingView(db, number, now);
+export async function changeView(
+  deps: Pick<Deps, 'db' | 'providers'>,
+  number: string,
+  now: Instant,
+): Promise<ChangeView | null> {
+  const { db } = deps;
+  const booking = await bookingView(deps, number, now);
   if (!booking) return null;
   const loaded = (await readBooking(db, booking.id))!;
   const { serviceId, termsId, termsVersion } = loaded.booking;

@@ -25,7 +25,11 @@ export async function setUp(
   furtherTaxes: readonly (typeof taxes.$inferInsert)[] = [],
 ): Promise<boolean> {
   const { taxRate, ...owner } = about;
-  const made = await tx.insert(business).values(owner).onConflictDoNothing().returning();
+  const made = await tx
+    .insert(business)
+    .values({ ...owner, ways: { hidden: ['reader', 'transfer', 'cheque', 'cash'], online: null } })
+    .onConflictDoNothing()
+    .returning();
   if (made.length === 0) return false;
   await tx.insert(taxes).values([{ code: 'VAT', label: 'VAT', rate: taxRate }, ...furtherTaxes]);
   for (const { id, name, rules } of starterTerms) {

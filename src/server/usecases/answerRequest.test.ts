@@ -79,7 +79,7 @@ describe('a booking that waits for a yes', () => {
     await app.settle();
     expect((await only()).stage).to.equal('lapsed');
     expect(await app.deps.db.$count(occupancies)).to.equal(0);
-    expect(await app.deps.processor.liveAuthorisations()).to.deep.equal([]);
+    expect(await (await app.cards()).liveAuthorisations()).to.deep.equal([]);
     const [newest] = await app.world.mail.list('ines@example.com', 1);
     expect((await app.world.mail.read(newest!.seq))!.text).to.contain('The road is closed that night.');
     expect(codeOf(await answer('accept'))).to.equal('nothing_asked');
@@ -92,7 +92,7 @@ describe('a booking that waits for a yes', () => {
     await cart.pay();
     await app.at('2027-03-02T10:00');
     expect((await only()).stage).to.equal('lapsed');
-    expect(await app.deps.processor.liveAuthorisations()).to.deep.equal([]);
+    expect(await (await app.cards()).liveAuthorisations()).to.deep.equal([]);
     expect((await subjects())[0]).to.contain('the place was given back');
     await clean();
   });

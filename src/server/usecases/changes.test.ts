@@ -87,7 +87,7 @@ describe('a change of a booking', () => {
     await app.at('2027-04-04T20:00');
     expect((await booking.stands()).hold?.state).to.equal('inForce');
     await booking.change({ start: wall('2027-04-25T18:00'), end: wall('2027-04-28T18:00') });
-    expect(await app.world.cards.liveAuthorisations()).to.deep.equal([]);
+    expect(await (await app.cards()).liveAuthorisations()).to.deep.equal([]);
     expect((await booking.stands()).hold).to.include({ state: 'planned', gap: null });
     await app.at('2027-04-24T20:00');
     const { hold, decisions } = await booking.stands();
@@ -99,12 +99,12 @@ describe('a change of a booking', () => {
     await app.at('2027-04-04T20:00');
     const rules = await booking.rules();
     await booking.change({ terms: { ...rules, hold: { ...rules.hold!, amount: { fixed: minor(650_00) } } } });
-    expect((await app.world.cards.liveAuthorisations()).map(({ amount }) => amount)).to.deep.equal([650_00]);
+    expect((await (await app.cards()).liveAuthorisations()).map(({ amount }) => amount)).to.deep.equal([650_00]);
     const { ledger } = await booking.stands();
     expect(ledger.authorisations.map(({ state }) => state)).to.deep.equal(['released', 'inForce']);
     const { hold: _hold, ...without } = await booking.rules();
     await booking.change({ terms: without });
-    expect(await app.world.cards.liveAuthorisations()).to.deep.equal([]);
+    expect(await (await app.cards()).liveAuthorisations()).to.deep.equal([]);
   });
 
   it('a booking that is made longer is held longer', async () => {

@@ -1,4 +1,5 @@
 import type { OnBooking } from '#contracts/owner';
+import { payable } from '#core/booking/standing';
 import { ok, refuse, type Result } from '#core/result';
 import { runDue } from '#server/agenda/runDue';
 import { cardOnFile } from '#server/booking/cardOnFile';
@@ -20,13 +21,13 @@ export const chargeNow =
       const cause = `byHand:${requestKey}`;
       const before = await intentByCause(tx, bookingId, cause);
       if (before) return ok(before.id);
-      const amount = standing.position.dueNow;
+      const amount = payable(standing).dueNow;
       if (amount === 0) return refuse({ code: 'nothing_due' });
-      const card = await cardOnFile(tx, standing.ledger);
+      const card = await cardOnFile(tx, standing.ledger.card);
       if (!card) return refuse({ code: 'no_card' });
       if (await paymentUnderWay(tx, bookingId)) return refuse({ code: 'payment_under_way' });
       const description = `${loaded.booking.number} ${loaded.booking.title}`;
-      const charged = withFee(standing, loaded.booking.tax, amount);
+      const charged = withFee(standing, loaded.booking.tax, amount, card.way);
       const request = { kind: 'charge' as const, card, description, ...charged.fee };
       const intent = { id: deps.newId(), bookingId, cause, request, amount: charged.amount, now };
       return ok(await openIntent(tx, intent));

@@ -39,7 +39,7 @@ describe('holds and the close-out', () => {
     await start('approves');
     for (let day = 9; day <= 29; day++) {
       await app.at(`2027-03-${String(day).padStart(2, '0')}T23:00`);
-      expect(await app.world.cards.liveAuthorisations(), `on the ${day}th`).to.have.length(
+      expect(await (await app.cards()).liveAuthorisations(), `on the ${day}th`).to.have.length(
         day >= 9 && day < 28 ? 1 : 0,
       );
     }
@@ -62,7 +62,7 @@ describe('holds and the close-out', () => {
     const healed = await stands();
     expect(healed.decisions).to.deep.equal([]);
     expect(healed.hold).to.include({ state: 'inForce', gap: null });
-    expect(await app.world.cards.liveAuthorisations()).to.have.length(1);
+    expect(await (await app.cards()).liveAuthorisations()).to.have.length(1);
   });
 
   it('a gap that is left alone opens when the old one lapses, and may be accepted', async () => {
@@ -137,7 +137,7 @@ describe('holds and the close-out', () => {
       closed: [id],
       refused: [{ id: 'no-such-booking', code: 'booking_not_found' }],
     });
-    expect(await app.world.cards.liveAuthorisations()).to.deep.equal([]);
+    expect(await (await app.cards()).liveAuthorisations()).to.deep.equal([]);
     expect((await stands()).ledger.closedOut).to.include({ captured: 0, released: 400_00 });
   });
 
@@ -145,7 +145,7 @@ describe('holds and the close-out', () => {
     await start('approves');
     await app.at('2027-03-26T19:00');
     const { inForce } = (await stands()).hold!;
-    await app.world.cards.release({ key: randomUUID(), authorisation: inForce!.id });
+    await (await app.cards()).release({ key: randomUUID(), authorisation: inForce!.id });
     const claims = [{ id: 'heater', reason: 'Dew heater', amount: 120_00 as Minor }];
     expect((await app.closeOut({ bookingId: id, claims, coverBalance: false })).ok).to.equal(true);
     expect((await stands()).ledger.closedOut).to.include({ captured: 0, shortfall: 120_00 });

@@ -1,9 +1,12 @@
 import type { GiveCard, PayByClient } from '#contracts/client';
-import type { Standing } from '#core/booking/standing';
+import type { KeptFor } from '#core/booking/facts';
+import { ledgerOf } from '#core/booking/ledger';
+import { payable, type Standing } from '#core/booking/standing';
+import type { Instant } from '#core/calendar/instant';
 import { payAllOffer } from '#core/change/change';
 import { least, type Minor, sum, zero } from '#core/money/minor';
 import { ok, refuse, type Result } from '#core/result';
-import { cardConsent } from '#core/wording/consent';
+import { cardConsent, debitConsent } from '#core/wording/consent';
 import { dealOf } from '#server/booking/dealOf';
 import type { Deps } from '#server/deps';
 import { withFee } from '#server/intents/withFee';
@@ -16,6 +19,9 @@ import { type NotFound, onBooking } from '#server/usecases/onBooking';
 import { readBooking } from '#server/booking/lockBooking';
 import { refusedCards, tellOfManyCards, type TooManyCards, tooManyCards } from '#server/usecases/manyCards';
 import { takesTips } from '#server/booking/takesTips';
+import { businessName } from '#server/ways/businessName';
+import { offeredFor, pickAccount } from '#server/ways/offered';
+import { processorOf } from '#server/ways/payAccounts';
 import { runDue } from '#server/agenda/runDue';
 
 export type PayRefusal =
@@ -30,18 +36,22 @@ export type PayRefusal =
         | 'booking_over'
         | 'card_unknown'
         | 'attempt_changed'
-        | 'tip_not_taken';
+        | 'tip_not_taken'
+        | 'way_not_offered';
     }
   | { readonly code: 'payment_under_way'; readonly confirmUrl: string | null }
   | { readonly code: 'amount_too_small' | 'above_outstanding'; readonly limit: Minor; readonly path: 'amount' };
 
 export type PayOutcome =
   | { readonly state: 'paid' }
+  /** Collected from a bank account: it counts from then on. */
+  | { readonly state: 'onTheWay'; readonly settles: Instant }
   | { readonly state: 'confirm'; readonly url: string }
   | { readonly state: 'declined'; readonly code: string };
 
 export const outcomeOf = (answer: ProcessorAnswer): PayOutcome => {
   if (answer.outcome === 'approved') return { state: 'paid' };
+  if (answer.outcome === 'pending') return { state: 'onTheWay', settles: answer.settles };
   return answer.outcome === 'confirm'
     ? { state: 'confirm', url: answer.url }
     : { state: 'declined', code: answer.code };
@@ -61,15 +71,17 @@ export const payByClient =
 /** A client gives a card without paying: it is checked with its bank, and one that fails does not replace a good one. */
 export const giveCard =
   (deps: Deps) =>
-  ({ link, attempt, card }: GiveCard): Promise<Result<PayOutcome, PayRefusal>> =>
-    fromClient(deps, { link, attempt, card, amount: null });
+  (request: GiveCard): Promise<Result<PayOutcome, PayRefusal>> =>
+    fromClient(deps, { ...request, amount: null });
 
 /** The sum that the client was asked for, without a fee passed on. */
 const baseOf = ({ amount, request }: IntentRow): number =>
   amount - (request.kind === 'pay' ? (request.fee?.amount ?? 0) + (request.tip ?? 0) : 0);
 
-function refusedAmount({ position, agreed }: Standing, amount: Minor) {
-  const { outstanding, dueNow, smallestPayment } = position;
+function refusedAmount(standing: Standing, amount: Minor) {
+  const { position, agreed } = standing;
+  const { smallestPayment } = position;
+  const { outstanding, dueNow } = payable(standing);
   if (amount > outstanding) return refuse({ code: 'above_outstanding', limit: outstanding, path: 'amount' });
   // Without a smallest part payment in the terms, what is due is paid whole.
   const smallest = agreed.terms.minimum || dueNow === 0 ? smallestPayment : dueNow;
@@ -83,19 +95,23 @@ const refusedOffer = (offer: { amount: Minor } | null, amount: Minor) =>
 
 async function fromClient(
   deps: Deps,
-  asked: Omit<PayByClient, 'amount'> & { amount: Minor | null },
+  asked: Omit<PayByClient, 'amount'> & { amount: Minor | null; use?: KeptFor | undefined },
 ): Promise<Result<PayOutcome, PayRefusal>> {
   const { link, attempt, card, amount } = asked;
-  const { db, clock, processor, newId } = deps;
+  const { db, clock, newId } = deps;
   const opened = await bookingOfLink(db, link, clock.now());
   if ('fault' in opened) return refuse({ code: opened.fault });
   const byPayer = opened.purpose === 'payer';
   if (byPayer && amount === null) return refuse({ code: 'link_unknown' });
+  const { bookingId } = opened;
+  const about = (await readBooking(db, bookingId))!;
+  const chosen = ledgerOf(about.facts).accountChosen;
+  const account = pickAccount(await offeredFor(db, deps, [about.booking], clock.now(), chosen), asked.account);
+  if (!account) return refuse({ code: 'way_not_offered' });
   // Outside the transaction: it asks the world.
-  const known = await processor.cardOf(card);
+  const known = await (await processorOf(deps, account.id)).cardOf(card);
   if (!known) return refuse({ code: 'card_unknown' });
 
-  const { bookingId } = opened;
   const intended = await onBooking<string, PayRefusal>(deps, bookingId, async ({ tx, loaded, standing, now }) => {
     const cause = `client:${attempt}`;
     const before = await intentByCause(tx, bookingId, cause);
@@ -107,25 +123,30 @@ async function fromClient(
     if (standing.ledger.lapsed) return refuse({ code: 'booking_over' });
     const stopped = tooManyCards(refusedCards(loaded.facts), now);
     if (stopped) return stopped;
-    const used = { id: newId(), token: card, last4: known.last4 };
+    const byDebit = account.way === 'debit';
+    const way = byDebit ? { way: 'debit' as const } : {};
+    const used = { id: newId(), token: card, last4: known.last4, account: account.id, ...way };
     const make = (request: IntentRequest, asked: Minor) =>
       openIntent(tx, { id: newId(), bookingId, cause, request, amount: asked, now });
-    const consent = byPayer ? '' : cardConsent(standing);
+    const name = await businessName(tx);
+    const consent = byPayer ? '' : byDebit ? debitConsent(standing, name) : cardConsent(standing);
     if (amount === null) {
       if (standing.ledger.cancelled || standing.ledger.closedOut) return refuse({ code: 'booking_over' });
-      return ok(await make({ kind: 'verify', card: used, consent }, zero));
+      const use = asked.use ? { use: asked.use } : {};
+      return ok(await make({ kind: 'verify', card: used, consent, ...use }, zero));
     }
 
     const underWay = await paymentUnderWay(tx, bookingId);
     if (underWay) return refuse({ code: 'payment_under_way', confirmUrl: confirmUrlOf(underWay) });
-    const { outstanding, received } = standing.position;
-    if (outstanding === 0) return refuse({ code: 'nothing_due' });
+    const { received } = standing.position;
+    if (payable(standing).outstanding === 0) return refuse({ code: 'nothing_due' });
     if (asked.seen !== undefined && asked.seen !== received) return refuse({ code: 'position_changed' });
+    if (asked.everything && standing.onTheWay > 0) return refuse({ code: 'position_changed' });
     const offer = asked.everything ? payAllOffer(standing, dealOf(loaded.booking)) : null;
     const refused = asked.everything ? refusedOffer(offer, amount) : refusedAmount(standing, amount);
     if (refused) return refused;
     const description = `${loaded.booking.number} ${loaded.booking.title}`;
-    const { amount: charged, fee } = withFee(standing, offer?.deal.tax ?? loaded.booking.tax, amount);
+    const { amount: charged, fee } = withFee(standing, offer?.deal.tax ?? loaded.booking.tax, amount, used.way);
     const keeps = byPayer ? { keepsCard: false as const } : {};
     const settles = offer ? { settles: offer.deal } : {};
     const tipped = asked.tip ? { tip: asked.tip } : {};

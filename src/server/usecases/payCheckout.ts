@@ -1,14 +1,14 @@
 import type { PayCheckout } from '#contracts/checkout';
 import { awaitedFrom } from '#core/booking/ledger';
-import { asConfirmed, standing, type Standing } from '#core/booking/standing';
+import { asConfirmed, payable, standing, type Standing } from '#core/booking/standing';
 import { payAllOffer } from '#core/change/change';
 import type { Instant } from '#core/calendar/instant';
 import { type Minor, sum, zero } from '#core/money/minor';
 import { ok, refuse, type Result } from '#core/result';
-import { cardConsent } from '#core/wording/consent';
+import { cardConsent, debitConsent } from '#core/wording/consent';
 import { runDue } from '#server/agenda/runDue';
 import { dealOf } from '#server/booking/dealOf';
-import { agreedOf, type LoadedBooking, lockBooking } from '#server/booking/lockBooking';
+import { agreedOf, type LoadedBooking, lockBooking, readBooking } from '#server/booking/lockBooking';
 import type { Database, Tx } from '#server/database/open';
 import { services } from '#server/database/schema/business';
 import { checkouts } from '#server/database/schema/places';
@@ -21,12 +21,15 @@ import { withFee } from '#server/intents/withFee';
 import { hashOfToken } from '#server/usecases/clientLink';
 import { refusedCards, type TooManyCards, tooManyCards } from '#server/usecases/manyCards';
 import { outcomeOf, type PayOutcome, tellIfMany } from '#server/usecases/payByClient';
+import { businessName } from '#server/ways/businessName';
+import { offeredFor, pickAccount } from '#server/ways/offered';
+import { processorOf } from '#server/ways/payAccounts';
 import { eq } from 'drizzle-orm';
 
 export type PayCheckoutRefusal =
   | { readonly code: 'checkout_unknown' | 'place_gone' | 'nothing_due' | 'position_changed' | 'card_unknown' }
   | TooManyCards
-  | { readonly code: 'attempt_changed' | 'tip_not_taken' }
+  | { readonly code: 'attempt_changed' | 'tip_not_taken' | 'way_not_offered' }
   | { readonly code: 'payment_under_way'; readonly confirmUrl: string | null };
 
 export type InCheckout = { readonly loaded: LoadedBooking; readonly current: Standing };
@@ -54,7 +57,7 @@ export async function bookingsOfCheckout(tx: Tx, key: string, now: Instant): Pro
 /** Those that wait for money now. */
 export const toPay = (all: readonly InCheckout[]): InCheckout[] =>
   all.filter(
-    ({ current }) => current.stage === 'waiting' && !awaitedFrom(current.ledger) && current.position.dueNow > 0,
+    ({ current }) => current.stage === 'waiting' && !awaitedFrom(current.ledger) && payable(current).dueNow > 0,
   );
 
 /** Those that are secured by a card alone: on file, or for a hold. */
@@ -83,12 +86,16 @@ export async function toReserve(tx: Tx, all: readonly InCheckout[], now: Instant
 }
 
 /** What each booking is charged: what is due now, or everything with the discount that its terms give. */
-export function shareOf({ loaded, current }: InCheckout, everything: boolean): Omit<PaidShare, 'consent'> {
+export function shareOf(
+  { loaded, current }: InCheckout,
+  everything: boolean,
+  way?: 'debit',
+): Omit<PaidShare, 'consent'> {
   const { booking } = loaded;
   const offer = everything ? payAllOffer(current, dealOf(booking)) : null;
-  const { dueNow, outstanding } = current.position;
+  const { dueNow, outstanding } = payable(current);
   const amount = offer?.amount ?? (everything ? outstanding : dueNow);
-  const { fee } = withFee(current, offer?.deal.tax ?? booking.tax, amount).fee;
+  const { fee } = withFee(current, offer?.deal.tax ?? booking.tax, amount, way).fee;
   return { bookingId: booking.id, amount, ...(fee ? { fee } : {}), ...(offer ? { settles: offer.deal } : {}) };
 }
 
@@ -101,18 +108,24 @@ type Attempt = PayCheckout & { readonly used: CardUsed };
 export const payCheckout =
   (deps: Deps) =>
   async (request: PayCheckout): Promise<Result<PayOutcome, PayCheckoutRefusal>> => {
-    const { db, clock, processor, newId } = deps;
-    const known = await processor.cardOf(request.card);
-    if (!known) return refuse({ code: 'card_unknown' });
+    const { db, clock, newId } = deps;
     await runDue(deps); // a place that has run out is not paid for
-    const used = { id: newId(), token: request.card, last4: known.last4 };
+    const paidFor = await Promise.all((await idsOfCheckout(db, request.key)).map((id) => readBooking(db, id)));
+    if (paidFor.length === 0) return refuse({ code: 'checkout_unknown' });
+    const bookings = paidFor.map((each) => each!.booking);
+    const account = pickAccount(await offeredFor(db, deps, bookings, clock.now()), request.account);
+    if (!account) return refuse({ code: 'way_not_offered' });
+    const known = await (await processorOf(deps, account.id)).cardOf(request.card);
+    if (!known) return refuse({ code: 'card_unknown' });
+    const way = account.way === 'debit' ? { way: 'debit' as const } : {};
+    const used = { id: newId(), token: request.card, last4: known.last4, account: account.id, ...way };
     const intended = await db.transaction((tx) => intend(tx, deps, { ...request, used }, clock.now()));
     if (!intended.ok) return intended;
     let outcome: PayOutcome = { state: 'paid' };
     for (const id of intended.value) {
       outcome = outcomeOf(await carryOut(deps, id));
       if (outcome.state === 'declined') await tellIfMany(deps, (await idsOfCheckout(db, request.key)).toSorted()[0]!);
-      if (outcome.state !== 'paid') break;
+      if (outcome.state !== 'paid' && outcome.state !== 'onTheWay') break;
     }
     await runDue(deps);
     return ok(outcome);
@@ -140,9 +153,13 @@ async function intend(
 
   const paying = toPay(all);
   const reserving = await toReserve(tx, all, now);
+  const byDebit = attempt.used.way === 'debit';
+  // Nothing can be reserved on a bank account, and none secures what is to be held.
+  if (byDebit && (reserving.length > 0 || toGiveCard(all).length > 0)) return refuse({ code: 'way_not_offered' });
+  const name = await businessName(tx);
   const shares = paying.map((each): PaidShare => ({
-    ...shareOf(each, attempt.everything),
-    consent: cardConsent(each.current),
+    ...shareOf(each, attempt.everything, attempt.used.way),
+    consent: byDebit ? debitConsent(each.current, name) : cardConsent(each.current),
   }));
   const due = sum([...shares.map(({ amount }) => amount), ...reserving.map(({ amount }) => amount)]);
   if (due !== attempt.seen) return refuse({ code: 'position_changed' });

@@ -1,6 +1,5 @@
-import type { CreateRequest, OnRequest, PayRequest } from '#contracts/credit';
+import type { CreateRequest, OnRequest } from '#contracts/credit';
 import type { Instant } from '#core/calendar/instant';
-import { accounts, credit, debit, entry } from '#core/journal/entry';
 import type { Minor } from '#core/money/minor';
 import { formatMoney } from '#core/money/formatMoney';
 import { ok, refuse, type Result } from '#core/result';
@@ -13,27 +12,29 @@ import {
   requestFacts,
   type RequestFact,
   requestLinks,
-  requestPayments,
 } from '#server/database/schema/credit';
 import type { Deps } from '#server/deps';
 import { htmlBody, textBody } from '#server/documents/messageBody';
-import { appendEntry } from '#server/journal/appendEntry';
-import type { ProcessorAnswer } from '#server/ports';
 import { hashOfToken } from '#server/usecases/clientLink';
-import { tellOfManyCards, type TooManyCards, tooManyCards } from '#server/usecases/manyCards';
-import { outcomeOf, type PayOutcome } from '#server/usecases/payByClient';
-import { and, eq, inArray, lt, sql } from 'drizzle-orm';
+import type { TooManyCards } from '#server/usecases/manyCards';
+import { and, eq } from 'drizzle-orm';
 import { randomBytes } from 'node:crypto';
 
 export type RequestRow = typeof paymentRequests.$inferSelect;
 export type RequestRefusal =
   | TooManyCards
   | { readonly code: 'request_not_found' | 'request_over' | 'request_paid' | 'card_unknown' | 'attempt_changed' }
+  | { readonly code: 'way_not_offered' | 'account_not_found' }
   | { readonly code: 'payment_under_way'; readonly confirmUrl: string | null }
   | { readonly code: 'not_the_sum' | 'amount_too_small'; readonly limit: Minor; readonly path: 'amount' };
 
-const tell = (tx: Tx | Database, { newId }: Pick<Deps, 'newId'>, requestId: string, fact: RequestFact, at: Instant) =>
-  tx.insert(requestFacts).values({ id: newId(), requestId, fact, at });
+export const tell = (
+  tx: Tx | Database,
+  { newId }: Pick<Deps, 'newId'>,
+  requestId: string,
+  fact: RequestFact,
+  at: Instant,
+) => tx.insert(requestFacts).values({ id: newId(), requestId, fact, at });
 
 async function makeLink(tx: Tx | Database, requestId: string, via: 'message' | 'link'): Promise<string> {
   const token = randomBytes(32).toString('base64url');
@@ -63,12 +64,13 @@ export const createRequest =
       const client = known ?? { id: newId(), name: request.clientName, email };
       if (!known) await tx.insert(clients).values(client);
       const count = (await tx.$count(paymentRequests)) + 1;
-      const { requestKey, note, currency, amount, smallest, expiresAt } = request;
+      const { requestKey, note, currency, amount, smallest, expiresAt, ways } = request;
       const [row] = await tx
         .insert(paymentRequests)
         .values({
           ...{ id: newId(), number: `P-${String(count).padStart(4, '0')}`, requestKey, clientId: client.id },
           ...{ note, currency: currency ?? owner!.currency, amount, smallest, expiresAt, madeAt: now },
+          ...(ways ? { ways } : {}),
         })
         .returning();
       return { ...row!, isNew: true };
@@ -156,122 +158,6 @@ export const paidFor = async (db: Tx | Database, requestId: string): Promise<num
   )
     .map(({ amount }) => amount)
     .reduce((sum, amount) => sum + amount, 0);
-
-/** Pays a request by card. One payment at a time; a repeat of the attempt is answered as the first was. */
-export const payRequest =
-  (deps: Deps) =>
-  async ({ link, attempt, card, amount, payer }: PayRequest): Promise<Result<PayOutcome, RequestRefusal>> => {
-    const { db, clock, processor, newId } = deps;
-    const known = await processor.cardOf(card);
-    if (!known) return refuse({ code: 'card_unknown' });
-    const intended = await db.transaction(async (tx): Promise<Result<string, RequestRefusal>> => {
-      const found = await requestOfLink(tx, link);
-      if (!found) return refuse({ code: 'request_not_found' });
-      const { id, smallest, amount: asked } = found.request;
-      await tx.select({ id: paymentRequests.id }).from(paymentRequests).where(eq(paymentRequests.id, id)).for('update');
-      const payments = await tx.select().from(requestPayments).where(eq(requestPayments.requestId, id));
-      const same = payments.find((payment) => payment.attempt === attempt);
-      if (same)
-        return same.amount === amount && same.card.token === card ? ok(same.id) : refuse({ code: 'attempt_changed' });
-      if (isOver(found.request, clock.now())) return refuse({ code: 'request_over' });
-      const stopped = tooManyCards(await refusedOn(tx, id), clock.now());
-      if (stopped) return stopped;
-      const open = payments.find(({ state }) => state === 'open' || state === 'waiting');
-      if (open) {
-        const url = open.answer?.outcome === 'confirm' ? open.answer.url : null;
-        return refuse({ code: 'payment_under_way', confirmUrl: url });
-      }
-      if ((await paidFor(tx, id)) > 0) return refuse({ code: 'request_paid' });
-      if (asked !== null && amount !== asked) return refuse({ code: 'not_the_sum', limit: asked, path: 'amount' });
-      if (smallest !== null && amount < smallest)
-        return refuse({ code: 'amount_too_small', limit: smallest, path: 'amount' });
-      const used = { id: newId(), token: card, last4: known.last4 };
-      const payment = { id: newId(), requestId: id, attempt, card: used, payer, via: found.via, amount };
-      await tx.insert(requestPayments).values({ ...payment, state: 'open', madeAt: clock.now() });
-      return ok(payment.id);
-    });
-    if (!intended.ok) return intended;
-    const outcome = outcomeOf(await carryOutRequest(deps, intended.value));
-    if (outcome.state === 'declined') {
-      const found = (await requestOfLink(db, link))!.request;
-      const refused = await refusedOn(db, found.id);
-      await tellOfManyCards(deps, { of: found.number, path: '/credit', refused });
-    }
-    return ok(outcome);
-  };
-
-async function refusedOn(db: Tx | Database, requestId: string): Promise<Instant[]> {
-  const rows = await db.select().from(requestFacts).where(eq(requestFacts.requestId, requestId));
-  return rows.flatMap(({ fact, at }) => (fact.kind === 'declined' ? [at] : [])).sort();
-}
-
-/** Makes the call of an open payment and records its answer. Safe to repeat after a crash at any point. */
-export async function carryOutRequest(deps: Deps, paymentId: string): Promise<ProcessorAnswer> {
-  const [row] = await deps.db
-    .update(requestPayments)
-    .set({ calledAt: sql`now()` })
-    .where(eq(requestPayments.id, paymentId))
-    .returning();
-  if (row!.state !== 'open') return row!.answer!;
-  const [request] = await deps.db.select().from(paymentRequests).where(eq(paymentRequests.id, row!.requestId));
-  const answer = await deps.processor.charge({
-    ...{ key: paymentId, card: row!.card.token, amount: row!.amount, currency: request!.currency },
-    ...{ clientPresent: true, description: `${request!.number} ${request!.note}` },
-  });
-  await recordRequestAnswer(deps, paymentId, answer);
-  return answer;
-}
-
-/** Records an answer once, from the call or from the event that brings the same. Nothing where the key is not ours. */
-export async function recordRequestAnswer(deps: Deps, paymentId: string, answer: ProcessorAnswer): Promise<void> {
-  const { db, clock } = deps;
-  await db.transaction(async (tx) => {
-    const [row] = await tx.select().from(requestPayments).where(eq(requestPayments.id, paymentId)).for('update');
-    if (!row || row.state === 'approved' || row.state === 'declined') return;
-    const now = clock.now();
-    const { requestId, amount, payer, via } = row;
-    if (answer.outcome === 'confirm') {
-      await tx.update(requestPayments).set({ state: 'waiting', answer }).where(eq(requestPayments.id, paymentId));
-      return;
-    }
-    await tx.update(requestPayments).set({ state: answer.outcome, answer }).where(eq(requestPayments.id, paymentId));
-    if (answer.outcome === 'declined') {
-      await tell(tx, deps, requestId, { kind: 'declined', code: answer.code, by: payer }, now);
-      return;
-    }
-    const [request] = await tx.select().from(paymentRequests).where(eq(paymentRequests.id, requestId));
-    const { clientId, currency } = request!;
-    const receipt = { id: paymentId, clientId, requestId, amount, currency, method: 'card' as const, payer, at: now };
-    await tx.insert(creditReceipts).values(receipt);
-    await tell(tx, deps, requestId, { kind: 'paid', amount, by: payer, via }, now);
-    const came = entry('Payment with no booking yet', [
-      debit(accounts.cardClearing, amount),
-      credit(accounts.clientCredit, amount),
-    ]);
-    await appendEntry(tx, came!, { at: now, currency });
-  });
-}
-
-/** Asks again about payments that a crash left open. */
-export async function recoverRequests(deps: Deps, patienceSeconds = 20): Promise<void> {
-  const left = await deps.db
-    .select({ id: requestPayments.id })
-    .from(requestPayments)
-    .where(
-      and(
-        inArray(requestPayments.state, ['open']),
-        lt(requestPayments.calledAt, sql`now() - make_interval(secs => ${patienceSeconds})`),
-      ),
-    )
-    .limit(50);
-  for (const { id } of left) {
-    try {
-      await carryOutRequest(deps, id);
-    } catch (error) {
-      deps.report(`payment ${id} of a request could not be carried out`, error);
-    }
-  }
-}
 
 /** Opening it is told once for each way that it went. */
 export async function noteOpened(deps: Deps, requestId: string, via: 'message' | 'link'): Promise<void> {

@@ -199,7 +199,7 @@ describe('payments and their faults', () => {
     expect(facts.filter((fact) => fact.kind === 'refunded')).to.have.length(1);
     expect(codeOf(await app.cancelBooking({ bookingId: id, by: 'client' }))).to.equal('booking_over');
     await app.at('2027-04-10T10:00');
-    expect(await app.world.cards.liveAuthorisations(), 'no hold is placed for it').to.deep.equal([]);
+    expect(await (await app.cards()).liveAuthorisations(), 'no hold is placed for it').to.deep.equal([]);
   });
 
   it('a booking asked for twice with one key is one booking; terms that do not fit are refused', async () => {

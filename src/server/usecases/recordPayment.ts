@@ -1,4 +1,5 @@
 import type { RecordPayment } from '#contracts/owner';
+import { payable } from '#core/booking/standing';
 import type { Minor } from '#core/money/minor';
 import { ok, refuse, type Result } from '#core/result';
 import { recordFacts } from '#server/booking/record';
@@ -23,7 +24,7 @@ export const recordPayment =
     onBooking<{ received: Minor }, RecordPaymentRefusal>(deps, bookingId, async ({ tx, loaded, standing, now }) => {
       if (standing.ledger.receipts.some((receipt) => receipt.id === requestKey))
         return ok({ received: standing.position.received });
-      const limit = standing.position.outstanding;
+      const limit = payable(standing).outstanding;
       if (amount > limit) return refuse({ code: 'above_outstanding', limit, path: 'amount' });
       if (await paymentUnderWay(tx, bookingId)) return refuse({ code: 'payment_under_way' });
       const recorded = await recordFacts(

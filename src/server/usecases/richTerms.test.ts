@@ -38,7 +38,7 @@ describe('what terms can ask for', () => {
       await app.at('2027-03-09T20:00');
       const held = await booking.stands();
       expect({ hold: held.hold, inHand: held.securityInHand }).to.deep.equal({ hold: null, inHand: 400_00 });
-      expect(await app.world.cards.liveAuthorisations()).to.deep.equal([]);
+      expect(await (await app.cards()).liveAuthorisations()).to.deep.equal([]);
       await app.at('2027-03-21T10:00');
       const queue = await app.queries.closeOuts();
       expect(queue.queue[0]).to.include({ security: 400_00 });
@@ -159,7 +159,7 @@ describe('what terms can ask for', () => {
       received: 640_00,
       outstanding: 160_00,
     });
-    expect(await app.world.cards.liveAuthorisations()).to.deep.equal([]);
+    expect(await (await app.cards()).liveAuthorisations()).to.deep.equal([]);
   });
 
   it('style swap lets go before it places, and a refusal leaves nothing held', async () => {

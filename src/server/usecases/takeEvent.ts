@@ -1,16 +1,16 @@
 import { ledgerOf } from '#core/booking/ledger';
 import { accounts, credit, debit, entry } from '#core/journal/entry';
-import { minor } from '#core/money/minor';
+import { minor, remainder, zero } from '#core/money/minor';
 import { ok, type Result } from '#core/result';
 import { lockBooking } from '#server/booking/lockBooking';
 import { recordFacts } from '#server/booking/record';
 import type { Tx } from '#server/database/open';
 import { facts } from '#server/database/schema/bookings';
-import { payouts, processorEvents } from '#server/database/schema/work';
+import { intents, payouts, processorEvents } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
 import { carryOut } from '#server/intents/carryOut';
 import { recordAnswer } from '#server/intents/recordAnswer';
-import { recordRequestAnswer } from '#server/usecases/paymentRequests';
+import { recordRequestAnswer, returnRequestPayment } from '#server/usecases/requestPayments';
 import { appendEntry } from '#server/journal/appendEntry';
 import type { ProcessorEvent } from '#server/ports';
 import { runDue } from '#server/agenda/runDue';
@@ -36,6 +36,7 @@ export const takeEvent =
     const taken = await db.transaction(async (tx) => {
       if (!(await markTaken(tx, id, event, clock.now()))) return false;
       if (event.type === 'payout.made') await recordPayout(tx, event);
+      else if (event.type === 'payment.returned') await recordReturn(deps, tx, event);
       else await recordLapse(tx, event.authorisation, clock.now());
       return true;
     });
@@ -71,6 +72,37 @@ async function recordLapse(tx: Tx, authorisation: string, now: ReturnType<Deps['
   const held = ledger.authorisations.find((each) => each.id === authorisation);
   if (held?.state !== 'inForce') return;
   await recordFacts(tx, loaded, [{ kind: 'holdLapsed', at: now, authorisation, amount: held.amount }], now);
+}
+
+/** The payer's bank had a collection sent back that had settled: what it paid is owed again. */
+async function recordReturn(
+  deps: Deps,
+  tx: Tx,
+  event: Extract<ProcessorEvent, { type: 'payment.returned' }>,
+): Promise<void> {
+  const { payment, code } = event;
+  const [paid] = await tx
+    .select()
+    .from(intents)
+    .where(sql`${intents.answer}->>'reference' = ${payment}`);
+  if (paid?.request.kind !== 'pay' && paid?.request.kind !== 'charge') {
+    await returnRequestPayment(deps, tx, event);
+    return;
+  }
+  const { card } = paid.request;
+  const shares = paid.request.kind === 'pay' ? (paid.request.shares ?? []) : [];
+  const about = { cardId: card.id, last4: card.last4, clientPresent: paid.request.kind === 'pay' };
+  const at = deps.clock.now();
+  for (const bookingId of new Set([paid.bookingId, ...shares.map((share) => share.bookingId)])) {
+    const loaded = (await lockBooking(tx, bookingId))!;
+    const receipt = ledgerOf(loaded.facts).receipts.find(({ id }) => id === paid.id);
+    const amount = receipt ? remainder(receipt.amount, receipt.refunded) : zero;
+    if (amount === 0) continue;
+    const came = loaded.facts.find((fact) => fact.kind === 'received' && fact.receiptId === paid.id);
+    const tip = came?.kind === 'received' && came.tip && receipt!.refunded === 0 ? { tip: came.tip } : {};
+    const returned = { kind: 'debitReturned' as const, at, receiptId: paid.id, amount, code, settled: true };
+    await recordFacts(tx, loaded, [{ ...returned, ...about, ...tip }], at);
+  }
 }
 
 async function recordPayout(tx: Tx, event: Extract<ProcessorEvent, { type: 'payout.made' }>): Promise<void> {

@@ -1,6 +1,7 @@
 import type { UseCard } from '#contracts/client';
 import { ok, refuse, type Result } from '#core/result';
-import { cardConsent } from '#core/wording/consent';
+import { cardConsent, debitConsent } from '#core/wording/consent';
+import { businessName } from '#server/ways/businessName';
 import { recordFacts } from '#server/booking/record';
 import { cards } from '#server/database/schema/clients';
 import type { Deps } from '#server/deps';
@@ -14,7 +15,7 @@ export type UseCardRefusal =
 /** The client chooses one of the cards that they gave before; each was checked with its bank then. */
 export const useCard =
   (deps: Deps) =>
-  async ({ link, cardId }: UseCard): Promise<Result<{ last4: string }, UseCardRefusal>> => {
+  async ({ link, cardId, use }: UseCard): Promise<Result<{ last4: string }, UseCardRefusal>> => {
     const opened = await bookingOfLink(deps.db, link, deps.clock.now());
     if ('fault' in opened) return refuse({ code: opened.fault });
     if (opened.purpose === 'payer') return refuse({ code: 'link_unknown' });
@@ -29,12 +30,18 @@ export const useCard =
           .from(cards)
           .where(and(eq(cards.id, cardId), eq(cards.clientId, loaded.booking.clientId)));
         if (!card) return refuse({ code: 'card_unknown' });
-        if (ledger.card?.cardId === cardId) return ok({ last4: card.last4 });
+        // Nothing can be held on a bank account.
+        if (card.way === 'debit' && use === 'hold') return refuse({ code: 'card_unknown' });
+        const kept =
+          use === 'hold' ? [ledger.holdCard] : use === 'payments' ? [ledger.card] : [ledger.card, ledger.holdCard];
+        if (kept.every((each) => each?.cardId === cardId)) return ok({ last4: card.last4 });
         const { last4 } = card;
+        const consent = card.way === 'debit' ? debitConsent(standing, await businessName(tx)) : cardConsent(standing);
+        const way = card.way === 'debit' ? { way: 'debit' as const } : {};
         await recordFacts(
           tx,
           loaded,
-          [{ kind: 'cardKept', at: now, cardId, last4, consent: cardConsent(standing) }],
+          [{ kind: 'cardKept', at: now, cardId, last4, consent, ...way, ...(use ? { use } : {}) }],
           now,
         );
         return ok({ last4 });

@@ -35,7 +35,7 @@ describe('the whole job, from the booking to the close-out', () => {
     expect((await stateOf(id)).position.outstanding, 'balance charged to the card on file').to.equal(0);
     await app.at('2027-04-04T18:00');
     expect((await stateOf(id)).hold?.state).to.equal('inForce');
-    expect(await app.world.cards.liveAuthorisations()).to.have.length(1);
+    expect(await (await app.cards()).liveAuthorisations()).to.have.length(1);
 
     await app.at('2027-04-21T18:00');
     const served = await stateOf(id);
@@ -52,7 +52,7 @@ describe('the whole job, from the booking to the close-out', () => {
     const { ledger, stage } = await stateOf(id);
     expect(stage).to.equal('closed');
     expect(ledger.closedOut).to.include({ captured: 120_00, released: 280_00, shortfall: 0, outstanding: 0 });
-    expect(await app.world.cards.liveAuthorisations()).to.have.length(0);
+    expect(await (await app.cards()).liveAuthorisations()).to.have.length(0);
     await app.at('2027-04-30T09:00');
     expect(await verify(app.deps)).to.deep.equal([]);
   });

@@ -12,6 +12,9 @@ import { bookings, covers, dueParts, summaries } from '#server/database/schema/b
 import { accountBalances, journalEntries, journalLines } from '#server/database/schema/journal';
 import { errands } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
+import { payAccounts } from '#server/database/schema/ways';
+import type { LiveAuthorisation } from '#server/ports';
+import { processorOf } from '#server/ways/payAccounts';
 import { and, asc, eq, inArray, sql } from 'drizzle-orm';
 import { type Difference, differs } from '#server/verify/differs';
 import { verifyPlaces } from '#server/verify/verifyPlaces';
@@ -44,7 +47,9 @@ export async function verify(
     if (progress?.(++done, ids.length) === false) return found;
   }
   found.push(...(await verifyQuotes(deps)), ...(await verifyCredit(db)));
-  const live = await deps.processor.liveAuthorisations();
+  const live: LiveAuthorisation[] = [];
+  for (const { id } of await db.select({ id: payAccounts.id }).from(payAccounts))
+    live.push(...(await (await processorOf(deps, id)).liveAuthorisations()));
   const byReference = (pairs: Iterable<readonly [string, number]>) => [...pairs].sort(([a], [b]) => (a < b ? -1 : 1));
   found.push(
     ...differs(

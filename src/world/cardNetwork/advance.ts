@@ -1,16 +1,14 @@
-import type { Instant } from '#core/calendar/instant';
+import { addHours, type Instant } from '#core/calendar/instant';
 import { minor, sum } from '#core/money/minor';
-import { percentOf } from '#core/money/percentOf';
-import type { Decimal } from '#core/money/decimal';
-import type { Clock } from '#server/ports';
+import type { Clock, ProcessorAnswer } from '#server/ports';
+import { processorFee } from '#world/accounts/catalogue';
+import { accounts } from '#world/accounts/tables';
 import { appendEvent } from '#world/cardNetwork/events';
-import { answerConfirmation } from '#world/cardNetwork/processor';
-import { authorisations, events, payments, requests } from '#world/cardNetwork/tables';
+import { answerConfirmation, approveOnCard } from '#world/cardNetwork/processor';
+import { payOutMoment } from '#world/cardNetwork/workingDays';
+import { authorisations, events, payments, requests, vault } from '#world/cardNetwork/tables';
 import type { WorldDatabase } from '#world/database';
 import { and, asc, eq, isNull, lte, sql } from 'drizzle-orm';
-
-/** The processor's fee on a payment: 1.4 % and 25 minor units, nothing on what is given back. */
-const feeOn = (amount: number): number => (amount > 0 ? Number(percentOf(amount, '1.4' as Decimal)) + 25 : 0);
 
 /** Expiries, abandoned confirmations and payouts whose moment has come. @returns whether anything happened */
 export async function advanceNetwork(db: WorldDatabase, clock: Clock): Promise<boolean> {
@@ -20,10 +18,54 @@ export async function advanceNetwork(db: WorldDatabase, clock: Clock): Promise<b
     .from(requests)
     .where(lte(requests.confirmUntil, now));
   for (const { confirmation } of over) await answerConfirmation({ db, clock }, confirmation!, false);
+  const settled = await settleDebits(db, now);
+  const recalled = await recall(db, now);
   const lapsed = await lapseExpired(db, now);
   const paidOut = await payOut(db, now);
-  return over.length > 0 || lapsed || paidOut;
+  return over.length > 0 || settled || recalled || lapsed || paidOut;
 }
+
+/** Days after which a holder has a collection sent back that had settled. */
+const recallHours = 20 * 24;
+
+/** Collections from bank accounts whose bank has decided: settled, or come back. */
+const settleDebits = (db: WorldDatabase, now: Instant): Promise<boolean> =>
+  db.transaction(async (tx) => {
+    const due = await tx.select().from(requests).where(lte(requests.settleAt, now)).for('update');
+    for (const { key, request, answer, account } of due) {
+      if (request.kind !== 'charge' || answer.outcome !== 'pending') continue;
+      const [source] = await tx.select().from(vault).where(eq(vault.token, request.card!));
+      const [row] = await tx.select().from(accounts).where(eq(accounts.reference, account));
+      const decided: ProcessorAnswer =
+        source!.behaviour === 'comesBack'
+          ? { outcome: 'declined', code: 'AM04', decline: 'hard', at: now }
+          : { ...(await approveOnCard(tx, { account, provider: row!.provider }, request, now)), last4: source!.last4 };
+      if (decided.outcome === 'approved' && source!.behaviour === 'recalled') {
+        const recallAt = addHours(now, recallHours);
+        await tx.update(payments).set({ recallAt }).where(eq(payments.reference, decided.reference));
+      }
+      await tx.update(requests).set({ answer: decided, settleAt: null }).where(eq(requests.key, key));
+      await appendEvent(tx, { type: 'request.answered', key, answer: decided }, now);
+    }
+    return due.length > 0;
+  });
+
+const recall = (db: WorldDatabase, now: Instant): Promise<boolean> =>
+  db.transaction(async (tx) => {
+    const due = await tx.select().from(payments).where(lte(payments.recallAt, now)).for('update');
+    for (const paid of due) {
+      const { reference, account, currency, description } = paid;
+      const amount = minor(paid.amount - paid.refunded);
+      await tx.update(payments).set({ recallAt: null, refunded: paid.amount }).where(eq(payments.reference, reference));
+      if (amount <= 0) continue;
+      await tx.insert(payments).values({
+        ...{ reference: `returned_${reference}`, account, currency, description, refunded: minor(0) },
+        ...{ amount: minor(-amount), at: now, payOutAt: payOutMoment(now) },
+      });
+      await appendEvent(tx, { type: 'payment.returned', payment: reference, amount, code: 'MD06', at: now }, now);
+    }
+    return due.length > 0;
+  });
 
 const lapseExpired = (db: WorldDatabase, now: Instant): Promise<boolean> =>
   db.transaction(async (tx) => {
@@ -46,12 +88,16 @@ const payOut = (db: WorldDatabase, now: Instant): Promise<boolean> =>
       .where(and(isNull(payments.payout), lte(payments.payOutAt, now)))
       .orderBy(asc(payments.at))
       .for('update');
-    const batches = new Set(due.map((payment) => `${payment.payOutAt} ${payment.currency}`));
+    const nameOf = (payment: (typeof due)[number]): string =>
+      `${payment.payOutAt} ${payment.currency} ${payment.account}`;
+    const batches = new Set(due.map(nameOf));
     for (const name of batches) {
-      const batch = due.filter((payment) => `${payment.payOutAt} ${payment.currency}` === name);
-      const { currency, payOutAt } = batch[0]!;
-      const payout = `out_${payOutAt.slice(0, 10)}_${currency}`;
-      const lines = batch.map(({ reference, amount }) => ({ reference, amount, fee: feeOn(amount) }));
+      const batch = due.filter((payment) => nameOf(payment) === name);
+      const { currency, payOutAt, account } = batch[0]!;
+      const [row] = await tx.select().from(accounts).where(eq(accounts.reference, account));
+      const { provider } = row!;
+      const payout = `out_${payOutAt.slice(0, 10)}_${currency}_${account}`;
+      const lines = batch.map(({ reference, amount }) => ({ reference, amount, fee: processorFee(provider, amount) }));
       for (const { reference } of lines) {
         await tx.update(payments).set({ payout }).where(eq(payments.reference, reference));
       }
@@ -68,6 +114,8 @@ export async function nextNetworkMoment(db: WorldDatabase): Promise<Instant | nu
     (select min(${authorisations.expiresAt}) from ${authorisations} where ${authorisations.state} = 'live'),
     (select min(${payments.payOutAt}) from ${payments} where ${payments.payout} is null),
     (select min(${requests.confirmUntil}) from ${requests}),
+    (select min(${requests.settleAt}) from ${requests}),
+    (select min(${payments.recallAt}) from ${payments}),
     (select min(${events.dueAt}) from ${events} where not ${events.delivered})
   ) as at`);
   return (result as unknown as { rows: { at: Instant | null }[] }).rows[0]?.at ?? null;

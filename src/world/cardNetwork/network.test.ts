@@ -77,9 +77,11 @@ describe('the card network', () => {
 
   it('answers a key once, and refuses it with other content', async () => {
     const charge = await request();
-    const answer = await app.world.cards.charge(charge);
-    expect(await app.world.cards.charge(charge)).to.deep.equal(answer);
-    const changed = await app.world.cards
+    const answer = await (await app.cards()).charge(charge);
+    expect(await (await app.cards()).charge(charge)).to.deep.equal(answer);
+    const changed = await (
+      await app.cards()
+    )
       .charge({ ...charge, amount: minor(1) })
       .catch((error: Error) => error.message);
     expect(changed).to.include('another request');
@@ -87,47 +89,47 @@ describe('the card network', () => {
   });
 
   it('captures in part and lets the rest go, once, and never more than was held', async () => {
-    const held = await app.world.cards.authorise(await request());
+    const held = await (await app.cards()).authorise(await request());
     if (held.outcome !== 'approved') throw new Error(held.outcome);
     const authorisation = held.reference;
-    const capture = (amount: number) =>
-      app.world.cards.capture({ key: randomUUID(), authorisation, amount: minor(amount) });
+    const capture = async (amount: number) =>
+      (await app.cards()).capture({ key: randomUUID(), authorisation, amount: minor(amount) });
     expect(await capture(100_01)).to.include({ outcome: 'declined', code: '61' });
     expect(await capture(30_00)).to.include({ outcome: 'approved' });
     expect(await capture(30_00)).to.include({ outcome: 'declined' });
-    expect(await app.world.cards.release({ key: randomUUID(), authorisation })).to.include({ outcome: 'declined' });
+    expect(await (await app.cards()).release({ key: randomUUID(), authorisation })).to.include({ outcome: 'declined' });
   });
 
   it('an authorisation lapses after 168 hours, to the second, and says so', async () => {
-    const held = await app.world.cards.authorise(await request());
+    const held = await (await app.cards()).authorise(await request());
     if (held.outcome !== 'approved') throw new Error(held.outcome);
     expect(held.expires).to.equal('2027-03-08T10:00:00Z');
     await app.at('2027-03-08T09:59');
-    expect(await app.world.cards.liveAuthorisations()).to.have.length(1);
+    expect(await (await app.cards()).liveAuthorisations()).to.have.length(1);
     await app.at('2027-03-08T10:00');
-    expect(await app.world.cards.liveAuthorisations()).to.have.length(0);
+    expect(await (await app.cards()).liveAuthorisations()).to.have.length(0);
     expect((await app.world.network()).events[0]!.event.type).to.equal('authorisation.lapsed');
   });
 
   it('gives back no more than was paid', async () => {
-    const paid = await app.world.cards.charge(await request());
+    const paid = await (await app.cards()).charge(await request());
     if (paid.outcome !== 'approved') throw new Error(paid.outcome);
-    const refund = (amount: number) =>
-      app.world.cards.refund({ key: randomUUID(), payment: paid.reference, amount: minor(amount) });
+    const refund = async (amount: number) =>
+      (await app.cards()).refund({ key: randomUUID(), payment: paid.reference, amount: minor(amount) });
     expect(await refund(60_00)).to.include({ outcome: 'approved' });
     expect(await refund(60_00)).to.include({ outcome: 'declined' });
   });
 
   it('does not know a token that it never gave', async () => {
-    expect(await app.world.cards.charge(await request({ card: 'card_invented' }))).to.include({
+    expect(await (await app.cards()).charge(await request({ card: 'card_invented' }))).to.include({
       outcome: 'declined',
       code: '14',
     });
-    expect(await app.world.cards.cardOf('card_invented')).to.equal(null);
+    expect(await (await app.cards()).cardOf('card_invented')).to.equal(null);
   });
 
   it('pays out less its fee, and the books follow', async () => {
-    await app.world.cards.charge(await request());
+    await (await app.cards()).charge(await request());
     await app.at('2027-03-04T10:00');
     const { events } = await app.world.network();
     expect(events.find(({ event }) => event.type === 'payout.made')?.event).to.include({ gross: 100_00, fee: 165 });

@@ -6,18 +6,34 @@ import { appendEvent } from '#world/cardNetwork/events';
 import type { NetworkRequest } from '#world/cardNetwork/request';
 import { authorisations, payments, requests, vault } from '#world/cardNetwork/tables';
 import { payOutMoment } from '#world/cardNetwork/workingDays';
+import { providerOf } from '#world/accounts/catalogue';
+import { accounts } from '#world/accounts/tables';
+import type { BankBehaviour } from '#world/accounts/testBankAccounts';
+import type { CardBehaviour } from '#world/cardNetwork/testCards';
 import type { WorldDatabase, WorldTx } from '#world/database';
 import { and, eq, sql } from 'drizzle-orm';
 import { randomBytes } from 'node:crypto';
 import { isDeepStrictEqual } from 'node:util';
 
-export const abilities = { validHours: 168, renewValidHours: 168 } as const;
 /** How long a bank waits for the client's confirmation. */
 const confirmSeconds = 15 * 60;
+/** A collection from a bank account settles then; one that comes back does so a day earlier. */
+const settleHours = 4 * 24;
+const comesBackHours = 3 * 24;
+
+const abilitiesOf = (provider: string) => providerOf(provider).abilities;
 
 const reference = (kind: string): string => `${kind}_${randomBytes(9).toString('base64url')}`;
 
-type Deps = { readonly db: WorldDatabase; readonly clock: Clock; readonly baseUrl: string };
+/** A processor's account as a request reaches it. */
+export type AtAccount = { readonly account: string; readonly provider: string };
+type Deps = {
+  readonly db: WorldDatabase;
+  readonly clock: Clock;
+  readonly baseUrl: string;
+  readonly account: string;
+  readonly access: string;
+};
 type OnCard = Extract<NetworkRequest, { kind: 'charge' | 'authorise' | 'verify' }>;
 
 const declined = (code: string, at: Instant, decline: 'soft' | 'hard' = 'hard'): ProcessorAnswer => ({
@@ -28,13 +44,19 @@ const declined = (code: string, at: Instant, decline: 'soft' | 'hard' = 'hard'):
 });
 
 /** Carries out what an issuer has approved. */
-export async function approveOnCard(tx: WorldTx, request: OnCard, at: Instant): Promise<ProcessorAnswer> {
+export async function approveOnCard(
+  tx: WorldTx,
+  { account, provider }: AtAccount,
+  request: OnCard,
+  at: Instant,
+): Promise<Extract<ProcessorAnswer, { outcome: 'approved' }>> {
   if (request.kind === 'verify') return { outcome: 'approved', reference: reference('check'), at };
   const { amount, currency, description } = request;
   if (request.kind === 'charge') {
     const payment = reference('pay');
     await tx.insert(payments).values({
       reference: payment,
+      account,
       amount,
       currency,
       description,
@@ -45,11 +67,13 @@ export async function approveOnCard(tx: WorldTx, request: OnCard, at: Instant): 
     return { outcome: 'approved', reference: payment, at };
   }
   const held = reference('hold');
+  const abilities = abilitiesOf(provider);
   const hours = request.renews ? abilities.renewValidHours : abilities.validHours;
   const expires = addHours(at, hours);
   await tx.insert(authorisations).values({
     reference: held,
-    token: request.card,
+    account,
+    token: request.card!,
     amount,
     currency,
     description,
@@ -61,22 +85,32 @@ export async function approveOnCard(tx: WorldTx, request: OnCard, at: Instant): 
   return { outcome: 'approved', reference: held, at, expires };
 }
 
-async function onCard(tx: WorldTx, request: OnCard, at: Instant, baseUrl: string) {
-  const [card] = await tx.select().from(vault).where(eq(vault.token, request.card)).for('update');
-  if (!card) return { answer: declined('14', at) };
+const waitForClient = (url: (confirmation: string) => string, at: Instant) => {
+  const confirmation = randomBytes(18).toString('base64url');
+  const until = addSeconds(at, confirmSeconds);
+  const answer: ProcessorAnswer = { outcome: 'confirm', reference: confirmation, url: url(confirmation), until, at };
+  return { answer, confirmation, confirmUntil: until };
+};
+
+async function onCard(tx: WorldTx, about: AtAccount, request: OnCard, at: Instant, baseUrl: string) {
+  const { way } = abilitiesOf(about.provider);
+  if (way === 'reader')
+    return request.kind === 'charge'
+      ? waitForClient(() => `${baseUrl}/stand-in/reader`, at)
+      : { answer: declined('57', at) };
+  const known = and(eq(vault.token, request.card ?? ''), eq(vault.account, about.account));
+  const [found] = await tx.select().from(vault).where(known).for('update');
+  if (!found) return { answer: declined('14', at) };
+  if (way === 'debit') return collect(request, found.behaviour as BankBehaviour, found.last4, at);
+  const card = { ...found, behaviour: found.behaviour as CardBehaviour };
   const renewal = request.kind === 'authorise' && request.renews !== undefined;
   const decision = decide(
     card.behaviour,
     { kind: request.kind, clientPresent: request.clientPresent, renewal },
     card.refusals,
   );
-  if (decision.say === 'confirm') {
-    const confirmation = randomBytes(18).toString('base64url');
-    const until = addSeconds(at, confirmSeconds);
-    const url = `${baseUrl}/stand-in/bank/${confirmation}`;
-    const answer: ProcessorAnswer = { outcome: 'confirm', reference: confirmation, url, until, at };
-    return { answer, confirmation, confirmUntil: until };
-  }
+  if (decision.say === 'confirm')
+    return waitForClient((confirmation) => `${baseUrl}/stand-in/bank/${confirmation}`, at);
   if (decision.say === 'decline') {
     await tx
       .update(vault)
@@ -85,29 +119,36 @@ async function onCard(tx: WorldTx, request: OnCard, at: Instant, baseUrl: string
     return { answer: declined(decision.code, at, decision.decline) };
   }
   if (card.refusals > 0) await tx.update(vault).set({ refusals: 0 }).where(eq(vault.token, card.token));
-  return { answer: await approveOnCard(tx, request, at) };
+  return { answer: await approveOnCard(tx, about, request, at) };
 }
 
 async function capture(
   tx: WorldTx,
+  { account: own, provider }: AtAccount,
   request: Extract<NetworkRequest, { kind: 'capture' }>,
   at: Instant,
 ): Promise<ProcessorAnswer> {
   const [held] = await tx
     .select()
     .from(authorisations)
-    .where(eq(authorisations.reference, request.authorisation))
+    .where(and(eq(authorisations.reference, request.authorisation), eq(authorisations.account, own)))
     .for('update');
   if (!held || held.state !== 'live' || held.expiresAt <= at) return declined('54', at);
-  if (request.amount > held.amount) return declined('61', at);
+  const before = held.captured ?? 0;
+  if (before + request.amount > held.amount) return declined('61', at);
+  // One capture: what is not taken is let go. Several: the rest stays held while more is to follow.
+  const stays = Boolean(request.more) && abilitiesOf(provider).captures === 'several';
+  if (request.more && !stays) return declined('57', at);
+  const captured = minor(before + request.amount);
   await tx
     .update(authorisations)
-    .set({ state: 'captured', captured: request.amount, endedAt: at })
+    .set(stays ? { captured } : { state: 'captured', captured, endedAt: at })
     .where(eq(authorisations.reference, held.reference));
-  const { currency, description } = held;
+  const { currency, description, account } = held;
   const payment = reference('pay');
   await tx.insert(payments).values({
     reference: payment,
+    account,
     amount: request.amount,
     currency,
     description,
@@ -143,6 +184,7 @@ async function refund(
   const given = reference('back');
   await tx.insert(payments).values({
     reference: given,
+    account: paid.account,
     amount: minor(-request.amount),
     currency: paid.currency,
     description: paid.description,
@@ -153,10 +195,38 @@ async function refund(
   return { outcome: 'approved', reference: given, at };
 }
 
+/** Collected from a bank account: its bank decides within days. */
+function collect(request: OnCard, behaviour: BankBehaviour, last4: string, at: Instant) {
+  if (behaviour === 'closed') return { answer: declined('AC04', at) };
+  if (request.kind === 'authorise') return { answer: declined('57', at) };
+  if (request.kind === 'verify') {
+    const answer: ProcessorAnswer = { outcome: 'approved', reference: reference('mandate'), at };
+    return { answer };
+  }
+  const settles = addHours(at, settleHours);
+  const answer: ProcessorAnswer = { outcome: 'pending', reference: reference('debit'), settles, last4, at };
+  return { answer, settleAt: behaviour === 'comesBack' ? addHours(at, comesBackHours) : settles };
+}
+
+/** @throws where the access is not the account's newest, or has run out, or the account takes another currency */
+async function admitted(
+  tx: WorldTx,
+  { account, access, currency, now }: { account: string; access: string; currency: string | undefined; now: Instant },
+): Promise<AtAccount> {
+  const [row] = await tx.select().from(accounts).where(eq(accounts.reference, account));
+  if (!row || row.access !== access || row.accessUntil <= now) throw new Error(`no access to ${account}`);
+  if (currency !== undefined && currency !== row.currency) throw new Error(`${account} takes ${row.currency} alone`);
+  return { account, provider: row.provider };
+}
+
 /** The stand-in's card processor: its own state, one answer to a key, an event after each. */
-export function openProcessor({ db, clock, baseUrl }: Deps): CardProcessor {
+export function openProcessor({ db, clock, baseUrl, account, access }: Deps): CardProcessor {
   const answerOnce = (request: NetworkRequest): Promise<ProcessorAnswer> =>
     db.transaction(async (tx) => {
+      const about = await admitted(tx, {
+        ...{ account, access, now: clock.now() },
+        currency: 'currency' in request ? request.currency : undefined,
+      });
       // The same key at the same moment: the second waits, and finds the first one's answer.
       await tx.execute(sql`select pg_advisory_xact_lock(hashtextextended(${request.key}, 0))`);
       const [before] = await tx.select().from(requests).where(eq(requests.key, request.key)).for('update');
@@ -168,21 +238,20 @@ export function openProcessor({ db, clock, baseUrl }: Deps): CardProcessor {
       const at = clock.now();
       const result =
         request.kind === 'charge' || request.kind === 'authorise' || request.kind === 'verify'
-          ? await onCard(tx, request, at, baseUrl)
+          ? await onCard(tx, about, request, at, baseUrl)
           : {
               answer: await (request.kind === 'capture'
-                ? capture(tx, request, at)
+                ? capture(tx, about, request, at)
                 : request.kind === 'release'
                   ? release(tx, request, at)
                   : refund(tx, request, at)),
             };
-      await tx.insert(requests).values({ key: request.key, request, at, ...result });
+      await tx.insert(requests).values({ key: request.key, request, at, account, ...result });
       await appendEvent(tx, { type: 'request.answered', key: request.key, answer: result.answer }, at);
       return result.answer;
     });
 
   return {
-    abilities,
     charge: (request) => answerOnce({ kind: 'charge', ...request }),
     authorise: (request) => answerOnce({ kind: 'authorise', ...request }),
     capture: (request) => answerOnce({ kind: 'capture', ...request }),
@@ -192,29 +261,37 @@ export function openProcessor({ db, clock, baseUrl }: Deps): CardProcessor {
     abandon: ({ reference: confirmation }) =>
       answerConfirmation({ db, clock }, confirmation, false).then(() => undefined),
     async cardOf(token) {
-      const [card] = await db.select({ last4: vault.last4 }).from(vault).where(eq(vault.token, token));
+      const known = and(eq(vault.token, token), eq(vault.account, account));
+      const [card] = await db.select({ last4: vault.last4 }).from(vault).where(known);
       return card ?? null;
     },
     liveAuthorisations: () =>
       db
         .select({
           reference: authorisations.reference,
-          amount: authorisations.amount,
+          amount: sql<number>`${authorisations.amount} - coalesce(${authorisations.captured}, 0)`.mapWith(
+            (left) => Number(left) as Minor,
+          ),
           currency: authorisations.currency,
         })
         .from(authorisations)
-        .where(eq(authorisations.state, 'live')) as Promise<{ reference: string; amount: Minor; currency: string }[]>,
+        .where(and(eq(authorisations.state, 'live'), eq(authorisations.account, account))) as Promise<
+        { reference: string; amount: Minor; currency: string }[]
+      >,
   };
 }
 
 /** ISO 8583 has no code for a client who does not confirm; this one is the network's own. */
 export const notConfirmed = 'N0';
+const stoppedAtCounter = 'CN';
 
 /** The client says yes or no on the bank's page, or the time for it has run out. */
 export async function answerConfirmation(
   { db, clock }: Pick<Deps, 'db' | 'clock'>,
   confirmation: string,
   yes: boolean,
+  /** The card that was presented, where a reader asked for one. */
+  presented?: { readonly behaviour: CardBehaviour; readonly last4: string },
 ): Promise<'done' | 'unknown' | 'over'> {
   return db.transaction(async (tx) => {
     const [waiting] = await tx.select().from(requests).where(eq(requests.confirmation, confirmation)).for('update');
@@ -222,8 +299,21 @@ export async function answerConfirmation(
     if (waiting.answer.outcome !== 'confirm') return 'over';
     const at = clock.now();
     const inTime = waiting.confirmUntil !== null && at < waiting.confirmUntil;
-    const answer =
-      yes && inTime ? await approveOnCard(tx, waiting.request as OnCard, at) : declined(notConfirmed, at, 'soft');
+    const [row] = await tx.select().from(accounts).where(eq(accounts.reference, waiting.account));
+    const about = { account: waiting.account, provider: row!.provider };
+    const atReader = abilitiesOf(about.provider).way === 'reader';
+    const decision = presented
+      ? decide(presented.behaviour, { kind: 'charge', clientPresent: true, renewal: false }, 0)
+      : null;
+    const answer: ProcessorAnswer =
+      !yes || !inTime
+        ? declined(atReader ? stoppedAtCounter : notConfirmed, at, 'soft')
+        : decision?.say === 'decline'
+          ? declined(decision.code, at, decision.decline)
+          : {
+              ...(await approveOnCard(tx, about, waiting.request as OnCard, at)),
+              ...(presented ? { last4: presented.last4 } : {}),
+            };
     await tx.update(requests).set({ answer, confirmUntil: null }).where(eq(requests.key, waiting.key));
     await appendEvent(tx, { type: 'request.answered', key: waiting.key, answer }, at);
     return inTime ? 'done' : 'over';

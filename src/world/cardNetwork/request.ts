@@ -5,7 +5,13 @@ import type { Minor } from '#core/money/minor';
 export type NetworkRequest =
   | ({ readonly kind: 'charge' } & CardRequest)
   | ({ readonly kind: 'authorise'; readonly renews?: string } & CardRequest)
-  | { readonly kind: 'capture'; readonly key: string; readonly authorisation: string; readonly amount: Minor }
+  | {
+      readonly kind: 'capture';
+      readonly key: string;
+      readonly authorisation: string;
+      readonly amount: Minor;
+      readonly more?: boolean;
+    }
   | { readonly kind: 'release'; readonly key: string; readonly authorisation: string }
   | { readonly kind: 'refund'; readonly key: string; readonly payment: string; readonly amount: Minor }
   | { readonly kind: 'verify'; readonly key: string; readonly card: string; readonly clientPresent: boolean };

@@ -1,6 +1,7 @@
 import type { Instant } from '#core/calendar/instant';
 import type { Minor } from '#core/money/minor';
 import type { ProcessorAnswer, ProcessorEvent } from '#server/ports';
+import type { BankBehaviour } from '#world/accounts/testBankAccounts';
 import type { CardBehaviour } from '#world/cardNetwork/testCards';
 import type { NetworkRequest } from '#world/cardNetwork/request';
 import { bigint, bigserial, boolean, index, integer, jsonb, pgSchema, text } from 'drizzle-orm/pg-core';
@@ -12,7 +13,9 @@ const money = () => bigint({ mode: 'number' }).$type<Minor>();
 /** The card network's own vault: what a token stands for. The number itself is not kept here either. */
 export const vault = world.table('vault', {
   token: text().primaryKey(),
-  behaviour: text().$type<CardBehaviour>().notNull(),
+  /** The account whose frame it was typed into: no other one knows it. */
+  account: text().notNull(),
+  behaviour: text().$type<CardBehaviour | BankBehaviour>().notNull(),
   last4: text().notNull(),
   /** How often it was refused since it last went through: the short card recovers after some. */
   refusals: integer().notNull().default(0),
@@ -28,14 +31,18 @@ export const requests = world.table(
     /** Where the bank waits for the client: the page's secret, and until when. */
     confirmation: text().unique(),
     confirmUntil: instant(),
+    /** Where it is collected from a bank account: when that account's bank has decided. */
+    settleAt: instant(),
+    account: text().notNull(),
   },
-  (table) => [index().on(table.confirmUntil)],
+  (table) => [index().on(table.confirmUntil), index().on(table.settleAt)],
 );
 
 export const authorisations = world.table(
   'authorisations',
   {
     reference: text().primaryKey(),
+    account: text().notNull(),
     token: text().notNull(),
     amount: money().notNull(),
     currency: text().notNull(),
@@ -54,6 +61,7 @@ export const payments = world.table(
   'payments',
   {
     reference: text().primaryKey(),
+    account: text().notNull(),
     amount: money().notNull(),
     currency: text().notNull(),
     refunded: money().notNull(),
@@ -61,9 +69,11 @@ export const payments = world.table(
     /** The working day on which it is paid out. */
     payOutAt: instant().notNull(),
     payout: text(),
+    /** When the bank of its payer will have it sent back. */
+    recallAt: instant(),
     description: text().notNull(),
   },
-  (table) => [index().on(table.payout, table.payOutAt)],
+  (table) => [index().on(table.payout, table.payOutAt), index().on(table.recallAt)],
 );
 
 export const events = world.table(

@@ -13,6 +13,7 @@ import { sql } from 'drizzle-orm';
 import {
   type AnyPgColumn,
   bigserial,
+  boolean,
   check,
   index,
   integer,
@@ -48,6 +49,8 @@ export const bookings = pgTable(
     terms: jsonb().$type<Terms>().notNull(),
     /** Sent with the request that made it, so that a repeat makes no second one. */
     requestKey: text().notNull().unique(),
+    /** Paid on the client's house account, after the service. */
+    onAccount: boolean().notNull().default(false),
     /** How many units or seats it takes. */
     count: integer().notNull().default(1),
   },

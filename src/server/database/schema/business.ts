@@ -1,3 +1,4 @@
+import { allShown, type WaysShown } from '#core/ways/ways';
 import { type Hours, usualHours } from '#core/availability/hours';
 import type { BookingRules } from '#core/availability/rules';
 import type { Terms } from '#core/terms/terms';
@@ -21,6 +22,10 @@ export const business = pgTable('business', {
   lastQuote: integer().notNull().default(0),
   /** Opening hours, and the days that differ. */
   hours: jsonb().$type<Hours>().notNull().default(usualHours),
+  /** Ways to pay that clients are shown, and the account that online payments go through. */
+  ways: jsonb().$type<WaysShown>().notNull().default(allShown),
+  /** Where transfers go to, as clients read it. */
+  transferTo: text().notNull().default(''),
   look: jsonb().$type<BusinessLook>().notNull().default({}),
 });
 /** How the business looks to its clients: ids of pictures, and a colour as #rrggbb. */
@@ -81,6 +86,8 @@ export const services = pgTable(
     colour: text({ enum: serviceColours }).notNull().default('teal'),
     /** How clients book it themselves, and which places it takes; null: it takes none and is booked by the owner. */
     booking: jsonb().$type<BookingRules>(),
+    /** What is hidden for this service, and the account that its payments go through. */
+    ways: jsonb().$type<WaysShown>().notNull().default(allShown),
     /** No longer offered for new bookings. */
     retired: boolean().notNull().default(false),
   },

@@ -1,14 +1,17 @@
-import { instant } from '#server/database/schema/columns';
+import { instant, money } from '#server/database/schema/columns';
 import { bookings } from '#server/database/schema/bookings';
+import { payAccounts } from '#server/database/schema/ways';
 import { boolean, index, integer, pgTable, text } from 'drizzle-orm/pg-core';
 
 export const clients = pgTable('clients', {
   id: text().primaryKey(),
   name: text().notNull(),
   email: text().notNull(),
+  /** How much may stand open on the client's house account at a time; null where none is agreed. */
+  accountLimit: money(),
 });
 
-/** Tokens of the card network: a card number never enters the application. */
+/** Tokens of cards and bank accounts: a number never enters the application. */
 export const cards = pgTable('cards', {
   id: text().primaryKey(),
   clientId: text()
@@ -16,6 +19,13 @@ export const cards = pgTable('cards', {
     .references(() => clients.id),
   token: text().notNull(),
   last4: text().notNull(),
+  way: text({ enum: ['card', 'debit'] })
+    .notNull()
+    .default('card'),
+  /** The processor's account that knows the token. */
+  accountId: text()
+    .notNull()
+    .references(() => payAccounts.id),
   addedAt: instant().notNull(),
 });
 

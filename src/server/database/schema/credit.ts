@@ -1,4 +1,6 @@
+import { allShown, type WaysShown } from '#core/ways/ways';
 import type { ProcessorAnswer } from '#server/ports';
+import { payAccounts } from '#server/database/schema/ways';
 import type { CardUsed } from '#server/intents/request';
 import { clients } from '#server/database/schema/clients';
 import { instant, money } from '#server/database/schema/columns';
@@ -18,6 +20,8 @@ export const paymentRequests = pgTable('payment_requests', {
   /** The sum asked for; null where the payer chooses one. */
   amount: money(),
   smallest: money(),
+  /** What is hidden for this request, and the account that it goes through. */
+  ways: jsonb().$type<WaysShown>().notNull().default(allShown),
   madeAt: instant().notNull(),
   expiresAt: instant(),
   withdrawnAt: instant(),
@@ -29,6 +33,10 @@ export type RequestFact =
   | { readonly kind: 'copied' }
   | { readonly kind: 'opened'; readonly via: 'message' | 'link' }
   | { readonly kind: 'declined'; readonly code: string; readonly by: string }
+  /** Collected from a bank account; paid when it settles. */
+  | { readonly kind: 'onTheWay'; readonly amount: number; readonly by: string; readonly settles: string }
+  /** It had been paid, and the payer's bank sent it back. */
+  | { readonly kind: 'returned'; readonly amount: number; readonly code: string; readonly by: string }
   | { readonly kind: 'paid'; readonly amount: number; readonly by: string; readonly via: 'message' | 'link' };
 export const requestFacts = pgTable(
   'request_facts',
@@ -65,7 +73,10 @@ export const requestPayments = pgTable(
     payer: text().notNull(),
     via: text({ enum: ['message', 'link'] }).notNull(),
     amount: money().notNull(),
-    state: text({ enum: ['open', 'waiting', 'approved', 'declined'] }).notNull(),
+    accountId: text()
+      .notNull()
+      .references(() => payAccounts.id),
+    state: text({ enum: ['open', 'waiting', 'settling', 'approved', 'declined'] }).notNull(),
     answer: jsonb().$type<ProcessorAnswer>(),
     madeAt: instant().notNull(),
     calledAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
@@ -74,12 +85,12 @@ export const requestPayments = pgTable(
     uniqueIndex().on(table.requestId, table.attempt),
     uniqueIndex('one_open_request_payment')
       .on(table.requestId)
-      .where(sql`${table.state} in ('open', 'waiting')`),
+      .where(sql`${table.state} in ('open', 'waiting', 'settling')`),
     check('sum_above_zero', sql`${table.amount} > 0`),
   ],
 );
 
-/** Money that waits as a client's credit. What is used of it is read from the facts of their bookings. */
+/** Money that waits as a client's credit; less than zero where a bank sent it back. What is used of it is read from the facts of their bookings. */
 export const creditReceipts = pgTable(
   'credit_receipts',
   {
@@ -90,11 +101,11 @@ export const creditReceipts = pgTable(
     requestId: text().references(() => paymentRequests.id),
     amount: money().notNull(),
     currency: text().notNull(),
-    method: text({ enum: ['card', 'cash', 'transfer', 'cheque'] }).notNull(),
+    method: text({ enum: ['card', 'debit', 'cash', 'transfer', 'cheque'] }).notNull(),
     payer: text().notNull().default(''),
     at: instant().notNull(),
   },
-  (table) => [index().on(table.clientId), check('credit_above_zero', sql`${table.amount} > 0`)],
+  (table) => [index().on(table.clientId), check('credit_not_zero', sql`${table.amount} <> 0`)],
 );
 
 /** Gift vouchers. Only the hash of a code is kept, with its last letters to tell it by. */

@@ -5,6 +5,7 @@ import type { IntentRequest } from '#server/intents/request';
 import { instant, money } from '#server/database/schema/columns';
 import { bookings } from '#server/database/schema/bookings';
 import { quotes } from '#server/database/schema/quotes';
+import { payAccounts } from '#server/database/schema/ways';
 import { sql } from 'drizzle-orm';
 import { check, index, integer, jsonb, pgTable, text, timestamp, uniqueIndex } from 'drizzle-orm/pg-core';
 
@@ -23,7 +24,11 @@ export const intents = pgTable(
     cause: text().notNull(),
     request: jsonb().$type<IntentRequest>().notNull(),
     amount: money().notNull(),
-    state: text({ enum: ['open', 'waiting', 'approved', 'declined'] }).notNull(),
+    /** The processor's account that is asked. */
+    accountId: text()
+      .notNull()
+      .references(() => payAccounts.id),
+    state: text({ enum: ['open', 'waiting', 'settling', 'approved', 'declined'] }).notNull(),
     answer: jsonb().$type<ProcessorAnswer>(),
     madeAt: instant().notNull(),
     answeredAt: instant(),
@@ -35,7 +40,7 @@ export const intents = pgTable(
     // Two tabs, a double click: one payment of a booking at a time.
     uniqueIndex('one_open_payment')
       .on(table.bookingId)
-      .where(sql`${table.state} in ('open', 'waiting') and ${table.request}->>'kind' in ('pay', 'charge')`),
+      .where(sql`${table.state} in ('open', 'waiting') and ${table.request}->>'kind' in ('pay', 'charge', 'counter')`),
     index()
       .on(table.state)
       .where(sql`${table.state} = 'open'`),

@@ -1,0 +1,74 @@
+import { payable } from '#core/booking/standing';
+import { formatAmount, formatMoney } from '#core/money/formatMoney';
+import { parseAmount } from '#core/money/parseAmount';
+import type { DialogProps } from '#islands/Booking/BookingActions';
+import { fieldMessage } from '#islands/format/problemSentence';
+import { Problem } from '#islands/parts/Problem';
+import { useAction } from '#islands/parts/useAction';
+import { Button, Group, Modal, Stack, TextInput } from '@mantine/core';
+import { type SubmitEvent, useState } from 'react';
+
+/** Sends a sum to the reader, and shows what it waits for until a card was presented or it is stopped. */
+export function CounterDialog({ view, standing, close }: DialogProps) {
+  const send = useAction<{ state: string }>('/api/do/take-at-counter');
+  const stop = useAction<{ stopped: boolean }>('/api/do/stop-at-counter');
+  const { currency } = standing.agreed;
+  const { dueNow, outstanding } = payable(standing);
+  const [text, setText] = useState(formatAmount(dueNow > 0 ? dueNow : outstanding, currency));
+  const amount = parseAmount(text, currency);
+  const wrong =
+    amount === null || amount === 0
+      ? 'a sum, such as 120.00'
+      : amount > outstanding
+        ? `more than the ${formatAmount(outstanding, currency)} still to be paid`
+        : null;
+  const submit = async (event: SubmitEvent): Promise<void> => {
+    event.preventDefault();
+    if (wrong === null) await send.run({ bookingId: view.id, requestKey: send.requestKey(), amount });
+  };
+  if (view.atReader !== null)
+    return (
+      <Modal opened onClose={close} title="At the counter" centered>
+        <Stack>
+          <p style={{ margin: 0 }} role="status">
+            The reader asks for <b>{formatMoney(view.atReader, currency)}</b>. It shows here as soon as a card was
+            presented.
+          </p>
+          <Problem problem={stop.problem} currency={currency} />
+          <Group justify="flex-end">
+            <Button variant="default" loading={stop.busy} onClick={() => void stop.run({ bookingId: view.id })}>
+              Stop it
+            </Button>
+            <Button onClick={close} data-autofocus>
+              Leave it running
+            </Button>
+          </Group>
+        </Stack>
+      </Modal>
+    );
+  return (
+    <Modal opened onClose={close} title="Take a card at the counter" centered>
+      <form onSubmit={(event) => void submit(event)}>
+        <Stack>
+          <TextInput
+            label={`Sum, ${currency}`}
+            inputMode="decimal"
+            value={text}
+            onChange={(event) => setText(event.currentTarget.value)}
+            error={wrong ?? fieldMessage(send.problem, 'amount', currency)}
+            data-autofocus
+          />
+          {send.problem?.path !== 'amount' && <Problem problem={send.problem} currency={currency} />}
+          <Group justify="flex-end">
+            <Button variant="default" onClick={close}>
+              Not now
+            </Button>
+            <Button type="submit" loading={send.busy} disabled={wrong !== null}>
+              Send {amount && !wrong ? formatMoney(amount, currency) : ''} to the reader
+            </Button>
+          </Group>
+        </Stack>
+      </form>
+    </Modal>
+  );
+}

@@ -1,0 +1,50 @@
+import type { AccountLine } from '#contracts/wayViews';
+import { waysToPay, type WaysShown, type WayToPay } from '#core/ways/ways';
+import { wayWords } from '#core/wording/wayWords';
+import { Chip, Group, Input, NativeSelect, Stack } from '@mantine/core';
+
+type Props = {
+  readonly value: WaysShown;
+  readonly set: (value: WaysShown) => void;
+  readonly accounts: readonly AccountLine[];
+  readonly label: string;
+  /** How it goes where no account is chosen here. */
+  readonly otherwise: string;
+};
+
+/** Which ways are shown, and the account that online payments go through. */
+export function WaysChoice({ value, set, accounts, label, otherwise }: Props) {
+  const shown = waysToPay.filter((way) => !value.hidden.includes(way));
+  const online = accounts.filter(({ disconnected, way }) => !disconnected && way !== 'reader');
+  return (
+    <Stack gap="xs">
+      <Input.Wrapper label={label}>
+        <Chip.Group
+          multiple
+          value={shown}
+          onChange={(next) => set({ ...value, hidden: waysToPay.filter((way) => !(next as WayToPay[]).includes(way)) })}
+        >
+          <Group gap={6} mt={4}>
+            {waysToPay.map((way) => (
+              <Chip key={way} value={way} size="sm" radius="sm">
+                {wayWords[way]}
+              </Chip>
+            ))}
+          </Group>
+        </Chip.Group>
+      </Input.Wrapper>
+      <NativeSelect
+        label="Online payments go through"
+        value={value.online ?? ''}
+        data={[
+          { value: '', label: otherwise },
+          ...online.map(({ id, name, currency, mode }) => ({
+            value: id,
+            label: `${name}, ${currency}${mode === 'test' ? ', test' : ''}`,
+          })),
+        ]}
+        onChange={(event) => set({ ...value, online: event.currentTarget.value || null })}
+      />
+    </Stack>
+  );
+}

@@ -1,0 +1,76 @@
+import type { WaysView } from '#contracts/wayViews';
+import { Accounts } from '#islands/Ways/Accounts';
+import { useWays } from '#islands/Ways/useWays';
+import { WaysChoice } from '#islands/Ways/WaysChoice';
+import { fieldMessage } from '#islands/format/problemSentence';
+import { Problem } from '#islands/parts/Problem';
+import { useAction } from '#islands/parts/useAction';
+import { useReady } from '#islands/parts/useReady';
+import { Button, Stack, Textarea } from '@mantine/core';
+import { notifications } from '@mantine/notifications';
+import { useState } from 'react';
+import styles from './Ways.module.css';
+
+type Props = { readonly given: WaysView; readonly connection: string | null };
+
+const outcomes: Readonly<Record<string, string>> = {
+  connected: 'The account is connected.',
+  'not-agreed': 'You did not agree there, so nothing is connected.',
+  refused: 'The connection did not come about. Begin it again.',
+};
+
+/** Accounts at processors, what clients are shown, and where transfers go. */
+export function WaysToPay({ given, connection }: Props) {
+  const view = useWays(given) ?? given;
+  const ready = useReady();
+  const [ways, setWays] = useState(given.ways);
+  const [transferTo, setTransferTo] = useState(given.transferTo);
+  const save = useAction<null>('/api/do/save-ways');
+  const keep = async (): Promise<void> => {
+    const done = await save.run({ ways, transferTo });
+    if (done === null && save.problem === null) notifications.show({ message: 'Kept. Clients see it from now on.' });
+  };
+  return (
+    <section aria-label="Ways to pay" id="ways" className={styles.section}>
+      <h2>Ways to pay</h2>
+      {connection !== null && outcomes[connection] && (
+        <p className={styles.outcome} data-outcome={connection} role="status">
+          {outcomes[connection]}
+        </p>
+      )}
+      <div className={styles.columns}>
+        <Accounts view={view} />
+        <fieldset disabled={!ready} className={styles.fields}>
+          <Stack gap="sm">
+            <WaysChoice
+              value={ways}
+              set={(next) => {
+                save.clear();
+                setWays(next);
+              }}
+              accounts={view.accounts}
+              label="Shown to clients, where the terms offer it"
+              otherwise="the account that was connected first"
+            />
+            {!ways.hidden.includes('transfer') && (
+              <Textarea
+                label="Where transfers go to"
+                description="As clients read it; they are asked to write the booking’s number on it"
+                autosize
+                minRows={2}
+                maxLength={500}
+                value={transferTo}
+                error={fieldMessage(save.problem, 'transferTo', 'EUR')}
+                onChange={(event) => setTransferTo(event.currentTarget.value)}
+              />
+            )}
+            <Problem problem={save.problem?.path ? null : save.problem} currency="EUR" />
+            <Button style={{ justifySelf: 'start' }} w="fit-content" loading={save.busy} onClick={() => void keep()}>
+              Keep these ways
+            </Button>
+          </Stack>
+        </fieldset>
+      </div>
+    </section>
+  );
+}

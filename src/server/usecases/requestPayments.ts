@@ -1,0 +1,195 @@
+import type { PayRequest } from '#contracts/credit';
+import type { Instant } from '#core/calendar/instant';
+import { accounts, credit, debit, entry } from '#core/journal/entry';
+import { minor } from '#core/money/minor';
+import { ok, refuse, type Result } from '#core/result';
+import type { Database, Tx } from '#server/database/open';
+import { creditReceipts, paymentRequests, requestFacts, requestPayments } from '#server/database/schema/credit';
+import type { Deps } from '#server/deps';
+import { appendEntry } from '#server/journal/appendEntry';
+import type { ProcessorAnswer } from '#server/ports';
+import { tellOfManyCards, tooManyCards } from '#server/usecases/manyCards';
+import { outcomeOf, type PayOutcome } from '#server/usecases/payByClient';
+import { isOver, paidFor, requestOfLink, type RequestRefusal, tell } from '#server/usecases/paymentRequests';
+import { offeredForRequest, pickAccount } from '#server/ways/offered';
+import { processorOf } from '#server/ways/payAccounts';
+import { and, eq, inArray, lt, sql } from 'drizzle-orm';
+
+/** Pays a request by card or from a bank account. One payment at a time; a repeat of the attempt is answered as the first was. */
+export const payRequest =
+  (deps: Deps) =>
+  async ({
+    link,
+    attempt,
+    card,
+    account: wanted,
+    amount,
+    payer,
+  }: PayRequest): Promise<Result<PayOutcome, RequestRefusal>> => {
+    const { db, clock, newId } = deps;
+    const about = await requestOfLink(db, link);
+    if (!about) return refuse({ code: 'request_not_found' });
+    const account = pickAccount(await offeredForRequest(db, deps, about.request, clock.now()), wanted);
+    if (!account) return refuse({ code: 'way_not_offered' });
+    const known = await (await processorOf(deps, account.id)).cardOf(card);
+    if (!known) return refuse({ code: 'card_unknown' });
+    const way = account.way === 'debit' ? { way: 'debit' as const } : {};
+    const intended = await db.transaction(async (tx): Promise<Result<string, RequestRefusal>> => {
+      const found = await requestOfLink(tx, link);
+      if (!found) return refuse({ code: 'request_not_found' });
+      const { id, smallest, amount: asked } = found.request;
+      await tx.select({ id: paymentRequests.id }).from(paymentRequests).where(eq(paymentRequests.id, id)).for('update');
+      const payments = await tx.select().from(requestPayments).where(eq(requestPayments.requestId, id));
+      const same = payments.find((payment) => payment.attempt === attempt);
+      if (same)
+        return same.amount === amount && same.card.token === card ? ok(same.id) : refuse({ code: 'attempt_changed' });
+      if (isOver(found.request, clock.now())) return refuse({ code: 'request_over' });
+      const stopped = tooManyCards(await refusedOn(tx, id), clock.now());
+      if (stopped) return stopped;
+      const open = payments.find(({ state }) => state === 'open' || state === 'waiting' || state === 'settling');
+      if (open) {
+        const url = open.answer?.outcome === 'confirm' ? open.answer.url : null;
+        return refuse({ code: 'payment_under_way', confirmUrl: url });
+      }
+      if ((await paidFor(tx, id)) > 0) return refuse({ code: 'request_paid' });
+      if (asked !== null && amount !== asked) return refuse({ code: 'not_the_sum', limit: asked, path: 'amount' });
+      if (smallest !== null && amount < smallest)
+        return refuse({ code: 'amount_too_small', limit: smallest, path: 'amount' });
+      const used = { id: newId(), token: card, last4: known.last4, account: account.id, ...way };
+      const payment = {
+        id: newId(),
+        requestId: id,
+        attempt,
+        card: used,
+        payer,
+        via: found.via,
+        amount,
+        accountId: account.id,
+      };
+      await tx.insert(requestPayments).values({ ...payment, state: 'open', madeAt: clock.now() });
+      return ok(payment.id);
+    });
+    if (!intended.ok) return intended;
+    const outcome = outcomeOf(await carryOutRequest(deps, intended.value));
+    if (outcome.state === 'declined') {
+      const found = (await requestOfLink(db, link))!.request;
+      const refused = await refusedOn(db, found.id);
+      await tellOfManyCards(deps, { of: found.number, path: '/credit', refused });
+    }
+    return ok(outcome);
+  };
+
+async function refusedOn(db: Tx | Database, requestId: string): Promise<Instant[]> {
+  const rows = await db.select().from(requestFacts).where(eq(requestFacts.requestId, requestId));
+  return rows.flatMap(({ fact, at }) => (fact.kind === 'declined' ? [at] : [])).sort();
+}
+
+/** Makes the call of an open payment and records its answer. Safe to repeat after a crash at any point. */
+export async function carryOutRequest(deps: Deps, paymentId: string): Promise<ProcessorAnswer> {
+  const [row] = await deps.db
+    .update(requestPayments)
+    .set({ calledAt: sql`now()` })
+    .where(eq(requestPayments.id, paymentId))
+    .returning();
+  if (row!.state !== 'open') return row!.answer!;
+  const [request] = await deps.db.select().from(paymentRequests).where(eq(paymentRequests.id, row!.requestId));
+  const processor = await processorOf(deps, row!.accountId);
+  const answer = await processor.charge({
+    ...{ key: paymentId, card: row!.card.token, amount: row!.amount, currency: request!.currency },
+    ...{ clientPresent: true, description: `${request!.number} ${request!.note}` },
+  });
+  await recordRequestAnswer(deps, paymentId, answer);
+  return answer;
+}
+
+/** Records an answer once, from the call or from the event that brings the same. Nothing where the key is not ours. */
+export async function recordRequestAnswer(deps: Deps, paymentId: string, answer: ProcessorAnswer): Promise<void> {
+  const { db, clock } = deps;
+  await db.transaction(async (tx) => {
+    const [row] = await tx.select().from(requestPayments).where(eq(requestPayments.id, paymentId)).for('update');
+    if (!row || row.state === 'approved' || row.state === 'declined') return;
+    const now = clock.now();
+    const { requestId, amount, payer, via } = row;
+    if (answer.outcome === 'confirm') {
+      await tx.update(requestPayments).set({ state: 'waiting', answer }).where(eq(requestPayments.id, paymentId));
+      return;
+    }
+    if (answer.outcome === 'pending') {
+      if (row.state === 'settling') return;
+      await tx.update(requestPayments).set({ state: 'settling', answer }).where(eq(requestPayments.id, paymentId));
+      await tell(tx, deps, requestId, { kind: 'onTheWay', amount, by: payer, settles: answer.settles }, now);
+      return;
+    }
+    await tx.update(requestPayments).set({ state: answer.outcome, answer }).where(eq(requestPayments.id, paymentId));
+    if (answer.outcome === 'declined') {
+      await tell(tx, deps, requestId, { kind: 'declined', code: answer.code, by: payer }, now);
+      return;
+    }
+    const [request] = await tx.select().from(paymentRequests).where(eq(paymentRequests.id, requestId));
+    const { clientId, currency } = request!;
+    const receipt = { id: paymentId, clientId, requestId, amount, currency, payer, at: now };
+    await tx.insert(creditReceipts).values({ ...receipt, method: row.card.way ?? 'card' });
+    await tell(tx, deps, requestId, { kind: 'paid', amount, by: payer, via }, now);
+    const came = entry('Payment with no booking yet', [
+      debit(accounts.cardClearing, amount),
+      credit(accounts.clientCredit, amount),
+    ]);
+    await appendEntry(tx, came!, { at: now, currency });
+  });
+}
+
+/** Asks again about payments that a crash left open. */
+export async function recoverRequests(deps: Deps, patienceSeconds = 20): Promise<void> {
+  const left = await deps.db
+    .select({ id: requestPayments.id })
+    .from(requestPayments)
+    .where(
+      and(
+        inArray(requestPayments.state, ['open']),
+        lt(requestPayments.calledAt, sql`now() - make_interval(secs => ${patienceSeconds})`),
+      ),
+    )
+    .limit(50);
+  for (const { id } of left) {
+    try {
+      await carryOutRequest(deps, id);
+    } catch (error) {
+      deps.report(`payment ${id} of a request could not be carried out`, error);
+    }
+  }
+}
+
+/**
+ * The payer's bank has sent a payment of a request back that had settled: the credit that it gave is taken back, also
+ * where it has been used, and is then owed. Nothing where the payment is not one of a request.
+ */
+export async function returnRequestPayment(
+  deps: Deps,
+  tx: Tx,
+  { payment, code }: { readonly payment: string; readonly code: string },
+): Promise<boolean> {
+  const [row] = await tx
+    .select()
+    .from(requestPayments)
+    .where(sql`${requestPayments.answer}->>'reference' = ${payment}`)
+    .for('update');
+  if (!row) return false;
+  const now = deps.clock.now();
+  const { requestId, amount, payer } = row;
+  const [request] = await tx.select().from(paymentRequests).where(eq(paymentRequests.id, requestId));
+  const { clientId, currency } = request!;
+  const back = { id: `${row.id}:returned`, clientId, requestId, currency, payer, method: 'debit' as const, at: now };
+  const made = await tx
+    .insert(creditReceipts)
+    .values({ ...back, amount: minor(0 - amount) })
+    .onConflictDoNothing()
+    .returning({ id: creditReceipts.id });
+  if (made.length === 0) return true;
+  await tell(tx, deps, requestId, { kind: 'returned', amount, code, by: payer }, now);
+  const entered = entry('Bank debit that came back', [
+    debit(accounts.clientCredit, amount),
+    credit(accounts.cardClearing, amount),
+  ]);
+  await appendEntry(tx, entered!, { at: now, currency });
+  return true;
+}

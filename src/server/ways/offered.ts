@@ -1,0 +1,63 @@
+import type { Ledger } from '#core/booking/ledger';
+import type { Instant } from '#core/calendar/instant';
+import type { WallTime } from '#core/calendar/wallTime';
+import { instantOfWall } from '#core/calendar/zoned';
+import type { Terms } from '#core/terms/terms';
+import { type ConnectedAccount, type OfferedWays, offeredWays, waysToPay, type WaysShown } from '#core/ways/ways';
+import type { Database, Tx } from '#server/database/open';
+import { business, services } from '#server/database/schema/business';
+import type { Deps } from '#server/deps';
+import { connectedAccounts } from '#server/ways/payAccounts';
+import { inArray } from 'drizzle-orm';
+
+type World = Pick<Deps, 'providers'>;
+export type PaidFor = {
+  readonly serviceId: string;
+  readonly currency: string;
+  readonly timeZone: string;
+  readonly startsAt: WallTime;
+  readonly terms: Terms;
+};
+
+/**
+ * What may be paid with for bookings that are paid together: what the terms and choices of every one of them leave.
+ * @param chosen the account that the owner picked for this payment
+ */
+export async function offeredFor(
+  db: Database | Tx,
+  { providers }: World,
+  bookings: readonly PaidFor[],
+  now: Instant,
+  chosen: Ledger['accountChosen'] = null,
+): Promise<OfferedWays> {
+  const [owner] = await db.select({ ways: business.ways }).from(business);
+  const ids = bookings.map(({ serviceId }) => serviceId);
+  const own = await db.select({ ways: services.ways }).from(services).where(inArray(services.id, ids));
+  const starts = bookings.map(({ startsAt, timeZone }) => instantOfWall(startsAt, timeZone)).sort();
+  const picked: WaysShown[] = chosen ? [{ hidden: [], online: chosen }] : [];
+  return offeredWays({
+    terms: waysToPay.filter((way) => bookings.every(({ terms }) => terms.ways?.includes(way) ?? true)),
+    shown: [owner!.ways, ...own.map(({ ways }) => ways), ...picked],
+    accounts: await connectedAccounts(db, providers, now),
+    currency: bookings[0]!.currency,
+    asOf: now,
+    startAt: starts[0] ?? null,
+  });
+}
+
+/** What a payment without a booking may be paid with. */
+export async function offeredForRequest(
+  db: Database | Tx,
+  { providers }: World,
+  request: { readonly currency: string; readonly ways: WaysShown },
+  now: Instant,
+): Promise<OfferedWays> {
+  const [owner] = await db.select({ ways: business.ways }).from(business);
+  const shown = [owner!.ways, request.ways];
+  const accounts = await connectedAccounts(db, providers, now);
+  return offeredWays({ terms: undefined, shown, accounts, currency: request.currency, asOf: now, startAt: null });
+}
+
+/** The account that a client pays through: the one that their page offered, or the default one; null where it is not. */
+export const pickAccount = ({ online }: OfferedWays, accountId: string | undefined): ConnectedAccount | null =>
+  (accountId === undefined ? online[0] : online.find(({ id }) => id === accountId)) ?? null;

@@ -1,0 +1,67 @@
+import type { Instant } from '#core/calendar/instant';
+import type { ConnectedAccount } from '#core/ways/ways';
+import type { Database, Tx } from '#server/database/open';
+import { payAccounts } from '#server/database/schema/ways';
+import { intents } from '#server/database/schema/work';
+import type { Deps } from '#server/deps';
+import type { CardProcessor } from '#server/ports';
+import { and, asc, eq, isNull, sql } from 'drizzle-orm';
+
+export type PayAccount = typeof payAccounts.$inferSelect;
+
+/** The accounts that are connected, in the order in which they were. */
+export async function connectedAccounts(
+  db: Database | Tx,
+  providers: Deps['providers'],
+  now: Instant,
+): Promise<ConnectedAccount[]> {
+  const rows = await db
+    .select()
+    .from(payAccounts)
+    .where(isNull(payAccounts.disconnectedAt))
+    .orderBy(asc(payAccounts.connectedAt), asc(payAccounts.id));
+  return rows.map(({ id, provider, name, way, currency, mode, accessUntil }) => ({
+    ...{ id, name, way, currency, live: mode === 'live', usable: accessUntil > now },
+    settleDays: providers.all.find((each) => each.id === provider)?.abilities.settleDays ?? 0,
+  }));
+}
+
+/** The processor's account of that id, also one that takes no new payments any more. */
+export async function processorOf(
+  { db, providers }: Pick<Deps, 'db' | 'providers'>,
+  accountId: string,
+): Promise<CardProcessor> {
+  const [row] = await db.select().from(payAccounts).where(eq(payAccounts.id, accountId));
+  if (!row) throw new Error(`no account ${accountId}`);
+  return providers.open(row.reference, row.access);
+}
+
+/** The account that gave out an authorisation. */
+export async function accountOfAuthorisation(tx: Tx, authorisation: string): Promise<string> {
+  const [placed] = await tx
+    .select({ accountId: intents.accountId })
+    .from(intents)
+    .where(and(eq(intents.state, 'approved'), sql`${intents.answer}->>'reference' = ${authorisation}`))
+    .limit(1);
+  if (!placed) throw new Error(`nobody asked for the authorisation ${authorisation}`);
+  return placed.accountId;
+}
+
+/**
+ * The payment behind a receipt, as its processor names it, and the account that it came through: of a payment the
+ * intent of that id, of money that a hold gave the capture of that authorisation.
+ */
+export async function paymentOfReceipt(
+  tx: Tx,
+  receiptId: string,
+): Promise<{ readonly payment: string; readonly accountId: string }> {
+  const captured = sql`${intents.request}->>'kind' in ('capture', 'keepFromHold', 'captureReserved')
+    and ${intents.request}->>'authorisation' = ${receiptId}`;
+  const rows = await tx
+    .select()
+    .from(intents)
+    .where(and(eq(intents.state, 'approved'), sql`(${intents.id} = ${receiptId} or (${captured}))`));
+  const paid = rows.find(({ answer }) => answer?.outcome === 'approved');
+  if (paid?.answer?.outcome !== 'approved') throw new Error(`no payment behind the receipt ${receiptId}`);
+  return { payment: paid.answer.reference, accountId: paid.accountId };
+}

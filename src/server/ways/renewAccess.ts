@@ -1,0 +1,59 @@
+import type { Instant } from '#core/calendar/instant';
+import { renewAt } from '#core/ways/ways';
+import { longMoment } from '#core/wording/days';
+import { localDate } from '#core/calendar/zoned';
+import { payAccounts } from '#server/database/schema/ways';
+import { business } from '#server/database/schema/business';
+import type { Deps } from '#server/deps';
+import { tellOwner } from '#server/usecases/tellOwner';
+import type { PayAccount } from '#server/ways/payAccounts';
+import { eq } from 'drizzle-orm';
+
+const momentOf = ({ accessUntil: until, failedAt }: PayAccount): Instant | null => renewAt({ until, failedAt });
+
+/** When the next access is renewed; null where none will be. */
+export async function nextRenewal({ db }: Deps): Promise<Instant | null> {
+  const rows = await db.select().from(payAccounts);
+  return rows.flatMap((row) => momentOf(row) ?? []).sort()[0] ?? null;
+}
+
+/**
+ * Renews each access whose time has come. Where a processor refuses, or cannot be reached, the owner is told once and it
+ * is tried again each day until the access runs out.
+ * @returns how many were tried
+ */
+export async function renewAccess(deps: Deps): Promise<number> {
+  const { db, clock } = deps;
+  const now = clock.now();
+  const due = (await db.select().from(payAccounts)).filter((row) => {
+    const at = momentOf(row);
+    return at !== null && at <= now;
+  });
+  for (const account of due) await renewOne(deps, account, now);
+  return due.length;
+}
+
+async function renewOne(deps: Deps, account: PayAccount, now: Instant): Promise<void> {
+  const { db, providers, report } = deps;
+  const access = await providers.renew(account.reference, account.access).catch((error: unknown) => {
+    report(`the access to ${account.name} could not be renewed`, error);
+    return null;
+  });
+  await db
+    .update(payAccounts)
+    .set(access ? { access: access.token, accessUntil: access.until, failedAt: null } : { failedAt: now })
+    .where(eq(payAccounts.id, account.id));
+  if (access || account.failedAt !== null || account.disconnectedAt !== null) return;
+  const [owner] = await db.select({ timeZone: business.timeZone }).from(business);
+  const { timeZone } = owner!;
+  const until = longMoment(account.accessUntil, timeZone, localDate(now, timeZone));
+  await tellOwner(deps, {
+    key: `access:${account.id}:${account.accessUntil}`,
+    subject: `${account.name} does not renew its access`,
+    lines: [
+      `Ostendo may use your ${account.currency} account with ${account.name} until ${until}. It asked for longer and was refused.`,
+      'It asks again each day. After that day no payment goes through this account; connect it again before then.',
+    ],
+    path: '/set-up#ways',
+  });
+}
