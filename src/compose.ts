@@ -5,58 +5,24 @@ import { type Config, ConfigError, readConfig } from '#server/config';
 import { DirectoryInUse } from '#server/database/directoryLock';
 import { type OpenDatabase, openDatabase } from '#server/database/open';
 import type { Deps } from '#server/deps';
+import { useCases } from '#server/usecases/useCases';
 import { linkGuard } from '#server/http/linkGuard';
 import { openSignIn } from '#server/http/signIn';
 import { receiveEvent } from '#server/http/processorEvents';
 import { recoverIntents } from '#server/intents/carryOut';
 import { installationSecret, secretFor, urlKey } from '#server/secrets';
-import { acceptGap } from '#server/usecases/acceptGap';
-import { abandonPayment } from '#server/usecases/abandonPayment';
-import { askNow } from '#server/usecases/askNow';
-import { cancelBooking } from '#server/usecases/cancelBooking';
-import { chargeNow } from '#server/usecases/chargeNow';
-import { changeBooking } from '#server/usecases/changeBooking';
-import { closeOut, releaseMany } from '#server/usecases/closeOut';
-import { copyLink } from '#server/usecases/copyLink';
-import { createBooking } from '#server/usecases/createBooking';
-import { giveUp } from '#server/usecases/giveUp';
 import type { FreeQuery } from '#contracts/checkout';
-import { answerRequest, confirmByClient } from '#server/usecases/answerRequest';
-import { answerAsk, askChange, previewMove } from '#server/usecases/askChange';
-import { useCard } from '#server/usecases/useCard';
 import { clientBookings } from '#server/queries/clientBookings';
-import { copyRequestLink, createRequest, sendRequest, withdrawRequest } from '#server/usecases/paymentRequests';
-import { payRequest, recoverRequests } from '#server/usecases/requestPayments';
-import { connect, disconnect, finishConnecting, saveWays } from '#server/usecases/connect';
-import { chooseAccount } from '#server/usecases/chooseAccount';
-import { stopAtCounter, takeAtCounter } from '#server/usecases/takeAtCounter';
+import { recoverRequests } from '#server/usecases/requestPayments';
 import { waysView } from '#server/queries/ways';
 import { nextRenewal, renewAccess } from '#server/ways/renewAccess';
-import { sellVoucher, useCredit, useOnBooking, useVoucher, useVoucherOnCheckout } from '#server/usecases/vouchers';
 import { creditView, requestPage } from '#server/queries/credit';
-import { checkOut } from '#server/usecases/checkOut';
-import { deviceSees, rememberDevice, sendCode, useCode } from '#server/usecases/devices';
-import { idsOfCheckout, payCheckout } from '#server/usecases/payCheckout';
+import { deviceSees, rememberDevice } from '#server/usecases/devices';
+import { idsOfCheckout } from '#server/usecases/payCheckout';
 import { checkoutView } from '#server/queries/checkoutView';
 import { freeOf } from '#server/queries/free';
 import { bookPage } from '#server/queries/openServices';
-import { giveCard, payByClient } from '#server/usecases/payByClient';
 import { firstStart } from '#server/usecases/firstStart';
-import { addDate, blockPlace, callOffDate, freePlace, saveHours, savePlace } from '#server/usecases/places';
-import { changeServices, saveService, saveTaxes } from '#server/usecases/services';
-import { applyTerms, giveTerms, publishTerms } from '#server/usecases/terms';
-import { recordPayment } from '#server/usecases/recordPayment';
-import { acceptQuote, convertQuote, signByBusiness, signQuote } from '#server/usecases/acceptQuote';
-import { createQuote } from '#server/usecases/createQuote';
-import { readFile, uploadFile } from '#server/usecases/files';
-import { askPayer } from '#server/usecases/payerLink';
-import { saveAgreement, saveTemplate } from '#server/usecases/quoteTemplates';
-import { chooseOnQuote, writeOnQuote } from '#server/usecases/readQuote';
-import { saveBusiness } from '#server/usecases/saveBusiness';
-import { saveQuote } from '#server/usecases/saveQuote';
-import { answerQuestion, copyQuoteLink, renewQuote, sendQuote, withdrawQuote } from '#server/usecases/sendQuote';
-import { signChange } from '#server/usecases/signChange';
-import { saveWording } from '#server/usecases/wordings';
 import { quoteOfLink } from '#server/quotes/quoteLink';
 import { bookingOfLink } from '#server/usecases/clientLink';
 import { calendarOf } from '#server/queries/calendar';
@@ -179,94 +145,21 @@ export async function compose(config: Config, given: { opened?: OpenDatabase; po
     receiveEvent: (body: string, headers: Headers) => receiveEvent(deps, eventSecret, body, headers),
     eventSecret,
     queries,
+    ...useCases(deps),
     ...linkGuard(),
     close: opened.close,
-    createBooking: createBooking(deps),
-    payByClient: payByClient(deps),
-    checkOut: checkOut(deps),
-    payCheckout: payCheckout(deps),
     checkoutView: (key: string) => checkoutView(deps, key),
     bookPage: () => bookPage(db, world.clock.now()),
     free: (query: FreeQuery) => freeOf(db, world.clock.now(), query),
-    confirmByClient: confirmByClient(deps),
-    sellVoucher: sellVoucher(deps),
-    useVoucher: useVoucher(deps),
-    useVoucherOnCheckout: useVoucherOnCheckout(deps),
-    useCredit: useCredit(deps),
-    useOnBooking: useOnBooking(deps),
-    createRequest: createRequest(deps),
-    sendRequest: sendRequest(deps),
-    copyRequestLink: copyRequestLink(deps),
-    withdrawRequest: withdrawRequest(deps),
-    payRequest: payRequest(deps),
     requestPage: (link: string) => requestPage(deps, link),
     creditView: () => creditView(deps),
-    connect: connect(deps),
-    finishConnecting: finishConnecting(deps),
-    disconnect: disconnect(deps),
-    saveWays: saveWays(deps),
     waysView: () => waysView(deps),
-    chooseAccount: chooseAccount(deps),
-    takeAtCounter: takeAtCounter(deps),
-    stopAtCounter: stopAtCounter(deps),
-    askChange: askChange(deps),
-    previewMove: previewMove(deps),
-    answerAsk: answerAsk(deps),
-    useCard: useCard(deps),
     clientBookings: (link: string) => clientBookings(deps, link),
-    sendCode: sendCode(deps),
-    useCode: useCode(deps),
     deviceSees: (device: string | null, bookingId: string) => deviceSees(deps, device, bookingId),
     rememberDevice: (device: string, may: Parameters<typeof rememberDevice>[2]) =>
       rememberDevice(db, device, may, world.clock.now()),
     bookingsOfCheckout: (key: string) => idsOfCheckout(db, key),
-    answerRequest: answerRequest(deps),
-    giveCard: giveCard(deps),
-    abandonPayment: abandonPayment(deps),
-    recordPayment: recordPayment(deps),
-    askNow: askNow(deps),
-    chargeNow: chargeNow(deps),
-    acceptGap: acceptGap(deps),
-    copyLink: copyLink(deps),
-    closeOut: closeOut(deps),
-    releaseMany: releaseMany(deps),
-    cancelBooking: cancelBooking(deps),
-    changeBooking: changeBooking(deps),
-    giveUp: giveUp(deps),
-    publishTerms: publishTerms(deps),
-    giveTerms: giveTerms(deps),
-    applyTerms: applyTerms(deps),
-    saveService: saveService(deps),
-    saveHours: saveHours(deps),
-    savePlace: savePlace(deps),
-    addDate: addDate(deps),
-    callOffDate: callOffDate(deps),
-    blockPlace: blockPlace(deps),
-    freePlace: freePlace(deps),
-    changeServices: changeServices(deps),
-    saveTaxes: saveTaxes(deps),
-    createQuote: createQuote(deps),
-    saveQuote: saveQuote(deps),
-    sendQuote: sendQuote(deps),
-    renewQuote: renewQuote(deps),
-    copyQuoteLink: copyQuoteLink(deps),
-    withdrawQuote: withdrawQuote(deps),
-    answerQuestion: answerQuestion(deps),
-    convertQuote: convertQuote(deps),
-    signByBusiness: signByBusiness(deps),
-    saveTemplate: saveTemplate(deps),
-    saveAgreement: saveAgreement(deps),
-    saveWording: saveWording(deps),
     previewWording: (request: PreviewWording) => previewWording(db, world.clock.now(), request),
-    saveBusiness: saveBusiness(deps),
-    uploadFile: uploadFile(deps),
-    readFile: readFile(deps),
-    acceptQuote: acceptQuote(deps),
-    signQuote: signQuote(deps),
-    signChange: signChange(deps),
-    chooseOnQuote: chooseOnQuote(deps),
-    writeOnQuote: writeOnQuote(deps),
-    askPayer: askPayer(deps),
     bookingOfLink: (link: string) => bookingOfLink(db, link, world.clock.now()),
     quoteOfLink: (link: string) => quoteOfLink(db, link),
     calendarOf: (bookingId: string) => calendarOf(deps, bookingId),

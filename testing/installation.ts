@@ -8,9 +8,11 @@ import { readConfig } from '#server/config';
 import { extensions, openDatabase, type OpenDatabase, overPglite } from '#server/database/open';
 import type { CardProcessor } from '#server/ports';
 import { setUp } from '#server/starter/setUp';
+import { payAccounts } from '#server/database/schema/ways';
 import { processorOf } from '#server/ways/payAccounts';
 import { PGlite } from '@electric-sql/pglite';
 import { type CardBehaviour, testNumber } from '#world/cardNetwork/testCards';
+import { eq } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import pg from 'pg';
 
@@ -52,6 +54,8 @@ export type Installation = App & {
   /** Sets the clock to a local time of the business and carries out what is due on the way. */
   at: (wall: string) => Promise<void>;
   token: (behaviour: CardBehaviour) => Promise<string>;
+  /** A token of a number that was typed in that account's frame. */
+  tokenAt: (accountId: string, number: string) => Promise<string>;
   /** The account that everything goes through unless a test connects others, and its processor as it is now. */
   account: string;
   cards: () => Promise<CardProcessor>;
@@ -95,16 +99,20 @@ export async function installation(
   };
   await opened.db.transaction((tx) => setUp(tx, owner, moment(startAt)));
   const account = await connected(app, { provider: 'tarn', mode: 'live', currency: 'EUR' });
+  const tokenAt = async (accountId: string, number: string): Promise<string> => {
+    const [row] = await opened.db.select().from(payAccounts).where(eq(payAccounts.id, accountId));
+    const made = await app.world.tokenise(row!.reference, number);
+    if ('fault' in made) throw new Error(made.fault);
+    return made.token;
+  };
   return {
     ...app,
     account,
     cards: () => processorOf(app.deps, account),
     at: (wall) => app.moveClock(moment(wall)),
+    tokenAt,
     token: async (behaviour) => {
-      const [account] = await app.world.accounts();
-      const card = await app.world.tokenise(account!.reference, testNumber(behaviour));
-      if ('fault' in card) throw new Error(card.fault);
-      return card.token;
+      return tokenAt(account, testNumber(behaviour));
     },
     linkSentTo: async (email) => {
       const [newest] = await app.world.mail.list(email, 1);

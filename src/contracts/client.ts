@@ -16,7 +16,7 @@ export const PayByClient = z.strictObject({
   tip: Money.optional(),
   /** Everything at once, with the discount that the terms give for it. */
   everything: z.literal(true).optional(),
-  /** What had come in when the page was read: a payment made since in another tab is told, not made again. */
+  /** What had come in or was on its way when the page was read: a payment made since in another tab is told, not made again. */
   seen: Money.optional(),
 });
 export type PayByClient = z.infer<typeof PayByClient>;

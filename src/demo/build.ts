@@ -7,6 +7,8 @@ import type { App } from '#compose';
 import { furnishDemo, quoteStories, stepsOfQuote } from '#demo/quotes';
 import { clientsOfTheMorning, creditOfTheDemo } from '#demo/clients';
 import { furnishPlaces } from '#demo/places';
+import { chooseForRentals, demoToken, furnishWays } from '#demo/ways';
+import { offeredFor } from '#server/ways/offered';
 import { routineBookings } from '#demo/routine';
 import {
   demoBegins,
@@ -27,7 +29,6 @@ import { readBooking, agreedOf } from '#server/booking/lockBooking';
 import { standing } from '#core/booking/standing';
 import { starterTerms } from '#server/starter/starterTerms';
 import { setUp } from '#server/starter/setUp';
-import { testNumber } from '#world/cardNetwork/testCards';
 import { services } from '#server/database/schema/business';
 import { eq } from 'drizzle-orm';
 
@@ -53,6 +54,7 @@ export async function buildDemo(app: App, progress: (share: number, at: Instant)
   await app.deps.db.transaction((tx) => setUp(tx, owner, moment(demoBegins), demoServices, demoTaxes));
   await app.signIn.api.signUpEmail({ body: { ...demoSignIn } });
 
+  await furnishWays(app);
   await furnishDemo(app);
   await furnishPlaces(app);
 
@@ -61,13 +63,13 @@ export async function buildDemo(app: App, progress: (share: number, at: Instant)
     .flatMap((story, index) => stepsOfQuote(app, story, index))
     .map(({ at, run }): Step => ({ at: moment(at), run }));
   const booked = all.flatMap((booking, index) => stepsOf(app, booking, index));
-  const approved = (key: string): Promise<string> => token(app, 'approves', key);
   // Last, so that the numbers of everything that is told before stay as they are.
   const morning: Step = {
     at: moment('2027-05-14T09:05'),
     run: async () => {
-      await creditOfTheDemo(app, approved);
-      await clientsOfTheMorning(app, approved);
+      await chooseForRentals(app);
+      await creditOfTheDemo(app);
+      await clientsOfTheMorning(app);
     },
   };
   const steps = [...booked, ...quoted, secondVersion(app), morning].sort((a, b) => (a.at < b.at ? -1 : 1));
@@ -127,17 +129,6 @@ const secondVersion = (app: App): Step => ({
   },
 });
 
-async function token(app: App, card: Parameters<typeof testNumber>[0], key: string): Promise<string> {
-  const account = [...key].reduce((sum, letter) => (sum * 31 + letter.charCodeAt(0)) % 899_999_999, 7);
-  const accounts = await app.world.accounts();
-  const made = await app.world.tokenise(
-    accounts.find((each) => each.way === 'card')!.reference,
-    testNumber(card, account),
-  );
-  if ('fault' in made) throw new Error(made.fault);
-  return made.token;
-}
-
 async function happen(app: App, bookingId: string, happening: Happening, key: string): Promise<void> {
   const expectOk = <T>(result: { ok: true; value: T } | { ok: false; refusal: { code: string } }): T => {
     if (!result.ok) throw new Error(`${key} ${happening.do}: ${result.refusal.code}`);
@@ -150,11 +141,14 @@ async function happen(app: App, bookingId: string, happening: Happening, key: st
     case 'giveCard': {
       const amount = current.position.dueNow;
       if (happening.do === 'pay' && amount === 0) return; // paid already, by an earlier card
+      const { online } = await offeredFor(app.deps.db, app.deps, [loaded.booking], app.world.clock.now());
+      const account = online[0]!.id;
       const { url } = expectOk(await app.copyLink({ bookingId, requestKey: key }));
       const about = {
         link: url.split('/').at(-1)!,
         attempt: `${key}-try`,
-        card: await token(app, happening.card, key),
+        account,
+        card: await demoToken(app, { account, key, card: happening.card }),
       };
       const paid = expectOk(
         happening.do === 'pay' ? await app.payByClient({ ...about, amount }) : await app.giveCard(about),

@@ -4,6 +4,7 @@ import type { WallTime } from '#core/calendar/wallTime';
 import { wallOfInstant } from '#core/calendar/zoned';
 import { minor, sum } from '#core/money/minor';
 import { price } from '#core/price/price';
+import { demoToken } from '#demo/ways';
 import { askedPrice } from '#core/services/askedPrice';
 
 type Item = Parameters<App['checkOut']>[0]['items'][number];
@@ -13,13 +14,15 @@ type Told = {
   readonly item: Item;
   readonly filled: Readonly<Record<string, string>>;
   readonly tip: number;
+  /** From a bank account, where it is not by card. */
+  readonly debit?: true;
 };
 
 const item = (serviceId: string, start: string, end: string, count = 1, extras: Item['extras'] = {}): Item => ({
   ...{ serviceId, start: start as WallTime, end: end as WallTime, count, extras },
 });
 
-/** Clients of the demo's last morning who come by the booking page: one pays, one asks, one has to confirm. */
+/** Clients of the demo's last morning who come by the booking page: two pay, one asks, one has to confirm. */
 const told: readonly Told[] = [
   {
     ...{ client: 'Ottilie Brandt', email: 'ottilie.brandt@example.com', filled: {}, tip: 5_00 },
@@ -34,11 +37,15 @@ const told: readonly Told[] = [
     ...{ client: 'Suri Anand', email: 'suri.anand@example.com', filled: {}, tip: 0 },
     item: item('first-night', '2027-05-26T21:00', '2027-05-26T23:00'),
   },
+  {
+    ...{ client: 'Leontine Aerts', email: 'leontine.aerts@example.com', filled: {}, tip: 0, debit: true },
+    item: item('dome', '2027-06-05T21:00', '2027-06-05T23:00', 2),
+  },
 ];
 
 /** Runs them through the page's own use cases, with the sums that the page would show. */
-export async function clientsOfTheMorning(app: App, token: (key: string) => Promise<string>): Promise<void> {
-  for (const [index, { client, email, item: asked, filled, tip }] of told.entries()) {
+export async function clientsOfTheMorning(app: App): Promise<void> {
+  for (const [index, { client, email, item: asked, filled, tip, debit }] of told.entries()) {
     const { services, timeZone, rates } = await app.bookPage();
     const service = services.find(({ id }) => id === asked.serviceId)!;
     const { total } = price(askedPrice(service, service.rules.counts, asked, { timeZone, rates }));
@@ -63,14 +70,16 @@ export async function clientsOfTheMorning(app: App, token: (key: string) => Prom
     const view = (await app.checkoutView(key))!;
     if (view.next === 'done') continue;
     const attempt = `demo-checkout-${index}-pay`;
-    const pay = { key, attempt, card: await token(attempt), everything: false, tip: minor(tip), seen: view.dueNow };
+    const { account } = view.offered.online.find(({ way }) => (way === 'debit') === Boolean(debit))!;
+    const card = await demoToken(app, { account, key: attempt });
+    const pay = { key, attempt, account, card, everything: false, tip: minor(tip), seen: view.dueNow };
     const paid = await app.payCheckout(pay);
     if (!paid.ok) throw new Error(`${client}: ${paid.refusal.code}`);
   }
 }
 
 /** Money without a booking: a request that is open, one that is paid, two vouchers. */
-export async function creditOfTheDemo(app: App, token: (key: string) => Promise<string>): Promise<void> {
+export async function creditOfTheDemo(app: App): Promise<void> {
   const ask = (key: string, clientName: string, clientEmail: string, note: string, amount: number, send: boolean) =>
     app.createRequest({
       ...{ requestKey: key, clientName, clientEmail, note, currency: 'EUR', amount: minor(amount) },
@@ -87,8 +96,9 @@ export async function creditOfTheDemo(app: App, token: (key: string) => Promise<
   );
   if (copied.ok && copied.value.url) {
     const link = copied.value.url.split('/').at(-1)!;
-    await app.requestPage(link);
-    const pay = { link, attempt: 'demo-request-2-pay', card: await token('demo-request-2'), amount: minor(90_00) };
+    const { account } = (await app.requestPage(link))!.offered.online[0]!;
+    const card = await demoToken(app, { account, key: 'demo-request-2' });
+    const pay = { link, attempt: 'demo-request-2-pay', account, card, amount: minor(90_00) };
     await app.payRequest({ ...pay, payer: 'Okafor & Daughters, accounts' });
   }
   const voucher = { currency: 'EUR', method: 'cash' as const, expiresAt: null };

@@ -1,7 +1,7 @@
 import type { Deal } from '#core/booking/deal';
-import type { Fact, KeptFor } from '#core/booking/facts';
+import type { Fact } from '#core/booking/facts';
 import { type Ledger, ledgerOf } from '#core/booking/ledger';
-import { addHours, type Instant } from '#core/calendar/instant';
+import type { Instant } from '#core/calendar/instant';
 import { type Minor, minor, zero } from '#core/money/minor';
 import { dealOf } from '#server/booking/dealOf';
 import { type LoadedBooking, lockBooking } from '#server/booking/lockBooking';
@@ -12,29 +12,16 @@ import { takePlaces } from '#server/booking/takePlaces';
 import { instantOfWall } from '#core/calendar/zoned';
 import { services } from '#server/database/schema/business';
 import { openRefunds } from '#server/intents/openRefunds';
-import { cards } from '#server/database/schema/clients';
 import { intents } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
+import { recordOnTheWay, returnedFacts } from '#server/intents/bankDebit';
 import type { IntentRow } from '#server/intents/openIntent';
-import type { CardUsed, PaidShare } from '#server/intents/request';
+import { keepCard, otherShares, ownShare } from '#server/intents/shares';
+import type { PaidShare } from '#server/intents/request';
 import type { ProcessorAnswer } from '#server/ports';
 import { eq } from 'drizzle-orm';
 
 type Answered = Extract<ProcessorAnswer, { outcome: 'approved' | 'declined' }>;
-type Pending = Extract<ProcessorAnswer, { outcome: 'pending' }>;
-
-async function keepCard(
-  tx: Tx,
-  clientId: string,
-  card: CardUsed,
-  { consent, use }: { readonly consent: string; readonly use?: KeptFor | undefined },
-  now: Instant,
-): Promise<Fact> {
-  const { id, token, last4, account: accountId, way } = card;
-  const row = { id, clientId, token, last4, accountId, way: way ?? ('card' as const), addedAt: now };
-  await tx.insert(cards).values(row).onConflictDoNothing();
-  return { kind: 'cardKept', at: now, cardId: id, last4, consent, ...(way ? { way } : {}), ...(use ? { use } : {}) };
-}
 
 function holdFacts(intent: IntentRow, answer: Answered, at: Instant): Fact[] {
   if (intent.request.kind !== 'hold') return [];
@@ -93,27 +80,6 @@ async function paidFacts(
   const kept =
     share.keeps && intent.state !== 'settling' ? [await keepCard(tx, clientId, request.card, { consent }, at)] : [];
   return [...settled, received, ...kept];
-}
-
-/** What counts towards the booking of the intent itself, without fee and tip. */
-function ownShare({ request, amount, bookingId }: IntentRow): PaidShare & { readonly keeps: boolean } {
-  if (request.kind !== 'pay') {
-    const fee = request.kind === 'charge' ? request.fee : undefined;
-    return {
-      bookingId,
-      consent: '',
-      amount: minor(amount - (fee?.amount ?? 0)),
-      ...(fee ? { fee } : {}),
-      keeps: false,
-    };
-  }
-  const keeps = request.keepsCard !== false;
-  const shared = request.shares?.find((share) => share.bookingId === bookingId);
-  if (shared) return { ...shared, keeps };
-  const { fee, tip, settles, consent } = request;
-  const counted = minor(amount - (fee?.amount ?? 0) - (tip ?? 0));
-  const more = { ...(fee ? { fee } : {}), ...(tip ? { tip } : {}), ...(settles ? { settles } : {}) };
-  return { bookingId, consent, amount: counted, ...more, keeps };
 }
 
 async function factsOf(
@@ -241,57 +207,6 @@ export async function recordAnswer(
     }
     return further;
   });
-}
-
-/** The bookings that the payment is for besides its own, in the order in which every payment of several locks them. */
-const otherShares = ({ request, bookingId }: IntentRow): readonly PaidShare[] =>
-  request.kind === 'pay' ? (request.shares ?? []).filter((share) => share.bookingId !== bookingId) : [];
-
-/** Collected from a bank account: told on each booking that it pays for, whose place then waits for it. */
-async function recordOnTheWay(
-  tx: Tx,
-  loaded: LoadedBooking,
-  intent: IntentRow,
-  { settles, ...answer }: Pending,
-  now: Instant,
-): Promise<void> {
-  const { request } = intent;
-  if (intent.state === 'settling' || (request.kind !== 'pay' && request.kind !== 'charge')) return;
-  const state = { state: 'settling' as const, answer: { settles, ...answer } };
-  await tx.update(intents).set(state).where(eq(intents.id, intent.id));
-  const { id: cardId, last4 } = request.card;
-  const sent = { kind: 'debitSent' as const, at: now, receiptId: intent.id, cardId, last4, settles };
-  const clientPresent = request.kind === 'pay';
-  const own = ownShare(intent);
-  for (const share of [own, ...otherShares(intent).map((other) => ({ ...other, keeps: own.keeps }))]) {
-    const on = share.bookingId === loaded.booking.id ? loaded : (await lockBooking(tx, share.bookingId))!;
-    const { clientId } = on.booking;
-    const kept = share.keeps ? [await keepCard(tx, clientId, request.card, { consent: share.consent }, now)] : [];
-    await recordFacts(tx, on, [{ ...sent, amount: share.amount, clientPresent }, ...kept], now);
-  }
-}
-
-/** Hours in which a client whose bank sent a payment back may pay in another way, before the place is given back. */
-const secondChanceHours = 48;
-
-/** Sent back before it settled. A place that waited for it is kept a while longer, for another payment. */
-function returnedFacts(
-  { id: receiptId, request }: IntentRow,
-  { amount }: Pick<PaidShare, 'amount'>,
-  code: string,
-  { ledger, startAt, now: at }: { readonly ledger: Ledger; readonly startAt: Instant; readonly now: Instant },
-): Fact[] {
-  if (request.kind !== 'pay' && request.kind !== 'charge') return [];
-  const { id: cardId, last4 } = request.card;
-  const clientPresent = request.kind === 'pay';
-  const returned = { kind: 'debitReturned' as const, at, receiptId, amount, code, cardId, last4, clientPresent };
-  const later = addHours(at, secondChanceHours);
-  const until = later < startAt ? later : startAt;
-  const longer: Fact[] =
-    ledger.kept && !ledger.lapsed && ledger.kept.until < until
-      ? [{ kind: 'placeKept', at, for: ledger.kept.for, until }]
-      : [];
-  return [{ ...returned, settled: false }, ...longer];
 }
 
 const startOf = ({ booking }: LoadedBooking): Instant => instantOfWall(booking.startsAt, booking.timeZone);

@@ -39,7 +39,7 @@ export async function waysView(deps: Deps): Promise<WaysView> {
   const { db, providers, clock } = deps;
   const now = clock.now();
   const [owner] = await db.select().from(business);
-  const rows = await db.select().from(payAccounts).orderBy(asc(payAccounts.connectedAt), asc(payAccounts.id));
+  const rows = await db.select().from(payAccounts).orderBy(asc(payAccounts.seq));
   const live = rows.some(({ mode, disconnectedAt }) => mode === 'live' && disconnectedAt === null);
   const accounts: WaysView['accounts'][number][] = [];
   for (const row of rows) {

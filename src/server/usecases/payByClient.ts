@@ -140,7 +140,8 @@ async function fromClient(
     if (underWay) return refuse({ code: 'payment_under_way', confirmUrl: confirmUrlOf(underWay) });
     const { received } = standing.position;
     if (payable(standing).outstanding === 0) return refuse({ code: 'nothing_due' });
-    if (asked.seen !== undefined && asked.seen !== received) return refuse({ code: 'position_changed' });
+    if (asked.seen !== undefined && asked.seen !== received + standing.onTheWay)
+      return refuse({ code: 'position_changed' });
     if (asked.everything && standing.onTheWay > 0) return refuse({ code: 'position_changed' });
     const offer = asked.everything ? payAllOffer(standing, dealOf(loaded.booking)) : null;
     const refused = asked.everything ? refusedOffer(offer, amount) : refusedAmount(standing, amount);

@@ -19,7 +19,7 @@ export async function connectedAccounts(
     .select()
     .from(payAccounts)
     .where(isNull(payAccounts.disconnectedAt))
-    .orderBy(asc(payAccounts.connectedAt), asc(payAccounts.id));
+    .orderBy(asc(payAccounts.seq));
   return rows.map(({ id, provider, name, way, currency, mode, accessUntil }) => ({
     ...{ id, name, way, currency, live: mode === 'live', usable: accessUntil > now },
     settleDays: providers.all.find((each) => each.id === provider)?.abilities.settleDays ?? 0,

@@ -9,6 +9,7 @@ CREATE TABLE "connecting" (
 --> statement-breakpoint
 CREATE TABLE "pay_accounts" (
 	"id" text PRIMARY KEY NOT NULL,
+	"seq" bigserial NOT NULL,
 	"provider" text NOT NULL,
 	"name" text NOT NULL,
 	"way" text NOT NULL,

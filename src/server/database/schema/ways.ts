@@ -1,11 +1,13 @@
 import { instant } from '#server/database/schema/columns';
-import { index, pgTable, text } from 'drizzle-orm/pg-core';
+import { bigserial, index, pgTable, text } from 'drizzle-orm/pg-core';
 
 /** Accounts at processors that the owner has connected. One that is disconnected stays: money can still go back over it. */
 export const payAccounts = pgTable(
   'pay_accounts',
   {
     id: text().primaryKey(),
+    /** The order in which they were connected. */
+    seq: bigserial({ mode: 'number' }).notNull(),
     provider: text().notNull(),
     name: text().notNull(),
     way: text({ enum: ['card', 'debit', 'reader'] }).notNull(),

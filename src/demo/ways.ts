@@ -1,0 +1,62 @@
+import type { App } from '#compose';
+import { payAccounts } from '#server/database/schema/ways';
+import { services } from '#server/database/schema/business';
+import { allShown } from '#core/ways/ways';
+import { testBankAccount } from '#world/accounts/testBankAccounts';
+import { testNumber } from '#world/cardNetwork/testCards';
+import { asc, eq } from 'drizzle-orm';
+
+type Connection = Parameters<App['connect']>[0];
+
+/** What the demo's owner has connected, in that order; a test account is left over from the first days. */
+const connections: readonly Connection[] = [
+  { provider: 'tarn', mode: 'live', currency: 'EUR' },
+  { provider: 'tarn', mode: 'live', currency: 'USD' },
+  { provider: 'beck', mode: 'live', currency: 'EUR' },
+  { provider: 'scree', mode: 'live', currency: 'EUR' },
+  { provider: 'fell', mode: 'live', currency: 'EUR' },
+  { provider: 'fell', mode: 'test', currency: 'EUR' },
+];
+
+/** Connects them as the owner does, who agrees on each processor's page, and says what clients are shown. */
+export async function furnishWays(app: App): Promise<void> {
+  for (const connection of connections) {
+    const begun = await app.connect(connection);
+    if (!begun.ok) throw new Error(begun.refusal.code);
+    const state = new URL(begun.value.url).searchParams.get('state')!;
+    const made = await app.finishConnecting({ state, code: await app.world.agree(connection) });
+    if (!made.ok) throw new Error(made.refusal.code);
+  }
+  await app.saveWays({
+    ways: { hidden: ['reader', 'cheque', 'cash'], online: await accountOf(app, 'tarn', 'EUR') },
+    transferTo: 'Vesper Hollow, account XX21 9310 1000 0077 1203, Hill Savings',
+  });
+}
+
+/** The long rentals outlast an authorisation of a week: from the demo's day on they go to who holds for a month. */
+export async function chooseForRentals(app: App): Promise<void> {
+  const online = await accountOf(app, 'fell', 'EUR');
+  await app.deps.db
+    .update(services)
+    .set({ ways: { ...allShown, online } })
+    .where(eq(services.id, 'rig'));
+}
+
+async function accountOf(app: App, provider: string, currency: string): Promise<string> {
+  const rows = await app.deps.db.select().from(payAccounts).orderBy(asc(payAccounts.seq));
+  return rows.find((row) => row.provider === provider && row.currency === currency && row.mode === 'live')!.id;
+}
+
+/** A token of a made-up card or bank account, typed in the frame of that account; its digits follow from the key. */
+export async function demoToken(
+  app: App,
+  about: { readonly account: string; readonly key: string; readonly card?: Parameters<typeof testNumber>[0] },
+): Promise<string> {
+  const [row] = await app.deps.db.select().from(payAccounts).where(eq(payAccounts.id, about.account));
+  const digits = [...about.key].reduce((sum, letter) => (sum * 31 + letter.charCodeAt(0)) % 899_999_999, 7);
+  const number =
+    row!.way === 'debit' ? testBankAccount('settles', digits) : testNumber(about.card ?? 'approves', digits);
+  const made = await app.world.tokenise(row!.reference, number);
+  if ('fault' in made) throw new Error(made.fault);
+  return made.token;
+}
