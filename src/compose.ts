@@ -25,6 +25,7 @@ import { bookPage } from '#server/queries/openServices';
 import { firstStart } from '#server/usecases/firstStart';
 import { quoteOfLink } from '#server/quotes/quoteLink';
 import { bookingOfLink } from '#server/usecases/clientLink';
+import { receiptFile } from '#server/queries/receiptFile';
 import { calendarOf } from '#server/queries/calendar';
 import { agreementFile } from '#server/quotes/agreementFile';
 import { previewWording } from '#server/queries/messages';
@@ -163,6 +164,7 @@ export async function compose(config: Config, given: { opened?: OpenDatabase; po
     bookingOfLink: (link: string) => bookingOfLink(db, link, world.clock.now()),
     quoteOfLink: (link: string) => quoteOfLink(db, link),
     calendarOf: (bookingId: string) => calendarOf(deps, bookingId),
+    receiptFile: (bookingId: string, number: number) => receiptFile(deps, bookingId, number),
     agreementFile: (wanted: Parameters<typeof agreementFile>[1]) => agreementFile(db, wanted),
   };
 }

@@ -24,6 +24,8 @@ export const ChangeBooking = z
     /** The booking's own rules; absent: those it has. */
     terms: TermsIn.optional(),
     giveBack: z.boolean(),
+    /** How many units, guests or seats it takes; absent: as many as before. */
+    count: z.number().int().min(1, 'at least one').max(5000, 'at most 5000').optional(),
   })
   .refine((change) => change.end >= change.start, { error: 'the end is before the start', path: ['end'] })
   .superRefine(({ price }, context) => {

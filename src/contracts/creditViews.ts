@@ -48,5 +48,13 @@ export type CreditView = {
     readonly expired: boolean;
   }[];
   readonly clients: readonly { readonly name: string; readonly currency: string; readonly credit: Minor }[];
-  readonly known: readonly { readonly name: string; readonly email: string }[];
+  readonly known: readonly { readonly id: string; readonly name: string; readonly email: string }[];
+  /** Clients who pay on account, or may: what stands open, of how much. */
+  readonly accounts: readonly {
+    readonly id: string;
+    readonly name: string;
+    readonly currency: string;
+    readonly open: Minor;
+    readonly limit: Minor | null;
+  }[];
 };

@@ -56,6 +56,8 @@ export type DateLine = {
 export type ChangeView = {
   readonly booking: BookingView;
   readonly deal: Deal;
+  /** Whether guests or units of the service are counted. */
+  readonly counts: BookingRules['counts'];
   readonly seen: number;
   readonly taxes: readonly TaxLine[];
   readonly service: ServiceLine;

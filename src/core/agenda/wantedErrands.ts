@@ -1,7 +1,7 @@
 import { chargeTries } from '#core/booking/decisions';
 import { awaitedFrom } from '#core/booking/ledger';
 import type { Fact } from '#core/booking/facts';
-import type { Part, Standing } from '#core/booking/standing';
+import { type Part, payable, type Standing } from '#core/booking/standing';
 import { addDays } from '#core/calendar/days';
 import { addHours, type Instant } from '#core/calendar/instant';
 import { moveDate } from '#core/calendar/offset';
@@ -191,7 +191,7 @@ function telling(standing: Standing, facts: readonly Fact[]): WantedErrand[] {
   const agreedAt = instantOfWall(agreed.agreed, agreed.timeZone);
   const errands: WantedErrand[] = [];
   const leftToTheClient =
-    agreed.terms.firstPayment?.required === false && standing.parts.some((part) => part.now && part.left > 0);
+    agreed.terms.firstPayment?.required === false && standing.parts.some((part) => part.now && part.left > part.coming);
   const open = !ended(standing) && standing.asOf < standing.startAt;
   const agreedFact = facts.find((fact) => fact.kind === 'agreed');
   const fromQuote = agreedFact?.quote !== undefined;
@@ -199,7 +199,9 @@ function telling(standing: Standing, facts: readonly Fact[]): WantedErrand[] {
   const onPage = keptOnPage(ledger);
   const awaited = awaitedFrom(ledger);
   if (awaited && !ended(standing)) return asking(standing, awaited);
-  if ((stage === 'waiting' && !onPage) || (leftToTheClient && open && !fromQuote && !onPage)) {
+  // What is on its way is not asked for.
+  const sent = standing.onTheWay > 0 && payable(standing).dueNow === 0;
+  if ((stage === 'waiting' && !onPage && !sent) || (leftToTheClient && open && !fromQuote && !onPage)) {
     // Who has just accepted a quote is on the page where it is paid: written to only after leaving it.
     const at = fromQuote && agreedFact.by === 'client' ? addHours(agreedAt, pageHours) : agreedAt;
     errands.push({ key: 'request', kind: 'message', occasion: 'request', at });

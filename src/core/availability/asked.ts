@@ -1,9 +1,9 @@
 import { type Hours, isOpenThrough, openOn } from '#core/availability/hours';
 import type { BookingRules, When } from '#core/availability/rules';
 import { addDays } from '#core/calendar/days';
-import { addHours, type Instant, secondsOf } from '#core/calendar/instant';
+import { addHours, type Instant } from '#core/calendar/instant';
 import { dateOf, timeOf, type WallTime, wallOfSeconds, wallSeconds } from '#core/calendar/wallTime';
-import { instantOfWall, localDate, wallOfInstant } from '#core/calendar/zoned';
+import { clockShows, instantOfWall, localDate, secondsOfWall } from '#core/calendar/zoned';
 import { ok, refuse, type Result } from '#core/result';
 import { unitsBetween } from '#core/services/service';
 
@@ -21,8 +21,11 @@ export type AskedRefusal =
 
 /** The time in which its places are taken, buffers and turnaround included, in seconds since 1970. */
 export function takenTime(when: When, { start, end }: Pick<Asked, 'start' | 'end'>, timeZone: string) {
-  const from = secondsOf(instantOfWall(start, timeZone));
-  const to = secondsOf(instantOfWall(end, timeZone));
+  return aroundTime(when, secondsOfWall(start, timeZone), secondsOfWall(end, timeZone));
+}
+
+/** Buffers and turnaround around a time in seconds since 1970. */
+export function aroundTime(when: When, from: number, to: number): { readonly from: number; readonly to: number } {
   if (when.kind === 'slots') return { from: from - when.bufferBefore * 60, to: to + when.bufferAfter * 60 };
   if (when.kind === 'stay') return { from, to: to + when.turnaroundMinutes * 60 };
   return { from, to };
@@ -30,7 +33,7 @@ export function takenTime(when: When, { start, end }: Pick<Asked, 'start' | 'end
 
 /** Wall times that daylight saving skips are never offered. */
 export const exists = (wall: WallTime, timeZone: string): boolean =>
-  wallOfInstant(instantOfWall(wall, timeZone), timeZone) === wall;
+  clockShows(wallSeconds(wall), secondsOfWall(wall, timeZone), timeZone);
 
 /** Not sooner than the notice and not further ahead than is let; null where it is in reach. */
 export function outOfReach(start: WallTime, { rules, timeZone, now }: Omit<AskedContext, 'hours'>) {

@@ -1,17 +1,11 @@
-import {
-  type AskedContext,
-  endOf,
-  exists,
-  openThrough,
-  outOfReach,
-  slotSeconds,
-  takenTime,
-} from '#core/availability/asked';
+import { type AskedContext, aroundTime, exists, openThrough, slotSeconds, takenTime } from '#core/availability/asked';
 import { openOn } from '#core/availability/hours';
 import { leftFor, type Need, type PlaceIndex } from '#core/availability/places';
 import type { When } from '#core/availability/rules';
-import { addDays, type PlainDate } from '#core/calendar/days';
-import { type WallTime, wallOfSeconds, wallTime } from '#core/calendar/wallTime';
+import { addDays, dayNumber, type PlainDate, secondsPerDay } from '#core/calendar/days';
+import { addHours, secondsOf } from '#core/calendar/instant';
+import { type WallTime, wallOfSeconds, wallSeconds, wallTime } from '#core/calendar/wallTime';
+import { clockShows, localDate, secondsOfClock } from '#core/calendar/zoned';
 
 /** A start that can be had, and for how many. */
 export type FreeStart = { readonly start: WallTime; readonly end: WallTime; readonly left: number };
@@ -32,20 +26,20 @@ const leftAt = (looking: Looking, start: WallTime, end: WallTime): number => {
 /** A stay by the hour may begin at each half hour. */
 const hourlyStep = 30 * 60;
 
-function startsOf(looking: Looking, date: PlainDate): readonly { start: WallTime; end: WallTime }[] {
+/** A start and its end, in seconds of the business's clocks: a year has thousands, and few become words. */
+type Span = { readonly from: number; readonly to: number };
+
+function spansOf(looking: Looking, date: PlainDate): readonly Span[] {
   const { hours, rules } = looking;
   const { when } = rules;
   switch (when.kind) {
     case 'slots':
-      return slotSeconds(when, hours, date).map((second) => {
-        const start = wallOfSeconds(second);
-        return { start, end: endOf(when, start)! };
-      });
+      return slotSeconds(when, hours, date).map((from) => ({ from, to: from + when.minutes * 60 }));
     case 'stay':
       return staysFrom(looking, when, date);
     case 'asked': {
-      const start = wallTime(date, '09:00' as never);
-      return [{ start, end: endOf(when, start)! }];
+      const from = wallSeconds(wallTime(date, '09:00' as never));
+      return [{ from, to: from + when.days * secondsPerDay }];
     }
     case 'dates':
       return [];
@@ -53,18 +47,17 @@ function startsOf(looking: Looking, date: PlainDate): readonly { start: WallTime
 }
 
 /** The shortest stays that begin on a date. */
-function staysFrom({ hours }: Looking, when: Extract<When, { kind: 'stay' }>, date: PlainDate) {
+function staysFrom({ hours }: Looking, when: Extract<When, { kind: 'stay' }>, date: PlainDate): readonly Span[] {
   if (when.by === 'hour') {
     return openOn(hours, date).flatMap(({ from, to }) => {
       const count = Math.max(0, Math.floor((to - when.least * 3600 - from) / hourlyStep) + 1);
-      return Array.from({ length: count }, (_, step) => from + step * hourlyStep).map((second) => ({
-        start: wallOfSeconds(second),
-        end: wallOfSeconds(second + when.least * 3600),
-      }));
+      const begins = Array.from({ length: count }, (_, step) => from + step * hourlyStep);
+      return begins.map((begin) => ({ from: begin, to: begin + when.least * 3600 }));
     });
   }
   const start = wallTime(date, when.pickUp);
-  return openThrough(hours, start, start) ? [{ start, end: endOfStay(when, date, when.least) }] : [];
+  if (!openThrough(hours, start, start)) return [];
+  return [{ from: wallSeconds(start), to: wallSeconds(endOfStay(when, date, when.least)) }];
 }
 
 /** The end of a stay of so many days or nights from a date: given back at the usual time, in whole units. */
@@ -75,15 +68,22 @@ export function endOfStay(when: Extract<When, { kind: 'stay' }>, date: PlainDate
 
 /** What can be had from one date to another, both included: each day with its starts, those that are taken left out. */
 export function freeDays(looking: Looking, from: PlainDate, to: PlainDate): FreeDay[] {
+  const { rules, timeZone, now, needs, places, count } = looking;
+  const soonest = Math.max(secondsOf(now) + 1, secondsOf(addHours(now, rules.noticeHours)));
+  const lastDay = dayNumber(localDate(now, timeZone)) + rules.aheadDays;
+  const startOf = (span: Span): FreeStart | null => {
+    if (Math.floor(span.from / secondsPerDay) > lastDay) return null;
+    const begin = secondsOfClock(span.from, timeZone);
+    if (begin < soonest) return null;
+    const end = secondsOfClock(span.to, timeZone);
+    if (!clockShows(span.from, begin, timeZone) || !clockShows(span.to, end, timeZone)) return null;
+    const around = aroundTime(rules.when, begin, end);
+    const left = needs.length === 0 ? rules.most : leftFor(needs, places, around.from, around.to);
+    return left < count ? null : { start: wallOfSeconds(span.from), end: wallOfSeconds(span.to), left };
+  };
   const days: FreeDay[] = [];
   for (let date = from; date <= to; date = addDays(date, 1)) {
-    const starts = startsOf(looking, date)
-      .filter(
-        ({ start, end }) =>
-          !outOfReach(start, looking) && exists(start, looking.timeZone) && exists(end, looking.timeZone),
-      )
-      .map(({ start, end }) => ({ start, end, left: leftAt(looking, start, end) }))
-      .filter(({ left }) => left >= looking.count);
+    const starts = spansOf(looking, date).flatMap((span) => startOf(span) ?? []);
     days.push({ date, starts });
   }
   return days;

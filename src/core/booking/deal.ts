@@ -14,6 +14,8 @@ export type Deal = {
   readonly tax: Minor;
   readonly termsVersion: number;
   readonly terms: Terms;
+  /** How many units, guests or seats it takes, where that is more than one. */
+  readonly count?: number;
 };
 
 export const withDeal = (agreed: Agreed, { start, end, total, terms }: Deal): Agreed => ({

@@ -23,7 +23,12 @@ export type AskedOf = {
 };
 
 /** How many of its basis are charged: the length of the stay, times the units where units are what is booked. */
-function quantityOf(basis: PriceBasis, counts: BookingRules['counts'], asked: AskedOf, timeZone: string): Decimal {
+export function quantityOf(
+  basis: PriceBasis,
+  counts: BookingRules['counts'],
+  asked: Pick<AskedOf, 'start' | 'end' | 'count'>,
+  timeZone: string,
+): Decimal {
   const { start, end, count } = asked;
   if (basis === 'person' || basis === 'unit') return String(count) as Decimal;
   const length = Number(unitsBetween(basis, { start, end, timeZone }));

@@ -14,6 +14,8 @@ export function changeSentences(before: Standing, after: Standing, deals?: reado
   const [old, now] = [before.agreed, after.agreed];
   const sentences: string[] = [];
   if (deals && deals[0].title !== deals[1].title) sentences.push(`It is now: ${deals[1].title}.`);
+  const [countBefore, countNow] = (deals ?? []).map(({ count }) => count ?? 1);
+  if (countBefore !== countNow) sentences.push(`It is for ${countNow} now, not for ${countBefore}.`);
   if (old.start !== now.start)
     sentences.push(`It begins ${longWall(now.start, today)} instead of ${longWall(old.start, today)}.`);
   if (old.end !== now.end)

@@ -1,3 +1,4 @@
+import { payable } from '#core/booking/standing';
 import { formatMoney } from '#core/money/formatMoney';
 import type { DialogProps } from '#islands/Booking/BookingActions';
 import { Problem } from '#islands/parts/Problem';
@@ -9,7 +10,7 @@ import { notifications } from '@mantine/notifications';
 export function AskDialog({ view, standing, close }: DialogProps) {
   const ask = useAction('/api/do/ask-now');
   const { currency } = standing.agreed;
-  const { dueNow } = standing.position;
+  const { dueNow } = payable(standing);
   const what = dueNow > 0 ? formatMoney(dueNow, currency) : 'a card for the hold';
   const send = async (): Promise<void> => {
     const sent = await ask.run({ bookingId: view.id, requestKey: ask.requestKey() });

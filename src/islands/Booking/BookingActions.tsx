@@ -1,5 +1,5 @@
 import type { BookingView } from '#contracts/views';
-import type { Standing } from '#core/booking/standing';
+import { payable, type Standing } from '#core/booking/standing';
 import { AskDialog } from '#islands/Booking/AskDialog';
 import { CancelDialog } from '#islands/Booking/CancelDialog';
 import { AccountDialog } from '#islands/Booking/AccountDialog';
@@ -48,6 +48,7 @@ export function BookingActions({ view, standing }: Omit<DialogProps, 'close'>) {
   const copy = useAction<{ url: string }>('/api/do/copy-link');
   const like = useAction<{ number: string }>('/api/do/create-quote');
   const { position, ledger } = standing;
+  const { dueNow } = payable(standing);
   const over = ledger.cancelled !== null || ledger.lapsed;
   const Shown = open ? dialogs[open] : null;
   const copyLink = async (): Promise<void> => {
@@ -71,7 +72,7 @@ export function BookingActions({ view, standing }: Omit<DialogProps, 'close'>) {
           Record a payment
         </Button>
       )}
-      {position.dueNow > 0 && (
+      {dueNow > 0 && (
         <Button variant="default" leftSection={<IconSend size={18} aria-hidden />} onClick={() => setOpen('ask')}>
           Ask for payment
         </Button>
@@ -126,7 +127,7 @@ export function BookingActions({ view, standing }: Omit<DialogProps, 'close'>) {
           </Menu.Item>
           <Menu.Item
             leftSection={<IconCreditCard size={16} aria-hidden />}
-            disabled={position.dueNow === 0 || !ledger.card}
+            disabled={dueNow === 0 || !ledger.card}
             onClick={() => setOpen('charge')}
           >
             Charge what is kept on file now

@@ -1,11 +1,11 @@
 import type { BookingView, Shell } from '#contracts/views';
-import { standing } from '#core/booking/standing';
+import { payable, standing } from '#core/booking/standing';
 import { stripOf } from '#core/booking/strip';
 import { dateOf } from '#core/calendar/wallTime';
 import { longDate, longWall, shortDate } from '#core/wording/days';
 import { localDate } from '#core/calendar/zoned';
 import { formatAmount } from '#core/money/formatMoney';
-import type { Minor } from '#core/money/minor';
+import { type Minor, remainder } from '#core/money/minor';
 import { read } from '#islands/api';
 import { BookingActions } from '#islands/Booking/BookingActions';
 import { Decide } from '#islands/Booking/Decide';
@@ -39,10 +39,13 @@ function Booking({ given }: { readonly given: BookingView }) {
     queryKey: ['booking', given.number],
     queryFn: () => read<BookingView>(`/api/booking/${given.number}`),
     initialData: given,
-    refetchInterval: 10_000,
+    // What the reader asks for is answered in seconds.
+    refetchInterval: (query) => (query.state.data?.atReader ? 1500 : 10_000),
   });
   const current = standing(view.agreed, view.facts, now);
   const { position, hold, agreed, ledger } = current;
+  const { dueNow, outstanding } = payable(current);
+  const late = remainder(position.late, current.onTheWay);
   const { currency } = agreed;
   const inForce = hold?.inForce;
   return (
@@ -75,12 +78,13 @@ function Booking({ given }: { readonly given: BookingView }) {
         <div className={styles.figures}>
           <Figure label="Agreed" amount={agreed.total} currency={currency} />
           <Figure label="In hand" amount={position.received} currency={currency} tone="t-received" />
-          {position.late > 0 ? (
-            <Figure label="Late" amount={position.late} currency={currency} tone="t-late" />
+          {current.onTheWay > 0 && <Figure label="On its way" amount={current.onTheWay} currency={currency} />}
+          {late > 0 ? (
+            <Figure label="Late" amount={late} currency={currency} tone="t-late" />
           ) : (
             <Figure
-              label={position.dueNow > 0 ? 'Due now' : 'To come'}
-              amount={position.dueNow > 0 ? position.dueNow : position.outstanding}
+              label={dueNow > 0 ? 'Due now' : 'To come'}
+              amount={dueNow > 0 ? dueNow : outstanding}
               currency={currency}
               tone="t-due"
             />

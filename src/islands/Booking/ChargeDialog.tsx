@@ -1,3 +1,4 @@
+import { payable } from '#core/booking/standing';
 import { formatMoney } from '#core/money/formatMoney';
 import { declineText } from '#core/wording/declines';
 import type { DialogProps } from '#islands/Booking/BookingActions';
@@ -13,7 +14,7 @@ export function ChargeDialog({ view, standing, close }: DialogProps) {
   const charge = useAction<Outcome>('/api/do/charge-now');
   const { currency } = standing.agreed;
   const { card, receipts } = standing.ledger;
-  const sum = formatMoney(standing.position.dueNow, currency);
+  const sum = formatMoney(payable(standing).dueNow, currency);
   const run = async (): Promise<void> => {
     const outcome = await charge.run({ bookingId: view.id, requestKey: charge.requestKey() });
     if (!outcome) return;

@@ -6,7 +6,7 @@ import { fieldMessage } from '#islands/format/problemSentence';
 import { Problem } from '#islands/parts/Problem';
 import { useAction } from '#islands/parts/useAction';
 import { Button, Group, Modal, Stack, TextInput } from '@mantine/core';
-import { type SubmitEvent, useState } from 'react';
+import { type SubmitEvent, useEffect, useRef, useState } from 'react';
 
 /** Sends a sum to the reader, and shows what it waits for until a card was presented or it is stopped. */
 export function CounterDialog({ view, standing, close }: DialogProps) {
@@ -26,6 +26,11 @@ export function CounterDialog({ view, standing, close }: DialogProps) {
     event.preventDefault();
     if (wrong === null) await send.run({ bookingId: view.id, requestKey: send.requestKey(), amount });
   };
+  const asked = useRef(false);
+  useEffect(() => {
+    if (view.atReader !== null) asked.current = true;
+    else if (asked.current) close(); // answered: the page behind shows what came of it
+  }, [view.atReader, close]);
   if (view.atReader !== null)
     return (
       <Modal opened onClose={close} title="At the counter" centered>

@@ -57,7 +57,7 @@ function ChangeForm({ given }: { readonly given: ChangeView }) {
   };
   const send = async (): Promise<void> => {
     if (!reading.deal) return;
-    const { title, start, end, price, terms } = reading.deal;
+    const { title, start, end, price, terms, count = 1 } = reading.deal;
     const { currency: _currency, ...priced } = price;
     const done = await action.run({
       bookingId: view.booking.id,
@@ -68,13 +68,14 @@ function ChangeForm({ given }: { readonly given: ChangeView }) {
       end,
       price: priced,
       terms,
+      count,
       giveBack: draft.giveBack,
     });
     if (!done) return;
     forget();
     location.assign(`/bookings/${number}`);
   };
-  const field = (name: 'title' | 'start' | 'end') => ({
+  const field = (name: 'title' | 'start' | 'end' | 'count') => ({
     value: draft[name],
     error: reading.faults[name],
     onChange: (event: { currentTarget: { value: string } }) => change({ [name]: event.currentTarget.value }),
@@ -108,6 +109,14 @@ function ChangeForm({ given }: { readonly given: ChangeView }) {
             <TextInput label="As the client reads it" maxLength={120} className={styles.whole} {...field('title')} />
             <TextInput label="Begins" type="datetime-local" {...field('start')} />
             <TextInput label="Ends" type="datetime-local" {...field('end')} />
+            {view.counts !== 'nothing' && (
+              <TextInput
+                label={view.counts === 'guests' ? 'Guests' : 'Units'}
+                description="Places that it takes; the price stands below"
+                inputMode="numeric"
+                {...field('count')}
+              />
+            )}
           </fieldset>
           <fieldset className={styles.fieldset}>
             <legend>Price</legend>

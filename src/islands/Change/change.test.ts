@@ -43,6 +43,7 @@ const view: ChangeView = {
   taxes,
   service,
   versionRules: rentalTerms,
+  counts: 'nothing',
 };
 const draft = draftOfDeal(deal);
 const about = { now: at('03-02 12:00'), giveBack: true };

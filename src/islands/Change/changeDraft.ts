@@ -24,6 +24,7 @@ export type ChangeDraft = {
   readonly title: string;
   readonly start: string;
   readonly end: string;
+  readonly count: string;
   readonly lines: readonly LineDraft[];
   readonly discountKind: 'none' | 'percent' | 'amount';
   readonly discount: string;
@@ -38,6 +39,7 @@ export function draftOfDeal(deal: Deal): ChangeDraft {
     title: deal.title,
     start: deal.start,
     end: deal.end,
+    count: String(deal.count ?? 1),
     lines: counted.map((line) => ({
       id: line.id,
       label: line.label,
@@ -96,6 +98,8 @@ export function readChange(draft: ChangeDraft, view: ChangeView): ReadChange {
   if (!isWallTime(draft.start)) faults.start = 'a day and a time';
   if (!isWallTime(draft.end)) faults.end = 'a day and a time';
   else if (draft.end < draft.start) faults.end = 'the end is before the start';
+  const count = /^\d{1,4}$/.test(draft.count.trim()) ? Number(draft.count) : 0;
+  if (count < 1) faults.count = 'a number from 1 on';
   const lines = readLines(draft, price.currency, faults);
   const discount = readDiscount(draft, price.currency, faults);
   if (lines.length === 0) faults.lines = 'at least one line';
@@ -111,6 +115,7 @@ export function readChange(draft: ChangeDraft, view: ChangeView): ReadChange {
     price: { ...kept, taxes, lines, ...(discount ? { discount } : {}) },
     termsVersion,
     terms: draft.terms,
+    ...(count > 1 ? { count } : {}),
   };
   try {
     return { faults, deal: pricedDeal(deal) };

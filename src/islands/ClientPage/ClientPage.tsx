@@ -93,7 +93,7 @@ export default function ClientPage({ link, view: given }: Props) {
               {view.payments.map((payment, index) => (
                 <li key={index}>
                   <span>
-                    {payment.when}, {payment.how}
+                    {payment.when}, {payment.how} <a href={`/b/${link}/receipts/${index + 1}.pdf`}>receipt</a>
                   </span>
                   <b className="num">{formatAmount(payment.amount, currency)}</b>
                 </li>

@@ -54,7 +54,14 @@ export function PayBox({ link, view: given, reload, purpose, early }: Props) {
       purpose === 'card'
         ? post<Outcome>('/api/client/give-card', { link, attempt, card, account, ...(use ? { use } : {}) })
         : post<Outcome>('/api/client/pay', {
-            ...{ link, attempt, card, account, amount: chosen.amount, seen: view.received + (view.onTheWay?.amount ?? 0) },
+            ...{
+              link,
+              attempt,
+              card,
+              account,
+              amount: chosen.amount,
+              seen: view.received + (view.onTheWay?.amount ?? 0),
+            },
             ...(tipped ? { tip: tipped } : {}),
             ...(chosen.everything ? { everything: true } : {}),
           }),

@@ -4,6 +4,7 @@ import { localDate } from '#core/calendar/zoned';
 import { formatMoney } from '#core/money/formatMoney';
 import { shortDate, shortMoment } from '#core/wording/days';
 import { read } from '#islands/api';
+import { HouseAccounts } from '#islands/Credit/HouseAccounts';
 import { RequestForm } from '#islands/Credit/RequestForm';
 import { VoucherForm } from '#islands/Credit/VoucherForm';
 import { PageHead } from '#islands/parts/PageHead';
@@ -50,6 +51,7 @@ function Credit({ given }: { readonly given: CreditView }) {
       <Requests requests={view.requests} />
       <div className={styles.sides}>
         <Vouchers vouchers={view.vouchers} />
+        <HouseAccounts accounts={view.accounts} known={view.known} />
         <section aria-label="Credit">
           <h2>Clients with credit</h2>
           {view.clients.length === 0 && <p className={styles.none}>Nobody has credit.</p>}

@@ -4,6 +4,8 @@ import { fieldMessage } from '#islands/format/problemSentence';
 import { type Draft, draftFaults, type Field, suggestedPrice, workOut } from '#islands/NewBooking/draft';
 import { priceWords, suggestedTotal } from '#islands/NewBooking/priceWords';
 import { formatAmount } from '#core/money/formatMoney';
+import { settlings } from '#core/quote/draft';
+import { settlingWords } from '#core/wording/quoteWords';
 import { PlanPreview } from '#islands/NewBooking/PlanPreview';
 import { Problem } from '#islands/parts/Problem';
 import { useAction } from '#islands/parts/useAction';
@@ -29,12 +31,16 @@ export function NewBookingForm({ view }: { readonly view: NewBookingView }) {
     total: '',
     extras: {},
     termsId: first?.termsId ?? '',
+    count: '1',
+    settling: 'online',
+    accountDays: '30',
   };
-  const [draft, setDraft, clearDraft] = useLocalStorage<Draft>({ key: 'ostendo-new-booking-2', defaultValue: empty });
+  const [draft, setDraft, clearDraft] = useLocalStorage<Draft>({ key: 'ostendo-new-booking-3', defaultValue: empty });
   const [asked, setAsked] = useState(false);
   const create = useAction<{ number: string }>('/api/do/create-booking');
   const service = view.services.find((each) => each.id === draft.serviceId);
   const currency = service?.currency ?? business.currency;
+  const counted = service?.booking?.counts ?? 'nothing';
   const suggested = suggestedPrice(draft, service, zone);
   const worked = useDeferredValue(workOut(draft, view, { now, zone, currency }));
   const faults = draftFaults(draft, currency, asked, suggested !== null);
@@ -74,6 +80,9 @@ export function NewBookingForm({ view }: { readonly view: NewBookingView }) {
       end,
       lines,
       termsId,
+      ...(counted === 'nothing' ? {} : { count: Number(draft.count) }),
+      ...(draft.settling === 'online' ? {} : { settling: draft.settling }),
+      ...(draft.settling === 'account' ? { accountDays: Number(draft.accountDays) } : {}),
     });
     if (!made) return;
     clearDraft();
@@ -113,6 +122,9 @@ export function NewBookingForm({ view }: { readonly view: NewBookingView }) {
           <TextInput label="As the client reads it" {...field('title')} maxLength={120} />
           <TextInput label="Begins" type="datetime-local" {...field('start')} />
           <TextInput label="Ends" type="datetime-local" {...field('end')} min={draft.start} />
+          {counted !== 'nothing' && (
+            <TextInput label={counted === 'guests' ? 'Guests' : 'Units'} inputMode="numeric" {...field('count')} />
+          )}
         </fieldset>
         <fieldset className={styles.fields} disabled={!ready}>
           <legend>Money</legend>
@@ -129,6 +141,15 @@ export function NewBookingForm({ view }: { readonly view: NewBookingView }) {
             value={draft.termsId}
             onChange={(event) => change({ termsId: event.currentTarget.value })}
           />
+          <NativeSelect
+            label="Paid"
+            data={settlings.map((value) => ({ value, label: settlingWords[value] }))}
+            value={draft.settling}
+            onChange={(event) => change({ settling: event.currentTarget.value as Draft['settling'] })}
+          />
+          {draft.settling === 'account' && (
+            <TextInput label="Days after the end" inputMode="numeric" {...field('accountDays')} />
+          )}
           {service?.extras.map((extra) => (
             <NumberInput
               key={extra.id}

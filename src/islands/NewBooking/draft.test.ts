@@ -18,6 +18,9 @@ const draft: Draft = {
   total: '880.00',
   extras: {},
   termsId: 'rental',
+  count: '1',
+  settling: 'online',
+  accountDays: '30',
 };
 const view: NewBookingView = {
   services: [

@@ -8,7 +8,8 @@ import { wallOfInstant } from '#core/calendar/zoned';
 import { OutOfRange } from '#core/outOfRange';
 import type { Decimal } from '#core/money/decimal';
 import { price, type PriceLine } from '#core/price/price';
-import { unitsBetween } from '#core/services/service';
+import { settledTerms } from '#core/quote/settledTerms';
+import { quantityOf } from '#core/services/askedPrice';
 import { parseAmount } from '#core/money/parseAmount';
 import type { ApiProblem } from '#islands/api';
 
@@ -24,8 +25,12 @@ export type Draft = {
   /** How many of each extra, by its id. */
   readonly extras: Readonly<Record<string, number>>;
   readonly termsId: string;
+  /** Guests or units, where the service counts them. */
+  readonly count: string;
+  readonly settling: 'online' | 'counter' | 'account';
+  readonly accountDays: string;
 };
-export type Field = Exclude<keyof Draft, 'extras'>;
+export type Field = Exclude<keyof Draft, 'extras' | 'settling'>;
 
 export type Worked =
   | {
@@ -64,15 +69,27 @@ export function draftFaults(
   );
   say('start', !isWallTime(draft.start), 'a day and a time');
   say('end', !isWallTime(draft.end), 'a day and a time');
+  say('count', !/^[1-9]\d{0,3}$/.test(draft.count), 'a number from 1 on');
+  say(
+    'accountDays',
+    draft.settling === 'account' && !(/^\d{1,3}$/.test(draft.accountDays) && Number(draft.accountDays) <= 365),
+    'days, from 0 to 365',
+  );
   if (!faults.end && draft.start && draft.end && draft.end < draft.start) faults.end = 'the end is before the start';
   return faults;
 }
 
 /** The service's own price for these dates; null where it has none, or the dates are not there yet. */
-export function suggestedPrice(draft: Pick<Draft, 'start' | 'end'>, service: ServiceLine | undefined, zone: string) {
+export function suggestedPrice(
+  draft: Pick<Draft, 'start' | 'end' | 'count'>,
+  service: ServiceLine | undefined,
+  zone: string,
+) {
   const { start, end } = draft;
   if (!service || service.unitPrice === 0 || !isWallTime(start) || !isWallTime(end) || end < start) return null;
-  return { quantity: unitsBetween(service.basis, { start, end, timeZone: zone }), unitPrice: service.unitPrice };
+  const asked = { start, end, count: Number(draft.count) || 1 };
+  const counts = service.booking?.counts ?? 'nothing';
+  return { quantity: quantityOf(service.basis, counts, asked, zone), unitPrice: service.unitPrice };
 }
 
 /** The lines of the price: the service at its own price or the one that was typed, and the extras that were chosen. */
@@ -112,7 +129,7 @@ export function workOut(
       start,
       end,
       total,
-      terms: terms.rules,
+      terms: settledTerms(terms.rules, { settling: draft.settling, accountDays: Number(draft.accountDays) || 0 }),
     };
     const planned = planOf(agreed);
     if (!planned.ok) return { state: 'refused', problem: { code: planned.refusal.code } };

@@ -11,6 +11,7 @@ const sentences: Readonly<Record<string, string>> = {
   field_missing: 'Something is still to be filled in.',
   field_wrong: 'Something that was filled in is not quite right.',
   signature_missing: 'The signature is missing.',
+  account_limit: 'This is more than may stand open on your account; write to us, and we find a way.',
   not_your_turn: 'Somebody else has to sign first.',
   file_kind: 'The picture of the signature is not one that can be read.',
   file_unreadable: 'The picture of the signature is not one that can be read.',

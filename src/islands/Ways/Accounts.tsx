@@ -25,6 +25,7 @@ export function Accounts({ view }: { readonly view: WaysView }) {
               <div>
                 <b>{account.name}</b> <span className={styles.mode}>{account.mode}</span>{' '}
                 <span className={styles.mode}>{account.currency}</span>
+                {view.ways.online === account.id && ' '}
                 {view.ways.online === account.id && <span className={styles.mode}>default</span>}
                 <p>
                   {wayOf[account.way]}; {state.words}

@@ -54,5 +54,5 @@ export function accountState(account: AccountLine, now: AccountLine['accessUntil
   if (failedAt)
     return { tone: 'bad', words: `its access is not renewed and ends on ${until}; connect it again before` };
   if (!offered) return { tone: 'quiet', words: 'not offered while a live account is connected' };
-  return { tone: 'good', words: `in use; its access renews itself, next before ${until}` };
+  return { tone: 'good', words: `in use, access to ${until}, renewed by itself` };
 }

@@ -86,13 +86,16 @@ const sentences: Readonly<Record<string, string>> = {
   provider_unknown: 'This processor is not known.',
   currency_not_taken: 'This processor does not take this currency.',
   no_reader: 'No reader is connected for this currency; connect one in Set-up.',
-  account_limit: 'That is more than may stand open on this house account.',
   device_unknown: 'This device is not confirmed for this page. Open the link again.',
 };
 
 /** The one place that turns a code into the sentence a person reads. */
 export function problemSentence({ code, detail, issues }: ApiProblem, currency: string): string {
   const limit = typeof detail?.limit === 'number' ? formatMoney(minor(detail.limit), currency) : '';
+  if (code === 'account_limit') {
+    const used = formatMoney(minor(Number(detail?.used ?? 0)), currency);
+    return `The house account takes ${limit} at a time, and ${used} stands open on it already.`;
+  }
   if (code === 'above_outstanding') return `That is more than the ${limit} still to be paid.`;
   if (code === 'amount_too_small') return `At least ${limit} is to be paid now.`;
   if (code === 'terms_cannot_be_used') return unusable(String(detail?.fault ?? ''), limit);

@@ -15,6 +15,7 @@ export const dealOf = (booking: BookingRow): Deal => ({
   tax: booking.tax,
   termsVersion: booking.termsVersion,
   terms: booking.terms,
+  ...(booking.count > 1 ? { count: booking.count } : {}),
 });
 
 /** The row that lists read follows the newest change; `verify` compares the two. */
@@ -22,7 +23,7 @@ export async function writeDeal(tx: Tx, bookingId: string, deal: Deal): Promise<
   const { title, start: startsAt, end: endsAt, price, total, tax, termsVersion, terms } = deal;
   const [row] = await tx
     .update(bookings)
-    .set({ title, startsAt, endsAt, price, total, tax, termsVersion, terms })
+    .set({ title, startsAt, endsAt, price, total, tax, termsVersion, terms, count: deal.count ?? 1 })
     .where(eq(bookings.id, bookingId))
     .returning();
   return row!;

@@ -13,6 +13,7 @@ import { recordFacts } from '#server/booking/record';
 import type { Tx } from '#server/database/open';
 import { bookings } from '#server/database/schema/bookings';
 import { PlaceTaken, type PlaceRefusal, takePlaces, withPlaces } from '#server/booking/takePlaces';
+import { type AboveAccountLimit, refusedOnAccount } from '#server/credit/houseAccount';
 import { business, services } from '#server/database/schema/business';
 import { clients } from '#server/database/schema/clients';
 import { and, eq } from 'drizzle-orm';
@@ -34,10 +35,13 @@ export type NewBooking = {
   readonly terms: Terms;
   /** How many units or seats it takes; 1 where nothing else is said. */
   readonly count?: number;
+  /** Paid on the client's house account, which may have a limit. */
+  readonly onAccount?: boolean;
   /** Until when its place is kept, and for what: a booking that its client made. */
   readonly kept?: { readonly until: Instant; readonly for: Confirmation };
 };
-export type InsertRefusal = PlanRefusal | PlaceRefusal | { readonly code: 'nothing_to_pay'; readonly path: 'lines' };
+export type InsertRefusal =
+  AboveAccountLimit | PlanRefusal | PlaceRefusal | { readonly code: 'nothing_to_pay'; readonly path: 'lines' };
 
 /** The client of that name and address, made where there is none yet. */
 async function clientFor(tx: Tx, { clientName, clientEmail, clientId }: NewBooking) {
@@ -86,6 +90,11 @@ async function write(
   const { currency, start, end, terms, title, serviceId, termsId, termsVersion, requestKey } = asked;
   const [service] = await tx.select({ rules: services.booking }).from(services).where(eq(services.id, serviceId));
   const client = await clientFor(tx, asked);
+  const onAccount = asked.onAccount ?? false;
+  if (onAccount) {
+    const refused = await refusedOnAccount(tx, { clientId: client.id, currency, amount: priced.total });
+    if (refused) return refused;
+  }
   const lastNumber = owner.lastNumber + 1;
   await tx.update(business).set({ lastNumber });
   const [booking] = await tx
@@ -109,6 +118,7 @@ async function write(
       terms,
       requestKey,
       count: asked.count ?? 1,
+      onAccount,
     })
     .returning();
   const taken = await takePlaces(tx, {

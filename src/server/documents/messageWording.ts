@@ -1,6 +1,6 @@
 import type { Occasion } from '#core/agenda/wantedErrands';
 import { awaitedFrom, type Ledger } from '#core/booking/ledger';
-import type { Part, Standing } from '#core/booking/standing';
+import { type Part, payable, type Standing } from '#core/booking/standing';
 import { localDate } from '#core/calendar/zoned';
 import type { PlainDate } from '#core/calendar/days';
 import { formatMoney } from '#core/money/formatMoney';
@@ -39,7 +39,7 @@ export type Wording = { readonly subject: string; readonly paragraphs: readonly 
 
 type About = MessageAbout & { readonly sum: (amount: Minor) => string; readonly today: PlainDate };
 
-const leftOf = ({ part, standing }: About): Minor => part?.left ?? standing.position.dueNow;
+const leftOf = ({ part, standing }: About): Minor => part?.left ?? payable(standing).dueNow;
 
 const ofPart = (about: About) => ({
   part: about.part?.name ?? 'payment',
@@ -67,8 +67,8 @@ const occasionValues: {
 } = {
   request: ({ standing, sum }) => ({
     'what secures it':
-      standing.position.dueNow > 0
-        ? `${sum(standing.position.dueNow)} secures your booking`
+      payable(standing).dueNow > 0
+        ? `${sum(payable(standing).dueNow)} secures your booking`
         : 'a card secures your booking',
   }),
   confirmation: ({ standing, sum }) => ({
@@ -171,7 +171,7 @@ const occasionValues: {
 
 const see = 'See your booking';
 const payFirst = ({ standing, sum }: About, words: string): string =>
-  standing.position.dueNow > 0 ? `Read and pay ${sum(standing.position.dueNow)}` : words;
+  payable(standing).dueNow > 0 ? `Read and pay ${sum(payable(standing).dueNow)}` : words;
 const pay = (about: About): string => `Pay ${about.sum(leftOf(about))}`;
 
 /** What the one button of each message says. */

@@ -1,5 +1,5 @@
 import type { ClientBookingsView } from '#contracts/views';
-import { standing } from '#core/booking/standing';
+import { payable, standing } from '#core/booking/standing';
 import { stripOf } from '#core/booking/strip';
 import { dateOf, timeOf } from '#core/calendar/wallTime';
 import { localDate } from '#core/calendar/zoned';
@@ -42,7 +42,7 @@ export async function clientBookings(deps: Deps, link: string): Promise<ClientBo
         dateOf(from) === dateOf(to)
           ? `${longDate(dateOf(from), today)}, ${timeOf(from)} to ${timeOf(to)}`
           : `${longWall(from, today)} to ${longWall(to, today)}`,
-      ...{ total: booking.total, received: current.position.received, dueNow: current.position.dueNow },
+      ...{ total: booking.total, received: current.position.received, dueNow: payable(current).dueNow },
       ...{ held: current.hold?.inForce?.amount ?? zero, strip: stripOf(current), page: `/b/${page}` },
       over: ['closed', 'cancelled', 'lapsed'].includes(current.stage),
     });

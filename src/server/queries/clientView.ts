@@ -10,6 +10,7 @@ import { localDate, wallOfInstant } from '#core/calendar/zoned';
 import { type Minor, minor, zero } from '#core/money/minor';
 import { cardConsent, debitConsent } from '#core/wording/consent';
 import { settlesOn } from '#core/wording/keptWords';
+import { cameBy, receiptsOf } from '#core/wording/receiptRows';
 import { clientSteps } from '#core/wording/clientSteps';
 import { longDate, longMoment, longWall } from '#core/wording/days';
 import { cancellationSentences } from '#core/wording/sentences';
@@ -35,18 +36,6 @@ import { offeredOnPage } from '#server/queries/ways';
 import { offeredFor } from '#server/ways/offered';
 import { bookingOfLink } from '#server/usecases/clientLink';
 import { addHours } from '#core/calendar/instant';
-
-const methodNames = {
-  card: 'by card',
-  debit: 'by bank debit',
-  reader: 'by card at the counter',
-  cash: 'in cash',
-  transfer: 'by transfer',
-  cheque: 'by cheque',
-  hold: 'from the hold',
-  credit: 'from your credit',
-  voucher: 'by voucher',
-} as const;
 
 /** Being opened is recorded, at most once in an hour. */
 const seenAgain = (facts: readonly Fact[], now: Fact['at']): boolean => {
@@ -236,11 +225,11 @@ export async function clientView(
       ...(await ownSide(tx, standingNow, { loaded, awaited, today, whole })),
       tip: service?.rules?.tip ?? false,
       lastDecline: declined ? { code: declined.code, amount: declined.amount } : null,
-      payments: ledger.receipts.map(({ id, at, amount, method }) => ({
+      payments: receiptsOf(loaded.facts).map(({ id, at, amount, method }) => ({
         id,
         when: longMoment(at, booking.timeZone, today),
         amount,
-        how: methodNames[method],
+        how: cameBy[method],
       })),
     };
     return payer ? forPayer(view) : view;

@@ -22,7 +22,8 @@ import { offeredOnPage } from '#server/queries/ways';
 import { offeredForRequest } from '#server/ways/offered';
 import { businessFace } from '#server/queries/quotes';
 import { isOver, noteOpened, paidFor, requestOfLink, type RequestRow } from '#server/usecases/paymentRequests';
-import { asc, desc, eq } from 'drizzle-orm';
+import { openOnAccount } from '#server/credit/houseAccount';
+import { and, asc, desc, eq, isNotNull, or } from 'drizzle-orm';
 
 const stateOf = (request: RequestRow, paid: number, now: Parameters<typeof isOver>[1]): RequestPageView['state'] =>
   paid > 0 ? 'paid' : isOver(request, now) ? 'over' : 'open';
@@ -133,11 +134,26 @@ export async function creditView({ db, clock }: Deps): Promise<CreditView> {
     vouchers: lines,
     clients: await withCredit(db),
     known: await db
-      .select({ name: clients.name, email: clients.email })
+      .select({ id: clients.id, name: clients.name, email: clients.email })
       .from(clients)
       .orderBy(asc(clients.name))
       .limit(500),
+    accounts: await houseAccounts(db),
   };
+}
+
+async function houseAccounts(db: Deps['db']): Promise<CreditView['accounts']> {
+  const [owner] = await db.select({ currency: business.currency }).from(business);
+  const { currency } = owner!;
+  const rows = await db
+    .selectDistinct({ id: clients.id, name: clients.name, limit: clients.accountLimit })
+    .from(clients)
+    .leftJoin(bookings, and(eq(bookings.clientId, clients.id), bookings.onAccount))
+    .where(or(isNotNull(clients.accountLimit), isNotNull(bookings.id)))
+    .orderBy(asc(clients.name));
+  const found: CreditView['accounts'][number][] = [];
+  for (const row of rows) found.push({ ...row, currency, open: await openOnAccount(db, row.id, currency) });
+  return found;
 }
 
 async function withCredit(db: Deps['db']): Promise<CreditView['clients']> {

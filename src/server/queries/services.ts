@@ -84,6 +84,7 @@ export async function changeView(
   return {
     booking,
     deal: dealOf(loaded.booking),
+    counts: service?.booking?.counts ?? 'nothing',
     seen: factsThatCount(loaded.facts),
     taxes: await taxLines(db),
     service: service!,

@@ -36,6 +36,7 @@ export async function finishQuote(
       ...{ id: newId(), clientId: newId(), requestKey: `quote:${quote.id}`, clientName, clientEmail },
       ...{ serviceId, title, currency, start, end, price: input, termsId, termsVersion },
       terms: settledTerms(offer.terms, offer),
+      onAccount: offer.settling === 'account',
     },
     { by: accepted.by, quote: quote.number },
     now,

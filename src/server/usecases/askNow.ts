@@ -1,6 +1,6 @@
 import type { OnBooking } from '#contracts/owner';
 import type { Occasion } from '#core/agenda/wantedErrands';
-import type { Standing } from '#core/booking/standing';
+import { payable, type Standing } from '#core/booking/standing';
 import { ok, refuse, type Result } from '#core/result';
 import type { Deps } from '#server/deps';
 import { type NotFound, onBooking } from '#server/usecases/onBooking';
@@ -9,11 +9,13 @@ import { writeMessage } from '#server/usecases/writeMessage';
 
 export type AskRefusal = NotFound | { readonly code: 'nothing_due' | 'message_is_off' };
 
-function occasionFor({ stage, position, ledger, hold }: Standing): Occasion | null {
-  if (stage === 'waiting') return 'request';
+function occasionFor(standing: Standing): Occasion | null {
+  const { stage, position, ledger, hold } = standing;
+  const { dueNow } = payable(standing);
+  // What is on its way is not asked for again.
+  if (stage === 'waiting' && (dueNow > 0 || standing.onTheWay === 0)) return 'request';
   const declined = ledger.chargeDeclines.at(-1);
-  if (position.dueNow > 0)
-    return declined && !declined.clientPresent ? 'declined' : position.late > 0 ? 'overdue' : 'ask';
+  if (dueNow > 0) return declined && !declined.clientPresent ? 'declined' : position.late > 0 ? 'overdue' : 'ask';
   if (ledger.holdAsked) return 'confirmHold';
   return hold?.gap ? 'holdRefused' : null;
 }

@@ -82,10 +82,14 @@ export async function changeDeal(
   return result;
 }
 
-/** A booking that begins or ends at another time needs its places then. */
-async function movePlaces(tx: Tx, booking: BookingRow, { start, end }: Deal): Promise<Result<unknown, PlaceRefusal>> {
-  if (start === booking.startsAt && end === booking.endsAt) return ok(null);
-  const { id: bookingId, serviceId, count, timeZone } = booking;
+/** A booking that begins or ends at another time, or takes more or fewer, needs its places anew. */
+async function movePlaces(
+  tx: Tx,
+  booking: BookingRow,
+  { start, end, count = 1 }: Deal,
+): Promise<Result<unknown, PlaceRefusal>> {
+  if (start === booking.startsAt && end === booking.endsAt && count === booking.count) return ok(null);
+  const { id: bookingId, serviceId, timeZone } = booking;
   const [service] = await tx.select({ rules: services.booking }).from(services).where(eq(services.id, serviceId));
   const rules = service?.rules ?? null;
   return takePlaces(tx, { bookingId, serviceId, rules, start, end, count, timeZone, withinHours: false });
@@ -103,15 +107,18 @@ export const changeBooking =
         seen,
         giveBack,
         reason: 'change',
-        deal: (booking) =>
-          pricedDeal({
+        deal: (booking) => {
+          const count = request.count ?? booking.count;
+          return pricedDeal({
             title,
             start,
             end,
             price: { ...price, currency: booking.currency },
             termsVersion: booking.termsVersion,
             terms: terms ?? booking.terms,
-          }),
+            ...(count > 1 ? { count } : {}),
+          });
+        },
       });
     } catch (error) {
       if (error instanceof OutOfRange) return refuse({ code: 'date_out_of_reach', path: 'start' });

@@ -1,5 +1,6 @@
 import type { CreateBooking } from '#contracts/owner';
 import type { PriceInput } from '#core/price/price';
+import { settledTerms } from '#core/quote/settledTerms';
 import { ok, refuse, type Result } from '#core/result';
 import { insertBooking, type InsertRefusal } from '#server/booking/insertBooking';
 import type { Tx } from '#server/database/open';
@@ -47,14 +48,16 @@ export const createBooking =
       if (daysAway > reachDays) return refuse({ code: 'date_out_of_reach', path: 'start' });
       const made = await pricedAs(tx, request, service);
       if ('unknown' in made) return refuse({ code: 'tax_not_found', path: 'lines' });
-      const { requestKey, clientName, clientEmail, title, start, end } = request;
+      const { requestKey, clientName, clientEmail, title, start, end, settling, count } = request;
+      const settled = { settling: settling ?? ('online' as const), accountDays: request.accountDays ?? 30 };
       return insertBooking(
         tx,
         owner!,
         {
           ...{ requestKey, clientName, clientEmail, title, start, end },
           ...{ id: newId(), clientId: newId(), serviceId: service.id, currency: service.currency, price: made.input },
-          ...{ termsId: version.termsId, termsVersion: version.version, terms: version.rules },
+          ...{ termsId: version.termsId, termsVersion: version.version, terms: settledTerms(version.rules, settled) },
+          ...{ onAccount: settling === 'account', ...(count === undefined ? {} : { count }) },
         },
         { by: 'owner' },
         now,

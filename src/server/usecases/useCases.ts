@@ -18,6 +18,7 @@ import { connect, disconnect, finishConnecting, saveWays } from '#server/usecase
 import { chooseAccount } from '#server/usecases/chooseAccount';
 import { stopAtCounter, takeAtCounter } from '#server/usecases/takeAtCounter';
 import { sellVoucher, useCredit, useOnBooking, useVoucher, useVoucherOnCheckout } from '#server/usecases/vouchers';
+import { saveAccountLimit } from '#server/usecases/accountLimit';
 import { checkOut } from '#server/usecases/checkOut';
 import { sendCode, useCode } from '#server/usecases/devices';
 import { payCheckout } from '#server/usecases/payCheckout';
@@ -62,6 +63,7 @@ export const useCases = (deps: Deps) => ({
   chooseAccount: chooseAccount(deps),
   takeAtCounter: takeAtCounter(deps),
   stopAtCounter: stopAtCounter(deps),
+  saveAccountLimit: saveAccountLimit(deps),
   askChange: askChange(deps),
   previewMove: previewMove(deps),
   answerAsk: answerAsk(deps),

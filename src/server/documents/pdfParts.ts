@@ -1,0 +1,121 @@
+import { createRequire } from 'node:module';
+import PDFDocument from 'pdfkit';
+
+const require = createRequire(import.meta.url);
+const fontFile = (name: string): string => require.resolve(`@expo-google-fonts/ibm-plex-sans/${name}`);
+const fonts = {
+  regular: '400Regular/IBMPlexSans_400Regular.ttf',
+  italic: '400Regular_Italic/IBMPlexSans_400Regular_Italic.ttf',
+  bold: '600SemiBold/IBMPlexSans_600SemiBold.ttf',
+} as const;
+export const margin = 56;
+export const ink = '#14252d';
+export const soft = '#4a5b63';
+
+export type Pdf = PDFKit.PDFDocument;
+export type Element = PDFKit.PDFStructureElement;
+
+/** An empty tagged PDF/A-3a in our face; `bytes` is whole once it is ended. */
+export function openPdf({ title, author, madeAt }: { title: string; author: string; madeAt: Date }): {
+  pdf: Pdf;
+  bytes: Promise<Buffer>;
+} {
+  const pdf = new PDFDocument({
+    size: 'A4',
+    margin,
+    pdfVersion: '1.7',
+    subset: 'PDF/A-3a',
+    tagged: true,
+    lang: 'en-GB',
+    displayTitle: true,
+    bufferPages: true,
+    font: fontFile(fonts.regular),
+    info: {
+      Title: title,
+      Author: author,
+      Producer: 'Ostendo',
+      Creator: 'Ostendo',
+      CreationDate: madeAt,
+      ModDate: madeAt,
+    },
+  } as PDFKit.PDFDocumentOptions);
+  for (const [name, path] of Object.entries(fonts)) pdf.registerFont(name, fontFile(path));
+  const chunks: Buffer[] = [];
+  pdf.on('data', (chunk: Buffer) => chunks.push(chunk));
+  return { pdf, bytes: new Promise((resolve) => pdf.on('end', () => resolve(Buffer.concat(chunks)))) };
+}
+
+/** Text of one element, in its place in the structure. */
+export function say(pdf: Pdf, parent: Element, kind: string, draw: () => void): void {
+  parent.add(pdf.struct(kind, {}, draw));
+}
+
+export const heading = (pdf: Pdf, parent: Element, text: string, level: 1 | 2): void =>
+  say(pdf, parent, `H${level}`, () => {
+    pdf.moveDown(level === 1 ? 0 : 0.9);
+    pdf
+      .font('bold')
+      .fontSize(level === 1 ? 20 : 12.5)
+      .fillColor(ink)
+      .text(text);
+    pdf.moveDown(0.35);
+  });
+
+export const paragraph = (pdf: Pdf, parent: Element, text: string, colour = ink): void =>
+  say(pdf, parent, 'P', () => {
+    pdf.font('regular').fontSize(10).fillColor(colour).text(text, { lineGap: 2.5 });
+    pdf.moveDown(0.45);
+  });
+
+/** Two columns: what, and how much. Each row in its own element, so that it is read across. */
+export function drawRows(pdf: Pdf, parent: Element, rows: readonly (readonly [string, string, boolean?])[]): void {
+  const table = pdf.struct('Table');
+  parent.add(table);
+  const width = pdf.page.width - 2 * margin;
+  for (const [label, amount, strong] of rows) {
+    const row = pdf.struct('TR');
+    table.add(row);
+    const needed = pdf
+      .font('regular')
+      .fontSize(10)
+      .heightOfString(label, { width: width - 110 });
+    if (pdf.y + needed > pdf.page.height - margin) pdf.addPage();
+    const y = pdf.y;
+    const cell = (kind: 'TH' | 'TD', text: string, x: number, given: object): void =>
+      say(pdf, row, kind, () =>
+        pdf
+          .font(strong ? 'bold' : 'regular')
+          .fontSize(10)
+          .fillColor(ink)
+          .text(text, x, y, { lineGap: 2, ...given }),
+      );
+    cell('TH', label, margin, { width: width - 110 });
+    const below = pdf.y;
+    cell('TD', amount, margin + width - 100, { width: 100, align: 'right' });
+    pdf.x = margin;
+    pdf.y = Math.max(below, pdf.y) + 3;
+  }
+  pdf.moveDown(0.4);
+}
+
+/** The same line at the foot of every page, with its number. */
+export function drawFooters(pdf: Pdf, line: string): void {
+  const { start, count } = pdf.bufferedPageRange();
+  for (let page = start; page < start + count; page++) {
+    pdf.switchToPage(page);
+    // Below the margin, where text would otherwise open another page.
+    pdf.page.margins.bottom = 0;
+    pdf.markContent('Artifact', { type: 'Pagination' } as never);
+    pdf
+      .font('regular')
+      .fontSize(7.5)
+      .fillColor(soft)
+      .text(line, margin, pdf.page.height - 36, { lineBreak: false })
+      .text(`${page - start + 1} / ${count}`, pdf.page.width - margin - 40, pdf.page.height - 36, {
+        width: 40,
+        align: 'right',
+        lineBreak: false,
+      });
+    pdf.endMarkedContent();
+  }
+}
