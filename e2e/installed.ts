@@ -4,6 +4,7 @@ import { type App, compose } from '#compose';
 import type { WallTime } from '#core/calendar/wallTime';
 import { minor } from '#core/money/minor';
 import { furnishPlaces } from '#demo/places';
+import { furnishWays } from '#demo/ways';
 import { demoOwner, demoServices, demoSignIn } from '#demo/scenario';
 import { readConfig } from '#server/config';
 import { openDatabase } from '#server/database/open';
@@ -22,6 +23,7 @@ async function makeTemplate(): Promise<string> {
   const now = '2027-03-01T10:00:00Z' as Instant;
   await app.world.clock.moveTo(now);
   await opened.db.transaction((tx) => setUp(tx, { ...demoOwner, taxRate: '23' as Decimal }, now, demoServices));
+  await furnishWays(app);
   await app.signIn.api.signUpEmail({ body: { ...demoSignIn } });
   await app.close();
   return directory;
@@ -43,7 +45,8 @@ async function makeDemo(): Promise<string> {
   const opened = await openDatabase({ ...config, durable: false });
   const app: App = await compose(config, { opened, post: async () => ({ ok: true }) });
   await furnishPlaces(app);
-  await app.world.clock.moveTo('2027-05-14T08:12:00Z' as Instant);
+  // Along the way the access to its accounts is renewed.
+  await app.moveClock('2027-05-14T08:12:00Z' as Instant);
   const made = await app.createBooking({
     ...{ requestKey: 'journey-lane-0001', clientName: 'Pia Lindqvist', clientEmail: 'pia@example.com' },
     ...{ serviceId: 'rig', title: 'Imaging rig, 9 days', termsId: 'rental-long' },

@@ -149,7 +149,7 @@ export async function compose(config: Config, given: { opened?: OpenDatabase; po
     ...useCases(deps),
     ...linkGuard(),
     close: opened.close,
-    checkoutView: (key: string) => checkoutView(deps, key),
+    checkoutView: (key: string, whole = false) => checkoutView(deps, key, whole),
     bookPage: () => bookPage(db, world.clock.now()),
     free: (query: FreeQuery) => freeOf(db, world.clock.now(), query),
     requestPage: (link: string) => requestPage(deps, link),

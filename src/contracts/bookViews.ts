@@ -70,6 +70,8 @@ export type CheckoutView = {
   readonly fee: { readonly due: Minor; readonly everything: Minor };
   readonly tip: boolean;
   readonly offered: OfferedOnPage;
+  /** What waits as the client's credit, on a device that was confirmed for the client. */
+  readonly credit: Minor;
   /** Collected from a bank account and not settled yet. */
   readonly onTheWay: Minor;
   readonly waiting: { readonly url: string } | null;

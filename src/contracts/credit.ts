@@ -68,3 +68,5 @@ export const UseOnBooking = z.strictObject({ bookingId: Id, requestKey: RequestK
 export type UseOnBooking = z.infer<typeof UseOnBooking>;
 export const VoucherOnCheckout = z.strictObject({ key: Token, attempt: RequestKey, code: Code });
 export type VoucherOnCheckout = z.infer<typeof VoucherOnCheckout>;
+export const CreditOnCheckout = z.strictObject({ key: Token, attempt: RequestKey });
+export type CreditOnCheckout = z.infer<typeof CreditOnCheckout>;

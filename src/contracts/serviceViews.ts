@@ -43,6 +43,13 @@ export type PlaceLine = {
   readonly units: number;
   readonly hours: Hours | null;
   readonly retired: boolean;
+  /** Times, still to come, that the owner keeps it for something else. */
+  readonly blocks: readonly {
+    readonly id: number;
+    readonly start: WallTime;
+    readonly end: WallTime;
+    readonly note: string;
+  }[];
 };
 export type DateLine = {
   readonly id: string;

@@ -9,6 +9,7 @@ import { Countdown } from '#islands/Book/Countdown';
 import { PayCart } from '#islands/Book/PayCart';
 import { useCheckout } from '#islands/Book/useCheckout';
 import { BusinessHead, faceStyle } from '#islands/ClientPage/BusinessHead';
+import { OwnCredit } from '#islands/ClientPage/OwnCredit';
 import { Voucher } from '#islands/ClientPage/Voucher';
 import { Steps } from '#islands/ClientPage/Steps';
 import page from '../ClientPage/ClientPage.module.css';
@@ -86,6 +87,16 @@ function Doing({ pageKey, view, reload }: Props & { readonly reload: () => Promi
         </p>
       )}
       <PayCart pageKey={pageKey} view={view} reload={reload} />
+      {next === 'pay' && view.credit > 0 && (
+        <OwnCredit
+          path="/api/client/checkout/credit"
+          about={{ key: pageKey }}
+          credit={view.credit}
+          outstanding={view.everything?.amount ?? view.dueNow}
+          currency={currency}
+          reload={reload}
+        />
+      )}
       {next === 'pay' && view.offered.ways.includes('voucher') && (
         <Voucher currency={currency} path="/api/client/checkout/voucher" about={{ key: pageKey }} reload={reload} />
       )}

@@ -166,7 +166,8 @@ function Doing({ link, view, reload }: Props & { readonly reload: () => Promise<
         {offersCard(view) && <PayBox link={link} view={view} reload={reload} purpose="pay" />}
         {view.credit > 0 && view.offered.ways.includes('credit') && (
           <OwnCredit
-            link={link}
+            path="/api/client/use-credit"
+            about={{ link }}
             credit={view.credit}
             outstanding={view.outstanding}
             currency={currency}

@@ -6,7 +6,9 @@ import { useRef, useState } from 'react';
 import styles from './ClientPage.module.css';
 
 type Props = {
-  readonly link: string;
+  /** Where it is used, and on what. */
+  readonly path: string;
+  readonly about: object;
   readonly credit: Minor;
   readonly outstanding: Minor;
   readonly currency: string;
@@ -14,13 +16,13 @@ type Props = {
 };
 
 /** What waits as the client's credit, used for this booking with one press. */
-export function OwnCredit({ link, credit, outstanding, currency, reload }: Props) {
+export function OwnCredit({ path, about, credit, outstanding, currency, reload }: Props) {
   const attempt = useRef(newKey());
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   const use = async (): Promise<void> => {
     setBusy(true);
-    const answer = await post('/api/client/use-credit', { link, attempt: attempt.current });
+    const answer = await post(path, { ...about, attempt: attempt.current });
     if (answer.ok) attempt.current = newKey();
     setProblem(answer.ok ? null : voucherProblem(answer.problem));
     await reload();

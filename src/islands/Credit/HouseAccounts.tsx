@@ -54,7 +54,7 @@ function LimitForm({ given, known, close }: FormProps) {
   const { business } = useShell();
   const { currency } = business;
   const [name, setName] = useState(given?.name ?? '');
-  const [typed, setTyped] = useState(given?.limit == null ? '' : formatAmount(given.limit, currency));
+  const [typed, setTyped] = useState(given === null || given.limit === null ? '' : formatAmount(given.limit, currency));
   const [asked, setAsked] = useState(false);
   const save = useAction<null>('/api/do/save-account-limit');
   const id = given?.id ?? known.find((client) => client.name === name)?.id ?? null;

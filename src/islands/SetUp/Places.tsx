@@ -4,13 +4,14 @@ import { read } from '#islands/api';
 import { fieldMessage } from '#islands/format/problemSentence';
 import { Problem } from '#islands/parts/Problem';
 import { useAction } from '#islands/parts/useAction';
+import { Blocks } from '#islands/SetUp/Blocks';
 import { HoursForm } from '#islands/SetUp/HoursForm';
 import { Button, Group, NativeSelect, NumberInput, Stack, Switch, TextInput } from '@mantine/core';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import styles from './SetUp.module.css';
 
-type Draft = Omit<PlaceLine, 'id' | 'kind'> & {
+type Draft = Omit<PlaceLine, 'id' | 'kind' | 'blocks'> & {
   readonly id: string | null;
   readonly kind: 'person' | 'room' | 'stock';
 };
@@ -45,7 +46,14 @@ export function Places({ given, hours }: { readonly given: readonly PlaceLine[];
         ))}
       </ul>
       {open ? (
-        <PlaceForm key={open.id ?? 'new'} given={open} hours={hours} close={() => setOpen(null)} />
+        <>
+          <PlaceForm key={open.id ?? 'new'} given={open} hours={hours} close={() => setOpen(null)} />
+          {places
+            .filter(({ id }) => id === open.id)
+            .map((place) => (
+              <Blocks key={place.id} place={place} />
+            ))}
+        </>
       ) : (
         <Button variant="default" onClick={() => setOpen(newPlace)}>
           Add somebody or something

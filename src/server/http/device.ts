@@ -24,6 +24,12 @@ export const mayOpen = async (locals: Locals, link: string): Promise<boolean> =>
 export const maySeeAll = async (locals: Locals, link: string): Promise<boolean> =>
   (await seenBy(locals, link)) === 'client';
 
+/** Whether this device was confirmed for the client of a checkout, whose credit it may then use. */
+export async function seesCheckout({ app, device }: Locals, key: string): Promise<boolean> {
+  const [bookingId] = await app.bookingsOfCheckout(key);
+  return bookingId !== undefined && (await app.deviceSees(device, bookingId)) === 'client';
+}
+
 type Locals = APIContext['locals'];
 type Sight = 'client' | 'booking' | 'payer' | null;
 

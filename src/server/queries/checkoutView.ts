@@ -8,6 +8,7 @@ import { type Minor, minor, sum, zero } from '#core/money/minor';
 import { clientSteps } from '#core/wording/clientSteps';
 import { cardConsent, debitConsent } from '#core/wording/consent';
 import { cancellationSentences } from '#core/wording/sentences';
+import { creditOf } from '#server/credit/balances';
 import { runDue } from '#server/agenda/runDue';
 import { dealOf } from '#server/booking/dealOf';
 import { agreedOf } from '#server/booking/lockBooking';
@@ -30,7 +31,12 @@ import {
 import { inArray } from 'drizzle-orm';
 
 /** What somebody who went to pay sees: their bookings, what is due, and how long the places are kept. */
-export async function checkoutView(deps: Deps, key: string): Promise<CheckoutView | null> {
+export async function checkoutView(
+  deps: Deps,
+  key: string,
+  /** Whether this device was confirmed for the client: only then their credit is shown. */
+  whole: boolean,
+): Promise<CheckoutView | null> {
   const { db, clock } = deps;
   await runDue(deps);
   const now = clock.now();
@@ -83,6 +89,7 @@ export async function checkoutView(deps: Deps, key: string): Promise<CheckoutVie
         now,
         consentOf: ({ way }) => (way === 'debit' ? debit : consent),
       }),
+      credit: whole && ways.ways.includes('credit') ? await creditOf(tx, booking.clientId, booking.currency) : zero,
       onTheWay: sum(all.map(({ current }) => current.onTheWay)),
       waiting: await waitingOf(tx, all),
       declined: lastTry?.kind === 'chargeDeclined' ? lastTry.code : null,

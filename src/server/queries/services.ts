@@ -1,10 +1,11 @@
-import type { ChangeView, DateLine, ServicesView, TaxLine } from '#contracts/serviceViews';
+import type { ChangeView, DateLine, PlaceLine, ServicesView, TaxLine } from '#contracts/serviceViews';
 import type { Instant } from '#core/calendar/instant';
 import { factsThatCount } from '#core/booking/factsThatCount';
 import { dealOf } from '#server/booking/dealOf';
 import { readBooking } from '#server/booking/lockBooking';
 import type { Database, Tx } from '#server/database/open';
-import { addHours } from '#core/calendar/instant';
+import { addHours, instantOfSeconds, secondsOf } from '#core/calendar/instant';
+import { wallOfInstant } from '#core/calendar/zoned';
 import type { WallTime } from '#core/calendar/wallTime';
 import { eventDates, occupancies, places } from '#server/database/schema/places';
 import { agreements } from '#server/database/schema/quotes';
@@ -12,7 +13,7 @@ import { bookings, summaries } from '#server/database/schema/bookings';
 import { business, services, taxes, terms, termsVersions } from '#server/database/schema/business';
 import { bookingView } from '#server/queries/bookingView';
 import type { Deps } from '#server/deps';
-import { and, asc, eq, gte, ne, sql } from 'drizzle-orm';
+import { and, asc, eq, gt, gte, isNull, ne, sql } from 'drizzle-orm';
 
 export const taxLines = (db: Database | Tx): Promise<TaxLine[]> =>
   db
@@ -37,6 +38,29 @@ async function comingDates(db: Database, now: Instant): Promise<DateLine[]> {
     .orderBy(asc(eventDates.startsAt));
 }
 
+/** Places with the times that the owner keeps them for something else, from now on. */
+async function placeLines(db: Database, now: Instant): Promise<PlaceLine[]> {
+  const [owner] = await db.select({ timeZone: business.timeZone }).from(business);
+  const wall = (seconds: number): WallTime => wallOfInstant(instantOfSeconds(seconds), owner!.timeZone);
+  const rows = await db
+    .select()
+    .from(places)
+    .where(ne(places.kind, 'seats'))
+    .orderBy(asc(places.position), asc(places.name));
+  // All units of a place are kept at once: the first stands for them.
+  const kept = await db
+    .select()
+    .from(occupancies)
+    .where(and(isNull(occupancies.bookingId), eq(occupancies.unit, 1), gt(occupancies.toSecond, secondsOf(now))))
+    .orderBy(asc(occupancies.fromSecond));
+  return rows.map((place) => ({
+    ...place,
+    blocks: kept
+      .filter(({ placeId }) => placeId === place.id)
+      .map(({ id, fromSecond, toSecond, note }) => ({ id, start: wall(fromSecond), end: wall(toSecond), note })),
+  }));
+}
+
 export async function servicesView(db: Database, now: Instant): Promise<ServicesView> {
   const [owner] = await db.select({ hours: business.hours }).from(business);
   const all = await db.select().from(services).orderBy(asc(services.retired), asc(services.name));
@@ -55,11 +79,7 @@ export async function servicesView(db: Database, now: Instant): Promise<Services
       .select({ id: agreements.id, name: agreements.name })
       .from(agreements)
       .orderBy(asc(agreements.name)),
-    places: await db
-      .select()
-      .from(places)
-      .where(ne(places.kind, 'seats'))
-      .orderBy(asc(places.position), asc(places.name)),
+    places: await placeLines(db, now),
     dates: await comingDates(db, now),
     hours: owner!.hours,
   };

@@ -17,7 +17,14 @@ import { payRequest } from '#server/usecases/requestPayments';
 import { connect, disconnect, finishConnecting, saveWays } from '#server/usecases/connect';
 import { chooseAccount } from '#server/usecases/chooseAccount';
 import { stopAtCounter, takeAtCounter } from '#server/usecases/takeAtCounter';
-import { sellVoucher, useCredit, useOnBooking, useVoucher, useVoucherOnCheckout } from '#server/usecases/vouchers';
+import {
+  sellVoucher,
+  useCredit,
+  useOnBooking,
+  useVoucher,
+  useCreditOnCheckout,
+  useVoucherOnCheckout,
+} from '#server/usecases/vouchers';
 import { saveAccountLimit } from '#server/usecases/accountLimit';
 import { checkOut } from '#server/usecases/checkOut';
 import { sendCode, useCode } from '#server/usecases/devices';
@@ -49,6 +56,7 @@ export const useCases = (deps: Deps) => ({
   sellVoucher: sellVoucher(deps),
   useVoucher: useVoucher(deps),
   useVoucherOnCheckout: useVoucherOnCheckout(deps),
+  useCreditOnCheckout: useCreditOnCheckout(deps),
   useCredit: useCredit(deps),
   useOnBooking: useOnBooking(deps),
   createRequest: createRequest(deps),

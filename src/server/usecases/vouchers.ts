@@ -1,5 +1,13 @@
-import type { SellVoucher, UseCredit, UseOnBooking, UseVoucher, VoucherOnCheckout } from '#contracts/credit';
+import type {
+  CreditOnCheckout,
+  SellVoucher,
+  UseCredit,
+  UseOnBooking,
+  UseVoucher,
+  VoucherOnCheckout,
+} from '#contracts/credit';
 import type { Fact } from '#core/booking/facts';
+import { payable } from '#core/booking/standing';
 import { accounts, credit, debit, entry } from '#core/journal/entry';
 import { least, type Minor, sum, zero } from '#core/money/minor';
 import { ok, refuse, type Result } from '#core/result';
@@ -13,6 +21,7 @@ import { appendEntry } from '#server/journal/appendEntry';
 import { bookingOfLink, hashOfToken } from '#server/usecases/clientLink';
 import { bookingsOfCheckout, toPay } from '#server/usecases/payCheckout';
 import { type NotFound, onBooking, type OpenBooking } from '#server/usecases/onBooking';
+import { offeredFor } from '#server/ways/offered';
 import { eq } from 'drizzle-orm';
 import { randomInt } from 'node:crypto';
 
@@ -52,7 +61,7 @@ export type UseRefusal =
       readonly code: 'voucher_unknown' | 'voucher_expired' | 'voucher_empty' | 'voucher_currency';
       readonly path: 'code';
     }
-  | { readonly code: 'no_credit' };
+  | { readonly code: 'no_credit' | 'way_not_offered' | 'device_unknown' };
 export type Used = { readonly used: Minor; readonly left: Minor };
 
 async function voucherReceipt(
@@ -71,7 +80,7 @@ async function voucherReceipt(
   if (voucher.expiresAt !== null && voucher.expiresAt <= now) return refuse({ code: 'voucher_expired', path: 'code' });
   const there = await leftOnVoucher(tx, voucher);
   if (there <= 0) return refuse({ code: 'voucher_empty', path: 'code' });
-  const amount = least(there, standing.position.outstanding);
+  const amount = least(there, payable(standing).outstanding);
   const fact: Fact = { kind: 'received', at: now, receiptId, amount, method: 'voucher', voucherId: voucher.id };
   return ok({ fact, used: { used: amount, left: (there - amount) as Minor } });
 }
@@ -84,7 +93,7 @@ async function creditReceipt(
   await tx.select({ id: clients.id }).from(clients).where(eq(clients.id, clientId)).for('update');
   const there = await creditOf(tx, clientId, currency);
   if (there <= 0) return refuse({ code: 'no_credit' });
-  const amount = least(there, standing.position.outstanding);
+  const amount = least(there, payable(standing).outstanding);
   const fact: Fact = { kind: 'received', at: now, receiptId, amount, method: 'credit' };
   return ok({ fact, used: { used: amount, left: (there - amount) as Minor } });
 }
@@ -95,15 +104,20 @@ const useOn = (
   bookingId: string,
   attempt: string,
   code: string | null,
+  by: 'client' | 'owner',
 ): Promise<Result<Used, UseRefusal>> =>
   onBooking<Used, UseRefusal>(deps, bookingId, async (open) => {
     const { tx, loaded, standing, now } = open;
     const receiptId = `${code === null ? 'credit' : 'voucher'}:${attempt}`;
     const before = standing.ledger.receipts.find((receipt) => receipt.id === receiptId);
     if (before) return ok({ used: before.amount, left: 0 as Minor });
-    const { outstanding } = standing.position;
-    if (outstanding === 0 || standing.ledger.lapsed) return refuse({ code: 'nothing_to_pay_with_it' });
+    if (payable(standing).outstanding === 0 || standing.ledger.lapsed)
+      return refuse({ code: 'nothing_to_pay_with_it' });
     if (await paymentUnderWay(tx, bookingId)) return refuse({ code: 'payment_under_way' });
+    // What clients are not shown they cannot use; the owner may all the same.
+    const { ways } = await offeredFor(tx, deps, [loaded.booking], now);
+    if (by === 'client' && !ways.includes(code === null ? 'credit' : 'voucher'))
+      return refuse({ code: 'way_not_offered' });
     const made = code === null ? await creditReceipt(open, receiptId) : await voucherReceipt(open, code, receiptId);
     if (!made.ok) return made;
     await recordFacts(tx, loaded, [made.value.fact], now);
@@ -120,7 +134,7 @@ async function byLink(
   if ('fault' in opened) return refuse({ code: opened.fault });
   // Whoever has a voucher may pay with it; the credit is the client's own.
   if (opened.purpose === 'payer' && code === null) return refuse({ code: 'link_unknown' });
-  return useOn(deps, opened.bookingId, attempt, code);
+  return useOn(deps, opened.bookingId, attempt, code, 'client');
 }
 
 export const useVoucher =
@@ -134,23 +148,36 @@ export const useCredit =
 export const useOnBooking =
   (deps: Deps) =>
   ({ bookingId, requestKey, code }: UseOnBooking): Promise<Result<Used, UseRefusal>> =>
-    useOn(deps, bookingId, requestKey, code);
+    useOn(deps, bookingId, requestKey, code, 'owner');
 
-/** Pays what is due of a checkout from a voucher, booking by booking, as far as it reaches. */
+/** Pays what is due of a checkout from a voucher or the client's credit, booking by booking, as far as it reaches. */
+async function onCheckout(
+  deps: Deps,
+  key: string,
+  attempt: string,
+  code: string | null,
+): Promise<Result<Used, UseRefusal>> {
+  const waiting = await deps.db.transaction(async (tx) => {
+    const all = await bookingsOfCheckout(tx, key, deps.clock.now());
+    return all && toPay(all).map(({ loaded }) => loaded.booking.id);
+  });
+  if (!waiting) return refuse({ code: 'booking_not_found' });
+  let used = null as Used | null;
+  for (const bookingId of waiting) {
+    const result = await useOn(deps, bookingId, attempt, code, 'client');
+    if (!result.ok) return used ? ok(used) : result;
+    used = { used: sum([used?.used ?? zero, result.value.used]), left: result.value.left };
+    if (used.left === 0) break;
+  }
+  return used ? ok(used) : refuse({ code: 'nothing_to_pay_with_it' });
+}
+
 export const useVoucherOnCheckout =
   (deps: Deps) =>
-  async ({ key, attempt, code }: VoucherOnCheckout): Promise<Result<Used, UseRefusal>> => {
-    const waiting = await deps.db.transaction(async (tx) => {
-      const all = await bookingsOfCheckout(tx, key, deps.clock.now());
-      return all && toPay(all).map(({ loaded }) => loaded.booking.id);
-    });
-    if (!waiting) return refuse({ code: 'booking_not_found' });
-    let used = null as Used | null;
-    for (const bookingId of waiting) {
-      const result = await useOn(deps, bookingId, attempt, code);
-      if (!result.ok) return used ? ok(used) : result;
-      used = { used: sum([used?.used ?? zero, result.value.used]), left: result.value.left };
-      if (used.left === 0) break;
-    }
-    return used ? ok(used) : refuse({ code: 'nothing_to_pay_with_it' });
-  };
+  ({ key, attempt, code }: VoucherOnCheckout): Promise<Result<Used, UseRefusal>> =>
+    onCheckout(deps, key, attempt, code);
+/** The caller has made sure that this is the client: whoever only books under a name has no right to its credit. */
+export const useCreditOnCheckout =
+  (deps: Deps) =>
+  ({ key, attempt }: CreditOnCheckout): Promise<Result<Used, UseRefusal>> =>
+    onCheckout(deps, key, attempt, null);

@@ -1,3 +1,6 @@
+import { seesCheckout } from '#server/http/device';
 import { reading } from '#server/http/endpoint';
 
-export const GET = reading(({ locals, params }) => locals.app.checkoutView(params.key!));
+export const GET = reading(async ({ locals, params }) =>
+  locals.app.checkoutView(params.key!, await seesCheckout(locals, params.key!)),
+);

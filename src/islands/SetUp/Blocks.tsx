@@ -1,0 +1,65 @@
+import type { PlaceLine } from '#contracts/serviceViews';
+import { localDate } from '#core/calendar/zoned';
+import { longWall } from '#core/wording/days';
+import { fieldMessage } from '#islands/format/problemSentence';
+import { Problem } from '#islands/parts/Problem';
+import { useAction } from '#islands/parts/useAction';
+import { useShell } from '#islands/shell/useShell';
+import { Button, Group, TextInput } from '@mantine/core';
+import { useState } from 'react';
+import styles from './SetUp.module.css';
+
+/** Times in which a place cannot be booked: away, in repair. Each is saved as it is added. */
+export function Blocks({ place }: { readonly place: PlaceLine }) {
+  const { now, zone } = useShell();
+  const today = localDate(now, zone);
+  const nothing = { start: '', end: '', note: '' };
+  const [draft, setDraft] = useState(nothing);
+  const add = useAction<null>('/api/do/block-place');
+  const free = useAction<null>('/api/do/free-place');
+  const field = (name: keyof typeof nothing) => ({
+    value: draft[name],
+    error: fieldMessage(add.problem, name, 'EUR'),
+    onChange: (event: { currentTarget: { value: string } }) => {
+      add.clear();
+      setDraft({ ...draft, [name]: event.currentTarget.value });
+    },
+  });
+  const save = async (): Promise<void> => {
+    await add.run({ placeId: place.id, ...draft });
+    setDraft(nothing);
+  };
+  return (
+    <fieldset className={styles.blocks}>
+      <legend>Away, or in repair</legend>
+      <ul>
+        {place.blocks.map(({ id, start, end, note }) => (
+          <li key={id}>
+            <span>
+              {longWall(start, today)} to {longWall(end, today)}, {note}
+            </span>
+            <Button
+              variant="subtle"
+              color="gray"
+              size="compact-sm"
+              aria-label={`Free again: ${longWall(start, today)}`}
+              onClick={() => void free.run({ id })}
+            >
+              Free again
+            </Button>
+          </li>
+        ))}
+        {place.blocks.length === 0 && <li>Nothing is entered.</li>}
+      </ul>
+      <Group align="flex-start" gap={8}>
+        <TextInput label="From" type="datetime-local" {...field('start')} />
+        <TextInput label="To" type="datetime-local" min={draft.start} {...field('end')} />
+        <TextInput label="What for" placeholder="holiday" maxLength={120} {...field('note')} />
+      </Group>
+      <Problem problem={add.problem?.path ? null : add.problem} currency="EUR" />
+      <Button variant="default" size="compact-sm" mt={8} loading={add.busy} onClick={() => void save()}>
+        Keep it free of bookings
+      </Button>
+    </fieldset>
+  );
+}
