@@ -96,9 +96,15 @@ describe('hands', () => {
       await book(context.request, { clientName: 'Wilma Stroud' }),
       await book(context.request, { clientName: 'Fabian Oster' }),
     ];
+    const { accounts } = (await (await context.request.get(`${server.address}/api/stand-ins/view`)).json()) as {
+      accounts: { name: string; currency: string; reference: string }[];
+    };
+    const account = accounts.find(({ name, currency }) => name === 'Tarn Cards' && currency === 'EUR')!.reference;
     for (const { link } of made) {
       const token = (await (
-        await context.request.post(`${server.address}/stand-in/tokens`, { data: { number: '9310100000042428' } })
+        await context.request.post(`${server.address}/stand-in/tokens`, {
+          data: { number: '9310100000042428', account },
+        })
       ).json()) as { token: string };
       const paid = await context.request.post(`${server.address}/api/client/pay`, {
         data: { link: link.split('/').at(-1), attempt: randomUUID(), card: token.token, amount: 400_00 },

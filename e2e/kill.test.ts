@@ -1,4 +1,5 @@
 import { demoSignIn } from '#demo/scenario';
+import { testBankAccount } from '#world/accounts/testBankAccounts';
 import { testNumber } from '#world/cardNetwork/testCards';
 import { expect } from 'chai';
 import { spawnSync } from 'node:child_process';
@@ -31,8 +32,30 @@ class Client {
   }
 }
 
+/** Where a client pays: an account at a processor, and the reference under which its frame is opened. */
+type PaidThrough = { readonly account: string; readonly number: string; readonly view: string };
+
+async function accountsOf(client: Client): Promise<PaidThrough[]> {
+  const read = async <T>(path: string): Promise<T> =>
+    (await (await fetch(client.address + path, { headers: { cookie: client.cookie } })).json()) as T;
+  type Listed = { readonly accounts: readonly { name: string; currency: string; mode: string }[] };
+  const world = await read<Listed & { accounts: readonly { reference: string }[] }>('/api/stand-ins/view');
+  const ours = await read<Listed & { accounts: readonly { id: string }[] }>('/api/ways');
+  const same = (name: string) => (each: { name: string; currency: string; mode: string }) =>
+    each.name === name && each.currency === 'EUR' && each.mode === 'live';
+  return (['Tarn Cards', 'Beck Debit'] as const).map((name) => ({
+    account: (ours.accounts.find(same(name)) as unknown as { id: string }).id,
+    view: (world.accounts.find(same(name)) as unknown as { reference: string }).reference,
+    number:
+      name === 'Tarn Cards'
+        ? testNumber('approves', randomInt(1e6))
+        : testBankAccount(randomInt(2) === 0 ? 'settles' : 'comesBack', randomInt(1e6)),
+  }));
+}
+
 /** One booking from the call to the payment, and then the clock: money, holds, renewals and captures under way. */
-async function work(client: Client, seen: Acknowledged): Promise<void> {
+async function work(client: Client, seen: Acknowledged, ways: readonly PaidThrough[]): Promise<void> {
+  const way = ways[randomInt(3) === 0 ? 1 : 0]!;
   const made = await client.post<{ id: string; number: string }>('/api/do/create-booking', {
     requestKey: randomUUID(),
     clientName: `Client ${randomUUID().slice(0, 8)}`,
@@ -51,7 +74,8 @@ async function work(client: Client, seen: Acknowledged): Promise<void> {
     requestKey: randomUUID(),
   });
   const card = await client.post<{ token: string }>('/stand-in/tokens', {
-    number: testNumber('approves', randomInt(1e6)),
+    number: way.number,
+    account: way.view,
   });
   if (!link || !card) return;
   const amount = 500_00;
@@ -59,6 +83,7 @@ async function work(client: Client, seen: Acknowledged): Promise<void> {
     link: link.body.url.split('/').at(-1),
     attempt: randomUUID(),
     card: card.body.token,
+    account: way.account,
     amount,
   });
   if (paid?.status === 200 && paid.body.state === 'paid') seen.paid.set(made.body.number, amount);
@@ -82,9 +107,10 @@ describe('kill -9 at any moment', () => {
       server = await serve(directory, {}, port);
       const client = new Client(server.address);
       await client.post('/api/demo/sign-in', {});
+      const ways = await accountsOf(client);
       let alive = true;
       const workers = Array.from({ length: 3 }, async () => {
-        while (alive) await work(client, seen);
+        while (alive) await work(client, seen, ways);
       });
       if (round % 2 === 1)
         void client.post('/api/stand-ins/clock', {

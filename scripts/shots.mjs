@@ -79,7 +79,9 @@ await shoot(desk, 'quote', '/quotes/Q-0004');
 await shoot(desk, 'messages', '/messages');
 await shoot(desk, 'stand-ins', '/stand-ins');
 await shoot(await open({ width: 1280, height: 800 }, 'dark'), 'today-dark', '/today');
-await shoot(await open({ width: 390, height: 844 }), 'today-phone', '/today');
+await shoot(desk, 'set-up', '/set-up#ways', async (page) => {
+  await page.getByRole('heading', { name: 'Ways to pay' }).evaluate((part) => part.scrollIntoView());
+});
 
 const phone = await open({ width: 390, height: 844 });
 const linkOf = async (number) => {
@@ -94,8 +96,9 @@ const offer = await phone.request.post(`${address}/api/do/copy-quote-link`, {
   data: { quoteId: offered.id, edition: offered.edition },
 });
 await shoot(phone, 'client-offer', new URL((await offer.json()).url).pathname);
-const newest = await (await phone.request.get(`${address}/api/bookings?stage=waiting&sort=number&descending=1`)).json();
-await shoot(phone, 'client', await linkOf(newest.lines[0].number));
+const waiting = await (await phone.request.get(`${address}/api/bookings?stage=waiting`)).json();
+const party = waiting.lines.find(({ title }) => title.startsWith('Private star party'));
+await shoot(phone, 'client', await linkOf(party.number));
 await shoot(phone, 'book', '/book', async (page) => {
   await page.getByRole('button', { name: /Dobsonian/ }).click();
   await page.getByRole('button', { name: 'Thu 20 May' }).first().click();

@@ -1,4 +1,4 @@
-import type { Fact } from '#core/booking/facts';
+import type { Fact, FactOf } from '#core/booking/facts';
 import type { Agreed } from '#core/booking/standing';
 import { minor } from '#core/money/minor';
 import { dealOn, fact, priceOf, rentalAgreed, rentalTerms, wall } from './story';
@@ -11,7 +11,14 @@ export type Story = {
 };
 
 const { agreed, paid, cardKept, declined, held, holdAsked, holdRefused, released, lapsedHold, changed } = fact;
+const { bankKept, debitSent, debitPaid, debitBack } = fact;
 const secured = [agreed(), paid('03-01 11:00', 300_00, 'r1'), cardKept('03-01 11:00')];
+const settledByDebit = [
+  agreed(),
+  debitSent('03-01 11:00', 300_00, 'd1', '03-05 11:00'),
+  bankKept('03-01 11:00'),
+  debitPaid('03-05 11:00', 300_00, 'd1'),
+];
 const settled = [...secured, paid('04-03 09:00', 700_00, 'r2')];
 const covered = [...settled, held('h1', '04-09 18:00', '04-16 18:00')];
 const on = (terms: Partial<typeof rentalTerms>, about: Partial<Agreed> = {}): Agreed => ({
@@ -333,5 +340,50 @@ export const stories: readonly Story[] = [
     why: 'more received than the price',
     facts: [...settled, paid('04-05 10:00', 50_00, 'r3', 'cash')],
     when: '04-05 10:05',
+  },
+  {
+    why: 'the deposit is on its way from a bank account',
+    facts: [agreed(), debitSent('03-01 11:00', 300_00, 'd1', '03-05 11:00'), bankKept('03-01 11:00')],
+    when: '03-02 10:00',
+  },
+  {
+    why: 'on its way past the day on which it would be late or lapse',
+    facts: [agreed(), debitSent('03-01 11:00', 300_00, 'd1', '03-05 11:00'), bankKept('03-01 11:00')],
+    when: '03-04 12:00',
+  },
+  {
+    why: 'it came back before it settled',
+    facts: [
+      agreed(),
+      debitSent('03-01 11:00', 300_00, 'd1', '03-05 11:00'),
+      bankKept('03-01 11:00'),
+      debitBack('03-04 11:00', 300_00, 'd1', false),
+    ],
+    when: '03-04 11:01',
+  },
+  { why: 'it settled, and the balance is charged to the same account', facts: settledByDebit, when: '03-06 10:00' },
+  {
+    why: 'the balance is on its way: not late, and not charged again',
+    facts: [...settledByDebit, debitSent('04-03 09:00', 700_00, 'd2', '04-07 09:00', false)],
+    when: '04-06 10:00',
+  },
+  {
+    why: 'the balance came back: the account is not tried again, and the owner is asked',
+    facts: [
+      ...settledByDebit,
+      debitSent('04-03 09:00', 700_00, 'd2', '04-07 09:00', false),
+      debitBack('04-06 09:00', 700_00, 'd2', false, false),
+    ],
+    when: '04-06 10:00',
+  },
+  {
+    why: 'its holder had the deposit sent back after it had settled',
+    facts: [...settledByDebit, debitBack('03-25 11:00', 300_00, 'd1', true)],
+    when: '03-25 12:00',
+  },
+  {
+    why: 'a card for the hold beside the bank account for payments',
+    facts: [...settledByDebit, { ...(cardKept('03-07 10:00') as FactOf<'cardKept'>), use: 'hold' }],
+    when: '03-08 10:00',
   },
 ];

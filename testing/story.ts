@@ -106,6 +106,21 @@ export const fact = {
     last4: '4242',
     clientPresent,
   }),
+  bankKept: (when: string): Fact => ({
+    ...{ kind: 'cardKept', at: at(when), cardId: 'b1', last4: '9911', consent: '', way: 'debit' },
+  }),
+  debitSent: (when: string, amount: number, id: string, settles: string, clientPresent = true): Fact => ({
+    ...{ kind: 'debitSent', at: at(when), receiptId: id, amount: minor(amount), settles: at(settles) },
+    ...{ cardId: 'b1', last4: '9911', clientPresent },
+  }),
+  debitPaid: (when: string, amount: number, id: string): Fact => ({
+    ...{ kind: 'received', at: at(when), receiptId: id, amount: minor(amount), method: 'debit' },
+    ...{ cardId: 'b1', last4: '9911' },
+  }),
+  debitBack: (when: string, amount: number, id: string, settled: boolean, clientPresent = true): Fact => ({
+    ...{ kind: 'debitReturned', at: at(when), receiptId: id, amount: minor(amount), code: settled ? 'MD06' : 'AM04' },
+    ...{ settled, cardId: 'b1', last4: '9911', clientPresent },
+  }),
   held: (id: string, when: string, expires: string, amount = 400_00, renews?: string): Fact => ({
     kind: 'holdPlaced',
     at: at(when),

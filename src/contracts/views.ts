@@ -3,7 +3,7 @@ import type { BusinessFace, QuoteLine } from '#contracts/quoteViews';
 import type { ServiceLine, TaxLine } from '#contracts/serviceViews';
 import type { ErrandKind, Occasion } from '#core/agenda/wantedErrands';
 import type { Decision } from '#core/booking/decisions';
-import type { Fact } from '#core/booking/facts';
+import type { Fact, KeptFor } from '#core/booking/facts';
 import type { Agreed } from '#core/booking/standing';
 import type { BookingStage } from '#core/booking/stage';
 import type { Strip } from '#core/booking/strip';
@@ -100,6 +100,13 @@ export type TodayView = {
   readonly did: readonly Doing[];
   readonly next: readonly Doing[];
   readonly failing: readonly Failing[];
+  /** Accounts whose access is not renewed, or has run out. */
+  readonly accessEnding: readonly {
+    readonly id: string;
+    readonly name: string;
+    readonly currency: string;
+    readonly until: Instant;
+  }[];
   /** Quotes that wait for their owner, the longest first. */
   readonly quotes: readonly QuoteLine[];
 };
@@ -208,6 +215,8 @@ export type ClientView = {
   readonly steps: readonly ClientStep[];
   readonly cancellation: readonly string[];
   readonly consent: string;
+  /** The same for a card that is kept for one of the two alone. */
+  readonly consentFor: Readonly<Record<KeptFor, string>>;
   readonly card: KeptOnPage | null;
   /** What the hold is placed on, where there is one. */
   readonly holdCard: KeptOnPage | null;

@@ -47,6 +47,9 @@ export type WantedErrand = { readonly key: string; readonly at: Instant } & (
 );
 export type ErrandKind = WantedErrand['kind'];
 
+/** Hours in which a client whose bank sent a payment back may pay in another way, before the place is given back. */
+export const secondChanceHours = 48;
+
 const ended = ({ ledger }: Standing): boolean =>
   ledger.cancelled !== null || ledger.lapsed || ledger.closedOut !== null;
 
@@ -265,7 +268,9 @@ export function wantedErrands(standing: Standing, facts: readonly Fact[]): Wante
   const errands = [...telling(standing, facts), ...holding(standing)];
   if (!standing.ledger.lapsed) errands.push(...standing.parts.flatMap((part) => collecting(standing, part)));
   const { kept, paymentHeld } = standing.ledger;
-  const unsure = stage === 'waiting' || stage === 'enquiry';
+  // What had been paid and was sent back weeks later is for the owner to decide.
+  const recalled = facts.some((fact) => fact.kind === 'debitReturned' && fact.settled);
+  const unsure = (stage === 'waiting' || stage === 'enquiry') && !recalled;
   // Also where a part has come, by a voucher that did not reach: it goes back with the place.
   if (unsure && kept && standing.onTheWay === 0)
     errands.push({ key: `lapse:${kept.until}`, kind: 'lapse', at: kept.until });
@@ -273,9 +278,12 @@ export function wantedErrands(standing: Standing, facts: readonly Fact[]): Wante
     const { authorisation } = paymentHeld;
     errands.push({ key: `letGo:${authorisation}`, kind: 'releaseHold', authorisation, at: standing.asOf });
   }
-  const nothingCame = standing.position.received === 0 && standing.onTheWay === 0;
+  const nothingCame = standing.position.received === 0 && standing.onTheWay === 0 && !recalled;
   if (stage === 'waiting' && !kept && agreed.terms.lapseAfterHours !== undefined && nothingCame) {
-    const at = addHours(instantOfWall(agreed.agreed, agreed.timeZone), agreed.terms.lapseAfterHours);
+    const waited = addHours(instantOfWall(agreed.agreed, agreed.timeZone), agreed.terms.lapseAfterHours);
+    const returned = facts.findLast((fact) => fact.kind === 'debitReturned');
+    const again = returned ? addHours(returned.at, secondChanceHours) : waited;
+    const at = again > waited ? again : waited;
     errands.push({ key: 'lapse', kind: 'lapse', at });
   }
   const turn = nextTurn(standing);

@@ -22,7 +22,10 @@ export type CardOnFile = { readonly cardId: string; readonly last4: string; read
 /** What the facts of one booking add up to, before any clock is looked at. */
 export type Ledger = {
   readonly receipts: readonly (Receipt & {
+    /** What of it is not in hand any more, given back or sent back by the payer's bank. */
     readonly refunded: Minor;
+    /** What of that the bank sent back: it is owed again. */
+    readonly returned?: Minor;
     readonly method: FactOf<'received'>['method'] | 'hold';
     readonly voucherId?: string;
   })[];
@@ -121,7 +124,7 @@ function withReturn(ledger: Ledger, fact: FactOf<'debitReturned'>): Ledger {
     onTheWay: ledger.onTheWay.filter((sent) => sent.receiptId !== receiptId),
     chargeDeclines: [...ledger.chargeDeclines, refusal],
     receipts: ledger.receipts.map((receipt) =>
-      receipt.id === receiptId ? { ...receipt, refunded: minor(receipt.refunded + amount) } : receipt,
+      receipt.id === receiptId ? { ...receipt, refunded: minor(receipt.refunded + amount), returned: amount } : receipt,
     ),
   };
 }

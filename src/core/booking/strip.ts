@@ -1,5 +1,5 @@
 import type { Standing } from '#core/booking/standing';
-import { type Minor, minor, sum, zero } from '#core/money/minor';
+import { type Minor, minor, remainder, sum, zero } from '#core/money/minor';
 
 export type StripState = 'received' | 'due' | 'planned' | 'late' | 'open' | 'back' | 'credit';
 export type StripSegment = { readonly state: StripState; readonly amount: Minor; readonly name: string };
@@ -28,10 +28,11 @@ export function stripOf({ parts, position, hold, ledger, agreed, stage }: Omit<S
   const segments = parts.flatMap((part): StripSegment[] => {
     const paid: StripSegment[] = part.paid > 0 ? [{ state: 'received', amount: part.paid, name: part.name }] : [];
     if (part.left === 0) return paid;
-    const state = part.state === 'paid' ? 'received' : part.state;
+    // What is on its way is not late, whatever the day.
+    const state = part.left === part.coming ? 'due' : part.state === 'paid' ? 'received' : part.state;
     return [...paid, { state, amount: part.left, name: part.name }];
   });
-  const back = sum(ledger.receipts.map((receipt) => receipt.refunded));
+  const back = sum(ledger.receipts.map(({ refunded, returned }) => remainder(refunded, returned ?? zero)));
   if (back > 0) segments.push({ state: 'back', amount: back, name: 'given back' });
   if (position.credit > 0) segments.push({ state: 'credit', amount: position.credit, name: 'credit' });
   const total = sum(segments.map((segment) => segment.amount));

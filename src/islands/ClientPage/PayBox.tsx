@@ -70,6 +70,7 @@ export function PayBox({ link, view: given, reload, purpose, early }: Props) {
     saysDecline: purpose === 'card',
   });
   const byCard = way?.way === 'card';
+  const consent = use && byCard ? view.consentFor[use] : way?.consent;
   const passedOn =
     byCard && purpose === 'pay' && view.fee && chosen.amount ? fee({ ...view.fee, amount: chosen.amount }) : null;
   const label =
@@ -106,7 +107,7 @@ export function PayBox({ link, view: given, reload, purpose, early }: Props) {
       )}
       {passedOn && <p className={styles.consent}>{formatMoney(passedOn.fee, currency)} is added for paying by card.</p>}
       <p className={styles.consent}>
-        {view.payer && byCard ? 'Your card is charged this once and not kept.' : way?.consent}
+        {view.payer && byCard ? 'Your card is charged this once and not kept.' : consent}
       </p>
       {problem && (
         <p className={styles.declined} role="alert">

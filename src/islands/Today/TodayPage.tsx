@@ -7,6 +7,8 @@ import { DecisionList } from '#islands/Today/DecisionList';
 import { QuotesThatWait } from '#islands/Today/QuotesThatWait';
 import { Horizon } from '#islands/Today/Horizon';
 import { countWords } from '#islands/format/countWords';
+import { localDate } from '#core/calendar/zoned';
+import { shortDate } from '#core/wording/days';
 import { formatAmount, formatMoney } from '#core/money/formatMoney';
 import { useQuery } from '@tanstack/react-query';
 import styles from './TodayPage.module.css';
@@ -22,7 +24,7 @@ export default function TodayPage({ shell, path, view }: Props) {
 }
 
 function Today({ given }: { readonly given: TodayView }) {
-  const { business } = useShell();
+  const { business, now, zone } = useShell();
   const { data: view } = useQuery({
     queryKey: ['today'],
     queryFn: () => read<TodayView>('/api/today'),
@@ -33,6 +35,17 @@ function Today({ given }: { readonly given: TodayView }) {
   const { currency } = business;
   return (
     <>
+      {view.accessEnding.map(({ id, name, currency: taken, until }) => (
+        <p key={id} className={styles.warning} role="alert">
+          <b>
+            {name}, {taken}:
+          </b>{' '}
+          {until <= now
+            ? 'its access has run out, and no payment goes through it.'
+            : `its access is not renewed and ends on ${shortDate(localDate(until, zone), view.today)}.`}{' '}
+          <a href="/set-up#ways">Connect it again</a>
+        </p>
+      ))}
       <section className={styles.sky} aria-label="Five weeks of money">
         <div className={styles.headline}>
           <div>

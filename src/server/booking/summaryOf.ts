@@ -1,6 +1,6 @@
-import type { Standing } from '#core/booking/standing';
+import { payable, type Standing } from '#core/booking/standing';
 import { stripOf } from '#core/booking/strip';
-import { zero } from '#core/money/minor';
+import { remainder, zero } from '#core/money/minor';
 import type { BookingRow, ClientRow } from '#server/booking/lockBooking';
 import type { covers, dueParts, summaries } from '#server/database/schema/bookings';
 
@@ -11,7 +11,7 @@ export type CoverRow = typeof covers.$inferInsert;
 /** The row that lists sort and filter by. */
 export function summaryOf(booking: BookingRow, client: ClientRow, standing: Standing): SummaryRow {
   const { position, hold, stage, decisions } = standing;
-  const owed = standing.parts.find((part) => part.left > 0 && part.dueAt !== null);
+  const owed = standing.parts.find((part) => part.left > part.coming && part.dueAt !== null);
   return {
     bookingId: booking.id,
     stage,
@@ -20,8 +20,9 @@ export function summaryOf(booking: BookingRow, client: ClientRow, standing: Stan
     total: booking.total,
     received: position.received,
     outstanding: position.outstanding,
-    dueNow: position.dueNow,
-    late: position.late,
+    // What is on its way from a bank account is neither due nor late to those who read lists.
+    dueNow: payable(standing).dueNow,
+    late: remainder(position.late, standing.onTheWay),
     held: hold?.inForce?.amount ?? zero,
     nextAt: owed?.dueAt ?? null,
     nextAmount: owed?.left ?? null,

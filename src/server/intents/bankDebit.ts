@@ -1,3 +1,4 @@
+import { secondChanceHours } from '#core/agenda/wantedErrands';
 import type { Fact } from '#core/booking/facts';
 import type { Ledger } from '#core/booking/ledger';
 import { addHours, type Instant } from '#core/calendar/instant';
@@ -36,9 +37,6 @@ export async function recordOnTheWay(
     await recordFacts(tx, on, [{ ...sent, amount: share.amount, clientPresent }, ...kept], now);
   }
 }
-
-/** Hours in which a client whose bank sent a payment back may pay in another way, before the place is given back. */
-const secondChanceHours = 48;
 
 /** Sent back before it settled. A place that waited for it is kept a while longer, for another payment. */
 export function returnedFacts(

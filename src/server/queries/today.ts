@@ -8,13 +8,14 @@ import { wallTime } from '#core/calendar/wallTime';
 import { instantOfWall, localDate } from '#core/calendar/zoned';
 import { type Minor, minor, sum, zero } from '#core/money/minor';
 import type { Database } from '#server/database/open';
+import { payAccounts } from '#server/database/schema/ways';
 import { business } from '#server/database/schema/business';
 import { bookings, covers, dueParts, facts, summaries } from '#server/database/schema/bookings';
 import { clients } from '#server/database/schema/clients';
 import { errands, intents } from '#server/database/schema/work';
 import { quotesThatWait } from '#server/queries/quotes';
 import { selectLines } from '#server/queries/bookingLines';
-import { and, asc, desc, eq, gte, inArray, isNotNull, lt, lte, ne, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, gte, inArray, isNotNull, isNull, lt, lte, ne, or, sql } from 'drizzle-orm';
 
 const pastDays = 7;
 const comingDays = 28;
@@ -239,6 +240,18 @@ export async function todayView(db: Database, now: Instant): Promise<TodayView> 
     did: await done(db, midnight(addDays(today, -1))),
     next: await coming(db),
     failing,
+    accessEnding: await db
+      .select({
+        id: payAccounts.id,
+        name: payAccounts.name,
+        currency: payAccounts.currency,
+        until: payAccounts.accessUntil,
+      })
+      .from(payAccounts)
+      .where(
+        and(isNull(payAccounts.disconnectedAt), or(isNotNull(payAccounts.failedAt), lte(payAccounts.accessUntil, now))),
+      )
+      .orderBy(asc(payAccounts.accessUntil)),
     quotes: await quotesThatWait(db),
   };
 }

@@ -71,6 +71,21 @@ describe('a booking that waits for a yes', () => {
     expect(clearing!.balance).to.equal(dueNow);
   });
 
+  it('what was taken with the yes goes back over its card where the booking is called off', async () => {
+    await begin({ confirm: 'owner', authorise: true });
+    const cart = await bookOnPage(app, [lesson]);
+    const { dueNow } = await cart.view();
+    await cart.pay();
+    await answer('accept');
+    expect((await app.cancelBooking({ bookingId: (await only()).id, by: 'business' })).ok).to.equal(true);
+    const { payments } = await app.world.network();
+    expect(payments.map(({ amount }) => amount)).to.have.members([dueNow, -dueNow]);
+    const { facts } = (await app.queries.booking('B-0001'))!;
+    expect(facts.find((fact) => fact.kind === 'refunded')).to.deep.include({ amount: dueNow, method: 'card' });
+    expect(facts.some((fact) => fact.kind === 'refundRefused')).to.equal(false);
+    await clean();
+  });
+
   it('lets go of what was reserved with a no, and tells the client what the owner wrote', async () => {
     await begin({ confirm: 'owner', authorise: true });
     const cart = await bookOnPage(app, [lesson]);

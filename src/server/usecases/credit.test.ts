@@ -197,6 +197,44 @@ describe('credit and vouchers', () => {
     expect((await cart.view()).items[0]!.stage).to.equal('secured');
     await clean();
   });
+
+  it('what clients are not shown they cannot use; the owner may all the same', async () => {
+    const { link } = await asked();
+    await pay(link);
+    const code = await sell(20_00);
+    const booking = await bookingOf(app);
+    const bookingLink = await booking.linkTo();
+    await app.saveWays({ ways: { hidden: ['voucher', 'credit'], online: null }, transferTo: '' });
+    expect(codeOf(await app.useVoucher({ link: bookingLink, attempt: randomUUID(), code }))).to.equal(
+      'way_not_offered',
+    );
+    expect(codeOf(await app.useCredit({ link: bookingLink, attempt: randomUUID() }))).to.equal('way_not_offered');
+    const byOwner = { bookingId: booking.id, requestKey: randomUUID(), code: null };
+    expect((await app.useOnBooking(byOwner)).ok).to.equal(true);
+    expect((await booking.stands()).position.received).to.equal(60_00);
+    await clean();
+  });
+
+  it('credit is used in the checkout by its client, over a whole cart, and shown to nobody else', async () => {
+    const { link } = await asked({ amount: minor(100_00) });
+    await pay(link, 100_00);
+    await placesFor(app);
+    await openTo(app, { id: 'lesson', rules: lessonRules, termsId: 'lesson' });
+    const days = ['2027-03-10', '2027-03-11'].map((day) => item('lesson', `${day}T20:00`, `${day}T21:30`));
+    const cart = await bookOnPage(app, days);
+    expect((await app.checkoutView(cart.key))!.credit, 'a name alone opens none').to.equal(0);
+    expect((await app.checkoutView(cart.key, true))!.credit).to.equal(100_00);
+    const due = (await cart.view()).dueNow;
+    const attempt = randomUUID();
+    const used = await app.useCreditOnCheckout({ key: cart.key, attempt });
+    expect(used.ok && used.value.used).to.equal(Math.min(100_00, due));
+    await app.useCreditOnCheckout({ key: cart.key, attempt });
+    expect((await app.creditView()).clients.map(({ credit }) => credit)).to.deep.equal(
+      due < 100_00 ? [100_00 - due] : [],
+    );
+    expect(codeOf(await app.useCreditOnCheckout({ key: 'x'.repeat(30), attempt }))).to.equal('booking_not_found');
+    await clean();
+  });
 });
 
 const soldTwice = {

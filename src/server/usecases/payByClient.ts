@@ -129,7 +129,7 @@ async function fromClient(
     const make = (request: IntentRequest, asked: Minor) =>
       openIntent(tx, { id: newId(), bookingId, cause, request, amount: asked, now });
     const name = await businessName(tx);
-    const consent = byPayer ? '' : byDebit ? debitConsent(standing, name) : cardConsent(standing);
+    const consent = byPayer ? '' : byDebit ? debitConsent(standing, name) : cardConsent(standing, asked.use);
     if (amount === null) {
       if (standing.ledger.cancelled || standing.ledger.closedOut) return refuse({ code: 'booking_over' });
       const use = asked.use ? { use: asked.use } : {};

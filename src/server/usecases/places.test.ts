@@ -101,9 +101,14 @@ describe('places, hours and dates', () => {
     expect((await app.queries.calendarDays(days)).blocks.map(({ note, start }) => [note, start])).to.deep.equal([
       ['Away', '2027-03-10T19:00'],
     ]);
+    const lena = async () => (await app.queries.services()).places.find(({ id }) => id === 'lena')!;
+    const [listed] = (await lena()).blocks;
+    expect(listed).to.include({ start: '2027-03-10T19:00', end: '2027-03-10T22:00', note: 'Away' });
     const [row] = await app.deps.db.select().from(occupancies);
+    expect(row!.id).to.equal(listed!.id);
     expect((await app.freePlace({ id: row!.id })).ok).to.equal(true);
     expect(codeOf(await app.freePlace({ id: row!.id }))).to.equal('block_not_found');
+    expect((await lena()).blocks).to.deep.equal([]);
     await bookOnPage(app, [lesson]);
     expect(codeOf(await app.blockPlace({ ...block, note: 'Away' }))).to.equal('place_taken');
     expect(codeOf(await app.blockPlace({ ...block, placeId: 'none', note: 'Away' }))).to.equal('place_not_found');

@@ -36,7 +36,8 @@ export const useCard =
           use === 'hold' ? [ledger.holdCard] : use === 'payments' ? [ledger.card] : [ledger.card, ledger.holdCard];
         if (kept.every((each) => each?.cardId === cardId)) return ok({ last4: card.last4 });
         const { last4 } = card;
-        const consent = card.way === 'debit' ? debitConsent(standing, await businessName(tx)) : cardConsent(standing);
+        const consent =
+          card.way === 'debit' ? debitConsent(standing, await businessName(tx)) : cardConsent(standing, use);
         const way = card.way === 'debit' ? { way: 'debit' as const } : {};
         await recordFacts(
           tx,

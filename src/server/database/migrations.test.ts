@@ -1,0 +1,64 @@
+import { PGlite } from '@electric-sql/pglite';
+import { extensions } from '#server/database/open';
+import { expect } from 'chai';
+import { readdirSync, readFileSync } from 'node:fs';
+
+const folder = new URL('./migrations/', import.meta.url);
+const files = readdirSync(folder)
+  .filter((name) => name.endsWith('.sql'))
+  .sort();
+const apply = async (db: PGlite, name: string): Promise<void> => {
+  const text = readFileSync(new URL(name, folder), 'utf8');
+  for (const statement of text.split('--> statement-breakpoint')) if (statement.trim() !== '') await db.exec(statement);
+};
+
+describe('an installation from before there were accounts', () => {
+  let db: PGlite;
+  before(async () => {
+    db = await PGlite.create({ extensions });
+    const before = files.filter((name) => name < '0006');
+    for (const name of before) await apply(db, name);
+    await db.exec(`
+      insert into business (name, email, time_zone, currency) values ('Vesper Hollow', 'a@example.com', 'UTC', 'GBP');
+      insert into clients (id, name, email) values ('c', 'Ines', 'ines@example.com');
+      insert into cards (id, client_id, token, last4, added_at) values ('k', 'c', 'card_x', '4242', '2027-01-01T00:00:00Z');
+      insert into world.vault (token, behaviour, last4) values ('card_x', 'approves', '4242');
+      insert into payment_requests (id, number, request_key, client_id, note, currency, made_at)
+        values ('r', 'P-0001', 'key', 'c', 'note', 'GBP', '2027-01-01T00:00:00Z');
+      insert into request_payments (id, request_id, attempt, card, payer, via, amount, state, made_at)
+        values ('p', 'r', 'a', '{}', 'Ines', 'link', 100, 'approved', '2027-01-01T00:00:00Z');
+    `);
+    for (const name of files.filter((name) => name >= '0006')) await apply(db, name);
+  });
+  after(() => db.close());
+  const rows = async (text: string) => (await db.query(text)).rows;
+
+  it('goes on with one account of its own currency, which knows its cards', async () => {
+    expect(await rows('select id, way, mode, currency, reference from pay_accounts')).to.deep.equal([
+      { id: 'first', way: 'card', mode: 'live', currency: 'GBP', reference: 'tarn_first' },
+    ]);
+    expect(await rows('select account_id, way from cards')).to.deep.equal([{ account_id: 'first', way: 'card' }]);
+    expect(await rows('select account from world.vault')).to.deep.equal([{ account: 'tarn_first' }]);
+    expect(await rows('select account_id from request_payments')).to.deep.equal([{ account_id: 'first' }]);
+    expect(await rows('select reference, access from world.accounts')).to.deep.equal([
+      { reference: 'tarn_first', access: 'first_access' },
+    ]);
+  });
+  it('shows every way that it showed before', async () =>
+    expect(await rows('select ways from business')).to.deep.equal([{ ways: { hidden: [], online: null } }]));
+  it('takes no card any more without saying where from', async () => {
+    const missing = await db
+      .exec(`insert into cards (id, client_id, token, last4, added_at) values ('l', 'c', 'y', '1', 'x')`)
+      .catch((error: Error) => error.message);
+    expect(missing).to.include('account_id');
+  });
+});
+
+describe('a new installation', () => {
+  it('has no account of anybody', async () => {
+    const db = await PGlite.create({ extensions });
+    for (const name of files) await apply(db, name);
+    expect((await db.query('select * from pay_accounts')).rows).to.deep.equal([]);
+    await db.close();
+  });
+});
