@@ -62,6 +62,8 @@ export async function bookingView(
   const offered = await offeredFor(db, { providers }, [booking], now);
   const all = await connectedAccounts(db, providers, now);
   const usual = offered.online[0]?.id;
+  // Test accounts are not offered beside live ones.
+  const live = all.some((account) => account.live);
   return {
     id,
     number: booking.number,
@@ -94,7 +96,7 @@ export async function bookingView(
     underWay: underWay ? (underWay.state as 'open' | 'waiting' | 'settling') : null,
     atReader: underWay?.request.kind === 'counter' ? underWay.amount : null,
     accounts: all
-      .filter((account) => account.usable && account.currency === booking.currency)
+      .filter((account) => account.usable && account.currency === booking.currency && account.live === live)
       .flatMap(({ id: account, name, way }) => (way === 'reader' ? [] : [{ id: account, name, way }]))
       .sort((a, b) => Number(b.id === usual) - Number(a.id === usual)),
     hasReader: offered.reader !== null,

@@ -18,7 +18,9 @@ export const chooseAccount =
       const all = await connectedAccounts(tx, deps.providers, now);
       const account = all.find(({ id, way }) => id === accountId && way !== 'reader');
       if (accountId !== null) {
-        if (!account) return refuse({ code: 'account_not_found', path: 'accountId' });
+        // A test account beside live ones is offered to nobody.
+        if (!account || account.live !== all.some(({ live }) => live))
+          return refuse({ code: 'account_not_found', path: 'accountId' });
         if (account.currency !== loaded.booking.currency) return refuse({ code: 'other_currency', path: 'accountId' });
         if (!account.usable) return refuse({ code: 'account_not_usable', path: 'accountId' });
       }
