@@ -80,7 +80,7 @@ await shoot(desk, 'messages', '/messages');
 await shoot(desk, 'stand-ins', '/stand-ins');
 await shoot(await open({ width: 1280, height: 800 }, 'dark'), 'today-dark', '/today');
 await shoot(desk, 'set-up', '/set-up#ways', async (page) => {
-  await page.getByRole('heading', { name: 'Ways to pay' }).evaluate((part) => part.scrollIntoView());
+  await page.getByRole('region', { name: 'Ways to pay' }).evaluate((part) => part.scrollIntoView());
 });
 
 const phone = await open({ width: 390, height: 844 });

@@ -5,7 +5,7 @@ import type { Decimal } from '#core/money/decimal';
 import { minor } from '#core/money/minor';
 import type { App } from '#compose';
 import { furnishDemo, quoteStories, stepsOfQuote } from '#demo/quotes';
-import { clientsOfTheMorning, creditOfTheDemo } from '#demo/clients';
+import { accountOfTheSchool, clientsOfTheMorning, creditOfTheDemo } from '#demo/clients';
 import { furnishPlaces } from '#demo/places';
 import { chooseForRentals, demoToken, furnishWays } from '#demo/ways';
 import { offeredFor } from '#server/ways/offered';
@@ -70,6 +70,7 @@ export async function buildDemo(app: App, progress: (share: number, at: Instant)
       await chooseForRentals(app);
       await creditOfTheDemo(app);
       await clientsOfTheMorning(app);
+      await accountOfTheSchool(app);
     },
   };
   const steps = [...booked, ...quoted, secondVersion(app), morning].sort((a, b) => (a.at < b.at ? -1 : 1));

@@ -2,6 +2,7 @@ import type { App } from '#compose';
 import { planOf } from '#core/booking/keptPlan';
 import type { WallTime } from '#core/calendar/wallTime';
 import { wallOfInstant } from '#core/calendar/zoned';
+import type { Decimal } from '#core/money/decimal';
 import { minor, sum } from '#core/money/minor';
 import { price } from '#core/price/price';
 import { demoToken } from '#demo/ways';
@@ -104,4 +105,23 @@ export async function creditOfTheDemo(app: App): Promise<void> {
   const voucher = { currency: 'EUR', method: 'cash' as const, expiresAt: null };
   await app.sellVoucher({ ...voucher, requestKey: 'demo-voucher-1', amount: minor(110_00), buyer: 'Rhea Moreau' });
   await app.sellVoucher({ ...voucher, requestKey: 'demo-voucher-2', amount: minor(95_00), buyer: 'Wim Jansen' });
+}
+
+/** The school pays its evenings on account, within a limit. */
+export async function accountOfTheSchool(app: App): Promise<void> {
+  const made = await app.createBooking({
+    ...{ requestKey: 'demo-school-on-account', clientName: 'Oriel School', clientEmail: 'oriel.school@example.com' },
+    ...{ serviceId: 'dome', title: 'School night, 40 pupils', termsId: 'event' },
+    ...{ start: '2027-06-17T20:30' as WallTime, end: '2027-06-17T22:30' as WallTime },
+    ...{ settling: 'account' as const, accountDays: 30 },
+    lines: [
+      {
+        ...{ id: 'service', label: 'School night, 40 pupils', quantity: '40' as Decimal },
+        ...{ unitPrice: minor(16_00), taxes: ['VAT'] },
+      },
+    ],
+  });
+  if (!made.ok) throw new Error(made.refusal.code);
+  const school = (await app.creditView()).accounts.find(({ name }) => name === 'Oriel School')!;
+  await app.saveAccountLimit({ clientId: school.id, limit: minor(1_500_00) });
 }
