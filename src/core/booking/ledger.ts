@@ -28,6 +28,8 @@ export type Ledger = {
     readonly returned?: Minor;
     readonly method: FactOf<'received'>['method'] | 'hold';
     readonly voucherId?: string;
+    /** It came after the service or a cancellation, for what was owed then. */
+    readonly owed?: true;
   })[];
   /** In the order in which they were placed. */
   readonly authorisations: readonly HeldAuthorisation[];
@@ -134,7 +136,8 @@ export function withFact(ledger: Ledger, fact: Fact): Ledger {
   switch (fact.kind) {
     case 'received': {
       const { receiptId: id, amount, at, method, voucherId } = fact;
-      const receipt = { id, amount, at, method, refunded: zero, ...(voucherId ? { voucherId } : {}) };
+      const owed = ledger.delivered || ledger.cancelled ? { owed: true as const } : {};
+      const receipt = { id, amount, at, method, refunded: zero, ...(voucherId ? { voucherId } : {}), ...owed };
       const onTheWay = ledger.onTheWay.filter((sent) => sent.receiptId !== id);
       const accountChosen = method === 'card' || method === 'debit' ? null : ledger.accountChosen;
       return { ...ledger, onTheWay, accountChosen, receipts: [...ledger.receipts, receipt] };

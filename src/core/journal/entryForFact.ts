@@ -30,14 +30,16 @@ export function entryForFact(fact: Fact, before: Ledger): JournalEntry | null {
         credit(accounts.taxPayable, fact.feeTax ?? zero),
         credit(accounts.tips, fact.tip ?? zero),
       ]);
-    case 'refunded':
+    case 'refunded': {
+      const wentTo = before.receipts.find(({ id }) => id === fact.receiptId)?.owed ? receivables : clientDeposits;
       return entry('Refund', [
-        debit(clientDeposits, fact.amount),
+        debit(wentTo, fact.amount),
         debit(accounts.feesPassedOn, minor((fact.fee ?? 0) - (fact.feeTax ?? 0))),
         debit(accounts.taxPayable, fact.feeTax ?? zero),
         debit(accounts.tips, fact.tip ?? zero),
         credit(moneyAccount[fact.method], minor(fact.amount + (fact.fee ?? 0) + (fact.tip ?? 0))),
       ]);
+    }
     case 'debitReturned':
       // Before it settled it was in no account yet.
       if (!fact.settled) return null;

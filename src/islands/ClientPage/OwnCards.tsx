@@ -1,21 +1,10 @@
-import type { ClientView, KeptOnPage } from '#contracts/views';
+import type { ClientView } from '#contracts/views';
+import { keptWhat } from '#islands/ClientPage/keptNow';
 import { post } from '#islands/api';
 import { useState } from 'react';
 import styles from './ClientPage.module.css';
 
 type Props = { readonly link: string; readonly view: ClientView; readonly reload: () => Promise<void> };
-
-const what = ({ way, last4 }: KeptOnPage): string => `${way === 'debit' ? 'bank account' : 'card'} ending in ${last4}`;
-
-/** What is kept now, and for what: `the card ending in 4242 for payments and the hold`. */
-export function keptNow({ card, holdCard }: Pick<ClientView, 'card' | 'holdCard'>): string | null {
-  if (card && holdCard && card.last4 === holdCard.last4) return `The ${what(card)} is kept for payments and the hold`;
-  const said = [
-    ...(card ? [`the ${what(card)} is kept for payments`] : []),
-    ...(holdCard ? [`the ${what(holdCard)} for the hold`] : []),
-  ].join(', ');
-  return said === '' ? null : said[0]!.toUpperCase() + said.slice(1);
-}
 
 /** Cards and accounts that the client gave before: one press takes one for payments, or for the hold. */
 export function OwnCards({ link, view, reload }: Props) {
@@ -30,7 +19,7 @@ export function OwnCards({ link, view, reload }: Props) {
     <div className={styles.ownCards}>
       {view.cards.map((card) => (
         <p key={card.id}>
-          The {what(card)}:{' '}
+          The {keptWhat(card)}:{' '}
           {(view.holdCard || card.way === 'debit') && (
             <button type="button" className={styles.plain} onClick={() => void use(card.id, 'payments')}>
               use it for payments

@@ -2,7 +2,7 @@ import type { Deal } from '#core/booking/deal';
 import type { Fact } from '#core/booking/facts';
 import { type Ledger, ledgerOf } from '#core/booking/ledger';
 import type { Instant } from '#core/calendar/instant';
-import { type Minor, minor, zero } from '#core/money/minor';
+import { least, type Minor, minor, zero } from '#core/money/minor';
 import { dealOf } from '#server/booking/dealOf';
 import { type LoadedBooking, lockBooking } from '#server/booking/lockBooking';
 import { recordFacts } from '#server/booking/record';
@@ -226,7 +226,10 @@ async function recordConfirmation(
   await recordFacts(tx, loaded, [{ ...asked, confirmUrl: answer.url, intentId: intent.id }], now);
 }
 
-/** Records the facts of a payment; where the place was given back before, it is taken again or the money goes back. */
+/**
+ * Records the facts of a payment. Where the place was given back before, it is taken again or the money goes back; what
+ * comes for a booking that is cancelled goes back but for what was owed.
+ */
 async function recordOn(
   tx: Tx,
   loaded: LoadedBooking,
@@ -235,20 +238,23 @@ async function recordOn(
   newId: () => string,
 ): Promise<string[]> {
   const receipt = added.find((fact) => fact.kind === 'received');
-  if (!receipt || !ledgerOf(loaded.facts).lapsed) {
-    await recordFacts(tx, loaded, added, now);
-    return [];
-  }
-  if (await takeAgain(tx, loaded.booking, now)) {
+  const before = ledgerOf(loaded.facts);
+  if (receipt && before.lapsed && (await takeAgain(tx, loaded.booking, now))) {
     await recordFacts(tx, loaded, [{ kind: 'revived', at: now }, ...added], now);
     return [];
   }
   const recorded = await recordFacts(tx, loaded, added, now);
-  const ledger = ledgerOf(recorded.facts);
-  const { receiptId: id, amount, fee, feeTax, tip } = receipt;
-  const on = { ...(fee ? { fee, feeTax: feeTax ?? zero } : {}), ...(tip ? { tip } : {}) };
-  const refunds = [{ id, amount, on }];
-  const back = await openRefunds(tx, { bookingId: loaded.booking.id, refunds, ledger, cause: 'late', now, newId });
+  if (!receipt || (!before.lapsed && !before.cancelled)) return [];
+  const { receiptId: id, fee, feeTax, tip } = receipt;
+  const amount = before.lapsed ? receipt.amount : least(receipt.amount, recorded.standing.position.credit);
+  if (amount === 0) return [];
+  const whole = amount === receipt.amount;
+  const on = {
+    ...(whole && fee ? { fee, feeTax: feeTax ?? zero } : {}),
+    ...(whole && tip ? { tip } : {}),
+  };
+  const about = { bookingId: loaded.booking.id, refunds: [{ id, amount, on }], cause: 'late', now, newId };
+  const back = await openRefunds(tx, { ...about, ledger: ledgerOf(recorded.facts) });
   return back.intentIds;
 }
 

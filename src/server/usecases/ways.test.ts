@@ -1,6 +1,7 @@
 import { ledgerOf } from '#core/booking/ledger';
 import { payable, standing } from '#core/booking/standing';
 import { type Minor, minor } from '#core/money/minor';
+import { accountBalances } from '#server/database/schema/journal';
 import { agreedOf, readBooking } from '#server/booking/lockBooking';
 import { processorOf } from '#server/ways/payAccounts';
 import { verify } from '#server/verify/verify';
@@ -135,6 +136,31 @@ describe('ways to pay', () => {
       await app.cancelBooking({ bookingId: id, by: 'business' });
       const { facts } = (await readBooking(app.deps.db, id))!;
       expect(facts.find((fact) => fact.kind === 'refunded')).to.deep.include({ amount: 240_00, method: 'debit' });
+    });
+
+    it('on its way while the booking is cancelled, goes back when it settles, but for what was owed', async () => {
+      const beck = await connect('beck');
+      await payBy(beck, debit('settles'));
+      expect(await app.cancelBooking({ bookingId: id, by: 'business' })).to.deep.include({ ok: true });
+      await app.at('2027-03-05T12:00');
+      const { ledger, position } = await now();
+      expect(ledger.receipts.map(({ amount, refunded }) => [amount, refunded])).to.deep.equal([[240_00, 240_00]]);
+      expect([position.received, position.credit]).to.deep.equal([0, 0]);
+      const rows = await app.deps.db.select().from(accountBalances);
+      const open = rows.filter(({ account }) => /receivables|deposits|clearing/.test(account));
+      expect(open.map(({ balance }) => balance).filter((balance) => balance !== 0)).to.deep.equal([]);
+    });
+
+    it('after a cancellation that kept a part, only what is beyond it goes back', async () => {
+      const beck = await connect('beck');
+      await payBy(beck, debit('settles'));
+      await app.at('2027-03-03T12:00');
+      await app.cancelBooking({ bookingId: id, by: 'no_show' });
+      const { cancelled } = (await now()).ledger;
+      await app.at('2027-03-05T12:00');
+      const { position } = await now();
+      expect(position.received).to.equal(Math.min(240_00, cancelled!.keep));
+      expect(position.credit).to.equal(0);
     });
 
     it('is paid once, however often it is sent or told', async () => {
