@@ -1,9 +1,8 @@
-import type { SignedDocument } from '#core/quote/signedDocument';
-import type { BusinessFace, QuoteLine } from '#contracts/quoteViews';
+import type { QuoteLine } from '#contracts/quoteViews';
 import type { ServiceLine, TaxLine } from '#contracts/serviceViews';
 import type { ErrandKind, Occasion } from '#core/agenda/wantedErrands';
 import type { Decision } from '#core/booking/decisions';
-import type { Fact, KeptFor } from '#core/booking/facts';
+import type { Fact } from '#core/booking/facts';
 import type { Agreed } from '#core/booking/standing';
 import type { BookingStage } from '#core/booking/stage';
 import type { Strip } from '#core/booking/strip';
@@ -11,9 +10,7 @@ import type { PlainDate } from '#core/calendar/days';
 import type { Instant } from '#core/calendar/instant';
 import type { WallTime } from '#core/calendar/wallTime';
 import type { Minor } from '#core/money/minor';
-import type { FeeTerms, Terms } from '#core/terms/terms';
-import type { OfferedOnPage } from '#contracts/wayViews';
-import type { ClientStep } from '#core/wording/clientSteps';
+import type { Terms } from '#core/terms/terms';
 
 /** What the server gives a view. Sums are in minor units of the currency beside them. */
 
@@ -190,168 +187,10 @@ export type CloseOutView = {
   })[];
 };
 
-export type ClientView = {
-  readonly business: BusinessFace;
-  /** Opened by somebody else who pays: what only the client needs is not there. */
-  readonly payer: boolean;
-  /** Whether there is a signed agreement to download. */
-  readonly signed: boolean;
-  /** The agreement as a change has made it, which the client has not signed yet. */
-  readonly toSign: { readonly document: SignedDocument; readonly sha256: string } | null;
-  /** What the quote said should be shown once it is paid. */
-  readonly after: { readonly thanks: string; readonly nextPage: string } | null;
-  readonly clientName: string;
-  readonly number: string;
-  readonly title: string;
-  readonly currency: string;
-  readonly when: string;
-  readonly stage: BookingStage;
-  readonly total: Minor;
-  readonly received: Minor;
-  readonly dueNow: Minor;
-  readonly late: boolean;
-  readonly outstanding: Minor;
-  readonly strip: Strip;
-  readonly steps: readonly ClientStep[];
-  readonly cancellation: readonly string[];
-  readonly consent: string;
-  /** The same for a card that is kept for one of the two alone. */
-  readonly consentFor: Readonly<Record<KeptFor, string>>;
-  readonly card: KeptOnPage | null;
-  /** What the hold is placed on, where there is one. */
-  readonly holdCard: KeptOnPage | null;
-  /** A card is wanted for the hold, or to replace one that was refused. */
-  readonly cardWanted: 'hold' | 'file' | null;
-  readonly included: string;
-  /** What the price is made of, where that is more than one line. */
-  readonly lines: readonly { readonly label: string; readonly amount: Minor }[];
-  /** What may be paid now besides what is due. */
-  readonly choices: {
-    readonly preset: 'due' | 'all';
-    readonly all: { readonly amount: Minor; readonly discount: string | null } | null;
-    /** The smallest part payment, where the terms take one. */
-    readonly smallest: Minor | null;
-  };
-  readonly fee: FeeTerms | null;
-  readonly offered: OfferedOnPage;
-  /** Collected from a bank account: it counts on that day. */
-  readonly onTheWay: { readonly amount: Minor; readonly settles: string } | null;
-  readonly cardOffered: boolean;
-  readonly waiting: { readonly url: string; readonly what: 'payment' | 'hold' } | null;
-  readonly lastDecline: { readonly code: string; readonly amount: Minor } | null;
-  readonly payments: readonly {
-    readonly id: string;
-    readonly when: string;
-    readonly amount: Minor;
-    readonly how: string;
-  }[];
-  /** A yes is wanted from the client by then, or from the owner; null where none is. */
-  readonly awaited: { readonly from: 'client' | 'owner'; readonly until: string } | null;
-  /** What waits as the client's credit, on a device that was confirmed for the client. */
-  readonly credit: Minor;
-  /** Other cards of the client that may be used for this booking. */
-  readonly cards: readonly (KeptOnPage & { readonly id: string })[];
-  /** The next part that is not due yet, which may be paid early. */
-  readonly early: { readonly name: string; readonly amount: Minor } | null;
-  readonly tip: boolean;
-  /** Asking to cancel or move: null where it cannot be asked any more. */
-  readonly asking: {
-    readonly start: WallTime;
-    readonly least: WallTime;
-    /** What a cancellation would do now. */
-    readonly ifCancelled: readonly string[];
-    /** What was asked for and is not answered yet. */
-    readonly open: string | null;
-  } | null;
-};
-
-/** A card, or a bank account where `way` says so. */
-export type KeptOnPage = { readonly last4: string; readonly way?: 'debit' };
-
-/** All bookings of the client of a link, the coming ones first. */
-export type ClientBookingsView = {
-  readonly business: BusinessFace;
-  readonly clientName: string;
-  readonly bookings: readonly {
-    readonly number: string;
-    readonly title: string;
-    readonly when: string;
-    readonly stage: BookingStage;
-    readonly currency: string;
-    readonly total: Minor;
-    readonly received: Minor;
-    readonly dueNow: Minor;
-    readonly held: Minor;
-    readonly strip: Strip;
-    readonly page: string;
-    readonly over: boolean;
-  }[];
-};
-
 export type Found = {
   readonly id: string;
   readonly number: string;
   readonly client: string;
   readonly title: string;
   readonly stage: BookingStage;
-};
-
-export type StandInsView = {
-  readonly now: Instant;
-  readonly standing: boolean;
-  readonly moving: { readonly from: Instant; readonly at: Instant; readonly to: Instant } | null;
-  readonly network: {
-    readonly live: readonly NetworkAuthorisation[];
-    readonly ended: readonly NetworkAuthorisation[];
-    readonly events: readonly {
-      readonly id: string;
-      readonly at: Instant;
-      readonly delivered: boolean;
-      readonly tries: number;
-      readonly event: { readonly type: string };
-    }[];
-    readonly payments: readonly {
-      readonly reference: string;
-      readonly amount: Minor;
-      readonly currency: string;
-      readonly at: Instant;
-      readonly payout: string | null;
-      readonly description: string;
-    }[];
-    readonly counts: { readonly undelivered: number; readonly all: number };
-  };
-  readonly accounts: readonly {
-    readonly reference: string;
-    readonly name: string;
-    readonly mode: 'test' | 'live';
-    readonly currency: string;
-    readonly accessUntil: Instant;
-    readonly refusesRenewal: boolean;
-  }[];
-  readonly mail: readonly {
-    readonly seq: number;
-    readonly at: Instant;
-    readonly recipient: string;
-    readonly subject: string;
-  }[];
-};
-type NetworkAuthorisation = {
-  readonly reference: string;
-  readonly amount: Minor;
-  readonly currency: string;
-  readonly description: string;
-  readonly placedAt: Instant;
-  readonly expiresAt: Instant;
-  readonly state: 'live' | 'captured' | 'released' | 'lapsed';
-  readonly captured: Minor | null;
-  readonly endedAt: Instant | null;
-};
-export type ReadMail = {
-  readonly seq: number;
-  readonly at: Instant;
-  readonly recipient: string;
-  readonly subject: string;
-  readonly from: string;
-  readonly text: string;
-  readonly mime: string;
 };

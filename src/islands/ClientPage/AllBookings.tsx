@@ -1,4 +1,4 @@
-import type { ClientBookingsView } from '#contracts/views';
+import type { ClientBookingsView } from '#contracts/clientViews';
 import { formatMoney } from '#core/money/formatMoney';
 import { BusinessHead, faceStyle } from '#islands/ClientPage/BusinessHead';
 import { ClientStrip } from '#islands/ClientPage/ClientStrip';

@@ -1,4 +1,4 @@
-import type { ClientView } from '#contracts/views';
+import type { ClientView } from '#contracts/clientViews';
 import { type ApiProblem, newKey, post } from '#islands/api';
 import { useRef, useState } from 'react';
 import styles from './ClientPage.module.css';

@@ -1,4 +1,4 @@
-import type { ClientView } from '#contracts/views';
+import type { ClientView } from '#contracts/clientViews';
 import { formatAmount, formatMoney } from '#core/money/formatMoney';
 import { wayWords } from '#core/wording/wayWords';
 import { declineReason } from '#core/wording/declines';

@@ -1,4 +1,4 @@
-import type { ClientView } from '#contracts/views';
+import type { ClientView } from '#contracts/clientViews';
 import { keptWhat } from '#islands/ClientPage/keptNow';
 import { post } from '#islands/api';
 import { useState } from 'react';

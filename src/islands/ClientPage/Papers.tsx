@@ -1,4 +1,4 @@
-import type { ClientView } from '#contracts/views';
+import type { ClientView } from '#contracts/clientViews';
 import styles from './ClientPage.module.css';
 
 /** What the client may take along. */

@@ -1,4 +1,4 @@
-import type { ClientView } from '#contracts/views';
+import type { ClientView } from '#contracts/clientViews';
 import { formatMoney } from '#core/money/formatMoney';
 import { fee } from '#core/fee/fee';
 import { chosenSum, firstChoice, type PayChoice, PayChoices } from '#islands/ClientPage/PayChoices';

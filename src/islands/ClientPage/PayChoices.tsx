@@ -1,4 +1,4 @@
-import type { ClientView } from '#contracts/views';
+import type { ClientView } from '#contracts/clientViews';
 import { formatAmount, formatMoney } from '#core/money/formatMoney';
 import type { Minor } from '#core/money/minor';
 import { parseAmount } from '#core/money/parseAmount';

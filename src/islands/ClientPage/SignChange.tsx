@@ -1,4 +1,4 @@
-import type { ClientView } from '#contracts/views';
+import type { ClientView } from '#contracts/clientViews';
 import { signingConsent } from '#core/wording/consent';
 import { emptySignature, signatureFault } from '#islands/Offer/signature';
 import { SignatureBox } from '#islands/Offer/SignatureBox';

@@ -1,4 +1,4 @@
-import type { ClientView } from '#contracts/views';
+import type { ClientView } from '#contracts/clientViews';
 import { formatAmount } from '#core/money/formatMoney';
 import styles from './ClientPage.module.css';
 

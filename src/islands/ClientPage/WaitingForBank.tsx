@@ -1,4 +1,4 @@
-import type { ClientView } from '#contracts/views';
+import type { ClientView } from '#contracts/clientViews';
 import { post } from '#islands/api';
 import { useEffect, useState } from 'react';
 import styles from './ClientPage.module.css';

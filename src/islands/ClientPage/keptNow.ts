@@ -1,4 +1,4 @@
-import type { ClientView, KeptOnPage } from '#contracts/views';
+import type { ClientView, KeptOnPage } from '#contracts/clientViews';
 
 /** `card ending in 4242`. */
 export const keptWhat = ({ way, last4 }: KeptOnPage): string =>

@@ -1,4 +1,4 @@
-import type { ClientView } from '#contracts/views';
+import type { ClientView } from '#contracts/clientViews';
 import { useLookAgain } from '#islands/parts/useLookAgain';
 import { useCallback, useState } from 'react';
 

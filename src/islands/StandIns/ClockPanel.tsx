@@ -1,4 +1,4 @@
-import type { StandInsView } from '#contracts/views';
+import type { StandInsView } from '#contracts/standInViews';
 import { addDays } from '#core/calendar/days';
 import { secondsOf } from '#core/calendar/instant';
 import { dateOf, isWallTime, timeOf, type WallTime, wallTime } from '#core/calendar/wallTime';

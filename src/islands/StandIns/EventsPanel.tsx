@@ -1,4 +1,4 @@
-import type { StandInsView } from '#contracts/views';
+import type { StandInsView } from '#contracts/standInViews';
 import { longMoment } from '#core/wording/days';
 import { useAction } from '#islands/parts/useAction';
 import { useShell } from '#islands/shell/useShell';

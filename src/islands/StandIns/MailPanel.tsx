@@ -1,4 +1,4 @@
-import type { ReadMail, StandInsView } from '#contracts/views';
+import type { ReadMail, StandInsView } from '#contracts/standInViews';
 import { localDate, wallOfInstant } from '#core/calendar/zoned';
 import { timeOf } from '#core/calendar/wallTime';
 import { shortDate } from '#core/wording/days';

@@ -1,4 +1,4 @@
-import type { StandInsView } from '#contracts/views';
+import type { StandInsView } from '#contracts/standInViews';
 import { longMoment } from '#core/wording/days';
 import { Amount } from '#islands/parts/Amount';
 import { useShell } from '#islands/shell/useShell';

@@ -1,4 +1,5 @@
-import type { Shell, StandInsView } from '#contracts/views';
+import type { StandInsView } from '#contracts/standInViews';
+import type { Shell } from '#contracts/views';
 import { read } from '#islands/api';
 import { AccountsPanel } from '#islands/StandIns/AccountsPanel';
 import { ClockPanel } from '#islands/StandIns/ClockPanel';

@@ -1,4 +1,4 @@
-import type { ClientBookingsView } from '#contracts/views';
+import type { ClientBookingsView } from '#contracts/clientViews';
 import { payable, standing } from '#core/booking/standing';
 import { stripOf } from '#core/booking/strip';
 import { dateOf, timeOf } from '#core/calendar/wallTime';

@@ -1,4 +1,4 @@
-import type { ClientView, KeptOnPage } from '#contracts/views';
+import type { ClientView, KeptOnPage } from '#contracts/clientViews';
 import type { Deal } from '#core/booking/deal';
 import { asConfirmed, payable, standing, type Standing } from '#core/booking/standing';
 import { payAllOffer } from '#core/change/change';
