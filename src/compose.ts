@@ -25,6 +25,7 @@ import { bookPage } from '#server/queries/openServices';
 import { firstStart } from '#server/usecases/firstStart';
 import { quoteOfLink } from '#server/quotes/quoteLink';
 import { bookingOfLink } from '#server/usecases/clientLink';
+import { acceptedFile } from '#server/queries/acceptedFile';
 import { receiptFile } from '#server/queries/receiptFile';
 import { calendarOf } from '#server/queries/calendar';
 import { agreementFile } from '#server/quotes/agreementFile';
@@ -164,6 +165,7 @@ export async function compose(config: Config, given: { opened?: OpenDatabase; po
     bookingOfLink: (link: string) => bookingOfLink(db, link, world.clock.now()),
     quoteOfLink: (link: string) => quoteOfLink(db, link),
     calendarOf: (bookingId: string) => calendarOf(deps, bookingId),
+    acceptedFile: (bookingId: string) => acceptedFile(deps, bookingId),
     receiptFile: (bookingId: string, number: number) => receiptFile(deps, bookingId, number),
     agreementFile: (wanted: Parameters<typeof agreementFile>[1]) => agreementFile(db, wanted),
   };

@@ -192,7 +192,7 @@ export async function clientView(
     const view: ClientView = {
       business: face,
       payer: false,
-      signed: from?.signed ?? false,
+      signed: (from?.signed ?? false) || loaded.facts.some((fact) => fact.kind === 'agreed' && fact.agreement),
       toSign: agreement?.toSign ? { document: agreement.toSign.document, sha256: agreement.toSign.sha256 } : null,
       after: from && { thanks: from.offer.thanks, nextPage: from.offer.nextPage },
       clientName: client.name,

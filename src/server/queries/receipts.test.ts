@@ -9,6 +9,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { at, fact } from '../../../testing/story';
 import { type Installation, installation } from '../../../testing/installation';
+import { cartOf, item, lessonRules, openTo, placesFor } from '../../../testing/bookingPage';
 import { bookingOf } from '../../../testing/onBooking';
 
 const about = { title: 'Rig, 8 days', currency: 'EUR', timeZone: 'UTC' };
@@ -102,6 +103,34 @@ describe('receipts as documents', () => {
       expect(await app.receiptFile('none', 1)).to.equal(null);
       const page = await app.queries.client(await booking.linkTo());
       expect('fault' in page ? [] : page.payments.map(({ how }) => how)).to.deep.equal(['by card', 'by transfer']);
+    });
+  });
+
+  describe('of what was accepted on the booking page', () => {
+    let app: Installation;
+    before(async () => {
+      app = await installation();
+      await placesFor(app);
+      await openTo(app, { id: 'lesson', rules: { ...lessonRules, agreementId: 'rental' } });
+    });
+    after(() => app.close());
+    it('the text, word for word, with who accepted it; none where nothing was to be accepted', async () => {
+      const cart = await cartOf(app, [item('lesson', '2027-03-10T20:00', '2027-03-10T21:30')]);
+      const filled = { place: 'A meadow behind the mill', policy: '' };
+      const made = await app.checkOut({ ...cart, agreedName: 'Ines Valadar', filled });
+      if (!made.ok) throw new Error(made.refusal.code);
+      const [bookingId] = await app.bookingsOfCheckout(made.value.key);
+      const file = (await app.acceptedFile(bookingId!))!;
+      expect(file.filename).to.equal('B-0001-agreement.pdf');
+      const path = join(mkdtempSync(join(tmpdir(), 'accepted-')), file.filename);
+      writeFileSync(path, file.content);
+      expect(spawnSync('qpdf', ['--check', path], { encoding: 'utf8' }).stdout).to.include('No syntax or stream');
+      const other = await bookingOf(app);
+      expect(await app.acceptedFile(other.id)).to.equal(null);
+      expect(await app.acceptedFile('none')).to.equal(null);
+      const { facts } = (await app.queries.booking('B-0001'))!;
+      const agreed = facts.find((each) => each.kind === 'agreed');
+      expect(agreed?.kind === 'agreed' && agreed.agreement).to.include({ signedBy: 'Ines Valadar' });
     });
   });
 });
