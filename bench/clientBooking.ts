@@ -5,6 +5,9 @@ import { occupancies, places } from '#server/database/schema/places';
 import { isNotNull } from 'drizzle-orm';
 import { bookOnPage, cartOf, item, lessonRules, openTo, stayRules } from '../testing/bookingPage';
 import { installation } from '../testing/installation';
+import { demoDirectory } from '../e2e/installed';
+import { readFileSync } from 'node:fs';
+import { lighthouse } from './lighthouse';
 import { say, time } from './measure';
 import { withPage } from './served';
 
@@ -150,7 +153,42 @@ async function lanesScroll(): Promise<void> {
   });
 }
 
+/** So many looks a minute at the public calendar for a week. */
+const looks = 7 * 24 * 60;
+const memoryOf = (pid: number): number =>
+  Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))![1]) / 1024;
+
+/** The public page on a phone; then a week of looks at its calendar, and what they leave in memory. */
+async function publicPage(): Promise<void> {
+  await withPage(
+    4398,
+    async ({ address, pid }) => {
+      say('Lighthouse (phone), the booking page', lighthouse(`${address}/book`));
+      const days = ['2027-05-14', '2027-05-31', '2027-06-01', '2027-06-30', '2027-07-01', '2027-07-31'];
+      const services = ['dobsonian', 'rig', 'coaching', 'dome', 'mirror'];
+      const seen: number[] = [];
+      for (let look = 0; look < looks; look++) {
+        const month = (look % 3) * 2;
+        const query = new URLSearchParams({ service: services[look % 5]!, from: days[month]!, to: days[month + 1]! });
+        const answer = await fetch(`${address}/api/client/free?${query.toString()}`);
+        if (!answer.ok) throw new Error(`looked and was answered ${answer.status}`);
+        await answer.arrayBuffer();
+        if (look % 500 === 499) seen.push(memoryOf(pid));
+      }
+      const third = Math.floor(seen.length / 3);
+      const mean = (part: readonly number[]): number => part.reduce((total, each) => total + each, 0) / part.length;
+      const [first, last] = [mean(seen.slice(third, 2 * third)), mean(seen.slice(2 * third))];
+      say(
+        `${looks.toLocaleString('en')} looks at the public calendar, one a minute for a week`,
+        `${first.toFixed(0)} MB in the second third, ${last.toFixed(0)} MB in the last, ${(last / first).toFixed(2)} times`,
+      );
+    },
+    demoDirectory,
+  );
+}
+
 export async function clientBooking(): Promise<void> {
+  await publicPage();
   await freeOverAYear();
   await fiftyAtOnce();
   await lanesScroll();

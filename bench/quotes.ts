@@ -1,13 +1,10 @@
 import { canonicalText, type SignedDocument } from '#core/quote/signedDocument';
 import { agreementPdf } from '#server/documents/agreementPdf';
-import { execFileSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { createRequire } from 'node:module';
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import PDFDocument from 'pdfkit';
 import { rentalAgreement, rentalDraft } from '../testing/quoting';
+import { lighthouse } from './lighthouse';
 import { say, time } from './measure';
 import { timeOfKeystrokes, withPage } from './served';
 
@@ -50,30 +47,6 @@ async function pdf(): Promise<void> {
     'Agreement as a tagged PDF/A, five pages',
     `${ours.toFixed(0)} ms, ${(ours / floor).toFixed(1)} times the bare text (${floor.toFixed(0)} ms); ${(size / 1024).toFixed(0)} kB`,
   );
-}
-
-/** Lighthouse on a phone, run by its own command on the offer's page. */
-function lighthouse(url: string): string {
-  const folder = mkdtempSync(join(tmpdir(), 'ostendo-lighthouse-'));
-  try {
-    execFileSync(
-      'npx',
-      [
-        ...['lighthouse', url, '--quiet', '--output=json', `--output-path=${folder}/report.json`],
-        ...['--only-categories=performance,accessibility,best-practices'],
-        '--chrome-flags=--headless --no-sandbox --disable-gpu',
-      ],
-      { env: { ...process.env, CHROME_PATH: '/usr/bin/chromium' }, stdio: 'ignore' },
-    );
-    const { categories } = JSON.parse(readFileSync(`${folder}/report.json`, 'utf8')) as {
-      categories: Record<string, { title: string; score: number }>;
-    };
-    return Object.values(categories)
-      .map(({ title, score }) => `${title.toLowerCase()} ${Math.round(score * 100)}`)
-      .join(', ');
-  } finally {
-    rmSync(folder, { recursive: true });
-  }
 }
 
 /** Writing a quote: from a keystroke to the client's page in step; and that page on a phone. */

@@ -2,17 +2,26 @@ import { type ChildProcess, spawn } from 'node:child_process';
 import { type Browser, chromium, type Page } from 'playwright-core';
 import { installedDirectory } from '../e2e/installed';
 
-export type ServedPage = { readonly page: Page; readonly browser: Browser; readonly address: string };
+export type ServedPage = {
+  readonly page: Page;
+  readonly browser: Browser;
+  readonly address: string;
+  readonly pid: number;
+};
 
 /** The built application with the business and nothing else, and a page of its owner's. */
-export async function withPage<T>(port: number, work: (served: ServedPage) => Promise<T>): Promise<T> {
+export async function withPage<T>(
+  port: number,
+  work: (served: ServedPage) => Promise<T>,
+  directory: () => Promise<string> = installedDirectory,
+): Promise<T> {
   const address = `http://127.0.0.1:${port}`;
   const child: ChildProcess = spawn(process.execPath, ['dist/server/entry.mjs'], {
     env: {
       ...process.env,
       NODE_ENV: 'production',
       PORT: String(port),
-      OSTENDO_DATA: await installedDirectory(),
+      OSTENDO_DATA: await directory(),
       OSTENDO_DEMO: '1',
     },
     stdio: 'ignore',
@@ -29,7 +38,7 @@ export async function withPage<T>(port: number, work: (served: ServedPage) => Pr
     const page = await context.newPage();
     // The compiler names functions with a helper that the page does not have.
     await page.addInitScript('globalThis.__name = (value) => value');
-    return await work({ page, browser, address });
+    return await work({ page, browser, address, pid: child.pid! });
   } finally {
     await browser.close();
     child.kill();
