@@ -1,12 +1,12 @@
 import { payable } from '#core/booking/standing';
-import { formatAmount, formatMoney } from '#core/money/formatMoney';
-import { parseAmount } from '#core/money/parseAmount';
+import { formatMoney } from '#core/money/formatMoney';
 import type { DialogProps } from '#islands/Booking/BookingActions';
 import { fieldMessage } from '#islands/format/problemSentence';
+import { useSum } from '#islands/Booking/useSum';
 import { Problem } from '#islands/parts/Problem';
 import { useAction } from '#islands/parts/useAction';
 import { Button, Group, Modal, Stack, TextInput } from '@mantine/core';
-import { type SubmitEvent, useEffect, useRef, useState } from 'react';
+import { type SubmitEvent, useEffect, useRef } from 'react';
 
 /** Sends a sum to the reader, and shows what it waits for until a card was presented or it is stopped. */
 export function CounterDialog({ view, standing, close }: DialogProps) {
@@ -14,14 +14,7 @@ export function CounterDialog({ view, standing, close }: DialogProps) {
   const stop = useAction<{ stopped: boolean }>('/api/do/stop-at-counter');
   const { currency } = standing.agreed;
   const { dueNow, outstanding } = payable(standing);
-  const [text, setText] = useState(formatAmount(dueNow > 0 ? dueNow : outstanding, currency));
-  const amount = parseAmount(text, currency);
-  const wrong =
-    amount === null || amount === 0
-      ? 'a sum, such as 120.00'
-      : amount > outstanding
-        ? `more than the ${formatAmount(outstanding, currency)} still to be paid`
-        : null;
+  const { text, setText, amount, wrong } = useSum(dueNow > 0 ? dueNow : outstanding, outstanding, currency);
   const submit = async (event: SubmitEvent): Promise<void> => {
     event.preventDefault();
     if (wrong === null) await send.run({ bookingId: view.id, requestKey: send.requestKey(), amount });

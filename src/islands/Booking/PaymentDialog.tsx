@@ -1,8 +1,8 @@
+import { payable } from '#core/booking/standing';
 import { formatAmount, formatMoney } from '#core/money/formatMoney';
-import { minor } from '#core/money/minor';
-import { parseAmount } from '#core/money/parseAmount';
 import { position } from '#core/position/position';
 import type { DialogProps } from '#islands/Booking/BookingActions';
+import { useSum } from '#islands/Booking/useSum';
 import { fieldMessage } from '#islands/format/problemSentence';
 import { Problem } from '#islands/parts/Problem';
 import { useAction } from '#islands/parts/useAction';
@@ -14,10 +14,10 @@ import { type SubmitEvent, useState } from 'react';
 export function PaymentDialog({ view, standing, close }: DialogProps) {
   const record = useAction<{ received: number }>('/api/do/record-payment');
   const { currency, timeZone, terms } = standing.agreed;
-  const due = standing.position.dueNow || (standing.position.next?.left ?? standing.position.outstanding);
-  const [text, setText] = useState(formatAmount(minor(due), currency));
+  const { dueNow, outstanding } = payable(standing);
+  const next = standing.parts.find((part) => part.left > part.coming)?.left ?? outstanding;
+  const { text, setText, amount, wrong } = useSum(dueNow > 0 ? dueNow : next, outstanding, currency);
   const [method, setMethod] = useState('cash');
-  const amount = parseAmount(text, currency);
   const after = amount
     ? position({
         plan: { instalments: standing.parts },
@@ -27,12 +27,6 @@ export function PaymentDialog({ view, standing, close }: DialogProps) {
         receipts: [...standing.ledger.receipts, { id: 'new', amount, at: standing.asOf }],
       })
     : null;
-  const wrong =
-    amount === null || amount === 0
-      ? 'a sum, such as 120.00'
-      : amount > standing.position.outstanding
-        ? `more than the ${formatAmount(standing.position.outstanding, currency)} still to be paid`
-        : null;
   const submit = async (event: SubmitEvent): Promise<void> => {
     event.preventDefault();
     if (wrong || !amount) return;
