@@ -240,7 +240,8 @@ describe('journey: ways to pay', () => {
     await places.getByLabel('From').fill('2027-05-01T08:00');
     await places.getByLabel('To').fill('2027-05-03T20:00');
     await places.getByRole('button', { name: 'Keep it free of bookings' }).click();
-    await places.getByText('what for', { exact: false }).last().waitFor();
+    await places.getByText('what for', { exact: true }).waitFor();
+    expect(await places.getByLabel('From').inputValue(), 'nothing typed is lost').to.equal('2027-05-01T08:00');
     await places.getByLabel('What for').fill('painted');
     await places.getByRole('button', { name: 'Keep it free of bookings' }).click();
     await places.getByText('Sat 1 May, 08:00 to Mon 3 May, 20:00, painted').waitFor();

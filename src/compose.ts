@@ -1,6 +1,6 @@
 import type { PreviewWording } from '#contracts/wordings';
 import type { Instant } from '#core/calendar/instant';
-import { nextErrandMoment, runDue } from '#server/agenda/runDue';
+import { nextErrandMoment, releaseClaims, runDue } from '#server/agenda/runDue';
 import { type Config, ConfigError, readConfig } from '#server/config';
 import { DirectoryInUse } from '#server/database/directoryLock';
 import { type OpenDatabase, openDatabase } from '#server/database/open';
@@ -194,6 +194,8 @@ function endIfNobodyCanHelp(error: unknown): never {
 
 async function start(): Promise<App> {
   const app = await compose(readConfig(process.env));
+  // Nobody else has this directory: who claimed an errand in it has died.
+  if (app.engine === 'PGlite') await releaseClaims(app.deps);
   let busy = false;
   const look = async (): Promise<void> => {
     if (busy) return;

@@ -82,7 +82,7 @@ export interface Providers {
     readonly currency: string;
     readonly access: Access;
   } | null>;
-  /** Null where the processor refuses. @throws where it cannot be reached */
+  /** Null where the processor refuses; a repeat with the same access is answered as before. @throws where it cannot be reached */
   renew(account: string, access: string): Promise<Access | null>;
   /** The page in which a client types a number, framed by ours. */
   frame(account: string): string;

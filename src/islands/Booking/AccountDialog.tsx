@@ -12,7 +12,7 @@ export function AccountDialog({ view, standing, close }: DialogProps) {
   const choose = useAction<null>('/api/do/choose-account');
   const [id, setId] = useState(standing.ledger.accountChosen ?? '');
   const keep = async (): Promise<void> => {
-    await choose.run({ bookingId: view.id, accountId: id || null });
+    if (!(await choose.attempt({ bookingId: view.id, accountId: id || null }))) return;
     const name = view.accounts.find((account) => account.id === id)?.name ?? 'the usual account';
     notifications.show({ message: `The next payment of ${view.number} is offered through ${name} first.` });
     close();

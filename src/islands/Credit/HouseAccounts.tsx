@@ -63,8 +63,7 @@ function LimitForm({ given, known, close }: FormProps) {
   const keep = async (): Promise<void> => {
     setAsked(true);
     if (id === null || wrong) return;
-    await save.run({ clientId: id, limit });
-    close();
+    if (await save.attempt({ clientId: id, limit })) close();
   };
   return (
     <Modal opened onClose={close} title="Limit of a house account" centered>

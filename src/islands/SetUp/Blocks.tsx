@@ -26,8 +26,7 @@ export function Blocks({ place }: { readonly place: PlaceLine }) {
     },
   });
   const save = async (): Promise<void> => {
-    await add.run({ placeId: place.id, ...draft });
-    setDraft(nothing);
+    if (await add.attempt({ placeId: place.id, ...draft })) setDraft(nothing);
   };
   return (
     <fieldset className={styles.blocks}>

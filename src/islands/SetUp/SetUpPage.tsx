@@ -70,8 +70,7 @@ function Business({ given }: { readonly given: BusinessFace }) {
   const keep = async (): Promise<void> => {
     const { name, line, email, colour, logo, picture } = face;
     const look = { ...(colour ? { colour } : {}), ...(logo ? { logo } : {}), ...(picture ? { picture } : {}) };
-    const done = await save.run({ name, line, email, look });
-    if (save.problem === null && done === null) notifications.show({ message: 'Kept.', color: 'green' });
+    if (await save.attempt({ name, line, email, look })) notifications.show({ message: 'Kept.', color: 'green' });
   };
   const error = (path: string) => fieldMessage(save.problem, path, 'EUR');
   const readable = !face.colour || !/^#[0-9a-f]{6}$/.test(face.colour) || contrastOnWhite(face.colour) >= 4.5;

@@ -66,8 +66,7 @@ function Leave({ account, close }: { readonly account: AccountLine; readonly clo
   const leave = useAction<null>('/api/do/disconnect');
   const { name, holds, kept } = account;
   const go = async (): Promise<void> => {
-    await leave.run({ accountId: account.id });
-    close();
+    if (await leave.attempt({ accountId: account.id })) close();
   };
   const hangs = [
     ...(holds > 0 ? [many(holds, 'hold is in force', 'holds are in force')] : []),

@@ -27,8 +27,7 @@ export function WaysToPay({ given, connection }: Props) {
   const [transferTo, setTransferTo] = useState(given.transferTo);
   const save = useAction<null>('/api/do/save-ways');
   const keep = async (): Promise<void> => {
-    const done = await save.run({ ways, transferTo });
-    if (done === null && save.problem === null) notifications.show({ message: 'Kept. Clients see it from now on.' });
+    if (await save.attempt({ ways, transferTo })) notifications.show({ message: 'Kept. Clients see it from now on.' });
   };
   return (
     <section aria-label="Ways to pay" id="ways" className={styles.section}>

@@ -1,4 +1,4 @@
-import { type ApiProblem, newKey, post } from '#islands/api';
+import { type Answer, type ApiProblem, newKey, post } from '#islands/api';
 import { useQueryClient } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 
@@ -13,7 +13,7 @@ export function useAction<T>(path: string) {
   const [problem, setProblem] = useState<ApiProblem | null>(null);
   const running = useRef(false);
 
-  const run = async (body: object): Promise<T | null> => {
+  const send = async (body: object): Promise<Answer<T> | null> => {
     if (running.current) return null;
     running.current = true;
     setBusy(true);
@@ -22,12 +22,15 @@ export function useAction<T>(path: string) {
     running.current = false;
     setBusy(false);
     await queries.invalidateQueries();
-    if (!answer.ok) {
-      setProblem(answer.problem);
-      return null;
-    }
-    key.current = newKey();
-    return answer.value;
+    if (answer.ok) key.current = newKey();
+    else setProblem(answer.problem);
+    return answer;
   };
-  return { run, busy, problem, requestKey: () => key.current, clear: () => setProblem(null) };
+  const run = async (body: object): Promise<T | null> => {
+    const answer = await send(body);
+    return answer?.ok ? answer.value : null;
+  };
+  /** For what answers nothing: whether it was done. */
+  const attempt = async (body: object): Promise<boolean> => (await send(body))?.ok ?? false;
+  return { run, attempt, busy, problem, requestKey: () => key.current, clear: () => setProblem(null) };
 }

@@ -118,6 +118,10 @@ export async function runDue(deps: Deps, limit = Infinity): Promise<number> {
   }
 }
 
+/** Frees what a process had claimed that is dead: only for one that has the data to itself. */
+export const releaseClaims = ({ db }: Pick<Deps, 'db'>): Promise<unknown> =>
+  db.update(errands).set({ state: 'waiting', notBefore: null }).where(eq(errands.state, 'claimed'));
+
 /** The moment of the next errand, however far away; null where nothing is planned. */
 export async function nextErrandMoment({ db }: Deps): Promise<Instant | null> {
   const [row] = await db

@@ -3,6 +3,7 @@ import { payable, standing } from '#core/booking/standing';
 import { type Minor, minor } from '#core/money/minor';
 import { accountBalances } from '#server/database/schema/journal';
 import { agreedOf, readBooking } from '#server/booking/lockBooking';
+import { payAccounts } from '#server/database/schema/ways';
 import { processorOf } from '#server/ways/payAccounts';
 import { verify } from '#server/verify/verify';
 import { testBankAccount, type BankBehaviour } from '#world/accounts/testBankAccounts';
@@ -380,6 +381,27 @@ describe('ways to pay', () => {
         rental({ start: '2027-06-05T18:00' as never, end: '2027-06-08T18:00' as never }),
       );
       if (!late.ok) throw new Error(late.refusal.code);
+      link = await app.linkSentTo('ines@example.com');
+      expect(await payBy(app.account, testNumber('approves'))).to.deep.include({ ok: true });
+    });
+
+    it('renewed by two processes at once, or again after a crash, is the same one', async () => {
+      const { reference, access } = (await app.deps.db.select().from(payAccounts))[0]!;
+      const { providers } = app.deps;
+      const [first, second] = await Promise.all([
+        providers.renew(reference, access),
+        providers.renew(reference, access),
+      ]);
+      expect(first).to.not.equal(null);
+      expect(second).to.deep.equal(first);
+      expect(await providers.renew(reference, access)).to.deep.equal(first);
+      expect(await providers.renew(reference, 'guessed')).to.equal(null);
+      await app.at('2027-04-24T12:00');
+      expect((await app.waysView()).accounts[0], 'the crash is made good by itself').to.deep.include({
+        failedAt: null,
+      });
+      const about = { start: '2027-06-05T18:00' as never, end: '2027-06-08T18:00' as never };
+      expect(await app.createBooking(rental(about))).to.deep.include({ ok: true });
       link = await app.linkSentTo('ines@example.com');
       expect(await payBy(app.account, testNumber('approves'))).to.deep.include({ ok: true });
     });

@@ -38,11 +38,13 @@ export function openProviders({ db, clock, baseUrl }: Deps): Providers {
     renew: (account, access) =>
       db.transaction(async (tx) => {
         const [row] = await tx.select().from(accounts).where(eq(accounts.reference, account)).for('update');
+        // A repeat, by another process or after a crash, gets what the first one got.
+        if (row?.renewedFrom === access) return { token: row.access, until: row.accessUntil };
         if (!row || row.refusesRenewal || row.access !== access || row.accessUntil <= clock.now()) return null;
         const renewed = newAccess(row.mode);
         await tx
           .update(accounts)
-          .set({ access: renewed.token, accessUntil: renewed.until })
+          .set({ access: renewed.token, accessUntil: renewed.until, renewedFrom: access })
           .where(eq(accounts.reference, account));
         return renewed;
       }),

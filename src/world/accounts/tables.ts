@@ -12,6 +12,8 @@ export const accounts = world.table('accounts', {
   currency: text().notNull(),
   access: text().notNull(),
   accessUntil: instant().notNull(),
+  /** The access before: asked again with it, the processor answers as it did. */
+  renewedFrom: text(),
   /** Steered from the stand-ins: the processor does not renew the access. */
   refusesRenewal: boolean().notNull().default(false),
 });

@@ -1,0 +1,1 @@
+ALTER TABLE "world"."accounts" ADD COLUMN "renewed_from" text;
