@@ -164,6 +164,8 @@ async function publicPage(): Promise<void> {
     4398,
     async ({ address, pid }) => {
       say('Lighthouse (phone), the booking page', lighthouse(`${address}/book`));
+      // The connection from before Lighthouse ran has been closed since.
+      await fetch(`${address}/healthz`).catch(() => null);
       const days = ['2027-05-14', '2027-05-31', '2027-06-01', '2027-06-30', '2027-07-01', '2027-07-31'];
       const services = ['dobsonian', 'rig', 'coaching', 'dome', 'mirror'];
       const seen: number[] = [];
