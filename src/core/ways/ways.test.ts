@@ -1,5 +1,7 @@
 import type { Instant } from '#core/calendar/instant';
 import { allShown, type ConnectedAccount, offeredWays, otherCurrencies, renewAt, waysToPay } from '#core/ways/ways';
+import { minor } from '#core/money/minor';
+import { fitsOnAccount } from '#core/ways/houseAccount';
 import { expect } from 'chai';
 import fc from 'fast-check';
 
@@ -139,4 +141,16 @@ it('services of another currency than an account are named', () => {
     { name: 'Star party abroad', currency: 'GBP' },
   ];
   expect(otherCurrencies('EUR', services).map(({ name }) => name)).to.deep.equal(['Star party abroad']);
+});
+
+it('a house account takes up to its limit, anything where there is none, nothing where it is full', () => {
+  const fits = (amount: number, limit: number | null, used: number) =>
+    fitsOnAccount(minor(amount), { limit: limit === null ? null : minor(limit), used: minor(used) });
+  expect([
+    fits(400, 1200, 800),
+    fits(401, 1200, 800),
+    fits(1, 800, 900),
+    fits(1, 0, 0),
+    fits(9e9, null, 0),
+  ]).to.deep.equal([...[true, false, false, false, true]]);
 });

@@ -1,5 +1,6 @@
-import { type Minor, minor, remainder } from '#core/money/minor';
+import { type Minor, minor } from '#core/money/minor';
 import { refuse } from '#core/result';
+import { fitsOnAccount } from '#core/ways/houseAccount';
 import type { Database, Tx } from '#server/database/open';
 import { bookings, summaries } from '#server/database/schema/bookings';
 import { clients } from '#server/database/schema/clients';
@@ -23,8 +24,7 @@ export async function openOnAccount(db: Database | Tx, clientId: string, currenc
 }
 
 /**
- * Why a sum cannot go on a client's house account; null where it can. Without a limit each booking on account is the
- * owner's own decision. Locks the client's row, so that two at once do not both fit.
+ * Why a sum cannot go on a client's house account; null where it can. Locks the client's row, so that two at once do not both fit.
  */
 export async function refusedOnAccount(
   tx: Tx,
@@ -36,5 +36,5 @@ export async function refusedOnAccount(
   if (limit === null) return null;
   const used = await openOnAccount(tx, clientId, currency);
   const above: AboveAccountLimit = { code: 'account_limit', limit, used };
-  return amount > remainder(limit, used) ? refuse(above) : null;
+  return fitsOnAccount(amount, { limit, used }) ? null : refuse(above);
 }
