@@ -5,13 +5,16 @@ import { parseAmount } from '#core/money/parseAmount';
 import { fieldMessage } from '#islands/format/problemSentence';
 import { Problem } from '#islands/parts/Problem';
 import { useAction } from '#islands/parts/useAction';
-import { allShown } from '#core/ways/ways';
+import { allShown, waysToPay } from '#core/ways/ways';
 import { useWays } from '#islands/Ways/useWays';
 import { WaysChoice } from '#islands/Ways/WaysChoice';
 import { useShell } from '#islands/shell/useShell';
 import { Autocomplete, Button, Group, Modal, SegmentedControl, Stack, TextInput } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { useState } from 'react';
+
+/** Credit and vouchers were paid for before: they are used on bookings. */
+const paidWithMoney = waysToPay.filter((way) => way !== 'voucher' && way !== 'credit');
 
 type Props = { readonly known: CreditView['known']; readonly close: () => void };
 
@@ -79,8 +82,9 @@ export function RequestForm({ known, close }: Props) {
           error={error('note')}
           onChange={(event) => set({ note: event.currentTarget.value })}
         />
-        <Group align="flex-end" grow>
+        <Stack gap={6}>
           <SegmentedControl
+            fullWidth
             aria-label="How the sum is meant"
             value={kind}
             onChange={(value) => setKind(value as typeof kind)}
@@ -96,7 +100,7 @@ export function RequestForm({ known, close }: Props) {
             error={asked && !sum ? 'a sum above zero' : (error('amount') ?? error('smallest'))}
             onChange={(event) => set({ sum: event.currentTarget.value })}
           />
-        </Group>
+        </Stack>
         <TextInput
           label="Until"
           type="date"
@@ -111,6 +115,7 @@ export function RequestForm({ known, close }: Props) {
             value={ways}
             set={setWays}
             accounts={(accounts?.accounts ?? []).filter((account) => account.currency === currency)}
+            among={paidWithMoney}
             label="Of those that all clients are shown"
             otherwise="the usual account"
           />

@@ -8,13 +8,15 @@ type Props = {
   readonly set: (value: WaysShown) => void;
   readonly accounts: readonly AccountLine[];
   readonly label: string;
+  /** The ways that there are to choose from. */
+  readonly among?: readonly WayToPay[];
   /** How it goes where no account is chosen here. */
   readonly otherwise: string;
 };
 
 /** Which ways are shown, and the account that online payments go through. */
-export function WaysChoice({ value, set, accounts, label, otherwise }: Props) {
-  const shown = waysToPay.filter((way) => !value.hidden.includes(way));
+export function WaysChoice({ value, set, accounts, label, otherwise, among = waysToPay }: Props) {
+  const shown = among.filter((way) => !value.hidden.includes(way));
   const online = accounts.filter(({ disconnected, way }) => !disconnected && way !== 'reader');
   return (
     <Stack gap="xs">
@@ -22,10 +24,10 @@ export function WaysChoice({ value, set, accounts, label, otherwise }: Props) {
         <Chip.Group
           multiple
           value={shown}
-          onChange={(next) => set({ ...value, hidden: waysToPay.filter((way) => !(next as WayToPay[]).includes(way)) })}
+          onChange={(next) => set({ ...value, hidden: among.filter((way) => !(next as WayToPay[]).includes(way)) })}
         >
           <Group gap={6} mt={4}>
-            {waysToPay.map((way) => (
+            {among.map((way) => (
               <Chip key={way} value={way} size="sm" radius="sm">
                 {wayWords[way]}
               </Chip>
