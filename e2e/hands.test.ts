@@ -103,7 +103,7 @@ describe('hands', () => {
     for (const { link } of made) {
       const token = (await (
         await context.request.post(`${server.address}/stand-in/tokens`, {
-          data: { number: '9310100000042428', account },
+          data: { number: '9310100000073159', account },
         })
       ).json()) as { token: string };
       const paid = await context.request.post(`${server.address}/api/client/pay`, {

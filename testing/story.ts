@@ -77,7 +77,7 @@ export function dealOn(agreed: Agreed, part: Partial<Deal> = {}): Deal {
   };
 }
 
-const card = { cardId: 'c1', last4: '4242' };
+const card = { cardId: 'c1', last4: '7315' };
 /** Facts as they are told: each with its moment and only what matters. */
 export const fact = {
   agreed: (when = '03-01 10:00'): Fact => ({ kind: 'agreed', at: at(when), by: 'owner' }),
@@ -89,7 +89,7 @@ export const fact = {
     method,
     ...(method === 'card' ? card : {}),
   }),
-  cardKept: (when: string, cardId = 'c1', last4 = '4242'): Fact => ({
+  cardKept: (when: string, cardId = 'c1', last4 = '7315'): Fact => ({
     kind: 'cardKept',
     at: at(when),
     cardId,
@@ -103,7 +103,7 @@ export const fact = {
     code: decline === 'soft' ? '51' : '41',
     decline,
     cardId,
-    last4: '4242',
+    last4: '7315',
     clientPresent,
   }),
   bankKept: (when: string): Fact => ({
@@ -145,7 +145,7 @@ export const fact = {
     code: '62',
     decline,
     cardId,
-    last4: '4242',
+    last4: '7315',
     ...(renews ? { renews } : {}),
   }),
   released: (id: string, when: string, amount = 400_00): Fact => ({

@@ -52,11 +52,11 @@ export async function openWorld(settings: {
     confirmation: (secret: string) => confirmationOf(db, secret),
     answerConfirmation: (secret: string, yes: boolean) => answerConfirmation({ db, clock }, secret, yes),
     testCards: Object.entries(testCards).map(([behaviour, { label }]) => ({
-      number: testNumber(behaviour as CardBehaviour, 4242),
+      number: testNumber(behaviour as CardBehaviour, 7315),
       label,
     })),
     testBankAccounts: Object.entries(testBankAccounts).map(([behaviour, { label }]) => ({
-      number: testBankAccount(behaviour as BankBehaviour, 4242),
+      number: testBankAccount(behaviour as BankBehaviour, 7315),
       label,
     })),
     network: () => readNetwork(db),

@@ -12,7 +12,7 @@ export const PriceLineIn = z
     unitPrice: Money,
     discount: DiscountIn.optional(),
     taxes: z.array(z.string()).optional(),
-    extra: z.literal(true).optional(),
+    extra: z.boolean().optional(),
     chosen: z.boolean().optional(),
   })
   .refine((line) => line.chosen === undefined || line.extra === true, {

@@ -89,7 +89,7 @@ describe('money on its way', () => {
 
 describe('what is kept, and for what', () => {
   const kept = (use?: 'payments' | 'hold', cardId = 'c1'): Fact => ({
-    ...{ kind: 'cardKept', at: at('03-01 11:00'), cardId, last4: '4242', consent: '', ...(use ? { use } : {}) },
+    ...{ kind: 'cardKept', at: at('03-01 11:00'), cardId, last4: '7315', consent: '', ...(use ? { use } : {}) },
   });
   const cases: [why: string, facts: Fact[], card: string | null, hold: string | null][] = [
     ['a card is for both', [kept()], 'c1', 'c1'],

@@ -9,7 +9,8 @@ import { entryForFact } from '#core/journal/entryForFact';
 import { minor } from '#core/money/minor';
 import { cardConsent } from '#core/wording/consent';
 import { clientSteps } from '#core/wording/clientSteps';
-import { cancellationSentences, planSentences } from '#core/wording/sentences';
+import { cancellationSentences } from '#core/wording/cancellationSentences';
+import { planSentences } from '#core/wording/sentences';
 import { expect } from 'chai';
 import { rentalAgreed } from '../../../testing/story';
 
@@ -25,9 +26,9 @@ const deposit: Fact = {
   amount: minor(300_00),
   method: 'card',
   cardId: 'c1',
-  last4: '4242',
+  last4: '7315',
 };
-const card: Fact = { kind: 'cardKept', at: at('2027-03-01T11:00:00'), cardId: 'c1', last4: '4242', consent: '' };
+const card: Fact = { kind: 'cardKept', at: at('2027-03-01T11:00:00'), cardId: 'c1', last4: '7315', consent: '' };
 const declined = (when: string, decline: 'soft' | 'hard' = 'soft', cardId = 'c1'): Fact => ({
   kind: 'chargeDeclined',
   at: at(when),
@@ -35,7 +36,7 @@ const declined = (when: string, decline: 'soft' | 'hard' = 'soft', cardId = 'c1'
   code: '51',
   decline,
   cardId,
-  last4: '4242',
+  last4: '7315',
   clientPresent: false,
 });
 const balance: Fact = {
@@ -52,7 +53,7 @@ const held = (id: string, when: string, expires: string, renews?: string): Fact 
   amount: minor(400_00),
   expires: at(expires),
   cardId: 'c1',
-  last4: '4242',
+  last4: '7315',
   ...(renews ? { renews } : {}),
 });
 const first = held('h1', '2027-04-09T18:00:00', '2027-04-16T18:00:00');
@@ -63,7 +64,7 @@ const refused = (when: string, decline: 'soft' | 'hard'): Fact => ({
   code: '62',
   decline,
   cardId: 'c1',
-  last4: '4242',
+  last4: '7315',
   renews: 'h1',
 });
 const secured = [agreed, deposit, card];
@@ -401,7 +402,7 @@ describe('what a client reads', () => {
       'What is set aside may also pay a balance that is still owed.',
     ]));
   it('says what a cancellation costs, with the last day that a person names', () =>
-    expect(cancellationSentences(rental)).to.deep.equal([
+    expect(cancellationSentences(waiting)).to.deep.equal([
       'Until Tue 2 Mar, 10:00: you get everything back.',
       'Until the end of Sat 27 Mar: we keep 30 % of the price, €\u00a0300.00.',
       'After that the whole price stays due.',

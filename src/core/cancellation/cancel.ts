@@ -4,6 +4,7 @@ import type { WallTime } from '#core/calendar/wallTime';
 import { type Keep, keptAmount } from '#core/cancellation/keep';
 import { deadline } from '#core/cancellation/notice';
 import { refundsNewestFirst } from '#core/cancellation/refunds';
+import type { Decimal } from '#core/money/decimal';
 import { type Minor, most, remainder, sum, zero } from '#core/money/minor';
 
 export type CancellationTier = { readonly notice: Offset; readonly keep: Keep };
@@ -40,25 +41,37 @@ export type Cancellation = {
   refunds: { id: string; amount: Minor }[];
 };
 
-const everything = (total: Minor): Keep => ({ fixed: total });
+/** The rule that counts, the index of its tier in the list as given, and what it keeps. */
+export type CountingRule = { readonly rule: CancelRule; readonly tier: number | null; readonly keep: Keep };
 
-function ruleThatCounts(input: CancelInput): { rule: CancelRule; tier: number | null; keep: Keep } {
-  const { timeZone, agreed, start, cancelled, grace, tiers } = input;
-  if (input.by === 'business') return { rule: 'business', tier: null, keep: { fixed: zero } };
-  if (input.by === 'no_show') return { rule: 'no_show', tier: null, keep: input.noShow ?? everything(input.total) };
+const nothing: Keep = { fixed: zero };
+/** Where no tier is met, all of the price is kept, whatever it is. */
+const wholePrice: Keep = { percent: '100' as Decimal };
+
+/** Rules 2 and 3: second thoughts, else the longest notice that is met, else nothing is given back. */
+export function ruleForClient(
+  { timeZone, agreed, start, cancelled }: Pick<CancelInput, 'timeZone' | 'agreed' | 'start' | 'cancelled'>,
+  { grace, tiers }: Pick<CancellationTerms, 'grace' | 'tiers'>,
+): CountingRule {
   if (
     grace &&
     deadline(agreed, timeZone, grace.within, 1).met(cancelled) &&
     deadline(start, timeZone, grace.notice, -1).met(cancelled)
   ) {
-    return { rule: 'grace', tier: null, keep: { fixed: zero } };
+    return { rule: 'grace', tier: null, keep: nothing };
   }
   const longest = tiers
     .map((tier, index) => ({ tier, index, until: deadline(start, timeZone, tier.notice, -1) }))
     .filter(({ until }) => until.met(cancelled))
-    .sort((a, b) => a.until.seconds - b.until.seconds)[0]; // a stable sort: the earlier of equal ones counts
+    .sort((a, b) => a.until.last - b.until.last)[0]; // a stable sort: the earlier of equal ones counts
   if (longest) return { rule: 'tier', tier: longest.index, keep: longest.tier.keep };
-  return { rule: 'none', tier: null, keep: everything(input.total) };
+  return { rule: 'none', tier: null, keep: wholePrice };
+}
+
+function ruleThatCounts(input: CancelInput): CountingRule {
+  if (input.by === 'business') return { rule: 'business', tier: null, keep: nothing };
+  if (input.by === 'no_show') return { rule: 'no_show', tier: null, keep: input.noShow ?? wholePrice };
+  return ruleForClient(input, input);
 }
 
 /**

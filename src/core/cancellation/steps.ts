@@ -1,8 +1,9 @@
-import { instantOfSeconds, type Instant } from '#core/calendar/instant';
+import type { Instant } from '#core/calendar/instant';
+import { instantOfSeconds } from '#core/calendar/instant';
 import type { WallTime } from '#core/calendar/wallTime';
 import { instantOfWall, wallOfInstant } from '#core/calendar/zoned';
 import { cancel, type Cancellation, type CancellationTerms, type RefundableReceipt } from '#core/cancellation/cancel';
-import { deadline } from '#core/cancellation/notice';
+import { cancellationStretches } from '#core/cancellation/stretches';
 import type { Minor } from '#core/money/minor';
 
 export type CancellationStep = { readonly from: Instant; readonly until: Instant } & Pick<
@@ -23,37 +24,16 @@ export function cancellationSteps(input: {
   readonly receiptsBy: (at: Instant) => readonly RefundableReceipt[];
 }): CancellationStep[] {
   const { timeZone, agreed, start, total, terms, receiptsBy } = input;
-  const [agreedAt, startAt] = [instantOfWall(agreed, timeZone), instantOfWall(start, timeZone)];
-  const limits = [
-    ...terms.tiers.map((tier) => deadline(start, timeZone, tier.notice, -1).seconds),
-    ...(terms.grace
-      ? [
-          deadline(agreed, timeZone, terms.grace.within, 1).seconds,
-          deadline(start, timeZone, terms.grace.notice, -1).seconds,
-        ]
-      : []),
-  ];
-  // A minute after a limit the next rule counts: wall times have no seconds.
-  const moments = [agreedAt, ...limits.map((seconds) => instantOfSeconds(seconds + 60))]
-    .filter((at) => at >= agreedAt && at < startAt)
-    .sort();
-  const steps: CancellationStep[] = [];
-  for (const from of new Set(moments)) {
-    const cancelled = wallOfInstant(from, timeZone);
-    const { rule, tier, keep, refund, owed } = cancel({
-      ...terms,
-      timeZone,
-      agreed,
-      start,
-      cancelled,
-      by: 'client',
-      total,
-      receipts: receiptsBy(from),
+  const startAt = instantOfWall(start, timeZone);
+  const stretches = cancellationStretches(input, terms, instantOfWall(agreed, timeZone));
+  return stretches
+    .filter(({ from }) => from < startAt)
+    .map(({ from, until }): CancellationStep => {
+      const cancelled = wallOfInstant(from, timeZone);
+      const receipts = receiptsBy(from);
+      const about = { timeZone, agreed, start, cancelled, by: 'client' as const, total, receipts };
+      const { rule, tier, keep, refund, owed } = cancel({ ...terms, ...about });
+      const end = until ? instantOfSeconds(until.over) : startAt;
+      return { from, until: end < startAt ? end : startAt, rule, tier, keep, refund, owed };
     });
-    const last = steps.at(-1);
-    if (last?.rule === rule && last.tier === tier && last.keep === keep) continue;
-    if (last) steps[steps.length - 1] = { ...last, until: from };
-    steps.push({ from, until: startAt, rule, tier, keep, refund, owed });
-  }
-  return steps;
 }

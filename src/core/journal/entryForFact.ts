@@ -3,6 +3,7 @@ import type { Ledger } from '#core/booking/ledger';
 import { type Account, accounts, credit, debit, entry, type JournalEntry } from '#core/journal/entry';
 import { least, minor, remainder, zero } from '#core/money/minor';
 
+/** Where money of each way of paying is until it is paid out or used. */
 const moneyAccount: Readonly<Record<PaymentMethod, Account>> = {
   card: accounts.cardClearing,
   debit: accounts.cardClearing,
@@ -115,7 +116,27 @@ export function entryForFact(fact: Fact, before: Ledger): JournalEntry | null {
         debit(receivables, fact.owed),
         credit(accounts.cancellationIncome, fact.keep),
       ]);
-    default:
+    case 'agreed':
+    case 'refundRefused':
+    case 'cardKept':
+    case 'debitSent':
+    case 'accountChosen':
+    case 'chargeDeclined':
+    case 'holdAsked':
+    case 'holdRefused':
+    case 'changed':
+    case 'gapAccepted':
+    case 'closeOutDecided':
+    case 'closedOut':
+    case 'lapsed':
+    case 'placeKept':
+    case 'confirmed':
+    case 'revived':
+    case 'clientAsked':
+    case 'askAnswered':
+    case 'sent':
+    case 'seen':
+    case 'payerAsked':
       return null;
   }
 }

@@ -15,8 +15,8 @@ export type PriceLine = {
   readonly unitPrice: Minor;
   readonly discount?: Discount | undefined;
   readonly taxes?: readonly string[] | undefined;
-  /** An extra counts only where it is chosen. */
-  readonly extra?: true | undefined;
+  /** An extra counts only where it is chosen; false is the same as none. */
+  readonly extra?: boolean | undefined;
   readonly chosen?: boolean | undefined;
 };
 

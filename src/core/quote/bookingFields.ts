@@ -4,7 +4,8 @@ import { formatMoney } from '#core/money/formatMoney';
 import type { AgreementFieldName } from '#core/quote/fieldNames';
 import { longDate, longWall } from '#core/wording/days';
 import type { FieldValue } from '#core/wording/fields';
-import { cancellationSentences, planSentences } from '#core/wording/sentences';
+import { cancellationSentences } from '#core/wording/cancellationSentences';
+import { planSentences } from '#core/wording/sentences';
 
 export type QuoteParty = { readonly businessName: string; readonly number: string };
 /** Whom an agreement is with, and about what. */
@@ -33,7 +34,7 @@ export function bookingFields(
     price: formatMoney(agreed.total, agreed.currency),
     'due today': formatMoney(position.dueNow, agreed.currency),
     'what happens when': planSentences(standing),
-    'if the client cancels': cancellationSentences(agreed),
+    'if the client cancels': cancellationSentences(standing),
     today: longDate(today, today),
     'quote number': number,
     reference: about.reference,

@@ -13,7 +13,8 @@ import { agreedByOffer, type Choice, type Offer, priceInputOf } from '#core/quot
 import { ok, type Result } from '#core/result';
 import { longWall } from '#core/wording/days';
 import { type FieldValue, type FieldValues, fillFields, fillParagraphs } from '#core/wording/fields';
-import { cancellationSentences, planSentences } from '#core/wording/sentences';
+import { cancellationSentences } from '#core/wording/cancellationSentences';
+import { planSentences } from '#core/wording/sentences';
 
 /** The figures of a price, in words and sums: lines, discounts, taxes on top or within. */
 export type PriceRow = { readonly label: string; readonly note: string; readonly amount: string };
@@ -116,7 +117,7 @@ export function signedDocument(
     rows: priceRows(offer, about.choice),
     total: formatMoney(agreed.total, agreed.currency),
     money: planSentences(current),
-    cancellation: cancellationSentences(agreed),
+    cancellation: cancellationSentences(current),
     filled: (offer.agreement?.fields ?? []).map(({ id, label }) => ({ label, value: about.filled[id]?.trim() ?? '' })),
   };
 }

@@ -4,7 +4,8 @@ import { localDate } from '#core/calendar/zoned';
 import { formatMoney } from '#core/money/formatMoney';
 import type { Minor } from '#core/money/minor';
 import { longWall, shortDate } from '#core/wording/days';
-import { cancellationSentences, planSentences } from '#core/wording/sentences';
+import { cancellationSentences } from '#core/wording/cancellationSentences';
+import { planSentences } from '#core/wording/sentences';
 
 /** What a change changes, in words that owner and client both read; nothing where only wording behind the plan differs. */
 export function changeSentences(before: Standing, after: Standing, deals?: readonly [Deal, Deal]): string[] {
@@ -28,7 +29,7 @@ export function changeSentences(before: Standing, after: Standing, deals?: reado
   if (heldNow && (!heldBefore || plannedHold(before) !== plannedHold(after)))
     sentences.push(`${sum(after.plan.hold!.amount)} is set aside ${span(heldNow)}.`);
   if (!heldNow && heldBefore) sentences.push(`Nothing is set aside on a card any more.`);
-  if (String(cancellationSentences(old)) !== String(cancellationSentences(now)))
+  if (String(cancellationSentences(before)) !== String(cancellationSentences(after)))
     sentences.push('What a cancellation costs has changed.');
   return sentences;
 }

@@ -6,7 +6,6 @@ import { distance, longDate, longMoment, shortDate } from '#core/wording/days';
 import { declineReason, declineText } from '#core/wording/declines';
 import { offsetWords } from '#core/wording/offsetWords';
 import { dueWords, termsSentences, waysSentence } from '#core/wording/ruleSegments';
-import { cancellationSentences } from '#core/wording/sentences';
 import { times } from '#core/wording/times';
 import { expect } from 'chai';
 import { at, rentalAgreed, rentalTerms, wall } from '../../../testing/story';
@@ -184,41 +183,4 @@ describe('terms in sentences', () => {
       'card, bank debit, card at the counter, transfer, cheque, cash, gift voucher and credit',
     );
   });
-});
-
-describe('what a cancellation costs, in sentences', () => {
-  const said = (cancellation: Terms['cancellation'], agreed = rentalAgreed.agreed): string[] =>
-    cancellationSentences({ ...rentalAgreed, agreed, terms: { ...rentalTerms, cancellation } });
-  it('by the last day of each step', () =>
-    expect(
-      said({
-        tiers: [
-          { notice: { hours: 48 }, keep: { received: true } },
-          { notice: { days: 14 }, keep: percent('30') },
-          { notice: { days: 30 }, keep: { fixed: minor(0) } },
-          { notice: { days: 3 }, keep: { fixed: minor(600_00) } },
-        ],
-        grace: { within: { hours: 24 }, notice: { days: 7 } },
-        keepAtLeast: { fixed: minor(25_00) },
-      }),
-    ).to.deep.equal(
-      [
-        'Until Tue 2 Mar, 10:00: you get everything back.',
-        'Until the end of Thu 11 Mar: you get everything back.',
-        'Until the end of Sat 27 Mar: we keep 30 % of the price, € 300.00.',
-        'Until the end of Wed 7 Apr: we keep € 600.00.',
-        'Until Thu 8 Apr, 18:00: we keep what you have paid by then.',
-        'After that the whole price stays due.',
-        'Apart from second thoughts, we keep € 25.00 at least.',
-      ].map(nbsp),
-    ));
-  it('second thoughts end with the notice, where that comes first', () =>
-    expect(said({ tiers: [], grace: { within: { days: 3 }, notice: { days: 7 } } }, wall('04-02 10:00'))).to.deep.equal(
-      ['Until the end of Sat 3 Apr: you get everything back.', 'The whole price stays due.'],
-    ));
-  it('a step that keeps everything', () =>
-    expect(said({ tiers: [{ notice: { days: 1 }, keep: percent('100') }] })).to.deep.equal([
-      'Until the end of Fri 9 Apr: the whole price stays due.',
-      'After that the whole price stays due.',
-    ]));
 });

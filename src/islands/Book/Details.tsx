@@ -4,7 +4,7 @@ import { localDate } from '#core/calendar/zoned';
 import { formatMoney } from '#core/money/formatMoney';
 import { clientSteps } from '#core/wording/clientSteps';
 import { longWall } from '#core/wording/days';
-import { cancellationSentences } from '#core/wording/sentences';
+import { cancellationSentences } from '#core/wording/cancellationSentences';
 import { bookProblem, faultOf } from '#islands/Book/bookProblem';
 import { nextWords, type PricedItem, sumsOf } from '#islands/Book/cart';
 import { FillField, fieldsOf, fillFaults } from '#islands/Book/FillField';
@@ -165,7 +165,7 @@ export function Details({ view, cart, framed, remove, more, emptied }: Props) {
             <details className={page.more}>
               <summary>If you cancel</summary>
               <ul>
-                {cancellationSentences(standing.agreed).map((sentence) => (
+                {cancellationSentences(standing).map((sentence) => (
                   <li key={sentence}>{sentence}</li>
                 ))}
               </ul>

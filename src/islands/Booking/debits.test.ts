@@ -8,7 +8,7 @@ const { agreed, bankKept, debitBack, debitPaid, debitSent } = fact;
 const about = { currency: 'EUR', zone: 'UTC', today: '2027-04-20' as never };
 const sent = debitSent('03-01 11:00', 300_00, 'd1', '03-05 11:00');
 const kept = (more: object): Fact => ({
-  ...{ kind: 'cardKept', at: at('03-01 11:00'), cardId: 'c1', last4: '4242', consent: '' },
+  ...{ kind: 'cardKept', at: at('03-01 11:00'), cardId: 'c1', last4: '7315', consent: '' },
   ...more,
 });
 
@@ -25,8 +25,8 @@ describe('ways to pay in a booking’s history', () => {
       '300.00 came back from the account ending in 9911 (MD06, the holder of the account had it sent back)',
     ],
     [bankKept('03-01 11:00'), 'Bank account ending in 9911 kept, as the client agreed'],
-    [kept({ use: 'hold' }), 'Card ending in 4242 kept for the hold, as the client agreed'],
-    [kept({ use: 'payments' }), 'Card ending in 4242 kept for payments, as the client agreed'],
+    [kept({ use: 'hold' }), 'Card ending in 7315 kept for the hold, as the client agreed'],
+    [kept({ use: 'payments' }), 'Card ending in 7315 kept for payments, as the client agreed'],
     [
       { kind: 'accountChosen', at: at('03-01 11:00'), accountId: 'f', name: 'Fell Cards' },
       'The next payment goes through Fell Cards',

@@ -40,7 +40,7 @@ const agreed: Agreed = {
     retryAfterHours: [24],
   },
 };
-const card = { cardId: 'c1', last4: '4242' };
+const card = { cardId: 'c1', last4: '7315' };
 const base: Fact[] = [
   { kind: 'agreed', at: at('2027-03-01T10:00:00'), by: 'owner' },
   {
@@ -187,8 +187,8 @@ describe('history in words', () => {
   const about = { currency: 'EUR', zone: 'UTC', today: '2027-04-20' as never };
   const words: [fact: Fact, said: string][] = [
     [base[0]!, 'Booked for the client'],
-    [base[1]!, '300.00 received from the card ending in 4242'],
-    [declined, '700.00 refused on the card ending in 4242 (51, not enough funds)'],
+    [base[1]!, '300.00 received from the card ending in 7315'],
+    [declined, '700.00 refused on the card ending in 7315 (51, not enough funds)'],
     [placed, 'Hold of 400.00 placed to 16 Apr'],
     [refused, 'Renewal of the hold refused (62, the bank restricts this card)'],
     [cancelled, 'Cancelled by the client; 100.00 kept'],

@@ -4,7 +4,7 @@ import { formatAmount, formatMoney } from '#core/money/formatMoney';
 import { clientSteps } from '#core/wording/clientSteps';
 import { distance } from '#core/wording/days';
 import { times } from '#core/wording/times';
-import { cancellationSentences } from '#core/wording/sentences';
+import { cancellationSentences } from '#core/wording/cancellationSentences';
 import { Problem } from '#islands/parts/Problem';
 import type { Worked } from '#islands/NewBooking/draft';
 import { MoneyStrip } from '#islands/parts/MoneyStrip';
@@ -65,7 +65,7 @@ export function PlanPreview({ worked, currency }: { readonly worked: Worked; rea
       )}
       <h3>If the client cancels</h3>
       <ul className={styles.cancel}>
-        {cancellationSentences(agreed).map((sentence) => (
+        {cancellationSentences(standing).map((sentence) => (
           <li key={sentence}>{sentence}</li>
         ))}
       </ul>

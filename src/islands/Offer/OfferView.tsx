@@ -9,7 +9,7 @@ import type { Choice, Offer, OfferedExtra } from '#core/quote/offer';
 import { agreementText, priceRows } from '#core/quote/signedDocument';
 import { clientSteps } from '#core/wording/clientSteps';
 import { longDate, longUntil, longWall } from '#core/wording/days';
-import { cancellationSentences } from '#core/wording/sentences';
+import { cancellationSentences } from '#core/wording/cancellationSentences';
 import { Steps } from '#islands/ClientPage/Steps';
 import { FillFields } from '#islands/Offer/FillFields';
 import { TextBlocks } from '#islands/Offer/TextBlocks';
@@ -213,7 +213,7 @@ const Plan = ({ standing }: { readonly standing: Standing }) => (
     <details className={client.more}>
       <summary>If you cancel</summary>
       <ul>
-        {cancellationSentences(standing.agreed).map((sentence) => (
+        {cancellationSentences(standing).map((sentence) => (
           <li key={sentence}>{sentence}</li>
         ))}
       </ul>

@@ -5,7 +5,8 @@ import type { Standing } from '#core/booking/standing';
 import type { Example } from '#core/terms/example';
 import { hardCaseWords } from '#core/wording/hardCaseWords';
 import { cardConsent } from '#core/wording/consent';
-import { cancellationSentences, planSentences } from '#core/wording/sentences';
+import { cancellationSentences } from '#core/wording/cancellationSentences';
+import { planSentences } from '#core/wording/sentences';
 import { faultWords, warningWords } from '#core/wording/warningWords';
 import { ExampleChart } from '#islands/Terms/ExampleChart';
 import { Section } from '#islands/Terms/RuleRow';
@@ -156,7 +157,7 @@ const ClientReads = memo(function ClientReads({ standing }: { readonly standing:
       <div className={styles.reads}>
         <p>{planSentences(standing).join(' ')}</p>
         <p>{cardConsent(standing)}</p>
-        <p>{cancellationSentences(standing.agreed).join(' ')}</p>
+        <p>{cancellationSentences(standing).join(' ')}</p>
       </div>
     </Section>
   );

@@ -104,24 +104,24 @@ describe('currencies that do not fit', () => {
 });
 
 describe('what is kept, as its client reads it', () => {
-  const card = { last4: '4242' };
+  const card = { last4: '7315' };
   const other = { last4: '1111' };
   const bank = { last4: '9911', way: 'debit' as const };
   const cases: [why: string, kept: Parameters<typeof keptNow>[0], said: string | null][] = [
     ['nothing', { card: null, holdCard: null }, null],
-    ['one card without a hold', { card, holdCard: null }, 'The card ending in 4242 is kept for payments'],
-    ['one for both', { card, holdCard: card }, 'The card ending in 4242 is kept for payments and the hold'],
+    ['one card without a hold', { card, holdCard: null }, 'The card ending in 7315 is kept for payments'],
+    ['one for both', { card, holdCard: card }, 'The card ending in 7315 is kept for payments and the hold'],
     [
       'two cards',
       { card, holdCard: other },
-      'The card ending in 4242 is kept for payments, the card ending in 1111 for the hold',
+      'The card ending in 7315 is kept for payments, the card ending in 1111 for the hold',
     ],
     [
       'a bank account beside a card',
       { card: bank, holdCard: card },
-      'The bank account ending in 9911 is kept for payments, the card ending in 4242 for the hold',
+      'The bank account ending in 9911 is kept for payments, the card ending in 7315 for the hold',
     ],
-    ['a card for the hold alone', { card: null, holdCard: card }, 'The card ending in 4242 for the hold'],
+    ['a card for the hold alone', { card: null, holdCard: card }, 'The card ending in 7315 for the hold'],
   ];
   for (const [why, kept, said] of cases) it(why, () => expect(keptNow(kept)).to.equal(said));
 });

@@ -21,8 +21,8 @@ describe('an installation from before there were accounts', () => {
     await db.exec(`
       insert into business (name, email, time_zone, currency) values ('Vesper Hollow', 'a@example.com', 'UTC', 'GBP');
       insert into clients (id, name, email) values ('c', 'Ines', 'ines@example.com');
-      insert into cards (id, client_id, token, last4, added_at) values ('k', 'c', 'card_x', '4242', '2027-01-01T00:00:00Z');
-      insert into world.vault (token, behaviour, last4) values ('card_x', 'approves', '4242');
+      insert into cards (id, client_id, token, last4, added_at) values ('k', 'c', 'card_x', '7315', '2027-01-01T00:00:00Z');
+      insert into world.vault (token, behaviour, last4) values ('card_x', 'approves', '7315');
       insert into payment_requests (id, number, request_key, client_id, note, currency, made_at)
         values ('r', 'P-0001', 'key', 'c', 'note', 'GBP', '2027-01-01T00:00:00Z');
       insert into request_payments (id, request_id, attempt, card, payer, via, amount, state, made_at)

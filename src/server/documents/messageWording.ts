@@ -16,7 +16,8 @@ import {
   type MessageText,
   originalWordings,
 } from '#core/wording/originalWordings';
-import { cancellationSentences, planSentences } from '#core/wording/sentences';
+import { cancellationSentences } from '#core/wording/cancellationSentences';
+import { planSentences } from '#core/wording/sentences';
 
 export type MessageAbout = {
   readonly standing: Standing;
@@ -213,7 +214,7 @@ function bookingValues({ standing, title, number, clientName, businessName, sum,
     received: sum(position.received),
     'due now': sum(position.dueNow),
     'what happens when': planSentences(standing),
-    'if the client cancels': cancellationSentences(agreed),
+    'if the client cancels': cancellationSentences(standing),
   } satisfies Readonly<Record<BookingFieldName, FieldValue>>;
 }
 

@@ -20,7 +20,7 @@ const agreed = {
   total: minor(1000_00),
   terms: rental,
 };
-const card = { cardId: 'c', last4: '4242' };
+const card = { cardId: 'c', last4: '7315' };
 const base: Fact[] = [
   { kind: 'agreed', at: at('2027-03-01T10:00:00'), by: 'owner' },
   { kind: 'received', at: at('2027-03-01T11:00:00'), receiptId: 'r', amount: minor(300_00), method: 'card', ...card },
@@ -54,7 +54,7 @@ const cases: [occasion: Occasion, facts: Fact[], when: string, part: number | nu
     'Rig: €\u00a0300.00 secures your booking',
     'On Sat 3 Apr we charge €\u00a0700.00 (balance) to the same card.',
   ],
-  ['confirmation', base, '2027-03-01T11:00:00', null, 'Rig: you are booked', 'your card ending in 4242'],
+  ['confirmation', base, '2027-03-01T11:00:00', null, 'Rig: you are booked', 'your card ending in 7315'],
   [
     'receipt',
     base,

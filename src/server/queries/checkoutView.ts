@@ -7,7 +7,7 @@ import { payAllOffer } from '#core/change/change';
 import { type Minor, minor, sum, zero } from '#core/money/minor';
 import { clientSteps } from '#core/wording/clientSteps';
 import { cardConsent, debitConsent } from '#core/wording/consent';
-import { cancellationSentences } from '#core/wording/sentences';
+import { cancellationSentences } from '#core/wording/cancellationSentences';
 import { creditOf } from '#server/credit/balances';
 import { runDue } from '#server/agenda/runDue';
 import { dealOf } from '#server/booking/dealOf';
@@ -105,7 +105,7 @@ async function itemOf(tx: Tx, deps: Deps, { loaded, current }: InCheckout, now: 
     ...{ number: booking.number, title: booking.title, start: booking.startsAt, end: booking.endsAt },
     ...{ stage: current.stage, confirm: awaitedFrom(current.ledger) ?? 'payment', total: booking.total },
     ...{ dueNow: promised.position.dueNow, received: current.position.received, strip: stripOf(promised) },
-    ...{ steps: clientSteps(promised), cancellation: cancellationSentences(agreedOf(booking)), page: `/b/${link}` },
+    ...{ steps: clientSteps(promised), cancellation: cancellationSentences(promised), page: `/b/${link}` },
   };
 }
 

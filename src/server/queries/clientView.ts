@@ -13,7 +13,7 @@ import { settlesOn } from '#core/wording/keptWords';
 import { cameBy, receiptsOf } from '#core/wording/receiptRows';
 import { clientSteps } from '#core/wording/clientSteps';
 import { longDate, longMoment, longWall } from '#core/wording/days';
-import { cancellationSentences } from '#core/wording/sentences';
+import { cancellationSentences } from '#core/wording/cancellationSentences';
 import { cancellationOf } from '#core/booking/cancellationOf';
 import { awaitedFrom } from '#core/booking/ledger';
 import type { PlainDate } from '#core/calendar/days';
@@ -210,7 +210,7 @@ export async function clientView(
       outstanding: payable(current).outstanding,
       strip: stripOf(current),
       steps: clientSteps(current),
-      cancellation: cancellationSentences(agreedOf(booking)),
+      cancellation: cancellationSentences(current),
       consent: cardConsent(current),
       consentFor: { payments: cardConsent(current, 'payments'), hold: cardConsent(current, 'hold') },
       card: ledger.card && keptOnPage(ledger.card),

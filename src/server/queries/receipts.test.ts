@@ -40,7 +40,7 @@ describe('receipts in words', () => {
   it('says how it was paid, and the whole sum in one', () => {
     expect(receiptRows(receiptsOf([card])[0]!, [card], about)).to.deep.equal([
       ['Rig, 8 days', euro(300_00)],
-      ['Paid by card, ending in 4242', euro(300_00), true],
+      ['Paid by card, ending in 7315', euro(300_00), true],
     ]);
     expect(receiptRows(receiptsOf([cash])[0]!, [cash], about)[1]![0]).to.equal('Paid in cash');
   });
@@ -50,7 +50,7 @@ describe('receipts in words', () => {
       ['Rig, 8 days', euro(300_00)],
       ['Fee for this way to pay', euro(4_50)],
       ['Tip', euro(10_00)],
-      ['Paid by card, ending in 4242', euro(314_50), true],
+      ['Paid by card, ending in 7315', euro(314_50), true],
     ]);
   });
   it('says what has gone back since, by us or by the bank, and nothing of other receipts', () => {

@@ -2,7 +2,7 @@ import { businessSignatory } from '#core/agreement/agreement';
 import { price } from '#core/price/price';
 import { presetChoice } from '#core/quote/offer';
 import { standingOfOffer } from '#core/quote/signedDocument';
-import { cancellationSentences } from '#core/wording/sentences';
+import { cancellationSentences } from '#core/wording/cancellationSentences';
 import { type Installation, installation } from '../../../testing/installation.js';
 import {
   acceptance,
@@ -140,7 +140,7 @@ describe('quotes', () => {
     const [kept] = await app.deps.db.select().from(signedDocuments).where(eq(signedDocuments.quoteId, id));
     const shown = standingOfOffer(fresh.offer, presetChoice(fresh.offer), fresh.now);
     if (!shown.ok) throw new Error(shown.refusal.code);
-    expect(kept!.document.cancellation).to.deep.equal(cancellationSentences(shown.value.agreed));
+    expect(kept!.document.cancellation).to.deep.equal(cancellationSentences(shown.value));
   });
 
   it('two people accept at the same moment: one booking, the other is told; a repeat is answered alike', async () => {

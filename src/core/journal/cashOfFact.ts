@@ -1,0 +1,80 @@
+import type { Fact, PaymentMethod } from '#core/booking/facts';
+import { type Minor, minor, zero } from '#core/money/minor';
+
+/** Credit and vouchers were in hand before: using them brings nothing. */
+const bringsMoney: Readonly<Record<PaymentMethod, boolean>> = {
+  card: true,
+  debit: true,
+  reader: true,
+  cash: true,
+  transfer: true,
+  cheque: true,
+  credit: false,
+  voucher: false,
+};
+
+const signed = (amount: number): Minor => minor(amount + 0);
+
+/**
+ * The money that a fact brings in (positive) or takes out (negative), tip and fee passed on included: what card
+ * clearing, bank and cash gain together by its journal entry. Every fact is named, so that the compiler asks of a new one.
+ */
+export function cashOfFact(fact: Fact): Minor {
+  switch (fact.kind) {
+    case 'received':
+    case 'refunded': {
+      if (!bringsMoney[fact.method]) return zero;
+      const whole = fact.amount + (fact.fee ?? 0) + (fact.tip ?? 0);
+      return signed(fact.kind === 'received' ? whole : -whole);
+    }
+    case 'debitReturned':
+      // Before it settled it had not come.
+      return fact.settled ? signed(-(fact.amount + (fact.tip ?? 0))) : zero;
+    case 'holdCaptured':
+    case 'keptFromHold':
+    case 'paymentCaptured':
+      return fact.captured;
+    case 'agreed':
+    case 'refundRefused':
+    case 'cardKept':
+    case 'debitSent':
+    case 'accountChosen':
+    case 'chargeDeclined':
+    case 'holdAsked':
+    case 'holdPlaced':
+    case 'holdRefused':
+    case 'holdReleased':
+    case 'holdLapsed':
+    case 'securitySettled':
+    case 'givenUp':
+    case 'changed':
+    case 'gapAccepted':
+    case 'delivered':
+    case 'claimOwed':
+    case 'closeOutDecided':
+    case 'closedOut':
+    case 'cancelled':
+    case 'lapsed':
+    case 'placeKept':
+    case 'confirmed':
+    case 'revived':
+    case 'paymentAuthorised':
+    case 'paymentReleased':
+    case 'clientAsked':
+    case 'askAnswered':
+    case 'sent':
+    case 'seen':
+    case 'payerAsked':
+      return zero;
+  }
+}
+
+/** The kinds of facts that can bring or take money: what a query has to read for it. */
+export const cashKinds = [
+  'received',
+  'refunded',
+  'debitReturned',
+  'holdCaptured',
+  'keptFromHold',
+  'paymentCaptured',
+] as const satisfies readonly Fact['kind'][];
