@@ -2,7 +2,8 @@ import type { PreviewWording } from '#contracts/wordings';
 import type { Instant } from '#core/calendar/instant';
 import { nextErrandMoment, releaseClaims, runDue } from '#server/agenda/runDue';
 import { type Config, ConfigError, readConfig } from '#server/config';
-import { DirectoryInUse } from '#server/database/directoryLock';
+import { DirectoryInUse, DirectoryUnusable } from '#server/database/directoryLock';
+import { DatabaseRefused } from '#server/database/openServer';
 import { type OpenDatabase, openDatabase } from '#server/database/open';
 import type { Deps } from '#server/deps';
 import { useCases } from '#server/usecases/useCases';
@@ -30,7 +31,9 @@ import { receiptFile } from '#server/queries/receiptFile';
 import { calendarOf } from '#server/queries/calendar';
 import { agreementFile } from '#server/quotes/agreementFile';
 import { previewWording } from '#server/queries/messages';
-import { recoverMessages } from '#server/usecases/handOver';
+import { openOutbox, releaseLetters } from '#server/outbox/outbox';
+import { type Deadlines, mailboxWithDeadline, withDeadlines } from '#server/outside/deadlines';
+import { log } from '#server/logging/log';
 import { demoSignIn } from '#demo/scenario';
 import { openQueries } from '#server/queries/queries';
 import { openClockMoves } from '#world/clock/moves';
@@ -38,11 +41,13 @@ import { openWorld } from '#world/openWorld';
 import { repeatEvent, standInsView, steerRenewals } from '#world/steering';
 import type { Post } from '#world/cardNetwork/events';
 import { randomUUID } from 'node:crypto';
-import { pino } from 'pino';
+import { setTimeout as pause } from 'node:timers/promises';
+
+/** How long a clock that is moved waits for the letters of a moment, in milliseconds. */
+const letterPatience = 20_000;
+const unref = { ref: false } as const;
 
 export type App = Awaited<ReturnType<typeof compose>>;
-
-const log = pino({ level: process.env.OSTENDO_LOG ?? 'warn' });
 
 /** Over HTTP, to this installation's own address: the way that a real processor's events come in. */
 const overHttp =
@@ -53,23 +58,35 @@ const overHttp =
   };
 
 /** Puts the parts together: picks the world and the database, gives the use cases. */
-export async function compose(config: Config, given: { opened?: OpenDatabase; post?: Post } = {}) {
-  const opened = given.opened ?? (await openDatabase(config));
+export async function compose(
+  config: Config,
+  given: { opened?: OpenDatabase; post?: Post; deadlines?: Deadlines } = {},
+) {
+  const report = (problem: string, error: unknown): void => log.error({ err: error }, problem);
+  const opened = given.opened ?? (await openDatabase({ ...config, report }));
   const { db } = opened;
   const secret = installationSecret(config.secret, config.directory);
   const eventSecret = secretFor(secret, 'processor events');
   const post = given.post ?? overHttp(`http://127.0.0.1:${config.port}`);
   const world = await openWorld({ db, baseUrl: config.baseUrl, eventSecret, post, smtpUrl: config.smtpUrl });
+  /** When the agenda was last seen to move on: while it has work, at each step; without, at each look. */
+  let seenAt = performance.now();
   const deps: Deps = {
     db,
     clock: world.clock,
-    providers: world.providers,
-    mailbox: world.mailbox,
+    providers: withDeadlines(world.providers, given.deadlines),
+    mailbox: mailboxWithDeadline(world.mailbox, given.deadlines),
+    outbox: { wake: () => outbox.wake() },
     baseUrl: config.baseUrl,
     newId: randomUUID,
     keyOf: (purpose, subject) => urlKey(secretFor(secret, `${purpose} ${subject}`)),
-    report: (problem, error) => log.error({ err: error }, problem),
+    report,
+    note: (what, about) => {
+      seenAt = performance.now();
+      log.info(about, what);
+    },
   };
+  const outbox = openOutbox(deps);
 
   /** One at a time in this process, so that a moving clock and the regular look keep the order of what is due. */
   let before: Promise<unknown> = Promise.resolve();
@@ -86,31 +103,37 @@ export async function compose(config: Config, given: { opened?: OpenDatabase; po
       if ((await runDue(deps)) === 0 && !acted && renewed === 0) return;
     }
   };
+  /** Letters of a moment are handed over before the next, unless the mail server takes its time. */
+  const lettersOut = (): Promise<unknown> => Promise.race([outbox.quiet(), pause(letterPatience, undefined, unref)]);
+  const settleWhole = async (): Promise<void> => {
+    await settleNow();
+    await lettersOut();
+  };
 
   const moveClockNow = async (to: Instant, progress?: (at: Instant) => boolean | void): Promise<void> => {
-    await settleNow();
+    await settleWhole();
     for (;;) {
       const moments = [await nextErrandMoment(deps), await world.nextMoment(), await nextRenewal(deps)];
       const next = moments.filter((at): at is Instant => at !== null && at > world.clock.now()).sort()[0];
       if (!next || next > to) break;
       await world.clock.moveTo(next);
-      await settleNow();
+      await settleWhole();
       if (progress?.(next) === false) return;
     }
     await world.clock.moveTo(to);
-    await settleNow();
+    await settleWhole();
   };
 
   /** Carries out everything that is due now, in the application and in the world, until both are quiet. */
-  const settle = (): Promise<void> => inTurn(settleNow);
+  const settle = (): Promise<void> => inTurn(settleWhole);
   /** Takes up what a crash, of this process or another, left open: after so many seconds without an answer. */
   const recover = (patience?: number): Promise<void> =>
     inTurn(async () => {
       await world.clock.refresh();
       await recoverIntents(deps, patience);
-      await recoverMessages(deps, patience);
       await recoverRequests(deps, patience);
       await settleNow();
+      outbox.wake();
     });
   /**
    * Moves the standing clock, each thing that falls due on the way at its own moment and in order.
@@ -128,8 +151,26 @@ export async function compose(config: Config, given: { opened?: OpenDatabase; po
     report: deps.report,
   });
 
+  let looking = false;
+  /** What a running process does each second. Never fails, and never runs twice at once. */
+  const look = async (patience?: number): Promise<void> => {
+    if (looking) return;
+    looking = true;
+    try {
+      await recover(patience);
+    } catch (error) {
+      report('the agenda could not be carried out', error);
+    } finally {
+      looking = false;
+      seenAt = performance.now();
+    }
+  };
+
   return {
     config,
+    look,
+    /** Seconds since the agenda was last seen to move on. */
+    agendaSilence: (): number => Math.round((performance.now() - seenAt) / 1000),
     engine: opened.engine,
     deps,
     world,
@@ -149,7 +190,13 @@ export async function compose(config: Config, given: { opened?: OpenDatabase; po
     queries,
     ...useCases(deps),
     ...linkGuard(),
-    close: opened.close,
+    /** Resolves when everything that was written has been handed over, or waits for its next try. */
+    lettersOut: outbox.quiet,
+    close: async (): Promise<void> => {
+      await outbox.stop();
+      await before; // what the agenda has begun
+      await opened.close();
+    },
     checkoutView: (key: string, whole = false) => checkoutView(deps, key, whole),
     bookPage: () => bookPage(db, world.clock.now()),
     free: (query: FreeQuery) => freeOf(db, world.clock.now(), query),
@@ -177,38 +224,44 @@ const running = globalThis as typeof globalThis & { ostendo?: Running };
 /** How often a running process looks for what is due. */
 const lookMilliseconds = 1000;
 
-/** The one application of this process, opened at the first call; development reloads find it again. */
+/**
+ * The one application of this process, opened at the first call; development reloads find it again. A start that fails
+ * can be tried again.
+ */
 export function application(): Promise<App> {
-  running.ostendo ??= { app: start().catch(endIfNobodyCanHelp) };
-  return running.ostendo.app;
+  running.ostendo ??= { app: start() };
+  const { app } = running.ostendo;
+  app.catch(() => (running.ostendo = undefined));
+  return app;
 }
 
-/** A directory that is in use, or settings that cannot be used: said on the console, and the process ends. */
-function endIfNobodyCanHelp(error: unknown): never {
-  if (error instanceof DirectoryInUse || error instanceof ConfigError) {
-    console.error(error.message);
-    process.exit(1);
-  }
-  throw error;
-}
+/** Settings, a directory or a database that cannot be used: only a person can help. */
+export const needsAPerson = (error: unknown): error is Error =>
+  error instanceof DirectoryInUse ||
+  error instanceof DirectoryUnusable ||
+  error instanceof DatabaseRefused ||
+  error instanceof ConfigError;
 
 async function start(): Promise<App> {
   const app = await compose(readConfig(process.env));
-  // Nobody else has this directory: who claimed an errand in it has died.
-  if (app.engine === 'PGlite') await releaseClaims(app.deps);
-  let busy = false;
-  const look = async (): Promise<void> => {
-    if (busy) return;
-    busy = true;
-    try {
-      await app.recover();
-    } catch (error) {
-      log.error({ err: error }, 'the agenda could not be carried out');
-    } finally {
-      busy = false;
-    }
-  };
-  running.ostendo!.timer = setInterval(() => void look(), lookMilliseconds);
+  // Nobody else has this directory: who claimed something in it has died.
+  if (app.engine === 'PGlite') {
+    await releaseClaims(app.deps);
+    await releaseLetters(app.deps);
+  }
+  // Nobody else can be waiting for an answer there: what is open was left by a process that ended.
+  void app.look(app.engine === 'PGlite' ? 0 : undefined);
+  running.ostendo!.timer = setInterval(() => void app.look(), lookMilliseconds);
   running.ostendo!.timer.unref();
   return app;
+}
+
+/** Ends what the process has begun: looks no more, finishes the errand and the letter at hand, and closes the database. */
+export async function endApplication(): Promise<void> {
+  const { ostendo } = running;
+  if (!ostendo) return;
+  clearInterval(ostendo.timer);
+  const app = await ostendo.app.catch(() => null);
+  await app?.stopMovingClock();
+  await app?.close();
 }

@@ -5,50 +5,17 @@ import type { Decimal } from '#core/money/decimal';
 import { minor } from '#core/money/minor';
 import { type App, compose } from '#compose';
 import { readConfig } from '#server/config';
-import { extensions, openDatabase, type OpenDatabase, overPglite } from '#server/database/open';
 import type { CardProcessor } from '#server/ports';
 import { setUp } from '#server/starter/setUp';
 import { payAccounts } from '#server/database/schema/ways';
 import { processorOf } from '#server/ways/payAccounts';
-import { PGlite } from '@electric-sql/pglite';
 import { type CardBehaviour, testNumber } from '#world/cardNetwork/testCards';
 import { eq } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
-import pg from 'pg';
+import { freshDatabase } from './databases';
 
 export const zone = 'Europe/Lisbon';
 const secret = 'a secret of the tests, long enough to be one';
-
-let template: Promise<Blob | File> | null = null;
-
-/** A migrated PGlite in memory; the first one makes the template that later ones are loaded from. */
-async function freshPglite(): Promise<OpenDatabase> {
-  template ??= (async () => {
-    const first = await PGlite.create({ extensions });
-    await overPglite(first);
-    const dump = await first.dumpDataDir('none');
-    await first.close();
-    return dump;
-  })();
-  return overPglite(await PGlite.create({ extensions, loadDataDir: await template }));
-}
-
-/** A database of its own on the server that the tests were given. */
-async function freshOnServer(url: string): Promise<OpenDatabase> {
-  const name = `ostendo_${randomUUID().replaceAll('-', '')}`;
-  const admin = new pg.Client({ connectionString: url });
-  await admin.connect();
-  await admin.query(`create database ${name}`);
-  const own = new URL(url);
-  own.pathname = `/${name}`;
-  const opened = await openDatabase({ databaseUrl: own.href, directory: '' });
-  const close = async (): Promise<void> => {
-    await opened.close();
-    await admin.query(`drop database ${name}`);
-    await admin.end();
-  };
-  return { ...opened, close };
-}
 
 export type Installation = App & {
   /** Sets the clock to a local time of the business and carries out what is due on the way. */
@@ -78,8 +45,7 @@ export async function installation(
   startAt = '2027-03-01T10:00',
   environment: Readonly<Record<string, string>> = {},
 ): Promise<Installation> {
-  const server = process.env.OSTENDO_TEST_SERVER;
-  const opened = server ? await freshOnServer(server) : await freshPglite();
+  const opened = await freshDatabase();
   const config = readConfig({ OSTENDO_SECRET: secret, OSTENDO_URL: 'http://ostendo.example.com', ...environment });
   const receiving: { app?: App } = {};
   const app = await compose(config, {
@@ -87,6 +53,12 @@ export async function installation(
     post: async (body, headers) => ({ ok: (await receiving.app!.receiveEvent(body, new Headers(headers))) === 200 }),
   });
   receiving.app = app;
+  // What a test reads in the mailbox was written before: the outbox hands it over by itself, a moment later.
+  const { list } = app.world.mail;
+  app.world.mail.list = async (...asked) => {
+    await app.lettersOut();
+    return list(...asked);
+  };
   const moment = (wall: string): Instant => instantOfWall(wall as WallTime, zone);
   await app.world.clock.moveTo(moment(startAt));
   const owner = {

@@ -31,22 +31,25 @@ export type RequestLine = {
   readonly smallest: Minor | null;
   readonly state: RequestPageView['state'];
   readonly paid: Minor;
+  /** Its message, where it has not gone out yet: on its way, or given up. */
+  readonly going: 'outgoing' | 'failed' | null;
   /** What happened, newest first. */
   readonly happened: readonly { readonly at: Instant; readonly what: string }[];
 };
+export type VoucherLine = {
+  readonly id: string;
+  readonly ending: string;
+  readonly buyer: string;
+  readonly amount: Minor;
+  readonly left: Minor;
+  readonly currency: string;
+  readonly soldAt: Instant;
+  readonly expiresAt: Instant | null;
+  readonly expired: boolean;
+};
 export type CreditView = {
   readonly requests: readonly RequestLine[];
-  readonly vouchers: readonly {
-    readonly id: string;
-    readonly ending: string;
-    readonly buyer: string;
-    readonly amount: Minor;
-    readonly left: Minor;
-    readonly currency: string;
-    readonly soldAt: Instant;
-    readonly expiresAt: Instant | null;
-    readonly expired: boolean;
-  }[];
+  readonly vouchers: readonly VoucherLine[];
   readonly clients: readonly { readonly name: string; readonly currency: string; readonly credit: Minor }[];
   readonly known: readonly { readonly id: string; readonly name: string; readonly email: string }[];
   /** Clients who pay on account, or may: what stands open, of how much. */

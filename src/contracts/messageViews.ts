@@ -16,7 +16,8 @@ export type SentMessage = {
   readonly to: string;
   readonly copyTo: readonly string[];
   readonly number: string;
-  readonly state: 'outgoing' | 'sent';
+  /** `failed`: given up. */
+  readonly state: 'outgoing' | 'sent' | 'failed';
   readonly when: string;
   readonly body: readonly string[];
 };

@@ -69,7 +69,7 @@ export type HorizonCover = {
 };
 export type Doing = {
   readonly at: Instant;
-  readonly kind: ErrandKind | 'received' | 'refused';
+  readonly kind: ErrandKind | 'received' | 'refused' | 'returned';
   readonly occasion: Occasion | null;
   readonly client: string;
   readonly bookingNumber: string;
@@ -82,6 +82,7 @@ export type Failing = {
   readonly id: string;
   readonly bookingNumber: string;
   readonly client: string;
+  /** The kind of errand; a letter that was given up, or that nobody knows to have arrived. */
   readonly what: string;
   readonly since: Instant;
 };
@@ -133,7 +134,7 @@ export type SentMessage = {
   readonly subject: string;
   readonly body: readonly string[];
   readonly occasion: string;
-  readonly state: 'outgoing' | 'sent';
+  readonly state: 'outgoing' | 'sent' | 'failed';
 };
 export type PlannedErrand = {
   readonly at: Instant;

@@ -1,5 +1,5 @@
 import type { Clock, Mailbox, Providers } from '#server/ports';
-import type { Database } from '#server/database/open';
+import type { Database, Report } from '#server/database/open';
 
 /** What use cases are given; nothing in them reaches for the world by itself. */
 export type Deps = {
@@ -7,11 +7,15 @@ export type Deps = {
   readonly clock: Clock;
   readonly providers: Providers;
   readonly mailbox: Mailbox;
+  /** Told that a letter was committed. */
+  readonly outbox: { readonly wake: () => void };
   /** Where clients reach this installation, without a slash at the end. */
   readonly baseUrl: string;
   readonly newId: () => string;
   /** A key that nobody else can compute, the same each time for one purpose and subject. */
   readonly keyOf: (purpose: string, subject: string) => string;
   /** Something failed that will be tried again, or needs a look. */
-  readonly report: (problem: string, error: unknown) => void;
+  readonly report: Report;
+  /** What was done by itself: an intent answered, an errand carried out. Ids and states only. */
+  readonly note: (what: string, about: Readonly<Record<string, string | number>>) => void;
 };

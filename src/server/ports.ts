@@ -150,7 +150,20 @@ export type OutgoingMail = {
 };
 export type MailAttachment = { readonly filename: string; readonly contentType: string; readonly content: Uint8Array };
 
+/** How a mailbox did not take a message. */
+export class MailFailed extends Error {
+  override readonly name = 'MailFailed';
+  constructor(
+    /** `refused`: for good, as an address that is none. `unsure`: it was handed over whole and not answered. */
+    readonly how: 'refused' | 'unsure' | 'later',
+    cause: unknown,
+  ) {
+    super(cause instanceof Error ? cause.message : String(cause), { cause });
+  }
+}
+
 export interface Mailbox {
+  /** @throws {MailFailed} */
   send(mail: OutgoingMail): Promise<{ readonly messageId: string }>;
 }
 

@@ -16,6 +16,7 @@ export function Messages({ messages }: Pick<BookingView, 'messages'>) {
         <time className="num" dateTime={message.at}>
           {shortDate(localDate(message.at, zone), today)} {timeOf(wallOfInstant(message.at, zone))}
           {message.state === 'outgoing' && ', going out'}
+          {message.state === 'failed' && ', could not be delivered'}
         </time>
       </summary>
       {message.body.map((paragraph, index) => (

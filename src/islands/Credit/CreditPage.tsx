@@ -27,6 +27,11 @@ export default function CreditPage({ shell, path, view }: Props) {
   );
 }
 
+const goingWords = {
+  outgoing: 'Its message is on its way to the mail server',
+  failed: 'Its message could not be delivered; send it again, or copy the link',
+} as const;
+
 /** Money without a booking: what is asked for, what waits as credit, and what vouchers are worth. */
 function Credit({ given }: { readonly given: CreditView }) {
   const { data: view } = useQuery({
@@ -101,6 +106,7 @@ function Requests({ requests }: Pick<CreditView, 'requests'>) {
                 {request.number} · {request.note}
               </span>
               <ul className={styles.happened}>
+                {request.going && <li role="status">{goingWords[request.going]}</li>}
                 {request.happened.slice(0, 4).map(({ at, what }, index) => (
                   <li key={index}>
                     {shortMoment(at, zone, today)}: {what}

@@ -1,7 +1,8 @@
 import type { SentMessage } from '#contracts/messageViews';
+import { placeOfNumber } from '#islands/format/placeOf';
 import styles from './Messages.module.css';
 
-const placeOf = (number: string): string => `/${number.startsWith('Q-') ? 'quotes' : 'bookings'}/${number}`;
+const stateWords = { sent: '', outgoing: 'on its way', failed: 'could not be delivered' } as const;
 
 /** What has gone out, newest first. */
 export const Outbox = ({ sent }: { readonly sent: readonly SentMessage[] }) => (
@@ -19,14 +20,16 @@ export const Outbox = ({ sent }: { readonly sent: readonly SentMessage[] }) => (
                 {message.copyTo.length > 0 && ` and ${message.copyTo.length} more`}
               </span>
               <b>{message.subject}</b>
-              <span>{message.state === 'sent' ? '' : 'on its way'}</span>
+              <span>{stateWords[message.state]}</span>
             </summary>
             {message.body.slice(0, -1).map((paragraph, index) => (
               <p key={index}>{paragraph}</p>
             ))}
-            <p>
-              <a href={placeOf(message.number)}>{message.number}</a>
-            </p>
+            {message.number !== '' && (
+              <p>
+                <a href={placeOfNumber(message.number)}>{message.number}</a>
+              </p>
+            )}
           </details>
         </li>
       ))}

@@ -1,4 +1,5 @@
-import type { BookingLine, TodayView } from '#contracts/views';
+import type { BookingLine, Failing, TodayView } from '#contracts/views';
+import { placeOfNumber } from '#islands/format/placeOf';
 import type { Decision } from '#core/booking/decisions';
 import { dateOf, timeOf } from '#core/calendar/wallTime';
 import { localDate, wallOfInstant } from '#core/calendar/zoned';
@@ -18,6 +19,13 @@ const shownAtFirst = 25;
 const placeOf = (line: BookingLine, decision: Decision): string =>
   decision.kind === 'closeOut' ? `/close-out#${line.number}` : `/bookings/${line.number}`;
 
+function failingWords({ what, client, bookingNumber }: Failing): string {
+  const about = bookingNumber === '' ? client : `${client} (${bookingNumber})`;
+  if (what === 'letter') return `A message to ${about} could not be delivered and is not tried again.`;
+  if (what === 'letterUnsure') return `The mail server took a message to ${about} and did not say whether it keeps it.`;
+  return `Ostendo could not do what was due for ${about} and has stopped trying.`;
+}
+
 /** What needs its owner, most urgent first: rows, with the one next action. */
 export function DecisionList({ decisions, failing }: Pick<TodayView, 'decisions' | 'failing'>) {
   const [all, setAll] = useState(false);
@@ -35,8 +43,7 @@ export function DecisionList({ decisions, failing }: Pick<TodayView, 'decisions'
       </div>
       {failing.map((failure) => (
         <p key={failure.id} className={styles.failing} role="alert">
-          Ostendo could not do what was due for {failure.client} ({failure.bookingNumber}) and has stopped trying.{' '}
-          <a href={`/bookings/${failure.bookingNumber}`}>Look at the booking</a>
+          {failingWords(failure)} <a href={placeOfNumber(failure.bookingNumber)}>Look</a>
         </p>
       ))}
       {decisions.length === 0 && (

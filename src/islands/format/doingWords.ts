@@ -39,6 +39,7 @@ const kinds = {
   turn: ['Looked again at %s', 'Look again at %s'],
   received: ['Received from %s', 'Receive from %s'],
   refused: ['Card refused, %s', 'Card refused, %s'],
+  returned: ['The bank of %s sent a debit back', 'The bank of %s sends a debit back'],
 } satisfies Record<Doing['kind'], Verbs>;
 
 /** One line of what Ostendo did, or will do: "Asked 4 clients for a payment, 1,310.00". */

@@ -10,7 +10,6 @@ import type { Deps } from '#server/deps';
 import { carryOut } from '#server/intents/carryOut';
 import { openIntent, paymentUnderWay } from '#server/intents/openIntent';
 import type { IntentRequest } from '#server/intents/request';
-import { handOver } from '#server/usecases/handOver';
 import { writeMessage } from '#server/usecases/writeMessage';
 import { withFee } from '#server/intents/withFee';
 import { minor, remainder, zero } from '#core/money/minor';
@@ -44,7 +43,7 @@ export const errandKinds: { readonly [K in ErrandKind]: Run<K> } = {
   async message({ tx, deps, loaded, now }, { key, occasion, part = null, text }) {
     const message = { id: deps.newId(), cause: key, occasion, part, now, ...(text ? { text } : {}) };
     const id = await writeMessage(tx, loaded, message);
-    return id === null ? null : () => handOver(deps, id);
+    return id === null ? null : async () => deps.outbox.wake();
   },
 
   async charge(context, { key, part }) {

@@ -5,7 +5,6 @@ import type { Tx } from '#server/database/open';
 import type { Deps } from '#server/deps';
 import { type LoadedQuote, standingOf } from '#server/quotes/lockQuote';
 import { recordQuoteFacts } from '#server/quotes/recordQuote';
-import { handOver } from '#server/usecases/handOver';
 import { writeQuoteMessage } from '#server/quotes/writeQuoteMessage';
 
 type Context = { readonly tx: Tx; readonly deps: Deps; readonly loaded: LoadedQuote; readonly now: Instant };
@@ -15,7 +14,7 @@ export async function sendQuoteMessage(
   errand: Extract<WantedQuoteErrand, { kind: 'quoteMessage' }>,
 ): Promise<Afterwards> {
   const id = await writeQuoteMessage(tx, loaded, { ...errand, id: deps.newId(), cause: errand.key, now });
-  return id === null ? null : () => handOver(deps, id);
+  return id === null ? null : async () => deps.outbox.wake();
 }
 
 /** The moment at which an offer ends: recorded once, unless it was accepted or renewed before. */

@@ -5,6 +5,8 @@ import { wantedQuoteErrands } from '#core/agenda/wantedQuoteErrands';
 import { type Afterwards, errandKinds } from '#server/agenda/errandKinds';
 import { sendQuoteMessage, turnQuote } from '#server/agenda/quoteErrands';
 import { agreedOf, lockBooking } from '#server/booking/lockBooking';
+import { pauseOver } from '#server/database/pauses';
+import { cleanError } from '#server/logging/cleanError';
 import { rowsOf, type Tx } from '#server/database/open';
 import { lockQuote, standingOf } from '#server/quotes/lockQuote';
 import { errands } from '#server/database/schema/work';
@@ -32,10 +34,10 @@ const pauses = [1, 5, 30, 120, 600, 3600] as const;
 const claimNext = ({ db, clock }: Deps): Promise<Claimed[]> =>
   rowsOf<Claimed>(
     db,
-    sql`update ${errands} set state = 'claimed', tries = tries + 1, not_before = now() + make_interval(secs => ${claimSeconds})
+    sql`update ${errands} set state = 'claimed', tries = tries + 1, tried_at = now(), pause = ${claimSeconds}
         where id = (
           select id from ${errands}
-          where state in ('waiting', 'claimed') and at <= ${clock.now()} and (not_before is null or not_before <= now())
+          where state in ('waiting', 'claimed') and at <= ${clock.now()} and ${pauseOver(errands.triedAt, errands.pause)}
           order by at, key limit 1 for update skip locked
         ) returning id, booking_id, quote_id, key, kind, tries`,
   );
@@ -73,16 +75,17 @@ async function runClaimed(deps: Deps, claimed: Claimed): Promise<void> {
     if (!wanted || moved) {
       await tx
         .update(errands)
-        .set(moved ? { state: 'waiting', at: wanted.at, notBefore: null } : { state: 'dropped', notBefore: null })
+        .set(moved ? { state: 'waiting', at: wanted.at, triedAt: null } : { state: 'dropped', triedAt: null })
         .where(eq(errands.id, id));
       return null;
     }
     await tx
       .update(errands)
-      .set({ state: 'done', doneAt: now, notBefore: null, error: null })
+      .set({ state: 'done', doneAt: now, triedAt: null, error: null })
       .where(eq(errands.id, id));
     return wanted.run();
   });
+  deps.note('errand carried out', { errand: id, kind: claimed.kind });
   try {
     await afterwards?.();
   } catch (error) {
@@ -98,8 +101,9 @@ async function fail(deps: Deps, { id, tries }: Claimed, error: unknown): Promise
     .update(errands)
     .set({
       state: pause === undefined ? 'failed' : 'waiting',
-      error: error instanceof Error ? error.message : String(error),
-      notBefore: pause === undefined ? null : sql`now() + make_interval(secs => ${pause})`,
+      error: cleanError(error).message ?? cleanError(error).type,
+      triedAt: sql`now()`,
+      pause: pause ?? 0,
     })
     .where(inArray(errands.id, [id]));
 }
@@ -120,7 +124,7 @@ export async function runDue(deps: Deps, limit = Infinity): Promise<number> {
 
 /** Frees what a process had claimed that is dead: only for one that has the data to itself. */
 export const releaseClaims = ({ db }: Pick<Deps, 'db'>): Promise<unknown> =>
-  db.update(errands).set({ state: 'waiting', notBefore: null }).where(eq(errands.state, 'claimed'));
+  db.update(errands).set({ state: 'waiting', triedAt: null }).where(eq(errands.state, 'claimed'));
 
 /** The moment of the next errand, however far away; null where nothing is planned. */
 export async function nextErrandMoment({ db }: Deps): Promise<Instant | null> {

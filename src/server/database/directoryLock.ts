@@ -1,4 +1,5 @@
-import { existsSync, linkSync, mkdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
+import { tryLock } from 'fs-native-extensions';
+import { accessSync, closeSync, constants, ftruncateSync, mkdirSync, openSync, readFileSync, writeSync } from 'node:fs';
 import { join } from 'node:path';
 
 /** Another process owns the data directory: two on one would corrupt it silently. */
@@ -14,59 +15,50 @@ export class DirectoryInUse extends Error {
   }
 }
 
-/** A process is told from a later one with the same number by its start time in clock ticks (proc(5), field 22). */
-function identityOf(pid: number): string | null {
-  try {
-    const stat = readFileSync(`/proc/${pid}/stat`, 'utf8');
-    const fields = stat.slice(stat.lastIndexOf(')') + 2).split(' ');
-    return fields[0] === 'Z' ? null : `${pid} ${fields[19]}`;
-  } catch {
-    return null;
+/** The data directory cannot be made, read or written. */
+export class DirectoryUnusable extends Error {
+  override readonly name = 'DirectoryUnusable';
+  constructor(
+    readonly directory: string,
+    override readonly cause: NodeJS.ErrnoException,
+  ) {
+    super(
+      `the data directory ${directory} cannot be used (${cause.code ?? cause.message}); it must be one that this process may read and write, or another one with OSTENDO_DATA`,
+    );
   }
 }
 
-const isAlive = (owner: string): boolean => identityOf(Number(owner.split(' ')[0])) === owner;
+/** @throws {DirectoryUnusable} where it, or the lock in it, cannot be opened for reading and writing */
+function openLock(directory: string): number {
+  try {
+    mkdirSync(directory, { recursive: true, mode: 0o700 });
+    accessSync(directory, constants.R_OK | constants.W_OK | constants.X_OK);
+    return openSync(join(directory, 'owner.lock'), 'a+', 0o600);
+  } catch (error) {
+    throw new DirectoryUnusable(directory, error as NodeJS.ErrnoException);
+  }
+}
 
 /**
- * Takes the directory for this process. A lock left by a process that was killed is recognised and replaced.
+ * Takes the directory for this process, by a lock that the kernel keeps on an open file: it is given up with its holder,
+ * however that ends, and holds between containers that share a directory and see none of each other's processes. The
+ * file stays; what is written in it is only for the message.
  * @returns what releases it
- * @throws {DirectoryInUse} where its owner is alive
+ * @throws {DirectoryInUse} where another process holds it
+ * @throws {DirectoryUnusable}
  */
 export function lockDirectory(directory: string): () => void {
-  mkdirSync(directory, { recursive: true });
-  const lock = join(directory, 'owner.lock');
-  const mine = identityOf(process.pid) ?? `${process.pid} 0`;
-  const draft = `${lock}.${process.pid}`;
-  writeFileSync(draft, mine);
-  try {
-    for (;;) {
-      try {
-        linkSync(draft, lock); // fails where it exists, and never shows half a file
-        break;
-      } catch (error) {
-        if ((error as NodeJS.ErrnoException).code !== 'EEXIST') throw error;
-      }
-      removeStale(directory, lock);
-    }
-  } finally {
-    rmSync(draft, { force: true });
+  const file = openLock(directory);
+  if (!tryLock(file)) {
+    const owner = readFileSync(file, 'utf8').trim() || 'unknown';
+    closeSync(file);
+    throw new DirectoryInUse(directory, owner);
   }
+  ftruncateSync(file, 0);
+  writeSync(file, String(process.pid), 0);
+  let held = true;
   return () => {
-    if (existsSync(lock) && readFileSync(lock, 'utf8') === mine) rmSync(lock);
+    if (held) closeSync(file);
+    held = false;
   };
-}
-
-function removeStale(directory: string, lock: string): void {
-  const owner = existsSync(lock) ? readFileSync(lock, 'utf8') : null;
-  if (owner === null) return;
-  if (isAlive(owner)) throw new DirectoryInUse(directory, owner.split(' ')[0]!);
-  // Two starters may find the same dead owner: moved aside first, a lock that is alive after all is put back.
-  const aside = `${lock}.stale.${process.pid}`;
-  try {
-    renameSync(lock, aside);
-  } catch {
-    return;
-  }
-  if (isAlive(readFileSync(aside, 'utf8'))) renameSync(aside, lock);
-  else rmSync(aside);
 }

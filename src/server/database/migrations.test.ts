@@ -1,5 +1,5 @@
 import { PGlite } from '@electric-sql/pglite';
-import { extensions } from '#server/database/open';
+import { extensions } from '#server/database/openDirectory';
 import { expect } from 'chai';
 import { readdirSync, readFileSync } from 'node:fs';
 

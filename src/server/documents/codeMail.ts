@@ -1,28 +1,20 @@
-import { htmlBody, textBody } from '#server/documents/messageBody';
-import type { OutgoingMail } from '#server/ports';
+import type { Deps } from '#server/deps';
 
-/** The message that brings a code to a client's own address. It holds no link: the page that asked is open. */
-export function codeMail(about: {
-  readonly key: string;
-  readonly code: string;
-  readonly client: { readonly name: string; readonly email: string };
-  readonly owner: { readonly name: string; readonly email: string };
-}): OutgoingMail {
-  const { key, code, client, owner } = about;
-  const letter = {
-    greeting: `Dear ${client.name},`,
-    paragraphs: [
-      `Your code is ${code}. Type it on the page that asked for it; it is good for ten minutes.`,
-      'If you did not ask for it, somebody else has opened a message that was meant for you. Without this code they see nothing.',
-    ],
-    ...{ action: '', link: null, signature: owner.name },
-  };
-  return {
-    key,
-    from: { name: owner.name, address: owner.email },
-    to: { name: client.name, address: client.email },
-    subject: `${owner.name}: your code is ${code}`,
-    text: textBody(letter),
-    html: htmlBody(letter),
-  };
+/** The six digits that belong to a code's row: made of its id and the installation's secret, kept only as a hash. */
+export function deviceCode({ keyOf }: Pick<Deps, 'keyOf'>, id: string): string {
+  const number = Buffer.from(keyOf('device code', id), 'base64url').readUIntBE(0, 6) % 1_000_000;
+  return String(number).padStart(6, '0');
 }
+
+/**
+ * The message that brings a code to a client's own address. It holds no link: the page that asked is open. The code
+ * itself is put in when it is sent.
+ */
+export const codeLetter = (businessName: string) => ({
+  subject: `${businessName}: your code is {{code}}`,
+  body: [
+    'Your code is {{code}}. Type it on the page that asked for it; it is good for ten minutes.',
+    'If you did not ask for it, somebody else has opened a message that was meant for you. Without this code they see nothing.',
+    '',
+  ],
+});

@@ -1,11 +1,12 @@
 import type { Deps } from '#server/deps';
+import { pauseOver } from '#server/database/pauses';
 import { bookings } from '#server/database/schema/bookings';
 import { intents } from '#server/database/schema/work';
 import type { IntentRow } from '#server/intents/openIntent';
 import { recordAnswer } from '#server/intents/recordAnswer';
 import type { CardProcessor, ProcessorAnswer } from '#server/ports';
 import { processorOf } from '#server/ways/payAccounts';
-import { and, asc, eq, lt, sql } from 'drizzle-orm';
+import { and, asc, eq, sql } from 'drizzle-orm';
 
 /** Asks a processor what the intent says, with the intent's id as the key: a repeat is answered as before. */
 export function askProcessor(processor: CardProcessor, intent: IntentRow, currency: string): Promise<ProcessorAnswer> {
@@ -69,11 +70,14 @@ export async function carryOut(deps: Deps, intentId: string): Promise<ProcessorA
     .from(bookings)
     .where(eq(bookings.id, row.bookingId));
   const answer = await askProcessor(await processorOf(deps, row.accountId), row, booking!.currency);
-  for (const further of await recordAnswer(deps, intentId, answer)) await carryOut(deps, further);
+  const further = await recordAnswer(deps, intentId, answer);
+  deps.note('intent answered', { intent: intentId, kind: row.request.kind, outcome: answer.outcome });
+  deps.outbox.wake();
+  for (const id of further) await carryOut(deps, id);
   return answer;
 }
 
-/** Seconds that a call may take before another process thinks that its caller died. */
+/** Seconds after which an unanswered call is taken up by whoever looks: longer than its deadline. */
 const patienceSeconds = 20;
 
 /** Asks again about intents that were left open. @returns how many were settled */
@@ -81,7 +85,7 @@ export async function recoverIntents(deps: Deps, patience = patienceSeconds): Pr
   const left = await deps.db
     .select({ id: intents.id })
     .from(intents)
-    .where(and(eq(intents.state, 'open'), lt(intents.calledAt, sql`now() - make_interval(secs => ${patience})`)))
+    .where(and(eq(intents.state, 'open'), pauseOver(intents.calledAt, patience)))
     .orderBy(asc(intents.madeAt))
     .limit(50);
   let settled = 0;

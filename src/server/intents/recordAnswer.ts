@@ -19,6 +19,7 @@ import type { IntentRow } from '#server/intents/openIntent';
 import { keepCard, otherShares, ownShare } from '#server/intents/shares';
 import type { PaidShare } from '#server/intents/request';
 import type { ProcessorAnswer } from '#server/ports';
+import { refusedCards, tellOfManyCards } from '#server/usecases/manyCards';
 import { eq } from 'drizzle-orm';
 
 type Answered = Extract<ProcessorAnswer, { outcome: 'approved' | 'declined' }>;
@@ -194,16 +195,22 @@ export async function recordAnswer(
     const ledger = ledgerOf(loaded.facts);
     const about = { ledger, startAt: startOf(loaded), now };
     const context = { ...about, clientId, intent, answer, total, tax, deal: dealOf(loaded.booking) };
-    const further = await recordOn(tx, loaded, await factsOf(tx, context), now, newId);
+    const added = await factsOf(tx, context);
+    const further = await recordOn(tx, loaded, added, now, newId);
+    if (added.some((fact) => fact.kind === 'chargeDeclined' && fact.clientPresent)) {
+      const { number: of } = loaded.booking;
+      const refused = refusedCards([...loaded.facts, ...added]);
+      await tellOfManyCards(tx, { id: newId(), of, path: `/bookings/${of}`, refused, now });
+    }
     for (const share of otherShares(intent)) {
       const other = (await lockBooking(tx, share.bookingId))!;
-      const added =
+      const shared =
         answer.outcome === 'approved'
           ? await paidFacts(tx, { clientId, deal: dealOf(other.booking) }, intent, { ...share, keeps: true }, now)
           : intent.state === 'settling'
             ? returnedFacts(intent, share, answer.code, { ledger: ledgerOf(other.facts), startAt: startOf(other), now })
             : await factsOf(tx, { ...context, deal: dealOf(other.booking) });
-      further.push(...(await recordOn(tx, other, added, now, newId)));
+      further.push(...(await recordOn(tx, other, shared, now, newId)));
     }
     return further;
   });

@@ -1,29 +1,29 @@
-import type { CreditView, RequestLine, RequestPageView } from '#contracts/creditViews';
+import type { CreditView, RequestLine, RequestPageView, VoucherLine } from '#contracts/creditViews';
 import { localDate } from '#core/calendar/zoned';
 import { formatMoney } from '#core/money/formatMoney';
 import { minor, type Minor } from '#core/money/minor';
 import { debitOnceConsent } from '#core/wording/consent';
 import { longDate, longMoment } from '#core/wording/days';
 import { declineText } from '#core/wording/declines';
-import { creditOf, leftOnVoucher } from '#server/credit/balances';
-import { bookings } from '#server/database/schema/bookings';
+import { creditOfAll, leftOnVouchers } from '#server/credit/balances';
+import { bookings, summaries } from '#server/database/schema/bookings';
 import { business } from '#server/database/schema/business';
 import { clients } from '#server/database/schema/clients';
 import {
-  creditReceipts,
   paymentRequests,
   requestFacts,
   type RequestFact,
   requestPayments,
   vouchers,
 } from '#server/database/schema/credit';
+import { messages } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
 import { offeredOnPage } from '#server/queries/ways';
 import { offeredForRequest } from '#server/ways/offered';
 import { businessFace } from '#server/queries/quotes';
-import { isOver, noteOpened, paidFor, requestOfLink, type RequestRow } from '#server/usecases/paymentRequests';
-import { openOnAccount } from '#server/credit/houseAccount';
-import { and, asc, desc, eq, isNotNull, or } from 'drizzle-orm';
+import { isOver, noteOpened, paidFor, paidForAll, type RequestRow } from '#server/usecases/paymentRequests';
+import { requestOfLink } from '#server/usecases/requestLink';
+import { and, asc, desc, eq, inArray, isNotNull, ne, or, sql } from 'drizzle-orm';
 
 const stateOf = (request: RequestRow, paid: number, now: Parameters<typeof isOver>[1]): RequestPageView['state'] =>
   paid > 0 ? 'paid' : isOver(request, now) ? 'over' : 'open';
@@ -88,47 +88,36 @@ export async function creditView({ db, clock }: Deps): Promise<CreditView> {
     .innerJoin(clients, eq(clients.id, paymentRequests.clientId))
     .orderBy(desc(paymentRequests.madeAt))
     .limit(100);
-  const requests: RequestLine[] = [];
-  for (const { request, client } of rows) {
-    const happened = await db
-      .select()
-      .from(requestFacts)
-      .where(eq(requestFacts.requestId, request.id))
-      .orderBy(desc(requestFacts.at));
-    const paid = await paidFor(db, request.id);
+  const ids = rows.map(({ request }) => request.id);
+  const happened =
+    ids.length === 0
+      ? []
+      : await db.select().from(requestFacts).where(inArray(requestFacts.requestId, ids)).orderBy(desc(requestFacts.at));
+  const paidOf = await paidForAll(db, ids);
+  const unsent = await db
+    .select({ requestId: messages.requestId, state: messages.state })
+    .from(messages)
+    .where(and(isNotNull(messages.requestId), ne(messages.state, 'sent')));
+  const going = new Map(
+    unsent.map(({ requestId, state }) => [requestId!, state === 'failed' ? ('failed' as const) : ('outgoing' as const)]),
+  );
+  const requests = rows.map(({ request, client }): RequestLine => {
     const { id, number, note, currency, amount, smallest } = request;
-    requests.push({
-      ...{
-        id,
-        number,
-        client,
-        note,
-        currency,
-        amount,
-        smallest,
-        state: stateOf(request, paid, now),
-        paid: minor(paid),
-      },
-      happened: happened.map(({ at, fact }) => ({ at, what: factWords(fact, currency) })),
-    });
-  }
+    const paid = minor(paidOf.get(id) ?? 0);
+    return {
+      ...{ id, number, client, note, currency, amount, smallest, state: stateOf(request, paid, now), paid },
+      happened: happened
+        .filter(({ requestId }) => requestId === id)
+        .map(({ at, fact }) => ({ at, what: factWords(fact, currency) })),
+      going: going.get(id) ?? null,
+    };
+  });
   const sold = await db.select().from(vouchers).orderBy(desc(vouchers.soldAt)).limit(200);
-  const lines: CreditView['vouchers'][number][] = [];
-  for (const voucher of sold) {
-    const { id, ending, buyer, amount, currency, soldAt, expiresAt } = voucher;
+  const leftOf = await leftOnVouchers(db, sold);
+  const lines = sold.map(({ id, ending, buyer, amount, currency, soldAt, expiresAt }): VoucherLine => {
     const expired = expiresAt !== null && expiresAt <= now;
-    lines.push({
-      id,
-      ending,
-      buyer,
-      amount,
-      currency,
-      soldAt,
-      expiresAt,
-      expired,
-      left: await leftOnVoucher(db, voucher),
-    });
-  }
+    return { id, ending, buyer, amount, currency, soldAt, expiresAt, expired, left: leftOf.get(id)! };
+  });
   return {
     requests,
     vouchers: lines,
@@ -145,31 +134,25 @@ export async function creditView({ db, clock }: Deps): Promise<CreditView> {
 async function houseAccounts(db: Deps['db']): Promise<CreditView['accounts']> {
   const [owner] = await db.select({ currency: business.currency }).from(business);
   const { currency } = owner!;
+  const open = sql<string>`coalesce(sum(${summaries.outstanding}) filter (where ${bookings.currency} = ${currency}), 0)::text`;
   const rows = await db
-    .selectDistinct({ id: clients.id, name: clients.name, limit: clients.accountLimit })
+    .select({ id: clients.id, name: clients.name, limit: clients.accountLimit, open })
     .from(clients)
     .leftJoin(bookings, and(eq(bookings.clientId, clients.id), bookings.onAccount))
+    .leftJoin(summaries, eq(summaries.bookingId, bookings.id))
     .where(or(isNotNull(clients.accountLimit), isNotNull(bookings.id)))
+    .groupBy(clients.id)
     .orderBy(asc(clients.name));
-  const found: CreditView['accounts'][number][] = [];
-  for (const row of rows) found.push({ ...row, currency, open: await openOnAccount(db, row.id, currency) });
-  return found;
+  return rows.map((row) => ({ ...row, currency, open: minor(Number(row.open)) }));
 }
 
 async function withCredit(db: Deps['db']): Promise<CreditView['clients']> {
-  const pairs = await db
-    .selectDistinct({ id: clients.id, name: clients.name, currency: bookings.currency })
-    .from(clients)
-    .innerJoin(bookings, eq(bookings.clientId, clients.id));
-  const paidIn = await db
-    .selectDistinct({ id: clients.id, name: clients.name, currency: creditReceipts.currency })
-    .from(clients)
-    .innerJoin(creditReceipts, eq(creditReceipts.clientId, clients.id));
-  const all = new Map([...pairs, ...paidIn].map((pair) => [`${pair.id} ${pair.currency}`, pair]));
-  const found: CreditView['clients'][number][] = [];
-  for (const { id, name, currency } of all.values()) {
-    const credit = await creditOf(db, id, currency);
-    if (credit > 0) found.push({ name, currency, credit });
-  }
-  return found.sort((a, b) => b.credit - a.credit);
+  const having = (await creditOfAll(db)).filter(({ credit }) => credit > 0);
+  if (having.length === 0) return [];
+  const ids = having.map(({ clientId }) => clientId);
+  const named = await db.select({ id: clients.id, name: clients.name }).from(clients).where(inArray(clients.id, ids));
+  const nameOf = new Map(named.map(({ id, name }) => [id, name]));
+  return having
+    .map(({ clientId, currency, credit }) => ({ name: nameOf.get(clientId)!, currency, credit }))
+    .sort((a, b) => b.credit - a.credit);
 }

@@ -12,6 +12,7 @@ import { agreedOf, readBooking } from '#server/booking/lockBooking';
 import type { Database } from '#server/database/open';
 import { bookings } from '#server/database/schema/bookings';
 import { business } from '#server/database/schema/business';
+import { paymentRequests } from '#server/database/schema/credit';
 import { quotes } from '#server/database/schema/quotes';
 import { messages } from '#server/database/schema/work';
 import { wordings } from '#server/database/schema/wordings';
@@ -20,7 +21,7 @@ import { quoteWording } from '#server/documents/quoteWording';
 import { readQuote } from '#server/quotes/lockQuote';
 import { quoteMessageAbout } from '#server/quotes/writeQuoteMessage';
 import { newestChange } from '#server/usecases/writeMessage';
-import { desc, eq, isNotNull } from 'drizzle-orm';
+import { desc, eq, isNotNull, isNull } from 'drizzle-orm';
 
 const mostInOutbox = 200;
 
@@ -34,10 +35,14 @@ export async function messagesView(db: Database, now: Instant): Promise<Messages
       ...{ state: messages.state, madeAt: messages.madeAt, body: messages.body, copyTo: messages.copyTo },
       bookingNumber: bookings.number,
       quoteNumber: quotes.number,
+      requestNumber: paymentRequests.number,
     })
     .from(messages)
     .leftJoin(bookings, eq(bookings.id, messages.bookingId))
     .leftJoin(quotes, eq(quotes.id, messages.quoteId))
+    .leftJoin(paymentRequests, eq(paymentRequests.id, messages.requestId))
+    // A code is nothing to look up afterwards.
+    .where(isNull(messages.codeId))
     .orderBy(desc(messages.madeAt))
     .limit(mostInOutbox);
   const today = localDate(now, owner!.zone);
@@ -50,9 +55,9 @@ export async function messagesView(db: Database, now: Instant): Promise<Messages
         ...{ off: mine?.off ?? false, copyTo: mine?.copyTo ?? [], edition: mine?.edition ?? 0 },
       };
     }),
-    outbox: sent.map(({ bookingNumber, quoteNumber, madeAt, ...row }) => ({
+    outbox: sent.map(({ bookingNumber, quoteNumber, requestNumber, madeAt, ...row }) => ({
       ...row,
-      number: bookingNumber ?? quoteNumber ?? '',
+      number: bookingNumber ?? quoteNumber ?? requestNumber ?? '',
       when: longMoment(madeAt, owner!.zone, today),
     })),
   };

@@ -1,6 +1,5 @@
-import type { Doing, HorizonDay, TodayView } from '#contracts/views';
+import type { Doing, Failing, HorizonDay, TodayView } from '#contracts/views';
 import type { Occasion, WantedErrand } from '#core/agenda/wantedErrands';
-import type { FactOf } from '#core/booking/facts';
 import { addDays, dayNumber, type PlainDate } from '#core/calendar/days';
 import type { Instant } from '#core/calendar/instant';
 import type { TimeOfDay } from '#core/calendar/wallTime';
@@ -12,7 +11,10 @@ import { payAccounts } from '#server/database/schema/ways';
 import { business } from '#server/database/schema/business';
 import { bookings, covers, dueParts, facts, summaries } from '#server/database/schema/bookings';
 import { clients } from '#server/database/schema/clients';
-import { errands, intents } from '#server/database/schema/work';
+import { paymentRequests } from '#server/database/schema/credit';
+import { quotes } from '#server/database/schema/quotes';
+import { errands, intents, messages } from '#server/database/schema/work';
+import { cashByDay } from '#server/queries/cashByDay';
 import { quotesThatWait } from '#server/queries/quotes';
 import { selectLines } from '#server/queries/bookingLines';
 import { and, asc, desc, eq, gte, inArray, isNotNull, isNull, lt, lte, ne, or, sql } from 'drizzle-orm';
@@ -22,21 +24,9 @@ const comingDays = 28;
 
 type Moments = { now: Instant; zone: string; today: PlainDate; from: Instant; until: Instant };
 
-async function receivedByDay(db: Database, { from, now, zone }: Moments) {
-  const rows = await db
-    .select({ fact: facts.fact, currency: bookings.currency })
-    .from(facts)
-    .innerJoin(bookings, eq(bookings.id, facts.bookingId))
-    .where(and(gte(facts.at, from), lte(facts.at, now), sql`${facts.fact}->>'kind' in ('received', 'refunded')`));
-  return rows.map(({ fact, currency }) => {
-    const { at, amount } = fact as FactOf<'received'> | FactOf<'refunded'>;
-    return { date: localDate(at, zone), currency, amount: fact.kind === 'received' ? amount : minor(-amount) };
-  });
-}
-
 async function horizon(db: Database, moments: Moments, currency: string) {
   const { zone, today, until } = moments;
-  const received = await receivedByDay(db, moments);
+  const received = await cashByDay(db, moments);
   const due = await db.select().from(dueParts).where(lt(dueParts.dueAt, until));
   const dayOf = (at: Instant): PlainDate => {
     const day = localDate(at, zone);
@@ -123,7 +113,7 @@ async function done(db: Database, since: Instant): Promise<Doing[]> {
     .where(
       and(
         gte(facts.at, since),
-        sql`${facts.fact}->>'kind' in ('sent', 'received', 'chargeDeclined', 'holdPlaced', 'holdReleased', 'holdRefused', 'holdAsked')`,
+        sql`${facts.fact}->>'kind' in ('sent', 'received', 'paymentCaptured', 'debitReturned', 'chargeDeclined', 'holdPlaced', 'holdReleased', 'holdRefused')`,
       ),
     )
     .orderBy(desc(facts.seq))
@@ -135,6 +125,10 @@ async function done(db: Database, since: Instant): Promise<Doing[]> {
         return [{ ...about, kind: 'message', occasion: fact.occasion as Occasion }];
       case 'received':
         return [{ ...about, kind: charge?.kind === 'charge' ? 'charge' : 'received', amount: fact.amount }];
+      case 'paymentCaptured':
+        return [{ ...about, kind: 'received', amount: fact.captured }];
+      case 'debitReturned':
+        return [{ ...about, kind: 'returned', amount: fact.amount }];
       case 'chargeDeclined':
         return fact.clientPresent ? [] : [{ ...about, kind: 'refused', amount: fact.amount }];
       case 'holdRefused':
@@ -190,6 +184,28 @@ async function coming(db: Database): Promise<Doing[]> {
   return grouped(doings, 8);
 }
 
+/** Letters that could not be handed over and are not tried again. */
+async function lettersGivenUp(db: Database): Promise<Failing[]> {
+  const rows = await db
+    .select({
+      ...{ id: messages.id, bookingNumber: bookings.number, quoteNumber: quotes.number, request: paymentRequests.number },
+      ...{ client: messages.recipientName, address: messages.recipient, since: messages.madeAt, error: messages.error },
+    })
+    .from(messages)
+    .leftJoin(bookings, eq(bookings.id, messages.bookingId))
+    .leftJoin(quotes, eq(quotes.id, messages.quoteId))
+    .leftJoin(paymentRequests, eq(paymentRequests.id, messages.requestId))
+    .where(and(eq(messages.state, 'failed'), isNull(messages.codeId)))
+    .orderBy(desc(messages.seq))
+    .limit(mostLettersGivenUp);
+  return rows.map(({ id, bookingNumber, quoteNumber, request, client, address, since, error }) => ({
+    ...{ id, client: client || address, since },
+    what: error === 'unsure' ? 'letterUnsure' : 'letter',
+    bookingNumber: bookingNumber ?? quoteNumber ?? request ?? '',
+  }));
+}
+const mostLettersGivenUp = 50;
+
 /** Most decisions that one view loads: past it, the list of bookings is the better place. */
 const mostDecisions = 200;
 
@@ -217,19 +233,21 @@ export async function todayView(db: Database, now: Instant): Promise<TodayView> 
     .where(isNotNull(summaries.decideBy))
     .orderBy(asc(summaries.decideBy), asc(bookings.number))
     .limit(mostDecisions);
-  const failing = await db
+  const failing: Failing[] = await db
     .select({
       id: errands.id,
-      bookingNumber: bookings.number,
-      client: clients.name,
+      bookingNumber: sql<string>`coalesce(${bookings.number}, ${quotes.number})`,
+      client: sql<string>`coalesce(${clients.name}, 'a quote')`,
       what: errands.kind,
       since: errands.at,
     })
     .from(errands)
-    .innerJoin(bookings, eq(bookings.id, errands.bookingId))
-    .innerJoin(clients, eq(clients.id, bookings.clientId))
+    .leftJoin(bookings, eq(bookings.id, errands.bookingId))
+    .leftJoin(clients, eq(clients.id, bookings.clientId))
+    .leftJoin(quotes, eq(quotes.id, errands.quoteId))
     .where(inArray(errands.state, ['failed']))
     .orderBy(asc(errands.at));
+  failing.push(...(await lettersGivenUp(db)));
   return {
     today,
     figures: { received7, due28, held: totals?.held ?? zero, late: totals?.late ?? zero },

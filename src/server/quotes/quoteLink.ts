@@ -8,12 +8,24 @@ import { randomBytes } from 'node:crypto';
 /** An unguessable link to a quote for one of its readers. Only its hash is kept, so it cannot be shown again. */
 export async function makeQuoteLink(
   db: Tx | Database,
-  { quoteId, who, now }: { readonly quoteId: string; readonly who: string; readonly now: Instant },
+  about: { readonly quoteId: string; readonly who: string; readonly now: Instant },
 ): Promise<{ token: string; number: string }> {
   const token = randomBytes(32).toString('base64url');
-  await db.insert(quoteLinks).values({ hash: hashOfToken(token), quoteId, who, madeAt: now });
+  return { token, number: await keepQuoteLink(db, token, about) };
+}
+
+/** Lets a given token open a quote: the same message, handed over again, has the same link. @returns the quote's number */
+export async function keepQuoteLink(
+  db: Tx | Database,
+  token: string,
+  { quoteId, who, now }: { readonly quoteId: string; readonly who: string; readonly now: Instant },
+): Promise<string> {
+  await db
+    .insert(quoteLinks)
+    .values({ hash: hashOfToken(token), quoteId, who, madeAt: now })
+    .onConflictDoNothing();
   const [quote] = await db.select({ number: quotes.number }).from(quotes).where(eq(quotes.id, quoteId));
-  return { token, number: quote!.number };
+  return quote!.number;
 }
 
 /** The quote that a link opens, and for whom; null where it opens none. */

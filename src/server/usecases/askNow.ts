@@ -4,7 +4,6 @@ import { payable, type Standing } from '#core/booking/standing';
 import { ok, refuse, type Result } from '#core/result';
 import type { Deps } from '#server/deps';
 import { type NotFound, onBooking } from '#server/usecases/onBooking';
-import { handOver } from '#server/usecases/handOver';
 import { writeMessage } from '#server/usecases/writeMessage';
 
 export type AskRefusal = NotFound | { readonly code: 'nothing_due' | 'message_is_off' };
@@ -24,7 +23,6 @@ function occasionFor(standing: Standing): Occasion | null {
 export const askNow =
   (deps: Deps) =>
   async ({ bookingId, requestKey }: OnBooking): Promise<Result<{ subject: Occasion }, AskRefusal>> => {
-    let written: string | null = null;
     const result = await onBooking<{ subject: Occasion }, AskRefusal>(
       deps,
       bookingId,
@@ -32,7 +30,7 @@ export const askNow =
         const occasion = occasionFor(standing);
         if (!occasion) return refuse({ code: 'nothing_due' });
         const due = standing.parts.find((part) => part.state === 'due' || part.state === 'late');
-        written = await writeMessage(tx, loaded, {
+        const written = await writeMessage(tx, loaded, {
           id: deps.newId(),
           cause: `byHand:${requestKey}`,
           occasion,
@@ -42,6 +40,6 @@ export const askNow =
         return written === null ? refuse({ code: 'message_is_off' }) : ok({ subject: occasion });
       },
     );
-    if (written) await handOver(deps, written);
+    deps.outbox.wake();
     return result;
   };

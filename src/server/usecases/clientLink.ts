@@ -23,9 +23,27 @@ export async function makeClientLink(
   purpose: LinkPurpose = 'client',
 ): Promise<string> {
   const token = randomBytes(32).toString('base64url');
-  const expiresAt = linkExpiry(from, now);
-  await tx.insert(clientLinks).values({ hash: hashOfToken(token), bookingId, purpose, madeAt: now, expiresAt });
+  await keepClientLink(tx, token, { bookingId, from, now, purpose });
   return token;
+}
+
+/** Lets a given token open a booking: the same message, handed over again, has the same link. */
+export async function keepClientLink(
+  db: Tx | Database,
+  token: string,
+  about: {
+    readonly bookingId: string;
+    readonly from: Instant;
+    readonly now: Instant;
+    readonly purpose: LinkPurpose;
+  },
+): Promise<void> {
+  const { bookingId, from, now, purpose } = about;
+  const expiresAt = linkExpiry(from, now);
+  await db
+    .insert(clientLinks)
+    .values({ hash: hashOfToken(token), bookingId, purpose, madeAt: now, expiresAt })
+    .onConflictDoUpdate({ target: clientLinks.hash, set: { expiresAt } });
 }
 
 /**
@@ -39,11 +57,7 @@ export async function standingLink(
 ): Promise<string> {
   const { bookingId, from, now } = about;
   const token = keyOf('client link', bookingId);
-  const expiresAt = linkExpiry(from, now);
-  await db
-    .insert(clientLinks)
-    .values({ hash: hashOfToken(token), bookingId, purpose: 'client', madeAt: now, expiresAt })
-    .onConflictDoUpdate({ target: clientLinks.hash, set: { expiresAt } });
+  await keepClientLink(db, token, { bookingId, from, now, purpose: 'client' });
   return token;
 }
 

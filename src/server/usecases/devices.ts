@@ -6,10 +6,11 @@ import { bookings } from '#server/database/schema/bookings';
 import { business } from '#server/database/schema/business';
 import { clientDevices, clients, deviceCodes } from '#server/database/schema/clients';
 import type { Deps } from '#server/deps';
-import { codeMail } from '#server/documents/codeMail';
+import { codeLetter, deviceCode } from '#server/documents/codeMail';
+import { writeLetter } from '#server/outbox/write';
 import { bookingOfLink, hashOfToken } from '#server/usecases/clientLink';
 import { and, desc, eq, gt, or, sql } from 'drizzle-orm';
-import { randomBytes, randomInt, timingSafeEqual } from 'node:crypto';
+import { randomBytes, timingSafeEqual } from 'node:crypto';
 
 /** A device is remembered this long after it was confirmed. */
 const deviceHours = 24 * 180;
@@ -80,10 +81,9 @@ export const sendCode =
     const found = await clientOfLink(deps, link);
     if (!found.ok) return found;
     const { client } = found.value;
-    const { db, clock, newId, mailbox } = deps;
+    const { db, clock, newId } = deps;
     const now = clock.now();
     const id = newId();
-    const code = String(randomInt(0, 1_000_000)).padStart(6, '0');
     const made = await db.transaction(async (tx): Promise<Result<null, CodeRefusal>> => {
       await tx.select({ id: clients.id }).from(clients).where(eq(clients.id, client.id)).for('update');
       const sent = await tx
@@ -92,14 +92,17 @@ export const sendCode =
         .where(and(eq(deviceCodes.clientId, client.id), gt(deviceCodes.madeAt, addHours(now, -1))))
         .orderBy(deviceCodes.madeAt);
       if (sent.length >= mostCodes) return refuse({ code: 'too_many_codes', until: addHours(sent[0]!.madeAt, 1) });
-      const row = { id, clientId: client.id, hash: hashOfToken(`${id} ${code}`), madeAt: now };
+      const row = { id, clientId: client.id, hash: hashOfToken(`${id} ${deviceCode(deps, id)}`), madeAt: now };
       await tx.insert(deviceCodes).values({ ...row, expiresAt: addSeconds(now, codeSeconds) });
+      const [owner] = await tx.select({ name: business.name }).from(business);
+      await writeLetter(tx, {
+        ...{ id: newId(), codeId: id, cause: 'code', occasion: 'deviceCode', madeAt: now },
+        ...{ recipient: client.email, recipientName: client.name, ...codeLetter(owner!.name) },
+      });
       return ok(null);
     });
     if (!made.ok) return made;
-    const [owner] = await db.select().from(business);
-    // Not through the outbox: a code is nothing to keep.
-    await mailbox.send(codeMail({ key: `code:${id}`, code, client, owner: owner! }));
+    deps.outbox.wake();
     return ok({ to: maskedAddress(client.email) });
   };
 

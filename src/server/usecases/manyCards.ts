@@ -2,8 +2,8 @@ import { mostRefusedCards, nextTryAt } from '#core/booking/cardTries';
 import type { Fact } from '#core/booking/facts';
 import type { Instant } from '#core/calendar/instant';
 import { refuse } from '#core/result';
-import type { Deps } from '#server/deps';
-import { tellOwner } from '#server/usecases/tellOwner';
+import type { Tx } from '#server/database/open';
+import { writeNotice } from '#server/outbox/write';
 
 export type TooManyCards = { readonly code: 'too_many_cards'; readonly until: Instant };
 
@@ -19,12 +19,19 @@ export function tooManyCards(refused: readonly Instant[], now: Instant) {
 
 /** Tells the owner once that the last card of the day was refused somewhere. */
 export async function tellOfManyCards(
-  deps: Deps,
-  about: { readonly of: string; readonly path: string; readonly refused: readonly Instant[] },
+  tx: Tx,
+  about: {
+    readonly id: string;
+    readonly of: string;
+    readonly path: string;
+    readonly refused: readonly Instant[];
+    readonly now: Instant;
+  },
 ): Promise<void> {
-  const { of, path, refused } = about;
+  const { id, of, path, refused, now } = about;
   if (refused.length === 0 || refused.length % mostRefusedCards !== 0) return;
-  await tellOwner(deps, {
+  await writeNotice(tx, {
+    ...{ id, now },
     key: `cards:${of}:${refused.length}`,
     subject: `${of}: ${refused.length} cards were refused`,
     lines: [

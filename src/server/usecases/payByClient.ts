@@ -17,7 +17,7 @@ import type { ProcessorAnswer } from '#server/ports';
 import { bookingOfLink } from '#server/usecases/clientLink';
 import { type NotFound, onBooking } from '#server/usecases/onBooking';
 import { readBooking } from '#server/booking/lockBooking';
-import { refusedCards, tellOfManyCards, type TooManyCards, tooManyCards } from '#server/usecases/manyCards';
+import { refusedCards, type TooManyCards, tooManyCards } from '#server/usecases/manyCards';
 import { takesTips } from '#server/booking/takesTips';
 import { businessName } from '#server/ways/businessName';
 import { offeredFor, pickAccount } from '#server/ways/offered';
@@ -166,14 +166,7 @@ async function fromClient(
   });
   if (!intended.ok) return intended;
   const answer = await carryOut(deps, intended.value);
-  if (answer.outcome === 'declined') await tellIfMany(deps, bookingId);
   await runDue(deps);
   return ok(outcomeOf(answer));
 }
 
-/** After a refused card: tells the owner where that was the last that is taken. */
-export async function tellIfMany(deps: Deps, bookingId: string): Promise<void> {
-  const { booking, facts } = (await readBooking(deps.db, bookingId))!;
-  const about = { of: booking.number, path: `/bookings/${booking.number}`, refused: refusedCards(facts) };
-  await tellOfManyCards(deps, about);
-}

@@ -20,7 +20,7 @@ import { takesTips } from '#server/booking/takesTips';
 import { withFee } from '#server/intents/withFee';
 import { hashOfToken } from '#server/usecases/clientLink';
 import { refusedCards, type TooManyCards, tooManyCards } from '#server/usecases/manyCards';
-import { outcomeOf, type PayOutcome, tellIfMany } from '#server/usecases/payByClient';
+import { outcomeOf, type PayOutcome } from '#server/usecases/payByClient';
 import { businessName } from '#server/ways/businessName';
 import { offeredFor, pickAccount } from '#server/ways/offered';
 import { processorOf } from '#server/ways/payAccounts';
@@ -124,7 +124,6 @@ export const payCheckout =
     let outcome: PayOutcome = { state: 'paid' };
     for (const id of intended.value) {
       outcome = outcomeOf(await carryOut(deps, id));
-      if (outcome.state === 'declined') await tellIfMany(deps, (await idsOfCheckout(db, request.key)).toSorted()[0]!);
       if (outcome.state !== 'paid' && outcome.state !== 'onTheWay') break;
     }
     await runDue(deps);

@@ -3,7 +3,6 @@ import { ok, refuse, type Result } from '#core/result';
 import { recordFacts } from '#server/booking/record';
 import type { Deps } from '#server/deps';
 import { bookingOfLink, makeClientLink } from '#server/usecases/clientLink';
-import { handOver } from '#server/usecases/handOver';
 import { type NotFound, onBooking } from '#server/usecases/onBooking';
 import { writeMessage } from '#server/usecases/writeMessage';
 
@@ -23,7 +22,6 @@ export const askPayer =
     const opened = await bookingOfLink(db, link, clock.now());
     if ('fault' in opened) return refuse({ code: opened.fault });
     if (opened.purpose === 'payer') return refuse({ code: 'link_unknown' });
-    const written: string[] = [];
     const result = await onBooking<{ url: string | null }, PayerRefusal>(
       deps,
       opened.bookingId,
@@ -36,13 +34,12 @@ export const askPayer =
         await recordFacts(tx, loaded, [{ kind: 'payerAsked', at: now, to }], now);
         if (to === null)
           return ok({ url: `${baseUrl}/b/${await makeClientLink(tx, booking.id, standing.endAt, now, 'payer')}` });
-        const id = await writeMessage(tx, loaded, {
+        await writeMessage(tx, loaded, {
           ...{ id: newId(), cause: `payer:${attempt}`, occasion: 'payer', part: null, payer: to, now },
         });
-        if (id !== null) written.push(id);
         return ok({ url: null });
       },
     );
-    for (const id of written) await handOver(deps, id);
+    deps.outbox.wake();
     return result;
   };

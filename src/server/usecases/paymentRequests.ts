@@ -10,14 +10,14 @@ import {
   creditReceipts,
   paymentRequests,
   requestFacts,
-  type RequestFact,
-  requestLinks,
 } from '#server/database/schema/credit';
+import { messages } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
-import { htmlBody, textBody } from '#server/documents/messageBody';
-import { hashOfToken } from '#server/usecases/clientLink';
+import { writeLetter } from '#server/outbox/write';
 import type { TooManyCards } from '#server/usecases/manyCards';
-import { and, eq } from 'drizzle-orm';
+import { tell } from '#server/usecases/requestFacts';
+import { keepRequestLink } from '#server/usecases/requestLink';
+import { and, eq, inArray, ne, sql } from 'drizzle-orm';
 import { randomBytes } from 'node:crypto';
 
 export type RequestRow = typeof paymentRequests.$inferSelect;
@@ -28,20 +28,6 @@ export type RequestRefusal =
   | { readonly code: 'payment_under_way'; readonly confirmUrl: string | null }
   | { readonly code: 'not_the_sum' | 'amount_too_small'; readonly limit: Minor; readonly path: 'amount' };
 
-export const tell = (
-  tx: Tx | Database,
-  { newId }: Pick<Deps, 'newId'>,
-  requestId: string,
-  fact: RequestFact,
-  at: Instant,
-) => tx.insert(requestFacts).values({ id: newId(), requestId, fact, at });
-
-async function makeLink(tx: Tx | Database, requestId: string, via: 'message' | 'link'): Promise<string> {
-  const token = randomBytes(32).toString('base64url');
-  await tx.insert(requestLinks).values({ hash: hashOfToken(token), requestId, via });
-  return token;
-}
-
 /**
  * Asks for money without a booking. Its link is sent or given to be copied; both tell in the same way that it was
  * opened, paid, and by whom.
@@ -51,13 +37,13 @@ export const createRequest =
   async (request: CreateRequest): Promise<Result<{ id: string; number: string; url: string | null }, never>> => {
     const { db, clock, newId } = deps;
     const now = clock.now();
-    const made = await db.transaction(async (tx): Promise<RequestRow & { isNew: boolean }> => {
+    const made = await db.transaction(async (tx): Promise<RequestRow> => {
       const [owner] = await tx.select().from(business).for('update');
       const [before] = await tx
         .select()
         .from(paymentRequests)
         .where(eq(paymentRequests.requestKey, request.requestKey));
-      if (before) return { ...before, isNew: false };
+      if (before) return before;
       const email = request.clientEmail.toLowerCase();
       const same = and(eq(clients.email, email), eq(clients.name, request.clientName));
       const [known] = await tx.select().from(clients).where(same);
@@ -73,49 +59,58 @@ export const createRequest =
           ...(ways ? { ways } : {}),
         })
         .returning();
-      return { ...row!, isNew: true };
+      if (request.send) await writeRequest(tx, deps, { request: row!, client });
+      return row!;
     });
     if (!request.send) return ok({ id: made.id, number: made.number, url: await copied(deps, made.id) });
-    if (made.isNew) await sendRequest(deps)({ requestId: made.id });
+    deps.outbox.wake();
     return ok({ id: made.id, number: made.number, url: null });
   };
 
 async function copied(deps: Deps, requestId: string): Promise<string> {
-  const token = await makeLink(deps.db, requestId, 'link');
-  await tell(deps.db, deps, requestId, { kind: 'copied' }, deps.clock.now());
-  return `${deps.baseUrl}/r/${token}`;
+  const { db, clock, baseUrl } = deps;
+  const token = randomBytes(32).toString('base64url');
+  await db.transaction(async (tx) => {
+    await keepRequestLink(tx, token, requestId, 'link');
+    await tell(tx, deps, requestId, { kind: 'copied' }, clock.now());
+  });
+  return `${baseUrl}/r/${token}`;
 }
 
-/** @throws where the mailbox cannot be reached: then nothing is said to be sent, and it may be asked for again */
+/** Commits the message that asks. One for each time that it was sent before: who asks twice while it waits sends it once. */
+async function writeRequest(
+  tx: Tx,
+  { clock, newId }: Deps,
+  { request, client }: { readonly request: RequestRow; readonly client: { name: string; email: string } },
+): Promise<void> {
+  const [owner] = await tx.select({ name: business.name }).from(business);
+  const over = and(eq(messages.requestId, request.id), ne(messages.state, 'outgoing'));
+  const before = await tx.$count(messages, over);
+  const sum = request.amount === null ? '' : ` of ${formatMoney(request.amount, request.currency)}`;
+  await writeLetter(tx, {
+    ...{ id: newId(), requestId: request.id, cause: `sent:${before}`, occasion: 'paymentRequest', madeAt: clock.now() },
+    ...{ recipient: client.email, recipientName: client.name, subject: `${owner!.name}: a payment${sum}` },
+    body: [`${owner!.name} asks you for a payment${sum}: ${request.note}`, 'Read and pay'],
+  });
+}
+
+/** Sends the request (again): committed here, and handed over by the outbox as soon as the mail server takes it. */
 export const sendRequest =
   (deps: Deps) =>
   async ({ requestId }: OnRequest): Promise<Result<{ sent: true }, RequestRefusal>> => {
-    const { db, clock, mailbox, baseUrl, newId } = deps;
-    const [row] = await db
-      .select({ request: paymentRequests, client: clients })
-      .from(paymentRequests)
-      .innerJoin(clients, eq(clients.id, paymentRequests.clientId))
-      .where(eq(paymentRequests.id, requestId));
-    if (!row) return refuse({ code: 'request_not_found' });
-    const { request, client } = row;
-    const [owner] = await db.select().from(business);
-    const token = await makeLink(db, requestId, 'message');
-    const sum = request.amount === null ? '' : ` of ${formatMoney(request.amount, request.currency)}`;
-    const letter = {
-      greeting: `Dear ${client.name},`,
-      paragraphs: [`${owner!.name} asks you for a payment${sum}: ${request.note}`],
-      action: 'Read and pay',
-      ...{ link: `${baseUrl}/r/${token}`, signature: `${owner!.name} · ${request.number}`, colour: owner!.look.colour },
-    };
-    await mailbox.send({
-      key: `request:${newId()}`,
-      from: { name: owner!.name, address: owner!.email },
-      to: { name: client.name, address: client.email },
-      subject: `${owner!.name}: a payment${sum}`,
-      ...{ text: textBody(letter), html: htmlBody(letter) },
+    const result = await deps.db.transaction(async (tx): Promise<Result<{ sent: true }, RequestRefusal>> => {
+      const [row] = await tx
+        .select({ request: paymentRequests, client: clients })
+        .from(paymentRequests)
+        .innerJoin(clients, eq(clients.id, paymentRequests.clientId))
+        .where(eq(paymentRequests.id, requestId))
+        .for('update', { of: paymentRequests });
+      if (!row) return refuse({ code: 'request_not_found' });
+      await writeRequest(tx, deps, row);
+      return ok({ sent: true });
     });
-    await tell(db, deps, requestId, { kind: 'sent', to: client.email }, clock.now());
-    return ok({ sent: true });
+    deps.outbox.wake();
+    return result;
   };
 
 export const copyRequestLink =
@@ -136,28 +131,22 @@ export const withdrawRequest =
     return rows.length > 0 ? ok({ withdrawn: true }) : refuse({ code: 'request_not_found' });
   };
 
-/** The request of a link, and which way it went. */
-export async function requestOfLink(db: Tx | Database, link: string) {
-  const [row] = await db
-    .select({ request: paymentRequests, via: requestLinks.via })
-    .from(requestLinks)
-    .innerJoin(paymentRequests, eq(paymentRequests.id, requestLinks.requestId))
-    .where(eq(requestLinks.hash, hashOfToken(link)));
-  return row ?? null;
-}
-
 export const isOver = ({ withdrawnAt, expiresAt }: RequestRow, now: Instant): boolean =>
   withdrawnAt !== null || (expiresAt !== null && expiresAt <= now);
 
+/** What came for each of these requests, less what a bank sent back. */
+export async function paidForAll(db: Tx | Database, requestIds: readonly string[]): Promise<Map<string, number>> {
+  if (requestIds.length === 0) return new Map();
+  const rows = await db
+    .select({ requestId: creditReceipts.requestId, paid: sql<string>`sum(${creditReceipts.amount})::text` })
+    .from(creditReceipts)
+    .where(inArray(creditReceipts.requestId, [...requestIds]))
+    .groupBy(creditReceipts.requestId);
+  return new Map(rows.map(({ requestId, paid }) => [requestId!, Number(paid)]));
+}
+
 export const paidFor = async (db: Tx | Database, requestId: string): Promise<number> =>
-  (
-    await db
-      .select({ amount: creditReceipts.amount })
-      .from(creditReceipts)
-      .where(eq(creditReceipts.requestId, requestId))
-  )
-    .map(({ amount }) => amount)
-    .reduce((sum, amount) => sum + amount, 0);
+  (await paidForAll(db, [requestId])).get(requestId) ?? 0;
 
 /** Opening it is told once for each way that it went. */
 export async function noteOpened(deps: Deps, requestId: string, via: 'message' | 'link'): Promise<void> {

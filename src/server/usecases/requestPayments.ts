@@ -4,16 +4,19 @@ import { accounts, credit, debit, entry } from '#core/journal/entry';
 import { minor } from '#core/money/minor';
 import { ok, refuse, type Result } from '#core/result';
 import type { Database, Tx } from '#server/database/open';
+import { pauseOver } from '#server/database/pauses';
 import { creditReceipts, paymentRequests, requestFacts, requestPayments } from '#server/database/schema/credit';
 import type { Deps } from '#server/deps';
 import { appendEntry } from '#server/journal/appendEntry';
 import type { ProcessorAnswer } from '#server/ports';
 import { tellOfManyCards, tooManyCards } from '#server/usecases/manyCards';
 import { outcomeOf, type PayOutcome } from '#server/usecases/payByClient';
-import { isOver, paidFor, requestOfLink, type RequestRefusal, tell } from '#server/usecases/paymentRequests';
+import { isOver, paidFor, type RequestRefusal } from '#server/usecases/paymentRequests';
+import { tell } from '#server/usecases/requestFacts';
+import { requestOfLink } from '#server/usecases/requestLink';
 import { offeredForRequest, pickAccount } from '#server/ways/offered';
 import { processorOf } from '#server/ways/payAccounts';
-import { and, eq, inArray, lt, sql } from 'drizzle-orm';
+import { and, eq, sql } from 'drizzle-orm';
 
 /** Pays a request by card or from a bank account. One payment at a time; a repeat of the attempt is answered as the first was. */
 export const payRequest =
@@ -70,13 +73,7 @@ export const payRequest =
       return ok(payment.id);
     });
     if (!intended.ok) return intended;
-    const outcome = outcomeOf(await carryOutRequest(deps, intended.value));
-    if (outcome.state === 'declined') {
-      const found = (await requestOfLink(db, link))!.request;
-      const refused = await refusedOn(db, found.id);
-      await tellOfManyCards(deps, { of: found.number, path: '/credit', refused });
-    }
-    return ok(outcome);
+    return ok(outcomeOf(await carryOutRequest(deps, intended.value)));
   };
 
 async function refusedOn(db: Tx | Database, requestId: string): Promise<Instant[]> {
@@ -99,6 +96,8 @@ export async function carryOutRequest(deps: Deps, paymentId: string): Promise<Pr
     ...{ clientPresent: true, description: `${request!.number} ${request!.note}` },
   });
   await recordRequestAnswer(deps, paymentId, answer);
+  deps.note('payment of a request answered', { payment: paymentId, outcome: answer.outcome });
+  deps.outbox.wake();
   return answer;
 }
 
@@ -123,6 +122,9 @@ export async function recordRequestAnswer(deps: Deps, paymentId: string, answer:
     await tx.update(requestPayments).set({ state: answer.outcome, answer }).where(eq(requestPayments.id, paymentId));
     if (answer.outcome === 'declined') {
       await tell(tx, deps, requestId, { kind: 'declined', code: answer.code, by: payer }, now);
+      const [about] = await tx.select().from(paymentRequests).where(eq(paymentRequests.id, requestId));
+      const refused = await refusedOn(tx, requestId);
+      await tellOfManyCards(tx, { of: about!.number, path: '/credit', refused, id: deps.newId(), now });
       return;
     }
     const [request] = await tx.select().from(paymentRequests).where(eq(paymentRequests.id, requestId));
@@ -145,8 +147,8 @@ export async function recoverRequests(deps: Deps, patienceSeconds = 20): Promise
     .from(requestPayments)
     .where(
       and(
-        inArray(requestPayments.state, ['open']),
-        lt(requestPayments.calledAt, sql`now() - make_interval(secs => ${patienceSeconds})`),
+        eq(requestPayments.state, 'open'),
+        pauseOver(requestPayments.calledAt, patienceSeconds),
       ),
     )
     .limit(50);

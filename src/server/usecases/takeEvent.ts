@@ -41,6 +41,7 @@ export const takeEvent =
       return true;
     });
     await runDue(deps);
+    deps.outbox.wake();
     return ok({ taken });
   };
 

@@ -9,7 +9,7 @@ import { agreedOf, type LoadedBooking, readBooking } from '#server/booking/lockB
 import { coverOf, duePartsOf, summaryOf } from '#server/booking/summaryOf';
 import { rowsOf } from '#server/database/open';
 import { bookings, covers, dueParts, summaries } from '#server/database/schema/bookings';
-import { accountBalances, journalEntries, journalLines } from '#server/database/schema/journal';
+import { journalEntries, journalLines } from '#server/database/schema/journal';
 import { errands } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
 import { payAccounts } from '#server/database/schema/ways';
@@ -22,7 +22,7 @@ import { verifyCredit } from '#server/verify/verifyCredit';
 import { verifyQuotes } from '#server/verify/verifyQuotes';
 
 /**
- * Recomputes everything that is derived and compares: entries balance, accounts equal their entries, the journal equals
+ * Recomputes everything that is derived and compares: entries balance, the journal equals
  * the facts, deposits equal receipts less refunds until a booking closes, memo accounts equal the authorisations in
  * force here and at the processor, each booking's summary, due parts, cover and agenda; and each quote's summary, the
  * digests of what was offered and of what was signed.
@@ -32,7 +32,7 @@ export async function verify(
   progress?: (done: number, all: number) => boolean | void,
 ): Promise<Difference[]> {
   const { db } = deps;
-  const found: Difference[] = [...(await unbalancedEntries(deps)), ...(await wrongBalances(deps))];
+  const found: Difference[] = await unbalancedEntries(deps);
   const ids = await db.select({ id: bookings.id }).from(bookings).orderBy(asc(bookings.number));
   const inForce = new Map<string, number>();
   let done = 0;
@@ -78,24 +78,6 @@ async function unbalancedEntries({ db }: Deps): Promise<Difference[]> {
     where: row.entry_seq,
     kept: Number(row.total),
     computed: 0,
-  }));
-}
-
-async function wrongBalances({ db }: Deps): Promise<Difference[]> {
-  const rows = await rowsOf<{ account: string; currency: string; kept: string; computed: string }>(
-    db,
-    sql`select coalesce(k.account, c.account) as account, coalesce(k.currency, c.currency) as currency,
-               coalesce(k.balance, 0)::text as kept, coalesce(c.balance, 0)::text as computed
-        from ${accountBalances} k
-        full join (select account, currency, sum(amount) as balance from ${journalLines} group by 1, 2) c
-          on c.account = k.account and c.currency = k.currency
-        where coalesce(k.balance, 0) <> coalesce(c.balance, 0)`,
-  );
-  return rows.map((row) => ({
-    what: 'balance of account',
-    where: `${row.account} ${row.currency}`,
-    kept: Number(row.kept),
-    computed: Number(row.computed),
   }));
 }
 

@@ -1,42 +1,47 @@
 import { accounts, type Account } from '#core/journal/entry';
-import { type Database, rowsOf } from '#server/database/open';
-import { accountBalances } from '#server/database/schema/journal';
-import { creditOf, leftOnVoucher } from '#server/credit/balances';
-import { bookings } from '#server/database/schema/bookings';
+import { sum } from '#core/money/minor';
+import { creditOfAll, leftOnVouchers } from '#server/credit/balances';
+import type { Database } from '#server/database/open';
 import { clients } from '#server/database/schema/clients';
-import { creditReceipts, vouchers } from '#server/database/schema/credit';
+import { vouchers } from '#server/database/schema/credit';
+import { accountBalances } from '#server/database/schema/journal';
 import { type Difference, differs } from '#server/verify/differs';
-import { and, eq, sql } from 'drizzle-orm';
+import { eq, inArray } from 'drizzle-orm';
+
+/** So many vouchers are looked up in one statement. */
+const batch = 1000;
 
 /** What the books owe as credit and vouchers equals what clients and vouchers have left; nobody has less than nothing. */
 export async function verifyCredit(db: Database): Promise<Difference[]> {
-  const currencies = await rowsOf<{ currency: string }>(
-    db,
-    sql`select currency from ${bookings} union select currency from ${creditReceipts} union select currency from ${vouchers}`,
-  );
-  const everybody = await db.select({ id: clients.id, name: clients.name }).from(clients);
-  const sold = await db.select().from(vouchers);
   const found: Difference[] = [];
-  for (const { currency } of currencies) {
-    let credit = 0;
-    for (const { id, name } of everybody) {
-      const balance = await creditOf(db, id, currency);
-      credit += balance;
-      if (balance < 0) found.push(...differs('credit below nothing', name, balance, 0));
+  const credit = await creditOfAll(db);
+  for (const { clientId, credit: balance } of credit.filter((each) => each.credit < 0)) {
+    const [client] = await db.select({ name: clients.name }).from(clients).where(eq(clients.id, clientId));
+    found.push(...differs('credit below nothing', client!.name, balance, 0));
+  }
+  const sold = await db.select().from(vouchers);
+  const left: { currency: string; amount: number }[] = [];
+  for (let from = 0; from < sold.length; from += batch) {
+    const some = sold.slice(from, from + batch);
+    const balances = await leftOnVouchers(db, some);
+    for (const { id, ending, currency } of some) {
+      const balance = balances.get(id)!;
+      left.push({ currency, amount: balance });
+      if (balance < 0) found.push(...differs('voucher below nothing', ending, balance, 0));
     }
-    let left = 0;
-    for (const voucher of sold.filter((each) => each.currency === currency)) {
-      const balance = await leftOnVoucher(db, voucher);
-      left += balance;
-      if (balance < 0) found.push(...differs('voucher below nothing', voucher.ending, balance, 0));
-    }
-    const owed = async (account: Account): Promise<number> => {
-      const at = and(eq(accountBalances.account, account), eq(accountBalances.currency, currency));
-      const [row] = await db.select().from(accountBalances).where(at);
-      return 0 - (row?.balance ?? 0);
-    };
-    found.push(...differs('client credit', currency, await owed(accounts.clientCredit), credit));
-    found.push(...differs('gift vouchers', currency, await owed(accounts.vouchers), left));
+  }
+  const owed = await db
+    .select()
+    .from(accountBalances)
+    .where(inArray(accountBalances.account, [accounts.clientCredit, accounts.vouchers]));
+  const inBooks = (account: Account, currency: string): number =>
+    0 - (owed.find((row) => row.account === account && row.currency === currency)?.balance ?? 0);
+  const currencies = new Set([...credit, ...left, ...owed].map(({ currency }) => currency));
+  for (const currency of currencies) {
+    const own = credit.filter((each) => each.currency === currency).map((each) => each.credit);
+    const onVouchers = left.filter((each) => each.currency === currency).map((each) => each.amount);
+    found.push(...differs('client credit', currency, inBooks(accounts.clientCredit, currency), sum(own)));
+    found.push(...differs('gift vouchers', currency, inBooks(accounts.vouchers, currency), sum(onVouchers)));
   }
   return found;
 }

@@ -5,7 +5,8 @@ import { localDate } from '#core/calendar/zoned';
 import { payAccounts } from '#server/database/schema/ways';
 import { business } from '#server/database/schema/business';
 import type { Deps } from '#server/deps';
-import { tellOwner } from '#server/usecases/tellOwner';
+import type { Tx } from '#server/database/open';
+import { writeNotice } from '#server/outbox/write';
 import type { PayAccount } from '#server/ways/payAccounts';
 import { eq } from 'drizzle-orm';
 
@@ -34,20 +35,28 @@ export async function renewAccess(deps: Deps): Promise<number> {
 }
 
 async function renewOne(deps: Deps, account: PayAccount, now: Instant): Promise<void> {
-  const { db, providers, report } = deps;
+  const { db, providers, report, outbox, newId } = deps;
   const access = await providers.renew(account.reference, account.access).catch((error: unknown) => {
     report(`the access to ${account.name} could not be renewed`, error);
     return null;
   });
-  await db
-    .update(payAccounts)
-    .set(access ? { access: access.token, accessUntil: access.until, failedAt: null } : { failedAt: now })
-    .where(eq(payAccounts.id, account.id));
-  if (access || account.failedAt !== null || account.disconnectedAt !== null) return;
-  const [owner] = await db.select({ timeZone: business.timeZone }).from(business);
+  await db.transaction(async (tx) => {
+    await tx
+      .update(payAccounts)
+      .set(access ? { access: access.token, accessUntil: access.until, failedAt: null } : { failedAt: now })
+      .where(eq(payAccounts.id, account.id));
+    if (!access && account.failedAt === null && account.disconnectedAt === null)
+      await tellOfRefusal(tx, account, { id: newId(), now });
+  });
+  outbox.wake();
+}
+
+async function tellOfRefusal(tx: Tx, account: PayAccount, about: { id: string; now: Instant }): Promise<void> {
+  const [owner] = await tx.select({ timeZone: business.timeZone }).from(business);
   const { timeZone } = owner!;
-  const until = longMoment(account.accessUntil, timeZone, localDate(now, timeZone));
-  await tellOwner(deps, {
+  const until = longMoment(account.accessUntil, timeZone, localDate(about.now, timeZone));
+  await writeNotice(tx, {
+    ...about,
     key: `access:${account.id}:${account.accessUntil}`,
     subject: `${account.name} does not renew its access`,
     lines: [

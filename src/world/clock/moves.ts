@@ -6,6 +6,8 @@ import type { StandInClock } from '#world/clock/clock';
 
 export type ClockMove = { readonly from: Instant; readonly at: Instant; readonly to: Instant };
 
+type MoveRefusal = { readonly code: 'clock_is_real' | 'clock_is_moving' | 'clock_goes_forward' };
+
 type Settings = {
   readonly clock: StandInClock;
   readonly move: (to: Instant, progress: (at: Instant) => boolean) => Promise<void>;
@@ -17,28 +19,40 @@ type Settings = {
 export function openClockMoves({ clock, move, timeZone, report }: Settings) {
   let current: ClockMove | null = null;
   let stopped = false;
+  let asked = false;
+  /** Of several processes that are asked, one moves it: the other's own clock may be behind until it has the hand. */
+  const begin = async (to: Instant): Promise<Result<ClockMove, MoveRefusal>> => {
+    if (!(await clock.takeHand())) return refuse({ code: 'clock_is_moving' });
+    const from = clock.now();
+    if (to <= from) {
+      await clock.giveHand();
+      return refuse({ code: 'clock_goes_forward' });
+    }
+    stopped = false;
+    const started = (current = { from, at: from, to });
+    void move(to, (at) => {
+      current = { from, at, to };
+      void clock.takeHand().then((still) => (stopped ||= !still));
+      return !stopped;
+    })
+      .catch((error: unknown) => report('the clock could not be moved', error))
+      .then(() => clock.giveHand())
+      .catch((error: unknown) => report('the hand at the clock could not be given back', error))
+      .finally(() => (current = null));
+    return ok(started);
+  };
   return {
     moving: (): ClockMove | null => current,
 
-    async startMovingClock({
-      to: wall,
-    }: {
-      to: WallTime;
-    }): Promise<Result<ClockMove, { code: 'clock_is_real' | 'clock_is_moving' | 'clock_goes_forward' }>> {
+    async startMovingClock({ to: wall }: { to: WallTime }): Promise<Result<ClockMove, MoveRefusal>> {
       if (!clock.standing()) return refuse({ code: 'clock_is_real' });
-      if (current) return refuse({ code: 'clock_is_moving' });
-      const to = instantOfWall(wall, await timeZone());
-      const from = clock.now();
-      if (to <= from) return refuse({ code: 'clock_goes_forward' });
-      stopped = false;
-      const started = (current = { from, at: from, to });
-      void move(to, (at) => {
-        current = { from, at, to };
-        return !stopped;
-      })
-        .catch((error: unknown) => report('the clock could not be moved', error))
-        .finally(() => (current = null));
-      return ok(started);
+      if (current || asked) return refuse({ code: 'clock_is_moving' });
+      asked = true;
+      try {
+        return await begin(instantOfWall(wall, await timeZone()));
+      } finally {
+        asked = false;
+      }
     },
 
     async stopMovingClock(): Promise<Result<{ stopped: boolean }, never>> {

@@ -1,21 +1,13 @@
 import type { Instant } from '#core/calendar/instant';
-import type { Clock, Mailbox, OutgoingMail } from '#server/ports';
+import type { Clock, Mailbox } from '#server/ports';
 import type { WorldDatabase } from '#world/database';
 import { mail } from '#world/mailbox/tables';
 import { desc, eq, ilike, or } from 'drizzle-orm';
 import { type ParsedMail, simpleParser } from 'mailparser';
-import { messageIdOf, nodemailerMessage, type SmtpSender } from '#world/mailbox/smtp';
-import { createTransport } from 'nodemailer';
+import { messageIdOf, mimeOf, type SmtpSender } from '#world/mailbox/smtp';
 
 export type MailLine = { seq: number; at: Instant; recipient: string; subject: string };
 export type ReadMail = MailLine & { mime: string; from: string; text: string; html: string };
-
-/** Builds the message as it would go over the wire, without sending it. */
-async function mimeOf(message: OutgoingMail, messageId: string, at: Instant): Promise<string> {
-  const transport = createTransport({ streamTransport: true, buffer: true, newline: 'windows' });
-  const sent = await transport.sendMail(nodemailerMessage(message, messageId, at));
-  return (sent.message as Buffer).toString('utf8');
-}
 
 const addressText = (parsed: ParsedMail): string => parsed.from?.text ?? '';
 
@@ -25,9 +17,10 @@ export function openMailbox(db: WorldDatabase, clock: Clock, smtp: SmtpSender | 
     async send(message) {
       const messageId = messageIdOf(message);
       const at = clock.now();
+      const built = await mimeOf(message, messageId, at);
       // Before it is kept: what could not be handed to the server is tried again, under the same message id.
-      await smtp?.(message, messageId);
-      const mime = await mimeOf(message, messageId, at);
+      await smtp?.(message, built);
+      const mime = built.toString('utf8');
       const { key, subject } = message;
       await db
         .insert(mail)

@@ -55,6 +55,7 @@ export const bookings = pgTable(
     count: integer().notNull().default(1),
   },
   (table) => [
+    index().on(table.clientId),
     check('some_count', sql`${table.count} >= 1`),
     check('total_not_negative', sql`${table.total} >= 0 and ${table.tax} >= 0`),
     check('end_not_before_start', sql`${table.endsAt} >= ${table.startsAt}`),
@@ -72,7 +73,23 @@ export const facts = pgTable(
     fact: jsonb().$type<Fact>().notNull(),
     at: instant().notNull(),
   },
-  (table) => [index().on(table.bookingId, table.seq), index().on(table.at)],
+  (table) => [
+    index().on(table.bookingId, table.seq),
+    index().on(table.at),
+    // What events and vouchers are found by.
+    index('placed_authorisation')
+      .on(sql`(${table.fact}->>'authorisation')`)
+      .where(sql`${table.fact}->>'kind' in ('holdPlaced', 'paymentAuthorised')`),
+    index('used_voucher')
+      .on(sql`(${table.fact}->>'voucherId')`)
+      .where(sql`${table.fact}->>'voucherId' is not null`),
+    // The few facts that move credit, so that nobody reads all of them for it.
+    index('moves_credit')
+      .on(table.bookingId)
+      .where(
+        sql`${table.fact}->>'method' = 'credit' or (${table.fact}->>'kind' = 'delivered' and (${table.fact}->>'received')::bigint > (${table.fact}->>'total')::bigint)`,
+      ),
+  ],
 );
 
 /** What a list sorts and filters by, written in the transaction of each fact; `verify` recomputes every row. */

@@ -86,6 +86,7 @@ export const requestPayments = pgTable(
     uniqueIndex('one_open_request_payment')
       .on(table.requestId)
       .where(sql`${table.state} in ('open', 'waiting', 'settling')`),
+    index('answered_request_reference').on(sql`(${table.answer}->>'reference')`),
     check('sum_above_zero', sql`${table.amount} > 0`),
   ],
 );
@@ -105,7 +106,12 @@ export const creditReceipts = pgTable(
     payer: text().notNull().default(''),
     at: instant().notNull(),
   },
-  (table) => [index().on(table.clientId), check('credit_not_zero', sql`${table.amount} <> 0`)],
+  (table) => [
+    index().on(table.clientId, table.currency),
+    index().on(table.requestId),
+    index().on(table.at),
+    check('credit_not_zero', sql`${table.amount} <> 0`),
+  ],
 );
 
 /** Gift vouchers. Only the hash of a code is kept, with its last letters to tell it by. */
@@ -123,5 +129,5 @@ export const vouchers = pgTable(
     soldAt: instant().notNull(),
     expiresAt: instant(),
   },
-  (table) => [check('voucher_above_zero', sql`${table.amount} > 0`)],
+  (table) => [index().on(table.soldAt), check('voucher_above_zero', sql`${table.amount} > 0`)],
 );

@@ -1,7 +1,8 @@
 import type { Account } from '#core/journal/entry';
 import { instant, money } from '#server/database/schema/columns';
 import { bookings } from '#server/database/schema/bookings';
-import { bigint, bigserial, index, integer, pgTable, primaryKey, text } from 'drizzle-orm/pg-core';
+import { sql } from 'drizzle-orm';
+import { bigint, bigserial, index, integer, pgTable, pgView, primaryKey, text } from 'drizzle-orm/pg-core';
 
 /** Appended with the fact that it records; a correction is a new entry that names the old one. */
 export const journalEntries = pgTable(
@@ -29,16 +30,17 @@ export const journalLines = pgTable(
     amount: money().notNull(),
     currency: text().notNull(),
   },
-  (table) => [primaryKey({ columns: [table.entrySeq, table.line] }), index().on(table.account)],
+  (table) => [primaryKey({ columns: [table.entrySeq, table.line] }), index().on(table.account, table.currency)],
 );
 
-/** The running balance of each account, written with each entry; `verify` adds the entries up again. */
-export const accountBalances = pgTable(
-  'account_balances',
-  {
-    account: text().$type<Account>().notNull(),
-    currency: text().notNull(),
-    balance: money().notNull(),
-  },
-  (table) => [primaryKey({ columns: [table.account, table.currency] })],
+/**
+ * The balance of each account: what its lines add up to. A view, so that no two transactions wait for each other over a
+ * row that all of them change; a sum over one account reads its own lines alone.
+ */
+export const accountBalances = pgView('account_balances', {
+  account: text().$type<Account>().notNull(),
+  currency: text().notNull(),
+  balance: money().notNull(),
+}).as(
+  sql`select account, currency, sum(amount)::bigint as balance from journal_lines group by account, currency`,
 );

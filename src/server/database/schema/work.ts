@@ -5,9 +5,11 @@ import type { IntentRequest } from '#server/intents/request';
 import { instant, money } from '#server/database/schema/columns';
 import { bookings } from '#server/database/schema/bookings';
 import { quotes } from '#server/database/schema/quotes';
+import { paymentRequests } from '#server/database/schema/credit';
+import { deviceCodes } from '#server/database/schema/clients';
 import { payAccounts } from '#server/database/schema/ways';
 import { sql } from 'drizzle-orm';
-import { check, index, integer, jsonb, pgTable, text, timestamp, uniqueIndex } from 'drizzle-orm/pg-core';
+import { bigserial, check, index, integer, jsonb, pgTable, text, timestamp, uniqueIndex } from 'drizzle-orm/pg-core';
 
 /**
  * What the outside world is asked for. Committed before the call; answered once, by the call or by the event that the
@@ -44,6 +46,7 @@ export const intents = pgTable(
     index()
       .on(table.state)
       .where(sql`${table.state} = 'open'`),
+    index('answered_reference').on(sql`(${table.answer}->>'reference')`),
     check('amount_not_negative', sql`${table.amount} >= 0`),
   ],
 );
@@ -62,8 +65,9 @@ export const errands = pgTable(
     errand: jsonb().$type<WantedErrand | WantedQuoteErrand>().notNull(),
     state: text({ enum: ['waiting', 'claimed', 'done', 'dropped', 'failed'] }).notNull(),
     tries: integer().notNull().default(0),
-    /** Real time: a claim that was not finished is taken again, a failed try is repeated then. */
-    notBefore: timestamp({ withTimezone: true }),
+    /** By the database's clock: a claim that was not finished is taken again, a failed try repeated, `pause` seconds later. */
+    triedAt: timestamp({ withTimezone: true }),
+    pause: integer().notNull().default(0),
     error: text(),
     doneAt: instant(),
   },
@@ -78,14 +82,18 @@ export const errands = pgTable(
   ],
 );
 
-/** Messages to clients. Committed before they are handed to the mailbox. */
+/** Everything that leaves by mail, the outbox: committed with its cause, then handed to the mailbox, in order for each address. */
 export const messages = pgTable(
   'messages',
   {
     id: text().primaryKey(),
-    /** Of a booking or of a quote. */
+    seq: bigserial({ mode: 'number' }).notNull(),
+    /** Of a booking, a quote, a payment request, a device's code, or to the owner, leading to a page of theirs. */
     bookingId: text().references(() => bookings.id),
     quoteId: text().references(() => quotes.id),
+    requestId: text().references(() => paymentRequests.id),
+    codeId: text().references(() => deviceCodes.id),
+    path: text(),
     cause: text().notNull(),
     occasion: text().notNull(),
     recipient: text().notNull(),
@@ -95,16 +103,37 @@ export const messages = pgTable(
     linkFor: text(),
     subject: text().notNull(),
     body: jsonb().$type<readonly string[]>().notNull(),
-    state: text({ enum: ['outgoing', 'sent'] }).notNull(),
+    /** `failed`: given up, and shown on Today. */
+    state: text({ enum: ['outgoing', 'sent', 'failed'] }).notNull(),
+    tries: integer().notNull().default(0),
+    /** How often a server had it whole and did not answer. */
+    unsure: integer().notNull().default(0),
+    /** By the database's clock, as for errands. */
+    triedAt: timestamp({ withTimezone: true }),
+    pause: integer().notNull().default(0),
+    /** How the last try failed. */
+    error: text({ enum: ['refused', 'unsure', 'later'] }),
     madeAt: instant().notNull(),
     sentAt: instant(),
-    calledAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
   },
   (table) => [
     uniqueIndex().on(table.bookingId, table.cause),
     uniqueIndex().on(table.quoteId, table.cause),
-    check('message_of_one', sql`num_nonnulls(${table.bookingId}, ${table.quoteId}) = 1`),
-    index().on(table.state),
+    uniqueIndex().on(table.requestId, table.cause),
+    uniqueIndex().on(table.codeId),
+    uniqueIndex('one_notice')
+      .on(table.cause)
+      .where(sql`${table.path} is not null`),
+    check(
+      'message_of_one',
+      sql`num_nonnulls(${table.bookingId}, ${table.quoteId}, ${table.requestId}, ${table.codeId}, ${table.path}) = 1`,
+    ),
+    index('outgoing_in_order')
+      .on(table.recipient, table.seq)
+      .where(sql`${table.state} = 'outgoing'`),
+    index('given_up')
+      .on(table.seq)
+      .where(sql`${table.state} = 'failed'`),
     index().on(table.madeAt),
   ],
 );

@@ -1,0 +1,45 @@
+/** The database cannot be reached, or went away while it was asked: nothing is lost, and the same may go through later. */
+export class DatabaseAway extends Error {
+  override readonly name = 'DatabaseAway';
+  constructor(cause: unknown) {
+    super('the database is away', { cause });
+  }
+}
+
+/** The error and what it was caused by, outermost first. */
+export function* causes(error: unknown): Generator<Error> {
+  for (let each = error, depth = 0; each instanceof Error && depth < 8; each = each.cause, depth++) {
+    yield each;
+    if (each instanceof AggregateError) for (const inner of each.errors as unknown[]) yield* causes(inner);
+  }
+}
+
+export const codeOf = (error: object): string | null =>
+  'code' in error && typeof error.code === 'string' ? error.code : null;
+
+export function isDatabaseAway(error: unknown): boolean {
+  for (const each of causes(error)) if (each instanceof DatabaseAway) return true;
+  return false;
+}
+
+/** What PostgreSQL says when it stops or starts or ends a connection, or has none left (appendix A of its manual). */
+const awayCodes = /^(08...|57P0[1-5]|53300)$/;
+const networkCodes = /^(ECONN|EPIPE|ETIMEDOUT|ENOTFOUND|EAI_|EHOST|ENET|ENOENT)/;
+/** The driver has no codes for these. */
+const driverWords = /connection terminated|timeout exceeded when trying to connect|connection error|client was closed|not queryable|connection timeout|connection ended/i;
+
+/** Whether an error of the driver says that its server is away: what a statement does wrong it says with a code of its own. */
+export function saysAway(error: unknown): boolean {
+  for (const each of causes(error)) {
+    const code = codeOf(each);
+    if (code !== null && (awayCodes.test(code) || networkCodes.test(code))) return true;
+    if (code === null && driverWords.test(each.message)) return true;
+  }
+  return false;
+}
+
+/** A deadlock or a serialisation failure: nothing was written, and the same may simply be tried again. */
+export function mustRepeat(error: unknown): boolean {
+  for (const each of causes(error)) if (codeOf(each) === '40P01' || codeOf(each) === '40001') return true;
+  return false;
+}

@@ -1,0 +1,42 @@
+import { lockDirectory } from '#server/database/directoryLock';
+import { casing, migrationsFolder } from '#server/database/migrations';
+import type { Database, OpenDatabase } from '#server/database/open';
+import { SyncedFileSystem, syncedStart } from '#server/database/syncedFileSystem';
+import { PGlite } from '@electric-sql/pglite';
+import { btree_gist } from '@electric-sql/pglite/contrib/btree_gist';
+import { drizzle } from 'drizzle-orm/pglite';
+import { migrate } from 'drizzle-orm/pglite/migrator';
+import { join } from 'node:path';
+
+/** `btree_gist` lets a constraint compare a place and a unit beside a time. */
+export const extensions = { btree_gist };
+
+/** PGlite in the data directory, which is this process's alone until it is closed. */
+export async function openDirectory(directory: string, durable: boolean): Promise<OpenDatabase> {
+  const release = lockDirectory(directory);
+  try {
+    const folder = join(directory, 'postgres');
+    const client = await (durable
+      ? PGlite.create({
+          extensions,
+          fs: new SyncedFileSystem(folder),
+          startParams: syncedStart(PGlite.defaultStartParams),
+        })
+      : PGlite.create(folder, { extensions }));
+    const opened = await overPglite(client);
+    const close = async (): Promise<void> => {
+      await client.close();
+      release();
+    };
+    return { ...opened, close };
+  } catch (error) {
+    release();
+    throw error;
+  }
+}
+
+export async function overPglite(client: PGlite): Promise<OpenDatabase> {
+  const db = drizzle({ client, casing });
+  await migrate(db, { migrationsFolder });
+  return { db: db as unknown as Database, engine: 'PGlite', close: () => client.close() };
+}

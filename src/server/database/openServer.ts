@@ -1,0 +1,133 @@
+import { DatabaseAway, mustRepeat, saysAway } from '#server/database/away';
+import type { Database, OpenDatabase, Report, Tx } from '#server/database/open';
+import { casing, migrationsFolder } from '#server/database/migrations';
+import { drizzle } from 'drizzle-orm/node-postgres';
+import { migrate } from 'drizzle-orm/node-postgres/migrator';
+import { NodePgSession } from 'drizzle-orm/node-postgres';
+import { setTimeout as pause } from 'node:timers/promises';
+import pg from 'pg';
+
+/** The server says no to who asks, or has no such database: waiting would not help. */
+export class DatabaseRefused extends Error {
+  override readonly name = 'DatabaseRefused';
+  constructor(override readonly cause: Error) {
+    super(`the database of DATABASE_URL cannot be used: ${cause.message}`);
+  }
+}
+
+/** Migrations of several starting processes wait for each other here; any number that is only ours does. */
+const migrationLock = 7_307_241;
+
+/** A transaction that met a deadlock is tried so often, with short pauses that differ from one to the other. */
+const mostTries = 6;
+const repeatPause = (tries: number): number => 2 ** tries * (5 + Math.random() * 10);
+
+async function repeated<T>(work: () => Promise<T>): Promise<T> {
+  for (let tries = 1; ; tries++) {
+    try {
+      return await work();
+    } catch (error) {
+      if (saysAway(error)) throw new DatabaseAway(error);
+      if (tries === mostTries || !mustRepeat(error)) throw error;
+      await pause(repeatPause(tries));
+    }
+  }
+}
+
+/** A statement outside a transaction is one of its own, and is repeated like one. */
+class RepeatingPool extends pg.Pool {
+  // The driver's many overloads come down to this one where no callback is given, as Drizzle never does.
+  override query(...args: unknown[]): never {
+    const once = super.query.bind(this) as (...given: unknown[]) => Promise<unknown>;
+    return repeated(() => once(...args)) as never;
+  }
+}
+
+/**
+ * Opens a connection pool to a PostgreSQL server. Its connections may end at any moment: what was asked on one fails as
+ * `DatabaseAway`, and the next statement has another. At the start it waits for a server that is away.
+ * @throws {DatabaseRefused} where the server answers and says no
+ */
+export async function openServer(url: string, report: Report): Promise<OpenDatabase> {
+  const pool = new RepeatingPool({
+    connectionString: url,
+    application_name: 'ostendo',
+    max: 10,
+    connectionTimeoutMillis: 10_000,
+    idleTimeoutMillis: 60_000,
+    keepAlive: true,
+    // Nothing waits without end: for a lock, for a statement, for a transaction that its process forgot.
+    lock_timeout: 30_000,
+    statement_timeout: 300_000,
+    idle_in_transaction_session_timeout: 120_000,
+  });
+  // Without a listener each of these ends the process: one for connections that are idle, one for those in use.
+  pool.on('error', (error) => report('an idle connection to the database was lost', error));
+  pool.on('connect', (client) => client.on('error', () => undefined));
+  try {
+    await waitForServer(pool, report);
+    const db = drizzle({ client: pool, casing });
+    await migrateAlone(pool, db);
+    const opened = withOwnTransactions(pool, db);
+    return { db: opened, engine: 'PostgreSQL', close: () => pool.end() };
+  } catch (error) {
+    await pool.end();
+    throw error;
+  }
+}
+
+/** Says no for good: a wrong password or name (class 28), a database that is not there. */
+const refusals = /^(28...|3D000|42501)$/;
+
+async function waitForServer(pool: pg.Pool, report: Report): Promise<void> {
+  for (let tries = 0; ; tries++) {
+    try {
+      (await pool.connect()).release();
+      return;
+    } catch (error) {
+      const { code = '' } = error as { code?: string };
+      if (refusals.test(code)) throw new DatabaseRefused(error as Error);
+      if (!saysAway(error)) throw error;
+      if (tries % 10 === 0) report('the database is away; it is tried again', error);
+      await pause(Math.min(250 * 2 ** tries, 3000));
+    }
+  }
+}
+
+type ServerDatabase = ReturnType<typeof drizzle>;
+
+async function migrateAlone(pool: pg.Pool, db: ServerDatabase): Promise<void> {
+  const guard = await pool.connect();
+  try {
+    // Another process may take its time to migrate.
+    await guard.query('set lock_timeout = 0');
+    await guard.query('select pg_advisory_lock($1)', [migrationLock]);
+    await migrate(db, { migrationsFolder });
+    await guard.query('select pg_advisory_unlock($1)', [migrationLock]);
+  } finally {
+    guard.release(true);
+  }
+}
+
+/**
+ * Transactions on a connection that is given back whatever happens: Drizzle's own keeps one for ever whose `begin` fails.
+ * Those that meet a deadlock are repeated, so what they run must be repeatable: it decides and writes, and calls nobody.
+ */
+function withOwnTransactions(pool: pg.Pool, db: ServerDatabase): Database {
+  const { dialect } = db as unknown as { dialect: ConstructorParameters<typeof NodePgSession>[1] };
+  const once = async <T>(work: (tx: Tx) => Promise<T>, config?: Parameters<Database['transaction']>[1]): Promise<T> => {
+    const client = await pool.connect();
+    let broken = false;
+    try {
+      const session = new NodePgSession(client, dialect, undefined);
+      return await session.transaction(work as never, config);
+    } catch (error) {
+      broken = saysAway(error);
+      throw error;
+    } finally {
+      client.release(broken);
+    }
+  };
+  const transaction: Database['transaction'] = (work, config) => repeated(() => once(work, config));
+  return Object.assign(db as unknown as Database, { transaction });
+}

@@ -1,0 +1,10 @@
+import { AsyncLocalStorage } from 'node:async_hooks';
+
+/** The request that is being answered: its id is on the answer, and on every line that is logged for it. */
+export type RequestNow = { readonly request: string; readonly route: string };
+
+const storage = new AsyncLocalStorage<RequestNow>();
+
+/** Undefined outside a request, as in the agenda. */
+export const requestNow = (): RequestNow | undefined => storage.getStore();
+export const duringRequest = <T>(request: RequestNow, work: () => T): T => storage.run(request, work);

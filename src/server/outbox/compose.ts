@@ -1,0 +1,90 @@
+import type { Occasion } from '#core/agenda/wantedErrands';
+import { standing } from '#core/booking/standing';
+import { agreedOf, readBooking } from '#server/booking/lockBooking';
+import { business } from '#server/database/schema/business';
+import { paymentRequests } from '#server/database/schema/credit';
+import type { messages } from '#server/database/schema/work';
+import type { Deps } from '#server/deps';
+import { deviceCode } from '#server/documents/codeMail';
+import { htmlBody, textBody } from '#server/documents/messageBody';
+import type { MailAttachment, OutgoingMail } from '#server/ports';
+import { calendarOf } from '#server/queries/calendar';
+import { agreementFile } from '#server/quotes/agreementFile';
+import { keepQuoteLink } from '#server/quotes/quoteLink';
+import { keepClientLink } from '#server/usecases/clientLink';
+import { keepRequestLink } from '#server/usecases/requestLink';
+import { eq } from 'drizzle-orm';
+
+export type MessageRow = typeof messages.$inferSelect;
+
+type Read = { readonly link: string | null; readonly reference: string };
+
+/**
+ * Where the one button of a message leads: a link of its reader's own, or the owner's page. The link of a message is the
+ * same at each try, so that a message that comes twice is the same message.
+ */
+async function linkOf(deps: Deps, row: MessageRow): Promise<Read> {
+  const { db, clock, baseUrl } = deps;
+  const now = clock.now();
+  const token = deps.keyOf('link in a message', row.id);
+  if (row.bookingId !== null) {
+    const { booking, facts } = (await readBooking(db, row.bookingId))!;
+    const { endAt } = standing(agreedOf(booking), facts, now);
+    const purpose = row.linkFor === 'payer' ? 'payer' : 'client';
+    await keepClientLink(db, token, { bookingId: booking.id, from: endAt, now, purpose });
+    return { link: `${baseUrl}/b/${token}`, reference: booking.number };
+  }
+  if (row.quoteId !== null) {
+    const who = row.linkFor ?? 'client';
+    const number = await keepQuoteLink(db, token, { quoteId: row.quoteId, who, now });
+    const link = row.linkFor === null ? `${baseUrl}/quotes/${number}` : `${baseUrl}/q/${token}`;
+    return { link, reference: number };
+  }
+  if (row.requestId !== null) {
+    await keepRequestLink(db, token, row.requestId, 'message');
+    const [request] = await db.select().from(paymentRequests).where(eq(paymentRequests.id, row.requestId));
+    return { link: `${baseUrl}/r/${token}`, reference: request!.number };
+  }
+  return { link: row.path === null ? null : `${baseUrl}${row.path}`, reference: '' };
+}
+
+/** A confirmation brings the days for the calendar, and what was signed. */
+async function attachmentsOf(deps: Deps, row: MessageRow): Promise<MailAttachment[]> {
+  const wanted: Occasion[] = ['confirmation', 'changed'];
+  if (row.bookingId === null || row.linkFor === 'payer' || !wanted.includes(row.occasion as Occasion)) return [];
+  const { number, days } = await calendarOf(deps, row.bookingId);
+  const calendar = { filename: `${number}.ics`, contentType: 'text/calendar', content: Buffer.from(days) };
+  const signed = row.occasion === 'confirmation' ? await agreementFile(deps.db, { bookingId: row.bookingId }) : null;
+  return signed ? [calendar, { ...signed, contentType: 'application/pdf' }] : [calendar];
+}
+
+/** A code is made of its message's id and the installation's secret, so that it stands nowhere until it is sent. */
+const withCode = (deps: Deps, row: MessageRow, text: string): string =>
+  row.codeId === null ? text : text.replaceAll('{{code}}', deviceCode(deps, row.codeId));
+
+/** A committed message as it goes out. */
+export async function composeMail(deps: Deps, row: MessageRow): Promise<OutgoingMail> {
+  const [owner] = await deps.db.select().from(business);
+  const { name, email, look } = owner!;
+  const { link, reference } = await linkOf(deps, row);
+  const fromUs = row.path !== null;
+  const letter = {
+    greeting: fromUs ? `To ${row.recipientName}` : `Dear ${row.recipientName || 'client'},`,
+    paragraphs: row.body.slice(0, -1).map((line) => withCode(deps, row, line)),
+    action: row.body.at(-1)!,
+    link,
+    signature: fromUs ? 'Ostendo' : [name, reference].filter((part) => part !== '').join(' · '),
+    colour: fromUs ? undefined : look.colour,
+  };
+  const attachments = await attachmentsOf(deps, row);
+  return {
+    key: row.id,
+    from: { name: fromUs ? 'Ostendo' : name, address: email },
+    to: { name: row.recipientName, address: row.recipient },
+    subject: withCode(deps, row, row.subject),
+    text: textBody(letter),
+    html: htmlBody(letter),
+    ...(row.copyTo.length > 0 ? { copyTo: row.copyTo } : {}),
+    ...(attachments.length > 0 ? { attachments } : {}),
+  };
+}

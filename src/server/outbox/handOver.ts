@@ -1,0 +1,90 @@
+import { lockBooking } from '#server/booking/lockBooking';
+import { recordFacts } from '#server/booking/record';
+import { causes } from '#server/database/away';
+import { pauseOver } from '#server/database/pauses';
+import { rowsOf } from '#server/database/open';
+import { messages } from '#server/database/schema/work';
+import type { Deps } from '#server/deps';
+import { composeMail, type MessageRow } from '#server/outbox/compose';
+import { MailFailed } from '#server/ports';
+import { tell } from '#server/usecases/requestFacts';
+import { and, eq, sql } from 'drizzle-orm';
+
+/** A message that is being handed over is taken again after this: its process died. */
+const claimSeconds = 180;
+/**
+ * Pauses before the next try, in seconds: some two days in all. After the last one it is given up and shown on Today.
+ */
+const pauses = [10, 60, 300, 900, 3600, 3 * 3600, 6 * 3600, 12 * 3600, 24 * 3600] as const;
+/** A server that took a message and hung up before its answer may have it: it gets it once more, and not again. */
+const mostUnsure = 2;
+
+/**
+ * Claims the earliest message that is due, in one statement, so that several processes share the work. Who is written to
+ * several times is written to in order: nothing overtakes what waits for the same address.
+ */
+async function claimNext({ db }: Pick<Deps, 'db'>): Promise<MessageRow | null> {
+  const [claimed] = await rowsOf<{ id: string }>(
+    db,
+    sql`update ${messages} set tries = tries + 1, tried_at = now(), pause = ${claimSeconds}
+        where id = (
+          select id from ${messages}
+          where state = 'outgoing' and ${pauseOver(messages.triedAt, messages.pause)}
+            and not exists (
+              select 1 from ${messages} earlier
+              where earlier.recipient = ${messages.recipient} and earlier.state = 'outgoing' and earlier.seq < ${messages.seq}
+            )
+          order by seq limit 1 for update skip locked
+        ) returning id`,
+  );
+  if (!claimed) return null;
+  const [row] = await db.select().from(messages).where(eq(messages.id, claimed.id));
+  return row ?? null;
+}
+
+/** Records that it went, once, with what its subject has to know. */
+async function recordSent({ db, clock, newId }: Deps, row: MessageRow, messageId: string): Promise<void> {
+  await db.transaction(async (tx) => {
+    const current = row.bookingId === null ? null : await lockBooking(tx, row.bookingId);
+    const now = clock.now();
+    const changed = await tx
+      .update(messages)
+      .set({ state: 'sent', sentAt: now, error: null })
+      .where(and(eq(messages.id, row.id), eq(messages.state, 'outgoing')))
+      .returning({ id: messages.id });
+    if (changed.length === 0) return;
+    const { occasion, subject, recipient: to } = row;
+    if (current) await recordFacts(tx, current, [{ kind: 'sent', at: now, occasion, subject, messageId, to }], now);
+    if (row.requestId !== null) await tell(tx, { newId }, row.requestId, { kind: 'sent', to }, now);
+  });
+}
+
+function failureOf(error: unknown): MailFailed['how'] {
+  for (const cause of causes(error)) if (cause instanceof MailFailed) return cause.how;
+  return 'later';
+}
+
+async function recordFailed({ db, report }: Deps, { id, tries, unsure }: MessageRow, error: unknown): Promise<void> {
+  const how = failureOf(error);
+  const doubts = unsure + (how === 'unsure' ? 1 : 0);
+  const pause = how === 'refused' || doubts >= mostUnsure ? undefined : pauses[tries - 1];
+  report(`message ${id} was not handed over (${how}), try ${tries}`, error);
+  const again = { state: 'outgoing' as const, error: how, unsure: doubts, pause: pause ?? 0, triedAt: sql`now()` };
+  await db
+    .update(messages)
+    .set(pause === undefined ? { ...again, state: 'failed' } : again)
+    .where(and(eq(messages.id, id), eq(messages.state, 'outgoing')));
+}
+
+/** Takes the next message that is due to the mailbox. @returns whether there was one */
+export async function handOverNext(deps: Deps): Promise<boolean> {
+  const row = await claimNext(deps);
+  if (!row) return false;
+  try {
+    const { messageId } = await deps.mailbox.send(await composeMail(deps, row));
+    await recordSent(deps, row, messageId);
+  } catch (error) {
+    await recordFailed(deps, row, error);
+  }
+  return true;
+}

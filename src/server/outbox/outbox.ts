@@ -1,0 +1,51 @@
+import type { Deps } from '#server/deps';
+import { messages } from '#server/database/schema/work';
+import { handOverNext } from '#server/outbox/handOver';
+import { eq } from 'drizzle-orm';
+
+/**
+ * What leaves: letters are committed with their causes and handed over here, beside everything else, so that a mail
+ * server that is slow or silent is in nobody's way.
+ */
+export type Outbox = {
+  /** Something was written: it is looked at now. Never waits. */
+  wake(): void;
+  /** Resolves when nothing is due any more. What failed waits for its next try and counts as done. */
+  quiet(): Promise<void>;
+  /** Ends after the message that is being handed over. */
+  stop(): Promise<void>;
+};
+
+export function openOutbox(deps: Deps): Outbox {
+  let running: Promise<void> | null = null;
+  let again = false;
+  let stopped = false;
+  const run = async (): Promise<void> => {
+    do {
+      again = false;
+      while (!stopped && (await handOverNext(deps)));
+    } while (again && !stopped);
+  };
+  const wake = (): void => {
+    again = true;
+    if (stopped || running) return;
+    running = run()
+      .catch((error: unknown) => deps.report('the outbox could not be read', error))
+      .finally(() => (running = null));
+  };
+  return {
+    wake,
+    async quiet() {
+      wake();
+      while (running) await running;
+    },
+    async stop() {
+      stopped = true;
+      await running;
+    },
+  };
+}
+
+/** Frees what a process was handing over that is dead: only for one that has the data to itself. */
+export const releaseLetters = ({ db }: Pick<Deps, 'db'>): Promise<unknown> =>
+  db.update(messages).set({ triedAt: null, pause: 0 }).where(eq(messages.state, 'outgoing'));

@@ -1,0 +1,76 @@
+import { OutsideFailed } from '#server/outside/outsideFailed';
+import type { CardProcessor, Mailbox, Providers } from '#server/ports';
+import {
+  circuitBreaker,
+  ConsecutiveBreaker,
+  type IPolicy,
+  TaskCancelledError,
+  handleType,
+  timeout,
+  TimeoutStrategy,
+  wrap,
+} from 'cockatiel';
+
+/** Seconds that a service outside has to answer. A client waits for a processor, nobody for a mail server. */
+export const usualDeadlines = { processor: 15, mailbox: 60 } as const;
+export type Deadlines = { readonly processor: number; readonly mailbox: number };
+
+/** After so many calls in a row without an answer, the next ones fail at once for so long. */
+const silentCalls = 3;
+const restSeconds = 20;
+
+/**
+ * A service that is silent must not hold up everything that waits behind it: each call has a deadline, and after some
+ * silent ones the others fail at once for a while. What it says no to is an answer, and counts for nothing here.
+ */
+function policyFor(seconds: number): IPolicy {
+  const breaker = circuitBreaker(handleType(TaskCancelledError), {
+    halfOpenAfter: restSeconds * 1000,
+    breaker: new ConsecutiveBreaker(silentCalls),
+  });
+  return wrap(breaker, timeout(seconds * 1000, TimeoutStrategy.Aggressive));
+}
+
+/** The same object, each of whose methods ends by its deadline. @throws {OutsideFailed} from each of them */
+function bounded<T extends object>(service: string, policy: IPolicy, target: T, methods: readonly (keyof T)[]): T {
+  const call =
+    (method: (...given: unknown[]) => Promise<unknown>) =>
+    async (...given: unknown[]): Promise<unknown> => {
+      try {
+        return await policy.execute(() => method(...given));
+      } catch (error) {
+        throw new OutsideFailed(service, error);
+      }
+    };
+  const replaced = methods.map((name) => [name, call((target[name] as () => Promise<unknown>).bind(target))]);
+  return { ...target, ...Object.fromEntries(replaced) } as T;
+}
+
+const calls = [
+  'charge',
+  'authorise',
+  'capture',
+  'release',
+  'refund',
+  'verify',
+  'abandon',
+  'cardOf',
+  'liveAuthorisations',
+] as const satisfies readonly (keyof CardProcessor)[];
+
+/** The processors with deadlines; each account has its own patience, so that one that is silent stops no other. */
+export function withDeadlines(providers: Providers, { processor: seconds }: Deadlines = usualDeadlines): Providers {
+  const policies = new Map<string, IPolicy>();
+  const policyOf = (account: string): IPolicy => {
+    const known = policies.get(account) ?? policyFor(seconds);
+    policies.set(account, known);
+    return known;
+  };
+  return {
+    ...bounded('the processor', policyFor(seconds), providers, ['exchange', 'renew']),
+    open: (account, access) => bounded('the processor', policyOf(account), providers.open(account, access), calls),
+  };
+}
+
+export const mailboxWithDeadline = (mailbox: Mailbox, { mailbox: seconds }: Deadlines = usualDeadlines): Mailbox =>
+  bounded('the mail server', policyFor(seconds), mailbox, ['send']);
