@@ -3,10 +3,22 @@ import react from '@astrojs/react';
 import { fileURLToPath } from 'node:url';
 import { defineConfig } from 'astro/config';
 
+/** Builds `src/main.ts` with the server's modules, so that it shares them with Astro's pages: `dist/server/main.mjs`. */
+const ownEntry = () => ({
+  name: 'own-entry',
+  hooks: {
+    'astro:build:setup': ({ vite, target }) => {
+      if (target !== 'server') return;
+      const main = fileURLToPath(new URL('./src/main.ts', import.meta.url));
+      vite.plugins.push({ name: 'own-entry', options: (options) => ({ ...options, input: [options.input, main].flat() }) });
+    },
+  },
+});
+
 export default defineConfig({
   output: 'server',
-  adapter: node({ mode: 'standalone' }),
-  integrations: [react()],
+  adapter: node({ mode: 'middleware' }),
+  integrations: [react(), ownEntry()],
   server: { port: Number(process.env.PORT ?? 4321), host: process.env.HOST ?? '127.0.0.1' },
   // The middleware checks where a request begins, by the host that the browser sees.
   security: { checkOrigin: false },
@@ -18,7 +30,20 @@ export default defineConfig({
     // Components and plain modules lie side by side there: package imports could name only one extension.
     resolve: { alias: { '#islands': fileURLToPath(new URL('./src/islands', import.meta.url)) } },
     ssr: {
-      external: ['@electric-sql/pglite', 'pg', 'better-auth', '@node-rs/argon2', 'nodemailer', 'mailparser', 'pino'],
+      external: [
+        '@electric-sql/pglite',
+        'pg',
+        'better-auth',
+        '@node-rs/argon2',
+        'nodemailer',
+        'mailparser',
+        'pino',
+        'fs-native-extensions',
+        'compression',
+        'sirv',
+        'on-headers',
+        'cockatiel',
+      ],
     },
     build: { target: 'es2022' },
   },

@@ -125,7 +125,7 @@ function clientScripts(island: string, page: string, most: number): void {
 async function start(directory: string): Promise<void> {
   const bare = await time(() => new Promise((resolve) => spawn(process.execPath, ['-e', '']).once('exit', resolve)), 3);
   const began = performance.now();
-  const child = spawn(process.execPath, ['dist/server/entry.mjs'], {
+  const child = spawn(process.execPath, ['dist/server/main.mjs'], {
     env: { ...process.env, NODE_ENV: 'production', PORT: '4398', OSTENDO_DATA: directory, OSTENDO_DEMO: '1' },
     stdio: 'ignore',
   });

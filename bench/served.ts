@@ -16,7 +16,7 @@ export async function withPage<T>(
   directory: () => Promise<string> = installedDirectory,
 ): Promise<T> {
   const address = `http://127.0.0.1:${port}`;
-  const child: ChildProcess = spawn(process.execPath, ['dist/server/entry.mjs'], {
+  const child: ChildProcess = spawn(process.execPath, ['dist/server/main.mjs'], {
     env: {
       ...process.env,
       NODE_ENV: 'production',

@@ -19,7 +19,7 @@ export type Served = {
 /** The built server as it runs in production, healthy when this answers. */
 export async function serve(directory: string, more: Record<string, string> = {}, port?: number): Promise<Served> {
   const used = port ?? (await freePort());
-  const child = spawn(process.execPath, ['dist/server/entry.mjs'], {
+  const child = spawn(process.execPath, ['dist/server/main.mjs'], {
     env: {
       ...process.env,
       NODE_ENV: 'production',

@@ -6,6 +6,8 @@ type Composed = import('./compose').App;
 
 declare namespace App {
   interface Locals {
+    /** The id that the answer carries and the log names; our own entry gives it. */
+    requestId?: string;
     app: Composed;
     /** The network address that the request came from. */
     address: string;

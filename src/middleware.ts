@@ -3,6 +3,11 @@ import { deviceCookie } from '#server/http/device';
 import { applyHeaders } from '#server/http/headers';
 import { isFromHere } from '#server/http/sameSite';
 import { problem } from '#server/http/problem';
+import { pageOf } from '#server/http/entry/refusal';
+import { failed, failureOf } from '#server/http/failure';
+import { log } from '#server/logging/log';
+import { requestNow } from '#server/logging/requestNow';
+import type { APIContext, MiddlewareNext } from 'astro';
 import { defineMiddleware } from 'astro:middleware';
 
 /** What anybody may open: clients come with a link of their own, the world with a signature. */
@@ -22,8 +27,22 @@ const open = [
 
 /** Each request finds the application and the person who is signed in; who is not is sent to sign in. */
 export const onRequest = defineMiddleware(async (context, next) => {
+  try {
+    return applyHeaders(await answer(context, next), context.url);
+  } catch (error) {
+    // Pages and endpoints that do not say it themselves: the database went away, or there is a bug.
+    log.error({ err: error }, 'a request failed');
+    const { status } = failureOf(error);
+    const page = !context.url.pathname.startsWith('/api/');
+    const html = { status, headers: { 'content-type': 'text/html; charset=utf-8' } };
+    const response = page ? new Response(pageOf(status, requestNow()?.request ?? ''), html) : failed(error);
+    return applyHeaders(response, context.url);
+  }
+});
+
+async function answer(context: APIContext, next: MiddlewareNext): Promise<Response> {
   const { locals, request, url } = context;
-  if (!isFromHere(request)) return applyHeaders(problem(403, 'cross_site'), url);
+  if (!isFromHere(request)) return problem(403, 'cross_site');
   locals.app = await application();
   locals.address = context.clientAddress;
   locals.device = context.cookies.get(deviceCookie)?.value ?? null;
@@ -31,12 +50,12 @@ export const onRequest = defineMiddleware(async (context, next) => {
   locals.person = session ? { id: session.user.id, name: session.user.name, email: session.user.email } : null;
   const needsPerson = !open.some((pattern) => pattern.test(url.pathname));
   if (needsPerson && !locals.person) {
-    if (url.pathname.startsWith('/api/')) return applyHeaders(problem(401, 'sign_in_needed'), url);
+    if (url.pathname.startsWith('/api/')) return problem(401, 'sign_in_needed');
     const first = await locals.app.queries.isSetUp();
-    return applyHeaders(
-      context.redirect(first ? `/sign-in?to=${encodeURIComponent(url.pathname)}` : '/first-start'),
-      url,
-    );
+    return context.redirect(first ? `/sign-in?to=${encodeURIComponent(url.pathname)}` : '/first-start');
   }
-  return applyHeaders(await next(), url);
-});
+  const response = await next();
+  // An address that there is not is a page to people and a problem to programs.
+  const isPage = response.headers.get('content-type')?.startsWith('text/html') ?? false;
+  return response.status === 404 && isPage && url.pathname.startsWith('/api/') ? problem(404, 'not_found') : response;
+}

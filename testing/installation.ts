@@ -5,9 +5,11 @@ import type { Decimal } from '#core/money/decimal';
 import { minor } from '#core/money/minor';
 import { type App, compose } from '#compose';
 import { readConfig } from '#server/config';
+import type { Deadlines } from '#server/outside/deadlines';
 import type { CardProcessor } from '#server/ports';
 import { setUp } from '#server/starter/setUp';
 import { payAccounts } from '#server/database/schema/ways';
+import { errands, messages } from '#server/database/schema/work';
 import { processorOf } from '#server/ways/payAccounts';
 import { type CardBehaviour, testNumber } from '#world/cardNetwork/testCards';
 import { eq } from 'drizzle-orm';
@@ -26,6 +28,8 @@ export type Installation = App & {
   /** The account that everything goes through unless a test connects others, and its processor as it is now. */
   account: string;
   cards: () => Promise<CardProcessor>;
+  /** What waits for another try of a letter or an errand waits no longer. */
+  pausesOver: () => Promise<void>;
   /** The client's link in the newest message to that address. */
   linkSentTo: (email: string) => Promise<string>;
 };
@@ -44,12 +48,14 @@ export async function connected(app: App, about: Parameters<App['connect']>[0]):
 export async function installation(
   startAt = '2027-03-01T10:00',
   environment: Readonly<Record<string, string>> = {},
+  deadlines?: Deadlines,
 ): Promise<Installation> {
   const opened = await freshDatabase();
   const config = readConfig({ OSTENDO_SECRET: secret, OSTENDO_URL: 'http://ostendo.example.com', ...environment });
   const receiving: { app?: App } = {};
   const app = await compose(config, {
     opened,
+    ...(deadlines ? { deadlines } : {}),
     post: async (body, headers) => ({ ok: (await receiving.app!.receiveEvent(body, new Headers(headers))) === 200 }),
   });
   receiving.app = app;
@@ -85,6 +91,10 @@ export async function installation(
     tokenAt,
     token: async (behaviour) => {
       return tokenAt(account, testNumber(behaviour));
+    },
+    pausesOver: async () => {
+      await opened.db.update(messages).set({ triedAt: null });
+      await opened.db.update(errands).set({ triedAt: null });
     },
     linkSentTo: async (email) => {
       const [newest] = await app.world.mail.list(email, 1);

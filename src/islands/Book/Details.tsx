@@ -13,7 +13,7 @@ import { filledAgreement } from '#core/quote/signedDocument';
 import { useKept } from '#islands/Book/useKept';
 import { Steps } from '#islands/ClientPage/Steps';
 import { TextBlocks } from '#islands/Offer/TextBlocks';
-import { type ApiProblem, newKey, post } from '#islands/api';
+import { type ApiProblem, newKey, post, mayRepeat } from '#islands/api';
 import { useRef, useState } from 'react';
 import page from '../ClientPage/ClientPage.module.css';
 import styles from './Book.module.css';
@@ -80,7 +80,7 @@ export function Details({ view, cart, framed, remove, more, emptied }: Props) {
     setBusy(false);
     if (!answer.ok) {
       setProblem(answer.problem);
-      if (answer.problem.code !== 'no_connection' && answer.problem.code !== 'try_again') key.current = null;
+      if (!mayRepeat(answer.problem)) key.current = null;
       return;
     }
     emptied();

@@ -1,6 +1,6 @@
 import type { OfferedOnPage, OnlineWay } from '#contracts/wayViews';
 import type { FrameHandle } from '#islands/ClientPage/CardFrame';
-import { type Answer, type ApiProblem, newKey } from '#islands/api';
+import { type Answer, type ApiProblem, newKey, mayRepeat } from '#islands/api';
 import { useRef, useState } from 'react';
 
 export type Outcome =
@@ -40,7 +40,7 @@ export function useCardPayment(about: {
       if (!given) return; // the frame says what is wrong with the number, at its place
       attempt.current ??= { key: newKey(), card: given.token, account: chosen.account };
       const answer = await about.send(attempt.current);
-      if (!answer.ok && (answer.problem.code === 'no_connection' || answer.problem.code === 'try_again')) {
+      if (!answer.ok && mayRepeat(answer.problem)) {
         setProblem(about.words(answer.problem)); // the same try may be sent again
         return;
       }

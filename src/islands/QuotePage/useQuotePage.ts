@@ -5,7 +5,7 @@ import type { Filled } from '#core/quote/facts';
 import type { Choice } from '#core/quote/offer';
 import { emptySignature, type SignatureDraft, signatureFault } from '#islands/Offer/signature';
 import { quoteProblem } from '#islands/QuotePage/quoteProblem';
-import { type ApiProblem, newKey, post } from '#islands/api';
+import { type ApiProblem, newKey, post, mayRepeat } from '#islands/api';
 import { useLookAgain } from '#islands/parts/useLookAgain';
 import { useCallback, useEffect, useRef, useState } from 'react';
 
@@ -70,7 +70,7 @@ export function useQuotePage(link: string, given: QuotePageView) {
       await reload();
     } else {
       setProblem(quoteProblem(answer.problem, view.offer.currency));
-      const again = answer.problem.code === 'no_connection' || answer.problem.code === 'try_again';
+      const again = mayRepeat(answer.problem);
       if (!again) {
         attempt.current = newKey();
         await reload();

@@ -6,6 +6,14 @@ import { declineReason } from '#core/wording/declines';
 const sentences: Readonly<Record<string, string>> = {
   no_connection: 'There is no connection. Nothing was lost; try again.',
   try_again: 'That did not get through. Nothing was done twice; try again.',
+  no_answer:
+    'The other side has not answered yet, so it is not known whether it went through. Press again to look: nothing is done twice.',
+  database_away: 'Ostendo cannot reach its database just now. Nothing is lost; try again in a moment.',
+  starting: 'Ostendo is starting. Try again in a moment.',
+  timed_out: 'This took too long and was given up. Nothing was done twice; try again.',
+  fault: 'That went wrong, and it is our fault. Nothing was half done; try again.',
+  too_large: 'This is more than can be taken at once.',
+  not_whole: 'The request did not come in whole. Try again.',
   unreadable: 'The request could not be read. Reload the page and try again.',
   cross_site: 'The request did not come from this page. Reload it and try again.',
   sign_in_needed: 'You are signed out. Sign in again in another tab, then repeat this.',

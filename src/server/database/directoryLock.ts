@@ -1,6 +1,16 @@
 import { tryLock } from 'fs-native-extensions';
-import { accessSync, closeSync, constants, ftruncateSync, mkdirSync, openSync, readFileSync, writeSync } from 'node:fs';
-import { join } from 'node:path';
+import {
+  accessSync,
+  closeSync,
+  constants,
+  existsSync,
+  ftruncateSync,
+  mkdirSync,
+  openSync,
+  readFileSync,
+  writeSync,
+} from 'node:fs';
+import { dirname, join, resolve } from 'node:path';
 
 /** Another process owns the data directory: two on one would corrupt it silently. */
 export class DirectoryInUse extends Error {
@@ -28,10 +38,17 @@ export class DirectoryUnusable extends Error {
   }
 }
 
+/** Makes what is missing of a path, one by one: Node's own recursion never ends where a file system makes none (/proc). */
+function makeDirectory(path: string): void {
+  if (existsSync(path)) return;
+  makeDirectory(dirname(path));
+  mkdirSync(path, { mode: 0o700 });
+}
+
 /** @throws {DirectoryUnusable} where it, or the lock in it, cannot be opened for reading and writing */
 function openLock(directory: string): number {
   try {
-    mkdirSync(directory, { recursive: true, mode: 0o700 });
+    makeDirectory(resolve(directory));
     accessSync(directory, constants.R_OK | constants.W_OK | constants.X_OK);
     return openSync(join(directory, 'owner.lock'), 'a+', 0o600);
   } catch (error) {

@@ -1,4 +1,5 @@
 import type { Result } from '#core/result';
+import { failed } from '#server/http/failure';
 import { problem } from '#server/http/problem';
 import type { APIContext, APIRoute } from 'astro';
 import type { z } from 'zod';
@@ -21,8 +22,7 @@ const refusalProblem = ({ code, ...detail }: Refusal & { path?: string }): Respo
 
 /**
  * One contract, one use case. 400 for what cannot be read, 422 for what the contract
- * refuses, 409 (404) for what a rule refuses, 502 where a service outside did not answer: then nothing is lost, and
- * the same request may be sent again.
+ * refuses, 409 (404) for what a rule refuses; what is thrown is answered as `failureOf` says.
  */
 export const endpoint =
   <S extends z.ZodType, T, R extends Refusal>(
@@ -41,8 +41,8 @@ export const endpoint =
       const result = await useCase(context.locals)(checked.data);
       return result.ok ? Response.json(result.value) : refusalProblem(result.refusal);
     } catch (error) {
-      context.locals.app.deps.report(`${context.url.pathname} failed`, error);
-      return problem(502, 'try_again');
+      context.locals.app.deps.report('a request failed', error);
+      return failed(error);
     }
   };
 

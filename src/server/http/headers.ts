@@ -20,23 +20,29 @@ const directives = (scriptHashes: string, ancestors: string): string =>
   ].join('; ');
 
 /** The card network's frame stands in our pages, the booking page in any page that the owner puts it in. */
-const ancestorsOf = ({ pathname }: URL): string => {
+const ancestorsOf = (pathname: string): string => {
   if (pathname === '/stand-in/card') return "'self'";
   return pathname === '/book' || pathname === '/book/' ? '*' : "'none'";
 };
 
-/** Puts the security headers on a response. */
+/** The policy of a page, with the hashes of scripts that a given one allows: Astro's, or one of our own. */
+export function contentPolicy(given: string, pathname: string): string {
+  const hashes = given.match(/'sha256-[^']+'/g) ?? [];
+  return directives(hashes.map((hash) => ` ${hash}`).join(''), ancestorsOf(pathname));
+}
+
+/** On everything that is answered: pages, assets, errors. */
+export const steadyHeaders: readonly (readonly [name: string, value: string])[] = [
+  ['x-content-type-options', 'nosniff'],
+  ['referrer-policy', 'same-origin'],
+  ['permissions-policy', 'camera=(), microphone=(), geolocation=()'],
+];
+
+/** Puts the security headers on a response. The built server's own entry does the same for what never comes here. */
 export function applyHeaders(response: Response, url: URL): Response {
   const given = response.headers.get('content-security-policy') ?? '';
-  const hashes =
-    given
-      .match(/'sha256-[^']+'/g)
-      ?.map((hash) => ` ${hash}`)
-      .join('') ?? '';
-  response.headers.set('content-security-policy', directives(hashes, ancestorsOf(url)));
-  response.headers.set('x-content-type-options', 'nosniff');
-  response.headers.set('referrer-policy', 'same-origin');
-  response.headers.set('permissions-policy', 'camera=(), microphone=(), geolocation=()');
+  response.headers.set('content-security-policy', contentPolicy(given, url.pathname));
+  for (const [name, value] of steadyHeaders) response.headers.set(name, value);
   if (!response.headers.has('cache-control')) response.headers.set('cache-control', 'no-store');
   return response;
 }

@@ -8,6 +8,8 @@ export type Problem = {
   /** The data that explains a refusal: limits, addresses, moments. */
   readonly detail?: unknown;
   readonly issues?: readonly { readonly path: string; readonly message: string }[];
+  /** The id under which the request is found in the log. */
+  readonly request?: string;
 };
 
 const titles: Readonly<Record<number, string>> = {
@@ -15,13 +17,29 @@ const titles: Readonly<Record<number, string>> = {
   401: 'Sign-in needed',
   403: 'Not from here',
   404: 'Not found',
+  405: 'Method not allowed',
+  408: 'The request was not whole in time',
   409: 'Refused by a rule',
+  413: 'Too large',
+  421: 'Not for this host',
   422: 'Not valid',
   429: 'Too many tries',
+  500: 'A fault of ours',
   502: 'A service outside did not answer',
+  503: 'Not ready',
 };
 
-export function problem(status: number, code: string, more: Partial<Problem> = {}): Response {
-  const body: Problem = { type: 'about:blank', title: titles[status] ?? 'Not done', status, code, ...more };
-  return new Response(JSON.stringify(body), { status, headers: { 'content-type': 'application/problem+json' } });
-}
+/** Problem details of a status and code. */
+export const problemOf = (status: number, code: string, more: Partial<Problem> = {}): Problem => ({
+  type: 'about:blank',
+  title: titles[status] ?? 'Not done',
+  status,
+  code,
+  ...more,
+});
+
+export const problem = (status: number, code: string, more: Partial<Problem> = {}): Response =>
+  new Response(JSON.stringify(problemOf(status, code, more)), {
+    status,
+    headers: { 'content-type': 'application/problem+json' },
+  });

@@ -9,7 +9,7 @@ import { pino } from 'pino';
  */
 export const log = pino(
   {
-    level: process.env.OSTENDO_LOG ?? 'info',
+    level: process.env.OSTENDO_LOG ?? (process.env.NODE_ENV === 'production' ? 'info' : 'warn'),
     base: { pid: process.pid },
     timestamp: pino.stdTimeFunctions.isoTime,
     formatters: { level: (label) => ({ level: label }) },

@@ -54,6 +54,7 @@ describe('what views read', () => {
   });
 
   it('Today: what came in, what is due, what is done and planned by itself', async () => {
+    await app.lettersOut();
     const today = await app.queries.today();
     expect(today.figures).to.include({ received7: 240_00, late: 0 });
     expect(today.days).to.have.length(36);

@@ -1,38 +1,9 @@
 import { readConfig } from '#server/config';
 import { type Installation, installation } from '../../../testing/installation.js';
 import { bookingOf } from '../../../testing/onBooking.js';
+import { smtpServer } from '../../../testing/mailServers.js';
 import { acceptance, pageOf, rentalAgreement, rentalDraft, sentQuote } from '../../../testing/quoting.js';
 import { expect } from 'chai';
-import { type ParsedMail, simpleParser } from 'mailparser';
-import type { AddressInfo } from 'node:net';
-import { SMTPServer } from 'smtp-server';
-
-type Taken = { readonly mail: ParsedMail; readonly to: readonly string[] };
-
-/** A real SMTP server that keeps what it is given, and refuses while it is told to. */
-async function smtpServer() {
-  const taken: Taken[] = [];
-  const state = { refuses: false };
-  const server = new SMTPServer({
-    authOptional: true,
-    disabledCommands: ['STARTTLS'],
-    onData(stream, session, done) {
-      void simpleParser(stream).then((mail) => {
-        if (state.refuses) return done(new Error('come back later'));
-        taken.push({ mail, to: session.envelope.rcptTo.map(({ address }) => address) });
-        done();
-      });
-    },
-  });
-  await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
-  const { port } = server.server.address() as AddressInfo;
-  return {
-    taken,
-    state,
-    url: `smtp://127.0.0.1:${port}`,
-    close: () => new Promise<void>((resolve) => server.close(resolve)),
-  };
-}
 
 const original = { off: false, copyTo: [], edition: 0 };
 
@@ -116,12 +87,13 @@ describe('messages over SMTP', () => {
       expect(quote!.to).to.have.members(['ines@example.com', 'rui@example.com']);
       expect(quote!.mail.text).to.include('/q/');
       expect(quote!.mail.html).to.include('Read the offer');
-      server.state.refuses = true;
+      server.state.behaviour = 'later';
       await app.acceptQuote(acceptance(await pageOf(app, link), link));
+      await app.lettersOut();
       expect(server.taken).to.have.length(1);
-      server.state.refuses = false;
-      await app.recover(0);
-      await app.recover(0);
+      server.state.behaviour = 'takes';
+      await app.pausesOver();
+      await app.lettersOut();
       const booked = server.taken.filter(({ mail }) => mail.subject?.includes('you are booked'));
       expect(booked).to.have.length(1);
       expect(booked[0]!.mail.attachments.map(({ contentType }) => contentType)).to.deep.equal([

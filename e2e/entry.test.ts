@@ -1,0 +1,160 @@
+import { expect } from 'chai';
+import { randomUUID } from 'node:crypto';
+import { connect } from 'node:net';
+import { installedDirectory } from './installed';
+import { serve, type Served } from './server';
+
+/** One request written by hand, as no well-behaved client would; the head of what comes back. */
+const raw = (port: number, text: string): Promise<string> =>
+  new Promise((resolve) => {
+    const socket = connect(port, '127.0.0.1');
+    let got = '';
+    socket.on('data', (piece) => (got += piece.toString('latin1')));
+    socket.on('close', () => resolve(got)).on('error', () => resolve(got));
+    socket.write(text);
+    setTimeout(() => socket.destroy(), 5000).unref();
+  });
+
+describe('our own door', () => {
+  let server: Served;
+  let cookie: string;
+  before(async () => {
+    server = await serve(await installedDirectory());
+    const signedIn = await fetch(`${server.address}/api/demo/sign-in`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: '{}',
+    });
+    cookie = signedIn.headers
+      .getSetCookie()
+      .map((each) => each.split(';')[0])
+      .join('; ');
+  });
+  after(() => server.stop());
+  const get = (path: string, headers: Record<string, string> = {}) =>
+    fetch(server.address + path, { redirect: 'manual', headers });
+
+  it('puts the same security headers on pages, answers, assets and errors, each with an id of its own', async () => {
+    const page = await get('/today', { cookie });
+    const asset = /\/_astro\/[^"]+\.js/.exec(await page.text())![0];
+    const answers = [
+      page,
+      await get('/api/today', { cookie }),
+      await get(asset),
+      await get('/favicon.svg'),
+      await get('/nothing', { cookie, accept: 'text/html' }),
+      await get('/api/nothing', { cookie }),
+      await get('/api/today'),
+      await get('/%zz'),
+      await fetch(`${server.address}/today`, { method: 'DELETE' }),
+    ];
+    expect(answers.map(({ status }) => status)).to.deep.equal([200, 200, 200, 200, 404, 404, 401, 400, 405]);
+    for (const { headers, url } of answers) {
+      const policy = headers.get('content-security-policy') ?? '';
+      expect(policy, url).to.include("frame-ancestors 'none'");
+      expect(/script-src [^;]*/.exec(policy)![0], url).not.to.include('unsafe-inline');
+      expect(headers.get('x-content-type-options'), url).to.equal('nosniff');
+      expect(headers.get('referrer-policy'), url).to.equal('same-origin');
+    }
+    expect(new Set(answers.map(({ headers }) => headers.get('x-request-id'))).size).to.equal(answers.length);
+  });
+
+  it('sends what is compressed to whoever takes it: assets made at the build, pages as they are drawn', async () => {
+    const html = await (await get('/today', { cookie })).text();
+    const asset = /\/_astro\/[^"]+\.js/.exec(html)![0];
+    for (const [path, encoding] of [
+      [asset, 'br'],
+      ['/today', 'br'],
+      [asset, 'gzip'],
+      ['/today', 'gzip'],
+    ] as const) {
+      const answer = await get(path, { cookie, 'accept-encoding': encoding });
+      expect(answer.headers.get('content-encoding'), `${path} ${encoding}`).to.equal(encoding);
+    }
+    const plain = await get('/today', { cookie, 'accept-encoding': 'identity' });
+    expect(plain.headers.get('content-encoding')).to.equal(null);
+    expect((await get(asset)).headers.get('cache-control')).to.include('immutable');
+  });
+
+  it('has pages of its own for what there is not, and problems for programs', async () => {
+    const page = await get('/nothing/at/all', { cookie, accept: 'text/html' });
+    expect(await page.text()).to.include('There is nothing here');
+    const problem = await get('/api/nothing', { cookie });
+    expect(problem.headers.get('content-type')).to.include('application/problem+json');
+    expect(await problem.json()).to.include({ status: 404, code: 'not_found' });
+  });
+
+  it('reads no more of a body than its route takes', async () => {
+    const big = Buffer.alloc(40_000_000);
+    for (const path of ['/api/events/cards', '/api/client/pay', '/api/do/create-booking', '/api/files']) {
+      const sent = await fetch(server.address + path, { method: 'POST', body: big, headers: { cookie } }).then(
+        async (answer) => ({ status: answer.status, code: ((await answer.json()) as { code: string }).code }),
+        () => ({ status: 413, code: 'too_large' }), // it was hung up on while it still sent
+      );
+      expect(sent, path).to.deep.equal({ status: 413, code: 'too_large' });
+    }
+    const head = `POST /api/events/cards HTTP/1.1\r\nhost: localhost\r\ncontent-length: 300000000\r\n\r\n`;
+    const port = Number(new URL(server.address).port);
+    expect(await raw(port, head), 'answered before a byte of it was sent').to.match(/^HTTP\/1.1 413/);
+  });
+
+  it('refuses what cannot be meant: hosts, methods, addresses, half requests', async () => {
+    const port = Number(new URL(server.address).port);
+    const statusOf = async (text: string): Promise<number> =>
+      Number(/^HTTP\/1.1 (\d+)/.exec(await raw(port, text))?.[1] ?? 0);
+    const cases: readonly (readonly [why: string, text: string, status: number])[] = [
+      ['another’s name', 'GET / HTTP/1.1\r\nhost: evil.example.com\r\nconnection: close\r\n\r\n', 421],
+      ['a name that is none', 'GET / HTTP/1.1\r\nhost: a b\r\nconnection: close\r\n\r\n', 400],
+      ['no name', 'GET / HTTP/1.1\r\nconnection: close\r\n\r\n', 400],
+      ['TRACE', 'TRACE / HTTP/1.1\r\nhost: localhost\r\nconnection: close\r\n\r\n', 405],
+      ['NUL', 'GET /%00 HTTP/1.1\r\nhost: localhost\r\nconnection: close\r\n\r\n', 400],
+      ['another server’s address', 'GET http://x/ HTTP/1.1\r\nhost: localhost\r\nconnection: close\r\n\r\n', 400],
+      ['no HTTP', 'hello\r\n\r\n', 400],
+      [
+        'an origin that is none',
+        'POST /api/demo/sign-in HTTP/1.1\r\nhost: localhost\r\norigin: ::\r\ncontent-length: 0\r\nconnection: close\r\n\r\n',
+        400,
+      ],
+      ['by its IP address', 'GET /healthz HTTP/1.1\r\nhost: 127.0.0.1\r\nconnection: close\r\n\r\n', 200],
+    ];
+    for (const [why, text, status] of cases) expect(await statusOf(text), why).to.equal(status);
+  });
+
+  it('does not believe what a caller says of its own address', async () => {
+    const tries = Array.from({ length: 24 }, (_, index) =>
+      fetch(`${server.address}/b/${randomUUID()}`, { headers: { 'x-forwarded-for': `10.0.0.${index}` } }),
+    );
+    await Promise.all(tries);
+    const next = await fetch(`${server.address}/b/${randomUUID()}`, { headers: { 'x-forwarded-for': '10.9.9.9' } });
+    expect(await next.text()).to.include('Too many');
+  });
+});
+
+describe('the life of the process', () => {
+  it('answers what it has begun when it is told to end, gives up its lock, and ends with 0', async function () {
+    this.timeout(120_000);
+    const directory = await installedDirectory();
+    const server = await serve(directory);
+    const begun = Array.from({ length: 12 }, () =>
+      fetch(`${server.address}/api/demo/sign-in`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: '{}',
+      }).then(({ status }) => status),
+    );
+    await new Promise((resolve) => setTimeout(resolve, 60)); // they are on their way
+    const asked = Date.now();
+    const ended = server.stop('SIGTERM');
+    expect(await Promise.all(begun)).to.deep.equal(begun.map(() => 200));
+    await ended;
+    expect(server.process.exitCode).to.equal(0);
+    expect(Date.now() - asked).to.be.lessThan(20_000);
+    const again = await serve(directory); // no recovery, no lock in the way
+    await again.stop();
+  });
+
+  it('says that it is starting until it is open, and what is wrong where it cannot be', async () => {
+    const server = await serve('/proc/no such place').catch((error: Error) => error.message);
+    expect(server).to.equal('the server ended with 1');
+  });
+});

@@ -1,0 +1,75 @@
+import { application, endApplication, needsAPerson } from '#compose';
+import { readConfig } from '#server/config';
+import { openEntry, type PagesHandler } from '#server/http/entry/entry';
+import { log } from '#server/logging/log';
+import type { Server } from 'node:http';
+import { Server as NetServer } from 'node:net';
+import { setTimeout as pause } from 'node:timers/promises';
+import { fileURLToPath } from 'node:url';
+
+/** What was begun has so long to end before it is cut off; a supervisor that waits 20 s sees a clean end. */
+const drainMilliseconds = 12_000;
+/** So long a connection may be silent while the process ends, in milliseconds. */
+const idleGrace = 400;
+/** A start that failed for a reason that may pass is tried again after so long. */
+const startPause = 3000;
+
+const here = (path: string): string => fileURLToPath(new URL(path, import.meta.url));
+
+/**
+ * The built server: listens at once, and says that it is starting until the application is open. Settings, a directory or
+ * a database that cannot be used are said on standard error, and the process ends with 1.
+ */
+async function main(): Promise<void> {
+  const { port, host, baseUrl } = readConfig(process.env);
+  let ready = false;
+  // Astro's build lies beside this file; its name is no module that a bundler could find.
+  const { handler } = (await import(/* @vite-ignore */ new URL('./entry.mjs', import.meta.url).href)) as {
+    handler: PagesHandler;
+  };
+  const server = openEntry({ baseUrl, assets: here('../client/'), pages: handler, isReady: () => ready });
+  server.once('error', endWith);
+  server.listen(port, host);
+  endOnSignals(server);
+  for (;;) {
+    try {
+      await application();
+      ready = true;
+      log.info({ port }, 'ready');
+      return;
+    } catch (error) {
+      if (needsAPerson(error)) throw error;
+      log.error({ err: error }, 'the application could not be opened; it is tried again');
+      await pause(startPause);
+    }
+  }
+}
+
+function endOnSignals(server: Server): void {
+  let ending = false;
+  const end = async (): Promise<void> => {
+    if (ending) return;
+    ending = true;
+    log.info('ending: what was begun is answered, nothing else is taken');
+    // What the kernel has accepted for us would be cut off: it is taken first.
+    await pause(idleGrace);
+    // Takes no new connections; those that are open and silent are closed only after a moment, as a request may be on
+    // its way on one of them. (The HTTP server's own `close` cuts them off at once.)
+    const drained = new Promise<void>((resolve) => NetServer.prototype.close.call(server, () => resolve()));
+    const closing = setInterval(() => server.closeIdleConnections(), idleGrace);
+    await Promise.race([drained, pause(drainMilliseconds)]);
+    clearInterval(closing);
+    server.closeAllConnections();
+    await Promise.race([endApplication(), pause(5000)]);
+    process.exit(0);
+  };
+  for (const signal of ['SIGTERM', 'SIGINT'] as const) process.on(signal, () => void end());
+}
+
+function endWith(error: unknown): never {
+  // For a person at a terminal: what is wrong and what to do, without a stack.
+  console.error(error instanceof Error ? error.message : String(error));
+  process.exit(1);
+}
+
+main().catch(endWith);

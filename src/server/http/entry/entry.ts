@@ -1,0 +1,140 @@
+import { bodyLimit } from '#server/http/entry/bodyLimits';
+import { knownHosts, malformed } from '#server/http/entry/malformed';
+import { readBody } from '#server/http/entry/readBody';
+import { refuseWith } from '#server/http/entry/refusal';
+import { contentPolicy, steadyHeaders } from '#server/http/headers';
+import { log } from '#server/logging/log';
+import { duringRequest } from '#server/logging/requestNow';
+import compression from 'compression';
+import { randomUUID } from 'node:crypto';
+import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http';
+import onHeaders from 'on-headers';
+import sirv from 'sirv';
+
+/** The handler that Astro's adapter gives in middleware mode. */
+export type PagesHandler = (
+  request: IncomingMessage & { body?: unknown },
+  response: ServerResponse,
+  next: undefined,
+  locals: Readonly<Record<string, unknown>>,
+) => Promise<void>;
+
+export type EntrySettings = {
+  readonly baseUrl: string;
+  /** Built assets, each with its compressed forms beside it. */
+  readonly assets: string;
+  readonly pages: PagesHandler;
+  /** Whether the application is open; until then everything but assets is answered 503. */
+  readonly isReady: () => boolean;
+};
+
+/** Milliseconds that one answer may take; what takes longer by its nature goes on by itself and shows how far it is. */
+const answerDeadline = 60_000;
+/** Milliseconds for a whole request to come in, for its headers, and for an idle connection. */
+const requestDeadline = 60_000;
+const headersDeadline = 15_000;
+const idleDeadline = 10_000;
+
+/** Each stage of a request in its order; the first that ends it is the last. */
+export function openEntry({ baseUrl, assets, pages, isReady }: EntrySettings): Server {
+  const isKnown = knownHosts(baseUrl);
+  const hashed = /^\/_astro\//;
+  const served = sirv(assets, {
+    brotli: true,
+    gzip: true,
+    etag: true,
+    setHeaders: (response, path) =>
+      response.setHeader('cache-control', hashed.test(path) ? 'public, max-age=31536000, immutable' : 'public, max-age=3600'),
+  });
+  const compressed = compression({ threshold: 1024 });
+
+  const answer = async (request: IncomingMessage, response: ServerResponse, requestId: string): Promise<void> => {
+    const refuse = (status: number, code: string, detail?: unknown): void =>
+      refuseWith(request, response, { status, code, requestId, detail });
+    const wrong = malformed(request, isKnown);
+    if (wrong) {
+      if (wrong.allow) response.setHeader('allow', wrong.allow);
+      return refuse(wrong.status, wrong.code);
+    }
+    const path = request.url!.split('?', 1)[0]!;
+    if (request.method === 'GET' || request.method === 'HEAD') {
+      if (await missing(served, request, response)) return;
+    }
+    await passed(compressed, request, response);
+    if (!isReady()) {
+      response.setHeader('retry-after', '2');
+      return refuse(503, 'starting');
+    }
+    const body = await readBody(request, bodyLimit(path));
+    if ('fault' in body)
+      return body.fault === 'too_large' ? refuse(413, 'too_large', { limit: bodyLimit(path) }) : refuse(400, 'not_whole');
+    const late = setTimeout(() => {
+      log.error({ code: 'timed_out' }, 'an answer took too long');
+      refuse(503, 'timed_out');
+    }, answerDeadline);
+    try {
+      await pages(withBody(request, body.bytes), response, undefined, { requestId });
+    } finally {
+      clearTimeout(late);
+    }
+  };
+
+  const server = createServer((request, response) => {
+    const requestId = randomUUID();
+    // Nobody in front of us is trusted with the address of a caller.
+    for (const name of ['x-forwarded-for', 'x-forwarded-host', 'x-forwarded-proto', 'x-forwarded-port', 'forwarded'])
+      delete request.headers[name];
+    response.setHeader('x-request-id', requestId);
+    for (const [name, value] of steadyHeaders) response.setHeader(name, value);
+    onHeaders(response, () => {
+      const given = response.getHeader('content-security-policy');
+      response.setHeader('content-security-policy', contentPolicy(String(given ?? ''), pathOf(request)));
+      if (!response.hasHeader('cache-control')) response.setHeader('cache-control', 'no-store');
+      if (!server.listening) response.setHeader('connection', 'close');
+    });
+    void duringRequest({ request: requestId, route: pathOf(request) }, async () => {
+      try {
+        await answer(request, response, requestId);
+      } catch (error) {
+        log.error({ err: error, code: 'fault' }, 'a request failed');
+        refuseWith(request, response, { status: 500, code: 'fault', requestId });
+      }
+      if (response.statusCode >= 500 && isReady()) log.warn({ code: response.statusCode }, 'answered with a failure');
+    });
+  });
+  server.requestTimeout = requestDeadline;
+  server.headersTimeout = headersDeadline;
+  server.keepAliveTimeout = idleDeadline;
+  server.on('clientError', (error: NodeJS.ErrnoException, socket) => {
+    if (error.code === 'ECONNRESET' || !socket.writable) return void socket.destroy();
+    const status = error.code === 'HPE_HEADER_OVERFLOW' ? '431 Request Header Fields Too Large' : '400 Bad Request';
+    const steady = steadyHeaders.map(([name, value]) => `${name}: ${value}\r\n`).join('');
+    socket.end(`HTTP/1.1 ${status}\r\n${steady}connection: close\r\ncontent-length: 0\r\n\r\n`);
+  });
+  return server;
+}
+
+/** Routes in logs and policies: the path alone, so that no token of a query stands anywhere. */
+const pathOf = ({ url = '/' }: IncomingMessage): string => url.split('?', 1)[0]!;
+
+type Step = (request: IncomingMessage, response: ServerResponse, next: () => void) => unknown;
+
+/** Resolves true where the step has answered, false where it passes the request on. */
+const missing = (step: Step, request: IncomingMessage, response: ServerResponse): Promise<boolean> =>
+  new Promise((resolve) => {
+    response.once('close', () => resolve(true));
+    step(request, response, () => resolve(false));
+  });
+
+const passed = (step: (request: never, response: never, next: () => void) => unknown, request: unknown, response: unknown) =>
+  new Promise<void>((resolve) => step(request as never, response as never, resolve));
+
+/** What was read is given on as the adapter takes it: an iterable body. */
+function withBody(request: IncomingMessage, bytes: Buffer): IncomingMessage & { body?: unknown } {
+  const body = {
+    async *[Symbol.asyncIterator]() {
+      if (bytes.length > 0) yield bytes;
+    },
+  };
+  return Object.assign(request, { body });
+}
