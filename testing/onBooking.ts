@@ -69,6 +69,7 @@ export async function bookingOf(app: Installation, about: About = {}, rules: Ter
         end: deal.end,
         price: { ...price, lines },
         giveBack: true,
+        sure: true,
         ...change,
       });
       await app.settle();

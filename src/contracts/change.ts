@@ -24,6 +24,8 @@ export const ChangeBooking = z
     /** The booking's own rules; absent: those it has. */
     terms: TermsIn.optional(),
     giveBack: z.boolean(),
+    /** Whether what is unusual about it was asked about and is meant: a time that is past, a day that is closed. */
+    sure: z.boolean().optional(),
     /** How many units, guests or seats it takes; absent: as many as before. */
     count: z.number().int().min(1, 'at least one').max(5000, 'at most 5000').optional(),
   })

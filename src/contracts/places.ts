@@ -1,6 +1,6 @@
 import { CalendarDate, ClockTime, Wall, WholeNumber } from '#contracts/core/parts';
 import type { Hours } from '#core/availability/hours';
-import { type BookingRules, confirmations } from '#core/availability/rules';
+import { type BookingRules, confirmations, takesNoPlace } from '#core/availability/rules';
 import { z } from 'zod';
 
 const Id = z.string().min(1).max(64);
@@ -64,11 +64,16 @@ export const BookingRulesIn: z.ZodType<BookingRules> = z
     most: between(1, 5000),
     when: WhenIn,
     needs: z.array(z.strictObject({ anyOf: z.array(Id).min(1, 'choose a place').max(50) })).max(5),
+    anyNumber: z.boolean().optional(),
     hours: HoursIn.nullable(),
     agreementId: Id.nullable(),
     tip: z.boolean(),
   })
   .refine(({ least, most }) => least <= most, { error: 'less than the smallest number', path: ['most'] })
+  .refine((rules) => rules.needs.length > 0 || takesNoPlace(rules), {
+    error: 'choose whom or what it takes, or any number at once',
+    path: ['needs', 0, 'anyOf'],
+  })
   .refine(({ confirm, when }) => when.kind !== 'asked' || confirm === 'owner', {
     error: 'a start that is asked for is confirmed by you',
     path: ['confirm'],

@@ -201,6 +201,7 @@ async function happen(app: App, bookingId: string, happening: Happening, key: st
           price: { ...price, lines: lines.map((line) => ({ ...line, taxes: [...(line.taxes ?? [])] })) },
           terms: { ...deal.terms, instalments },
           giveBack: true,
+          sure: true,
         }),
       );
     }

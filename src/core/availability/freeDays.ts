@@ -1,7 +1,7 @@
 import { type AskedContext, aroundTime, exists, openThrough, slotSeconds, takenTime } from '#core/availability/asked';
 import { openOn } from '#core/availability/hours';
 import { leftFor, type Need, type PlaceIndex } from '#core/availability/places';
-import type { When } from '#core/availability/rules';
+import { takesNoPlace, type When } from '#core/availability/rules';
 import { addDays, dayNumber, type PlainDate, secondsPerDay } from '#core/calendar/days';
 import { addHours, secondsOf } from '#core/calendar/instant';
 import { type WallTime, wallOfSeconds, wallSeconds, wallTime } from '#core/calendar/wallTime';
@@ -20,7 +20,8 @@ type Looking = AskedContext & {
 
 const leftAt = (looking: Looking, start: WallTime, end: WallTime): number => {
   const { from, to } = takenTime(looking.rules.when, { start, end }, looking.timeZone);
-  return looking.needs.length === 0 ? looking.rules.most : leftFor(looking.needs, looking.places, from, to);
+  if (looking.needs.length > 0) return leftFor(looking.needs, looking.places, from, to);
+  return takesNoPlace(looking.rules) ? looking.rules.most : 0;
 };
 
 /** A stay by the hour may begin at each half hour. */

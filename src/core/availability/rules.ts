@@ -49,12 +49,21 @@ export type BookingRules = {
   readonly most: number;
   readonly when: When;
   readonly needs: readonly Need[];
+  /** The owner's word that it takes no place: any number of clients can have it at once. */
+  readonly anyNumber?: boolean | undefined;
   /** Of this service alone; null: those of the business. */
   readonly hours: Hours | null;
   /** The agreement that the client accepts with the booking. */
   readonly agreementId: string | null;
   readonly tip: boolean;
 };
+
+/**
+ * Whether a service is bookable without a place: on dates with seats of their own, with a start that its owner settles, or
+ * where the owner says so. Another one without a place cannot be had: nobody knows by what it would be full.
+ */
+export const takesNoPlace = ({ when, anyNumber }: Pick<BookingRules, 'when' | 'anyNumber'>): boolean =>
+  when.kind === 'dates' || when.kind === 'asked' || anyNumber === true;
 
 /** Half of a checkout's usual quarter of an hour would hurry people who look for their card. */
 export const usualKeepMinutes = 15;

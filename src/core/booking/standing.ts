@@ -84,17 +84,22 @@ export function payable({ position: { dueNow, outstanding }, onTheWay }: Pick<St
   return { dueNow: remainder(dueNow, onTheWay), outstanding: remainder(outstanding, onTheWay) };
 }
 
+const later = (moment: Instant, other: Instant | undefined): Instant =>
+  other !== undefined && other > moment ? other : moment;
+
 /** The booking as it will stand once the yes that it waits for has come: what a request promises is read from this. */
 export const asConfirmed = (agreed: Agreed, facts: readonly Fact[], asOf: Instant): Standing =>
   standing(agreed, [...facts, { kind: 'confirmed', at: asOf, by: 'owner', agreed: agreed.agreed }], asOf);
 
 /**
  * Everything that can be said of one booking at a moment, from what was agreed and what happened: the one computation
- * behind lists, views, messages and the agenda.
+ * behind lists, views, messages and the agenda. A moment before the newest fact is taken as that fact's: a clock that was
+ * put back makes nothing undone.
  * @throws {Error} where what was agreed has no plan: such a booking cannot be made
  */
-export function standing(agreed: Agreed, facts: readonly Fact[], asOf: Instant): Standing {
+export function standing(agreed: Agreed, facts: readonly Fact[], moment: Instant): Standing {
   const { timeZone, terms } = agreed;
+  const asOf = later(moment, facts.at(-1)?.at);
   const ledger = ledgerOf(facts);
   const planned = keptPlan(agreed, ledger.changes);
   if (!planned.ok) throw new Error(`the agreed terms give no plan: ${planned.refusal.code}`);

@@ -59,13 +59,17 @@ export function mayAccept(
   return asked.signature && isSignature(asked.signature) ? ok(null) : refuse({ code: 'signature_missing' });
 }
 
-/** Whether a further signatory, or the business after the client, may sign now. */
+/**
+ * Whether a further signatory, or the business after the client, may sign now: what they sign is the document that the
+ * client signed, so never before the client has.
+ */
 export function maySign(
   current: QuoteStanding,
   signatory: string,
   signature: Signature,
 ): Result<null, AcceptanceRefusal> {
   if (!isOpen(current)) return overOf(current);
-  if (!current.toSign.includes(signatory)) return refuse({ code: 'not_your_turn' });
+  const byClient = current.signatures.some((signed) => signed.signatory === clientSignatory);
+  if (!byClient || !current.toSign.includes(signatory)) return refuse({ code: 'not_your_turn' });
   return isSignature(signature) ? ok(null) : refuse({ code: 'signature_missing' });
 }

@@ -55,6 +55,8 @@ function ChangeForm({ given }: { readonly given: ChangeView }) {
     action.clear();
     setDraft({ ...draft, ...part });
   };
+  // What is unusual was said; pressed again, it is meant.
+  const asked = action.problem?.code === 'change_unusual';
   const send = async (): Promise<void> => {
     if (!reading.deal) return;
     const { title, start, end, price, terms, count = 1 } = reading.deal;
@@ -70,6 +72,7 @@ function ChangeForm({ given }: { readonly given: ChangeView }) {
       terms,
       count,
       giveBack: draft.giveBack,
+      sure: asked,
     });
     if (!done) return;
     forget();
@@ -98,7 +101,7 @@ function ChangeForm({ given }: { readonly given: ChangeView }) {
           Leave it as it is
         </Button>
         <Button disabled={!preview?.ok} loading={action.busy} onClick={() => void send()}>
-          Change the booking
+          {asked ? 'Change it all the same' : 'Change the booking'}
         </Button>
       </PageHead>
       <Problem problem={action.problem} currency={currency} />

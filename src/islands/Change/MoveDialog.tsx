@@ -32,12 +32,13 @@ export function MoveDialog({ move, close }: Props) {
   const deal = view ? movedDeal(view.deal, move.start) : null;
   const preview = view && deal ? previewOf(view, deal, { now, giveBack }) : null;
   const currency = view?.booking.agreed.currency ?? 'EUR';
+  const asked = action.problem?.code === 'change_unusual';
   const save = async (): Promise<void> => {
     if (!view || !deal) return;
     const { title, start, end, price, terms } = deal;
     const { currency: _currency, ...priced } = price;
     const about = { bookingId: view.booking.id, requestKey: action.requestKey(), seen: view.seen, giveBack };
-    const done = await action.run({ ...about, title, start, end, price: priced, terms });
+    const done = await action.run({ ...about, title, start, end, price: priced, terms, sure: asked });
     if (!done) return;
     notifications.show({ message: `${move.number} is moved.` });
     close(true);
@@ -65,7 +66,7 @@ export function MoveDialog({ move, close }: Props) {
           Leave it where it was
         </Button>
         <Button disabled={!preview?.ok} loading={action.busy} onClick={() => void save()}>
-          Move it
+          {asked ? 'Move it all the same' : 'Move it'}
         </Button>
       </Group>
     </Modal>

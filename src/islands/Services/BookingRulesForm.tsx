@@ -101,7 +101,16 @@ export function BookingRulesForm({ view, kind, rules, set, error }: Props) {
             />
           </Group>
           <WhenFields when={rules.when} set={(when) => change({ when })} error={error} />
-          {rules.when.kind !== 'dates' && (
+          {rules.when.kind !== 'dates' && rules.when.kind !== 'asked' && (
+            <Switch
+              label="Any number at once: it takes nobody and nothing"
+              checked={rules.anyNumber === true}
+              onChange={(event) =>
+                change(event.currentTarget.checked ? { anyNumber: true, needs: [] } : { anyNumber: undefined })
+              }
+            />
+          )}
+          {rules.when.kind !== 'dates' && rules.anyNumber !== true && (
             <MultiSelect
               label="Takes one of"
               description="A person, a room or a unit that nobody else can have then"

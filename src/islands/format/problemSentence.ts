@@ -1,4 +1,5 @@
 import type { ApiProblem } from '#islands/api';
+import { type Unusual, unusuals } from '#core/change/unusual';
 import { formatMoney } from '#core/money/formatMoney';
 import { minor } from '#core/money/minor';
 import { declineReason } from '#core/wording/declines';
@@ -114,10 +115,24 @@ export function problemSentence({ code, detail, issues }: ApiProblem, currency: 
   if (code === 'seats_in_use') return `${Number(detail?.limit)} seats are booked. Cancel or move those bookings first.`;
   if (code === 'field_unknown') return `This message has no field “${String(detail?.name ?? '')}”.`;
   if (code === 'tax_in_use') return `A service still carries ${String(detail?.tax ?? 'this tax')}.`;
+  if (code === 'change_unusual') return unusualSentence(detail?.unusual);
   if (code === 'declined') return `The card was refused: ${declineReason(String(detail?.code ?? ''))}.`;
   if (code === 'invalid_input' && issues?.[0]) return `${issues[0].path}: ${issues[0].message}.`;
   return sentences[code] ?? sentences.try_again!;
 }
+
+const unusualWords = {
+  startsInPast: 'it would begin in the past',
+  endsInPast: 'it would be over already',
+  startsOnClosedDay: 'it would begin on a day that you are closed',
+  endsOnClosedDay: 'it would end on a day that you are closed',
+} satisfies Record<Unusual, string>;
+
+const unusualSentence = (unusual: unknown): string => {
+  const known = unusuals.filter((each) => Array.isArray(unusual) && unusual.includes(each));
+  const said = known.map((each) => unusualWords[each]).join(', and ');
+  return `${said[0]?.toUpperCase() ?? ''}${said.slice(1)}. Nothing is changed yet; if you mean it, press once more.`;
+};
 
 const unusable = (fault: string, price: string): string => {
   const why = fault === 'terms_do_not_add_up' && price ? ` At a price of ${price} a part is left over.` : '';

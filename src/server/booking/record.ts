@@ -26,7 +26,8 @@ export async function recordFacts(
 ): Promise<{ readonly facts: readonly Fact[]; readonly standing: Standing }> {
   let ledger = ledgerOf(facts);
   let current = booking;
-  for (const fact of added) {
+  const inOrder = keptInOrder(facts, added);
+  for (const fact of inOrder) {
     if (fact.kind === 'changed') current = await writeDeal(tx, booking.id, fact.after);
     if (fact.kind === 'confirmed') current = await writeAgreed(tx, booking.id, fact.agreed);
     const [row] = await tx
@@ -40,10 +41,20 @@ export async function recordFacts(
     }
     ledger = withFact(ledger, fact);
   }
-  const all = [...facts, ...added];
+  const all = [...facts, ...inOrder];
   const reached = standing(agreedOf(current), all, now);
   await writeDerived(tx, { booking: current, client, facts: all }, reached);
   return { facts: all, standing: reached };
+}
+
+/** Facts stand in the order in which they were recorded, also by their moments: a clock that was put back changes none. */
+function keptInOrder(before: readonly Fact[], added: readonly Fact[]): Fact[] {
+  let newest = before.at(-1)?.at;
+  return added.map((fact) => {
+    const at = newest !== undefined && newest > fact.at ? newest : fact.at;
+    newest = at;
+    return at === fact.at ? fact : { ...fact, at };
+  });
 }
 
 async function writeDerived(tx: Tx, { booking, client, facts }: LoadedBooking, current: Standing): Promise<void> {

@@ -3,13 +3,15 @@ import type { Deal } from '#core/booking/deal';
 import type { ChangeReason } from '#core/booking/facts';
 import { factsThatCount } from '#core/booking/factsThatCount';
 import { changeOf, type ChangeRefusal, pricedDeal } from '#core/change/change';
+import type { Instant } from '#core/calendar/instant';
+import { type Unusual, unusualOf } from '#core/change/unusual';
 import { OutOfRange } from '#core/outOfRange';
 import { ok, refuse, type Result } from '#core/result';
 import { runDue } from '#server/agenda/runDue';
 import { dealOf } from '#server/booking/dealOf';
 import type { BookingRow } from '#server/booking/lockBooking';
 import { type PlaceRefusal, takePlaces } from '#server/booking/takePlaces';
-import { services } from '#server/database/schema/business';
+import { business, services } from '#server/database/schema/business';
 import type { Tx } from '#server/database/open';
 import { recordFacts } from '#server/booking/record';
 import type { Deps } from '#server/deps';
@@ -24,6 +26,8 @@ export type ChangeBookingRefusal =
   | ChangeRefusal
   | PlaceRefusal
   | { readonly code: 'booking_changed' | 'payment_under_way' }
+  /** It is asked first whether it is meant. */
+  | { readonly code: 'change_unusual'; readonly unusual: readonly Unusual[] }
   | { readonly code: 'date_out_of_reach'; readonly path: 'start' };
 export type Changed = { readonly told: boolean; readonly refunds: number };
 
@@ -41,6 +45,8 @@ export async function changeDeal(
     readonly reason: ChangeReason;
     readonly giveBack: boolean;
     readonly by?: 'client';
+    /** False where what is unusual is to be asked about before it is made. */
+    readonly sure?: boolean;
     readonly deal: (booking: BookingRow) => Deal;
   },
 ): Promise<Result<Changed, ChangeBookingRefusal>> {
@@ -69,6 +75,8 @@ export async function changeDeal(
       const change = changeOf({ ...about, after: request.deal(loaded.booking) });
       if (!change.ok) return change;
       const { fact, refunds } = change.value;
+      const unusual = request.sure === false ? await unusualIn(tx, loaded.booking, fact.after, now) : [];
+      if (unusual.length > 0) return refuse({ code: 'change_unusual', unusual });
       const moved = await movePlaces(tx, loaded.booking, fact.after);
       if (!moved.ok) return moved;
       const back = await openRefunds(tx, { bookingId, refunds, ledger, cause: key, now, newId: deps.newId });
@@ -80,6 +88,16 @@ export async function changeDeal(
   for (const id of refunding) await carryOut(deps, id);
   if (refunding.length > 0) await runDue(deps);
   return result;
+}
+
+async function unusualIn(tx: Tx, booking: BookingRow, after: Deal, now: Instant): Promise<Unusual[]> {
+  const [service] = await tx
+    .select({ rules: services.booking })
+    .from(services)
+    .where(eq(services.id, booking.serviceId));
+  const [owner] = await tx.select({ hours: business.hours }).from(business);
+  const hours = service?.rules?.hours ?? owner!.hours;
+  return unusualOf(dealOf(booking), after, { hours, timeZone: booking.timeZone, now });
 }
 
 /** A booking that begins or ends at another time, or takes more or fewer, needs its places anew. */
@@ -106,6 +124,7 @@ export const changeBooking =
         key,
         seen,
         giveBack,
+        sure: request.sure ?? false,
         reason: 'change',
         deal: (booking) => {
           const count = request.count ?? booking.count;

@@ -53,6 +53,8 @@ export const publishTerms =
     db.transaction(async (tx) => {
       const faulty = unusable(rules);
       if (faulty) return faulty;
+      // New terms stand on no version.
+      if (termsId === null && baseVersion !== 0) return refuse({ code: 'terms_not_found' });
       const id = termsId ?? newId();
       const named = await tx
         .select({ id: terms.id })
@@ -65,8 +67,9 @@ export const publishTerms =
       const last = await newest(tx, id);
       const version = last?.version ?? 0;
       if (version !== baseVersion) {
-        if (last && sameValue(last.rules, rules) && held.name === name) return ok({ termsId: id, version });
-        return refuse({ code: 'terms_changed', version, name: held.name, rules: last!.rules });
+        if (!last) return refuse({ code: 'terms_not_found' });
+        if (sameValue(last.rules, rules) && held.name === name) return ok({ termsId: id, version });
+        return refuse({ code: 'terms_changed', version, name: held.name, rules: last.rules });
       }
       if (last && sameValue(last.rules, rules)) {
         if (held.name === name) return refuse({ code: 'terms_unchanged' });

@@ -9,17 +9,18 @@ import type {
 import type { Fact } from '#core/booking/facts';
 import { payable } from '#core/booking/standing';
 import { accounts, credit, debit, entry } from '#core/journal/entry';
-import { least, type Minor, sum, zero } from '#core/money/minor';
+import { least, type Minor, most, sum, zero } from '#core/money/minor';
 import { ok, refuse, type Result } from '#core/result';
 import { recordFacts } from '#server/booking/record';
 import { creditOf, leftOnVoucher } from '#server/credit/balances';
+import { bookings } from '#server/database/schema/bookings';
 import { clients } from '#server/database/schema/clients';
 import { vouchers } from '#server/database/schema/credit';
 import type { Deps } from '#server/deps';
 import { paymentUnderWay } from '#server/intents/openIntent';
 import { appendEntry } from '#server/journal/appendEntry';
 import { bookingOfLink, hashOfToken } from '#server/usecases/clientLink';
-import { bookingsOfCheckout, toPay } from '#server/usecases/payCheckout';
+import { bookingsOfCheckout, idsOfCheckout, type InCheckout, toPay } from '#server/usecases/payCheckout';
 import { type NotFound, onBooking, type OpenBooking } from '#server/usecases/onBooking';
 import { offeredFor } from '#server/ways/offered';
 import { eq } from 'drizzle-orm';
@@ -61,7 +62,7 @@ export type UseRefusal =
       readonly code: 'voucher_unknown' | 'voucher_expired' | 'voucher_empty' | 'voucher_currency';
       readonly path: 'code';
     }
-  | { readonly code: 'no_credit' | 'way_not_offered' | 'device_unknown' };
+  | { readonly code: 'no_credit' | 'way_not_offered' | 'device_unknown' | 'attempt_changed' };
 export type Used = { readonly used: Minor; readonly left: Minor };
 
 async function voucherReceipt(
@@ -98,6 +99,22 @@ async function creditReceipt(
   return ok({ fact, used: { used: amount, left: (there - amount) as Minor } });
 }
 
+/** The answer to a repeat: what was used then, and what is left now. Another voucher under the same try is refused. */
+async function usedBefore(
+  { tx, loaded }: OpenBooking,
+  code: string | null,
+  { amount: used, voucherId }: OpenBooking['standing']['ledger']['receipts'][number],
+): Promise<Result<Used, UseRefusal>> {
+  const { clientId, currency } = loaded.booking;
+  if (code === null) return ok({ used, left: most(await creditOf(tx, clientId, currency), zero) });
+  const [voucher] = await tx
+    .select()
+    .from(vouchers)
+    .where(eq(vouchers.hash, hashOfCode(code)));
+  if (!voucher || voucher.id !== voucherId) return refuse({ code: 'attempt_changed' });
+  return ok({ used, left: await leftOnVoucher(tx, voucher) });
+}
+
 /** Pays what is open of a booking from a voucher, or from the client's credit, as far as it reaches. */
 const useOn = (
   deps: Deps,
@@ -108,9 +125,9 @@ const useOn = (
 ): Promise<Result<Used, UseRefusal>> =>
   onBooking<Used, UseRefusal>(deps, bookingId, async (open) => {
     const { tx, loaded, standing, now } = open;
-    const receiptId = `${code === null ? 'credit' : 'voucher'}:${attempt}`;
+    const receiptId = receiptIdOf(code, attempt);
     const before = standing.ledger.receipts.find((receipt) => receipt.id === receiptId);
-    if (before) return ok({ used: before.amount, left: 0 as Minor });
+    if (before) return usedBefore(open, code, before);
     if (payable(standing).outstanding === 0 || standing.ledger.lapsed)
       return refuse({ code: 'nothing_to_pay_with_it' });
     if (await paymentUnderWay(tx, bookingId)) return refuse({ code: 'payment_under_way' });
@@ -150,26 +167,63 @@ export const useOnBooking =
   ({ bookingId, requestKey, code }: UseOnBooking): Promise<Result<Used, UseRefusal>> =>
     useOn(deps, bookingId, requestKey, code, 'owner');
 
-/** Pays what is due of a checkout from a voucher or the client's credit, booking by booking, as far as it reaches. */
+/**
+ * Pays what is due of a checkout from a voucher or the client's credit, booking by booking, as far as it reaches. A
+ * repeat goes on where the first stopped, and answers what was used in all.
+ */
 async function onCheckout(
   deps: Deps,
   key: string,
   attempt: string,
   code: string | null,
 ): Promise<Result<Used, UseRefusal>> {
-  const waiting = await deps.db.transaction(async (tx) => {
+  const found = await deps.db.transaction(async (tx) => {
     const all = await bookingsOfCheckout(tx, key, deps.clock.now());
-    return all && toPay(all).map(({ loaded }) => loaded.booking.id);
+    return all && { waiting: toPay(all).map(({ loaded }) => loaded.booking.id), taken: receiptsOf(all, code, attempt) };
   });
-  if (!waiting) return refuse({ code: 'booking_not_found' });
-  let used = null as Used | null;
+  if (!found) return refuse({ code: 'booking_not_found' });
+  const { waiting, taken } = found;
+  if (code !== null && taken.length > 0) {
+    const [voucher] = await deps.db
+      .select({ id: vouchers.id })
+      .from(vouchers)
+      .where(eq(vouchers.hash, hashOfCode(code)));
+    if (taken.some(({ voucherId }) => voucherId !== voucher?.id)) return refuse({ code: 'attempt_changed' });
+  }
+  let used: Used | null =
+    taken.length > 0 ? { used: sum(taken.map(({ amount }) => amount)), left: await leftOf(deps, code, key) } : null;
   for (const bookingId of waiting) {
+    if (used?.left === 0) break;
     const result = await useOn(deps, bookingId, attempt, code, 'client');
     if (!result.ok) return used ? ok(used) : result;
-    used = { used: sum([used?.used ?? zero, result.value.used]), left: result.value.left };
-    if (used.left === 0) break;
+    const before = taken.some((receipt) => receipt.bookingId === bookingId);
+    used = { used: sum([used?.used ?? zero, before ? zero : result.value.used]), left: result.value.left };
   }
   return used ? ok(used) : refuse({ code: 'nothing_to_pay_with_it' });
+}
+
+const receiptIdOf = (code: string | null, attempt: string): string => `${code === null ? 'credit' : 'voucher'}:${attempt}`;
+
+/** What this try has already paid with. */
+const receiptsOf = (all: readonly InCheckout[], code: string | null, attempt: string) =>
+  all.flatMap(({ loaded, current }) =>
+    current.ledger.receipts
+      .filter(({ id }) => id === receiptIdOf(code, attempt))
+      .map((receipt) => ({ ...receipt, bookingId: loaded.booking.id })),
+  );
+
+/** What is left of a voucher, or of the credit of whoever's checkout it is. */
+async function leftOf({ db }: Deps, code: string | null, key: string): Promise<Minor> {
+  if (code !== null) {
+    const [voucher] = await db
+      .select()
+      .from(vouchers)
+      .where(eq(vouchers.hash, hashOfCode(code)));
+    return leftOnVoucher(db, voucher!);
+  }
+  const [bookingId] = await idsOfCheckout(db, key);
+  const [booking] = await db.select().from(bookings).where(eq(bookings.id, bookingId!));
+  return most(await creditOf(db, booking!.clientId, booking!.currency), zero);
 }
 
 export const useVoucherOnCheckout =
