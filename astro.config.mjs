@@ -10,7 +10,10 @@ const ownEntry = () => ({
     'astro:build:setup': ({ vite, target }) => {
       if (target !== 'server') return;
       const main = fileURLToPath(new URL('./src/main.ts', import.meta.url));
-      vite.plugins.push({ name: 'own-entry', options: (options) => ({ ...options, input: [options.input, main].flat() }) });
+      vite.plugins.push({
+        name: 'own-entry',
+        options: (options) => ({ ...options, input: [options.input, main].flat() }),
+      });
     },
   },
 });

@@ -51,6 +51,7 @@ describe('what comes in when clients book', () => {
     ['a voucher', SellVoucher, voucher],
     ['rules of slots', BookingRulesIn, lessonRules],
     ['rules of stays', BookingRulesIn, stayRules],
+    ['any number at once', BookingRulesIn, { ...lessonRules, needs: [], anyNumber: true }],
     ['a place', SavePlace, place],
     ['a date', AddDate, date],
     ['asking to cancel', AskChange, ask],
@@ -115,6 +116,8 @@ describe('what comes in when clients book', () => {
       'confirm',
     ],
     ['more at least than at most', BookingRulesIn, { ...lessonRules, least: 2 }, 'most'],
+    ['slots that take nobody', BookingRulesIn, { ...lessonRules, needs: [] }, 'needs.0.anyOf'],
+    ['stays that take nothing', BookingRulesIn, { ...stayRules, needs: [] }, 'needs.0.anyOf'],
   ];
   for (const [why, contract, input, path] of wrong)
     it(`refuses ${why}`, () => {

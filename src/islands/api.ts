@@ -8,7 +8,15 @@ export type ApiProblem = {
 };
 
 /** Where nobody can say yet whether it was done: the same request may be sent again, with the same key. */
-const repeatable = new Set(['no_connection', 'try_again', 'no_answer', 'database_away', 'timed_out', 'starting', 'fault']);
+const repeatable = new Set([
+  'no_connection',
+  'try_again',
+  'no_answer',
+  'database_away',
+  'timed_out',
+  'starting',
+  'fault',
+]);
 export const mayRepeat = ({ code }: ApiProblem): boolean => repeatable.has(code);
 
 async function answer<T>(request: () => Promise<Response>): Promise<Answer<T>> {

@@ -74,7 +74,15 @@ class Life {
         if (this.choose(4) === 0)
           return this.#add({ kind: 'holdRefused', at: when, amount, code: '62', decline, ...card, ...renews });
         const expires = addHours(when, 168);
-        return this.#add({ kind: 'holdPlaced', at: when, authorisation: this.#id(), amount, expires, ...card, ...renews });
+        return this.#add({
+          kind: 'holdPlaced',
+          at: when,
+          authorisation: this.#id(),
+          amount,
+          expires,
+          ...card,
+          ...renews,
+        });
       }
       case 'releaseHold': {
         const held = current.ledger.authorisations.find(({ id }) => id === errand.authorisation)!;
@@ -165,15 +173,19 @@ const agreements: readonly Agreed[] = [
 
 const life = (check: (lived: Life) => void) =>
   fc.assert(
-    fc.property(fc.constantFrom(...agreements), fc.array(fc.nat(1e6), { minLength: 60, maxLength: 240 }), (agreed, numbers) => {
-      let next = 0;
-      const lived = new Life(agreed, (below) => numbers[next++ % numbers.length]! % below);
-      lived.settle();
-      for (let step = 0; step < 14; step++) {
-        lived.step();
-        check(lived);
-      }
-    }),
+    fc.property(
+      fc.constantFrom(...agreements),
+      fc.array(fc.nat(1e6), { minLength: 60, maxLength: 240 }),
+      (agreed, numbers) => {
+        let next = 0;
+        const lived = new Life(agreed, (below) => numbers[next++ % numbers.length]! % below);
+        lived.settle();
+        for (let step = 0; step < 14; step++) {
+          lived.step();
+          check(lived);
+        }
+      },
+    ),
     { numRuns: 120 },
   );
 

@@ -11,7 +11,11 @@ import { stories } from '../../../testing/stories';
 const when = at('03-05 10:00');
 const card = { cardId: 'c1', last4: '7315' };
 const cases: [why: string, fact: Fact, cash: number][] = [
-  ['a card with tip and fee', { ...(fact.paid('03-01 11:00', 300_00) as object), fee: 4_50, tip: 10_00 } as Fact, 314_50],
+  [
+    'a card with tip and fee',
+    { ...(fact.paid('03-01 11:00', 300_00) as object), fee: 4_50, tip: 10_00 } as Fact,
+    314_50,
+  ],
   ['cash', fact.paid('03-01 11:00', 50_00, 'a', 'cash'), 50_00],
   [
     'a voucher, whose money came before',
@@ -21,7 +25,15 @@ const cases: [why: string, fact: Fact, cash: number][] = [
   ['credit likewise', { kind: 'received', at: when, receiptId: 'k', amount: minor(80_00), method: 'credit' }, 0],
   [
     'given back with its tip',
-    { kind: 'refunded', at: when, refundId: 'b', receiptId: 'a', amount: minor(30_00), tip: minor(2_00), method: 'card' },
+    {
+      kind: 'refunded',
+      at: when,
+      refundId: 'b',
+      receiptId: 'a',
+      amount: minor(30_00),
+      tip: minor(2_00),
+      method: 'card',
+    },
     -32_00,
   ],
   [
@@ -36,7 +48,14 @@ const cases: [why: string, fact: Fact, cash: number][] = [
   ['a hold, which moves none', fact.held('h', '03-05 10:00', '03-12 10:00'), 0],
   [
     'a hold that is captured',
-    { kind: 'holdCaptured', at: when, authorisation: 'h', held: minor(400_00), captured: minor(120_00), balance: minor(0) },
+    {
+      kind: 'holdCaptured',
+      at: when,
+      authorisation: 'h',
+      held: minor(400_00),
+      captured: minor(120_00),
+      balance: minor(0),
+    },
     120_00,
   ],
   [
@@ -49,8 +68,16 @@ const cases: [why: string, fact: Fact, cash: number][] = [
     { kind: 'paymentCaptured', at: when, authorisation: 'p', held: minor(240_00), captured: minor(240_00) },
     240_00,
   ],
-  ['a reservation', { kind: 'paymentAuthorised', at: when, authorisation: 'p', amount: minor(240_00), expires: when, ...card }, 0],
-  ['a service that is delivered', { kind: 'delivered', at: when, total: minor(9), tax: minor(0), received: minor(9) }, 0],
+  [
+    'a reservation',
+    { kind: 'paymentAuthorised', at: when, authorisation: 'p', amount: minor(240_00), expires: when, ...card },
+    0,
+  ],
+  [
+    'a service that is delivered',
+    { kind: 'delivered', at: when, total: minor(9), tax: minor(0), received: minor(9) },
+    0,
+  ],
 ];
 
 const money: ReadonlySet<string> = new Set([accounts.cardClearing, accounts.bank, accounts.cash]);

@@ -56,12 +56,7 @@ describe('what a cancellation costs, in sentences', () => {
         'After that the whole price stays due.',
       ],
     ],
-    [
-      'everything is over',
-      ...(['04-09 12:00', '03-01 10:00'] as const),
-      fourTiers,
-      ['The whole price stays due.'],
-    ],
+    ['everything is over', ...(['04-09 12:00', '03-01 10:00'] as const), fourTiers, ['The whole price stays due.']],
     [
       'a least sum that is above a step stands in it',
       ...(['04-01 10:00', '03-01 10:00'] as const),
@@ -138,10 +133,15 @@ describe('the stretches of a cancellation, whatever the terms and the moment', (
           expect(stretches[0]!.from).to.equal(asOf);
           expect(stretches.at(-1)!.until).to.equal(null);
           const ends = stretches.slice(0, -1).map(({ until }) => until!.over);
-          expect(ends.every((end) => end > secondsOf(asOf)), 'nothing that is over').to.equal(true);
+          expect(
+            ends.every((end) => end > secondsOf(asOf)),
+            'nothing that is over',
+          ).to.equal(true);
           expect(ends).to.deep.equal([...new Set(ends)].sort((a, b) => a - b));
           expect(stretches.slice(1).map(({ from }) => from)).to.deep.equal(ends.map(instantOfSeconds));
-          for (const moment of [...at, ...ends.map((end) => instantOfSeconds(end - 60))].filter((each) => each >= asOf)) {
+          for (const moment of [...at, ...ends.map((end) => instantOfSeconds(end - 60))].filter(
+            (each) => each >= asOf,
+          )) {
             const cancelled = wallOfInstant(moment, timeZone);
             // A clock that is put back shows the time of before once more.
             if (instantOfWall(cancelled, timeZone) !== moment) continue;

@@ -36,13 +36,7 @@ const lastMoment = ({ day, last }: Deadline, zone: string, today: PlainDate): st
  * What a cancellation by the client costs from a moment on, by the last day of each stretch: what holds at that moment
  * first, what is over left out.
  */
-export function cancellationSentences({
-  agreed,
-  asOf,
-}: {
-  readonly agreed: Agreed;
-  readonly asOf: Instant;
-}): string[] {
+export function cancellationSentences({ agreed, asOf }: { readonly agreed: Agreed; readonly asOf: Instant }): string[] {
   const { timeZone } = agreed;
   const { cancellation } = agreed.terms;
   const today = localDate(asOf, timeZone);

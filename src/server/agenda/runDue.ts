@@ -79,10 +79,7 @@ async function runClaimed(deps: Deps, claimed: Claimed): Promise<void> {
         .where(eq(errands.id, id));
       return null;
     }
-    await tx
-      .update(errands)
-      .set({ state: 'done', doneAt: now, triedAt: null, error: null })
-      .where(eq(errands.id, id));
+    await tx.update(errands).set({ state: 'done', doneAt: now, triedAt: null, error: null }).where(eq(errands.id, id));
     return wanted.run();
   });
   deps.note('errand carried out', { errand: id, kind: claimed.kind });

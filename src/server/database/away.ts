@@ -26,7 +26,8 @@ export function isDatabaseAway(error: unknown): boolean {
 const awayCodes = /^(08...|57P0[1-5]|53300)$/;
 const networkCodes = /^(ECONN|EPIPE|ETIMEDOUT|ENOTFOUND|EAI_|EHOST|ENET|ENOENT)/;
 /** The driver has no codes for these. */
-const driverWords = /connection terminated|timeout exceeded when trying to connect|connection error|client was closed|not queryable|connection timeout|connection ended/i;
+const driverWords =
+  /connection terminated|timeout exceeded when trying to connect|connection error|client was closed|not queryable|connection timeout|connection ended/i;
 
 /** Whether an error of the driver says that its server is away: what a statement does wrong it says with a code of its own. */
 export function saysAway(error: unknown): boolean {

@@ -8,5 +8,7 @@ export function isFromHere({ method, headers, url }: Request): boolean {
   const origin = headers.get('origin');
   // No browser: it brings no cookie that somebody else could have made it send.
   if (origin === null) return true;
-  return origin !== 'null' && URL.canParse(origin) && new URL(origin).host === (headers.get('host') ?? new URL(url).host);
+  return (
+    origin !== 'null' && URL.canParse(origin) && new URL(origin).host === (headers.get('host') ?? new URL(url).host)
+  );
 }

@@ -5,10 +5,12 @@ import { agreedOf, readBooking } from '#server/booking/lockBooking';
 import type { Deps } from '#server/deps';
 import { errands, intents, messages } from '#server/database/schema/work';
 import { recoverIntents } from '#server/intents/carryOut';
+import { failureOf } from '#server/http/failure';
+import { recordPayment } from '#server/usecases/recordPayment';
 import { payByClient } from '#server/usecases/payByClient';
 import { verify } from '#server/verify/verify';
 import { expect } from 'chai';
-import { eq } from 'drizzle-orm';
+import { eq, sql } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import { Webhook } from 'standardwebhooks';
 import { type Installation, installation, rental } from '../../../testing/installation';
@@ -139,6 +141,64 @@ describe('what a crash or a repeat leaves', () => {
     }
     expect(problems.length).to.be.greaterThan(5);
     expect((await app.queries.today()).failing).to.have.length(1);
+  });
+
+  it('a processor that never answers holds up neither the client, the agenda nor the clock for long', async () => {
+    await app.close();
+    app = await installation('2027-03-01T10:00', {}, { processor: 0.15, mailbox: 60 });
+    const made = await app.createBooking(rental());
+    if (!made.ok) throw new Error(made.refusal.code);
+    id = made.value.id;
+    link = await app.linkSentTo('ines@example.com');
+    const { providers } = app.world;
+    const { open } = providers;
+    const silent = () => new Promise<never>(() => undefined);
+    let hangs = true;
+    providers.open = (account, access) => {
+      const processor = open(account, access);
+      return hangs ? { ...processor, charge: silent, authorise: silent } : processor;
+    };
+    const request = await attempt();
+    const answer = await app.payByClient(request).then(
+      () => 'answered',
+      (error: unknown) => failureOf(error),
+    );
+    expect(answer).to.deep.equal({ status: 502, code: 'no_answer' });
+    const again = await app.payByClient({ ...request, attempt: randomUUID() });
+    expect(!again.ok && again.refusal.code, 'another try meets the one that is open').to.equal('payment_under_way');
+    await app.at('2027-03-01T18:00');
+    expect(app.world.clock.now(), 'the clock went on').to.equal('2027-03-01T18:00:00Z');
+    hangs = false;
+    await recoverIntents(app.deps, -1);
+    expect(await received()).to.equal(240_00);
+    expect((await app.world.network()).payments).to.have.length(1);
+    providers.open = open;
+  });
+
+  it('a clock that goes back an hour makes nothing wait for it to come round again', async () => {
+    const request = await attempt();
+    await payByClient(dying('after'))(request).catch(() => undefined);
+    // As if the call, and a try of an errand, had been made an hour from now.
+    const later = sql`now() + interval '1 hour'`;
+    await app.deps.db.update(intents).set({ calledAt: later as never });
+    await app.deps.db.update(errands).set({ triedAt: later as never, pause: 60 });
+    expect(await recoverIntents(app.deps)).to.equal(1);
+    expect(await received()).to.equal(240_00);
+    await app.world.clock.moveTo('2027-03-29T09:00:00Z' as never);
+    await app.settle();
+    expect(await received(), 'charged at its moment all the same').to.equal(800_00);
+  });
+
+  it('facts keep their order where the clock goes back between them', async () => {
+    await app.payByClient(await attempt());
+    const back: Deps = { ...app.deps, clock: { now: () => '2027-03-01T09:00:00Z' as never } };
+    const recorded = recordPayment(back);
+    const about = { bookingId: id, requestKey: randomUUID(), amount: 100_00 as Minor, method: 'cash' as const };
+    expect((await recorded(about)).ok).to.equal(true);
+    const { facts } = (await readBooking(app.deps.db, id))!;
+    const moments = facts.map((fact) => fact.at);
+    expect(moments).to.deep.equal([...moments].sort());
+    expect(await received()).to.equal(340_00);
   });
 
   it('runs of the agenda at the same time do each errand once', async () => {

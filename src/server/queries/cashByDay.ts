@@ -22,9 +22,7 @@ export async function cashByDay(
     .select({ fact: facts.fact, currency: bookings.currency })
     .from(facts)
     .innerJoin(bookings, eq(bookings.id, facts.bookingId))
-    .where(
-      and(gte(facts.at, from), lte(facts.at, now), inArray(sql<string>`${facts.fact}->>'kind'`, [...cashKinds])),
-    );
+    .where(and(gte(facts.at, from), lte(facts.at, now), inArray(sql<string>`${facts.fact}->>'kind'`, [...cashKinds])));
   const onRequests = await db
     .select({ at: creditReceipts.at, currency: creditReceipts.currency, amount: creditReceipts.amount })
     .from(creditReceipts)

@@ -99,7 +99,10 @@ export async function creditView({ db, clock }: Deps): Promise<CreditView> {
     .from(messages)
     .where(and(isNotNull(messages.requestId), ne(messages.state, 'sent')));
   const going = new Map(
-    unsent.map(({ requestId, state }) => [requestId!, state === 'failed' ? ('failed' as const) : ('outgoing' as const)]),
+    unsent.map(({ requestId, state }) => [
+      requestId!,
+      state === 'failed' ? ('failed' as const) : ('outgoing' as const),
+    ]),
   );
   const requests = rows.map(({ request, client }): RequestLine => {
     const { id, number, note, currency, amount, smallest } = request;

@@ -1,5 +1,6 @@
 import type { BookPageView, OpenService } from '#contracts/bookViews';
 import type { Agreement } from '#core/agreement/agreement';
+import { takesNoPlace } from '#core/availability/rules';
 import type { Instant } from '#core/calendar/instant';
 import type { Database, Tx } from '#server/database/open';
 import { business, services, termsVersions } from '#server/database/schema/business';
@@ -27,7 +28,11 @@ export async function taxRates(db: Database | Tx): Promise<PriceInput['taxes']> 
 }
 
 export const isOpenToClients = ({ retired, booking, unitPrice }: ServiceRow): boolean =>
-  !retired && booking !== null && booking.online && unitPrice > 0;
+  !retired &&
+  booking !== null &&
+  booking.online &&
+  unitPrice > 0 &&
+  (booking.needs.length > 0 || takesNoPlace(booking));
 
 const pageAgreement = ({ name, blocks, fields }: Agreement) => ({ name, blocks, fields });
 

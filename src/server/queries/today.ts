@@ -188,7 +188,12 @@ async function coming(db: Database): Promise<Doing[]> {
 async function lettersGivenUp(db: Database): Promise<Failing[]> {
   const rows = await db
     .select({
-      ...{ id: messages.id, bookingNumber: bookings.number, quoteNumber: quotes.number, request: paymentRequests.number },
+      ...{
+        id: messages.id,
+        bookingNumber: bookings.number,
+        quoteNumber: quotes.number,
+        request: paymentRequests.number,
+      },
       ...{ client: messages.recipientName, address: messages.recipient, since: messages.madeAt, error: messages.error },
     })
     .from(messages)

@@ -43,6 +43,23 @@ describe('a change of a booking', () => {
     expect((await booking.mails()).filter((subject) => subject.includes('has changed'))).to.have.length(1);
   });
 
+  it('into the past, or onto a day that is closed, is asked about before anything is written or mailed', async () => {
+    await booking.mails();
+    const before = (await booking.stands()).facts.length;
+    const past = { start: wall('2027-02-05T18:00'), end: wall('2027-02-21T18:00'), sure: false };
+    const asked = await booking.change(past);
+    expect(asked).to.deep.equal({
+      ok: false,
+      // 21 February is a Sunday, on which this business is closed.
+      refusal: { code: 'change_unusual', unusual: ['startsInPast', 'endsInPast', 'endsOnClosedDay'] },
+    });
+    const sunday = { start: wall('2027-04-11T18:00'), end: wall('2027-04-27T18:00') };
+    expect(codeOf(await booking.change({ ...sunday, sure: undefined } as never))).to.equal('change_unusual');
+    expect((await booking.stands()).facts.length).to.equal(before);
+    expect((await booking.change({ ...sunday, sure: true })).ok, 'meant').to.equal(true);
+    expect((await booking.mails(1))[0]).to.include('has changed');
+  });
+
   it('a higher price is due at the change, and makes nobody late', async () => {
     await app.at('2027-03-10T12:00');
     await booking.change({ total: 1000_00 });

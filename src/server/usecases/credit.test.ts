@@ -198,6 +198,50 @@ describe('credit and vouchers', () => {
     await clean();
   });
 
+  it('a voucher over several bookings, tried again, goes on where it stopped; another code under the same try is refused', async () => {
+    await placesFor(app);
+    await openTo(app, { id: 'lesson', rules: lessonRules });
+    const days = ['2027-03-10', '2027-03-11', '2027-03-12'].map((day) =>
+      item('lesson', `${day}T20:00`, `${day}T21:30`),
+    );
+    const cart = await bookOnPage(app, days);
+    const code = await sell(500_00);
+    const attempt = randomUUID();
+    // The process dies after the first booking: its transaction is there, the others' are not.
+    let transactions = 0;
+    const { db } = app.deps;
+    const once = db.transaction.bind(db);
+    db.transaction = ((work: never, config: never) => {
+      if (++transactions > 2) throw new Error('the process died');
+      return once(work, config);
+    }) as never;
+    const died = await app
+      .useVoucherOnCheckout({ key: cart.key, attempt, code })
+      .catch((error: Error) => error.message);
+    db.transaction = once;
+    expect(died).to.equal('the process died');
+    const paid = async (): Promise<number[]> => (await cart.view()).items.map(({ received }) => received).sort();
+    expect(await paid()).to.deep.equal([0, 0, 90_00]);
+    const other = await sell(500_00);
+    expect(codeOf(await app.useVoucherOnCheckout({ key: cart.key, attempt, code: other }))).to.equal('attempt_changed');
+    const again = await app.useVoucherOnCheckout({ key: cart.key, attempt, code });
+    expect(again).to.deep.equal({ ok: true, value: { used: 270_00, left: 230_00 } });
+    expect(await paid()).to.deep.equal([90_00, 90_00, 90_00]);
+    expect(await app.useVoucherOnCheckout({ key: cart.key, attempt, code })).to.deep.equal(again);
+    await clean();
+  });
+
+  it('a voucher on one booking, tried again, says what is left; another code under the same try is refused', async () => {
+    const code = await sell(1000_00);
+    const booking = await bookingOf(app);
+    const use = { link: await booking.linkTo(), attempt: randomUUID() };
+    const first = await app.useVoucher({ ...use, code });
+    expect(first).to.deep.equal({ ok: true, value: { used: 800_00, left: 200_00 } });
+    expect(await app.useVoucher({ ...use, code })).to.deep.equal(first);
+    expect(codeOf(await app.useVoucher({ ...use, code: await sell(50_00) }))).to.equal('attempt_changed');
+    await clean();
+  });
+
   it('what clients are not shown they cannot use; the owner may all the same', async () => {
     const { link } = await asked();
     await pay(link);

@@ -169,4 +169,3 @@ async function fromClient(
   await runDue(deps);
   return ok(outcomeOf(answer));
 }
-

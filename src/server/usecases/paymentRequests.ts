@@ -6,11 +6,7 @@ import { ok, refuse, type Result } from '#core/result';
 import type { Database, Tx } from '#server/database/open';
 import { business } from '#server/database/schema/business';
 import { clients } from '#server/database/schema/clients';
-import {
-  creditReceipts,
-  paymentRequests,
-  requestFacts,
-} from '#server/database/schema/credit';
+import { creditReceipts, paymentRequests, requestFacts } from '#server/database/schema/credit';
 import { messages } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
 import { writeLetter } from '#server/outbox/write';

@@ -45,6 +45,16 @@ describe('places, hours and dates', () => {
     );
   });
 
+  it('a service that takes no place is offered to nobody, unless its owner says any number at once', async () => {
+    await openTo(app, { id: 'loose', rules: { ...lessonRules, needs: [] } });
+    expect(
+      await app.free({ service: 'loose', from: '2027-03-10' as never, to: '2027-03-10' as never, count: 1 }),
+    ).to.equal(null);
+    expect((await app.bookPage()).services.map(({ id }) => id)).not.to.include('loose');
+    await openTo(app, { id: 'any', rules: { ...lessonRules, needs: [], anyNumber: true } });
+    expect(await look('any', '2027-03-10')).to.be.greaterThan(0);
+  });
+
   it('a place is made once for a request, and no longer booked once it is retired', async () => {
     const made = { ...scopes, id: null, units: 1, requestKey: 'a-new-place' };
     await app.savePlace(made);

@@ -15,6 +15,7 @@ import {
 } from '../../../testing/quoting.js';
 import { bookings } from '#server/database/schema/bookings';
 import { quotes, signedDocuments } from '#server/database/schema/quotes';
+import { keepQuoteLink } from '#server/quotes/quoteLink';
 import { verify } from '#server/verify/verify';
 import { digestOfDocument } from '#server/quotes/digest';
 import { expect } from 'chai';
@@ -200,6 +201,17 @@ describe('quotes', () => {
     const last = await app.signByBusiness({ quoteId: id, edition, ...by });
     expect(last.ok && last.value.state).to.equal('accepted');
     expect((await bookingOf(id)).total).to.equal(559_00);
+  });
+
+  it('a further signatory who signs before the client is told that it is not their turn', async () => {
+    const others = [{ id: 'a', name: 'Rui Valadar', email: 'rui@example.com' }];
+    const agreement = { ...rentalAgreement, others, business: 'no' as const };
+    const { id } = await sentQuote(app, rentalDraft({ agreement }));
+    const token = 'a-link-of-rui-that-he-was-given-early';
+    await keepQuoteLink(app.deps.db, token, { quoteId: id, who: 'a', now: app.world.clock.now() });
+    const signature = { name: 'Rui Valadar', method: 'typed' as const, image: null, consents: true };
+    const signed = await app.signQuote({ link: token, sha256: 'x'.repeat(64), signature, origin: '198.51.100.4' });
+    expect(!signed.ok && signed.refusal.code).to.equal('not_your_turn');
   });
 
   it('the business signs first: not sent before, and a change after it has to be signed anew', async () => {

@@ -145,12 +145,7 @@ export async function recoverRequests(deps: Deps, patienceSeconds = 20): Promise
   const left = await deps.db
     .select({ id: requestPayments.id })
     .from(requestPayments)
-    .where(
-      and(
-        eq(requestPayments.state, 'open'),
-        pauseOver(requestPayments.calledAt, patienceSeconds),
-      ),
-    )
+    .where(and(eq(requestPayments.state, 'open'), pauseOver(requestPayments.calledAt, patienceSeconds)))
     .limit(50);
   for (const { id } of left) {
     try {

@@ -52,6 +52,13 @@ describe('terms as versions', () => {
     expect(refused, 'by the database, whoever asks').to.equal('refused');
   });
 
+  it('a version that is not there is refused, and leaves nothing behind', async () => {
+    const made = await app.publishTerms({ termsId: null, name: 'From nothing', baseVersion: 3, rules: base });
+    expect(codeOf(made)).to.equal('terms_not_found');
+    expect((await app.queries.termsList()).terms.map(({ name }) => name)).not.to.include('From nothing');
+    expect(codeOf(await publishRental(laterBalance, 7))).to.equal('terms_changed');
+  });
+
   it('two people write on the same version: the second is told, with what the first published', async () => {
     expect((await publishRental(laterBalance)).ok).to.equal(true);
     expect((await publishRental(laterBalance)).ok, 'a repeat of the same').to.equal(true);

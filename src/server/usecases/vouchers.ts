@@ -202,7 +202,8 @@ async function onCheckout(
   return used ? ok(used) : refuse({ code: 'nothing_to_pay_with_it' });
 }
 
-const receiptIdOf = (code: string | null, attempt: string): string => `${code === null ? 'credit' : 'voucher'}:${attempt}`;
+const receiptIdOf = (code: string | null, attempt: string): string =>
+  `${code === null ? 'credit' : 'voucher'}:${attempt}`;
 
 /** What this try has already paid with. */
 const receiptsOf = (all: readonly InCheckout[], code: string | null, attempt: string) =>

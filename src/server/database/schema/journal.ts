@@ -41,6 +41,4 @@ export const accountBalances = pgView('account_balances', {
   account: text().$type<Account>().notNull(),
   currency: text().notNull(),
   balance: money().notNull(),
-}).as(
-  sql`select account, currency, sum(amount)::bigint as balance from journal_lines group by account, currency`,
-);
+}).as(sql`select account, currency, sum(amount)::bigint as balance from journal_lines group by account, currency`);

@@ -44,7 +44,10 @@ export function openEntry({ baseUrl, assets, pages, isReady }: EntrySettings): S
     gzip: true,
     etag: true,
     setHeaders: (response, path) =>
-      response.setHeader('cache-control', hashed.test(path) ? 'public, max-age=31536000, immutable' : 'public, max-age=3600'),
+      response.setHeader(
+        'cache-control',
+        hashed.test(path) ? 'public, max-age=31536000, immutable' : 'public, max-age=3600',
+      ),
   });
   const compressed = compression({ threshold: 1024 });
 
@@ -67,7 +70,9 @@ export function openEntry({ baseUrl, assets, pages, isReady }: EntrySettings): S
     }
     const body = await readBody(request, bodyLimit(path));
     if ('fault' in body)
-      return body.fault === 'too_large' ? refuse(413, 'too_large', { limit: bodyLimit(path) }) : refuse(400, 'not_whole');
+      return body.fault === 'too_large'
+        ? refuse(413, 'too_large', { limit: bodyLimit(path) })
+        : refuse(400, 'not_whole');
     const late = setTimeout(() => {
       log.error({ code: 'timed_out' }, 'an answer took too long');
       refuse(503, 'timed_out');
@@ -126,8 +131,11 @@ const missing = (step: Step, request: IncomingMessage, response: ServerResponse)
     step(request, response, () => resolve(false));
   });
 
-const passed = (step: (request: never, response: never, next: () => void) => unknown, request: unknown, response: unknown) =>
-  new Promise<void>((resolve) => step(request as never, response as never, resolve));
+const passed = (
+  step: (request: never, response: never, next: () => void) => unknown,
+  request: unknown,
+  response: unknown,
+) => new Promise<void>((resolve) => step(request as never, response as never, resolve));
 
 /** What was read is given on as the adapter takes it: an iterable body. */
 function withBody(request: IncomingMessage, bytes: Buffer): IncomingMessage & { body?: unknown } {

@@ -9,7 +9,11 @@ const allow = methods.join(', ');
 /** RFC 3986: a registered name or an address, with a port. */
 const hostPattern = /^(?:[a-z0-9](?:[a-z0-9.-]{0,251}[a-z0-9])?\.?|\[[0-9a-f:.]{2,45}\])(?::\d{1,5})?$/i;
 
-const nameOf = (host: string): string => host.replace(/:\d+$/, '').replace(/^\[|\]$/g, '').toLowerCase();
+const nameOf = (host: string): string =>
+  host
+    .replace(/:\d+$/, '')
+    .replace(/^\[|\]$/g, '')
+    .toLowerCase();
 
 /**
  * The names that this installation answers to: its own address, this machine, and any bare IP address, which nobody can

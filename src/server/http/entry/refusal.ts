@@ -4,7 +4,10 @@ import type { IncomingMessage, ServerResponse } from 'node:http';
 
 /** What a person reads who meets one of these in a browser. */
 const pages: Readonly<Record<number, { readonly title: string; readonly text: string }>> = {
-  404: { title: 'There is nothing here', text: 'The address may be cut off or mistyped. Look again at the message that it came from.' },
+  404: {
+    title: 'There is nothing here',
+    text: 'The address may be cut off or mistyped. Look again at the message that it came from.',
+  },
   500: {
     title: 'That went wrong, and it is our fault',
     text: 'Nothing that you did was half done. Try it once more; if it fails again, tell us the number below.',
