@@ -56,8 +56,8 @@ async function freshPglite(): Promise<OpenDatabase> {
 
 const templateLock = 7_307_242;
 
-/** A database of its own on the server that the tests were given, copied from one that was migrated once. */
-async function freshOnServer(url: string): Promise<OpenDatabase> {
+/** A database of its own on a server, copied from one that was migrated once. */
+export async function onServer(url: string): Promise<{ readonly url: string; readonly drop: () => Promise<void> }> {
   const name = `ostendo_${randomUUID().replaceAll('-', '')}`;
   const template = `ostendo_template_${migrationsDigest()}`;
   const at = (database: string): string => Object.assign(new URL(url), { pathname: `/${database}` }).href;
@@ -71,11 +71,19 @@ async function freshOnServer(url: string): Promise<OpenDatabase> {
   }
   await admin.query(`create database ${name} template ${template}`);
   await admin.query('select pg_advisory_unlock($1)', [templateLock]);
-  const opened = await openDatabase({ databaseUrl: at(name), directory: '' });
-  const close = async (): Promise<void> => {
-    await opened.close();
+  const drop = async (): Promise<void> => {
     await admin.query(`drop database ${name} with (force)`);
     await admin.end();
+  };
+  return { url: at(name), drop };
+}
+
+async function freshOnServer(server: string): Promise<OpenDatabase> {
+  const { url, drop } = await onServer(server);
+  const opened = await openDatabase({ databaseUrl: url, directory: '' });
+  const close = async (): Promise<void> => {
+    await opened.close();
+    await drop();
   };
   return { ...opened, close };
 }

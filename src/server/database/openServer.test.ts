@@ -1,0 +1,116 @@
+import { isDatabaseAway } from '#server/database/away';
+import { type OpenDatabase, openDatabase } from '#server/database/open';
+import { DatabaseRefused } from '#server/database/openServer';
+import { failureOf } from '#server/http/failure';
+import { expect } from 'chai';
+import { sql } from 'drizzle-orm';
+import { setTimeout as pause } from 'node:timers/promises';
+import { cuttable } from '../../../testing/cuttable';
+import { onServer } from '../../../testing/databases';
+
+const server = process.env.OSTENDO_TEST_SERVER;
+
+(server ? describe : describe.skip)('a PostgreSQL server that goes away', () => {
+  let ends: (() => Promise<unknown>)[] = [];
+  const problems: string[] = [];
+  const way = async () => {
+    const own = await onServer(server!);
+    const cut = await cuttable(own.url);
+    ends.push(own.drop, cut.close);
+    return cut;
+  };
+  const open = async (url: string): Promise<OpenDatabase> => {
+    const opened = await openDatabase({ databaseUrl: url, directory: '', report: (what) => problems.push(what) });
+    ends.push(opened.close);
+    return opened;
+  };
+  const asked = ({ db }: OpenDatabase) => db.execute(sql`select 1`);
+  const awayOf = (work: Promise<unknown>): Promise<boolean> =>
+    work.then(
+      () => false,
+      (error: unknown) => isDatabaseAway(error),
+    );
+  afterEach(async () => {
+    for (const end of ends.reverse()) await end().catch(() => undefined);
+    ends = [];
+    problems.length = 0;
+  });
+
+  it('ends nothing but what was asked of it, and is there again when it is back', async () => {
+    const line = await way();
+    const opened = await open(line.url);
+    await Promise.all([asked(opened), asked(opened), asked(opened)]); // some connections, idle afterwards
+    line.cut();
+    expect(await awayOf(asked(opened))).to.equal(true);
+    expect(failureOf(await asked(opened).catch((error: unknown) => error))).to.deep.equal({
+      status: 503,
+      code: 'database_away',
+    });
+    line.mend();
+    await asked(opened);
+    expect(problems).to.include('an idle connection to the database was lost');
+  });
+
+  it('in the midst of transactions: each fails as that, and no connection is lost for good', async () => {
+    const line = await way();
+    const opened = await open(line.url);
+    for (let round = 0; round < 5; round++) {
+      const under = Array.from({ length: 12 }, () =>
+        opened.db.transaction(async (tx) => {
+          await tx.execute(sql`select pg_sleep(0.5)`);
+        }),
+      );
+      await pause(150);
+      line.cut();
+      expect(await Promise.all(under.map(awayOf))).to.deep.equal(under.map(() => true));
+      line.mend();
+    }
+    await Promise.all(Array.from({ length: 12 }, () => opened.db.transaction((tx) => tx.execute(sql`select 1`))));
+  });
+
+  it('is waited for at the start', async () => {
+    const line = await way();
+    line.cut();
+    const opening = open(line.url);
+    await pause(600);
+    expect(problems).to.deep.equal(['the database is away; it is tried again']);
+    line.mend();
+    await asked(await opening);
+  });
+
+  it('that says no is not waited for', async () => {
+    const url = Object.assign(new URL(server!), { pathname: '/no_such_database' }).href;
+    const refused = await open(url).catch((error: unknown) => error);
+    expect(refused).to.be.instanceOf(DatabaseRefused);
+    expect((refused as Error).message).to.include('DATABASE_URL');
+  });
+
+  it('repeats what met a deadlock, and nothing else', async () => {
+    const { url, drop } = await onServer(server!);
+    ends.push(drop);
+    const { db } = await open(url);
+    await db.execute(sql`create table counters (id text primary key, value int not null)`);
+    await db.execute(sql`insert into counters values ('a', 0), ('b', 0)`);
+    let begun = 0;
+    const both = (first: string, second: string) =>
+      db.transaction(async (tx) => {
+        begun++;
+        await tx.execute(sql`update counters set value = value + 1 where id = ${first}`);
+        await pause(60);
+        await tx.execute(sql`update counters set value = value + 1 where id = ${second}`);
+      });
+    await Promise.all([both('a', 'b'), both('b', 'a'), both('a', 'b'), both('b', 'a')]);
+    const { rows } = (await db.execute(sql`select value from counters order by id`)) as unknown as {
+      rows: { value: number }[];
+    };
+    expect(rows.map(({ value }) => value), 'each once').to.deep.equal([4, 4]);
+    expect(begun, 'some were repeated').to.be.greaterThan(4);
+    let failing = 0;
+    const wrong = db.transaction(async (tx) => {
+      failing++;
+      await tx.execute(sql`insert into counters values ('a', 1)`);
+    });
+    await wrong.catch(() => undefined);
+    expect(failing, 'a rule that is broken is broken').to.equal(1);
+  });
+});
