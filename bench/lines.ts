@@ -3,7 +3,7 @@ import { runLines } from '#cli/runLines';
 import { spawn } from 'node:child_process';
 import { createReadStream, createWriteStream, readFileSync } from 'node:fs';
 import { once } from 'node:events';
-import { Writable } from 'node:stream';
+import { Readable, Writable } from 'node:stream';
 import { join } from 'node:path';
 import { say, time } from './measure';
 
@@ -47,6 +47,32 @@ async function speed(directory: string): Promise<void> {
   }
 }
 
+/** Plans whose holds are chains of 1 to 1,000 authorisations, against reading the same lines and printing the same answers. */
+async function chains(): Promise<void> {
+  const { in: example } = JSON.parse(readFileSync(`src/core/fixtures/${cases.plan}.json`, 'utf8')) as {
+    in: { start: string; hold: object };
+  };
+  const count = 700;
+  const documents = Array.from({ length: count }, (_, index) => {
+    const links = [1, 2, 5, 20, 100, 400, 1000][index % 7]!;
+    const end = new Date(Date.parse(`${example.start}Z`) + links * 6 * 86_400_000).toISOString().slice(0, 16);
+    return JSON.stringify({ ...example, end, hold: { ...example.hold, validFor: { hours: 168 }, renewValidFor: { hours: 156 } } });
+  });
+  const text = `${documents.join('\n')}\n`;
+  const answers = new Map(documents.map((line) => [line, computations.plan!(line)]));
+  const through = (compute: Parameters<typeof runLines>[2]) =>
+    time(() => runLines(Readable.from([text]), nowhere(), compute), 3);
+  const ours = await through(computations.plan!);
+  const floor = await through((line) => {
+    JSON.parse(line);
+    return answers.get(line)!;
+  });
+  say(
+    '--lines plan, chains of 1 to 1,000',
+    `${Math.round((count / ours) * 1000).toLocaleString('en')} a second, ${(ours / floor).toFixed(1)} times reading, parsing and printing (aim 5)`,
+  );
+}
+
 /** The most memory that the command ever had, in MB, as a process of its own. */
 async function memoryOf(file: string): Promise<number> {
   const atEnd = 'process.on("exit",()=>console.error("most "+process.resourceUsage().maxRSS))';
@@ -67,6 +93,7 @@ async function memoryOf(file: string): Promise<number> {
 
 export async function lines(directory: string): Promise<void> {
   await speed(directory);
+  await chains();
   const few = await memoryOf(await writeLines('plan', 100, directory));
   const many = await memoryOf(await writeLines('plan', 1_000_000, directory));
   say('--lines plan, most memory', `${few.toFixed(0)} MB for 100 lines, ${many.toFixed(0)} MB for 1,000,000`);

@@ -16,7 +16,7 @@ import { spawn } from 'node:child_process';
 import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { gzipSync } from 'node:zlib';
+import { chunksOf, gzipKilobytes } from '../testing/clientChunks';
 import { clientBooking } from './clientBooking';
 import { changes } from './changes';
 import { keystroke } from './keystroke';
@@ -106,19 +106,9 @@ async function list(directory: string): Promise<void> {
 
 /** What a client's phone loads: the scripts that a page's island names, compressed; without what is loaded on a click. */
 function clientScripts(island: string, page: string, most: number): void {
-  const folder = 'dist/client/_astro';
-  const files = readdirSync(folder).filter((file) => file.endsWith('.js'));
-  const reached = new Set<string>();
-  const follow = (file: string): void => {
-    if (reached.has(file)) return;
-    reached.add(file);
-    const text = readFileSync(join(folder, file), 'utf8');
-    for (const other of files)
-      if (text.includes(`from"./${other}"`) || text.includes(`import"./${other}"`)) follow(other);
-  };
-  for (const file of files.filter((name) => name.startsWith(`${island}.`) || name.startsWith('client.'))) follow(file);
-  const bytes = [...reached].reduce((sum, file) => sum + gzipSync(readFileSync(join(folder, file))).length, 0);
-  say(`JavaScript of ${page}, gzip`, `${(bytes / 1024).toFixed(1)} kB in ${reached.size} files (at most ${most} kB)`);
+  const chunks = chunksOf(island);
+  const weight = gzipKilobytes(chunks).toFixed(1);
+  say(`JavaScript of ${page}, gzip`, `${weight} kB in ${chunks.length} files (at most ${most} kB)`);
 }
 
 /** From the start of the process to its first healthy answer, against a bare start of Node; then memory at rest. */

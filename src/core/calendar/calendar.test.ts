@@ -1,10 +1,11 @@
 import { addDays, addMonthsClamped, dateOfDay, isPlainDate, type PlainDate } from '#core/calendar/days';
-import { addHours, type Instant, isInstant } from '#core/calendar/instant';
+import { addHours, type Instant, instantOfSeconds, isInstant } from '#core/calendar/instant';
 import { isTimeOfDay, isWallTime, type WallTime } from '#core/calendar/wallTime';
 import { instantOfWall, localDate, wallOfInstant } from '#core/calendar/zoned';
 import { secondsAfterMove } from '#core/calendar/offset';
 import { zoneNames } from '#core/calendar/zoneNames';
 import { expect } from 'chai';
+import { OutOfRange } from '#core/outOfRange';
 import fc from 'fast-check';
 import { Temporal } from 'temporal-polyfill';
 
@@ -124,4 +125,25 @@ describe('forms', () => {
     for (const name of ['europe/lisbon', 'Lisbon', 'Factory', '+01:00', ''])
       expect(zoneNames.has(name), name).to.equal(false);
   });
+});
+
+describe('a moment as text', () => {
+  it('is what the calendar of the platform says, in every year from 0000 to 9999', () =>
+    fc.assert(
+      fc.property(fc.integer({ min: -62_167_219_200, max: 253_402_300_799 }), (seconds) => {
+        expect(instantOfSeconds(seconds)).to.equal(`${new Date(seconds * 1000).toISOString().slice(0, 19)}Z`);
+      }),
+      { numRuns: 5000 },
+    ));
+  const edges: [why: string, seconds: number, text: string][] = [
+    ['the first', -62_167_219_200, '0000-01-01T00:00:00Z'],
+    ['a leap day of a century', 951_782_400, '2000-02-29T00:00:00Z'],
+    ['the day after the one that is none', 4_107_542_400, '2100-03-01T00:00:00Z'],
+    ['a fraction, cut off', 0.999, '1970-01-01T00:00:00Z'],
+    ['before 1970', -1, '1969-12-31T23:59:59Z'],
+    ['the last', 253_402_300_799, '9999-12-31T23:59:59Z'],
+  ];
+  for (const [why, seconds, text] of edges) it(why, () => expect(instantOfSeconds(seconds)).to.equal(text));
+  for (const seconds of [-62_167_219_201, 253_402_300_800, Number.NaN])
+    it(`refuses ${seconds}`, () => expect(() => instantOfSeconds(seconds)).to.throw(OutOfRange));
 });

@@ -1,0 +1,36 @@
+import { chunksOf, gzipKilobytes } from '../testing/clientChunks';
+import { expect } from 'chai';
+import { readFileSync } from 'node:fs';
+
+/**
+ * What a client's phone loads before anybody clicks, in kB of 1024 bytes, compressed by gzip; React is 64.5 of each. More
+ * than this needs a reason, said here: the offer weighed 113.7 before it had ways to pay, and 116.2 with them; the booking
+ * page and the offer gained 0.9 when a cancellation's steps came to be told from the moment of reading on.
+ */
+const budgets: readonly (readonly [island: string, page: string, kilobytes: number])[] = [
+  ['BookPage', 'the booking page', 118],
+  ['CheckoutPage', 'the payment of a cart', 104],
+  ['QuotePage', 'the offer', 118],
+  ['ClientPage', 'the client’s page', 88],
+  ['AllBookings', 'all bookings of a client', 75],
+  ['CodePage', 'the code for a new device', 75],
+  ['RequestPage', 'a payment request', 80],
+];
+
+/** What never goes to a client's phone, by words of theirs that a build keeps. */
+const kept = { mantine: /mantine/i, zod: /\b_zod\b/, query: /QueryClient|queryCache/, server: /drizzle|pglite/i };
+
+const has = (island: string, mark: RegExp): boolean => chunksOf(island).some(({ text }) => mark.test(text));
+
+describe('what a client’s phone loads', () => {
+  for (const [island, page, most] of budgets) {
+    it(`${page}: at most ${most} kB`, () => expect(gzipKilobytes(chunksOf(island))).to.be.at.most(most));
+    for (const [name, mark] of Object.entries(kept))
+      it(`${page}: nothing of ${name}`, () => expect(has(island, mark)).to.equal(false));
+  }
+  it('the marks are marks: they are found where these are', () => {
+    expect(has('TodayPage', kept.mantine)).to.equal(true);
+    expect(has('TodayPage', kept.query)).to.equal(true);
+    expect(kept.zod.test(readFileSync('node_modules/zod/v4/core/core.js', 'utf8'))).to.equal(true);
+  });
+});
