@@ -56,7 +56,11 @@ async function chains(): Promise<void> {
   const documents = Array.from({ length: count }, (_, index) => {
     const links = [1, 2, 5, 20, 100, 400, 1000][index % 7]!;
     const end = new Date(Date.parse(`${example.start}Z`) + links * 6 * 86_400_000).toISOString().slice(0, 16);
-    return JSON.stringify({ ...example, end, hold: { ...example.hold, validFor: { hours: 168 }, renewValidFor: { hours: 156 } } });
+    return JSON.stringify({
+      ...example,
+      end,
+      hold: { ...example.hold, validFor: { hours: 168 }, renewValidFor: { hours: 156 } },
+    });
   });
   const text = `${documents.join('\n')}\n`;
   const answers = new Map(documents.map((line) => [line, computations.plan!(line)]));

@@ -153,8 +153,41 @@ describe('the life of the process', () => {
     await again.stop();
   });
 
+  it('writes a line of JSON for what it does, with ids and without what anybody typed', async () => {
+    const server = await serve(await installedDirectory(), { OSTENDO_LOG: 'info' });
+    const post = async <T>(path: string, body: unknown, cookie = ''): Promise<{ answer: Response; body: T }> => {
+      const answer = await fetch(server.address + path, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json', cookie },
+        body: JSON.stringify(body),
+      });
+      return { answer, body: (await answer.json()) as T };
+    };
+    const signedIn = await post('/api/demo/sign-in', {});
+    const cookie = signedIn.answer.headers.getSetCookie().map((each) => each.split(';')[0]);
+    const made = await post<{ id: string }>(
+      '/api/do/create-booking',
+      rentalFor('Ottilie Brandauer'),
+      cookie.join('; '),
+    );
+    expect(made.answer.status).to.equal(200);
+    for (let tries = 0; !server.log().includes('errand carried out') && tries < 100; tries++)
+      await new Promise((resolve) => setTimeout(resolve, 50));
+    await server.stop();
+    const lines = server.log().trim().split('\n');
+    const parsed = lines.map((line) => JSON.parse(line) as Record<string, unknown>);
+    expect(parsed.find(({ msg }) => msg === 'errand carried out')).to.include.keys('errand', 'kind', 'level', 'time');
+    expect(server.log()).not.to.match(/Ottilie|Brandauer|example\.com|Dobsonian/);
+  });
+
   it('says that it is starting until it is open, and what is wrong where it cannot be', async () => {
     const server = await serve('/proc/no such place').catch((error: Error) => error.message);
     expect(server).to.equal('the server ended with 1');
   });
+});
+
+const rentalFor = (clientName: string) => ({
+  ...{ requestKey: randomUUID(), clientName, clientEmail: 'ottilie@example.com', serviceId: 'dobsonian' },
+  ...{ title: 'Dobsonian', start: '2027-03-12T18:00', end: '2027-03-26T18:00', termsId: 'rental' },
+  lines: [{ id: 'service', label: 'Dobsonian', quantity: '1', unitPrice: 500_00, taxes: ['VAT'] }],
 });

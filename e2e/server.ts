@@ -14,6 +14,8 @@ export type Served = {
   readonly address: string;
   readonly process: ChildProcess;
   stop: (signal?: NodeJS.Signals) => Promise<void>;
+  /** What it has written to standard error so far. */
+  log: () => string;
 };
 
 /** The built server as it runs in production, healthy when this answers. */
@@ -29,7 +31,12 @@ export async function serve(directory: string, more: Record<string, string> = {}
       OSTENDO_DEMO: '1',
       ...more,
     },
-    stdio: ['ignore', 'ignore', 'inherit'],
+    stdio: ['ignore', 'ignore', 'pipe'],
+  });
+  let written = '';
+  child.stderr!.setEncoding('utf8').on('data', (piece: string) => {
+    written += piece;
+    process.stderr.write(piece);
   });
   const ended = new Promise<void>((resolve) => child.once('exit', () => resolve()));
   const address = `http://127.0.0.1:${used}`;
@@ -41,7 +48,7 @@ export async function serve(directory: string, more: Record<string, string> = {}
         child.kill(signal);
         await ended;
       };
-      return { address, process: child, stop };
+      return { address, process: child, stop, log: () => written };
     }
     await new Promise((resolve) => setTimeout(resolve, 100));
   }

@@ -14,10 +14,12 @@ export async function cuttable(url: string) {
       [far, near],
     ] as const) {
       open.add(one);
-      one.on('error', () => undefined).on('close', () => {
-        open.delete(one);
-        other.destroy();
-      });
+      one
+        .on('error', () => undefined)
+        .on('close', () => {
+          open.delete(one);
+          other.destroy();
+        });
       one.pipe(other);
     }
   });

@@ -103,7 +103,10 @@ const server = process.env.OSTENDO_TEST_SERVER;
     const { rows } = (await db.execute(sql`select value from counters order by id`)) as unknown as {
       rows: { value: number }[];
     };
-    expect(rows.map(({ value }) => value), 'each once').to.deep.equal([4, 4]);
+    expect(
+      rows.map(({ value }) => value),
+      'each once',
+    ).to.deep.equal([4, 4]);
     expect(begun, 'some were repeated').to.be.greaterThan(4);
     let failing = 0;
     const wrong = db.transaction(async (tx) => {

@@ -37,7 +37,8 @@ function bounded<T extends object>(service: string, policy: IPolicy, target: T, 
     (method: (...given: unknown[]) => Promise<unknown>) =>
     async (...given: unknown[]): Promise<unknown> => {
       try {
-        return await policy.execute(() => method(...given));
+        // Without a signal of its own each call would listen on one that all share.
+        return await policy.execute(() => method(...given), new AbortController().signal);
       } catch (error) {
         throw new OutsideFailed(service, error);
       }

@@ -90,6 +90,8 @@ export function openEntry({ baseUrl, assets, pages, isReady }: EntrySettings): S
     for (const name of ['x-forwarded-for', 'x-forwarded-host', 'x-forwarded-proto', 'x-forwarded-port', 'forwarded'])
       delete request.headers[name];
     response.setHeader('x-request-id', requestId);
+    // An asset that cannot be read any more would end the process: its stream has no other listener.
+    response.on('pipe', (source) => source.on('error', () => response.destroy()));
     for (const [name, value] of steadyHeaders) response.setHeader(name, value);
     onHeaders(response, () => {
       const given = response.getHeader('content-security-policy');
