@@ -2,6 +2,7 @@ import type { PreviewWording } from '#contracts/wordings';
 import type { Instant } from '#core/calendar/instant';
 import { nextErrandMoment, releaseClaims, runDue } from '#server/agenda/runDue';
 import { type Config, ConfigError, readConfig } from '#server/config';
+import { isDatabaseAway } from '#server/database/away';
 import { DirectoryInUse, DirectoryUnusable } from '#server/database/directoryLock';
 import { DatabaseRefused } from '#server/database/openServer';
 import { type OpenDatabase, openDatabase } from '#server/database/open';
@@ -152,14 +153,18 @@ export async function compose(
   });
 
   let looking = false;
+  let saidAway = false;
   /** What a running process does each second. Never fails, and never runs twice at once. */
   const look = async (patience?: number): Promise<void> => {
     if (looking) return;
     looking = true;
     try {
       await recover(patience);
+      saidAway = false;
     } catch (error) {
-      report('the agenda could not be carried out', error);
+      // While the database is away it is said once, not each second.
+      if (!saidAway) report('the agenda could not be carried out', error);
+      saidAway = isDatabaseAway(error);
     } finally {
       looking = false;
       seenAt = performance.now();

@@ -33,7 +33,8 @@ export const onRequest = defineMiddleware(async (context, next) => {
     // Pages and endpoints that do not say it themselves: the database went away, or there is a bug.
     log.error({ err: error }, 'a request failed');
     const { status } = failureOf(error);
-    const page = !context.url.pathname.startsWith('/api/');
+    const { headers } = context.request;
+    const page = !context.url.pathname.startsWith('/api/') && headers.get('accept')?.includes('text/html');
     const html = { status, headers: { 'content-type': 'text/html; charset=utf-8' } };
     const response = page ? new Response(pageOf(status, requestNow()?.request ?? ''), html) : failed(error);
     return applyHeaders(response, context.url);

@@ -147,7 +147,7 @@ export type AnswerQuestion = z.infer<typeof AnswerQuestion>;
 const Image = z
   .string()
   .max(700_000, 'a picture of at most 500 kB')
-  .regex(/^data:image\/(png|jpeg|webp);base64,[A-Za-z0-9+/=]+$/, 'a PNG, JPEG or WebP picture');
+  .regex(/^data:image\/png;base64,[A-Za-z0-9+/=]+$/, 'a PNG picture');
 const SignatureIn = z.strictObject({
   name: z.string().trim().min(1, 'your name is needed').max(120),
   method: z.enum(signingMethods),

@@ -20,7 +20,7 @@ export const Outbox = ({ sent }: { readonly sent: readonly SentMessage[] }) => (
                 {message.copyTo.length > 0 && ` and ${message.copyTo.length} more`}
               </span>
               <b>{message.subject}</b>
-              <span>{stateWords[message.state]}</span>
+              <span data-state={message.state}>{stateWords[message.state]}</span>
             </summary>
             {message.body.slice(0, -1).map((paragraph, index) => (
               <p key={index}>{paragraph}</p>

@@ -111,6 +111,20 @@ function Drawing({ drawn }: { readonly drawn: (image: string | null) => void }) 
   );
 }
 
+/** No larger than a signature is shown anywhere. */
+const widestUpload = 1200;
+
+/** Draws a picture anew on the device, without the place and time that a camera puts into it. */
+async function asPng(file: File): Promise<string> {
+  const picture = await createImageBitmap(file);
+  const scale = Math.min(1, widestUpload / Math.max(picture.width, picture.height));
+  const canvas = document.createElement('canvas');
+  canvas.width = Math.max(1, Math.round(picture.width * scale));
+  canvas.height = Math.max(1, Math.round(picture.height * scale));
+  canvas.getContext('2d')!.drawImage(picture, 0, 0, canvas.width, canvas.height);
+  return canvas.toDataURL('image/png');
+}
+
 function Upload({ value, change }: Pick<Props, 'value' | 'change'>) {
   const [fault, setFault] = useState<string | null>(null);
   const take = (file: File | undefined): void => {
@@ -118,9 +132,10 @@ function Upload({ value, change }: Pick<Props, 'value' | 'change'>) {
     if (!file) return;
     if (!['image/png', 'image/jpeg', 'image/webp'].includes(file.type)) return setFault('A PNG, JPEG or WebP picture.');
     if (file.size > mostBytes) return setFault('The picture is larger than 500 kB.');
-    const reader = new FileReader();
-    reader.onload = () => change({ ...value, image: String(reader.result) });
-    reader.readAsDataURL(file);
+    void asPng(file).then(
+      (image) => change({ ...value, image }),
+      () => setFault('This picture cannot be read.'),
+    );
   };
   return (
     <div className={styles.upload}>

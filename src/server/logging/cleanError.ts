@@ -19,13 +19,13 @@ const url = /\bhttps?:\/\/\S+/g;
 export const withoutSecrets = (text: string): string =>
   text.replace(url, '[address]').replace(address, '[e-mail]').replace(longRun, '[key]').slice(0, 300);
 
-/** Frames without the message that stands above them; it may quote what a person typed. */
+/** Our own frames, without the message that stands above them: it may quote what a person typed. */
 const framesOf = ({ stack = '' }: Error): string =>
   stack
     .split('\n')
-    .filter((line) => /^\s+at /.test(line))
-    .slice(0, 12)
-    .map((line) => line.trim())
+    .filter((line) => /^\s+at /.test(line) && !/node_modules|node:/.test(line))
+    .slice(0, 6)
+    .map((line) => line.trim().replace(/\(?file:\/\/\S*?\/((?:dist|src)\/)/, '($1'))
     .join(' | ');
 
 const text = (error: object, name: string): string | undefined => {

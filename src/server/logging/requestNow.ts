@@ -7,4 +7,6 @@ const storage = new AsyncLocalStorage<RequestNow>();
 
 /** Undefined outside a request, as in the agenda. */
 export const requestNow = (): RequestNow | undefined => storage.getStore();
+/** For what a request sets off and does not wait for. */
+export const outsideRequests = <T>(work: () => T): T => storage.exit(work);
 export const duringRequest = <T>(request: RequestNow, work: () => T): T => storage.run(request, work);

@@ -1,5 +1,6 @@
 import type { Deps } from '#server/deps';
 import { messages } from '#server/database/schema/work';
+import { outsideRequests } from '#server/logging/requestNow';
 import { handOverNext } from '#server/outbox/handOver';
 import { eq } from 'drizzle-orm';
 
@@ -29,7 +30,7 @@ export function openOutbox(deps: Deps): Outbox {
   const wake = (): void => {
     again = true;
     if (stopped || running) return;
-    running = run()
+    running = outsideRequests(run)
       .catch((error: unknown) => deps.report('the outbox could not be read', error))
       .finally(() => (running = null));
   };

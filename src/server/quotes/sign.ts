@@ -3,12 +3,12 @@ import type { Instant } from '#core/calendar/instant';
 import type { Signature } from '#core/quote/acceptance';
 import type { QuoteFactOf } from '#core/quote/facts';
 import { canonicalText, type SignedDocument } from '#core/quote/signedDocument';
-import { ok, type Result } from '#core/result';
 import { signingConsent } from '#core/wording/consent';
 import type { Tx } from '#server/database/open';
 import { signedDocuments } from '#server/database/schema/quotes';
 import { digestOfDocument } from '#server/quotes/digest';
-import { type FileRefusal, storeSignature } from '#server/usecases/files';
+import type { Picture } from '#server/pictures/remadePicture';
+import { storeSignature } from '#server/usecases/files';
 
 export const signatureOf = ({ name, method, image, consents }: SignatureIn): Signature => ({
   name,
@@ -24,6 +24,8 @@ type About = {
   readonly signatory: string;
   readonly origin: string;
   readonly changes?: number;
+  /** The picture of it, drawn before this transaction; null where it was typed. */
+  readonly drawn: Picture | null;
   readonly now: Instant;
 };
 
@@ -33,15 +35,13 @@ export async function signatureFact(
   document: SignedDocument,
   given: SignatureIn,
   about: About,
-): Promise<Result<QuoteFactOf<'signed'>, FileRefusal>> {
-  const { quoteId, now: madeAt, ...rest } = about;
+): Promise<QuoteFactOf<'signed'>> {
+  const { quoteId, drawn, now: madeAt, ...rest } = about;
   const sha256 = digestOfDocument(document);
   const text = canonicalText(document);
   await tx.insert(signedDocuments).values({ quoteId, sha256, document, text, madeAt }).onConflictDoNothing();
-  const image =
-    given.method === 'typed' || given.image === null ? ok(null) : await storeSignature(tx, given.image, madeAt);
-  if (!image.ok) return image;
+  const image = drawn && (await storeSignature(tx, drawn, madeAt));
   const consent = signingConsent(document.agreement, document.business);
   const { name, method } = given;
-  return ok({ kind: 'signed', at: madeAt, ...rest, name, method, image: image.value, consent, sha256 });
+  return { kind: 'signed', at: madeAt, ...rest, name, method, image, consent, sha256 };
 }

@@ -16,8 +16,9 @@ import type { Deps } from '#server/deps';
 import { finishQuote } from '#server/quotes/finish';
 import { freeze, type HasGaps } from '#server/quotes/freeze';
 import { recordQuoteFacts } from '#server/quotes/recordQuote';
+import type { Picture } from '#server/pictures/remadePicture';
 import { signatureFact, signatureOf } from '#server/quotes/sign';
-import type { FileRefusal } from '#server/usecases/files';
+import { drawnSignature, type FileRefusal } from '#server/usecases/files';
 import { type OpenQuote, onQuote, onQuoteLink, type QuoteEdited, type QuoteNotFound } from '#server/usecases/onQuote';
 import { and, eq } from 'drizzle-orm';
 
@@ -51,9 +52,14 @@ async function changedSince({ tx, loaded, now }: OpenQuote, digest: string) {
  */
 export const acceptQuote =
   (deps: Deps) =>
-  ({ origin, ...request }: AcceptQuote & { readonly origin: string }): Promise<Result<Acceptance, AcceptRefusal>> => {
+  async ({
+    origin,
+    ...request
+  }: AcceptQuote & { readonly origin: string }): Promise<Result<Acceptance, AcceptRefusal>> => {
     const hold: { owner?: Owner } = {};
     const { link, attempt, seen, choice, filled, signature } = request;
+    const drawn = await drawnSignature(signature);
+    if (!drawn.ok) return drawn;
     return onQuoteLink<Acceptance, AcceptRefusal>(
       deps,
       link,
@@ -82,10 +88,8 @@ export const acceptQuote =
           const read = standingOfOffer(offer, choice, seen.at);
           if (!read.ok) return read;
           const document = signedDocument(offer, about, read.value);
-          const by = { quoteId: quote.id, revision, attempt, signatory: clientSignatory, origin, now };
-          const signed = await signatureFact(tx, document, signature!, by);
-          if (!signed.ok) return signed;
-          added.push(signed.value);
+          const of = { quoteId: quote.id, revision, attempt, signatory: clientSignatory };
+          added.push(await signatureFact(tx, document, signature!, { ...of, origin, drawn: drawn.value, now }));
         }
         return finishOrWait(open, hold.owner!, added, attempt, deps);
       },
@@ -122,17 +126,20 @@ async function finishOrWait(
 /** A further signatory signs the very document that the client signed; the last one makes it a booking. */
 export const signQuote =
   (deps: Deps) =>
-  ({
+  async ({
     origin,
     link,
     sha256,
     signature,
   }: SignQuote & { readonly origin: string }): Promise<Result<Acceptance, AcceptRefusal>> => {
     const hold: { owner?: Owner } = {};
+    const drawn = await drawnSignature(signature);
+    if (!drawn.ok) return drawn;
+    const given = { sha256, signature, drawn: drawn.value, origin, deps };
     return onQuoteLink<Acceptance, AcceptRefusal>(
       deps,
       link,
-      (open) => signFurther(open, { owner: hold.owner!, signatory: open.who, sha256, signature, origin, deps }),
+      (open) => signFurther(open, { ...given, owner: hold.owner!, signatory: open.who }),
       lockOwner(hold),
     );
   };
@@ -144,12 +151,13 @@ async function signFurther(
     signatory: string;
     sha256: string | null;
     signature: SignQuote['signature'];
+    drawn: Picture | null;
     origin: string;
     deps: Deps;
   },
 ): Promise<Result<Acceptance, AcceptRefusal>> {
   const { tx, loaded, current, now } = open;
-  const { owner, signatory, signature, origin, deps } = given;
+  const { owner, signatory, signature, drawn, origin, deps } = given;
   const may = maySign(current, signatory, signatureOf(signature));
   if (!may.ok) return may;
   const first = current.signatures.find((each) => each.signatory === clientSignatory)!;
@@ -159,9 +167,8 @@ async function signFurther(
     .from(signedDocuments)
     .where(and(eq(signedDocuments.quoteId, loaded.quote.id), eq(signedDocuments.sha256, first.sha256)));
   const attempt = `${signatory}:${first.sha256}`;
-  const by = { quoteId: loaded.quote.id, revision: current.revision, attempt, signatory, origin, now };
-  const signed = await signatureFact(tx, kept!.document, signature, by);
-  return signed.ok ? finishOrWait(open, owner, [signed.value], attempt, deps) : signed;
+  const by = { quoteId: loaded.quote.id, revision: current.revision, attempt, signatory, origin, drawn, now };
+  return finishOrWait(open, owner, [await signatureFact(tx, kept!.document, signature, by)], attempt, deps);
 }
 
 /**
@@ -170,7 +177,7 @@ async function signFurther(
  */
 export const signByBusiness =
   (deps: Deps) =>
-  ({
+  async ({
     origin,
     signature,
     ...about
@@ -178,6 +185,8 @@ export const signByBusiness =
     Result<Acceptance, AcceptRefusal | HasGaps | QuoteNotFound | QuoteEdited>
   > => {
     const hold: { owner?: Owner } = {};
+    const drawn = await drawnSignature(signature);
+    if (!drawn.ok) return drawn;
     const decide = async (open: OpenQuote): Promise<Result<Acceptance, AcceptRefusal | HasGaps>> => {
       const { tx, loaded, current, now } = open;
       const { owner } = hold;
@@ -187,6 +196,7 @@ export const signByBusiness =
           signatory: businessSignatory,
           sha256: null,
           signature,
+          drawn: drawn.value,
           origin,
           deps,
         });
@@ -207,13 +217,13 @@ export const signByBusiness =
         attempt: `business:${frozen.value.digest}`,
         signatory: businessSignatory,
         origin,
+        drawn: drawn.value,
         now,
       };
       const again = loaded.facts.some((fact) => fact.kind === 'signed' && fact.attempt === by.attempt);
       if (again) return ok(answerOf(null));
       const signed = await signatureFact(tx, signedDocument(offer, parts, standing.value), signature, by);
-      if (!signed.ok) return signed;
-      await recordQuoteFacts(tx, loaded, [signed.value], now);
+      await recordQuoteFacts(tx, loaded, [signed], now);
       return ok(answerOf(null));
     };
     return onQuote(deps, about, decide, lockOwner(hold));

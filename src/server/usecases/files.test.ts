@@ -1,5 +1,6 @@
 import { type Installation, installation } from '../../../testing/installation.js';
-import { cleanFileName, mostFileBytes } from '#server/usecases/files';
+import { remadePicture } from '#server/pictures/remadePicture';
+import { cleanFileName, drawnSignature, mostFileBytes } from '#server/usecases/files';
 import { expect } from 'chai';
 import sharp from 'sharp';
 
@@ -67,4 +68,54 @@ describe('files that are uploaded', () => {
   ];
   for (const [given, clean] of names)
     it(`a name is only a name: ${JSON.stringify(given)}`, () => expect(cleanFileName(given)).to.equal(clean));
+});
+
+describe('pictures that ask for more than they are worth', () => {
+  it('one that is drawn for ever is stopped, and holds nobody up meanwhile', async () => {
+    const slow = `<svg xmlns="http://www.w3.org/2000/svg" width="6000" height="6000"><filter id="f" x="0" y="0" width="1" height="1"><feTurbulence baseFrequency="0.9" numOctaves="9000"/></filter><rect width="6000" height="6000" filter="url(#f)"/></svg>`;
+    let ticks = 0;
+    const ticking = setInterval(() => ticks++, 10);
+    const drawn = await remadePicture(Buffer.from(slow), 'webp', 1200);
+    clearInterval(ticking);
+    expect(drawn).to.deep.equal({ ok: false, refusal: { code: 'file_unreadable' } });
+    expect(ticks, 'the process went on').to.be.greaterThan(20);
+  });
+
+  const asSignature = (image: string, method = 'drawn') => drawnSignature({ method, image });
+  const dataUrl = (bytes: Buffer | string): string => `data:image/png;base64,${Buffer.from(bytes).toString('base64')}`;
+  /** The header of a picture that large, and nothing behind it. */
+  async function claiming(width: number, height: number): Promise<Buffer> {
+    const head = Buffer.from(await png());
+    head.writeUInt32BE(width, 16);
+    head.writeUInt32BE(height, 20);
+    return head;
+  }
+  const wrong: [why: string, image: () => Promise<string>, code: string][] = [
+    ['an SVG that calls itself a PNG', async () => dataUrl(evil), 'file_kind'],
+    [
+      'a JPEG',
+      async () =>
+        dataUrl(
+          await sharp(await png(40, 20))
+            .jpeg()
+            .toBuffer(),
+        ),
+      'file_kind',
+    ],
+    ['more pixels than a hand draws', async () => dataUrl(await claiming(60_000, 60_000)), 'file_unreadable'],
+    ['half a picture', async () => dataUrl((await png(300, 300)).subarray(0, 90)), 'file_unreadable'],
+    ['more bytes than a signature has', async () => dataUrl(Buffer.alloc(600_000)), 'file_too_large'],
+  ];
+  for (const [why, image, code] of wrong)
+    it(`no signature: ${why}`, async () => {
+      const drawn = await asSignature(await image());
+      expect(drawn.ok ? 'ok' : drawn.refusal.code).to.equal(code);
+    });
+  it('a drawn signature is made anew; a typed one has no picture', async () => {
+    const drawn = await asSignature(dataUrl(Buffer.concat([await png(60, 20), Buffer.from('<script>')])));
+    if (!drawn.ok) throw new Error(drawn.refusal.code);
+    expect(drawn.value).to.include({ width: 60, height: 20 });
+    expect(drawn.value!.content.includes('script')).to.equal(false);
+    expect(await asSignature(dataUrl(evil), 'typed')).to.deep.equal({ ok: true, value: null });
+  });
 });

@@ -3,19 +3,15 @@ import type { Database, Tx } from '#server/database/open';
 import { files } from '#server/database/schema/files';
 import type { Deps } from '#server/deps';
 import { eq } from 'drizzle-orm';
+import { type Picture, type PictureRefusal, remadePicture } from '#server/pictures/remadePicture';
 import { fileTypeFromBuffer } from 'file-type';
 import { randomBytes } from 'node:crypto';
-import sharp from 'sharp';
 
 export const mostFileBytes = 8_000_000;
-/** Of both sides together; a picture of a few bytes can unfold to far more than memory holds. */
-const mostPixels = 50_000_000;
-const widest = 1600;
-
 export type FileRefusal =
   | { readonly code: 'file_too_large'; readonly limit: number }
   | { readonly code: 'file_kind'; readonly kinds: string }
-  | { readonly code: 'file_unreadable' };
+  | PictureRefusal;
 
 type Stored = {
   readonly id: string;
@@ -33,23 +29,6 @@ export const cleanFileName = (name: string): string =>
     .replace(/^\.+/, '')
     .trim()
     .slice(0, 120) || 'file';
-
-/** Pixels only, made anew: whatever else a picture carried, scripts of an SVG and places of a photograph, is gone. */
-export async function remadePicture(
-  given: Uint8Array,
-  format: 'webp' | 'png',
-): Promise<Result<{ content: Buffer; width: number; height: number }, FileRefusal>> {
-  try {
-    const picture = sharp(given, { limitInputPixels: mostPixels, failOn: 'error', animated: false }).rotate();
-    const sized = picture.resize({ width: widest, height: widest, fit: 'inside', withoutEnlargement: true });
-    const { data, info } = await (format === 'png' ? sized.png() : sized.webp({ quality: 84 })).toBuffer({
-      resolveWithObject: true,
-    });
-    return ok({ content: data, width: info.width, height: info.height });
-  } catch {
-    return refuse({ code: 'file_unreadable' });
-  }
-}
 
 const pictures = new Set(['image/png', 'image/jpeg', 'image/webp', 'image/gif', 'image/avif', 'image/svg+xml']);
 const looksLikeSvg = (bytes: Uint8Array): boolean =>
@@ -86,17 +65,41 @@ export const uploadFile =
     return refuse({ code: 'file_kind', kinds });
   };
 
-/** The picture of a signature, from the data address that its page made. */
+/** Of a signature: a stroke of the hand on a large screen, and not more. */
+const mostSignatureBytes = 512_000;
+const mostSignaturePixels = 4_000_000;
+const pngMagic = Buffer.from('89504e470d0a1a0a', 'hex');
+
+/** Width and height as the header of a PNG has them (ISO/IEC 15948, section 11.2.2); null for anything else. */
+function pngSize(bytes: Buffer): { width: number; height: number } | null {
+  if (bytes.length < 33 || !bytes.subarray(0, 8).equals(pngMagic) || bytes.toString('latin1', 12, 16) !== 'IHDR')
+    return null;
+  return { width: bytes.readUInt32BE(16), height: bytes.readUInt32BE(20) };
+}
+
+/**
+ * The picture of a signature, made anew from the data address that its page made; null where there is none. Drawn before
+ * the transaction that keeps it.
+ */
+export async function drawnSignature(
+  given: { readonly method: string; readonly image: string | null } | null,
+): Promise<Result<Picture | null, FileRefusal>> {
+  if (!given || given.method === 'typed' || given.image === null) return ok(null);
+  const bytes = Buffer.from(given.image.slice(given.image.indexOf(',') + 1), 'base64');
+  if (bytes.length > mostSignatureBytes) return refuse({ code: 'file_too_large', limit: mostSignatureBytes });
+  const size = pngSize(bytes);
+  if (!size) return refuse({ code: 'file_kind', kinds: 'PNG' });
+  if (size.width * size.height > mostSignaturePixels) return refuse({ code: 'file_unreadable' });
+  return remadePicture(bytes, 'png');
+}
+
+/** Keeps a drawn signature. @returns its file's id */
 export async function storeSignature(
-  db: Tx,
-  dataUrl: string,
+  tx: Tx,
+  picture: Picture,
   madeAt: typeof files.$inferInsert.madeAt,
-): Promise<Result<string, FileRefusal>> {
-  const bytes = Buffer.from(dataUrl.slice(dataUrl.indexOf(',') + 1), 'base64');
-  if (!pictures.has(await kindOf(bytes))) return refuse({ code: 'file_kind', kinds: 'PNG, JPEG or WebP' });
-  const made = await remadePicture(bytes, 'png');
-  if (!made.ok) return made;
-  return ok((await store(db, { type: 'image/png', name: 'signature.png', madeAt, ...made.value })).id);
+): Promise<string> {
+  return (await store(tx, { type: 'image/png', name: 'signature.png', madeAt, ...picture })).id;
 }
 
 export const readFile =

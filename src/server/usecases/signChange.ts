@@ -8,7 +8,7 @@ import { lockQuote } from '#server/quotes/lockQuote';
 import { recordQuoteFacts } from '#server/quotes/recordQuote';
 import { signatureFact, signatureOf } from '#server/quotes/sign';
 import { bookingOfLink } from '#server/usecases/clientLink';
-import type { FileRefusal } from '#server/usecases/files';
+import { drawnSignature, type FileRefusal } from '#server/usecases/files';
 
 export type SignChangeRefusal =
   | FileRefusal
@@ -18,13 +18,15 @@ export type SignChangeRefusal =
 /** The client signs what a change has made of the agreement: just the text that was read, or nothing. */
 export const signChange =
   ({ db, clock }: Deps) =>
-  ({
+  async ({
     link,
     sha256,
     signature,
     origin,
-  }: SignQuote & { readonly origin: string }): Promise<Result<null, SignChangeRefusal>> =>
-    db.transaction(async (tx) => {
+  }: SignQuote & { readonly origin: string }): Promise<Result<null, SignChangeRefusal>> => {
+    const drawn = await drawnSignature(signature);
+    if (!drawn.ok) return drawn;
+    return db.transaction(async (tx): Promise<Result<null, SignChangeRefusal>> => {
       const now = clock.now();
       const opened = await bookingOfLink(tx, link, now);
       if ('fault' in opened) return refuse({ code: opened.fault });
@@ -45,10 +47,11 @@ export const signChange =
         signatory: clientSignatory,
         origin,
         changes,
+        drawn: drawn.value,
         now,
       };
       const signed = await signatureFact(tx, document, signature, by);
-      if (!signed.ok) return signed;
-      await recordQuoteFacts(tx, quote, [signed.value], now);
+      await recordQuoteFacts(tx, quote, [signed], now);
       return ok(null);
     });
+  };
