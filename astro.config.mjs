@@ -46,6 +46,7 @@ export default defineConfig({
         'sirv',
         'on-headers',
         'cockatiel',
+        'proxy-addr',
       ],
     },
     build: { target: 'es2022' },

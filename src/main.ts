@@ -21,13 +21,19 @@ const here = (path: string): string => fileURLToPath(new URL(path, import.meta.u
  * a database that cannot be used are said on standard error, and the process ends with 1.
  */
 async function main(): Promise<void> {
-  const { port, host, baseUrl } = readConfig(process.env);
+  const { port, host, baseUrl, trustedProxies } = readConfig(process.env);
   let ready = false;
   // Astro's build lies beside this file; its name is no module that a bundler could find.
   const { handler } = (await import(/* @vite-ignore */ new URL('./entry.mjs', import.meta.url).href)) as {
     handler: PagesHandler;
   };
-  const server = openEntry({ baseUrl, assets: here('../client/'), pages: handler, isReady: () => ready });
+  const server = openEntry({
+    baseUrl,
+    trustedProxies,
+    assets: here('../client/'),
+    pages: handler,
+    isReady: () => ready,
+  });
   server.once('error', endWith);
   server.listen(port, host);
   endOnSignals(server);

@@ -1,4 +1,15 @@
+import { compile } from 'proxy-addr';
 import { z } from 'zod';
+
+/** `loopback`, `linklocal` and `uniquelocal` name ranges too. */
+function areRanges(texts: readonly string[]): boolean {
+  try {
+    compile([...texts]);
+    return true;
+  } catch {
+    return false;
+  }
+}
 
 const Port = z.coerce.number().int().min(1).max(65_535);
 
@@ -19,6 +30,17 @@ const Config = z
     /** Where clients reach it; without it, the address it listens on. */
     OSTENDO_URL: z.url().optional(),
     OSTENDO_DEMO: z.enum(['0', '1']).default('0'),
+    /** Addresses and ranges of proxies whose word on who calls is taken; none by default. */
+    OSTENDO_TRUSTED_PROXIES: z
+      .string()
+      .transform((text) =>
+        text
+          .split(',')
+          .map((each) => each.trim())
+          .filter((each) => each !== ''),
+      )
+      .refine(areRanges, 'addresses or ranges like 10.0.0.0/8, with commas between them')
+      .default([]),
   })
   .refine((config) => !config.DATABASE_URL || config.OSTENDO_SECRET, {
     error: 'is needed with DATABASE_URL: all processes on one server share it',
@@ -35,6 +57,7 @@ export type Config = {
   readonly smtpUrl: string | undefined;
   readonly baseUrl: string;
   readonly demo: boolean;
+  readonly trustedProxies: readonly string[];
 };
 
 /** The settings that a process was started with cannot be used. */
@@ -62,5 +85,6 @@ export function readConfig(environment: Readonly<Record<string, string | undefin
   } = parsed.data;
   const shown = host === '0.0.0.0' || host === '::' ? '127.0.0.1' : host;
   const baseUrl = (parsed.data.OSTENDO_URL ?? `http://${shown}:${port}`).replace(/\/$/, '');
-  return { port, host, directory, databaseUrl, secret, smtpUrl, baseUrl, demo: parsed.data.OSTENDO_DEMO === '1' };
+  const { OSTENDO_DEMO: demo, OSTENDO_TRUSTED_PROXIES: trustedProxies } = parsed.data;
+  return { port, host, directory, databaseUrl, secret, smtpUrl, baseUrl, demo: demo === '1', trustedProxies };
 }

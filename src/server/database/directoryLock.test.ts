@@ -106,6 +106,7 @@ describe('settings from the environment', () => {
     ['a server without the shared secret', { DATABASE_URL: 'postgres://x' }, 'OSTENDO_SECRET'],
     ['a short secret', { OSTENDO_SECRET: 'short' }, 'OSTENDO_SECRET'],
     ['an address that is none', { OSTENDO_URL: 'here' }, 'OSTENDO_URL'],
+    ['a proxy that is no address', { OSTENDO_TRUSTED_PROXIES: '10.0.0.0/8, everybody' }, 'OSTENDO_TRUSTED_PROXIES'],
   ];
   for (const [why, environment, named] of wrong) {
     it(`refuse ${why}, by name`, () =>

@@ -1,6 +1,7 @@
 import { tryLock } from 'fs-native-extensions';
 import {
   accessSync,
+  chmodSync,
   closeSync,
   constants,
   existsSync,
@@ -49,6 +50,7 @@ function makeDirectory(path: string): void {
 function openLock(directory: string): number {
   try {
     makeDirectory(resolve(directory));
+    chmodSync(directory, 0o700); // one that was made by hand, or by an older version
     accessSync(directory, constants.R_OK | constants.W_OK | constants.X_OK);
     return openSync(join(directory, 'owner.lock'), 'a+', 0o600);
   } catch (error) {

@@ -6,6 +6,7 @@ import { PGlite } from '@electric-sql/pglite';
 import { btree_gist } from '@electric-sql/pglite/contrib/btree_gist';
 import { drizzle } from 'drizzle-orm/pglite';
 import { migrate } from 'drizzle-orm/pglite/migrator';
+import { chmodSync, readdirSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 
 /** `btree_gist` lets a constraint compare a place and a unit beside a time. */
@@ -13,6 +14,8 @@ export const extensions = { btree_gist };
 
 /** PGlite in the data directory, which is this process's alone until it is closed. */
 export async function openDirectory(directory: string, durable: boolean): Promise<OpenDatabase> {
+  // Whatever umask the process was started with: what is made in there from now on is for its owner alone.
+  process.umask(0o077);
   const release = lockDirectory(directory);
   try {
     const folder = join(directory, 'postgres');
@@ -23,6 +26,7 @@ export async function openDirectory(directory: string, durable: boolean): Promis
           startParams: syncedStart(PGlite.defaultStartParams),
         })
       : PGlite.create(folder, { extensions }));
+    closeToOthers(folder);
     const opened = await overPglite(client);
     const close = async (): Promise<void> => {
       await client.close();
@@ -32,6 +36,15 @@ export async function openDirectory(directory: string, durable: boolean): Promis
   } catch (error) {
     release();
     throw error;
+  }
+}
+
+/** PGlite unpacks its first files with modes of its own (666), past any umask. */
+function closeToOthers(folder: string): void {
+  for (const name of readdirSync(folder, { recursive: true, encoding: 'utf8' })) {
+    const path = join(folder, name);
+    const { mode } = statSync(path);
+    if ((mode & 0o077) !== 0) chmodSync(path, mode & 0o700);
   }
 }
 

@@ -5,11 +5,11 @@ export const deviceCookie = 'ostendo-device';
 const seconds = 180 * 86_400;
 
 /** What the device keeps, made and set where it has nothing yet. */
-export function deviceOf({ cookies, locals, url }: APIContext): string {
+export function deviceOf({ cookies, locals }: APIContext): string {
   if (locals.device) return locals.device;
   const token = newDeviceToken();
   locals.device = token;
-  const secure = url.protocol === 'https:';
+  const secure = locals.app.config.baseUrl.startsWith('https:');
   cookies.set(deviceCookie, token, { httpOnly: true, sameSite: 'lax', secure, path: '/', maxAge: seconds });
   return token;
 }

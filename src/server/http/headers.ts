@@ -38,6 +38,9 @@ export const steadyHeaders: readonly (readonly [name: string, value: string])[] 
   ['permissions-policy', 'camera=(), microphone=(), geolocation=()'],
 ];
 
+/** Where clients reach it by https: no browser goes there by anything else for a year (RFC 6797). */
+export const strictTransport = ['strict-transport-security', 'max-age=31536000'] as const;
+
 /** Puts the security headers on a response. The built server's own entry does the same for what never comes here. */
 export function applyHeaders(response: Response, url: URL): Response {
   const given = response.headers.get('content-security-policy') ?? '';

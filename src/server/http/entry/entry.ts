@@ -2,7 +2,8 @@ import { bodyLimit } from '#server/http/entry/bodyLimits';
 import { knownHosts, malformed } from '#server/http/entry/malformed';
 import { readBody } from '#server/http/entry/readBody';
 import { refuseWith } from '#server/http/entry/refusal';
-import { contentPolicy, steadyHeaders } from '#server/http/headers';
+import { callerAddress, keepOnlyChecked } from '#server/http/entry/callerAddress';
+import { contentPolicy, steadyHeaders, strictTransport } from '#server/http/headers';
 import { log } from '#server/logging/log';
 import { duringRequest } from '#server/logging/requestNow';
 import compression from 'compression';
@@ -21,6 +22,7 @@ export type PagesHandler = (
 
 export type EntrySettings = {
   readonly baseUrl: string;
+  readonly trustedProxies: readonly string[];
   /** Built assets, each with its compressed forms beside it. */
   readonly assets: string;
   readonly pages: PagesHandler;
@@ -36,7 +38,9 @@ const headersDeadline = 15_000;
 const idleDeadline = 10_000;
 
 /** Each stage of a request in its order; the first that ends it is the last. */
-export function openEntry({ baseUrl, assets, pages, isReady }: EntrySettings): Server {
+export function openEntry({ baseUrl, trustedProxies, assets, pages, isReady }: EntrySettings): Server {
+  const addressOf = callerAddress(trustedProxies);
+  const steady = baseUrl.startsWith('https:') ? [...steadyHeaders, strictTransport] : steadyHeaders;
   const isKnown = knownHosts(baseUrl);
   const hashed = /^\/_astro\//;
   const served = sirv(assets, {
@@ -86,13 +90,11 @@ export function openEntry({ baseUrl, assets, pages, isReady }: EntrySettings): S
 
   const server = createServer((request, response) => {
     const requestId = randomUUID();
-    // Nobody in front of us is trusted with the address of a caller.
-    for (const name of ['x-forwarded-for', 'x-forwarded-host', 'x-forwarded-proto', 'x-forwarded-port', 'forwarded'])
-      delete request.headers[name];
+    keepOnlyChecked(request, addressOf(request));
     response.setHeader('x-request-id', requestId);
     // An asset that cannot be read any more would end the process: its stream has no other listener.
     response.on('pipe', (source) => source.on('error', () => response.destroy()));
-    for (const [name, value] of steadyHeaders) response.setHeader(name, value);
+    for (const [name, value] of steady) response.setHeader(name, value);
     onHeaders(response, () => {
       const given = response.getHeader('content-security-policy');
       response.setHeader('content-security-policy', contentPolicy(String(given ?? ''), pathOf(request)));
@@ -115,8 +117,8 @@ export function openEntry({ baseUrl, assets, pages, isReady }: EntrySettings): S
   server.on('clientError', (error: NodeJS.ErrnoException, socket) => {
     if (error.code === 'ECONNRESET' || !socket.writable) return void socket.destroy();
     const status = error.code === 'HPE_HEADER_OVERFLOW' ? '431 Request Header Fields Too Large' : '400 Bad Request';
-    const steady = steadyHeaders.map(([name, value]) => `${name}: ${value}\r\n`).join('');
-    socket.end(`HTTP/1.1 ${status}\r\n${steady}connection: close\r\ncontent-length: 0\r\n\r\n`);
+    const said = steady.map(([name, value]) => `${name}: ${value}\r\n`).join('');
+    socket.end(`HTTP/1.1 ${status}\r\n${said}connection: close\r\ncontent-length: 0\r\n\r\n`);
   });
   return server;
 }
