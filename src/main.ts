@@ -1,4 +1,4 @@
-import { application, endApplication, needsAPerson } from '#compose';
+import { application, endApplication, needsAPerson } from '#application';
 import { readConfig } from '#server/config';
 import { openEntry, type PagesHandler } from '#server/http/entry/entry';
 import { log } from '#server/logging/log';

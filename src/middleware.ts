@@ -1,4 +1,4 @@
-import { application } from '#compose';
+import { application } from '#application';
 import { deviceCookie } from '#server/http/device';
 import { applyHeaders } from '#server/http/headers';
 import { isFromHere } from '#server/http/sameSite';

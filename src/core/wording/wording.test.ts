@@ -8,11 +8,10 @@ import { offsetWords } from '#core/wording/offsetWords';
 import { dueWords, termsSentences, waysSentence } from '#core/wording/ruleSegments';
 import { times } from '#core/wording/times';
 import { expect } from 'chai';
-import { at, rentalAgreed, rentalTerms, wall } from '../../../testing/story';
+import { at, rentalTerms } from '../../../testing/story';
 
 const day = (text: string): PlainDate => text as PlainDate;
 const percent = (text: string): { percent: Decimal } => ({ percent: text as Decimal });
-const nbsp = (text: string): string => text.replaceAll('€ ', '€\u00a0');
 
 describe('days in words', () => {
   const distances: [date: string, words: string][] = [

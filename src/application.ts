@@ -1,0 +1,54 @@
+import { type App, compose } from '#compose';
+import { releaseClaims } from '#server/agenda/runDue';
+import { ConfigError, readConfig } from '#server/config';
+import { DirectoryInUse, DirectoryUnusable } from '#server/database/directoryLock';
+import { DatabaseRefused } from '#server/database/openServer';
+import { releaseLetters } from '#server/outbox/outbox';
+
+type Running = { app: Promise<App>; timer?: NodeJS.Timeout };
+const running = globalThis as typeof globalThis & { ostendo?: Running };
+
+/** How often a running process looks for what is due. */
+const lookMilliseconds = 1000;
+
+/**
+ * The one application of this process, opened at the first call; development reloads find it again. A start that fails
+ * can be tried again.
+ */
+export function application(): Promise<App> {
+  running.ostendo ??= { app: start() };
+  const { app } = running.ostendo;
+  app.catch(() => (running.ostendo = undefined));
+  return app;
+}
+
+/** Settings, a directory or a database that cannot be used: only a person can help. */
+export const needsAPerson = (error: unknown): error is Error =>
+  error instanceof DirectoryInUse ||
+  error instanceof DirectoryUnusable ||
+  error instanceof DatabaseRefused ||
+  error instanceof ConfigError;
+
+async function start(): Promise<App> {
+  const app = await compose(readConfig(process.env));
+  // Nobody else has this directory: who claimed something in it has died.
+  if (app.engine === 'PGlite') {
+    await releaseClaims(app.deps);
+    await releaseLetters(app.deps);
+  }
+  // Nobody else can be waiting for an answer there: what is open was left by a process that ended.
+  void app.look(app.engine === 'PGlite' ? 0 : undefined);
+  running.ostendo!.timer = setInterval(() => void app.look(), lookMilliseconds);
+  running.ostendo!.timer.unref();
+  return app;
+}
+
+/** Ends what the process has begun: looks no more, finishes the errand and the letter at hand, and closes the database. */
+export async function endApplication(): Promise<void> {
+  const { ostendo } = running;
+  if (!ostendo) return;
+  clearInterval(ostendo.timer);
+  const app = await ostendo.app.catch(() => null);
+  await app?.stopMovingClock();
+  await app?.close();
+}
