@@ -13,7 +13,7 @@ import type { Instant } from '#core/calendar/instant';
 import { starterTerms } from '#server/starter/starterTerms';
 import { sql } from 'drizzle-orm';
 import { spawn } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { credit } from './credit';

@@ -29,13 +29,20 @@ const folders = new Map();
 for (const report of ['rules', 'wording'].filter((each) => !only || each === only)) {
   const { files } = JSON.parse(readFileSync(`.stryker/${report}.json`, 'utf8'));
   for (const [file, { mutants }] of Object.entries(files)) {
-    const folder = file.split('/').slice(0, 3).join('/').replace(/\/[^/]+\.ts$/, '');
+    const folder = file
+      .split('/')
+      .slice(0, 3)
+      .join('/')
+      .replace(/\/[^/]+\.ts$/, '');
     const of = folders.get(folder) ?? { killed: 0, all: 0, left: [] };
     for (const { status, location, mutatorName, replacement } of mutants) {
       if (status !== 'Survived' && status !== 'NoCoverage' && !killed.has(status)) continue;
       of.all++;
       if (killed.has(status)) of.killed++;
-      else of.left.push(`${file}:${location.start.line} ${mutatorName} → ${String(replacement).replace(/\s+/g, ' ').slice(0, 60)}`);
+      else
+        of.left.push(
+          `${file}:${location.start.line} ${mutatorName} → ${String(replacement).replace(/\s+/g, ' ').slice(0, 60)}`,
+        );
     }
     folders.set(folder, of);
   }
