@@ -2,7 +2,6 @@ import { execFileSync, spawn } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { brotliCompressSync, gzipSync } from 'node:zlib';
 
 export const root = new URL('..', import.meta.url).pathname;
 process.chdir(root);
@@ -43,24 +42,12 @@ function sourcesHash() {
   return hash.digest('hex');
 }
 
-/** Lays a brotli and a gzip form beside each asset that gains by it; the server then sends what a browser takes. */
-function compressAssets(folder) {
-  const compressible = /\.(js|css|svg|html|json|txt|map)$/;
-  for (const file of filesUnder(folder).filter((name) => compressible.test(name))) {
-    const bytes = readFileSync(file);
-    if (bytes.length < 1024) continue;
-    writeFileSync(`${file}.br`, brotliCompressSync(bytes));
-    writeFileSync(`${file}.gz`, gzipSync(bytes, { level: 9 }));
-  }
-}
-
 export function buildIfChanged() {
   const stamp = 'dist/sources.sha256';
   const wanted = sourcesHash();
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
   say('Building (half a minute)…');
   run('npx', ['astro', 'build', '--silent']);
-  compressAssets('dist/client');
   writeFileSync(stamp, wanted);
 }
 
