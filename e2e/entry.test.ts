@@ -1,5 +1,7 @@
 import { expect } from 'chai';
 import { randomUUID } from 'node:crypto';
+import { once } from 'node:events';
+import { type IncomingMessage, request } from 'node:http';
 import { connect } from 'node:net';
 import { installedDirectory } from './installed';
 import { serve, type Served } from './server';
@@ -135,17 +137,13 @@ describe('the life of the process', () => {
     this.timeout(120_000);
     const directory = await installedDirectory();
     const server = await serve(directory);
-    const begun = Array.from({ length: 12 }, () =>
-      fetch(`${server.address}/api/demo/sign-in`, {
-        method: 'POST',
-        headers: { 'content-type': 'application/json' },
-        body: '{}',
-      }).then(({ status }) => status),
-    );
-    await new Promise((resolve) => setTimeout(resolve, 60)); // they are on their way
+    // Twelve whose second half is still to come; whatever is asked after them is answered after they were begun.
+    const begun = await Promise.all(Array.from({ length: 12 }, () => halfSent(server.address)));
+    expect((await fetch(`${server.address}/healthz`)).status).to.equal(200);
     const asked = Date.now();
     const ended = server.stop('SIGTERM');
-    expect(await Promise.all(begun)).to.deep.equal(begun.map(() => 200));
+    const statuses = await Promise.all(begun.map(({ finish }) => finish()));
+    expect(statuses).to.deep.equal(begun.map(() => 200));
     await ended;
     expect(server.process.exitCode).to.equal(0);
     expect(Date.now() - asked).to.be.lessThan(20_000);
@@ -191,3 +189,21 @@ const rentalFor = (clientName: string) => ({
   ...{ title: 'Dobsonian', start: '2027-03-12T18:00', end: '2027-03-26T18:00', termsId: 'rental' },
   lines: [{ id: 'service', label: 'Dobsonian', quantity: '1', unitPrice: 500_00, taxes: ['VAT'] }],
 });
+
+/** A sign-in of which the server has the head and the first byte. */
+async function halfSent(address: string): Promise<{ readonly finish: () => Promise<number> }> {
+  const body = '{}';
+  const headers = { 'content-type': 'application/json', 'content-length': body.length };
+  const asking = request(`${address}/api/demo/sign-in`, { method: 'POST', headers, agent: false });
+  const answered = once(asking, 'response').then(([answer]) => {
+    (answer as IncomingMessage).resume();
+    return (answer as IncomingMessage).statusCode!;
+  });
+  await new Promise((resolve) => asking.write(body.slice(0, 1), resolve));
+  return {
+    finish: () => {
+      asking.end(body.slice(1));
+      return answered;
+    },
+  };
+}

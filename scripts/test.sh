@@ -20,14 +20,26 @@ if [ ${#missing[@]} -gt 0 ]; then
 fi
 [ -f node_modules/.package-lock.json ] || { say 'Installing packages'; npm ci --no-audit --no-fund; }
 
-say 'Types, lint, format'
-npx astro check --minimumFailingSeverity error
-npx tsc --noEmit
-npx eslint .
-npx prettier --check . --log-level warn
+# One core is enough for these; the tests beside them wait for the database now and then.
+checks=$(mktemp)
+trap 'rm -f "$checks"' EXIT
+(
+  set -e
+  npx astro check --minimumFailingSeverity error
+  npx tsc --noEmit
+  npx eslint .
+  npx prettier --check . --log-level warn
+) >"$checks" 2>&1 &
+checking=$!
 
 say 'Unit and use-case tests on PGlite'
 npx mocha
+
+say 'Types, lint, format'
+wait "$checking" || {
+  cat "$checks"
+  exit 1
+}
 
 say 'The use-case tests on PostgreSQL'
 node scripts/withPostgres.mjs npx mocha --config .mocharc.server.json
