@@ -31,6 +31,9 @@ export const needsAPerson = (error: unknown): error is Error =>
 
 async function start(): Promise<App> {
   const app = await compose(readConfig(process.env));
+  // For a person at a terminal, and for nobody else.
+  if (!(await app.queries.isSetUp()))
+    console.error(`First start: open ${app.config.baseUrl}/first-start and type the code ${app.startCode()}`);
   // Nobody else has this directory: who claimed something in it has died.
   if (app.engine === 'PGlite') {
     await releaseClaims(app.deps);

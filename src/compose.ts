@@ -4,10 +4,19 @@ import type { Config } from '#server/config';
 import { type OpenDatabase, openDatabase } from '#server/database/open';
 import type { Deps } from '#server/deps';
 import { useCases } from '#server/usecases/useCases';
-import { linkGuard } from '#server/http/linkGuard';
-import { openSignIn } from '#server/http/signIn';
+import { linkGuard } from '#server/guard/linkGuard';
+import { openDoor } from '#server/door/door';
+import { endSession, endSessions, type InSession, proofOf } from '#server/door/sessions';
+import { refundLimit } from '#server/queries/refundLimit';
+import { lookAfterCarts } from '#server/carts/lookAfterCarts';
+import { cartAlive } from '#server/carts/cartAlive';
+import { openWork } from '#server/guard/work';
+import { openLimits } from '#server/guard/limits';
+import { openSignIn } from '#server/door/signIn';
 import { receiveEvent } from '#server/http/processorEvents';
-import { installationSecret, secretFor, urlKey } from '#server/secrets';
+import { sealAnew } from '#server/sealAnew';
+import { openVault } from '#server/vault';
+import { installationSecrets, secretFor, urlKey } from '#server/secrets';
 import type { FreeQuery } from '#contracts/checkout';
 import { clientBookings } from '#server/queries/clientBookings';
 import { waysView } from '#server/queries/ways';
@@ -17,6 +26,7 @@ import { idsOfCheckout } from '#server/usecases/payCheckout';
 import { checkoutView } from '#server/queries/checkoutView';
 import { freeOf } from '#server/queries/free';
 import { bookPage } from '#server/queries/openServices';
+import { startCode } from '#server/usecases/startCode';
 import { firstStart } from '#server/usecases/firstStart';
 import { quoteOfLink } from '#server/quotes/quoteLink';
 import { bookingOfLink } from '#server/usecases/clientLink';
@@ -54,7 +64,10 @@ export async function compose(
   const report = (problem: string, error: unknown): void => log.error({ err: error }, problem);
   const opened = given.opened ?? (await openDatabase({ ...config, report }));
   const { db } = opened;
-  const secret = installationSecret(config.secret, config.directory);
+  const secrets = installationSecrets(config);
+  const [secret] = secrets;
+  const vault = openVault(secrets);
+  await sealAnew(db, vault, secrets);
   const eventSecret = secretFor(secret, 'processor events');
   const post = given.post ?? overHttp(`http://127.0.0.1:${config.port}`);
   const world = await openWorld({ db, baseUrl: config.baseUrl, eventSecret, post, smtpUrl: config.smtpUrl });
@@ -67,6 +80,7 @@ export async function compose(
     mailbox: mailboxWithDeadline(world.mailbox, given.deadlines),
     outbox: { wake: () => outbox.wake() },
     baseUrl: config.baseUrl,
+    vault,
     newId: randomUUID,
     keyOf: (purpose, subject) => urlKey(secretFor(secret, `${purpose} ${subject}`)),
     report,
@@ -80,9 +94,10 @@ export async function compose(
   const seen = (): void => {
     seenAt = performance.now();
   };
-  const { quiet, ...turns } = openTurns(deps, world, { outbox, seen });
+  const limits = openLimits(db);
+  const { quiet, ...turns } = openTurns(deps, world, { outbox, seen, carts: () => lookAfterCarts(deps, limits) });
 
-  const queries = openQueries(deps);
+  const queries = openQueries(deps, limits);
   const signIn = openSignIn({ db, secret: secretFor(secret, 'sessions'), baseUrl: config.baseUrl });
   const clockMoves = openClockMoves({
     clock: world.clock,
@@ -103,6 +118,12 @@ export async function compose(
     /** The demo's door: known to everybody, and only there. */
     demoSignIn: config.demo ? demoSignIn : null,
     firstStart: firstStart(deps, signIn),
+    startCode: () => startCode(deps),
+    door: openDoor(deps, signIn),
+    proofOf: (who: InSession) => proofOf(db, who),
+    endSession: (who: InSession, id: string) => endSession(db, who, id),
+    endOtherSessions: ({ personId, sessionId }: InSession) => endSessions(db, personId, sessionId),
+    refundLimit: () => refundLimit(db),
     ...clockMoves,
     standIns: (mailSearch: string) => standInsView(world, clockMoves.moving(), mailSearch),
     repeatEvent: repeatEvent(world),
@@ -112,6 +133,9 @@ export async function compose(
     queries,
     ...useCases(deps),
     ...linkGuard(),
+    limits,
+    work: openWork(db, deps.keyOf),
+    cartAlive: (key: string) => cartAlive(db, key),
     /** Resolves when everything that was written has been handed over, or waits for its next try. */
     lettersOut: outbox.quiet,
     close: async (): Promise<void> => {

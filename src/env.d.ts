@@ -14,6 +14,7 @@ declare namespace App {
     /** What this device keeps to open a client's pages with; null where it has none. */
     device: string | null;
     /** The signed-in person; null on the pages that need none. */
+    session: { readonly personId: string; readonly sessionId: string } | null;
     person: { readonly id: string; readonly name: string; readonly email: string } | null;
   }
 }

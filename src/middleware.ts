@@ -1,6 +1,7 @@
 import { application } from '#application';
 import { deviceCookie } from '#server/http/device';
 import { applyHeaders } from '#server/http/headers';
+import { isOverAge } from '#server/door/sessions';
 import { isFromHere } from '#server/http/sameSite';
 import { problem } from '#server/http/problem';
 import { pageOf } from '#server/http/entry/refusal';
@@ -12,7 +13,7 @@ import { defineMiddleware } from 'astro:middleware';
 
 /** What anybody may open: clients come with a link of their own, the world with a signature. */
 const open = [
-  /^\/sign-in$/,
+  /^\/(sign-in|new-password|enter)$/,
   /^\/first-start$/,
   /^\/b\//,
   /^\/q\//,
@@ -22,7 +23,7 @@ const open = [
   // What the owner does at a stand-in, the counter's reader among it, is for who is signed in.
   /^\/stand-in\/(?!connect|agree|reader|present)/,
   /^\/healthz$/,
-  /^\/api\/(auth|events|client|demo|first-start)(\/|$)/,
+  /^\/api\/(auth|events|client|demo|door|first-start)(\/|$)/,
 ];
 
 /** Each request finds the application and the person who is signed in; who is not is sent to sign in. */
@@ -47,7 +48,9 @@ async function answer(context: APIContext, next: MiddlewareNext): Promise<Respon
   locals.app = await application();
   locals.address = context.clientAddress;
   locals.device = context.cookies.get(deviceCookie)?.value ?? null;
-  const session = await locals.app.signIn.api.getSession({ headers: request.headers });
+  const found = await locals.app.signIn.api.getSession({ headers: request.headers });
+  const session = found && !isOverAge(found.session.createdAt, Date.now()) ? found : null;
+  locals.session = session ? { personId: session.user.id, sessionId: session.session.id } : null;
   locals.person = session ? { id: session.user.id, name: session.user.name, email: session.user.email } : null;
   const needsPerson = !open.some((pattern) => pattern.test(url.pathname));
   if (needsPerson && !locals.person) {

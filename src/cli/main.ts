@@ -6,7 +6,9 @@ import { text } from 'node:stream/consumers';
 const usage = `usage: npm run --silent ostendo -- COMMAND [--lines] [FILE]
   price plan position cancel closeout fee   compute: one JSON document in, one out (--lines: one a line)
   verify                                    recompute everything that is derived, and print what differs
-  export --format hledger                   print the journal`;
+  export --format hledger                   print the journal
+  sign-in-link EMAIL                        print a link that signs this person in, once, within 15 minutes
+  new-secret                                make a new secret and seal everything under it`;
 
 /** Prints an error as the design has it, on standard error, and ends with status 2. */
 function fail(code: string, message: string, path = ''): void {
@@ -34,6 +36,11 @@ async function main(args: readonly string[]): Promise<void> {
   if (command === 'verify' || command === 'export') {
     const { runOnDatabase } = await import('#cli/onDatabase');
     process.exitCode = await runOnDatabase(command, rest);
+    return;
+  }
+  if (command === 'sign-in-link' || command === 'new-secret') {
+    const { runOnMachine } = await import('#cli/onMachine');
+    process.exitCode = await runOnMachine(command, rest);
     return;
   }
   fail('invalid_usage', command ? `no command ${command}\n${usage}` : usage);

@@ -25,17 +25,22 @@ async function printJournal(app: App, args: readonly string[]): Promise<number> 
   return 0;
 }
 
-/** The commands that read an installation's data; its directory must not be in use. @returns the exit status */
-export async function runOnDatabase(command: 'verify' | 'export', args: readonly string[]): Promise<number> {
-  let app: App;
+/** Opens the installation of the environment; its directory must not be in use. @returns the exit status where it cannot */
+export async function openInstallation(): Promise<App | number> {
   try {
-    app = await compose(readConfig(process.env), { post: async () => ({ ok: false }) });
+    return await compose(readConfig(process.env), { post: async () => ({ ok: false }) });
   } catch (error) {
     if (!(error instanceof DirectoryInUse || error instanceof ConfigError)) throw error;
     const code = error instanceof DirectoryInUse ? 'directory_in_use' : 'invalid_settings';
     console.error(JSON.stringify({ error: { code, message: error.message, path: '' } }));
     return 2;
   }
+}
+
+/** The commands that read an installation's data. @returns the exit status */
+export async function runOnDatabase(command: 'verify' | 'export', args: readonly string[]): Promise<number> {
+  const app = await openInstallation();
+  if (typeof app === 'number') return app;
   try {
     return command === 'verify' ? await printDifferences(app) : await printJournal(app, args);
   } finally {

@@ -32,6 +32,8 @@ export type BookPageView = {
   readonly now: Instant;
   readonly rates: PriceInput['taxes'];
   readonly services: readonly OpenService[];
+  /** The owner lets nobody book by themselves for now. */
+  readonly stopped: boolean;
 };
 
 export type CheckoutItem = {

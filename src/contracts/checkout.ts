@@ -1,9 +1,9 @@
 import { CalendarDate, Moment, Money, Wall, WholeNumber } from '#contracts/core/parts';
+import { PersonName } from '#contracts/personName';
 import { z } from 'zod';
 
 const Id = z.string().min(1).max(64);
 const Key = z.string().min(20).max(100);
-const name = z.string().trim().min(1, 'your name is needed').max(120, 'at most 120 letters');
 const Email = z
   .string()
   .trim()
@@ -25,9 +25,11 @@ export type AskedItem = z.infer<typeof AskedItem>;
 
 /** What a client put together, with the sums that their page showed: where these differ, nothing is booked. */
 export const CheckOut = z.strictObject({
+  /** What the device worked out, where the page wanted that first. */
+  proof: z.string().max(2000).optional(),
   /** Made anew for each cart and kept over a repeat: a second sending makes no second booking. */
   requestKey: z.string().min(16).max(64),
-  clientName: name,
+  clientName: PersonName,
   clientEmail: Email,
   note: z.string().trim().max(2000, 'at most 2000 letters'),
   items: z.array(AskedItem).min(1, 'nothing is chosen').max(8, 'at most 8 bookings at once'),

@@ -96,6 +96,8 @@ export const MoveClock = z.strictObject({ to: Wall });
 export type MoveClock = z.infer<typeof MoveClock>;
 
 export const FirstStart = z.strictObject({
+  /** Printed where the server was started. */
+  code: z.string().trim().min(1, 'the code that the server printed').max(40),
   business: name,
   line: z.string().trim().max(120),
   timeZone: TimeZone,

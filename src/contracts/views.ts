@@ -26,6 +26,9 @@ export type Shell = {
   readonly standing: boolean;
   readonly decisions: number;
   readonly closeOuts: number;
+  /** Whether clients cannot book by themselves now, and whether carts are being left unpaid in numbers. */
+  readonly bookingStopped: boolean;
+  readonly pressed: boolean;
   /** Quotes that wait for their owner. */
   readonly quotes: number;
 };

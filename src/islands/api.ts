@@ -32,10 +32,25 @@ async function answer<T>(request: () => Promise<Response>): Promise<Answer<T>> {
   return { ok: false, problem: problem?.code ? problem : { code: 'try_again' } };
 }
 
-export const post = <T>(path: string, body: unknown): Promise<Answer<T>> =>
+const send = <T>(path: string, body: unknown): Promise<Answer<T>> =>
   answer(() =>
     fetch(path, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }),
   );
+
+/** Asks the person to show again who they are; answers whether they did. */
+type Prover = (by: 'code' | 'password') => Promise<boolean>;
+let prover: Prover | null = null;
+export const setProver = (next: Prover | null): void => {
+  prover = next;
+};
+
+/** Where the server wants to be shown first who asks, the person is asked, and the same is sent once more. */
+export async function post<T>(path: string, body: unknown): Promise<Answer<T>> {
+  const answer = await send<T>(path, body);
+  if (answer.ok || answer.problem.code !== 'proof_needed' || !prover) return answer;
+  const by = answer.problem.detail?.by === 'code' ? 'code' : 'password';
+  return (await prover(by)) ? send<T>(path, body) : answer;
+}
 
 /** For queries that keep what they had while they are read anew. @throws {Error} with the problem's code */
 export async function read<T>(path: string): Promise<T> {

@@ -27,6 +27,8 @@ const Config = z
       .regex(/^smtps?:\/\//, 'an address that begins with smtp:// or smtps://')
       .optional(),
     OSTENDO_SECRET: z.string().min(32, 'at least 32 characters').optional(),
+    /** A secret that still opens what is not sealed under the new one yet. */
+    OSTENDO_FORMER_SECRET: z.string().min(32, 'at least 32 characters').optional(),
     /** Where clients reach it; without it, the address it listens on. */
     OSTENDO_URL: z.url().optional(),
     OSTENDO_DEMO: z.enum(['0', '1']).default('0'),
@@ -53,6 +55,7 @@ export type Config = {
   readonly directory: string;
   readonly databaseUrl: string | undefined;
   readonly secret: string | undefined;
+  readonly formerSecret: string | undefined;
   /** Where messages go out for real; without it they stay in the stand-in mailbox. */
   readonly smtpUrl: string | undefined;
   readonly baseUrl: string;
@@ -85,6 +88,7 @@ export function readConfig(environment: Readonly<Record<string, string | undefin
   } = parsed.data;
   const shown = host === '0.0.0.0' || host === '::' ? '127.0.0.1' : host;
   const baseUrl = (parsed.data.OSTENDO_URL ?? `http://${shown}:${port}`).replace(/\/$/, '');
-  const { OSTENDO_DEMO: demo, OSTENDO_TRUSTED_PROXIES: trustedProxies } = parsed.data;
-  return { port, host, directory, databaseUrl, secret, smtpUrl, baseUrl, demo: demo === '1', trustedProxies };
+  const { OSTENDO_DEMO, OSTENDO_TRUSTED_PROXIES: trustedProxies, OSTENDO_FORMER_SECRET: formerSecret } = parsed.data;
+  const demo = OSTENDO_DEMO === '1';
+  return { port, host, directory, databaseUrl, secret, formerSecret, smtpUrl, baseUrl, demo, trustedProxies };
 }

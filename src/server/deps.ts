@@ -1,3 +1,4 @@
+import type { Vault } from '#server/vault';
 import type { Clock, Mailbox, Providers } from '#server/ports';
 import type { Database, Report } from '#server/database/open';
 
@@ -12,6 +13,8 @@ export type Deps = {
   /** Where clients reach this installation, without a slash at the end. */
   readonly baseUrl: string;
   readonly newId: () => string;
+  /** Seals what the database keeps for this installation alone. */
+  readonly vault: Vault;
   /** A key that nobody else can compute, the same each time for one purpose and subject. */
   readonly keyOf: (purpose: string, subject: string) => string;
   /** Something failed that will be tried again, or needs a look. */

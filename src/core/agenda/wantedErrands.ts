@@ -167,7 +167,7 @@ function holding(standing: Standing): WantedErrand[] {
 const pageHours = 1;
 
 /** A place that is kept for minutes is that of somebody who is on the page. */
-const keptOnPage = ({ kept }: Standing['ledger']): boolean =>
+export const keptOnPage = ({ kept }: Standing['ledger']): boolean =>
   kept?.for === 'payment' && kept.until <= addHours(kept.at, pageHours);
 
 /** While a request waits: to the client what happens next, or the link that confirms. */

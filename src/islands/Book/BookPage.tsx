@@ -39,7 +39,15 @@ export default function BookPage({ view, framed }: Props) {
     <div className={page.page} style={faceStyle(view.business)}>
       <BusinessHead business={view.business} />
       <main className={page.main}>
-        {paying && cart.length > 0 ? (
+        {view.stopped ? (
+          <section className={page.note} role="status">
+            <b>Booking here is closed for the moment</b>
+            <p>
+              Write to <a href={`mailto:${view.business.email}`}>{view.business.email}</a>; what is booked already stays
+              booked.
+            </p>
+          </section>
+        ) : paying && cart.length > 0 ? (
           <Details
             view={view}
             cart={cart}

@@ -13,7 +13,8 @@ import { filledAgreement } from '#core/quote/signedDocument';
 import { useKept } from '#islands/Book/useKept';
 import { Steps } from '#islands/ClientPage/Steps';
 import { TextBlocks } from '#islands/Offer/TextBlocks';
-import { type ApiProblem, newKey, post, mayRepeat } from '#islands/api';
+import { postCart } from '#islands/Book/postCart';
+import { type ApiProblem, newKey, mayRepeat } from '#islands/api';
 import { useRef, useState } from 'react';
 import page from '../ClientPage/ClientPage.module.css';
 import styles from './Book.module.css';
@@ -71,7 +72,7 @@ export function Details({ view, cart, framed, remove, more, emptied }: Props) {
     // The same cart sent again is the same request; another one is not.
     const content = JSON.stringify(about);
     if (key.current?.of !== content) key.current = { of: content, key: newKey() };
-    const answer = await post<{ key: string }>('/api/client/checkout', {
+    const answer = await postCart({
       ...{ ...about, requestKey: key.current.key, seen: { ...sums, at: view.now } },
       agreedName: names.length > 0 ? typed.agreedName : null,
       filled: Object.fromEntries(fields.map(({ id }) => [id, typed.filled[id] ?? ''])),

@@ -19,6 +19,7 @@ const open = (id: string, confirm: OpenService['rules']['confirm'] = 'payment'):
 const page: BookPageView = {
   business: { name: 'Vesper Hollow', line: '', email: 'a@example.com', colour: null, logo: null, picture: null },
   ...{ timeZone: 'Europe/Lisbon', now: '2027-03-01T10:00:00Z' as never, rates: { VAT: { rate: '23' as Decimal } } },
+  stopped: false,
   services: [open('dome'), open('asked', 'owner'), open('mailed', 'client')],
 };
 const item = (serviceId: string, count = 2): CartItem => ({

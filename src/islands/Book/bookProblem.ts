@@ -4,6 +4,11 @@ import type { ApiProblem } from '#islands/api';
 
 const sentences: Readonly<Record<string, string>> = {
   no_connection: 'There is no connection. What you typed is kept; press the button again when it is back.',
+  booking_stopped: 'Booking here is closed for the moment. Write to us; nothing was booked.',
+  too_many_carts:
+    'Several bookings that are not paid yet were begun from here. Pay for one of them, or try again in a while.',
+  too_many_letters: 'Several messages went to this address already. Open the newest one, or try again in an hour.',
+  work_wanted: 'The check that you are there did not work on this device. Reload the page and try again.',
   place_taken: 'Somebody else has just taken this time. Choose another one; nothing was booked.',
   service_not_open: 'This can no longer be booked here.',
   too_soon: 'This time is too near now. Choose a later one.',

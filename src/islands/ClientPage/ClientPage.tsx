@@ -207,6 +207,8 @@ function Doing({ link, view, reload }: Props & { readonly reload: () => Promise<
       </section>
     );
   }
+  if (view.payer && view.outstanding === 0)
+    return <Note title="Thank you">There is nothing to pay for this booking any more.</Note>;
   if (stage === 'cancelled')
     return (
       <Note title="This booking is cancelled">

@@ -1,3 +1,4 @@
+import { StopSwitch } from '#islands/SetUp/StopSwitch';
 import { Button, CopyButton, Group, Textarea } from '@mantine/core';
 
 /** Where clients book, and what the owner puts into a page of their own. */
@@ -8,8 +9,9 @@ export function BookingPageAddress({ address }: { readonly address: string }) {
     ['Copy for your own page', snippet],
   ] as const;
   return (
-    <section aria-label="Booking page">
+    <section aria-label="Booking page" id="booking-page">
       <h2>Booking page</h2>
+      <StopSwitch />
       <p>
         <a href={address}>{address}</a>
       </p>

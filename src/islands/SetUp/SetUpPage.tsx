@@ -43,6 +43,12 @@ export default function SetUpPage({ shell, path, face, services, bookingPage, wa
         <OpeningHours given={services.hours} />
         <Places given={services.places} hours={services.hours} />
         <BookingPageAddress address={bookingPage} />
+        <section aria-label="Sign-in and safety">
+          <h2>Sign-in and safety</h2>
+          <p>
+            <a href="/set-up/door">Password, second factor, sessions</a>, and from which refund on you are asked again.
+          </p>
+        </section>
       </div>
     </OwnerShell>
   );

@@ -13,6 +13,7 @@ type Props = { readonly zones: readonly string[]; readonly currencies: readonly 
 /** The first start of an installation asks for the business and its owner's sign-in, once. */
 export default function FirstStartPage({ zones, currencies }: Props) {
   const [form, setForm] = useState({
+    code: '',
     business: '',
     line: '',
     timeZone: 'Europe/Lisbon',
@@ -49,7 +50,15 @@ export default function FirstStartPage({ zones, currencies }: Props) {
           <fieldset disabled={!ready} className={styles.fields}>
             <h1>Ostendo, first start</h1>
             <p>The business that this installation belongs to, and your own sign-in.</p>
-            <TextInput label="Name of the business" {...field('business')} data-autofocus />
+            <TextInput
+              label="Code"
+              description="Printed where the server was started, so that nobody else makes themselves the owner."
+              placeholder="ABCD-EFGH"
+              autoComplete="off"
+              {...field('code')}
+              data-autofocus
+            />
+            <TextInput label="Name of the business" {...field('business')} />
             <TextInput label="A line below it" placeholder="Stargazing" {...field('line')} />
             <div className={styles.pair}>
               <Select
@@ -79,7 +88,7 @@ export default function FirstStartPage({ zones, currencies }: Props) {
               autoComplete="new-password"
               {...field('password')}
             />
-            {problem && !problem.issues && <Problem problem={problem} currency={form.currency} />}
+            {problem && !problem.issues && !problem.path && <Problem problem={problem} currency={form.currency} />}
             <Button type="submit" loading={busy}>
               Begin
             </Button>

@@ -1,86 +1,162 @@
-import { post } from '#islands/api';
+import { type Answer, type ApiProblem, post } from '#islands/api';
 import { problemSentence } from '#islands/format/problemSentence';
-import { cssVariables } from '#theme/cssVariables';
-import { useReady } from '#islands/parts/useReady';
-import { theme } from '#theme/theme';
-import { Alert, Button, Divider, MantineProvider, PasswordInput, TextInput } from '@mantine/core';
-import { type SubmitEvent, useState } from 'react';
-import styles from './SignIn.module.css';
+import { DoorFrame } from '#islands/SignIn/DoorFrame';
+import { Anchor, Button, Divider, PasswordInput, TextInput } from '@mantine/core';
+import { useState } from 'react';
 
 type Props = { readonly to: string; readonly demo: boolean; readonly businessName: string };
+/** What the sign-in answers: done, or that the second factor is wanted. */
+type SignedIn = { readonly twoFactorRedirect?: boolean };
+type Step = 'password' | 'code' | 'forgotten' | 'sent';
 
 /** Only a path of ours: a link must not lead elsewhere after signing in. */
 const safePath = (to: string): string => (/^\/[a-z]/.test(to) ? to : '/today');
 
+function sentenceOf(problem: ApiProblem, otherwise: string): string {
+  const { code, detail } = problem;
+  if (code === 'too_many_tries') {
+    const minutes = Math.max(1, Math.ceil(Number(detail?.seconds ?? 60) / 60));
+    return `Too many tries. Wait ${minutes === 1 ? 'a minute' : `${minutes} minutes`}, then try again.`;
+  }
+  if (code.startsWith('TOO_MANY')) return 'Too many tries. Wait a minute, then sign in again.';
+  if (code === 'no_connection' || code === 'database_away' || code === 'starting')
+    return problemSentence(problem, 'EUR');
+  return otherwise;
+}
+
 export default function SignInPage({ to, demo, businessName }: Props) {
+  const [step, setStep] = useState<Step>('password');
   const [email, setEmail] = useState('');
   const [password, setPassword] = useState('');
+  const [code, setCode] = useState('');
   const [wrong, setWrong] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
-  const ready = useReady();
 
-  const enter = async (request: () => ReturnType<typeof post>): Promise<void> => {
+  const go = (next: Step) => (): void => {
+    setWrong(null);
+    setStep(next);
+  };
+  const ask = async <T,>(request: () => Promise<Answer<T>>, otherwise: string): Promise<T | null> => {
     setBusy(true);
     setWrong(null);
     const answer = await request();
-    if (answer.ok) return location.assign(safePath(to));
+    if (answer.ok) return answer.value;
     setBusy(false);
-    const { code } = answer.problem;
-    if (code === 'no_connection') setWrong(problemSentence(answer.problem, 'EUR'));
-    else if (code.startsWith('TOO_MANY') || code === 'try_again')
-      setWrong('Too many tries. Wait a minute, then try again.');
-    else setWrong('That address and password do not belong together.');
+    setWrong(sentenceOf(answer.problem, otherwise));
+    return null;
   };
-  const submit = (event: SubmitEvent): void => {
-    event.preventDefault();
-    void enter(() => post('/api/auth/sign-in/email', { email, password }));
+  const signIn = async (path: string, body: object): Promise<void> => {
+    const done = await ask(() => post<SignedIn>(path, body), 'That address and password do not belong together.');
+    if (!done) return;
+    if (!done.twoFactorRedirect) return location.assign(safePath(to));
+    setBusy(false);
+    setStep('code');
   };
+  const showCode = async (): Promise<void> => {
+    const typed = code.replace(/\s/g, '');
+    const path = /^\d{6}$/.test(typed) ? 'verify-totp' : 'verify-backup-code';
+    const done = await ask(
+      () => post(`/api/auth/two-factor/${path}`, { code: typed }),
+      'This code is not right, or was used. After some wrong ones sign in again from the beginning.',
+    );
+    if (done) location.assign(safePath(to));
+  };
+  const forgot = async (): Promise<void> => {
+    const done = await ask(() => post('/api/door/forgot', { email }), 'Type the address that you sign in with.');
+    setBusy(false);
+    if (done) setStep('sent');
+  };
+
+  if (step === 'sent')
+    return (
+      <DoorFrame
+        title="Look into your mail"
+        text={`If ${email} signs in here, a letter with a link is on its way. The link is good for half an hour.`}
+        wrong={null}
+        submit={go('password')}
+      >
+        <Button type="submit" variant="default" fullWidth>
+          Back to signing in
+        </Button>
+      </DoorFrame>
+    );
+  if (step === 'code')
+    return (
+      <DoorFrame
+        title={businessName}
+        text="Your second factor: the six digits that your authenticator shows now."
+        wrong={wrong}
+        submit={showCode}
+      >
+        <TextInput
+          label="Code, or one of your recovery codes"
+          autoComplete="one-time-code"
+          autoFocus
+          required
+          value={code}
+          onChange={(event) => setCode(event.currentTarget.value)}
+        />
+        <Button type="submit" loading={busy} fullWidth>
+          Sign in
+        </Button>
+      </DoorFrame>
+    );
+  const address = (
+    <TextInput
+      label="E-mail"
+      type="email"
+      autoComplete="username"
+      required
+      value={email}
+      onChange={(event) => setEmail(event.currentTarget.value)}
+    />
+  );
+  if (step === 'forgotten')
+    return (
+      <DoorFrame
+        title="A new password"
+        text="We send a link to the address that you sign in with."
+        wrong={wrong}
+        submit={forgot}
+      >
+        {address}
+        <Button type="submit" loading={busy} fullWidth>
+          Send the link
+        </Button>
+        <Anchor component="button" type="button" onClick={go('password')}>
+          Back to signing in
+        </Anchor>
+      </DoorFrame>
+    );
   return (
-    <MantineProvider theme={theme} cssVariablesResolver={cssVariables} defaultColorScheme="auto">
-      <main className={styles.page}>
-        <form className={styles.box} onSubmit={submit}>
-          <fieldset disabled={!ready} className={styles.fields}>
-            <h1>{businessName}</h1>
-            <p>Sign in to Ostendo.</p>
-            {wrong && (
-              <Alert color="red" variant="light" role="alert" className={styles.wrong}>
-                {wrong}
-              </Alert>
-            )}
-            <TextInput
-              label="E-mail"
-              type="email"
-              autoComplete="username"
-              required
-              value={email}
-              onChange={(event) => setEmail(event.currentTarget.value)}
-            />
-            <PasswordInput
-              label="Password"
-              autoComplete="current-password"
-              required
-              value={password}
-              onChange={(event) => setPassword(event.currentTarget.value)}
-            />
-            <Button type="submit" loading={busy} fullWidth>
-              Sign in
-            </Button>
-            {demo && (
-              <>
-                <Divider label="this is the demo" />
-                <Button
-                  variant="default"
-                  fullWidth
-                  loading={busy}
-                  onClick={() => void enter(() => post('/api/demo/sign-in', {}))}
-                >
-                  Enter the demo as Lena Varga, owner
-                </Button>
-              </>
-            )}
-          </fieldset>
-        </form>
-      </main>
-    </MantineProvider>
+    <DoorFrame
+      title={businessName}
+      text="Sign in to Ostendo."
+      wrong={wrong}
+      submit={() => signIn('/api/auth/sign-in/email', { email, password })}
+    >
+      {address}
+      <PasswordInput
+        label="Password"
+        autoComplete="current-password"
+        required
+        value={password}
+        onChange={(event) => setPassword(event.currentTarget.value)}
+      />
+      <Button type="submit" loading={busy} fullWidth>
+        Sign in
+      </Button>
+      <Anchor component="button" type="button" onClick={go('forgotten')}>
+        Forgotten your password?
+      </Anchor>
+      {demo && (
+        <>
+          <Divider label="this is the demo" />
+          <Button variant="default" fullWidth loading={busy} onClick={() => void signIn('/api/demo/sign-in', {})}>
+            Enter the demo as Lena Varga, owner
+          </Button>
+        </>
+      )}
+    </DoorFrame>
   );
 }

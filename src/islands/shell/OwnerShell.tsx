@@ -2,6 +2,7 @@ import type { Shell } from '#contracts/views';
 import { read } from '#islands/api';
 import { ClockFace } from '#islands/shell/ClockFace';
 import { Palette } from '#islands/shell/Palette';
+import { Prove } from '#islands/shell/Prove';
 import { NavList } from '#islands/shell/NavList';
 import { ShellContext } from '#islands/shell/useShell';
 import { cssVariables } from '#theme/cssVariables';
@@ -86,13 +87,28 @@ function Frame({ shell: given, path, children }: Props) {
               <span className={styles.newText}>New booking</span>
             </Button>
           </header>
+          <BookingStopped shell={shell} />
           <main id="main" className={styles.main} tabIndex={-1}>
             {children}
           </main>
         </div>
       </div>
       <Palette />
+      <Prove />
     </ShellContext.Provider>
+  );
+}
+
+/** What everybody of the business should know, wherever they are. */
+function BookingStopped({ shell: { bookingStopped, pressed } }: { readonly shell: Shell }) {
+  if (!bookingStopped && !pressed) return null;
+  return (
+    <p className={styles.told} role="status">
+      {bookingStopped
+        ? 'Clients cannot book by themselves: you have stopped it.'
+        : 'Many carts are begun on the booking page and left unpaid.'}{' '}
+      <a href="/set-up#booking-page">{bookingStopped ? 'Let them book again' : 'Look, and stop it if you like'}</a>
+    </p>
   );
 }
 

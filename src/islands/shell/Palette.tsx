@@ -41,6 +41,12 @@ export function Palette() {
     },
     { id: 'messages', label: 'Messages', description: 'how each says it, and the outbox', onClick: go('/messages') },
     { id: 'setUp', label: 'Set-up', description: 'name, logo and colour', onClick: go('/set-up') },
+    {
+      id: 'door',
+      label: 'Sign-in and safety',
+      description: 'password, second factor, sessions',
+      onClick: go('/set-up/door'),
+    },
     { id: 'terms', label: 'Terms', description: 'money rules that services share', onClick: go('/terms') },
     { id: 'newTerms', label: 'New terms', description: 'rules as sentences, on an example', onClick: go('/terms/new') },
     { id: 'services', label: 'Services', description: 'what can be booked, prices, taxes', onClick: go('/services') },

@@ -1,8 +1,8 @@
 import type { ErrandKind, WantedErrand } from '#core/agenda/wantedErrands';
-import { awaitedFrom } from '#core/booking/ledger';
 import type { Standing } from '#core/booking/standing';
 import type { Instant } from '#core/calendar/instant';
 import type { LoadedBooking } from '#server/booking/lockBooking';
+import { giveBackPlace } from '#server/booking/giveBackPlace';
 import { recordFacts } from '#server/booking/record';
 import { cardOnFile } from '#server/booking/cardOnFile';
 import type { Tx } from '#server/database/open';
@@ -12,8 +12,7 @@ import { openIntent, paymentUnderWay } from '#server/intents/openIntent';
 import type { IntentRequest } from '#server/intents/request';
 import { writeMessage } from '#server/usecases/writeMessage';
 import { withFee } from '#server/intents/withFee';
-import { minor, remainder, zero } from '#core/money/minor';
-import { openRefunds } from '#server/intents/openRefunds';
+import { remainder, zero } from '#core/money/minor';
 
 type Context = {
   readonly tx: Tx;
@@ -84,19 +83,9 @@ export const errandKinds: { readonly [K in ErrandKind]: Run<K> } = {
   releaseHold: (context, { key, authorisation }) => intend(context, key, { kind: 'release', authorisation }, zero),
 
   async lapse({ tx, deps, loaded, standing, now }) {
-    const { ledger } = standing;
-    const refunds = ledger.receipts.map(({ id, amount, refunded }) => ({ id, amount: minor(amount - refunded) }));
-    const open = refunds.filter(({ amount }) => amount > 0);
-    const about = { bookingId: loaded.booking.id, refunds: open, ledger, cause: 'lapsed', now, newId: deps.newId };
-    const back = await openRefunds(tx, about);
-    await recordFacts(
-      tx,
-      loaded,
-      [{ kind: 'lapsed', at: now, reason: awaitedFrom(ledger) ? 'not_answered' : 'not_paid' }, ...back.facts],
-      now,
-    );
+    const intents = await giveBackPlace(tx, deps, { loaded, standing, now });
     return async () => {
-      for (const id of back.intentIds) await carryOut(deps, id);
+      for (const id of intents) await carryOut(deps, id);
     };
   },
 

@@ -39,7 +39,11 @@ const letterPatience = 20_000;
 export function openTurns(
   deps: Deps,
   world: TurningWorld,
-  { outbox, seen }: { readonly outbox: Outbox; readonly seen: () => void },
+  {
+    outbox,
+    seen,
+    carts,
+  }: { readonly outbox: Outbox; readonly seen: () => void; readonly carts: () => Promise<number> },
 ): Turns {
   let before: Promise<unknown> = Promise.resolve();
   const inTurn = <T>(work: () => Promise<T>): Promise<T> => {
@@ -77,6 +81,7 @@ export function openTurns(
       await world.clock.refresh();
       await recoverIntents(deps, patience);
       await recoverRequests(deps, patience);
+      await carts();
       await settleNow();
       outbox.wake();
     });

@@ -75,3 +75,6 @@ export type CardUsed = {
 };
 /** A fee passed on, in the sum that is charged and not in what counts towards the booking; and the tax in it. */
 export type FeeCharged = { readonly amount: Minor; readonly tax: Minor };
+
+/** Whether it is a payment of somebody who pays for the client. */
+export const isPayers = (request: IntentRequest): boolean => request.kind === 'pay' && request.keepsCard === false;

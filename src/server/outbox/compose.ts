@@ -5,6 +5,7 @@ import { business } from '#server/database/schema/business';
 import { paymentRequests } from '#server/database/schema/credit';
 import type { messages } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
+import { doorToken } from '#server/door/doorToken';
 import { deviceCode } from '#server/documents/codeMail';
 import { htmlBody, textBody } from '#server/documents/messageBody';
 import type { MailAttachment, OutgoingMail } from '#server/ports';
@@ -44,6 +45,11 @@ async function linkOf(deps: Deps, row: MessageRow): Promise<Read> {
     await keepRequestLink(db, token, row.requestId, 'message');
     const [request] = await db.select().from(paymentRequests).where(eq(paymentRequests.id, row.requestId));
     return { link: `${baseUrl}/r/${token}`, reference: request!.number };
+  }
+  // Good for half an hour from when it is sent, so made then.
+  if (row.occasion === 'newPassword') {
+    const once = doorToken(deps, 'new password', row.recipient, row.id);
+    return { link: `${baseUrl}${row.path}#${once}`, reference: '' };
   }
   return { link: row.path === null ? null : `${baseUrl}${row.path}`, reference: '' };
 }

@@ -31,6 +31,7 @@ import type { Deps } from '#server/deps';
 import { businessFace } from '#server/queries/quotes';
 import { agreementOfBooking } from '#server/quotes/agreementOfBooking';
 import { acceptedOffer } from '#server/quotes/acceptedOffer';
+import { isPayers } from '#server/intents/request';
 import { paymentUnderWay } from '#server/intents/openIntent';
 import { offeredOnPage } from '#server/queries/ways';
 import { offeredFor } from '#server/ways/offered';
@@ -84,8 +85,11 @@ function onTheWayOf({ onTheWay: amount, ledger, agreed }: Standing, today: Plain
   return amount > 0 && settles ? { amount, settles: longDate(settles, today) } : null;
 }
 
-/** What a payer needs, and nothing else of the booking or its client's money. */
-const forPayer = (view: ClientView): ClientView => ({
+/**
+ * What a payer needs, and nothing else of the booking or its client's money.
+ * @param ownPayment whether what waits for a bank is a payment of a payer's
+ */
+const forPayer = (view: ClientView, ownPayment: boolean): ClientView => ({
   ...view,
   payer: true,
   ...{
@@ -102,8 +106,9 @@ const forPayer = (view: ClientView): ClientView => ({
   },
   ...{ credit: zero, awaited: null, cards: [], asking: null, tip: false },
   ...{ included: '', lines: [], steps: [], cancellation: [], payments: [], received: zero, total: view.outstanding },
-  strip: { ...view.strip, segments: [] },
-  waiting: view.waiting?.what === 'payment' ? view.waiting : null,
+  // Neither the price nor how far the booking is.
+  ...{ stage: 'secured', strip: { total: view.outstanding, segments: [], hold: null } },
+  ...{ waiting: ownPayment && view.waiting?.what === 'payment' ? view.waiting : null },
 });
 
 /** What only the client may do: cards of theirs, asking for a change, paying early. */
@@ -234,6 +239,6 @@ export async function clientView(
         how: cameBy[method],
       })),
     };
-    return payer ? forPayer(view) : view;
+    return payer ? forPayer(view, underWay !== null && isPayers(underWay.request)) : view;
   });
 }

@@ -55,11 +55,12 @@ export async function bookPage(db: Database, now: Instant): Promise<BookPageView
     .from(services)
     .where(and(eq(services.retired, false), isNotNull(services.booking), sql`${services.unitPrice} > 0`))
     .orderBy(asc(services.name));
-  const [owner] = await db.select({ timeZone: business.timeZone }).from(business);
+  const [owner] = await db.select({ timeZone: business.timeZone, stopped: business.bookingStopped }).from(business);
   const open: OpenService[] = [];
   for (const row of rows.filter(isOpenToClients)) open.push(await openService(db, row));
   return {
     business: await businessFace(db),
     ...{ timeZone: owner!.timeZone, now, rates: await taxRates(db), services: open },
+    stopped: owner!.stopped !== null,
   };
 }

@@ -3,6 +3,7 @@ import { business, services, terms, termsVersions } from '#server/database/schem
 import { bookings, summaries } from '#server/database/schema/bookings';
 import { clients } from '#server/database/schema/clients';
 import type { Deps } from '#server/deps';
+import type { Limits } from '#server/guard/limits';
 import { bookingsList, findBookings, selectLines } from '#server/queries/bookingLines';
 import { bookingView } from '#server/queries/bookingView';
 import { clientView } from '#server/queries/clientView';
@@ -31,7 +32,7 @@ import {
 import { asc, desc, eq, isNotNull, sql } from 'drizzle-orm';
 
 /** Everything that views read. */
-export function openQueries(deps: Deps) {
+export function openQueries(deps: Deps, limits: Pick<Limits, 'room'>) {
   const { db, clock } = deps;
   return {
     isSetUp: async (): Promise<boolean> => (await db.select({ id: business.id }).from(business)).length > 0,
@@ -39,6 +40,8 @@ export function openQueries(deps: Deps) {
     timeZone: async (): Promise<string> => (await db.select({ zone: business.timeZone }).from(business))[0]!.zone,
 
     businessName: async (): Promise<string> => (await db.select({ name: business.name }).from(business))[0]!.name,
+
+    transferTo: async (): Promise<string> => (await db.select({ to: business.transferTo }).from(business))[0]!.to,
 
     async shell(person: Shell['person'], clockStands: boolean): Promise<Shell> {
       const [owner] = await db.select().from(business);
@@ -54,6 +57,8 @@ export function openQueries(deps: Deps) {
         person,
         now: clock.now(),
         standing: clockStands,
+        bookingStopped: owner!.bookingStopped !== null,
+        pressed: !(await limits.room('unpaidInAll', {})),
         ...counts!,
         quotes: await db.$count(quotes, isNotNull(quotes.wants)),
       };

@@ -2,6 +2,7 @@ import type { OnLink } from '#contracts/client';
 import { ok, refuse, type Result } from '#core/result';
 import type { Deps } from '#server/deps';
 import { abandon } from '#server/intents/abandon';
+import { isPayers } from '#server/intents/request';
 import { paymentUnderWay } from '#server/intents/openIntent';
 import { bookingOfLink } from '#server/usecases/clientLink';
 
@@ -13,5 +14,7 @@ export const abandonPayment =
     const opened = await bookingOfLink(db, link, clock.now());
     if ('fault' in opened) return refuse({ code: opened.fault });
     const underWay = await db.transaction((tx) => paymentUnderWay(tx, opened.bookingId));
+    // Who only pays for somebody gives up no payment of the client's.
+    if (underWay && opened.purpose === 'payer' && !isPayers(underWay.request)) return ok({ abandoned: false });
     return ok({ abandoned: underWay?.request.kind === 'pay' && (await abandon(deps, underWay)) });
   };

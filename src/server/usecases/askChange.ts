@@ -9,6 +9,7 @@ import { ok, refuse, type Result } from '#core/result';
 import { changeSentences } from '#core/wording/changeSentences';
 import { dealOf } from '#server/booking/dealOf';
 import { recordFacts } from '#server/booking/record';
+import type { RefundLimit } from '#server/booking/refundLimit';
 import type { Deps } from '#server/deps';
 import { isFreeFor } from '#server/queries/isFreeFor';
 import { cancelAs, type CancelRefusal } from '#server/usecases/cancelBooking';
@@ -85,7 +86,10 @@ export type AnswerAskRefusal = NotFound | CancelRefusal | ChangeBookingRefusal |
 /** The owner's answer: a yes cancels by the terms of the moment of asking, or moves it; the client is told either way. */
 export const answerAsk =
   (deps: Deps) =>
-  async ({ bookingId, askId, yes, note }: AnswerAsk): Promise<Result<{ answered: true }, AnswerAskRefusal>> => {
+  async (
+    { bookingId, askId, yes, note }: AnswerAsk,
+    limit: RefundLimit = null,
+  ): Promise<Result<{ answered: true }, AnswerAskRefusal>> => {
     const answer = (record: boolean) =>
       onBooking<Fact & { kind: 'clientAsked' }, AnswerAskRefusal>(
         deps,
@@ -101,13 +105,13 @@ export const answerAsk =
     if (!found.ok) return found;
     const { what, start } = found.value;
     if (yes && what === 'cancel') {
-      const done = await cancelAs(deps, bookingId, 'client', ({ asked }) => asked);
+      const done = await cancelAs(deps, { bookingId, by: 'client', limit }, ({ asked }) => asked);
       if (!done.ok) return done;
     }
     if (yes && what === 'move') {
       const change = { bookingId, key: `ask:${askId}`, seen: null, reason: 'change' as const, giveBack: true };
       const deal = (booking: Parameters<typeof dealOf>[0]) => movedDeal(dealOf(booking), start!);
-      const done = await changeDeal(deps, { ...change, by: 'client', deal });
+      const done = await changeDeal(deps, { ...change, by: 'client', limit, deal });
       if (!done.ok) return done;
       // Recorded after the change, which a repeat finds by its key: nothing is answered that was not done.
       const recorded = await answer(true);

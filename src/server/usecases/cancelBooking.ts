@@ -5,6 +5,7 @@ import { cancellationOf } from '#core/booking/cancellationOf';
 import type { Cancellation } from '#core/cancellation/cancel';
 import { ok, refuse, type Result } from '#core/result';
 import { recordFacts } from '#server/booking/record';
+import { type ProofNeeded, type RefundLimit, wantsProof } from '#server/booking/refundLimit';
 import type { Deps } from '#server/deps';
 import { carryOut } from '#server/intents/carryOut';
 import { openIntent, paymentUnderWay } from '#server/intents/openIntent';
@@ -12,7 +13,7 @@ import { openRefunds } from '#server/intents/openRefunds';
 import { type NotFound, onBooking } from '#server/usecases/onBooking';
 import { runDue } from '#server/agenda/runDue';
 
-export type CancelRefusal = NotFound | { readonly code: 'booking_over' | 'payment_under_way' };
+export type CancelRefusal = NotFound | ProofNeeded | { readonly code: 'booking_over' | 'payment_under_way' };
 
 /**
  * Cancels by the agreed terms: what is kept, and what goes back over which receipt. Card receipts are refunded at the
@@ -21,14 +22,13 @@ export type CancelRefusal = NotFound | { readonly code: 'booking_over' | 'paymen
  */
 export const cancelBooking =
   (deps: Deps) =>
-  ({ bookingId, by }: CancelBooking): Promise<Result<Cancellation, CancelRefusal>> =>
-    cancelAs(deps, bookingId, by, () => null);
+  ({ bookingId, by }: CancelBooking, limit: RefundLimit = null): Promise<Result<Cancellation, CancelRefusal>> =>
+    cancelAs(deps, { bookingId, by, limit }, () => null);
 
 /** @param asked what the client asked for, where this is the answer to it: the terms count from that moment */
 export async function cancelAs(
   deps: Deps,
-  bookingId: string,
-  by: CancelBooking['by'],
+  { bookingId, by, limit }: CancelBooking & { readonly limit: RefundLimit },
   asked: (ledger: Ledger) => FactOf<'clientAsked'> | null,
 ): Promise<Result<Cancellation, CancelRefusal>> {
   const afterwards: string[] = [];
@@ -42,6 +42,7 @@ export async function cancelAs(
       const ask = asked(ledger);
       const decided = cancellationOf(standing, by, ask?.at);
       const { rule, keep, refund, owed, refunds, fromHold } = decided;
+      if (wantsProof(limit, loaded.booking.currency, refunds)) return refuse({ code: 'proof_needed' });
       const about = { bookingId, refunds, ledger, cause: 'cancelled', now, newId: deps.newId };
       const back = await openRefunds(tx, about);
       afterwards.push(...back.intentIds);

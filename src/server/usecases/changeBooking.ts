@@ -14,6 +14,7 @@ import { type PlaceRefusal, takePlaces } from '#server/booking/takePlaces';
 import { business, services } from '#server/database/schema/business';
 import type { Tx } from '#server/database/open';
 import { recordFacts } from '#server/booking/record';
+import { type ProofNeeded, type RefundLimit, wantsProof } from '#server/booking/refundLimit';
 import type { Deps } from '#server/deps';
 import { carryOut } from '#server/intents/carryOut';
 import { paymentUnderWay } from '#server/intents/openIntent';
@@ -25,6 +26,7 @@ export type ChangeBookingRefusal =
   | NotFound
   | ChangeRefusal
   | PlaceRefusal
+  | ProofNeeded
   | { readonly code: 'booking_changed' | 'payment_under_way' }
   /** It is asked first whether it is meant. */
   | { readonly code: 'change_unusual'; readonly unusual: readonly Unusual[] }
@@ -47,6 +49,7 @@ export async function changeDeal(
     readonly by?: 'client';
     /** False where what is unusual is to be asked about before it is made. */
     readonly sure?: boolean;
+    readonly limit?: RefundLimit;
     readonly deal: (booking: BookingRow) => Deal;
   },
 ): Promise<Result<Changed, ChangeBookingRefusal>> {
@@ -75,6 +78,7 @@ export async function changeDeal(
       const change = changeOf({ ...about, after: request.deal(loaded.booking) });
       if (!change.ok) return change;
       const { fact, refunds } = change.value;
+      if (wantsProof(request.limit ?? null, loaded.booking.currency, refunds)) return refuse({ code: 'proof_needed' });
       const unusual = request.sure === false ? await unusualIn(tx, loaded.booking, fact.after, now) : [];
       if (unusual.length > 0) return refuse({ code: 'change_unusual', unusual });
       const moved = await movePlaces(tx, loaded.booking, fact.after);
@@ -116,7 +120,7 @@ async function movePlaces(
 /** The owner changes dates, price or a booking's own rules. */
 export const changeBooking =
   (deps: Deps) =>
-  async (request: ChangeBooking): Promise<Result<Changed, ChangeBookingRefusal>> => {
+  async (request: ChangeBooking, limit: RefundLimit = null): Promise<Result<Changed, ChangeBookingRefusal>> => {
     const { bookingId, requestKey: key, seen, giveBack, title, start, end, price, terms } = request;
     try {
       return await changeDeal(deps, {
@@ -124,6 +128,7 @@ export const changeBooking =
         key,
         seen,
         giveBack,
+        limit,
         sure: request.sure ?? false,
         reason: 'change',
         deal: (booking) => {

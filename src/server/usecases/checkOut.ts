@@ -15,6 +15,14 @@ import { ok, refuse, type Result } from '#core/result';
 import { askedPrice, askedTitle, extraOutOfLimits } from '#core/services/askedPrice';
 import { runDue } from '#server/agenda/runDue';
 import { insertBooking, type InsertRefusal, type NewBooking } from '#server/booking/insertBooking';
+import {
+  cartsOfDevice,
+  giveBackCart,
+  mostOpenBookings,
+  mostOpenCarts,
+  openCarts,
+  type Visitor,
+} from '#server/carts/carts';
 import type { Tx } from '#server/database/open';
 import { business, services } from '#server/database/schema/business';
 import { checkouts, eventDates } from '#server/database/schema/places';
@@ -22,6 +30,7 @@ import { agreements } from '#server/database/schema/quotes';
 import type { Deps } from '#server/deps';
 import { isOpenToClients, newestTerms, type ServiceRow, taxRates } from '#server/queries/openServices';
 import { hashOfToken } from '#server/usecases/clientLink';
+import { carryOut } from '#server/intents/carryOut';
 import { and, eq } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
 
@@ -30,7 +39,7 @@ type AtItem<R> = R extends { readonly path: string } ? Omit<R, 'path'> & { reado
 export type CheckOutRefusal =
   | AtItem<AskedRefusal | InsertRefusal>
   | { readonly code: 'service_not_open' | 'extra_out_of_limits'; readonly path: string }
-  | { readonly code: 'currencies_mixed' | 'agreement_not_accepted' }
+  | { readonly code: 'currencies_mixed' | 'agreement_not_accepted' | 'booking_stopped' | 'too_many_carts' }
   | { readonly code: 'field_missing' | 'field_wrong'; readonly path: string }
   | { readonly code: 'sums_changed'; readonly total: Minor; readonly dueNow: Minor };
 
@@ -44,8 +53,9 @@ type Agreed = { readonly note?: string; readonly agreement?: AcceptedText };
  */
 export const checkOut =
   (deps: Deps) =>
-  async (request: CheckOut): Promise<Result<{ key: string }, CheckOutRefusal>> => {
+  async (request: CheckOut, visitor: Visitor | null = null): Promise<Result<{ key: string }, CheckOutRefusal>> => {
     const { db, clock, keyOf, newId } = deps;
+    const intents: string[] = [];
     await runDue(deps); // what has run out is free again
     const key = keyOf('checkout', request.requestKey);
     const result = await db
@@ -53,7 +63,15 @@ export const checkOut =
         const [owner] = await tx.select().from(business).for('update');
         const [before] = await tx.select().from(checkouts).where(eq(checkouts.requestKey, request.requestKey));
         if (before) return ok({ key });
+        if (owner!.bookingStopped !== null) return refuse({ code: 'booking_stopped' });
         const now = clock.now();
+        if (visitor) {
+          const others = await openCarts(tx, { network: visitor.network, butOf: visitor.device });
+          if (others.carts >= mostOpenCarts || others.bookings + request.items.length > mostOpenBookings)
+            return refuse({ code: 'too_many_carts' });
+          for (const cart of await cartsOfDevice(tx, visitor.device))
+            intents.push(...(await giveBackCart(tx, deps, cart, now)).intents);
+        }
         const prepared: Prepared[] = [];
         for (const [index, item] of request.items.entries()) {
           const read = await prepare(tx, deps, owner!, { request, item, index, now });
@@ -71,13 +89,14 @@ export const checkOut =
         const bookingIds = await insertAll(tx, owner!, prepared, now);
         if (!bookingIds.ok) throw new Unbooked(bookingIds.refusal);
         const row = { id: newId(), hash: hashOfToken(key), requestKey: request.requestKey, madeAt: now };
-        await tx.insert(checkouts).values({ ...row, bookingIds: bookingIds.value });
+        await tx.insert(checkouts).values({ ...row, ...visitor, bookingIds: bookingIds.value });
         return ok({ key });
       })
       .catch((error: unknown) => {
         if (error instanceof Unbooked) return refuse(error.refusal);
         throw error;
       });
+    if (result.ok) for (const id of intents) await carryOut(deps, id);
     if (result.ok) await runDue(deps);
     return result;
   };
@@ -169,9 +188,17 @@ async function isHeldThen(tx: Tx, { id, booking }: ServiceRow, { start, end }: A
   return date !== undefined && !date.calledOff;
 }
 
-/** Minutes for a payment, hours for a yes; never past the start of the service. */
+/** Whoever booked by a message that is to be confirmed has so long to open it. */
+const confirmMinutes = 60;
+
+/** Minutes for a payment, an hour for the client's own yes, hours for the owner's; never past the start of the service. */
 function keptUntil({ confirm, keepMinutes, answerHours }: BookingRules, startAt: Instant, now: Instant): Instant {
-  const until = confirm === 'payment' ? addSeconds(now, keepMinutes * 60) : addHours(now, answerHours);
+  const until =
+    confirm === 'payment'
+      ? addSeconds(now, keepMinutes * 60)
+      : confirm === 'client'
+        ? addSeconds(now, confirmMinutes * 60)
+        : addHours(now, answerHours);
   return until < startAt ? until : startAt;
 }
 

@@ -6,6 +6,7 @@ import { ok, refuse, type Result } from '#core/result';
 import { runDue } from '#server/agenda/runDue';
 import { closingFacts } from '#server/booking/closingFacts';
 import { recordFacts } from '#server/booking/record';
+import { type ProofNeeded, type RefundLimit, wantsProof } from '#server/booking/refundLimit';
 import type { Deps } from '#server/deps';
 import { carryOut } from '#server/intents/carryOut';
 import { openRefunds } from '#server/intents/openRefunds';
@@ -14,6 +15,7 @@ import { type NotFound, onBooking } from '#server/usecases/onBooking';
 
 export type CloseOutRefusal =
   | NotFound
+  | ProofNeeded
   | { readonly code: 'not_to_close_out' }
   | { readonly code: 'no_consent_for_balance'; readonly path: 'coverBalance' };
 
@@ -23,7 +25,10 @@ export type CloseOutRefusal =
  */
 export const closeOut =
   (deps: Deps) =>
-  async ({ bookingId, claims, coverBalance }: CloseOutBooking): Promise<Result<{ closed: true }, CloseOutRefusal>> => {
+  async (
+    { bookingId, claims, coverBalance }: CloseOutBooking,
+    limit: RefundLimit = null,
+  ): Promise<Result<{ closed: true }, CloseOutRefusal>> => {
     const refunding: string[] = [];
     const decided = await onBooking<string | null, CloseOutRefusal>(
       deps,
@@ -46,6 +51,7 @@ export const closeOut =
           const closing = closingFacts({ ...about, security, securityCoversBalance: coverBalance });
           const settled = closing.find((fact) => fact.kind === 'securitySettled')!;
           const refunds = refundsNewestFirst(ledger.receipts, settled.back);
+          if (wantsProof(limit, loaded.booking.currency, refunds)) return refuse({ code: 'proof_needed' });
           const back = await openRefunds(tx, { bookingId, refunds, ledger, cause: 'closed', now, newId: deps.newId });
           refunding.push(...back.intentIds);
           await recordFacts(tx, loaded, [decision, ...closing, ...back.facts], now);
@@ -99,13 +105,14 @@ export const closeOut =
 /** Closes bookings that nothing is claimed of, each by itself: one that cannot be closed does not stop the others. */
 export const releaseMany =
   (deps: Deps) =>
-  async ({
-    bookingIds,
-  }: ReleaseMany): Promise<Result<{ closed: string[]; refused: { id: string; code: string }[] }, never>> => {
+  async (
+    { bookingIds }: ReleaseMany,
+    limit: RefundLimit = null,
+  ): Promise<Result<{ closed: string[]; refused: { id: string; code: string }[] }, never>> => {
     const closed: string[] = [];
     const refused: { id: string; code: string }[] = [];
     for (const id of new Set(bookingIds)) {
-      const result = await closeOut(deps)({ bookingId: id, claims: [], coverBalance: false });
+      const result = await closeOut(deps)({ bookingId: id, claims: [], coverBalance: false }, limit);
       if (result.ok) closed.push(id);
       else refused.push({ id, code: result.refusal.code });
     }

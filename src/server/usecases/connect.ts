@@ -29,7 +29,7 @@ export const connect =
  * repeat of the same state finds the account that it made.
  */
 export const finishConnecting =
-  ({ db, clock, providers, newId }: Deps) =>
+  ({ db, clock, providers, newId, vault }: Deps) =>
   async ({ state, code }: FinishConnecting): Promise<Result<{ accountId: string }, FinishRefusal>> => {
     const [begun] = await db.select().from(connecting).where(eq(connecting.state, state));
     if (!begun) return refuse({ code: 'connection_unknown' });
@@ -41,7 +41,7 @@ export const finishConnecting =
     await db.transaction(async (tx) => {
       await tx.insert(payAccounts).values({
         ...{ id, provider: given.provider, name, way: abilities.way, mode: given.mode, currency: given.currency },
-        ...{ reference: given.account, access: given.access.token, accessUntil: given.access.until },
+        ...{ reference: given.account, access: vault.seal(given.access.token, id), accessUntil: given.access.until },
         connectedAt: clock.now(),
       });
       await tx.update(connecting).set({ accountId: id }).where(eq(connecting.state, state));

@@ -25,7 +25,7 @@ describe('a device that opens a client’s pages', () => {
   it('sees nothing before, everything of the client after the code', async () => {
     const device = newDeviceToken();
     expect(await app.deviceSees(device, bookingId)).to.equal(null);
-    expect(await app.sendCode({ link })).to.deep.equal({ ok: true, value: { to: 'i…@example.com' } });
+    expect(await app.sendCode({ link, device })).to.deep.equal({ ok: true, value: { to: 'i…@example.com' } });
     expect((await app.useCode({ link, code: await newestCode(), device })).ok).to.equal(true);
     expect(await app.deviceSees(device, bookingId)).to.equal('client');
     const other = await bookingOf(app, { clientName: 'Ines Valadar', clientEmail: 'ines@example.com' });
@@ -44,9 +44,9 @@ describe('a device that opens a client’s pages', () => {
   });
 
   it('has five tries for a code, then the right one is no good either', async () => {
-    await app.sendCode({ link });
-    const code = await newestCode();
     const device = newDeviceToken();
+    await app.sendCode({ link, device });
+    const code = await newestCode();
     const tries: (string | undefined)[] = [];
     for (let index = 0; index < 5; index++)
       tries.push(codeOf(await app.useCode({ link, code: wrongFor(code), device })));
@@ -56,34 +56,53 @@ describe('a device that opens a client’s pages', () => {
   });
 
   it('takes a code once, within ten minutes, and only the newest', async () => {
-    await app.sendCode({ link });
+    const device = newDeviceToken();
+    await app.sendCode({ link, device });
     const first = await newestCode();
     await app.world.clock.moveTo(addSeconds(app.world.clock.now(), 1));
-    await app.sendCode({ link });
+    await app.sendCode({ link, device });
     const second = await newestCode();
-    if (first !== second)
-      expect(codeOf(await app.useCode({ link, code: first, device: newDeviceToken() }))).to.equal('code_wrong');
-    expect((await app.useCode({ link, code: second, device: newDeviceToken() })).ok).to.equal(true);
-    expect((await app.useCode({ link, code: second, device: newDeviceToken() })).ok).to.equal(false);
-    await app.sendCode({ link });
+    if (first !== second) expect(codeOf(await app.useCode({ link, code: first, device }))).to.equal('code_wrong');
+    expect((await app.useCode({ link, code: second, device })).ok).to.equal(true);
+    expect((await app.useCode({ link, code: second, device })).ok).to.equal(false);
+    await app.sendCode({ link, device });
     const late = await newestCode();
     await app.world.clock.moveTo(addSeconds(app.world.clock.now(), 600));
-    expect(codeOf(await app.useCode({ link, code: late, device: newDeviceToken() }))).to.equal('code_over');
+    expect(codeOf(await app.useCode({ link, code: late, device }))).to.equal('code_over');
   });
 
-  it('is sent five codes an hour, however often they are asked for', async () => {
-    const answers = await Promise.all(Array.from({ length: 8 }, () => app.sendCode({ link })));
-    expect(answers.filter(({ ok }) => ok)).to.have.length(5);
-    expect(codeOf(await app.sendCode({ link }))).to.equal('too_many_codes');
+  it('is sent twelve codes an hour, however many devices ask for them', async () => {
+    const answers = await Promise.all(
+      Array.from({ length: 15 }, () => app.sendCode({ link, device: newDeviceToken() })),
+    );
+    expect(answers.filter(({ ok }) => ok)).to.have.length(12);
+    expect(codeOf(await app.sendCode({ link, device: newDeviceToken() }))).to.equal('too_many_codes');
     await app.at('2027-03-01T11:01');
-    expect((await app.sendCode({ link })).ok).to.equal(true);
+    expect((await app.sendCode({ link, device: newDeviceToken() })).ok).to.equal(true);
+  });
+
+  it('whoever has a forwarded link uses up none of the client’s codes and tries', async () => {
+    const [client, stranger] = [newDeviceToken(), newDeviceToken()];
+    await app.rememberDevice(client, { bookingId });
+    for (let index = 0; index < 20; index++) await app.sendCode({ link, device: newDeviceToken() });
+    await app.world.clock.moveTo(addSeconds(app.world.clock.now(), 1));
+    expect((await app.sendCode({ link, device: client })).ok).to.equal(true);
+    const code = await newestCode();
+    await app.world.clock.moveTo(addSeconds(app.world.clock.now(), 1));
+    for (let index = 0; index < 6; index++) await app.useCode({ link, code: wrongFor(code), device: stranger });
+    // Even the right code is of no use where it was not asked for.
+    expect(codeOf(await app.useCode({ link, code, device: stranger }))).to.equal('code_over');
+    expect((await app.useCode({ link, code, device: client })).ok).to.equal(true);
   });
 
   it('learns nothing from a guessed link or a payer’s', async () => {
-    expect(codeOf(await app.sendCode({ link: 'a-guessed-link-of-nobody' }))).to.equal('link_unknown');
+    expect(codeOf(await app.sendCode({ link: 'a-guessed-link-of-nobody', device: newDeviceToken() }))).to.equal(
+      'link_unknown',
+    );
     const payer = await app.askPayer({ link, attempt: 'attempt-1', to: null });
     if (!payer.ok) throw new Error(payer.refusal.code);
-    expect(codeOf(await app.sendCode({ link: payer.value.url!.split('/').at(-1)! }))).to.equal('link_unknown');
+    const payers = payer.value.url!.split('/').at(-1)!;
+    expect(codeOf(await app.sendCode({ link: payers, device: newDeviceToken() }))).to.equal('link_unknown');
     expect(await app.deps.db.$count(bookings)).to.equal(1);
   });
 

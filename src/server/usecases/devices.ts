@@ -14,10 +14,12 @@ import { randomBytes, timingSafeEqual } from 'node:crypto';
 
 /** A device is remembered this long after it was confirmed. */
 const deviceHours = 24 * 180;
-/** A code is good for so long, for so many tries; so many are sent to one client in an hour. */
+/** A code is good for so long, for so many tries, on the device that asked for it. */
 const codeSeconds = 10 * 60;
 const mostTries = 5;
-const mostCodes = 5;
+/** So many are sent to one client in an hour; so many more to one that booked on the device that asks. */
+const mostCodes = 12;
+const mostForOwnDevice = 4;
 
 export const newDeviceToken = (): string => randomBytes(32).toString('base64url');
 
@@ -74,25 +76,38 @@ async function clientOfLink(deps: Deps, link: string) {
   return ok({ client: row!.client, bookingId: opened.bookingId });
 }
 
-/** Sends a code to the client's own address: who only has a forwarded message learns nothing by asking for one. */
+/**
+ * Sends a code to the client's own address: who only has a forwarded message learns nothing by asking for one, and uses
+ * up nothing: codes and tries are those of the device that asks.
+ */
 export const sendCode =
   (deps: Deps) =>
-  async ({ link }: OnLink): Promise<Result<{ to: string }, CodeRefusal>> => {
+  async ({ link, device }: OnLink & { readonly device: string }): Promise<Result<{ to: string }, CodeRefusal>> => {
     const found = await clientOfLink(deps, link);
     if (!found.ok) return found;
-    const { client } = found.value;
+    const { client, bookingId } = found.value;
     const { db, clock, newId } = deps;
+    const asking = hashOfToken(device);
+    const isOwn = (await deviceSees(deps, device, bookingId)) !== null;
     const now = clock.now();
     const id = newId();
     const made = await db.transaction(async (tx): Promise<Result<null, CodeRefusal>> => {
       await tx.select({ id: clients.id }).from(clients).where(eq(clients.id, client.id)).for('update');
       const sent = await tx
-        .select({ madeAt: deviceCodes.madeAt })
+        .select({ madeAt: deviceCodes.madeAt, device: deviceCodes.device })
         .from(deviceCodes)
         .where(and(eq(deviceCodes.clientId, client.id), gt(deviceCodes.madeAt, addHours(now, -1))))
         .orderBy(deviceCodes.madeAt);
-      if (sent.length >= mostCodes) return refuse({ code: 'too_many_codes', until: addHours(sent[0]!.madeAt, 1) });
-      const row = { id, clientId: client.id, hash: hashOfToken(`${id} ${deviceCode(deps, id)}`), madeAt: now };
+      const counted = isOwn ? sent.filter((each) => each.device === asking) : sent;
+      if (counted.length >= (isOwn ? mostForOwnDevice : mostCodes))
+        return refuse({ code: 'too_many_codes', until: addHours(counted[0]!.madeAt, 1) });
+      const row = {
+        id,
+        clientId: client.id,
+        device: asking,
+        hash: hashOfToken(`${id} ${deviceCode(deps, id)}`),
+        madeAt: now,
+      };
       await tx.insert(deviceCodes).values({ ...row, expiresAt: addSeconds(now, codeSeconds) });
       const [owner] = await tx.select({ name: business.name }).from(business);
       await writeLetter(tx, {
@@ -123,7 +138,13 @@ export const useCode =
       const [row] = await tx
         .select()
         .from(deviceCodes)
-        .where(and(eq(deviceCodes.clientId, client.id), eq(deviceCodes.used, false)))
+        .where(
+          and(
+            eq(deviceCodes.clientId, client.id),
+            eq(deviceCodes.device, hashOfToken(device)),
+            eq(deviceCodes.used, false),
+          ),
+        )
         .orderBy(desc(deviceCodes.madeAt), desc(deviceCodes.id))
         .limit(1)
         .for('update');

@@ -9,7 +9,9 @@ import { writeMessage } from '#server/usecases/writeMessage';
 export type PayerRefusal =
   NotFound | { readonly code: 'link_unknown' | 'link_expired' | 'nothing_due' | 'too_many_payers' };
 
-const mostPayers = 10;
+/** A booking asks so many payers by message, and gives so many links to copy: each a count of its own, in all its life. */
+const mostAsked = 10;
+const mostCopied = 20;
 
 /**
  * Somebody else pays: a link that shows what a payer needs and nothing else, to copy or sent by message. What is paid
@@ -29,8 +31,8 @@ export const askPayer =
         const { booking, facts } = loaded;
         const { outstanding } = standing.position;
         if (outstanding === 0) return refuse({ code: 'nothing_due' });
-        if (facts.filter((fact) => fact.kind === 'payerAsked').length >= mostPayers)
-          return refuse({ code: 'too_many_payers' });
+        const same = facts.filter((fact) => fact.kind === 'payerAsked' && (fact.to === null) === (to === null));
+        if (same.length >= (to === null ? mostCopied : mostAsked)) return refuse({ code: 'too_many_payers' });
         await recordFacts(tx, loaded, [{ kind: 'payerAsked', at: now, to }], now);
         if (to === null)
           return ok({ url: `${baseUrl}/b/${await makeClientLink(tx, booking.id, standing.endAt, now, 'payer')}` });

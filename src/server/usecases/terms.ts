@@ -9,6 +9,7 @@ import { pricedDeal } from '#core/change/change';
 import { dealOf } from '#server/booking/dealOf';
 import type { Tx } from '#server/database/open';
 import { services, terms, termsVersions } from '#server/database/schema/business';
+import type { RefundLimit } from '#server/booking/refundLimit';
 import type { Deps } from '#server/deps';
 import { changeDeal } from '#server/usecases/changeBooking';
 import { and, desc, eq, inArray, ne } from 'drizzle-orm';
@@ -110,7 +111,10 @@ export type Applied = {
  */
 export const applyTerms =
   (deps: Deps) =>
-  async ({ termsId, version, bookings }: ApplyTerms): Promise<Result<Applied, TermsRefusal>> => {
+  async (
+    { termsId, version, bookings }: ApplyTerms,
+    limit: RefundLimit = null,
+  ): Promise<Result<Applied, TermsRefusal>> => {
     const [row] = await deps.db
       .select()
       .from(termsVersions)
@@ -125,6 +129,7 @@ export const applyTerms =
         seen,
         reason: 'terms',
         giveBack: true,
+        limit,
         deal: (booking) => {
           if (booking.termsId !== termsId) return dealOf(booking);
           return pricedDeal({ ...dealOf(booking), terms: row.rules, termsVersion: version });

@@ -40,6 +40,7 @@ import { readFile, uploadFile } from '#server/usecases/files';
 import { askPayer } from '#server/usecases/payerLink';
 import { saveAgreement, saveTemplate } from '#server/usecases/quoteTemplates';
 import { chooseOnQuote, writeOnQuote } from '#server/usecases/readQuote';
+import { saveSafety, stopBooking } from '#server/usecases/safety';
 import { saveBusiness } from '#server/usecases/saveBusiness';
 import { saveQuote } from '#server/usecases/saveQuote';
 import { answerQuestion, copyQuoteLink, renewQuote, sendQuote, withdrawQuote } from '#server/usecases/sendQuote';
@@ -116,6 +117,8 @@ export const useCases = (deps: Deps) => ({
   saveAgreement: saveAgreement(deps),
   saveWording: saveWording(deps),
   saveBusiness: saveBusiness(deps),
+  stopBooking: stopBooking(deps),
+  saveSafety: saveSafety(deps),
   uploadFile: uploadFile(deps),
   readFile: readFile(deps),
   acceptQuote: acceptQuote(deps),

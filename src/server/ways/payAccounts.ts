@@ -28,12 +28,12 @@ export async function connectedAccounts(
 
 /** The processor's account of that id, also one that takes no new payments any more. */
 export async function processorOf(
-  { db, providers }: Pick<Deps, 'db' | 'providers'>,
+  { db, providers, vault }: Pick<Deps, 'db' | 'providers' | 'vault'>,
   accountId: string,
 ): Promise<CardProcessor> {
   const [row] = await db.select().from(payAccounts).where(eq(payAccounts.id, accountId));
   if (!row) throw new Error(`no account ${accountId}`);
-  return providers.open(row.reference, row.access);
+  return providers.open(row.reference, vault.open(row.access, row.id));
 }
 
 /** The account that gave out an authorisation. */

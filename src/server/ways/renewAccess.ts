@@ -35,15 +35,21 @@ export async function renewAccess(deps: Deps): Promise<number> {
 }
 
 async function renewOne(deps: Deps, account: PayAccount, now: Instant): Promise<void> {
-  const { db, providers, report, outbox, newId } = deps;
-  const access = await providers.renew(account.reference, account.access).catch((error: unknown) => {
-    report(`the access to ${account.name} could not be renewed`, error);
-    return null;
-  });
+  const { db, providers, report, outbox, newId, vault } = deps;
+  const access = await providers
+    .renew(account.reference, vault.open(account.access, account.id))
+    .catch((error: unknown) => {
+      report(`the access to ${account.name} could not be renewed`, error);
+      return null;
+    });
   await db.transaction(async (tx) => {
     await tx
       .update(payAccounts)
-      .set(access ? { access: access.token, accessUntil: access.until, failedAt: null } : { failedAt: now })
+      .set(
+        access
+          ? { access: vault.seal(access.token, account.id), accessUntil: access.until, failedAt: null }
+          : { failedAt: now },
+      )
       .where(eq(payAccounts.id, account.id));
     if (!access && account.failedAt === null && account.disconnectedAt === null)
       await tellOfRefusal(tx, account, { id: newId(), now });

@@ -1,5 +1,5 @@
 import { GiveCard } from '#contracts/client';
-import { cardGuarded } from '#server/http/guessing';
+import { countedCard } from '#server/http/counted';
 import { linkEndpoint } from '#server/http/linkEndpoint';
 
-export const POST = linkEndpoint(GiveCard, (locals) => cardGuarded(locals, locals.app.giveCard));
+export const POST = linkEndpoint(GiveCard, (locals) => countedCard(locals, locals.app.giveCard));

@@ -1,5 +1,5 @@
 import { PayRequest } from '#contracts/credit';
-import { cardGuarded } from '#server/http/guessing';
+import { countedCard } from '#server/http/counted';
 import { endpoint } from '#server/http/endpoint';
 
-export const POST = endpoint(PayRequest, (locals) => cardGuarded(locals, locals.app.payRequest));
+export const POST = endpoint(PayRequest, (locals) => countedCard(locals, locals.app.payRequest));

@@ -1,5 +1,5 @@
 import { PayByClient } from '#contracts/client';
-import { cardGuarded } from '#server/http/guessing';
+import { countedCard } from '#server/http/counted';
 import { linkEndpoint } from '#server/http/linkEndpoint';
 
-export const POST = linkEndpoint(PayByClient, (locals) => cardGuarded(locals, locals.app.payByClient));
+export const POST = linkEndpoint(PayByClient, (locals) => countedCard(locals, locals.app.payByClient));

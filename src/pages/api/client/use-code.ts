@@ -1,13 +1,15 @@
 import { UseCode } from '#contracts/client';
+import { counted } from '#server/http/counted';
 import { deviceOf } from '#server/http/device';
 import { endpoint } from '#server/http/endpoint';
 import type { APIRoute } from 'astro';
-import type { z } from 'zod';
 
 export const POST: APIRoute = (context) =>
-  endpoint(
-    UseCode,
-    ({ app }) =>
-      (request: z.infer<typeof UseCode>) =>
-        app.useCode({ ...request, device: deviceOf(context) }),
+  endpoint(UseCode, (locals) =>
+    counted(
+      locals,
+      'deviceCode',
+      { counts: (result) => !result.ok && result.refusal.code === 'code_wrong' },
+      (request: UseCode) => locals.app.useCode({ ...request, device: deviceOf(context) }),
+    ),
   )(context);

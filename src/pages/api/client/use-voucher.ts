@@ -1,5 +1,5 @@
 import { UseVoucher } from '#contracts/credit';
-import { guarded } from '#server/http/guessing';
+import { countedVoucher } from '#server/http/counted';
 import { linkEndpoint } from '#server/http/linkEndpoint';
 
-export const POST = linkEndpoint(UseVoucher, (locals) => guarded(locals, locals.app.useVoucher));
+export const POST = linkEndpoint(UseVoucher, (locals) => countedVoucher(locals, locals.app.useVoucher));

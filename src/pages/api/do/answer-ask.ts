@@ -1,4 +1,4 @@
 import { AnswerAsk } from '#contracts/owner';
-import { endpoint } from '#server/http/endpoint';
+import { refundEndpoint } from '#server/http/proof';
 
-export const POST = endpoint(AnswerAsk, ({ app }) => app.answerAsk);
+export const POST = refundEndpoint(AnswerAsk, ({ app }) => app.answerAsk);

@@ -1,4 +1,4 @@
 import { ApplyTerms } from '#contracts/terms';
-import { endpoint } from '#server/http/endpoint';
+import { refundEndpoint } from '#server/http/proof';
 
-export const POST = endpoint(ApplyTerms, ({ app }) => app.applyTerms);
+export const POST = refundEndpoint(ApplyTerms, ({ app }) => app.applyTerms);

@@ -1,4 +1,4 @@
 import { CancelBooking } from '#contracts/owner';
-import { endpoint } from '#server/http/endpoint';
+import { refundEndpoint } from '#server/http/proof';
 
-export const POST = endpoint(CancelBooking, ({ app }) => app.cancelBooking);
+export const POST = refundEndpoint(CancelBooking, ({ app }) => app.cancelBooking);

@@ -1,4 +1,4 @@
 import { ChangeBooking } from '#contracts/change';
-import { endpoint } from '#server/http/endpoint';
+import { refundEndpoint } from '#server/http/proof';
 
-export const POST = endpoint(ChangeBooking, ({ app }) => app.changeBooking);
+export const POST = refundEndpoint(ChangeBooking, ({ app }) => app.changeBooking);

@@ -1,4 +1,4 @@
 import { CloseOutBooking } from '#contracts/owner';
-import { endpoint } from '#server/http/endpoint';
+import { refundEndpoint } from '#server/http/proof';
 
-export const POST = endpoint(CloseOutBooking, ({ app }) => app.closeOut);
+export const POST = refundEndpoint(CloseOutBooking, ({ app }) => app.closeOut);

@@ -1,4 +1,4 @@
 import { Connect } from '#contracts/ways';
-import { endpoint } from '#server/http/endpoint';
+import { provenEndpoint } from '#server/http/proof';
 
-export const POST = endpoint(Connect, ({ app }) => app.connect);
+export const POST = provenEndpoint(Connect, ({ app }) => app.connect);

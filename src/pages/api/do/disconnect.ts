@@ -1,4 +1,4 @@
 import { OnAccount } from '#contracts/ways';
-import { endpoint } from '#server/http/endpoint';
+import { provenEndpoint } from '#server/http/proof';
 
-export const POST = endpoint(OnAccount, ({ app }) => app.disconnect);
+export const POST = provenEndpoint(OnAccount, ({ app }) => app.disconnect);

@@ -1,4 +1,4 @@
 import { ReleaseMany } from '#contracts/owner';
-import { endpoint } from '#server/http/endpoint';
+import { refundEndpoint } from '#server/http/proof';
 
-export const POST = endpoint(ReleaseMany, ({ app }) => app.releaseMany);
+export const POST = refundEndpoint(ReleaseMany, ({ app }) => app.releaseMany);

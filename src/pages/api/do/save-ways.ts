@@ -1,4 +1,9 @@
 import { SaveWays } from '#contracts/ways';
-import { endpoint } from '#server/http/endpoint';
+import { provenEndpoint } from '#server/http/proof';
 
-export const POST = endpoint(SaveWays, ({ app }) => app.saveWays);
+/** Where transfers go is not changed by whoever finds a screen open. */
+export const POST = provenEndpoint(
+  SaveWays,
+  ({ app }) => app.saveWays,
+  async ({ app }, { transferTo }) => (await app.queries.transferTo()) !== transferTo,
+);

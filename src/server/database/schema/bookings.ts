@@ -51,6 +51,8 @@ export const bookings = pgTable(
     requestKey: text().notNull().unique(),
     /** Paid on the client's house account, after the service. */
     onAccount: boolean().notNull().default(false),
+    /** Whether its online payments are real; null while none was tried. */
+    mode: text({ enum: ['test', 'live'] }),
     /** How many units or seats it takes. */
     count: integer().notNull().default(1),
   },

@@ -27,6 +27,12 @@ export const business = pgTable('business', {
   /** Where transfers go to, as clients read it. */
   transferTo: text().notNull().default(''),
   look: jsonb().$type<BusinessLook>().notNull().default({}),
+  /** Since when clients cannot book by themselves, as the owner wished. */
+  bookingStopped: instant(),
+  /** Refunds from this sum on, in the business's currency, ask again who it is; null: none does. */
+  proofAbove: money(),
+  /** Days for which what has no more use is kept. */
+  keepDays: integer().notNull().default(30),
 });
 /** How the business looks to its clients: ids of pictures, and a colour as #rrggbb. */
 export type BusinessLook = {

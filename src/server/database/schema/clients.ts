@@ -72,6 +72,8 @@ export const deviceCodes = pgTable(
     clientId: text()
       .notNull()
       .references(() => clients.id),
+    /** Hash of the device that asked for it, and may use it; null for what was sent before devices were told apart. */
+    device: text(),
     hash: text().notNull(),
     tries: integer().notNull().default(0),
     madeAt: instant().notNull(),

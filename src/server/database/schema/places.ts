@@ -4,7 +4,18 @@ import { bookings } from '#server/database/schema/bookings';
 import { services } from '#server/database/schema/business';
 import { instant } from '#server/database/schema/columns';
 import { sql } from 'drizzle-orm';
-import { bigint, bigserial, boolean, check, index, integer, jsonb, pgTable, text } from 'drizzle-orm/pg-core';
+import {
+  bigint,
+  bigserial,
+  boolean,
+  check,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  text,
+  timestamp,
+} from 'drizzle-orm/pg-core';
 
 export const placeKinds = ['person', 'room', 'stock', 'seats'] as const;
 
@@ -68,10 +79,26 @@ export const occupancies = pgTable(
 );
 
 /** What one client put together on the public page and goes to pay for. Only the hash of its key is kept. */
-export const checkouts = pgTable('checkouts', {
-  id: text().primaryKey(),
-  hash: text().notNull().unique(),
-  requestKey: text().notNull().unique(),
-  bookingIds: jsonb().$type<readonly string[]>().notNull(),
-  madeAt: instant().notNull(),
-});
+export const checkouts = pgTable(
+  'checkouts',
+  {
+    id: text().primaryKey(),
+    hash: text().notNull().unique(),
+    requestKey: text().notNull().unique(),
+    bookingIds: jsonb().$type<readonly string[]>().notNull(),
+    madeAt: instant().notNull(),
+    /** Hashes of the device and of the network that it was made from; null for what was made before they were kept. */
+    device: text(),
+    network: text(),
+    /** When its page last said that somebody is there, by the database's clock; null where none was opened. */
+    aliveAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
+    /** Paid, given back or run out: nothing is to be looked after any more. */
+    over: boolean().notNull().default(false),
+  },
+  (table) => [
+    index('checkouts_open')
+      .on(table.aliveAt)
+      .where(sql`not ${table.over}`),
+    index().on(table.device),
+  ],
+);

@@ -1,5 +1,5 @@
 import { PayCheckout } from '#contracts/checkout';
-import { cardGuarded } from '#server/http/guessing';
+import { countedCard } from '#server/http/counted';
 import { endpoint } from '#server/http/endpoint';
 
-export const POST = endpoint(PayCheckout, (locals) => cardGuarded(locals, locals.app.payCheckout));
+export const POST = endpoint(PayCheckout, (locals) => countedCard(locals, locals.app.payCheckout));

@@ -1,5 +1,5 @@
 import { VoucherOnCheckout } from '#contracts/credit';
 import { endpoint } from '#server/http/endpoint';
-import { guarded } from '#server/http/guessing';
+import { countedVoucher } from '#server/http/counted';
 
-export const POST = endpoint(VoucherOnCheckout, (locals) => guarded(locals, locals.app.useVoucherOnCheckout));
+export const POST = endpoint(VoucherOnCheckout, (locals) => countedVoucher(locals, locals.app.useVoucherOnCheckout));

@@ -1,0 +1,45 @@
+import { openInstallation } from '#cli/onDatabase';
+import { ConfigError, readConfig } from '#server/config';
+import { signInLink } from '#server/door/doorToken';
+import { forgetFormer, installationSecret, renewSecret, secretFor, urlKey } from '#server/secrets';
+
+const wrong = (code: string, message: string, path = ''): number => {
+  console.error(JSON.stringify({ error: { code, message, path } }));
+  return 2;
+};
+
+/** What only somebody on the machine may do: the installation's secret is all that is needed. @returns the exit status */
+export async function runOnMachine(command: 'sign-in-link' | 'new-secret', args: readonly string[]): Promise<number> {
+  try {
+    const config = readConfig(process.env);
+    if (command === 'sign-in-link') {
+      const [email, ...more] = args;
+      if (!email?.includes('@') || more.length > 0)
+        return wrong('invalid_usage', 'sign-in-link takes one e-mail address', 'email');
+      const secret = installationSecret(config.secret, config.directory);
+      const keyOf = (purpose: string, subject: string) => urlKey(secretFor(secret, `${purpose} ${subject}`));
+      console.log(signInLink({ keyOf, baseUrl: config.baseUrl }, email));
+      return 0;
+    }
+    if (config.secret !== undefined)
+      return wrong(
+        'secret_given',
+        'where OSTENDO_SECRET is set, start once with the new one, and the old one as OSTENDO_FORMER_SECRET',
+        'OSTENDO_SECRET',
+      );
+    // The directory must be free before anything is changed in it.
+    const before = await openInstallation();
+    if (typeof before === 'number') return before;
+    await before.close();
+    renewSecret(config.directory);
+    const after = await openInstallation();
+    if (typeof after === 'number') return after;
+    await after.close();
+    forgetFormer(config.directory);
+    console.error('There is a new secret. Whoever was signed in signs in again; links that clients have stay good.');
+    return 0;
+  } catch (error) {
+    if (error instanceof ConfigError) return wrong('invalid_settings', error.message);
+    throw error;
+  }
+}

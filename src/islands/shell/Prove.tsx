@@ -1,0 +1,71 @@
+import { type ApiProblem, post, setProver } from '#islands/api';
+import { Problem } from '#islands/parts/Problem';
+import { Button, Group, Modal, PasswordInput, Text, TextInput } from '@mantine/core';
+import { type SubmitEvent, useEffect, useRef, useState } from 'react';
+
+type Asked = { readonly by: 'code' | 'password'; readonly answer: (proven: boolean) => void };
+
+/** Asks again who sits there before money is led elsewhere; what was being done goes on by itself afterwards. */
+export function Prove() {
+  const [asked, setAsked] = useState<Asked | null>(null);
+  const [typed, setTyped] = useState('');
+  const [problem, setProblem] = useState<ApiProblem | null>(null);
+  const [busy, setBusy] = useState(false);
+  const waiting = useRef<Asked | null>(null);
+  useEffect(() => {
+    setProver(
+      (by) =>
+        new Promise((answer) => {
+          waiting.current?.answer(false);
+          waiting.current = { by, answer };
+          setTyped('');
+          setProblem(null);
+          setAsked(waiting.current);
+        }),
+    );
+    return () => setProver(null);
+  }, []);
+  const end = (proven: boolean): void => {
+    waiting.current?.answer(proven);
+    waiting.current = null;
+    setAsked(null);
+  };
+  const show = async (event: SubmitEvent): Promise<void> => {
+    event.preventDefault();
+    setBusy(true);
+    const answer = await post('/api/do/prove', asked!.by === 'code' ? { code: typed.trim() } : { password: typed });
+    setBusy(false);
+    if (answer.ok) end(true);
+    else setProblem(answer.problem);
+  };
+  const field = { value: typed, 'data-autofocus': true, required: true };
+  const type = (event: { currentTarget: { value: string } }): void => setTyped(event.currentTarget.value);
+  return (
+    <Modal opened={asked !== null} onClose={() => end(false)} title="Is it you?" size="sm" centered>
+      <form onSubmit={(event) => void show(event)}>
+        <Text mb="sm">
+          This leads money elsewhere, so Ostendo asks once more. You are not asked again for ten minutes.
+        </Text>
+        {asked?.by === 'code' ? (
+          <TextInput
+            label="Code of your authenticator, or a recovery code"
+            autoComplete="one-time-code"
+            {...field}
+            onChange={type}
+          />
+        ) : (
+          <PasswordInput label="Your password" autoComplete="current-password" {...field} onChange={type} />
+        )}
+        <Problem problem={problem} currency="EUR" />
+        <Group mt="md" justify="flex-end">
+          <Button variant="default" onClick={() => end(false)}>
+            Leave it
+          </Button>
+          <Button type="submit" loading={busy}>
+            Go on
+          </Button>
+        </Group>
+      </form>
+    </Modal>
+  );
+}

@@ -1,0 +1,9 @@
+import { WithPassword } from '#contracts/door';
+import { endpoint } from '#server/http/endpoint';
+import { countedProof } from '#server/http/counted';
+import type { APIRoute } from 'astro';
+
+export const POST: APIRoute = (context) =>
+  endpoint(WithPassword, (locals) =>
+    countedProof(locals, (request: WithPassword) => locals.app.door.endSecondFactor(context.request.headers, request)),
+  )(context);

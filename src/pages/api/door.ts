@@ -1,0 +1,3 @@
+import { reading } from '#server/http/endpoint';
+
+export const GET = reading(({ locals }) => locals.app.door.view(locals.session!));

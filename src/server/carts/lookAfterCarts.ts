@@ -1,0 +1,77 @@
+import { localDate } from '#core/calendar/zoned';
+import { giveBackCart, type Looked } from '#server/carts/carts';
+import { business } from '#server/database/schema/business';
+import { checkouts } from '#server/database/schema/places';
+import type { Deps } from '#server/deps';
+import type { Limits } from '#server/guard/limits';
+import { carryOut } from '#server/intents/carryOut';
+import { writeNotice } from '#server/outbox/write';
+import { and, eq, lt, not, sql } from 'drizzle-orm';
+
+/** So long a page may be silent before its places are given back: a telephone sleeps, a card is looked for. */
+export const silentSeconds = 300;
+const atOnce = 20;
+
+/**
+ * Gives back what carts keep whose page has not said for a while that somebody is there, counts those that ended without
+ * a payment, and tells the owner, once a day, where they come in numbers. @returns how many carts were looked at
+ */
+export async function lookAfterCarts(deps: Deps, limits: Limits, silence = silentSeconds): Promise<number> {
+  const { db, clock } = deps;
+  const silent = await db
+    .select({ id: checkouts.id })
+    .from(checkouts)
+    .where(and(not(checkouts.over), lt(checkouts.aliveAt, sql`now() - make_interval(secs => ${silence})`)))
+    .orderBy(checkouts.aliveAt)
+    .limit(atOnce);
+  for (const { id } of silent) {
+    const looked = await db.transaction(async (tx): Promise<(Looked & { network: string | null }) | null> => {
+      const [cart] = await tx
+        .select()
+        .from(checkouts)
+        .where(and(eq(checkouts.id, id), not(checkouts.over)))
+        .for('update', { skipLocked: true });
+      if (!cart) return null;
+      const found = await giveBackCart(tx, deps, cart, clock.now());
+      // What still waits, for a yes or for a bank, is looked at again later.
+      if (found.state === 'waits')
+        await tx
+          .update(checkouts)
+          .set({ aliveAt: sql`now()` })
+          .where(eq(checkouts.id, id));
+      return { ...found, network: cart.network };
+    });
+    if (!looked) continue;
+    for (const intent of looked.intents) await carryOut(deps, intent);
+    if (looked.state === 'left') await countUnpaid(deps, limits, looked);
+  }
+  return silent.length;
+}
+
+async function countUnpaid(
+  deps: Deps,
+  limits: Limits,
+  { network, services }: Looked & { readonly network: string | null },
+): Promise<void> {
+  if (network === null) return;
+  await limits.take('unpaidHere', { subject: network });
+  for (const service of new Set(services)) await limits.take('unpaidOfService', { subject: service });
+  const { ok } = await limits.take('unpaidInAll', {});
+  if (!ok) await tellOfPressure(deps);
+}
+
+async function tellOfPressure({ db, clock, newId, outbox }: Deps): Promise<void> {
+  await db.transaction(async (tx) => {
+    const [owner] = await tx.select({ zone: business.timeZone }).from(business);
+    const now = clock.now();
+    await writeNotice(tx, {
+      ...{ id: newId(), now, key: `pressure:${localDate(now, owner!.zone)}`, path: '/set-up#booking-page' },
+      subject: 'Places are being kept and not paid for',
+      lines: [
+        'More than ten carts were begun within an hour and left without a payment. Somebody may be blocking your places.',
+        'From now on the booking page wants a little work from each visitor’s device before it keeps a place. You can also stop bookings by clients until it is over; nothing that is booked is touched.',
+      ],
+    });
+  });
+  outbox.wake();
+}

@@ -1,0 +1,190 @@
+import type {
+  ChangePassword,
+  DoorView,
+  EnterByLink,
+  ForgotPassword,
+  NewPasswordByLink,
+  Prove,
+  SecondFactor,
+  SecondFactorBegun,
+  WithPassword,
+} from '#contracts/door';
+import { ok, refuse, type Result } from '#core/result';
+import { business } from '#server/database/schema/business';
+import { account, usedOnce, user } from '#server/database/schema/signIn';
+import type { Deps } from '#server/deps';
+import { isCommonPassword } from '#server/door/password';
+import { endSessions, type InSession, proveSession, sessionsOf } from '#server/door/sessions';
+import { hashPassword, type SignIn } from '#server/door/signIn';
+import { linkMinutes, readDoorToken } from '#server/door/doorToken';
+import type { Claims } from '#server/door/signedToken';
+import { writeLetter } from '#server/outbox/write';
+import { and, eq, sql } from 'drizzle-orm';
+import { createHash } from 'node:crypto';
+import QRCode from 'qrcode';
+
+type CommonPassword = { readonly code: 'password_common'; readonly path: 'password' };
+type LinkOver = { readonly code: 'link_over' };
+type WrongPassword = { readonly code: 'password_wrong'; readonly path: 'current' | 'password' };
+type WrongCode = { readonly code: 'code_wrong'; readonly path: 'code' };
+
+const common: CommonPassword = { code: 'password_common', path: 'password' };
+
+/** What happens at the owner's door besides signing in with a password. */
+export function openDoor(deps: Deps, signIn: SignIn) {
+  const { db, clock, newId } = deps;
+
+  const personOf = async (email: string) => {
+    const [found] = await db
+      .select()
+      .from(user)
+      .where(eq(sql`lower(${user.email})`, email.toLowerCase()));
+    return found ?? null;
+  };
+  /** Whether this is the first use of a link. */
+  const useUp = async ({ once }: Claims): Promise<boolean> => {
+    const hash = createHash('sha256').update(once).digest('base64url');
+    return (await db.insert(usedOnce).values({ hash }).onConflictDoNothing().returning()).length > 0;
+  };
+  const passwordRow = (personId: string) => and(eq(account.userId, personId), eq(account.providerId, 'credential'));
+
+  const newPassword = async ({
+    token,
+    password,
+  }: NewPasswordByLink): Promise<Result<{ changed: true }, LinkOver | CommonPassword>> => {
+    const claims = readDoorToken(deps, 'new password', token);
+    const person = claims && (await personOf(claims.of));
+    if (!claims || !person) return refuse({ code: 'link_over' });
+    const [kept] = await db.select({ at: account.updatedAt }).from(account).where(passwordRow(person.id));
+    // A password that was changed since makes older links worthless.
+    if (!kept || kept.at.getTime() > claims.until - linkMinutes['new password'] * 60_000)
+      return refuse({ code: 'link_over' });
+    if (isCommonPassword(password, [person.email, person.name])) return refuse(common);
+    if (!(await useUp(claims))) return refuse({ code: 'link_over' });
+    await db
+      .update(account)
+      .set({ password: await hashPassword(password), updatedAt: new Date() })
+      .where(passwordRow(person.id));
+    await endSessions(db, person.id);
+    return ok({ changed: true });
+  };
+
+  const rightPassword = async (headers: Headers, password: string): Promise<boolean> => {
+    const { status } = await signIn.api
+      .verifyPassword({ body: { password }, headers })
+      .catch(() => ({ status: false }));
+    return status;
+  };
+
+  return {
+    /** Says the same whether the address is known or not. */
+    forgotPassword: async ({ email }: ForgotPassword): Promise<Result<{ sent: true }, never>> => {
+      const person = await personOf(email);
+      if (person) {
+        const id = newId();
+        await db.transaction((tx) =>
+          writeLetter(tx, {
+            ...{ id, cause: `password:${id}`, occasion: 'newPassword', path: '/new-password', madeAt: clock.now() },
+            ...{ recipient: person.email, recipientName: person.name, subject: 'A new password for Ostendo' },
+            body: [
+              'Somebody asked for a new password for your sign-in; the link below is good for half an hour, once.',
+              'If it was not you, nothing has changed, and nothing needs to be done.',
+              'Choose a new password',
+            ],
+          }),
+        );
+        deps.outbox.wake();
+      }
+      return ok({ sent: true });
+    },
+
+    newPassword,
+
+    /** Signs in who has a link of this machine. @returns the answer with the session's cookie */
+    enterByLink: async ({ token }: EnterByLink, headers: Headers): Promise<Response | null> => {
+      const claims = readDoorToken(deps, 'sign-in link', token);
+      const person = claims && (await personOf(claims.of));
+      if (!claims || !person || !(await useUp(claims))) return null;
+      return signIn.api.enterAs({ body: { userId: person.id }, headers, asResponse: true });
+    },
+
+    /** All other sessions end with the old password. */
+    changePassword: async (
+      { personId, sessionId }: InSession,
+      headers: Headers,
+      { current, password }: ChangePassword,
+    ): Promise<Result<{ ended: number }, CommonPassword | WrongPassword>> => {
+      const [person] = await db.select().from(user).where(eq(user.id, personId));
+      if (isCommonPassword(password, [person!.email, person!.name])) return refuse(common);
+      if (!(await rightPassword(headers, current))) return refuse({ code: 'password_wrong', path: 'current' });
+      await db
+        .update(account)
+        .set({ password: await hashPassword(password), updatedAt: new Date() })
+        .where(passwordRow(personId));
+      return ok({ ended: await endSessions(db, personId, sessionId) });
+    },
+
+    /** Shows again who sits there, by the second factor where there is one, else by the password. */
+    prove: async (
+      { personId, sessionId }: InSession,
+      headers: Headers,
+      given: Prove,
+    ): Promise<Result<{ proven: true }, WrongPassword | WrongCode>> => {
+      const [person] = await db.select({ second: user.twoFactorEnabled }).from(user).where(eq(user.id, personId));
+      if (person!.second) {
+        const right = 'code' in given && (await rightCode(signIn, headers, given.code));
+        if (!right) return refuse({ code: 'code_wrong', path: 'code' });
+      } else if (!('password' in given) || !(await rightPassword(headers, given.password))) {
+        return refuse({ code: 'password_wrong', path: 'password' });
+      }
+      await proveSession(db, sessionId);
+      return ok({ proven: true });
+    },
+
+    /** Nothing is asked at sign-in until the first code was right. */
+    beginSecondFactor: async (
+      headers: Headers,
+      { password }: WithPassword,
+    ): Promise<Result<SecondFactorBegun, WrongPassword | { readonly code: 'second_factor_already' }>> => {
+      if (!(await rightPassword(headers, password))) return refuse({ code: 'password_wrong', path: 'password' });
+      const begun = await signIn.api.enableTwoFactor({ body: { password, method: 'totp' }, headers }).catch(() => null);
+      if (!begun || !('totpURI' in begun)) return refuse({ code: 'second_factor_already' });
+      const picture = await QRCode.toDataURL(begun.totpURI, { margin: 1, width: 220 });
+      return ok({ uri: begun.totpURI, picture, recovery: begun.backupCodes });
+    },
+
+    /** @returns the answer with the new session's cookie; null where the code was wrong */
+    confirmSecondFactor: async (headers: Headers, { code }: SecondFactor): Promise<Response | null> => {
+      const answer = await signIn.api.verifyTOTP({ body: { code }, headers, asResponse: true });
+      return answer.ok ? answer : null;
+    },
+
+    endSecondFactor: async (
+      headers: Headers,
+      { password }: WithPassword,
+    ): Promise<Result<{ ended: true }, WrongPassword>> => {
+      const done = await signIn.api.disableTwoFactor({ body: { password }, headers }).catch(() => null);
+      return done ? ok({ ended: true }) : refuse({ code: 'password_wrong', path: 'password' });
+    },
+
+    view: async (who: InSession): Promise<DoorView> => {
+      const [person] = await db.select().from(user).where(eq(user.id, who.personId));
+      const [owner] = await db.select().from(business);
+      const { proofAbove, keepDays, currency } = owner!;
+      return {
+        ...{ proofAbove, keepDays, currency },
+        ...{ email: person!.email, secondFactor: person!.twoFactorEnabled },
+        sessions: await sessionsOf(db, who),
+      };
+    },
+  };
+}
+
+/** Six digits of the authenticator, or a recovery code, which is then used up. */
+async function rightCode(signIn: SignIn, headers: Headers, code: string): Promise<boolean> {
+  const asked = { body: { code }, headers, asResponse: true } as const;
+  const answer = /^\d{6}$/.test(code)
+    ? await signIn.api.verifyTOTP(asked)
+    : await signIn.api.verifyBackupCode({ ...asked, body: { code, disableSession: true } });
+  return answer.ok;
+}
