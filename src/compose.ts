@@ -7,13 +7,14 @@ import { useCases } from '#server/usecases/useCases';
 import { linkGuard } from '#server/guard/linkGuard';
 import { openDoor } from '#server/door/door';
 import { endSession, endSessions, type InSession, proofOf } from '#server/door/sessions';
+import { testAccountConnected } from '#server/ways/payAccounts';
 import { refundLimit } from '#server/queries/refundLimit';
 import { lookAfterCarts } from '#server/carts/lookAfterCarts';
 import { cartAlive } from '#server/carts/cartAlive';
 import { openWork } from '#server/guard/work';
 import { openLimits } from '#server/guard/limits';
 import { openSignIn } from '#server/door/signIn';
-import { receiveEvent } from '#server/http/processorEvents';
+import { type EventSecrets, receiveEvent } from '#server/http/processorEvents';
 import { sealAnew } from '#server/sealAnew';
 import { openVault } from '#server/vault';
 import { installationSecrets, secretFor, urlKey } from '#server/secrets';
@@ -68,9 +69,9 @@ export async function compose(
   const [secret] = secrets;
   const vault = openVault(secrets);
   await sealAnew(db, vault, secrets);
-  const eventSecret = secretFor(secret, 'processor events');
+  const eventSecrets: EventSecrets = (mode) => secretFor(secret, `processor events ${mode}`);
   const post = given.post ?? overHttp(`http://127.0.0.1:${config.port}`);
-  const world = await openWorld({ db, baseUrl: config.baseUrl, eventSecret, post, smtpUrl: config.smtpUrl });
+  const world = await openWorld({ db, baseUrl: config.baseUrl, eventSecrets, post, smtpUrl: config.smtpUrl });
   /** When the agenda was last seen to move on: while it has work, at each step; without, at each look. */
   let seenAt = performance.now();
   const deps: Deps = {
@@ -97,7 +98,7 @@ export async function compose(
   const limits = openLimits(db);
   const { quiet, ...turns } = openTurns(deps, world, { outbox, seen, carts: () => lookAfterCarts(deps, limits) });
 
-  const queries = openQueries(deps, limits);
+  const queries = openQueries(deps, { limits, standInsOpen: config.standInsOpen });
   const signIn = openSignIn({ db, secret: secretFor(secret, 'sessions'), baseUrl: config.baseUrl });
   const clockMoves = openClockMoves({
     clock: world.clock,
@@ -119,6 +120,7 @@ export async function compose(
     demoSignIn: config.demo ? demoSignIn : null,
     firstStart: firstStart(deps, signIn),
     startCode: () => startCode(deps),
+    testAccountConnected: () => testAccountConnected(db),
     door: openDoor(deps, signIn),
     proofOf: (who: InSession) => proofOf(db, who),
     endSession: (who: InSession, id: string) => endSession(db, who, id),
@@ -128,8 +130,8 @@ export async function compose(
     standIns: (mailSearch: string) => standInsView(world, clockMoves.moving(), mailSearch),
     repeatEvent: repeatEvent(world),
     steerRenewals: steerRenewals(world),
-    receiveEvent: (body: string, headers: Headers) => receiveEvent(deps, eventSecret, body, headers),
-    eventSecret,
+    receiveEvent: (body: string, headers: Headers) => receiveEvent(deps, eventSecrets, body, headers),
+    eventSecrets,
     queries,
     ...useCases(deps),
     ...linkGuard(),
@@ -148,7 +150,7 @@ export async function compose(
     free: (query: FreeQuery) => freeOf(db, world.clock.now(), query),
     requestPage: (link: string) => requestPage(deps, link),
     creditView: () => creditView(deps),
-    waysView: () => waysView(deps),
+    waysView: () => waysView(deps, config.standInsOpen),
     clientBookings: (link: string) => clientBookings(deps, link),
     deviceSees: (device: string | null, bookingId: string) => deviceSees(deps, device, bookingId),
     rememberDevice: (device: string, may: Parameters<typeof rememberDevice>[2]) =>

@@ -2,6 +2,7 @@ import { application } from '#application';
 import { deviceCookie } from '#server/http/device';
 import { applyHeaders } from '#server/http/headers';
 import { isOverAge } from '#server/door/sessions';
+import { isClosedStandIn } from '#server/http/standIns';
 import { isFromHere } from '#server/http/sameSite';
 import { problem } from '#server/http/problem';
 import { pageOf } from '#server/http/entry/refusal';
@@ -23,7 +24,8 @@ const open = [
   // What the owner does at a stand-in, the counter's reader among it, is for who is signed in.
   /^\/stand-in\/(?!connect|agree|reader|present)/,
   /^\/healthz$/,
-  /^\/api\/(auth|events|client|demo|door|first-start)(\/|$)/,
+  /^\/api\/(auth|events|client|demo|first-start)(\/|$)/,
+  /^\/api\/door\/(forgot|new-password|enter)$/,
 ];
 
 /** Each request finds the application and the person who is signed in; who is not is sent to sign in. */
@@ -42,6 +44,11 @@ export const onRequest = defineMiddleware(async (context, next) => {
   }
 });
 
+const closed = (path: string): Response =>
+  path.startsWith('/api/')
+    ? problem(404, 'not_found')
+    : new Response(pageOf(404, ''), { status: 404, headers: { 'content-type': 'text/html; charset=utf-8' } });
+
 async function answer(context: APIContext, next: MiddlewareNext): Promise<Response> {
   const { locals, request, url } = context;
   if (!isFromHere(request)) return problem(403, 'cross_site');
@@ -58,6 +65,7 @@ async function answer(context: APIContext, next: MiddlewareNext): Promise<Respon
     const first = await locals.app.queries.isSetUp();
     return context.redirect(first ? `/sign-in?to=${encodeURIComponent(url.pathname)}` : '/first-start');
   }
+  if (await isClosedStandIn(context)) return closed(url.pathname);
   const response = await next();
   // An address that there is not is a page to people and a problem to programs.
   const isPage = response.headers.get('content-type')?.startsWith('text/html') ?? false;

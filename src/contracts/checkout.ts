@@ -1,3 +1,4 @@
+import { dayNumber } from '#core/calendar/days';
 import { CalendarDate, Moment, Money, Wall, WholeNumber } from '#contracts/core/parts';
 import { PersonName } from '#contracts/personName';
 import { z } from 'zod';
@@ -59,12 +60,20 @@ export const PayCheckout = z.strictObject({
 });
 export type PayCheckout = z.infer<typeof PayCheckout>;
 
-export const FreeQuery = z.object({
-  service: Id,
-  from: CalendarDate,
-  to: CalendarDate,
-  count: z.coerce.number().int().min(1).max(5000).default(1),
-  /** A start, whose possible ends are asked for. */
-  start: Wall.optional(),
-});
+/** The most days that the public calendar is asked for at once: more than a year ahead. */
+const mostFreeDays = 420;
+
+export const FreeQuery = z
+  .object({
+    service: Id,
+    from: CalendarDate,
+    to: CalendarDate,
+    count: z.coerce.number().int().min(1).max(5000).default(1),
+    /** A start, whose possible ends are asked for. */
+    start: Wall.optional(),
+  })
+  .refine(({ from, to }) => from <= to && dayNumber(to) - dayNumber(from) <= mostFreeDays, {
+    error: `from and to in this order, at most ${mostFreeDays} days apart`,
+    path: ['to'],
+  });
 export type FreeQuery = z.infer<typeof FreeQuery>;

@@ -1,3 +1,4 @@
+import { dayNumber } from '#core/calendar/days';
 import { CalendarDate } from '#contracts/core/parts';
 import type { BookingStage } from '#core/booking/stage';
 import type { PlainDate } from '#core/calendar/days';
@@ -7,7 +8,15 @@ import type { Minor } from '#core/money/minor';
 import type { ServiceColour } from '#core/services/service';
 import { z } from 'zod';
 
-export const TimeQuery = z.object({ from: CalendarDate, to: CalendarDate });
+/** The most days that a view of days asks for at once. */
+const mostDays = 800;
+
+export const TimeQuery = z
+  .object({ from: CalendarDate, to: CalendarDate })
+  .refine(({ from, to }) => from <= to && dayNumber(to) - dayNumber(from) <= mostDays, {
+    error: `from and to in this order, at most ${mostDays} days apart`,
+    path: ['to'],
+  });
 export type TimeQuery = z.infer<typeof TimeQuery>;
 
 type OnDays = {

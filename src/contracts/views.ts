@@ -26,6 +26,8 @@ export type Shell = {
   readonly standing: boolean;
   readonly decisions: number;
   readonly closeOuts: number;
+  /** Whether the simulated world has a view here. */
+  readonly standIns: boolean;
   /** Whether clients cannot book by themselves now, and whether carts are being left unpaid in numbers. */
   readonly bookingStopped: boolean;
   readonly pressed: boolean;

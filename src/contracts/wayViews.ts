@@ -53,6 +53,8 @@ export type WaysView = {
   readonly transferTo: string;
   readonly accounts: readonly AccountLine[];
   readonly providers: readonly ProviderLine[];
+  /** What of a processor can be connected here: in production its stand-in has test accounts alone. */
+  readonly modes: readonly ('test' | 'live')[];
   /** Services that are offered, with what they are sold in. */
   readonly services: readonly { readonly name: string; readonly currency: string }[];
 };

@@ -32,6 +32,7 @@ const Config = z
     /** Where clients reach it; without it, the address it listens on. */
     OSTENDO_URL: z.url().optional(),
     OSTENDO_DEMO: z.enum(['0', '1']).default('0'),
+    NODE_ENV: z.string().optional(),
     /** Addresses and ranges of proxies whose word on who calls is taken; none by default. */
     OSTENDO_TRUSTED_PROXIES: z
       .string()
@@ -60,6 +61,8 @@ export type Config = {
   readonly smtpUrl: string | undefined;
   readonly baseUrl: string;
   readonly demo: boolean;
+  /** Whether all of the simulated world is open; in production only what a connected test account needs is. */
+  readonly standInsOpen: boolean;
   readonly trustedProxies: readonly string[];
 };
 
@@ -90,5 +93,9 @@ export function readConfig(environment: Readonly<Record<string, string | undefin
   const baseUrl = (parsed.data.OSTENDO_URL ?? `http://${shown}:${port}`).replace(/\/$/, '');
   const { OSTENDO_DEMO, OSTENDO_TRUSTED_PROXIES: trustedProxies, OSTENDO_FORMER_SECRET: formerSecret } = parsed.data;
   const demo = OSTENDO_DEMO === '1';
-  return { port, host, directory, databaseUrl, secret, formerSecret, smtpUrl, baseUrl, demo, trustedProxies };
+  const standInsOpen = demo || parsed.data.NODE_ENV !== 'production';
+  return {
+    ...{ port, host, directory, databaseUrl, secret, formerSecret, smtpUrl, baseUrl },
+    ...{ demo, standInsOpen, trustedProxies },
+  };
 }

@@ -115,7 +115,9 @@ export interface CardProcessor {
   liveAuthorisations(): Promise<readonly LiveAuthorisation[]>;
 }
 
-export type ProcessorEvent =
+/** What a processor tells by itself, of one of the accounts that are connected, by its reference. */
+export type ProcessorEvent = { readonly account: string } & ProcessorNews;
+export type ProcessorNews =
   | { readonly type: 'request.answered'; readonly key: string; readonly answer: ProcessorAnswer }
   /** The payer's bank had a payment sent back that had settled. */
   | {

@@ -1,6 +1,6 @@
 import type { Instant } from '#core/calendar/instant';
 import { advanceNetwork, nextNetworkMoment } from '#world/cardNetwork/advance';
-import { deliverEvents, type Post, repeatEvent } from '#world/cardNetwork/events';
+import { deliverEvents, type Post, repeatEvent, type SecretOf } from '#world/cardNetwork/events';
 import { agree, openProviders } from '#world/accounts/providers';
 import { outcomeAtReader, presentCard, readerScreen } from '#world/accounts/reader';
 import { accountsView, refuseRenewals } from '#world/accounts/view';
@@ -21,12 +21,12 @@ export type StandIns = Awaited<ReturnType<typeof openWorld>>;
 export async function openWorld(settings: {
   db: WorldDatabase;
   baseUrl: string;
-  eventSecret: string;
+  eventSecrets: SecretOf;
   post: Post;
   /** Where messages go out for real, besides being kept. */
   smtpUrl?: string | undefined;
 }) {
-  const { db, baseUrl, eventSecret, post, smtpUrl } = settings;
+  const { db, baseUrl, eventSecrets, post, smtpUrl } = settings;
   const clock = await openClock(db);
   const mailbox = openMailbox(db, clock, smtpUrl ? openSmtp(smtpUrl) : null);
   return {
@@ -39,7 +39,7 @@ export async function openWorld(settings: {
       const next = await nextNetworkMoment(db);
       if (next === null || next > clock.now()) return false;
       const acted = await advanceNetwork(db, clock);
-      return (await deliverEvents(db, clock, eventSecret, post)) > 0 || acted;
+      return (await deliverEvents(db, clock, eventSecrets, post)) > 0 || acted;
     },
     nextMoment: (): Promise<Instant | null> => nextNetworkMoment(db),
     tokenise: (account: string, typed: string) => tokenise(db, account, typed),
@@ -60,6 +60,6 @@ export async function openWorld(settings: {
       label,
     })),
     network: () => readNetwork(db),
-    repeat: (id: string) => repeatEvent(db, eventSecret, post, id),
+    repeat: (id: string) => repeatEvent(db, eventSecrets, post, id),
   };
 }

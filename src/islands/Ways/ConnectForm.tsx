@@ -47,7 +47,7 @@ export function ConnectForm({ view, close }: Props) {
             data={[
               { value: 'test', label: 'Test: no money moves' },
               { value: 'live', label: 'Live' },
-            ]}
+            ].filter(({ value }) => view.modes.some((each) => each === value))}
           />
           <NativeSelect
             label="The account is in"

@@ -41,22 +41,24 @@ export function NavList({ shell, path }: { readonly shell: Shell; readonly path:
         </svg>
         Ostendo
       </a>
-      {places.map(({ path: to, label, Icon, count }) => {
-        const current = path === to || path.startsWith(`${to}/`);
-        const number = count ? shell[count] : 0;
-        return (
-          <a key={to} href={to} className={styles.place} aria-current={current ? 'page' : undefined}>
-            <Icon size={20} stroke={1.7} aria-hidden />
-            <span>{label}</span>
-            {number > 0 && (
-              <span className={styles.count}>
-                {number}
-                <span className="visually-hidden"> to decide</span>
-              </span>
-            )}
-          </a>
-        );
-      })}
+      {places
+        .filter(({ path: to }) => to !== '/stand-ins' || shell.standIns)
+        .map(({ path: to, label, Icon, count }) => {
+          const current = path === to || path.startsWith(`${to}/`);
+          const number = count ? shell[count] : 0;
+          return (
+            <a key={to} href={to} className={styles.place} aria-current={current ? 'page' : undefined}>
+              <Icon size={20} stroke={1.7} aria-hidden />
+              <span>{label}</span>
+              {number > 0 && (
+                <span className={styles.count}>
+                  {number}
+                  <span className="visually-hidden"> to decide</span>
+                </span>
+              )}
+            </a>
+          );
+        })}
       <div className={styles.owner}>
         <span>{shell.business.name}</span>
         <span>{shell.person.name}</span>

@@ -1,7 +1,4 @@
 import { TimeQuery } from '#contracts/timeViews';
-import { reading } from '#server/http/endpoint';
+import { readingQuery } from '#server/http/endpoint';
 
-export const GET = reading(async ({ locals, url }) => {
-  const query = TimeQuery.safeParse(Object.fromEntries(url.searchParams));
-  return query.success ? locals.app.queries.lanes(query.data) : null;
-});
+export const GET = readingQuery(TimeQuery, ({ app }, query) => app.queries.lanes(query));

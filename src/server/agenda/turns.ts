@@ -1,5 +1,6 @@
 import type { Instant } from '#core/calendar/instant';
 import { nextErrandMoment, runDue } from '#server/agenda/runDue';
+import { tidy, tidyEvery } from '#server/agenda/tidy';
 import { isDatabaseAway } from '#server/database/away';
 import type { Deps } from '#server/deps';
 import { recoverIntents } from '#server/intents/carryOut';
@@ -76,12 +77,17 @@ export function openTurns(
     await world.clock.moveTo(to);
     await settleWhole();
   };
+  let tidyAt = 0;
   const recover: Turns['recover'] = (patience) =>
     inTurn(async () => {
       await world.clock.refresh();
       await recoverIntents(deps, patience);
       await recoverRequests(deps, patience);
       await carts();
+      if (performance.now() >= tidyAt) {
+        tidyAt = performance.now() + tidyEvery;
+        await tidy(deps);
+      }
       await settleNow();
       outbox.wake();
     });

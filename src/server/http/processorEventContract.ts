@@ -1,5 +1,5 @@
 import { Currency, Moment, Money } from '#contracts/core/parts';
-import type { ProcessorEvent } from '#server/ports';
+import type { ProcessorEvent, ProcessorNews } from '#server/ports';
 import type { Minor } from '#core/money/minor';
 import { z } from 'zod';
 
@@ -28,7 +28,7 @@ const Answer = z.discriminatedUnion('outcome', [
   }),
 ]);
 
-export const ProcessorEventIn: z.ZodType<ProcessorEvent> = z.discriminatedUnion('type', [
+const News: z.ZodType<ProcessorNews> = z.discriminatedUnion('type', [
   z.object({ type: z.literal('request.answered'), key: Reference, answer: Answer }),
   z.object({
     type: z.literal('payment.returned'),
@@ -48,3 +48,5 @@ export const ProcessorEventIn: z.ZodType<ProcessorEvent> = z.discriminatedUnion(
     payments: z.array(z.object({ reference: Reference, amount: z.number().int(), fee: z.number().int() })),
   }),
 ]);
+
+export const ProcessorEventIn: z.ZodType<ProcessorEvent> = z.object({ account: Reference }).and(News);

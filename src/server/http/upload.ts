@@ -12,7 +12,9 @@ export async function upload(
   if (!bytes) return problem(409, 'file_too_large', { detail: { limit: mostFileBytes } });
   let name = 'file';
   try {
-    name = decodeURIComponent(request.headers.get('x-file-name') ?? 'file');
+    name = decodeURIComponent(request.headers.get('x-file-name') ?? 'file')
+      .replace(/\p{Cc}/gu, '')
+      .slice(0, 200);
   } catch {
     // A name that cannot be read is no reason to refuse the file.
   }

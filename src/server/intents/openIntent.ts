@@ -1,10 +1,12 @@
 import type { Minor } from '#core/money/minor';
 import type { Instant } from '#core/calendar/instant';
 import type { Database, Tx } from '#server/database/open';
+import { bookings } from '#server/database/schema/bookings';
+import { payAccounts } from '#server/database/schema/ways';
 import { intents } from '#server/database/schema/work';
 import type { IntentRequest } from '#server/intents/request';
 import { accountOfAuthorisation } from '#server/ways/payAccounts';
-import { and, eq, inArray, or, sql } from 'drizzle-orm';
+import { and, eq, inArray, isNull, ne, or, sql } from 'drizzle-orm';
 
 export type IntentRow = typeof intents.$inferSelect;
 
@@ -15,8 +17,26 @@ export async function openIntent(
 ): Promise<string> {
   const { id, bookingId, cause, request, amount, now } = intent;
   const accountId = await accountOf(tx, request);
+  const shares = request.kind === 'pay' ? (request.shares ?? []) : [];
+  await carryMode(tx, [bookingId, ...shares.map((share) => share.bookingId)], accountId);
   await tx.insert(intents).values({ id, bookingId, cause, request, amount, accountId, state: 'open', madeAt: now });
   return id;
+}
+
+/**
+ * From its first request on a booking is of the test or of the live accounts, and of no other. Whoever offers accounts
+ * knows that: @throws where one of the other mode is asked all the same.
+ */
+async function carryMode(tx: Tx, bookingIds: readonly string[], accountId: string): Promise<void> {
+  const ids = [...new Set(bookingIds)].sort();
+  const [account] = await tx.select({ mode: payAccounts.mode }).from(payAccounts).where(eq(payAccounts.id, accountId));
+  const { mode } = account!;
+  await tx
+    .update(bookings)
+    .set({ mode })
+    .where(and(inArray(bookings.id, ids), isNull(bookings.mode)));
+  const others = await tx.$count(bookings, and(inArray(bookings.id, ids), ne(bookings.mode, mode)));
+  if (others > 0) throw new Error(`a ${mode} account is asked for a booking of the other mode`);
 }
 
 /** The account that is asked: the one that knows the card, gave out the authorisation, or took the payment. */

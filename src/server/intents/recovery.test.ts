@@ -3,6 +3,7 @@ import type { Minor } from '#core/money/minor';
 import { runDue } from '#server/agenda/runDue';
 import { agreedOf, readBooking } from '#server/booking/lockBooking';
 import type { Deps } from '#server/deps';
+import { payAccounts } from '#server/database/schema/ways';
 import { errands, intents, messages } from '#server/database/schema/work';
 import { recoverIntents } from '#server/intents/carryOut';
 import { failureOf } from '#server/http/failure';
@@ -13,7 +14,7 @@ import { expect } from 'chai';
 import { eq, sql } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import { Webhook } from 'standardwebhooks';
-import { type Installation, installation, rental } from '../../../testing/installation';
+import { connected, type Installation, installation, rental } from '../../../testing/installation';
 
 describe('what a crash or a repeat leaves', () => {
   let app: Installation;
@@ -86,7 +87,9 @@ describe('what a crash or a repeat leaves', () => {
     await payByClient(dying('before'))(await attempt()).catch(() => undefined);
     const [intent] = await app.deps.db.select().from(intents).where(eq(intents.state, 'open'));
     const at = app.world.clock.now();
+    const [ours] = await app.deps.db.select().from(payAccounts);
     const body = JSON.stringify({
+      account: ours!.reference,
       type: 'request.answered',
       key: intent!.id,
       answer: { outcome: 'approved', reference: 'made_up', at },
@@ -99,10 +102,20 @@ describe('what a crash or a repeat leaves', () => {
         'webhook-signature': new Webhook(secret).sign('evt_forged', now, signed),
       });
     expect(await app.receiveEvent(body, headers(Buffer.from('another secret').toString('base64')))).to.equal(401);
-    expect(await app.receiveEvent(body, headers(app.eventSecret, '{}'))).to.equal(401);
+    expect(await app.receiveEvent(body, headers(app.eventSecrets('live'), '{}'))).to.equal(401);
+    expect(await app.receiveEvent(body, headers(app.eventSecrets('test'))), 'of the other mode').to.equal(401);
+    const nobodys = body.replace(ours!.reference, 'an account of nobody');
+    expect(await app.receiveEvent(nobodys, headers(app.eventSecrets('live'), nobodys))).to.equal(401);
     expect(await app.receiveEvent(body, new Headers())).to.equal(401);
-    const nonsense = '{"type":"party"}';
-    expect(await app.receiveEvent(nonsense, headers(app.eventSecret, nonsense))).to.equal(422);
+    const nonsense = JSON.stringify({ account: ours!.reference, type: 'party' });
+    expect(await app.receiveEvent(nonsense, headers(app.eventSecrets('live'), nonsense))).to.equal(422);
+    const test = await connected(app, { provider: 'tarn', mode: 'test', currency: 'EUR' });
+    const [other] = await app.deps.db.select().from(payAccounts).where(eq(payAccounts.id, test));
+    const foreign = body.replace(ours!.reference, other!.reference);
+    expect(
+      await app.receiveEvent(foreign, headers(app.eventSecrets('test'), foreign)),
+      'a test account speaks for itself alone',
+    ).to.equal(403);
     expect(await received()).to.equal(0);
     await recoverIntents(app.deps, -1);
   });

@@ -29,10 +29,14 @@ import {
   templatesView,
   templateView,
 } from '#server/queries/quotes';
+import { testAccountConnected } from '#server/ways/payAccounts';
 import { asc, desc, eq, isNotNull, sql } from 'drizzle-orm';
 
 /** Everything that views read. */
-export function openQueries(deps: Deps, limits: Pick<Limits, 'room'>) {
+export function openQueries(
+  deps: Deps,
+  { limits, standInsOpen }: { readonly limits: Pick<Limits, 'room'>; readonly standInsOpen: boolean },
+) {
   const { db, clock } = deps;
   return {
     isSetUp: async (): Promise<boolean> => (await db.select({ id: business.id }).from(business)).length > 0,
@@ -57,6 +61,7 @@ export function openQueries(deps: Deps, limits: Pick<Limits, 'room'>) {
         person,
         now: clock.now(),
         standing: clockStands,
+        standIns: standInsOpen || (await testAccountConnected(db)),
         bookingStopped: owner!.bookingStopped !== null,
         pressed: !(await limits.room('unpaidInAll', {})),
         ...counts!,

@@ -35,7 +35,7 @@ export async function offeredOnPage(
 }
 
 /** Ways to pay in set-up: accounts with what hangs on them, what could be connected, what is shown. */
-export async function waysView(deps: Deps): Promise<WaysView> {
+export async function waysView(deps: Deps, standInsOpen: boolean): Promise<WaysView> {
   const { db, providers, clock } = deps;
   const now = clock.now();
   const [owner] = await db.select().from(business);
@@ -53,6 +53,7 @@ export async function waysView(deps: Deps): Promise<WaysView> {
   }
   return {
     ...{ ways: owner!.ways, transferTo: owner!.transferTo, accounts },
+    modes: standInsOpen ? ['test', 'live'] : ['test'],
     providers: providers.all.map(({ id, name, abilities, currencies }) => {
       const { way, validHours, captures, settleDays, fee } = abilities;
       return { id, name, way, validHours, captures, settleDays, fee, currencies };

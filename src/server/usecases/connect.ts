@@ -1,4 +1,5 @@
 import type { Connect, FinishConnecting, OnAccount, SaveWays } from '#contracts/ways';
+import { addHours } from '#core/calendar/instant';
 import { ok, refuse, type Result } from '#core/result';
 import { business } from '#server/database/schema/business';
 import { connecting, payAccounts } from '#server/database/schema/ways';
@@ -24,6 +25,9 @@ export const connect =
     return ok({ url: providers.agreeUrl({ provider, mode, currency, state }) });
   };
 
+/** What was begun is ended within so many hours. */
+const connectHours = 24;
+
 /**
  * Takes what the processor's page led back with. The account's own currency and mode count, whatever was asked for. A
  * repeat of the same state finds the account that it made.
@@ -32,7 +36,7 @@ export const finishConnecting =
   ({ db, clock, providers, newId, vault }: Deps) =>
   async ({ state, code }: FinishConnecting): Promise<Result<{ accountId: string }, FinishRefusal>> => {
     const [begun] = await db.select().from(connecting).where(eq(connecting.state, state));
-    if (!begun) return refuse({ code: 'connection_unknown' });
+    if (!begun || addHours(begun.madeAt, connectHours) < clock.now()) return refuse({ code: 'connection_unknown' });
     if (begun.accountId) return ok({ accountId: begun.accountId });
     const given = await providers.exchange(code);
     if (!given || given.provider !== begun.provider) return refuse({ code: 'connection_refused' });

@@ -1,11 +1,12 @@
 import { ledgerOf } from '#core/booking/ledger';
 import { accounts, credit, debit, entry } from '#core/journal/entry';
 import { minor, remainder, zero } from '#core/money/minor';
-import { ok, type Result } from '#core/result';
+import { ok, refuse, type Result } from '#core/result';
 import { lockBooking } from '#server/booking/lockBooking';
 import { recordFacts } from '#server/booking/record';
 import type { Tx } from '#server/database/open';
 import { facts } from '#server/database/schema/bookings';
+import { requestPayments } from '#server/database/schema/credit';
 import { intents, payouts, processorEvents } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
 import { carryOut } from '#server/intents/carryOut';
@@ -14,7 +15,7 @@ import { recordRequestAnswer, returnRequestPayment } from '#server/usecases/requ
 import { appendEntry } from '#server/journal/appendEntry';
 import type { ProcessorEvent } from '#server/ports';
 import { runDue } from '#server/agenda/runDue';
-import { eq, sql } from 'drizzle-orm';
+import { eq, sql, type SQL } from 'drizzle-orm';
 
 /**
  * Takes in an event of the processor, whose signature has been checked. Events come twice, late and out of order:
@@ -22,10 +23,20 @@ import { eq, sql } from 'drizzle-orm';
  */
 export const takeEvent =
   (deps: Deps) =>
-  async ({ id, event }: { id: string; event: ProcessorEvent }): Promise<Result<{ taken: boolean }, never>> => {
+  async ({
+    id,
+    event,
+    accountId,
+  }: {
+    readonly id: string;
+    readonly event: ProcessorEvent;
+    /** The account that it came from. */
+    readonly accountId: string;
+  }): Promise<Result<{ taken: boolean }, { code: 'other_account' }>> => {
     const [before] = await deps.db.select().from(processorEvents).where(eq(processorEvents.id, id));
     if (before) return ok({ taken: false });
     const { db, clock } = deps;
+    if (!(await isAbout(db, event, accountId))) return refuse({ code: 'other_account' });
     if (event.type === 'request.answered') {
       for (const id of await recordAnswer(deps, event.key, event.answer)) await carryOut(deps, id);
       await recordRequestAnswer(deps, event.key, event.answer);
@@ -44,6 +55,30 @@ export const takeEvent =
     deps.outbox.wake();
     return ok({ taken });
   };
+
+/** Whether what an event is about belongs to the account that it came from; what is not known here belongs to nobody else. */
+async function isAbout(db: Deps['db'], event: ProcessorEvent, accountId: string): Promise<boolean> {
+  const of = (which: SQL) => db.select({ accountId: intents.accountId }).from(intents).where(which);
+  const ofRequest = (which: SQL) => db.select({ card: requestPayments.card }).from(requestPayments).where(which);
+  const owners = async (inIntents: SQL, inRequests: SQL): Promise<string[]> => [
+    ...(await of(inIntents)).map((row) => row.accountId),
+    ...(await ofRequest(inRequests)).map(({ card }) => card.account),
+  ];
+  const referred = (reference: string): Promise<string[]> =>
+    owners(
+      sql`${intents.answer}->>'reference' = ${reference}`,
+      sql`${requestPayments.answer}->>'reference' = ${reference}`,
+    );
+  const found =
+    event.type === 'request.answered'
+      ? await owners(eq(intents.id, event.key), eq(requestPayments.id, event.key))
+      : event.type === 'payment.returned'
+        ? await referred(event.payment)
+        : event.type === 'authorisation.lapsed'
+          ? await referred(event.authorisation)
+          : [];
+  return found.every((owner) => owner === accountId);
+}
 
 async function markTaken(
   db: Tx | Deps['db'],

@@ -353,6 +353,31 @@ describe('ways to pay', () => {
       expect(await payBy(test, testNumber('approves'))).to.deep.include({ refusal: { code: 'way_not_offered' } });
     });
 
+    it('a booking that was tried in test mode stays of it, a real one takes nothing of a test account', async () => {
+      await app.disconnect({ accountId: app.account });
+      const test = await connect('tarn', 'test');
+      expect(await payBy(test, testNumber('lost'))).to.deep.include({ ok: true });
+      const live = await connect('tarn', 'live');
+      expect(
+        (await page()).offered.online.map(({ account }) => account),
+        'of a test',
+      ).to.deep.equal([test]);
+      expect(await payBy(live, testNumber('approves'))).to.deep.include({ refusal: { code: 'way_not_offered' } });
+      const about = { start: '2027-06-05T18:00' as never, end: '2027-06-08T18:00' as never };
+      expect(await app.createBooking(rental(about))).to.deep.include({ ok: true });
+      link = await app.linkSentTo('ines@example.com');
+      expect(
+        (await page()).offered.online.map(({ account }) => account),
+        'of a real one',
+      ).to.deep.equal([live]);
+      const card = await app.tokenAt(test, testNumber('approves'));
+      const tried = { link, attempt: 'attempt-7', card, account: live, amount: minor(100_00) };
+      expect(await app.payByClient(tried)).to.deep.include({ refusal: { code: 'card_unknown' } });
+      expect(await app.payByClient({ ...tried, account: test })).to.deep.include({
+        refusal: { code: 'way_not_offered' },
+      });
+    });
+
     it('an answer that nobody began, a used code and another processor’s code are refused', async () => {
       const about = { provider: 'fell', mode: 'live' as const, currency: 'EUR' };
       const code = await app.world.agree(about);

@@ -17,6 +17,8 @@ export type PaidFor = {
   readonly timeZone: string;
   readonly startsAt: WallTime;
   readonly terms: Terms;
+  /** Whether its online payments are real; null while none was tried. */
+  readonly mode: 'test' | 'live' | null;
 };
 
 /**
@@ -38,7 +40,9 @@ export async function offeredFor(
   return offeredWays({
     terms: waysToPay.filter((way) => bookings.every(({ terms }) => terms.ways?.includes(way) ?? true)),
     shown: [owner!.ways, ...own.map(({ ways }) => ways), ...picked],
-    accounts: await connectedAccounts(db, providers, now),
+    accounts: (await connectedAccounts(db, providers, now)).filter(({ live }) =>
+      bookings.every(({ mode }) => mode === null || (mode === 'live') === live),
+    ),
     currency: bookings[0]!.currency,
     asOf: now,
     startAt: starts[0] ?? null,

@@ -26,6 +26,15 @@ export async function connectedAccounts(
   }));
 }
 
+export const testAccountConnected = async (db: Database): Promise<boolean> =>
+  (await db.$count(payAccounts, and(eq(payAccounts.mode, 'test'), isNull(payAccounts.disconnectedAt)))) > 0;
+
+/** The account that a processor names so; null where none is, or was, connected here. */
+export async function accountOfReference(db: Database, reference: string): Promise<PayAccount | null> {
+  const [row] = await db.select().from(payAccounts).where(eq(payAccounts.reference, reference));
+  return row ?? null;
+}
+
 /** The processor's account of that id, also one that takes no new payments any more. */
 export async function processorOf(
   { db, providers, vault }: Pick<Deps, 'db' | 'providers' | 'vault'>,

@@ -45,7 +45,7 @@ const settleDebits = (db: WorldDatabase, now: Instant): Promise<boolean> =>
         await tx.update(payments).set({ recallAt }).where(eq(payments.reference, decided.reference));
       }
       await tx.update(requests).set({ answer: decided, settleAt: null }).where(eq(requests.key, key));
-      await appendEvent(tx, { type: 'request.answered', key, answer: decided }, now);
+      await appendEvent(tx, { account, type: 'request.answered', key, answer: decided }, now);
     }
     return due.length > 0;
   });
@@ -62,7 +62,11 @@ const recall = (db: WorldDatabase, now: Instant): Promise<boolean> =>
         ...{ reference: `returned_${reference}`, account, currency, description, refunded: minor(0) },
         ...{ amount: minor(-amount), at: now, payOutAt: payOutMoment(now) },
       });
-      await appendEvent(tx, { type: 'payment.returned', payment: reference, amount, code: 'MD06', at: now }, now);
+      await appendEvent(
+        tx,
+        { account, type: 'payment.returned', payment: reference, amount, code: 'MD06', at: now },
+        now,
+      );
     }
     return due.length > 0;
   });
@@ -74,8 +78,8 @@ const lapseExpired = (db: WorldDatabase, now: Instant): Promise<boolean> =>
       .set({ state: 'lapsed', endedAt: now })
       .where(and(eq(authorisations.state, 'live'), lte(authorisations.expiresAt, now)))
       .returning();
-    for (const { reference: authorisation, expiresAt: at } of lapsed) {
-      await appendEvent(tx, { type: 'authorisation.lapsed', authorisation, at }, now);
+    for (const { reference: authorisation, expiresAt: at, account } of lapsed) {
+      await appendEvent(tx, { account, type: 'authorisation.lapsed', authorisation, at }, now);
     }
     return lapsed.length > 0;
   });
@@ -103,7 +107,11 @@ const payOut = (db: WorldDatabase, now: Instant): Promise<boolean> =>
       }
       const gross = sum(lines.map((line) => line.amount));
       const fee = minor(lines.reduce((total, line) => total + line.fee, 0));
-      await appendEvent(tx, { type: 'payout.made', payout, at: payOutAt, currency, gross, fee, payments: lines }, now);
+      await appendEvent(
+        tx,
+        { account, type: 'payout.made', payout, at: payOutAt, currency, gross, fee, payments: lines },
+        now,
+      );
     }
     return due.length > 0;
   });

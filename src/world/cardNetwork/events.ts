@@ -1,5 +1,6 @@
 import type { Instant } from '#core/calendar/instant';
 import type { Clock, ProcessorEvent } from '#server/ports';
+import { accounts } from '#world/accounts/tables';
 import { events } from '#world/cardNetwork/tables';
 import type { WorldDatabase, WorldTx } from '#world/database';
 import { and, asc, eq, lte } from 'drizzle-orm';
@@ -8,6 +9,9 @@ import { Webhook } from 'standardwebhooks';
 
 /** How events leave the network: the body, signed as the Standard Webhooks specification has it. */
 export type Post = (body: string, headers: Record<string, string>) => Promise<{ readonly ok: boolean }>;
+
+/** What events of test accounts and of live ones are signed with. */
+export type SecretOf = (mode: 'test' | 'live') => string;
 
 export async function appendEvent(tx: WorldTx, event: ProcessorEvent, at: Instant, dueAt = at): Promise<void> {
   await tx.insert(events).values({ id: `evt_${randomUUID()}`, event, at, dueAt });
@@ -18,7 +22,7 @@ export async function appendEvent(tx: WorldTx, event: ProcessorEvent, at: Instan
  * an event twice must not mind: a crash between the answer and the mark repeats it.
  * @returns how many were taken
  */
-export async function deliverEvents(db: WorldDatabase, clock: Clock, secret: string, post: Post): Promise<number> {
+export async function deliverEvents(db: WorldDatabase, clock: Clock, secretOf: SecretOf, post: Post): Promise<number> {
   const due = await db
     .select()
     .from(events)
@@ -27,7 +31,7 @@ export async function deliverEvents(db: WorldDatabase, clock: Clock, secret: str
     .limit(100);
   let taken = 0;
   for (const { seq, id, event, tries } of due) {
-    if (!(await postEvent(secret, post, id, event))) {
+    if (!(await postEvent(db, secretOf, post, id, event))) {
       await db
         .update(events)
         .set({ tries: tries + 1 })
@@ -41,7 +45,16 @@ export async function deliverEvents(db: WorldDatabase, clock: Clock, secret: str
 }
 
 /** Posts one event, signed now. The signature carries the real time: receivers refuse an old one. */
-export async function postEvent(secret: string, post: Post, id: string, event: ProcessorEvent): Promise<boolean> {
+export async function postEvent(
+  db: WorldDatabase,
+  secretOf: SecretOf,
+  post: Post,
+  id: string,
+  event: ProcessorEvent,
+): Promise<boolean> {
+  const [account] = await db.select().from(accounts).where(eq(accounts.reference, event.account));
+  if (!account) return false;
+  const secret = secretOf(account.mode);
   const body = JSON.stringify(event);
   const sentAt = new Date();
   const signature = new Webhook(secret).sign(id, sentAt, body);
@@ -60,7 +73,12 @@ export async function postEvent(secret: string, post: Post, id: string, event: P
 }
 
 /** Posts an event once more under its id. Null for an id that there is not. */
-export async function repeatEvent(db: WorldDatabase, secret: string, post: Post, id: string): Promise<boolean | null> {
+export async function repeatEvent(
+  db: WorldDatabase,
+  secretOf: SecretOf,
+  post: Post,
+  id: string,
+): Promise<boolean | null> {
   const [row] = await db.select().from(events).where(eq(events.id, id));
-  return row ? postEvent(secret, post, id, row.event) : null;
+  return row ? postEvent(db, secretOf, post, id, row.event) : null;
 }

@@ -247,7 +247,7 @@ export function openProcessor({ db, clock, baseUrl, account, access }: Deps): Ca
                   : refund(tx, request, at)),
             };
       await tx.insert(requests).values({ key: request.key, request, at, account, ...result });
-      await appendEvent(tx, { type: 'request.answered', key: request.key, answer: result.answer }, at);
+      await appendEvent(tx, { account, type: 'request.answered', key: request.key, answer: result.answer }, at);
       return result.answer;
     });
 
@@ -315,7 +315,7 @@ export async function answerConfirmation(
               ...(presented ? { last4: presented.last4 } : {}),
             };
     await tx.update(requests).set({ answer, confirmUntil: null }).where(eq(requests.key, waiting.key));
-    await appendEvent(tx, { type: 'request.answered', key: waiting.key, answer }, at);
+    await appendEvent(tx, { account: waiting.account, type: 'request.answered', key: waiting.key, answer }, at);
     return inTime ? 'done' : 'over';
   });
 }

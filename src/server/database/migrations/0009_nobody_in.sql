@@ -40,4 +40,13 @@ UPDATE "bookings" SET "mode" = "of"."mode" FROM (
 	SELECT DISTINCT ON ("intents"."booking_id") "intents"."booking_id", "pay_accounts"."mode"
 	FROM "intents" JOIN "pay_accounts" ON "pay_accounts"."id" = "intents"."account_id"
 	ORDER BY "intents"."booking_id", "intents"."made_at"
-) AS "of" WHERE "of"."booking_id" = "bookings"."id";
+) AS "of" WHERE "of"."booking_id" = "bookings"."id";--> statement-breakpoint
+UPDATE "world"."events" AS "e" SET "event" = "e"."event" || jsonb_build_object('account', "r"."account")
+FROM "world"."requests" AS "r" WHERE "e"."event"->>'type' = 'request.answered' AND "r"."key" = "e"."event"->>'key';--> statement-breakpoint
+UPDATE "world"."events" AS "e" SET "event" = "e"."event" || jsonb_build_object('account', "a"."account")
+FROM "world"."authorisations" AS "a" WHERE "e"."event"->>'type' = 'authorisation.lapsed' AND "a"."reference" = "e"."event"->>'authorisation';--> statement-breakpoint
+UPDATE "world"."events" AS "e" SET "event" = "e"."event" || jsonb_build_object('account', "p"."account")
+FROM "world"."payments" AS "p" WHERE "e"."event"->>'type' = 'payment.returned' AND "p"."reference" = "e"."event"->>'payment';--> statement-breakpoint
+UPDATE "world"."events" AS "e" SET "event" = "e"."event" || jsonb_build_object('account', "p"."account")
+FROM (SELECT DISTINCT ON ("payout") "payout", "account" FROM "world"."payments" WHERE "payout" IS NOT NULL ORDER BY "payout") AS "p"
+WHERE "e"."event"->>'type' = 'payout.made' AND "p"."payout" = "e"."event"->>'payout';

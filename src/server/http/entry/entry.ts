@@ -64,6 +64,8 @@ export function openEntry({ baseUrl, trustedProxies, assets, pages, isReady }: E
       return refuse(wrong.status, wrong.code);
     }
     const path = request.url!.split('?', 1)[0]!;
+    // The page of a fault is shown where there is one, and has no address of its own.
+    if (path === '/500') return refuse(404, 'not_found');
     if (request.method === 'GET' || request.method === 'HEAD') {
       if (await missing(served, request, response)) return;
     }

@@ -29,7 +29,9 @@ export function knownHosts(baseUrl: string): (host: string) => boolean {
 
 function canBeDecoded(path: string): boolean {
   try {
-    return !decodeURIComponent(path).includes('\0');
+    const decoded = decodeURIComponent(path);
+    // Encoded twice, or as good as: no address of ours, and nothing behind here may decode it once more.
+    return !/[\0%]/.test(decoded);
   } catch {
     return false;
   }
@@ -41,6 +43,7 @@ export function malformed(request: IncomingMessage, isKnown: (host: string) => b
   if (!(methods as readonly string[]).includes(method)) return { status: 405, code: 'method_not_allowed', allow };
   if (!url.startsWith('/') || url.startsWith('//') || !canBeDecoded(url.split('?', 1)[0]!))
     return { status: 400, code: 'address_unreadable' };
+  if (/%00/.test(url)) return { status: 400, code: 'address_unreadable' };
   const { host, origin } = headers;
   if (host === undefined || !hostPattern.test(host)) return { status: 400, code: 'host_unreadable' };
   if (!isKnown(host)) return { status: 421, code: 'host_unknown' };

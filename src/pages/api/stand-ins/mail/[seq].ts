@@ -1,3 +1,6 @@
 import { reading } from '#server/http/endpoint';
 
-export const GET = reading(({ locals, params }) => locals.app.world.mail.read(Number(params.seq)));
+export const GET = reading(async ({ locals, params }) => {
+  const seq = params.seq!;
+  return /^[1-9]\d{0,9}$/.test(seq) ? locals.app.world.mail.read(Number(seq)) : null;
+});
