@@ -31,7 +31,7 @@ const open = [
 /** Each request finds the application and the person who is signed in; who is not is sent to sign in. */
 export const onRequest = defineMiddleware(async (context, next) => {
   try {
-    return applyHeaders(await answer(context, next), context.url);
+    return await applyHeaders(await answer(context, next), context.url);
   } catch (error) {
     // Pages and endpoints that do not say it themselves: the database went away, or there is a bug.
     log.error({ err: error }, 'a request failed');

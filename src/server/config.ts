@@ -29,6 +29,8 @@ const Config = z
     OSTENDO_SECRET: z.string().min(32, 'at least 32 characters').optional(),
     /** A secret that still opens what is not sealed under the new one yet. */
     OSTENDO_FORMER_SECRET: z.string().min(32, 'at least 32 characters').optional(),
+    /** Who brings it as a bearer token reads more than “ok” of the health. */
+    OSTENDO_HEALTH_KEY: z.string().min(16, 'at least 16 characters').optional(),
     /** Where clients reach it; without it, the address it listens on. */
     OSTENDO_URL: z.url().optional(),
     OSTENDO_DEMO: z.enum(['0', '1']).default('0'),
@@ -57,6 +59,7 @@ export type Config = {
   readonly databaseUrl: string | undefined;
   readonly secret: string | undefined;
   readonly formerSecret: string | undefined;
+  readonly healthKey: string | undefined;
   /** Where messages go out for real; without it they stay in the stand-in mailbox. */
   readonly smtpUrl: string | undefined;
   readonly baseUrl: string;
@@ -92,10 +95,11 @@ export function readConfig(environment: Readonly<Record<string, string | undefin
   const shown = host === '0.0.0.0' || host === '::' ? '127.0.0.1' : host;
   const baseUrl = (parsed.data.OSTENDO_URL ?? `http://${shown}:${port}`).replace(/\/$/, '');
   const { OSTENDO_DEMO, OSTENDO_TRUSTED_PROXIES: trustedProxies, OSTENDO_FORMER_SECRET: formerSecret } = parsed.data;
+  const { OSTENDO_HEALTH_KEY: healthKey } = parsed.data;
   const demo = OSTENDO_DEMO === '1';
   const standInsOpen = demo || parsed.data.NODE_ENV !== 'production';
   return {
-    ...{ port, host, directory, databaseUrl, secret, formerSecret, smtpUrl, baseUrl },
+    ...{ port, host, directory, databaseUrl, secret, formerSecret, healthKey, smtpUrl, baseUrl },
     ...{ demo, standInsOpen, trustedProxies },
   };
 }

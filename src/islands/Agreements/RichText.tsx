@@ -1,3 +1,4 @@
+import { styleNonce } from '#islands/parts/styleNonce';
 import type { FillField, TextBlock } from '#core/agreement/agreement';
 import { agreementFieldNames } from '#core/quote/fieldNames';
 import { docOfText, textOfDoc } from '#islands/Agreements/textOfDoc';
@@ -18,6 +19,7 @@ type Props = {
 /** Headings, paragraphs, lists, bold and italic, and fields: what is pasted keeps these and loses the rest. */
 export default function RichText({ blocks, change, own }: Props) {
   const editor = useEditor({
+    injectNonce: styleNonce(),
     extensions: [
       StarterKit.configure({
         heading: { levels: [2] },

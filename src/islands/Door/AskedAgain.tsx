@@ -35,7 +35,7 @@ export function AskedAgain({ given }: { readonly given: DoorView }) {
           onChange={(event) => from.type(event.currentTarget.value)}
         />
         <NumberInput
-          label="Old codes, unpaid carts and confirmed devices are kept for (days)"
+          label="Expired codes and devices, and old carts, are deleted after (days)"
           min={1}
           max={3650}
           allowDecimal={false}

@@ -26,7 +26,7 @@ export function Password({ email }: { readonly email: string }) {
       <form onSubmit={(event) => void send(event)}>
         <input type="hidden" autoComplete="username" value={email} readOnly />
         <PasswordInput
-          label="The one of now"
+          label="Current password"
           autoComplete="current-password"
           required
           value={current}
@@ -34,7 +34,7 @@ export function Password({ email }: { readonly email: string }) {
           onChange={(event) => setCurrent(event.currentTarget.value)}
         />
         <PasswordInput
-          label="A new one, at least 10 characters"
+          label="New password, at least 10 characters"
           autoComplete="new-password"
           required
           value={password}

@@ -1,4 +1,5 @@
 import { useReady } from '#islands/parts/useReady';
+import { styleNonce } from '#islands/parts/styleNonce';
 import { cssVariables } from '#theme/cssVariables';
 import { theme } from '#theme/theme';
 import { Alert, MantineProvider } from '@mantine/core';
@@ -21,7 +22,12 @@ export function DoorFrame({ title, text, wrong, submit, children }: Props) {
     void submit();
   };
   return (
-    <MantineProvider theme={theme} cssVariablesResolver={cssVariables} defaultColorScheme="auto">
+    <MantineProvider
+      getStyleNonce={styleNonce}
+      theme={theme}
+      cssVariablesResolver={cssVariables}
+      defaultColorScheme="auto"
+    >
       <main className={styles.page}>
         <form className={styles.box} onSubmit={send}>
           <fieldset disabled={!ready} className={styles.fields}>

@@ -1,6 +1,7 @@
 import { type ApiProblem, post } from '#islands/api';
 import { fieldMessage } from '#islands/format/problemSentence';
 import { Problem } from '#islands/parts/Problem';
+import { styleNonce } from '#islands/parts/styleNonce';
 import { cssVariables } from '#theme/cssVariables';
 import { useReady } from '#islands/parts/useReady';
 import { theme } from '#theme/theme';
@@ -44,7 +45,12 @@ export default function FirstStartPage({ zones, currencies }: Props) {
     setProblem(answer.problem);
   };
   return (
-    <MantineProvider theme={theme} cssVariablesResolver={cssVariables} defaultColorScheme="auto">
+    <MantineProvider
+      getStyleNonce={styleNonce}
+      theme={theme}
+      cssVariablesResolver={cssVariables}
+      defaultColorScheme="auto"
+    >
       <main className={styles.page}>
         <form className={styles.wide} onSubmit={(event) => void submit(event)} noValidate>
           <fieldset disabled={!ready} className={styles.fields}>

@@ -5,6 +5,7 @@ import { Palette } from '#islands/shell/Palette';
 import { Prove } from '#islands/shell/Prove';
 import { NavList } from '#islands/shell/NavList';
 import { ShellContext } from '#islands/shell/useShell';
+import { styleNonce } from '#islands/parts/styleNonce';
 import { cssVariables } from '#theme/cssVariables';
 import { theme } from '#theme/theme';
 import { ActionIcon, Burger, Button, Drawer, MantineProvider, useMantineColorScheme } from '@mantine/core';
@@ -13,8 +14,12 @@ import { Notifications } from '@mantine/notifications';
 import { spotlight } from '@mantine/spotlight';
 import { IconMoon, IconPlus, IconSearch, IconSun } from '@tabler/icons-react';
 import { QueryClient, QueryClientProvider, useQuery } from '@tanstack/react-query';
+import { setNonce } from 'get-nonce';
 import { type ReactNode, useState } from 'react';
 import styles from './OwnerShell.module.css';
+
+// What locks the page behind a dialog makes a style element of its own.
+if (typeof document !== 'undefined') setNonce(styleNonce());
 
 type Props = { readonly shell: Shell; readonly path: string; readonly children: ReactNode };
 
@@ -22,7 +27,12 @@ type Props = { readonly shell: Shell; readonly path: string; readonly children: 
 export function OwnerShell({ shell, path, children }: Props) {
   const [queries] = useState(() => new QueryClient({ defaultOptions: { queries: { staleTime: 2000, retry: 1 } } }));
   return (
-    <MantineProvider theme={theme} cssVariablesResolver={cssVariables} defaultColorScheme="auto">
+    <MantineProvider
+      getStyleNonce={styleNonce}
+      theme={theme}
+      cssVariablesResolver={cssVariables}
+      defaultColorScheme="auto"
+    >
       <QueryClientProvider client={queries}>
         <Notifications position="bottom-right" />
         <Frame shell={shell} path={path}>

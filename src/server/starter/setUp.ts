@@ -1,5 +1,7 @@
 import type { Instant } from '#core/calendar/instant';
+import { currencyExponent } from '#core/money/currency';
 import type { Decimal } from '#core/money/decimal';
+import { type Minor, minor } from '#core/money/minor';
 import type { Tx } from '#server/database/open';
 import { business, services, taxes, terms, termsVersions } from '#server/database/schema/business';
 import { agreements } from '#server/database/schema/quotes';
@@ -16,6 +18,9 @@ export const starterServices: readonly ServiceSeed[] = [
   { id: 'project', name: 'Project', kind: 'project', termsId: 'project' },
 ];
 
+/** Refunds from 500 of the currency on ask again who decides them, until the owner says otherwise. */
+const usualProofAbove = (currency: string): Minor => minor(500 * 10 ** currencyExponent(currency));
+
 /** Writes the business with its terms and services, once: where there is one already, nothing changes. */
 export async function setUp(
   tx: Tx,
@@ -27,7 +32,11 @@ export async function setUp(
   const { taxRate, ...owner } = about;
   const made = await tx
     .insert(business)
-    .values({ ...owner, ways: { hidden: ['reader', 'transfer', 'cheque', 'cash'], online: null } })
+    .values({
+      ...owner,
+      proofAbove: usualProofAbove(about.currency),
+      ways: { hidden: ['reader', 'transfer', 'cheque', 'cash'], online: null },
+    })
     .onConflictDoNothing()
     .returning();
   if (made.length === 0) return false;

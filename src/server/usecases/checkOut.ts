@@ -59,39 +59,41 @@ export const checkOut =
     await runDue(deps); // what has run out is free again
     const key = keyOf('checkout', request.requestKey);
     const result = await db
-      .transaction(async (tx): Promise<Result<{ key: string }, CheckOutRefusal>> => {
-        const [owner] = await tx.select().from(business).for('update');
-        const [before] = await tx.select().from(checkouts).where(eq(checkouts.requestKey, request.requestKey));
-        if (before) return ok({ key });
-        if (owner!.bookingStopped !== null) return refuse({ code: 'booking_stopped' });
-        const now = clock.now();
-        if (visitor) {
-          const others = await openCarts(tx, { network: visitor.network, butOf: visitor.device });
-          if (others.carts >= mostOpenCarts || others.bookings + request.items.length > mostOpenBookings)
-            return refuse({ code: 'too_many_carts' });
-          for (const cart of await cartsOfDevice(tx, visitor.device))
-            intents.push(...(await giveBackCart(tx, deps, cart, now)).intents);
-        }
-        const prepared: Prepared[] = [];
-        for (const [index, item] of request.items.entries()) {
-          const read = await prepare(tx, deps, owner!, { request, item, index, now });
-          if (!read.ok) return read;
-          prepared.push(read.value);
-        }
-        if (new Set(prepared.map(({ booking }) => booking.currency)).size > 1)
-          return refuse({ code: 'currencies_mixed' });
-        const total = sum(prepared.map((each) => each.total));
-        const dueNow = sum(prepared.map((each) => each.dueNow));
-        // A page of another day reads otherwise: days are named from it, and what is due now hangs on it.
-        const sameDay = localDate(request.seen.at, owner!.timeZone) === localDate(now, owner!.timeZone);
-        if (total !== request.seen.total || dueNow !== request.seen.dueNow || !sameDay)
-          return refuse({ code: 'sums_changed', total, dueNow });
-        const bookingIds = await insertAll(tx, owner!, prepared, now);
-        if (!bookingIds.ok) throw new Unbooked(bookingIds.refusal);
-        const row = { id: newId(), hash: hashOfToken(key), requestKey: request.requestKey, madeAt: now };
-        await tx.insert(checkouts).values({ ...row, ...visitor, bookingIds: bookingIds.value });
-        return ok({ key });
-      })
+      .transaction((tx) =>
+        orUnbooked(async (): Promise<Result<{ key: string }, CheckOutRefusal>> => {
+          const [owner] = await tx.select().from(business).for('update');
+          const [before] = await tx.select().from(checkouts).where(eq(checkouts.requestKey, request.requestKey));
+          if (before) return ok({ key });
+          if (owner!.bookingStopped !== null) return refuse({ code: 'booking_stopped' });
+          const now = clock.now();
+          if (visitor) {
+            const others = await openCarts(tx, { network: visitor.network, butOf: visitor.device });
+            if (others.carts >= mostOpenCarts || others.bookings + request.items.length > mostOpenBookings)
+              return refuse({ code: 'too_many_carts' });
+            for (const cart of await cartsOfDevice(tx, visitor.device))
+              intents.push(...(await giveBackCart(tx, deps, cart, now)).intents);
+          }
+          const prepared: Prepared[] = [];
+          for (const [index, item] of request.items.entries()) {
+            const read = await prepare(tx, deps, owner!, { request, item, index, now });
+            if (!read.ok) return read;
+            prepared.push(read.value);
+          }
+          if (new Set(prepared.map(({ booking }) => booking.currency)).size > 1)
+            return refuse({ code: 'currencies_mixed' });
+          const total = sum(prepared.map((each) => each.total));
+          const dueNow = sum(prepared.map((each) => each.dueNow));
+          // A page of another day reads otherwise: days are named from it, and what is due now hangs on it.
+          const sameDay = localDate(request.seen.at, owner!.timeZone) === localDate(now, owner!.timeZone);
+          if (total !== request.seen.total || dueNow !== request.seen.dueNow || !sameDay)
+            return refuse({ code: 'sums_changed', total, dueNow });
+          const bookingIds = await insertAll(tx, owner!, prepared, now);
+          if (!bookingIds.ok) return bookingIds;
+          const row = { id: newId(), hash: hashOfToken(key), requestKey: request.requestKey, madeAt: now };
+          await tx.insert(checkouts).values({ ...row, ...visitor, bookingIds: bookingIds.value });
+          return ok({ key });
+        }),
+      )
       .catch((error: unknown) => {
         if (error instanceof Unbooked) return refuse(error.refusal);
         throw error;
@@ -100,6 +102,13 @@ export const checkOut =
     if (result.ok) await runDue(deps);
     return result;
   };
+
+/** What is refused leaves nothing behind: no booking, and no cart given back. */
+async function orUnbooked<T>(work: () => Promise<Result<T, CheckOutRefusal>>): Promise<Result<T, CheckOutRefusal>> {
+  const result = await work();
+  if (!result.ok) throw new Unbooked(result.refusal);
+  return result;
+}
 
 /** Rolls back the bookings that were made before the one that could not be. */
 class Unbooked extends Error {

@@ -1,3 +1,4 @@
+import { fromAddress } from '#server/http/signInTries';
 import { problem } from '#server/http/problem';
 import type { APIRoute } from 'astro';
 
@@ -6,5 +7,5 @@ export const POST: APIRoute = async ({ locals, request }) => {
   const { demoSignIn } = locals.app;
   if (!demoSignIn) return problem(404, 'not_found');
   const { email, password } = demoSignIn;
-  return locals.app.signIn.api.signInEmail({ body: { email, password }, headers: request.headers, asResponse: true });
+  return locals.app.signIn.api.signInEmail({ body: { email, password }, headers: fromAddress(request, locals.address).headers, asResponse: true });
 };
