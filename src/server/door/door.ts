@@ -159,12 +159,10 @@ export function openDoor(deps: Deps, signIn: SignIn) {
       return answer.ok ? answer : null;
     },
 
-    endSecondFactor: async (
-      headers: Headers,
-      { password }: WithPassword,
-    ): Promise<Result<{ ended: true }, WrongPassword>> => {
-      const done = await signIn.api.disableTwoFactor({ body: { password }, headers }).catch(() => null);
-      return done ? ok({ ended: true }) : refuse({ code: 'password_wrong', path: 'password' });
+    /** @returns the answer with the new session's cookie; null where the password was wrong */
+    endSecondFactor: async (headers: Headers, { password }: WithPassword): Promise<Response | null> => {
+      const answer = await signIn.api.disableTwoFactor({ body: { password }, headers, asResponse: true });
+      return answer.ok ? answer : null;
     },
 
     view: async (who: InSession): Promise<DoorView> => {
