@@ -12,6 +12,7 @@ export type Story = {
 
 const { agreed, paid, cardKept, declined, held, holdAsked, holdRefused, released, lapsedHold, changed } = fact;
 const { bankKept, debitSent, debitPaid, debitBack } = fact;
+const { byClient, kept, gaveBack, confirmed, revived, reserved, reserveTaken, reserveLetGo, asks, answers } = fact;
 const secured = [agreed(), paid('03-01 11:00', 300_00, 'r1'), cardKept('03-01 11:00')];
 const settledByDebit = [
   agreed(),
@@ -385,5 +386,141 @@ export const stories: readonly Story[] = [
     why: 'a card for the hold beside the bank account for payments',
     facts: [...settledByDebit, { ...(cardKept('03-07 10:00') as FactOf<'cardKept'>), use: 'hold' }],
     when: '03-08 10:00',
+  },
+  {
+    why: 'a client on the page keeps a place for minutes: no letter asks for money',
+    facts: [byClient(), kept('03-01 10:00', '03-01 10:15')],
+    when: '03-01 10:05',
+  },
+  {
+    why: 'kept for an hour is still on the page',
+    facts: [byClient(), kept('03-01 10:00', '03-01 11:00')],
+    when: '03-01 10:05',
+  },
+  {
+    why: 'kept for longer is asked for by letter',
+    facts: [byClient(), kept('03-01 10:00', '03-01 11:01')],
+    when: '03-01 10:05',
+  },
+  {
+    why: 'paid on the page, nothing is kept for a while any more',
+    facts: [byClient(), kept('03-01 10:00', '03-01 10:15'), paid('03-01 10:10', 300_00, 'r1'), cardKept('03-01 10:10')],
+    when: '03-01 10:11',
+  },
+  {
+    why: 'a part by voucher does not reach: the place is given back with it',
+    facts: [byClient(), kept('03-01 10:00', '03-01 10:15'), paid('03-01 10:10', 50_00, 'r1', 'cash')],
+    when: '03-01 10:11',
+  },
+  {
+    why: 'the client left the page before paying',
+    facts: [byClient(), kept('03-01 10:00', '03-01 10:15'), gaveBack('03-01 10:15')],
+    when: '03-01 10:16',
+  },
+  {
+    why: 'nobody paid what was kept for a day',
+    facts: [byClient(), kept('03-01 10:00', '03-02 10:00'), gaveBack('03-02 10:00')],
+    when: '03-02 10:01',
+  },
+  {
+    why: 'money came after the place was given back',
+    facts: [
+      ...[byClient(), kept('03-01 10:00', '03-01 10:15'), gaveBack('03-01 10:15')],
+      paid('03-01 10:20', 300_00, 'r1'),
+    ],
+    when: '03-01 10:21',
+  },
+  {
+    why: 'it came late, and the place was still free',
+    facts: [
+      ...[byClient(), kept('03-01 10:00', '03-01 10:15'), gaveBack('03-01 10:15'), revived('03-01 10:20')],
+      ...[paid('03-01 10:20', 300_00, 'r1'), cardKept('03-01 10:20')],
+    ],
+    when: '03-01 10:21',
+  },
+  {
+    why: 'the client is to confirm by message',
+    facts: [byClient(), kept('03-01 10:00', '03-01 11:00', 'client')],
+    when: '03-01 10:05',
+  },
+  {
+    why: 'the owner is to answer',
+    facts: [byClient(), kept('03-01 10:00', '03-03 10:00', 'owner')],
+    when: '03-01 10:05',
+  },
+  {
+    why: 'the owner is to answer, and what is due at once is reserved',
+    facts: [byClient(), kept('03-01 10:00', '03-03 10:00', 'owner'), reserved('03-01 10:02', 300_00)],
+    when: '03-01 10:05',
+  },
+  {
+    why: 'the owner said yes, and what was reserved is taken',
+    facts: [
+      ...[byClient(), kept('03-01 10:00', '03-03 10:00', 'owner'), reserved('03-01 10:02', 300_00)],
+      ...[confirmed('03-02 10:00', '03-02 10:00'), reserveTaken('03-02 10:00', 300_00)],
+    ],
+    when: '03-02 10:01',
+  },
+  {
+    why: 'the owner said no: what was reserved is let go, and the client is told',
+    facts: [
+      ...[byClient(), kept('03-01 10:00', '03-03 10:00', 'owner'), reserved('03-01 10:02', 300_00)],
+      gaveBack('03-02 10:00', 'declined'),
+    ],
+    when: '03-02 10:01',
+  },
+  {
+    why: 'let go after the no',
+    facts: [
+      ...[byClient(), kept('03-01 10:00', '03-03 10:00', 'owner'), reserved('03-01 10:02', 300_00)],
+      ...[gaveBack('03-02 10:00', 'declined'), reserveLetGo('03-02 10:00', 300_00)],
+    ],
+    when: '03-02 10:01',
+  },
+  {
+    why: 'nobody answered in time',
+    facts: [byClient(), kept('03-01 10:00', '03-03 10:00', 'owner'), gaveBack('03-03 10:00', 'not_answered')],
+    when: '03-03 10:01',
+  },
+  {
+    why: 'the client said yes by message, and pays by the link',
+    facts: [
+      ...[byClient(), kept('03-01 10:00', '03-01 11:00', 'client')],
+      confirmed('03-01 10:30', '03-01 10:30', 'client'),
+    ],
+    when: '03-01 10:31',
+  },
+  { why: 'the client asks to cancel', facts: [...settled, asks('04-04 10:00', 'cancel')], when: '04-04 10:05' },
+  {
+    why: 'the answer was no: the client is told',
+    facts: [...settled, asks('04-04 10:00', 'move'), answers('04-04 12:00', false)],
+    when: '04-04 12:05',
+  },
+  {
+    why: 'the answer was yes: the change tells it',
+    facts: [...settled, asks('04-04 10:00', 'move'), answers('04-04 12:00', true)],
+    when: '04-04 12:05',
+  },
+  {
+    why: 'booked by a client, with nothing due at once',
+    facts: [byClient()],
+    when: '03-01 10:05',
+    agreed: on({ instalments: rentalTerms.instalments.slice(1) }),
+  },
+  {
+    why: 'accepted as a quote: the client is on the page where it is paid',
+    facts: [byClient('03-01 10:00', { quote: 'q1' })],
+    when: '03-01 10:05',
+  },
+  {
+    why: 'agreed by telephone from a quote',
+    facts: [{ ...(agreed() as FactOf<'agreed'>), quote: 'q1' } as Fact],
+    when: '03-01 10:05',
+  },
+  {
+    why: 'a quote with nothing due at once is confirmed as it is accepted',
+    facts: [byClient('03-01 10:00', { quote: 'q1' })],
+    when: '03-01 10:05',
+    agreed: on({ instalments: rentalTerms.instalments.slice(1) }),
   },
 ];

@@ -160,6 +160,38 @@ export const fact = {
     authorisation: id,
     amount: minor(400_00),
   }),
+  byClient: (when = '03-01 10:00', more: object = {}): Fact => ({
+    kind: 'agreed',
+    at: at(when),
+    by: 'client',
+    ...more,
+  }),
+  kept: (when: string, until: string, who: 'payment' | 'client' | 'owner' = 'payment'): Fact => ({
+    ...{ kind: 'placeKept', at: at(when), until: at(until), for: who },
+  }),
+  gaveBack: (when: string, reason: 'not_paid' | 'not_answered' | 'declined' = 'not_paid'): Fact => ({
+    ...{ kind: 'lapsed', at: at(when), reason },
+  }),
+  confirmed: (when: string, agreed: string, by: 'client' | 'owner' = 'owner'): Fact => ({
+    ...{ kind: 'confirmed', at: at(when), by, agreed: wall(agreed) },
+  }),
+  revived: (when: string): Fact => ({ kind: 'revived', at: at(when) }),
+  reserved: (when: string, amount: number): Fact => ({
+    ...{ kind: 'paymentAuthorised', at: at(when), authorisation: 'p1', amount: minor(amount) },
+    ...{ expires: at('03-08 10:00'), ...card },
+  }),
+  reserveTaken: (when: string, held: number, captured = held): Fact => ({
+    ...{ kind: 'paymentCaptured', at: at(when), authorisation: 'p1', held: minor(held), captured: minor(captured) },
+  }),
+  reserveLetGo: (when: string, amount: number): Fact => ({
+    ...{ kind: 'paymentReleased', at: at(when), authorisation: 'p1', amount: minor(amount) },
+  }),
+  asks: (when: string, what: 'cancel' | 'move', id = 'a1'): Fact => ({
+    ...{ kind: 'clientAsked', at: at(when), askId: id, what, start: null, note: '' },
+  }),
+  answers: (when: string, yes: boolean, id = 'a1'): Fact => ({
+    ...{ kind: 'askAnswered', at: at(when), askId: id, yes, note: '' },
+  }),
   changed: (when: string, before: Deal, after: Deal, tells = true): Fact => ({
     kind: 'changed',
     at: at(when),

@@ -31,6 +31,8 @@ describe('the price of what a client asks for', () => {
     ['days', 'day', 'nothing', asked(1), 150_00],
     ['days of two units', 'day', 'units', asked(2), 300_00],
     ['nights', 'night', 'units', asked(1), 150_00],
+    ['nights of three units', 'night', 'units', asked(3), 450_00],
+    ['hours, whatever the count is of', 'hour', 'nothing', asked(2), 3_600_00],
     ['each unit', 'unit', 'units', asked(3), 150_00],
     ['with extras', 'fixed', 'nothing', asked(1, { case: 2 }), 74_00],
     ['an extra of none', 'fixed', 'nothing', asked(1, { case: 0 }), 50_00],
@@ -42,13 +44,29 @@ describe('the price of what a client asks for', () => {
     ['day', 'units', 2, '2 × Dobsonian, 3 days'],
     ['person', 'guests', 1, 'Dobsonian, 1 guest'],
     ['fixed', 'nothing', 1, 'Dobsonian'],
+    ['fixed', 'nothing', 2, 'Dobsonian'],
+    ['fixed', 'guests', 2, 'Dobsonian, 2 guests'],
+    ['night', 'units', 1, 'Dobsonian, 3 nights'],
+    ['hour', 'nothing', 1, 'Dobsonian, 72 hours'],
+    ['unit', 'units', 3, '3 × Dobsonian'],
   ];
   for (const [basis, counts, count, title] of titles)
     it(`is called ${title}`, () =>
       expect(askedTitle(service(basis), counts, asked(count), context.timeZone)).to.equal(title));
 
+  it('an extra of none is no line', () => {
+    const lines = (extras: AskedOf['extras']) =>
+      askedPrice(service('fixed'), 'nothing', asked(1, extras), context).lines;
+    expect(lines({ case: 0 })).to.have.length(1);
+    expect(lines({ case: 1 }).map(({ id, label, quantity }) => ({ id, label, quantity }))).to.deep.equal([
+      { id: 'service', label: 'Dobsonian', quantity: '1' },
+      { id: 'case', label: 'Case', quantity: '1' },
+    ]);
+  });
+
   const limits: [why: string, extras: Record<string, number>, wrong: string | null][] = [
     ['none', {}, null],
+    ['none of one', { case: 0 }, null],
     ['as many as are let', { case: 3 }, null],
     ['one more', { case: 4 }, 'case'],
     ['less than nothing', { case: -1 }, 'case'],
