@@ -11,6 +11,7 @@ import { testAccountConnected } from '#server/ways/payAccounts';
 import { refundLimit } from '#server/queries/refundLimit';
 import { lookAfterCarts } from '#server/carts/lookAfterCarts';
 import { cartAlive } from '#server/carts/cartAlive';
+import { openLooks } from '#server/guard/looks';
 import { openWork } from '#server/guard/work';
 import { openLimits } from '#server/guard/limits';
 import { openSignIn } from '#server/door/signIn';
@@ -136,6 +137,7 @@ export async function compose(
     ...useCases(deps),
     ...linkGuard(),
     limits,
+    looks: openLooks(),
     work: openWork(db, deps.keyOf),
     cartAlive: (key: string) => cartAlive(db, key),
     /** Resolves when everything that was written has been handed over, or waits for its next try. */

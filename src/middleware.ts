@@ -1,6 +1,7 @@
 import { application } from '#application';
 import { deviceCookie } from '#server/http/device';
 import { applyHeaders } from '#server/http/headers';
+import { TooManyLooks } from '#server/guard/looks';
 import { isOverAge } from '#server/door/sessions';
 import { isClosedStandIn } from '#server/http/standIns';
 import { isFromHere } from '#server/http/sameSite';
@@ -44,6 +45,21 @@ export const onRequest = defineMiddleware(async (context, next) => {
   }
 });
 
+/** What anybody may ask for and takes a while to compute: nobody is signed in for it. */
+const looking = /^\/api\/client\/free\/?$/;
+
+async function looked({ locals }: APIContext, next: MiddlewareNext): Promise<Response> {
+  locals.session = locals.person = null;
+  try {
+    return await locals.app.looks(locals.address, () => next());
+  } catch (error) {
+    if (!(error instanceof TooManyLooks)) throw error;
+    const told = problem(429, 'too_many_looks');
+    told.headers.set('retry-after', '1');
+    return told;
+  }
+}
+
 const closed = (path: string): Response =>
   path.startsWith('/api/')
     ? problem(404, 'not_found')
@@ -55,6 +71,7 @@ async function answer(context: APIContext, next: MiddlewareNext): Promise<Respon
   locals.app = await application();
   locals.address = context.clientAddress;
   locals.device = context.cookies.get(deviceCookie)?.value ?? null;
+  if (looking.test(url.pathname)) return looked(context, next);
   const found = await locals.app.signIn.api.getSession({ headers: request.headers });
   const session = found && !isOverAge(found.session.createdAt, Date.now()) ? found : null;
   locals.session = session ? { personId: session.user.id, sessionId: session.session.id } : null;

@@ -187,7 +187,7 @@ export const fact = {
     ...{ kind: 'paymentReleased', at: at(when), authorisation: 'p1', amount: minor(amount) },
   }),
   asks: (when: string, what: 'cancel' | 'move', id = 'a1'): Fact => ({
-    ...{ kind: 'clientAsked', at: at(when), askId: id, what, start: null, note: '' },
+    ...{ kind: 'clientAsked', at: at(when), askId: id, what, note: '' },
   }),
   answers: (when: string, yes: boolean, id = 'a1'): Fact => ({
     ...{ kind: 'askAnswered', at: at(when), askId: id, yes, note: '' },

@@ -7,5 +7,9 @@ export const POST: APIRoute = async ({ locals, request }) => {
   const { demoSignIn } = locals.app;
   if (!demoSignIn) return problem(404, 'not_found');
   const { email, password } = demoSignIn;
-  return locals.app.signIn.api.signInEmail({ body: { email, password }, headers: fromAddress(request, locals.address).headers, asResponse: true });
+  return locals.app.signIn.api.signInEmail({
+    body: { email, password },
+    headers: fromAddress(request, locals.address).headers,
+    asResponse: true,
+  });
 };
