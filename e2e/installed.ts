@@ -6,25 +6,46 @@ import { minor } from '#core/money/minor';
 import { furnishPlaces } from '#demo/places';
 import { furnishWays } from '#demo/ways';
 import { demoOwner, demoServices, demoSignIn } from '#demo/scenario';
-import { readConfig } from '#server/config';
+import { type Config, readConfig } from '#server/config';
 import { openDatabase } from '#server/database/open';
 import { setUp } from '#server/starter/setUp';
 import { cpSync, mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 
-let template: Promise<string> | null = null;
+type Opened = Awaited<ReturnType<typeof openDatabase>>;
 
-async function makeTemplate(): Promise<string> {
-  const directory = mkdtempSync(join(tmpdir(), 'ostendo-e2e-'));
-  const config = readConfig({ OSTENDO_DATA: directory });
-  const opened = await openDatabase({ ...config, durable: false });
-  const app: App = await compose(config, { opened, post: async () => ({ ok: true }) });
+/** Writes the business and its sign-in; the clock stands at 1 March 2027, 10:00. */
+async function install(config: Config, opened: Opened): Promise<App> {
+  const app = await compose(config, { opened, post: async () => ({ ok: true }) });
   const now = '2027-03-01T10:00:00Z' as Instant;
   await app.world.clock.moveTo(now);
   await opened.db.transaction((tx) => setUp(tx, { ...demoOwner, taxRate: '23' as Decimal }, now, demoServices));
   await furnishWays(app);
   await app.signIn.api.signUpEmail({ body: { ...demoSignIn } });
+  return app;
+}
+
+/** Adds the demo's opening hours, places, dates and one long booking, on the demo's day. */
+async function furnish(app: App): Promise<void> {
+  await furnishPlaces(app);
+  // Along the way the access to its accounts is renewed.
+  await app.moveClock('2027-05-14T08:12:00Z' as Instant);
+  const made = await app.createBooking({
+    ...{ requestKey: 'journey-lane-0001', clientName: 'Pia Lindqvist', clientEmail: 'pia@example.com' },
+    ...{ serviceId: 'rig', title: 'Imaging rig, 9 days', termsId: 'rental-long' },
+    ...{ start: '2027-05-18T18:00' as WallTime, end: '2027-05-27T18:00' as WallTime },
+    lines: [{ id: 'service', label: 'Imaging rig', quantity: '9' as Decimal, unitPrice: minor(80_00), taxes: ['VAT'] }],
+  });
+  if (!made.ok) throw new Error(made.refusal.code);
+}
+
+let template: Promise<string> | null = null;
+
+async function makeTemplate(): Promise<string> {
+  const directory = mkdtempSync(join(tmpdir(), 'ostendo-e2e-'));
+  const config = readConfig({ OSTENDO_DATA: directory });
+  const app = await install(config, await openDatabase({ ...config, durable: false }));
   await app.close();
   return directory;
 }
@@ -44,18 +65,17 @@ async function makeDemo(): Promise<string> {
   const config = readConfig({ OSTENDO_DATA: directory });
   const opened = await openDatabase({ ...config, durable: false });
   const app: App = await compose(config, { opened, post: async () => ({ ok: true }) });
-  await furnishPlaces(app);
-  // Along the way the access to its accounts is renewed.
-  await app.moveClock('2027-05-14T08:12:00Z' as Instant);
-  const made = await app.createBooking({
-    ...{ requestKey: 'journey-lane-0001', clientName: 'Pia Lindqvist', clientEmail: 'pia@example.com' },
-    ...{ serviceId: 'rig', title: 'Imaging rig, 9 days', termsId: 'rental-long' },
-    ...{ start: '2027-05-18T18:00' as WallTime, end: '2027-05-27T18:00' as WallTime },
-    lines: [{ id: 'service', label: 'Imaging rig', quantity: '9' as Decimal, unitPrice: minor(80_00), taxes: ['VAT'] }],
-  });
-  if (!made.ok) throw new Error(made.refusal.code);
+  await furnish(app);
   await app.close();
   return directory;
+}
+
+/** The same on a database server, whose database is migrated and empty. */
+export async function demoOnServer(environment: { DATABASE_URL: string; OSTENDO_SECRET: string }): Promise<void> {
+  const config = readConfig(environment);
+  const app = await install(config, await openDatabase({ ...config, report: () => undefined }));
+  await furnish(app);
+  await app.close();
 }
 
 /** The same with the demo's opening hours, places and dates, on the demo's day. */

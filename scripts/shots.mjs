@@ -77,7 +77,11 @@ await shoot(desk, 'lanes', '/lanes', async (page) => page.getByText('Pia Lindqvi
 await shoot(desk, 'requests', '/credit');
 await shoot(desk, 'quote', '/quotes/Q-0004');
 await shoot(desk, 'messages', '/messages');
-await shoot(desk, 'stand-ins', '/stand-ins');
+await shoot(desk, 'door', '/set-up/door', async (page) => {
+  await page.getByLabel('Your password, to begin').fill('under-dark-skies');
+  await page.getByRole('button', { name: 'Set it up' }).click();
+  await page.getByText('Keep these recovery codes').waitFor();
+});
 await shoot(await open({ width: 1280, height: 800 }, 'dark'), 'today-dark', '/today');
 await shoot(desk, 'set-up', '/set-up#ways', async (page) => {
   await page.getByRole('region', { name: 'Ways to pay' }).evaluate((part) => part.scrollIntoView());

@@ -47,3 +47,6 @@ node scripts/withPostgres.mjs npx mocha --config .mocharc.server.json
 say 'Build, and the journeys in a real browser'
 node --input-type=module -e "import { buildIfChanged } from './scripts/common.mjs'; buildIfChanged();"
 npx mocha --config .mocharc.e2e.json
+
+say 'A tenth of the fuzzer'
+npx tsx testing/fuzz/main.ts --requests 1000 --seed 1

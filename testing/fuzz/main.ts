@@ -3,10 +3,14 @@
  * of 5xx, on one that took past its deadline, on a body that was read beyond its limit, and where the server did not live on.
  */
 import { request as httpRequest } from 'node:http';
+import { mkdtempSync } from 'node:fs';
 import { connect } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { parseArgs } from 'node:util';
-import { demoDirectory } from '../../e2e/installed';
+import { demoDirectory, demoOnServer } from '../../e2e/installed';
 import { serve } from '../../e2e/server';
+import { onServer } from '../databases';
 import { isSignedIn, knownTexts, signedIn } from './knownTexts';
 import { allRoutes, type Route } from './routes';
 import { type Draw, drawFrom, nearly, oddBodies, oddHeaders, oddTexts } from './values';
@@ -134,9 +138,19 @@ function refusesUnread(address: URL, path: string): Promise<boolean> {
   });
 }
 
+/** `node scripts/withPostgres.mjs npm run fuzz` puts it on PostgreSQL. */
+async function serveOnServer(url: string, settings: Record<string, string>) {
+  const { url: own } = await onServer(url);
+  const environment = { DATABASE_URL: own, OSTENDO_SECRET: 'a secret of the fuzzer, long enough to be one' };
+  await demoOnServer(environment);
+  return serve(mkdtempSync(join(tmpdir(), 'ostendo-fuzz-')), { ...environment, ...settings });
+}
+
 async function main(): Promise<number> {
-  const directory = await demoDirectory();
-  const served = await serve(directory, { OSTENDO_TRUSTED_PROXIES: 'loopback', OSTENDO_LOG: 'error' });
+  const settings = { OSTENDO_TRUSTED_PROXIES: 'loopback', OSTENDO_LOG: 'error' };
+  const served = await (process.env.OSTENDO_TEST_SERVER
+    ? serveOnServer(process.env.OSTENDO_TEST_SERVER, settings)
+    : serve(await demoDirectory(), settings));
   const address = new URL(served.address);
   const routes = await allRoutes();
   let cookie = await signedIn(served.address);

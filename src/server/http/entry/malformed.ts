@@ -29,9 +29,8 @@ export function knownHosts(baseUrl: string): (host: string) => boolean {
 
 function canBeDecoded(path: string): boolean {
   try {
-    const decoded = decodeURIComponent(path);
-    // Encoded twice, or as good as: no address of ours, and nothing behind here may decode it once more.
-    return !/[\0%]/.test(decoded);
+    // Encoded twice, or with an encoded slash or the like: no address of ours, and nothing behind here may read it otherwise.
+    return !/[\0%]/.test(decodeURIComponent(path)) && !decodeURI(path).includes('%');
   } catch {
     return false;
   }
