@@ -22,7 +22,10 @@ export default tseslint.config(
     },
   },
   { files: ['src/**/*.tsx'], rules: { 'jsx-a11y/no-noninteractive-tabindex': 'off' } },
-  { files: ['scripts/**', 'bench/**', 'src/cli/**', 'src/demo/**', 'e2e/**', 'testing/fuzz/**'], rules: { 'no-console': 'off' } },
+  {
+    files: ['scripts/**', 'bench/**', 'src/cli/**', 'src/demo/**', 'e2e/**', 'testing/fuzz/**'],
+    rules: { 'no-console': 'off' },
+  },
   // The core has no clock, no random and nothing from outside.
   {
     files: ['src/core/**/*.ts'],
