@@ -31,6 +31,8 @@ export async function runOnMachine(command: 'sign-in-link' | 'new-secret', args:
     const before = await openInstallation();
     if (typeof before === 'number') return before;
     await before.close();
+    // Opening it has sealed everything under the secret of now, also after a change that broke off.
+    forgetFormer(config.directory);
     renewSecret(config.directory);
     const after = await openInstallation();
     if (typeof after === 'number') return after;
