@@ -6,13 +6,14 @@ import { useDebouncedValue } from '@mantine/hooks';
 import { Spotlight, type SpotlightActionData } from '@mantine/spotlight';
 import { IconSearch } from '@tabler/icons-react';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 
 const go = (path: string) => () => location.assign(path);
 
 /** Finds any booking, client or action from the keyboard. */
 export function Palette() {
   const [text, setText] = useState('');
+  const [entered, setEntered] = useState(false);
   const [wanted] = useDebouncedValue(text, 120);
   const { toggleColorScheme: toggle } = useMantineColorScheme();
   const { data: found = [], isFetching } = useQuery({
@@ -68,11 +69,21 @@ export function Palette() {
     ...(bookings.length > 0 ? [{ group: 'Bookings', actions: bookings }] : []),
     ...(fitting.length > 0 ? [{ group: 'Go to', actions: fitting }] : []),
   ];
+  // Enter may come before what was typed has been looked for: it goes where it meant to as soon as that is known.
+  const first = bookings[0] ?? fitting[0];
+  useEffect(() => {
+    if (!entered || wanted !== text || isFetching) return;
+    setEntered(false);
+    first?.onClick?.(undefined as never);
+  }, [entered, wanted, text, isFetching, first]);
   return (
     <Spotlight
       actions={groups}
       query={text}
-      onQueryChange={setText}
+      onQueryChange={(next) => {
+        setEntered(false);
+        setText(next);
+      }}
       filter={(_, given) => given}
       nothingFound={isFetching ? 'Looking…' : 'Nothing has these words.'}
       shortcut={['mod + K', '/']}
@@ -84,9 +95,9 @@ export function Palette() {
         'aria-label': 'Find',
         onKeyDown: (event) => {
           const chosen = document.querySelector('.mantine-Spotlight-action[data-selected]');
-          if (event.key !== 'Enter' || chosen || wanted !== text) return;
+          if (event.key !== 'Enter' || chosen) return;
           event.preventDefault();
-          (bookings[0] ?? fitting[0])?.onClick?.(event as never);
+          setEntered(true);
         },
       }}
     />
