@@ -13,7 +13,7 @@ export function Sessions({ sessions }: { readonly sessions: readonly SessionLine
   const endOthers = useAction<{ ended: number }>('/api/do/end-other-sessions');
   return (
     <section className={styles.part} aria-label="Sessions">
-      <h2>Where you are signed in</h2>
+      <h2>Open sessions</h2>
       <p>A session that nobody uses ends after eight hours, and each after two weeks.</p>
       <ul className={styles.sessions}>
         {sessions.map(({ id, here, address, program, begun, used }) => (

@@ -41,7 +41,8 @@ export function Prove() {
   const field = { value: typed, 'data-autofocus': true, required: true };
   const type = (event: { currentTarget: { value: string } }): void => setTyped(event.currentTarget.value);
   return (
-    <Modal opened={asked !== null} onClose={() => end(false)} title="Is it you?" size="sm" centered>
+    // Above the dialog whose button has asked.
+    <Modal zIndex={400} opened={asked !== null} onClose={() => end(false)} title="Is it you?" size="sm" centered>
       <form onSubmit={(event) => void show(event)}>
         <Text mb="sm">
           This leads money elsewhere, so Ostendo asks once more. You are not asked again for ten minutes.
