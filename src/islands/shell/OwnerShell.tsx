@@ -2,6 +2,7 @@ import type { Shell } from '#contracts/views';
 import { read } from '#islands/api';
 import { ClockFace } from '#islands/shell/ClockFace';
 import { Palette } from '#islands/shell/Palette';
+import { palette } from '#islands/shell/paletteStore';
 import { Prove } from '#islands/shell/Prove';
 import { NavList } from '#islands/shell/NavList';
 import { ShellContext } from '#islands/shell/useShell';
@@ -11,7 +12,6 @@ import { theme } from '#theme/theme';
 import { ActionIcon, Burger, Button, Drawer, MantineProvider, useMantineColorScheme } from '@mantine/core';
 import { useDisclosure } from '@mantine/hooks';
 import { Notifications } from '@mantine/notifications';
-import { spotlight } from '@mantine/spotlight';
 import { IconMoon, IconPlus, IconSearch, IconSun } from '@tabler/icons-react';
 import { QueryClient, QueryClientProvider, useQuery } from '@tanstack/react-query';
 import { setNonce } from 'get-nonce';
@@ -77,7 +77,7 @@ function Frame({ shell: given, path, children }: Props) {
             <button
               type="button"
               className={styles.search}
-              onClick={() => spotlight.open()}
+              onClick={() => palette.open()}
               aria-label="Find a booking, client or action"
             >
               <IconSearch size={18} aria-hidden />

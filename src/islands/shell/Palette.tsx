@@ -1,6 +1,7 @@
 import type { Found } from '#contracts/views';
 import { read } from '#islands/api';
 import { stageWords } from '#islands/format/stageWords';
+import { paletteStore } from '#islands/shell/paletteStore';
 import { useMantineColorScheme } from '@mantine/core';
 import { useDebouncedValue } from '@mantine/hooks';
 import { Spotlight, type SpotlightActionData } from '@mantine/spotlight';
@@ -76,8 +77,20 @@ export function Palette() {
     setEntered(false);
     first?.onClick?.(undefined as never);
   }, [entered, wanted, text, isFetching, first]);
+  // The field takes the focus a moment after the palette has opened; what is typed in that moment is not lost.
+  useEffect(() => {
+    const keep = (event: KeyboardEvent) => {
+      if (!paletteStore.getState().opened || event.ctrlKey || event.metaKey || event.altKey) return;
+      if (event.key.length !== 1 || (event.target as Element).closest('.mantine-Spotlight-search')) return;
+      event.preventDefault();
+      setText((typed) => typed + event.key);
+    };
+    window.addEventListener('keydown', keep);
+    return () => window.removeEventListener('keydown', keep);
+  }, []);
   return (
     <Spotlight
+      store={paletteStore}
       actions={groups}
       query={text}
       onQueryChange={(next) => {
