@@ -64,6 +64,9 @@ export function priceRows(offer: Offer, choice: Choice): PriceRow[] {
   return rows;
 }
 
+/** What the client filled in; names that every object has are no answers. */
+const answerOf = (filled: Filled, id: string): string => (Object.hasOwn(filled, id) ? filled[id]!.trim() : '');
+
 const labelKey = (label: string): string => label.toLowerCase().replace(/\s+/g, ' ').trim();
 
 /** A run that is only a field of many sentences becomes a block for each; otherwise the sentences stand in a row. */
@@ -92,7 +95,7 @@ export function filledAgreement(
   filled: Filled,
 ): TextBlock[] {
   const own = agreement.fields.map(({ id, label }): [string, FieldValue] => {
-    const value = Object.hasOwn(filled, id) ? filled[id]!.trim() : '';
+    const value = answerOf(filled, id);
     return [labelKey(label), value === '' ? '________' : value];
   });
   return filledBlocks(agreement.blocks, { ...bookingFields(about, party, current), ...Object.fromEntries(own) });
@@ -118,7 +121,7 @@ export function signedDocument(
     total: formatMoney(agreed.total, agreed.currency),
     money: planSentences(current),
     cancellation: cancellationSentences(current),
-    filled: (offer.agreement?.fields ?? []).map(({ id, label }) => ({ label, value: about.filled[id]?.trim() ?? '' })),
+    filled: (offer.agreement?.fields ?? []).map(({ id, label }) => ({ label, value: answerOf(about.filled, id) })),
   };
 }
 
