@@ -42,7 +42,7 @@ const context = (when: When, more: Partial<BookingRules> = {}, now = '2027-03-01
   };
   return { rules, hours, timeZone, now: now as Instant };
 };
-type More = Partial<BookingRules> & { uses?: Use[]; units?: number; count?: number; now?: string };
+type More = Partial<BookingRules> & { uses?: readonly Use[]; units?: number; count?: number; now?: string };
 const looking = (when: When, { uses = [], units = 1, count = 1, now, ...more }: More = {}) => {
   const known = context(when, more, now);
   const places = new Map([['a', indexPlace({ id: 'a', units, uses })]]);

@@ -30,6 +30,10 @@ const cases: [why: string, rules: AmountRule[], price: number | null][] = [
   ],
   ['far above a hundred', [percent('80'), percent('80')], null],
   ['a hair below a hundred: a large price is named', [percent('99.9999'), fixed(1_000_00)], 100_001_000_001],
+  ['just a hundred, by one rule', [percent('100')], null],
+  ['just a hundred and a sum', [percent('100'), fixed(1)], null],
+  ['a hundred in halves that are rounded down', [percent('49.5'), percent('50.5')], null],
+  ['a large one that is tried to its end', [percent('99.99'), fixed(1)], 15_001],
   ['a fixed sum of all that money can be', [fixed(Number.MAX_SAFE_INTEGER)], null],
 ];
 

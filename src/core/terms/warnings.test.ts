@@ -2,7 +2,8 @@ import type { Decimal } from '#core/money/decimal';
 import { minor } from '#core/money/minor';
 import type { Example } from '#core/terms/example';
 import { exampleStanding, paidOnTime } from '#core/terms/example';
-import { hardCases } from '#core/terms/hardCases';
+import type { Result } from '#core/result';
+import { type HardCase, hardCases } from '#core/terms/hardCases';
 import type { Terms } from '#core/terms/terms';
 import { faultsOn, termsFaults, termsWarnings } from '#core/terms/warnings';
 import { hardCaseWords } from '#core/wording/hardCaseWords';
@@ -100,6 +101,34 @@ const warned: [why: string, terms: Terms, said: string[]][] = [
     calm({ hold: { ...rentalTerms.hold!, amount: percent('150'), keep: { on: 'end' }, validFor: { hours: 400 } } }),
     [nbsp('The hold of € 1,500.00 is more than the price.')],
   ],
+  [
+    'a hold of just the price',
+    calm({ hold: { ...rentalTerms.hold!, amount: percent('100'), validFor: { hours: 400 } } }),
+    [],
+  ],
+  [
+    'a balance at the end itself',
+    calm({ hold: undefined, instalments: [deposit!, { ...balance!, due: { on: 'end' } }] }),
+    [],
+  ],
+  [
+    'all in person',
+    calm({ hold: undefined, instalments: [{ ...deposit!, collect: 'desk', amount: { share: 1 } }] }),
+    [],
+  ],
+  [
+    'in person, then a charge',
+    calm({ hold: undefined, instalments: [{ ...deposit!, collect: 'desk' }, balance!] }),
+    ['Nothing is paid by card at agreement, so there may be no card for: balance. Ask for a card on file.'],
+  ],
+  [
+    'in person, and a hold',
+    calm({
+      hold: { ...rentalTerms.hold!, validFor: { hours: 400 } },
+      instalments: [{ ...deposit!, collect: 'desk', amount: { share: 1 } }],
+    }),
+    ['Nothing is paid by card at agreement, so there may be no card for: hold. Ask for a card on file.'],
+  ],
 ];
 
 const faults: [why: string, terms: Terms, code: string, said: string][] = [
@@ -148,6 +177,7 @@ describe('terms that give no plan', () => {
     ]);
     expect(termsFaults(on({ hold: { ...hold, margin: { hours: 167 } } }))).to.deep.equal([]);
     expect(faultsOn(on({}), example)).to.deep.equal([]);
+    expect(termsFaults(on({ hold: undefined }))).to.deep.equal([]);
   });
 });
 
@@ -253,6 +283,41 @@ const hard: [why: string, terms: Terms, about: Partial<Example>, rows: string[]]
 describe('hard cases', () => {
   for (const [why, terms, about, expected] of hard)
     it(why, () => expect(rows(terms, about)).to.deep.equal(expected.map(nbsp)));
+
+  const found = <K extends HardCase['kind']>(kind: K, terms: Terms, about: Partial<Example> = {}) =>
+    hardCases(terms, { ...example, ...about }).find((each) => each.kind === kind) as Extract<HardCase, { kind: K }>;
+  const valueOf = <T>(result: Result<T, unknown>): T => {
+    if (!result.ok) throw new Error('no plan');
+    return result.value;
+  };
+  it('moves it five days before it begins, or at once where it was agreed later', () => {
+    const { before, after, at: when } = valueOf(found('moved', on({})).result);
+    expect(when).to.equal(at('04-05 10:00'));
+    expect([before, after].map(({ instalments }) => instalments.map(({ due }) => due))).to.deep.equal([
+      ...[
+        ['2027-03-01', '2027-04-03'],
+        ['2027-03-01', '2027-04-13'],
+      ],
+    ]);
+    expect(after.instalments.map(({ key }) => key)).to.deep.equal(['', '']);
+    expect(valueOf(found('moved', on({}), { agreed: wall('04-08 10:00') }).result).at).to.equal(at('04-08 10:00'));
+  });
+  it('books it the day before, at the same hour', () => {
+    const { instalments } = valueOf(found('dayBefore', on({})).result);
+    expect(instalments.map(({ dueAt }) => dueAt)).to.deep.equal([at('04-09 18:00'), at('04-09 18:00')]);
+  });
+  it('tries half of the fixed sums, or a tenth of the price, in whole units', () => {
+    const odd = on({ instalments: [{ ...deposit!, amount: { fixed: minor(251) } }, balance!] });
+    expect(found('smallTotal', odd).total).to.equal(125);
+    expect(found('smallTotal', on({}), { total: minor(1009) }).total).to.equal(100);
+    expect(found('smallTotal', on({}), { total: minor(9) }).total).to.equal(1);
+  });
+  it('names the parts that nobody is asked for', () => {
+    const open = { name: 'first light', collect: 'ask', amount: percent('20'), due: { open: true } } as const;
+    expect(valueOf(found('neverDated', on({ instalments: [deposit!, balance!, open] })).result)).to.deep.equal({
+      ...{ open: 200_00, names: ['first light'] },
+    });
+  });
 });
 
 describe('an example', () => {
