@@ -263,7 +263,7 @@ describe('the stage of a booking', () => {
 
 describe('the strip of a booking', () => {
   const strip = (over: Loose & { ledger?: Loose }): Strip => stripOf(standingWith(over));
-  const segments: [why: string, of: Parameters<typeof standingWith>[0], drawn: string[]][] = [
+  const segments: [why: string, of: Loose & { ledger?: Loose }, drawn: string[]][] = [
     ['nothing', {}, []],
     ['paid', { parts: [part({ paid: 50_00, left: 0, state: 'paid' })] }, ['received 5000 balance']],
     ['partly paid', { parts: [part({ paid: 10_00, left: 40_00 })] }, ['received 1000 balance', 'late 4000 balance']],

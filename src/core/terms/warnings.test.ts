@@ -286,7 +286,7 @@ describe('hard cases', () => {
 
   const found = <K extends HardCase['kind']>(kind: K, terms: Terms, about: Partial<Example> = {}) =>
     hardCases(terms, { ...example, ...about }).find((each) => each.kind === kind) as Extract<HardCase, { kind: K }>;
-  const valueOf = <T>(result: Result<T, unknown>): T => {
+  const valueOf = <T>(result: Result<T, { readonly code: string }>): T => {
     if (!result.ok) throw new Error('no plan');
     return result.value;
   };
