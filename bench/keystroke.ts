@@ -13,7 +13,7 @@ export const keystroke = (): Promise<void> =>
       due: { on: 'agreement' as const, plus: { days: index * 2 } },
     }));
     const rules = { ...starterTerms[1]!.rules, instalments };
-    const made = await page.request.post(`${address}/api/do/publish-terms`, {
+    const made = await page.request.post(`${address}/api/terms/publish`, {
       data: { termsId: null, name: 'Twenty-four parts', baseVersion: 0, rules },
     });
     const { termsId } = (await made.json()) as { termsId: string };

@@ -55,9 +55,9 @@ const composing = (): Promise<void> =>
     const post = async <T>(path: string, data: object): Promise<T> =>
       (await (await page.request.post(address + path, { data })).json()) as T;
     const about = { requestKey: 'bench-quote', from: null };
-    const quote = await post<{ id: string; number: string }>('/api/do/create-quote', about);
+    const quote = await post<{ id: string; number: string }>('/api/quotes/create', about);
     const draft = rentalDraft({ serviceId: 'dobsonian', agreement: rentalAgreement });
-    await post('/api/do/save-quote', { quoteId: quote.id, edition: 1, draft });
+    await post('/api/quotes/save', { quoteId: quote.id, edition: 1, draft });
     await page.goto(`${address}/quotes/${quote.number}`, { waitUntil: 'networkidle' });
     await page.locator('[data-preview]').getByText('10 days at 55.00').waitFor();
     const texts = ['56', '57', '58'];
@@ -70,7 +70,7 @@ const composing = (): Promise<void> =>
     const { edition } = (await (await page.request.get(`${address}/api/quote/${quote.number}`)).json()) as {
       edition: number;
     };
-    const sent = await post<{ url: string }>('/api/do/send-quote', { quoteId: quote.id, edition, by: 'link' });
+    const sent = await post<{ url: string }>('/api/quotes/send', { quoteId: quote.id, edition, by: 'link' });
     say('Lighthouse (phone), the offer’s page', lighthouse(sent.url));
   });
 

@@ -186,7 +186,7 @@ describe('journey: booked by the client', () => {
   });
 
   it('pays a request by a copied link, and uses the credit and a voucher', async () => {
-    const made = await api<{ url: string }>('/api/do/create-request', {
+    const made = await api<{ url: string }>('/api/credit/create-request', {
       ...{ requestKey: 'journey-request-1', clientName: 'Ottilie Brandt', clientEmail: 'ottilie@example.com' },
       ...{ note: 'A second map', currency: 'EUR', amount: 18_00, smallest: null, expiresAt: null, send: false },
     });

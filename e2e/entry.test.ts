@@ -88,7 +88,7 @@ describe('our own door', () => {
 
   it('reads no more of a body than its route takes', async () => {
     const big = Buffer.alloc(40_000_000);
-    for (const path of ['/api/events/cards', '/api/client/pay', '/api/do/create-booking', '/api/files']) {
+    for (const path of ['/api/events/cards', '/api/client/pay', '/api/bookings/create', '/api/files']) {
       const sent = await fetch(server.address + path, { method: 'POST', body: big, headers: { cookie } }).then(
         async (answer) => ({ status: answer.status, code: ((await answer.json()) as { code: string }).code }),
         () => ({ status: 413, code: 'too_large' }), // it was hung up on while it still sent
@@ -163,11 +163,7 @@ describe('the life of the process', () => {
     };
     const signedIn = await post('/api/demo/sign-in', {});
     const cookie = signedIn.answer.headers.getSetCookie().map((each) => each.split(';')[0]);
-    const made = await post<{ id: string }>(
-      '/api/do/create-booking',
-      rentalFor('Ottilie Brandauer'),
-      cookie.join('; '),
-    );
+    const made = await post<{ id: string }>('/api/bookings/create', rentalFor('Ottilie Brandauer'), cookie.join('; '));
     expect(made.answer.status).to.equal(200);
     for (let tries = 0; !server.log().includes('errand carried out') && tries < 100; tries++)
       await new Promise((resolve) => setTimeout(resolve, 50));

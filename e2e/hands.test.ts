@@ -31,8 +31,8 @@ describe('hands', () => {
       termsId: 'rental',
       ...about,
     };
-    const made = (await (await owner.post(`${server.address}/api/do/create-booking`, { data })).json()) as Made;
-    const copied = await owner.post(`${server.address}/api/do/copy-link`, {
+    const made = (await (await owner.post(`${server.address}/api/bookings/create`, { data })).json()) as Made;
+    const copied = await owner.post(`${server.address}/api/bookings/copy-link`, {
       data: { bookingId: made.id, requestKey: randomUUID() },
     });
     return { ...made, link: ((await copied.json()) as { url: string }).url };

@@ -59,7 +59,7 @@ async function accountsOf(client: Client): Promise<PaidThrough[]> {
 /** One booking from the call to the payment, and then the clock: money, holds, renewals and captures under way. */
 async function work(client: Client, seen: Acknowledged, ways: readonly PaidThrough[]): Promise<void> {
   const way = ways[randomInt(3) === 0 ? 1 : 0]!;
-  const made = await client.post<{ id: string; number: string }>('/api/do/create-booking', {
+  const made = await client.post<{ id: string; number: string }>('/api/bookings/create', {
     requestKey: randomUUID(),
     clientName: `Client ${randomUUID().slice(0, 8)}`,
     clientEmail: 'client@example.com',
@@ -72,7 +72,7 @@ async function work(client: Client, seen: Acknowledged, ways: readonly PaidThrou
   });
   if (made?.status !== 200) return;
   seen.bookings.add(made.body.number);
-  const link = await client.post<{ url: string }>('/api/do/copy-link', {
+  const link = await client.post<{ url: string }>('/api/bookings/copy-link', {
     bookingId: made.body.id,
     requestKey: randomUUID(),
   });
@@ -91,7 +91,7 @@ async function work(client: Client, seen: Acknowledged, ways: readonly PaidThrou
   });
   if (paid?.status === 200 && paid.body.state === 'paid') seen.paid.set(made.body.number, amount);
   if (randomInt(2) === 0)
-    await client.post('/api/do/close-out', {
+    await client.post('/api/closing/close-out', {
       bookingId: made.body.id,
       claims: [{ id: 'x', reason: 'x', amount: 20_00 }],
       coverBalance: false,

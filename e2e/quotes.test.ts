@@ -168,7 +168,7 @@ describe('journey: a quote from the call to the signature', () => {
     template: string | null,
   ): Promise<{ id: string; number: string; edition: number; url: string }> => {
     const from = template ? { template } : { quote: 'unknown' };
-    const made = await post<{ id: string; number: string }>('/api/do/create-quote', { requestKey: randomUUID(), from });
+    const made = await post<{ id: string; number: string }>('/api/quotes/create', { requestKey: randomUUID(), from });
     const view = (await (await request.get(`${server.address}/api/quote/${made.number}`)).json()) as {
       draft: { lines: object[] };
     };
@@ -180,8 +180,8 @@ describe('journey: a quote from the call to the signature', () => {
       start: '2027-04-05T18:00',
       end: '2027-04-08T18:00',
     };
-    const { edition } = await post<{ edition: number }>('/api/do/save-quote', { quoteId: made.id, edition: 1, draft });
-    const { url } = await post<{ url: string }>('/api/do/send-quote', { quoteId: made.id, edition, by: 'link' });
+    const { edition } = await post<{ edition: number }>('/api/quotes/save', { quoteId: made.id, edition: 1, draft });
+    const { url } = await post<{ url: string }>('/api/quotes/send', { quoteId: made.id, edition, by: 'link' });
     return { ...made, edition, url };
   };
   let template = '';

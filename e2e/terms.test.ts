@@ -44,14 +44,14 @@ describe('terms that an owner edits and trusts', () => {
       lines: [{ id: 'service', label: 'Dobsonian', quantity: '1', unitPrice: 400_00, taxes: ['VAT'] }],
       termsId: 'rental',
     };
-    return (await (await request.post(`${server.address}/api/do/create-booking`, { data })).json()) as never;
+    return (await (await request.post(`${server.address}/api/bookings/create`, { data })).json()) as never;
   };
   const rules = async (): Promise<object> => {
     const view = await (await request.get(`${server.address}/api/booking/B-0001`)).json();
     return (view as { agreed: { terms: object } }).agreed.terms;
   };
   const publish = (name: string, baseVersion: number, data: object) =>
-    request.post(`${server.address}/api/do/publish-terms`, {
+    request.post(`${server.address}/api/terms/publish`, {
       data: { termsId: 'rental', name, baseVersion, rules: data },
     });
   const hardCase = (title: string) => owner.getByRole('row', { name: new RegExp(`^${title}`) });

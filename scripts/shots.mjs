@@ -90,13 +90,13 @@ await shoot(desk, 'set-up', '/set-up#ways', async (page) => {
 const phone = await open({ width: 390, height: 844 });
 const linkOf = async (number) => {
   const view = await (await phone.request.get(`${address}/api/booking/${number}`)).json();
-  const made = await phone.request.post(`${address}/api/do/copy-link`, {
+  const made = await phone.request.post(`${address}/api/bookings/copy-link`, {
     data: { bookingId: view.id, requestKey: `shots-${number}` },
   });
   return new URL((await made.json()).url).pathname;
 };
 const offered = await (await phone.request.get(`${address}/api/quote/Q-0005`)).json();
-const offer = await phone.request.post(`${address}/api/do/copy-quote-link`, {
+const offer = await phone.request.post(`${address}/api/quotes/copy-link`, {
   data: { quoteId: offered.id, edition: offered.edition },
 });
 await shoot(phone, 'client-offer', new URL((await offer.json()).url).pathname);

@@ -40,6 +40,9 @@ function ownPath(file: string, name: string): string | null {
   return name.startsWith('.') ? relative('.', join(dirname(file), name)) : null;
 }
 
+/** What a route has for the server alone: its contract would reach the browser with it. */
+const forServer = /^contracts\/routes\/.*\.server$|^contracts\/routes\/served$/;
+
 describe('the table of imports', () => {
   it('has read the sources', () => expect(files.length).to.be.greaterThan(150));
   for (const [area, rule] of Object.entries(allowed)) {
@@ -62,6 +65,16 @@ describe('the table of imports', () => {
       expect(wrong).to.deep.equal([]);
     });
   }
+  it('no page of the browser reaches what a route has for the server alone', () => {
+    const wrong = files
+      .filter((file) => /^(islands|theme|layouts|core)\//.test(file) || /^contracts\/(?!.*\.server\.ts$)/.test(file))
+      .flatMap((file) =>
+        importsOf(file)
+          .filter((name) => forServer.test(ownPath(file, name) ?? ''))
+          .map((name) => `${file} → ${name}`),
+      );
+    expect(wrong).to.deep.equal([]);
+  });
   it('every file belongs to an area', () => {
     const areas = Object.keys(allowed);
     expect(files.filter((file) => !areas.some((area) => file.startsWith(`${area}/`)))).to.deep.equal([]);

@@ -1,4 +1,8 @@
 import { application } from '#application';
+import type { Opening } from '#contracts/routes/rights';
+import { refusalOf } from '#server/door/mayDo';
+import { pageRights, tablePattern } from '#server/http/pageRights';
+import { routeAt } from '#server/http/routing';
 import { deviceCookie } from '#server/http/device';
 import { applyHeaders } from '#server/http/headers';
 import { TooManyLooks } from '#server/guard/looks';
@@ -13,21 +17,15 @@ import { requestNow } from '#server/logging/requestNow';
 import type { APIContext, MiddlewareNext } from 'astro';
 import { defineMiddleware } from 'astro:middleware';
 
-/** What anybody may open: clients come with a link of their own, the world with a signature. */
-const open = [
-  /^\/(sign-in|new-password|enter)$/,
-  /^\/first-start$/,
-  /^\/b\//,
-  /^\/q\//,
-  /^\/r\//,
-  /^\/book(\/|$)/,
-  /^\/f\//,
-  // What the owner does at a stand-in, the counter's reader among it, is for who is signed in.
-  /^\/stand-in\/(?!connect|agree|reader|present)/,
-  /^\/healthz$/,
-  /^\/api\/(auth|events|client|demo|first-start)(\/|$)/,
-  /^\/api\/door\/(forgot|new-password|enter)$/,
-];
+/** What answers a request, and who may use it; null where no page and no route names that. */
+function openingOf({ routePattern, request, url }: APIContext): { opening: Opening | null; queued: boolean } {
+  if (routePattern !== tablePattern) {
+    const known: Readonly<Record<string, Opening>> = pageRights;
+    return { opening: Object.hasOwn(known, routePattern) ? known[routePattern]! : null, queued: false };
+  }
+  const found = routeAt(request.method, url.pathname);
+  return { opening: found?.route.right ?? null, queued: found?.route.limits.queued ?? false };
+}
 
 /** Each request finds the application and the person who is signed in; who is not is sent to sign in. */
 export const onRequest = defineMiddleware(async (context, next) => {
@@ -39,14 +37,10 @@ export const onRequest = defineMiddleware(async (context, next) => {
     const { status } = failureOf(error);
     const { headers } = context.request;
     const page = !context.url.pathname.startsWith('/api/') && headers.get('accept')?.includes('text/html');
-    const html = { status, headers: { 'content-type': 'text/html; charset=utf-8' } };
-    const response = page ? new Response(pageOf(status, requestNow()?.request ?? ''), html) : failed(error);
+    const response = page ? told(status, requestNow()?.request) : failed(error);
     return applyHeaders(response, context.url);
   }
 });
-
-/** What anybody may ask for and takes a while to compute: nobody is signed in for it. */
-const looking = /^\/api\/client\/free\/?$/;
 
 async function looked({ locals }: APIContext, next: MiddlewareNext): Promise<Response> {
   locals.session = locals.person = null;
@@ -54,16 +48,15 @@ async function looked({ locals }: APIContext, next: MiddlewareNext): Promise<Res
     return await locals.app.looks(locals.address, () => next());
   } catch (error) {
     if (!(error instanceof TooManyLooks)) throw error;
-    const told = problem(429, 'too_many_looks');
-    told.headers.set('retry-after', '1');
-    return told;
+    const refused = problem(429, 'too_many_looks');
+    refused.headers.set('retry-after', '1');
+    return refused;
   }
 }
 
-const closed = (path: string): Response =>
-  path.startsWith('/api/')
-    ? problem(404, 'not_found')
-    : new Response(pageOf(404, ''), { status: 404, headers: { 'content-type': 'text/html; charset=utf-8' } });
+const told = (status: number, request = ''): Response =>
+  new Response(pageOf(status, request), { status, headers: { 'content-type': 'text/html; charset=utf-8' } });
+const closed = (path: string): Response => (path.startsWith('/api/') ? problem(404, 'not_found') : told(404));
 
 async function answer(context: APIContext, next: MiddlewareNext): Promise<Response> {
   const { locals, request, url } = context;
@@ -71,14 +64,16 @@ async function answer(context: APIContext, next: MiddlewareNext): Promise<Respon
   locals.app = await application();
   locals.address = context.clientAddress;
   locals.device = context.cookies.get(deviceCookie)?.value ?? null;
-  if (looking.test(url.pathname)) return looked(context, next);
+  const { opening, queued } = openingOf(context);
+  if (queued) return looked(context, next);
   const found = await locals.app.signIn.api.getSession({ headers: request.headers });
   const session = found && !isOverAge(found.session.createdAt, Date.now()) ? found : null;
   locals.session = session ? { personId: session.user.id, sessionId: session.session.id } : null;
   locals.person = session ? { id: session.user.id, name: session.user.name, email: session.user.email } : null;
-  const needsPerson = !open.some((pattern) => pattern.test(url.pathname));
-  if (needsPerson && !locals.person) {
-    if (url.pathname.startsWith('/api/')) return problem(401, 'sign_in_needed');
+  const refused = refusalOf(opening, locals.person);
+  if (refused) {
+    if (url.pathname.startsWith('/api/')) return problem(refused === 'not_yours' ? 403 : 401, refused);
+    if (refused === 'not_yours') return told(404);
     const first = await locals.app.queries.isSetUp();
     return context.redirect(first ? `/sign-in?to=${encodeURIComponent(url.pathname)}` : '/first-start');
   }

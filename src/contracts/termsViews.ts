@@ -1,3 +1,5 @@
+import type { changeBooking } from '#contracts/routes/bookings/changeBooking';
+import type { CodeOf } from '#contracts/routes/route';
 import type { Instant } from '#core/calendar/instant';
 import type { WallTime } from '#core/calendar/wallTime';
 import type { Minor } from '#core/money/minor';
@@ -40,7 +42,7 @@ export type TermsTouch = {
   readonly held: readonly [before: Minor, after: Minor];
   readonly back: Minor;
   readonly tells: boolean;
-  readonly refused: string | null;
+  readonly refused: CodeOf<typeof changeBooking> | null;
 };
 export type TermsUseView = {
   readonly terms: TermsLine;

@@ -1,11 +1,17 @@
-/** What an endpoint answered: its value, or the problem that says what is wrong and where (RFC 9457). */
-export type Answer<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problem: ApiProblem };
-export type ApiProblem = {
-  readonly code: string;
+import type { EdgeCode } from '#contracts/routes/edge';
+import { addressOf, type AnyRoute, type CodeOf, type OutOf, type SentTo } from '#contracts/routes/route';
+
+/** What a route answered: its value, or the problem that says what is wrong and where (RFC 9457). */
+export type Answer<T, Code extends string = string> =
+  { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problem: ApiProblem<Code> };
+export type AnswerOf<R extends AnyRoute> = Answer<OutOf<R>, CodeOf<R>>;
+export type ApiProblem<Code extends string = string> = {
+  readonly code: Code | EdgeCode;
   readonly path?: string;
   readonly detail?: Readonly<Record<string, unknown>>;
   readonly issues?: readonly { readonly path: string; readonly message: string }[];
 };
+export type ProblemOf<R extends AnyRoute> = ApiProblem<CodeOf<R>>;
 
 /** Where nobody can say yet whether it was done: the same request may be sent again, with the same key. */
 const repeatable = new Set([
@@ -19,7 +25,7 @@ const repeatable = new Set([
 ]);
 export const mayRepeat = ({ code }: ApiProblem): boolean => repeatable.has(code);
 
-async function answer<T>(request: () => Promise<Response>): Promise<Answer<T>> {
+async function answer<T, Code extends string>(request: () => Promise<Response>): Promise<Answer<T, Code>> {
   let response: Response;
   try {
     response = await request();
@@ -28,33 +34,27 @@ async function answer<T>(request: () => Promise<Response>): Promise<Answer<T>> {
   }
   const body: unknown = await response.json().catch(() => null);
   if (response.ok) return { ok: true, value: body as T };
-  const problem = body as ApiProblem | null;
+  const problem = body as ApiProblem<Code> | null;
   return { ok: false, problem: problem?.code ? problem : { code: 'try_again' } };
 }
 
-const send = <T>(path: string, body: unknown): Promise<Answer<T>> =>
+/** Sends to a path that is none of the table's: the sign-in's own. */
+export const post = <T, Code extends string = never>(path: string, body: unknown): Promise<Answer<T, Code>> =>
   answer(() =>
     fetch(path, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }),
   );
 
-/** Asks the person to show again who they are; answers whether they did. */
-type Prover = (by: 'code' | 'password') => Promise<boolean>;
-let prover: Prover | null = null;
-export const setProver = (next: Prover | null): void => {
-  prover = next;
-};
+/** Asks a route to do something. */
+export const call = <R extends AnyRoute>({ path }: R, input: SentTo<R>): Promise<AnswerOf<R>> => post(path, input);
 
-/** Where the server wants to be shown first who asks, the person is asked, and the same is sent once more. */
-export async function post<T>(path: string, body: unknown): Promise<Answer<T>> {
-  const answer = await send<T>(path, body);
-  if (answer.ok || answer.problem.code !== 'proof_needed' || !prover) return answer;
-  const by = answer.problem.detail?.by === 'code' ? 'code' : 'password';
-  return (await prover(by)) ? send<T>(path, body) : answer;
+/** Reads a view: null where it is not there, or not for this device. */
+export async function look<R extends AnyRoute>({ path }: R, input: SentTo<R> & object): Promise<Answer<OutOf<R>>> {
+  return answer(() => fetch(addressOf(path, input)));
 }
 
 /** For queries that keep what they had while they are read anew. @throws {Error} with the problem's code */
-export async function read<T>(path: string): Promise<T> {
-  const got = await answer<T>(() => fetch(path));
+export async function read<R extends AnyRoute>(view: R, input: SentTo<R> & object): Promise<OutOf<R>> {
+  const got = await look(view, input);
   if (!got.ok) throw new Error(got.problem.code);
   return got.value;
 }

@@ -84,9 +84,9 @@ const queryOf = (draw: Draw, known: readonly string[]): string => {
 /** What the owner's session is needed for afterwards, or what would take hours, is only tried in forms that cannot succeed. */
 const onlyOdd = new Set([
   '/api/stand-ins/clock',
-  '/api/do/end-other-sessions',
+  '/api/door/end-other-sessions',
   '/api/auth/[...all]',
-  '/api/do/end-session',
+  '/api/door/end-session',
 ]);
 
 function bodyOf(
@@ -152,7 +152,7 @@ async function main(): Promise<number> {
     ? serveOnServer(process.env.OSTENDO_TEST_SERVER, settings)
     : serve(await demoDirectory(), settings));
   const address = new URL(served.address);
-  const routes = await allRoutes();
+  const routes = allRoutes();
   let cookie = await signedIn(served.address);
   const known = await knownTexts(served.address, cookie);
   const draw = drawFrom(seed);

@@ -1,4 +1,6 @@
 import { readdirSync, readFileSync } from 'node:fs';
+import { tablePattern } from '#server/http/pageRights';
+import { allRoutes as table } from '#server/http/routes/all';
 import { z } from 'zod';
 
 export type Route = {
@@ -14,27 +16,28 @@ const pages = new URL('../../src/pages/', import.meta.url).pathname;
 const pathOf = (file: string): string =>
   `/${file.replace(/\.(ts|astro)$/, '').replace(/(^|\/)index$/, '')}`.replace(/(.)\/$/, '$1');
 
-/** The contract that an endpoint names as the first argument of whatever makes it, found by its import. */
-async function schemaIn(text: string): Promise<object | null> {
-  const name = /(?:endpoint|Endpoint|readingQuery)(?:<[^(]*>)?\(\s*([A-Z]\w+)/.exec(text)?.[1];
-  if (!name) return null;
-  const module = new RegExp(`import \\{[^}]*\\b${name}\\b[^}]*\\} from '#contracts/([^']+)'`).exec(text)?.[1];
-  if (!module) return null;
-  const contracts = (await import(`../../src/contracts/${module}.ts`)) as Record<string, z.ZodType>;
-  return z.toJSONSchema(contracts[name]!, { unrepresentable: 'any', io: 'input' });
-}
-
-/** Every page and endpoint of the application, read from its files: a new one is tried without being listed anywhere. */
-export async function allRoutes(): Promise<Route[]> {
+/** Every page and endpoint with a file of its own, read from these: a new one is tried without being listed anywhere. */
+function fileRoutes(): Route[] {
   const files = readdirSync(pages, { recursive: true, encoding: 'utf8' }).filter((file) => /\.(ts|astro)$/.test(file));
-  const routes: Route[] = [];
-  for (const file of files.sort()) {
-    const text = readFileSync(pages + file, 'utf8');
-    const exported = [...text.matchAll(/export const (GET|POST|ALL)\b/g)].map((match) => match[1]!);
+  return files.sort().flatMap((file): Route[] => {
+    if (pathOf(file) === tablePattern) return [];
+    const exported = [...readFileSync(pages + file, 'utf8').matchAll(/export const (GET|POST|ALL)\b/g)];
     const methods = file.endsWith('.astro')
       ? ['GET']
-      : exported.flatMap((each) => (each === 'ALL' ? ['GET', 'POST'] : each));
-    routes.push({ path: pathOf(file), methods, schema: await schemaIn(text) });
-  }
-  return routes;
+      : exported.flatMap(([, method]) => (method === 'ALL' ? ['GET', 'POST'] : method!));
+    return [{ path: pathOf(file), methods, schema: null }];
+  });
 }
+
+/** Every route of the table, with what its contract takes; the path that it had before is tried as well. */
+const tableRoutes = (): Route[] =>
+  table.flatMap(({ route: { method, path }, contract, was }) => {
+    const schema = method === 'POST' ? z.toJSONSchema(contract, { unrepresentable: 'any', io: 'input' }) : null;
+    return [path, ...(was === null ? [] : [was])].map((each) => ({
+      path: each.replace(/:(\w+)/g, '[$1]'),
+      methods: [method],
+      schema,
+    }));
+  });
+
+export const allRoutes = (): readonly Route[] => [...fileRoutes(), ...tableRoutes()];

@@ -1,3 +1,4 @@
+import { saveAgreement } from '#contracts/routes/quotes/saveAgreement';
 import type { AgreementView } from '#contracts/quoteViews';
 import type { Shell } from '#contracts/views';
 import { type Agreement, businessSigns, plainText } from '#core/agreement/agreement';
@@ -8,7 +9,7 @@ import { businessWords } from '#islands/Compose/AgreementPart';
 import { TextBlocks } from '#islands/Offer/TextBlocks';
 import { PageHead } from '#islands/parts/PageHead';
 import { Problem } from '#islands/parts/Problem';
-import { useAction } from '#islands/parts/useAction';
+import { useRoute } from '#islands/parts/useRoute';
 import { useReady } from '#islands/parts/useReady';
 import { OwnerShell } from '#islands/shell/OwnerShell';
 import { useShell } from '#islands/shell/useShell';
@@ -36,7 +37,7 @@ function Editor({ view }: { readonly view: AgreementView }) {
   const [agreement, setAgreement] = useState(view.agreement?.agreement ?? empty);
   const [edition, setEdition] = useState(view.agreement?.edition ?? 0);
   const [kept, setKept] = useState(true);
-  const save = useAction<{ id: string; edition: number }>('/api/do/save-agreement');
+  const save = useRoute(saveAgreement);
   const change = (part: Partial<Agreement>): void => {
     save.clear();
     setKept(false);

@@ -1,3 +1,6 @@
+import { creditOnCheckout } from '#contracts/routes/checkout/creditOnCheckout';
+import { voucherOnCheckout } from '#contracts/routes/checkout/voucherOnCheckout';
+import { call } from '#islands/api';
 import type { CheckoutView } from '#contracts/bookViews';
 import { dateOf, timeOf } from '#core/calendar/wallTime';
 import { localDate } from '#core/calendar/zoned';
@@ -89,8 +92,7 @@ function Doing({ pageKey, view, reload }: Props & { readonly reload: () => Promi
       <PayCart pageKey={pageKey} view={view} reload={reload} />
       {next === 'pay' && view.credit > 0 && (
         <OwnCredit
-          path="/api/client/checkout/credit"
-          about={{ key: pageKey }}
+          send={(attempt) => call(creditOnCheckout, { key: pageKey, attempt })}
           credit={view.credit}
           outstanding={view.everything?.amount ?? view.dueNow}
           currency={currency}
@@ -98,7 +100,11 @@ function Doing({ pageKey, view, reload }: Props & { readonly reload: () => Promi
         />
       )}
       {next === 'pay' && view.offered.ways.includes('voucher') && (
-        <Voucher currency={currency} path="/api/client/checkout/voucher" about={{ key: pageKey }} reload={reload} />
+        <Voucher
+          currency={currency}
+          send={(given) => call(voucherOnCheckout, { key: pageKey, ...given })}
+          reload={reload}
+        />
       )}
     </section>
   );

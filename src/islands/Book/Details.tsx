@@ -1,3 +1,4 @@
+import type { checkOut } from '#contracts/routes/checkout/checkOut';
 import type { BookPageView } from '#contracts/bookViews';
 import { dateOf, timeOf } from '#core/calendar/wallTime';
 import { localDate } from '#core/calendar/zoned';
@@ -14,7 +15,7 @@ import { useKept } from '#islands/Book/useKept';
 import { Steps } from '#islands/ClientPage/Steps';
 import { TextBlocks } from '#islands/Offer/TextBlocks';
 import { postCart } from '#islands/Book/postCart';
-import { type ApiProblem, newKey, mayRepeat } from '#islands/api';
+import { type ProblemOf, newKey, mayRepeat } from '#islands/api';
 import { useRef, useState } from 'react';
 import page from '../ClientPage/ClientPage.module.css';
 import styles from './Book.module.css';
@@ -39,7 +40,7 @@ const nothingTyped: Typed = { name: '', email: '', note: '', agreedName: '', fil
 /** Who books, what is agreed to, and every sum with its day, before anything is agreed. */
 export function Details({ view, cart, framed, remove, more, emptied }: Props) {
   const [typed, setTyped] = useKept<Typed>('details', nothingTyped);
-  const [problem, setProblem] = useState<ApiProblem | null>(null);
+  const [problem, setProblem] = useState<ProblemOf<typeof checkOut> | null>(null);
   const [asked, setAsked] = useState(false);
   const [busy, setBusy] = useState(false);
   const running = useRef(false);

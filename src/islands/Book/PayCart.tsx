@@ -1,3 +1,4 @@
+import { payCheckout } from '#contracts/routes/checkout/payCheckout';
 import type { CheckoutView } from '#contracts/bookViews';
 import { formatMoney } from '#core/money/formatMoney';
 import { type Minor, sum, zero } from '#core/money/minor';
@@ -6,8 +7,8 @@ import { PayWays } from '#islands/ClientPage/PayWays';
 import { Tip } from '#islands/ClientPage/Tip';
 import { payProblem } from '#islands/ClientPage/payProblem';
 import { useReady } from '#islands/parts/useReady';
-import { type Outcome, useCardPayment } from '#islands/ClientPage/useCardPayment';
-import { post } from '#islands/api';
+import { useCardPayment } from '#islands/ClientPage/useCardPayment';
+import { call } from '#islands/api';
 import { useState } from 'react';
 import page from '../ClientPage/ClientPage.module.css';
 
@@ -32,7 +33,7 @@ export function PayCart({ pageKey, view, reload }: Props) {
     offered: view.offered,
     back: `/book/pay/${pageKey}`,
     send: ({ key, card, account }) =>
-      post<Outcome>('/api/client/checkout/pay', {
+      call(payCheckout, {
         ...{ key: pageKey, attempt: key, card, account },
         ...{ everything: all, tip: tipped, seen: chosen },
       }),

@@ -56,11 +56,12 @@ describe('what a client is told', () => {
   for (const [why, typed, agrees, at] of faults)
     it(why, () => expect(Object.keys(faultOf(typed, agrees))).to.deep.equal(at));
 
-  const codes: [code: string, detail: Record<string, unknown>, said: RegExp][] = [
+  const codes: [code: Parameters<typeof bookProblem>[0]['code'], detail: Record<string, unknown>, said: RegExp][] = [
     ['place_taken', {}, /Somebody else has just taken/],
     ['too_many', { limit: 8 }, /At most 8/],
     ['sums_changed', { total: 120_00 }, /120\.00 in all/],
-    ['something_new', {}, /Nothing was booked twice/],
+    ['try_again', {}, /Nothing was booked twice/],
+    ['no_connection', {}, /when it is back/],
   ];
   for (const [code, detail, said] of codes)
     it(`${code} is said in words`, () => expect(bookProblem({ code, detail }, 'EUR')).to.match(said));

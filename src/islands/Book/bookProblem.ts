@@ -1,9 +1,10 @@
-import { formatMoney } from '#core/money/formatMoney';
-import { minor } from '#core/money/minor';
-import type { ApiProblem } from '#islands/api';
+import type { checkOut } from '#contracts/routes/checkout/checkOut';
+import type { CodeOf } from '#contracts/routes/route';
+import { harmless, sayWith, type Sentences, sumIn } from '#islands/format/say';
 
-const sentences: Readonly<Record<string, string>> = {
-  no_connection: 'There is no connection. What you typed is kept; press the button again when it is back.',
+const notNow = 'This cannot be booked here just now. Write to us.';
+
+const sentences: Sentences<CodeOf<typeof checkOut>> = {
   booking_stopped: 'Booking here is closed for the moment. Write to us; nothing was booked.',
   too_many_carts:
     'Several bookings that are not paid yet were begun from here. Pay for one of them, or try again in a while.',
@@ -19,20 +20,25 @@ const sentences: Readonly<Record<string, string>> = {
   currencies_mixed: 'These are paid in two currencies. Book them one after the other.',
   agreement_not_accepted: 'Please read the agreement and write your name under it.',
   terms_do_not_add_up: 'This cannot be booked here just now. Write to us.',
+  hold_has_no_length: notNow,
+  hold_margin_too_long: notNow,
+  nothing_to_pay: notNow,
+  account_limit: 'This is more than may stand open on your account; write to us, and we find a way.',
+  field_missing: 'Something is still to be filled in.',
+  field_wrong: 'Something that was filled in is not quite right.',
+  too_few: ({ limit }) => `At least ${Number(limit)} are needed.`,
+  too_many: ({ limit }) => `At most ${Number(limit)} can be booked at once.`,
+  too_short: ({ limit }) => `At least ${Number(limit)} are needed between start and end.`,
+  too_long: ({ limit }) => `At most ${Number(limit)} are let between start and end.`,
+  sums_changed: (detail, currency) =>
+    `The price has changed since you opened this page: ${sumIn(detail, 'total', currency)} in all. Reload the page to see it; what you typed is kept.`,
 };
 
 /** What went wrong with a booking, as a client reads it. */
-export function bookProblem({ code, detail, issues }: ApiProblem, currency: string): string {
-  const limit = Number(detail?.limit);
-  if (code === 'too_few') return `At least ${limit} are needed.`;
-  if (code === 'too_many') return `At most ${limit} can be booked at once.`;
-  if (code === 'too_short') return `At least ${limit} are needed between start and end.`;
-  if (code === 'too_long') return `At most ${limit} are let between start and end.`;
-  if (code === 'sums_changed')
-    return `The price has changed since you opened this page: ${formatMoney(minor(Number(detail?.total)), currency)} in all. Reload the page to see it; what you typed is kept.`;
-  if (code === 'invalid_input' && issues?.[0]) return `${issues[0].message}.`;
-  return sentences[code] ?? 'That did not get through. Nothing was booked twice; press the button again.';
-}
+export const bookProblem = sayWith(
+  sentences,
+  harmless('Nothing was booked twice, and what you typed is kept', 'press the button again'),
+);
 
 const emailForm = /^[^\s@,;<>]+@[^\s@,;<>]+\.[^\s@,;<>]+$/;
 

@@ -1,17 +1,17 @@
-import { type Answer, post } from '#islands/api';
+import type { SentTo } from '#contracts/routes/route';
+import { checkOut } from '#contracts/routes/checkout/checkOut';
+import { type AnswerOf, call } from '#islands/api';
 import type { Challenge } from 'altcha-lib/types';
-
-type Made = { readonly key: string };
 
 /**
  * Sends a cart. While many are being left unpaid the server wants a little work from each device first: it is done here,
  * beside the page, and the same is sent once more.
  */
-export async function postCart(cart: object): Promise<Answer<Made>> {
-  const answer = await post<Made>('/api/client/checkout', cart);
+export async function postCart(cart: SentTo<typeof checkOut>): Promise<AnswerOf<typeof checkOut>> {
+  const answer = await call(checkOut, cart);
   if (answer.ok || answer.problem.code !== 'work_wanted') return answer;
   const proof = await workOut(answer.problem.detail!.challenge as Challenge);
-  return proof === null ? answer : post<Made>('/api/client/checkout', { ...cart, proof });
+  return proof === null ? answer : call(checkOut, { ...cart, proof });
 }
 
 /** Resolves null where the device cannot do it. */

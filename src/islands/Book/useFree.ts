@@ -1,11 +1,12 @@
-import type { FreeDay, FreeStart } from '#core/availability/freeDays';
+import { free } from '#contracts/routes/checkout/free';
+import { addressOf, type OutOf } from '#contracts/routes/route';
 import type { PlainDate } from '#core/calendar/days';
 import type { WallTime } from '#core/calendar/wallTime';
 import { read } from '#islands/api';
 import { lastOf } from '#islands/Book/months';
 import { useEffect, useState } from 'react';
 
-type Looked = { readonly days: readonly FreeDay[]; readonly ends: readonly FreeStart[] };
+type Looked = OutOf<typeof free>;
 type Asked = {
   readonly service: string;
   readonly month: PlainDate;
@@ -21,12 +22,11 @@ export function useFree({ service, month, count, start }: Asked) {
     readonly failed: boolean;
   }>();
   const [again, setAgain] = useState(0);
-  const query = new URLSearchParams({ service, from: month, to: lastOf(month), count: String(count) });
-  if (start) query.set('start', start);
-  const address = `/api/client/free?${query}`;
+  const about = { service, from: month, to: lastOf(month), count: String(count), ...(start ? { start } : {}) };
+  const address = addressOf(free.path, about);
   useEffect(() => {
     let current = true;
-    read<Looked>(address).then(
+    read(free, about).then(
       (looked) => current && setFound({ of: address, looked, failed: false }),
       () => current && setFound({ of: address, looked: null, failed: true }),
     );

@@ -1,6 +1,7 @@
+import { chooseAccount } from '#contracts/routes/bookings/chooseAccount';
 import type { DialogProps } from '#islands/Booking/BookingActions';
 import { Problem } from '#islands/parts/Problem';
-import { useAction } from '#islands/parts/useAction';
+import { useRoute } from '#islands/parts/useRoute';
 import { Button, Group, Modal, Radio, Stack } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { useState } from 'react';
@@ -9,7 +10,7 @@ const words = { card: 'by card', debit: 'from a bank account' } as const;
 
 /** The next payment of this booking goes through another account than usual. */
 export function AccountDialog({ view, standing, close }: DialogProps) {
-  const choose = useAction<null>('/api/do/choose-account');
+  const choose = useRoute(chooseAccount);
   const [id, setId] = useState(standing.ledger.accountChosen ?? '');
   const keep = async (): Promise<void> => {
     if (!(await choose.attempt({ bookingId: view.id, accountId: id || null }))) return;

@@ -1,3 +1,4 @@
+import { answerAsk } from '#contracts/routes/bookings/answerAsk';
 import type { BookingView } from '#contracts/views';
 import { cancellationOf } from '#core/booking/cancellationOf';
 import type { Standing } from '#core/booking/standing';
@@ -7,14 +8,14 @@ import type { Minor } from '#core/money/minor';
 import { cancelledSentences } from '#core/wording/cancelledSentences';
 import { longMoment, longWall } from '#core/wording/days';
 import { Problem } from '#islands/parts/Problem';
-import { useAction } from '#islands/parts/useAction';
+import { useRoute } from '#islands/parts/useRoute';
 import { Button, Group, Textarea } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { useState } from 'react';
 
 /** What the client asks for, what a yes does to the money, and both answers. */
 export function AnswerAsk({ view, standing }: { readonly view: BookingView; readonly standing: Standing }) {
-  const action = useAction('/api/do/answer-ask');
+  const action = useRoute(answerAsk);
   const [note, setNote] = useState('');
   const { asked } = standing.ledger;
   const { currency, timeZone } = standing.agreed;

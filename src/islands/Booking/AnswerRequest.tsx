@@ -1,12 +1,12 @@
+import { answerRequest } from '#contracts/routes/bookings/answerRequest';
 import type { BookingView } from '#contracts/views';
 import { Problem } from '#islands/parts/Problem';
-import { useAction } from '#islands/parts/useAction';
+import { useRoute } from '#islands/parts/useRoute';
 import { Button, Group, Textarea } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { useState } from 'react';
 
 type Props = { readonly view: BookingView; readonly currency: string; readonly reserved: boolean };
-type Answered = { readonly state: keyof typeof told };
 
 const told = {
   accepted: 'Accepted; the client is told.',
@@ -16,7 +16,7 @@ const told = {
 
 /** Yes, no, or as it is now after a change: each says what it does with the money that waits. */
 export function AnswerRequest({ view, currency, reserved }: Props) {
-  const action = useAction<Answered>('/api/do/answer-request');
+  const action = useRoute(answerRequest);
   const [declining, setDeclining] = useState(false);
   const [note, setNote] = useState('');
   const answer = async (how: 'accept' | 'decline' | 'offer'): Promise<void> => {

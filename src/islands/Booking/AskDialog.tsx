@@ -1,14 +1,15 @@
+import { askNow } from '#contracts/routes/paying/askNow';
 import { payable } from '#core/booking/standing';
 import { formatMoney } from '#core/money/formatMoney';
 import type { DialogProps } from '#islands/Booking/BookingActions';
 import { Problem } from '#islands/parts/Problem';
-import { useAction } from '#islands/parts/useAction';
+import { useRoute } from '#islands/parts/useRoute';
 import { Button, Group, Modal, Stack } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 
 /** Asks the client by message, with a link to pay. */
 export function AskDialog({ view, standing, close }: DialogProps) {
-  const ask = useAction('/api/do/ask-now');
+  const ask = useRoute(askNow);
   const { currency } = standing.agreed;
   const { dueNow } = payable(standing);
   const what = dueNow > 0 ? formatMoney(dueNow, currency) : 'a card for the hold';

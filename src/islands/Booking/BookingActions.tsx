@@ -1,3 +1,5 @@
+import { copyLink as copyLinkRoute } from '#contracts/routes/bookings/copyLink';
+import { createQuote } from '#contracts/routes/quotes/createQuote';
 import type { BookingView } from '#contracts/views';
 import { payable, type Standing } from '#core/booking/standing';
 import { AskDialog } from '#islands/Booking/AskDialog';
@@ -8,7 +10,7 @@ import { ChargeDialog } from '#islands/Booking/ChargeDialog';
 import { GiveUpDialog } from '#islands/Booking/GiveUpDialog';
 import { PaymentDialog } from '#islands/Booking/PaymentDialog';
 import { UseCreditDialog } from '#islands/Booking/UseCreditDialog';
-import { useAction } from '#islands/parts/useAction';
+import { useRoute } from '#islands/parts/useRoute';
 import { ActionIcon, Button, Menu } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import {
@@ -45,8 +47,8 @@ const dialogs: Readonly<Record<Dialog, (props: DialogProps) => React.ReactNode>>
 /** What can be done with a booking. Each opens with its figures and is done only when confirmed. */
 export function BookingActions({ view, standing }: Omit<DialogProps, 'close'>) {
   const [open, setOpen] = useState<Dialog | null>(null);
-  const copy = useAction<{ url: string }>('/api/do/copy-link');
-  const like = useAction<{ number: string }>('/api/do/create-quote');
+  const copy = useRoute(copyLinkRoute);
+  const like = useRoute(createQuote);
   const { position, ledger } = standing;
   const { dueNow } = payable(standing);
   const over = ledger.cancelled !== null || ledger.lapsed;

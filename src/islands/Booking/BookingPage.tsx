@@ -1,3 +1,4 @@
+import { bookingView } from '#contracts/routes/bookings/bookingView';
 import type { BookingView, Shell } from '#contracts/views';
 import { payable, standing } from '#core/booking/standing';
 import { stripOf } from '#core/booking/strip';
@@ -37,7 +38,7 @@ function Booking({ given }: { readonly given: BookingView }) {
   const { now, today, business } = useShell();
   const { data: view } = useQuery({
     queryKey: ['booking', given.number],
-    queryFn: () => read<BookingView>(`/api/booking/${given.number}`),
+    queryFn: () => read(bookingView, { number: given.number }),
     initialData: given,
     // What the reader asks for is answered in seconds.
     refetchInterval: (query) => (query.state.data?.atReader ? 1500 : 10_000),

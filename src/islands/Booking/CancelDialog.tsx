@@ -1,3 +1,4 @@
+import { cancelBooking } from '#contracts/routes/bookings/cancelBooking';
 import { type BookingCancellation, cancellationOf } from '#core/booking/cancellationOf';
 import type { Fact } from '#core/booking/facts';
 import { standing as standingOf } from '#core/booking/standing';
@@ -7,7 +8,7 @@ import { longMoment } from '#core/wording/days';
 import { formatAmount } from '#core/money/formatMoney';
 import type { DialogProps } from '#islands/Booking/BookingActions';
 import { Problem } from '#islands/parts/Problem';
-import { useAction } from '#islands/parts/useAction';
+import { useRoute } from '#islands/parts/useRoute';
 import { Button, Group, Modal, Radio, Stack, Table } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { useState } from 'react';
@@ -43,7 +44,7 @@ function cancelledStanding(
 
 /** What a cancellation keeps, gives back and leaves owed for each way it may come, before one is chosen. */
 export function CancelDialog({ view, standing, close }: DialogProps) {
-  const action = useAction('/api/do/cancel');
+  const action = useRoute(cancelBooking);
   const { agreed, ledger, startAt, asOf } = standing;
   const { currency, timeZone } = agreed;
   const today = localDate(asOf, timeZone);

@@ -1,17 +1,16 @@
+import { chargeNow } from '#contracts/routes/paying/chargeNow';
 import { payable } from '#core/booking/standing';
 import { formatMoney } from '#core/money/formatMoney';
 import { declineText } from '#core/wording/declines';
 import type { DialogProps } from '#islands/Booking/BookingActions';
 import { Problem } from '#islands/parts/Problem';
-import { useAction } from '#islands/parts/useAction';
+import { useRoute } from '#islands/parts/useRoute';
 import { Button, Group, Modal, Stack } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 
-type Outcome = { state: 'paid' } | { state: 'confirm' } | { state: 'declined'; code: string };
-
 /** Charges what is due to the card on file, now. */
 export function ChargeDialog({ view, standing, close }: DialogProps) {
-  const charge = useAction<Outcome>('/api/do/charge-now');
+  const charge = useRoute(chargeNow);
   const { currency } = standing.agreed;
   const { card, receipts } = standing.ledger;
   const sum = formatMoney(payable(standing).dueNow, currency);

@@ -1,17 +1,19 @@
+import { takeAtCounter } from '#contracts/routes/paying/takeAtCounter';
+import { stopAtCounter } from '#contracts/routes/paying/stopAtCounter';
 import { payable } from '#core/booking/standing';
 import { formatMoney } from '#core/money/formatMoney';
 import type { DialogProps } from '#islands/Booking/BookingActions';
 import { fieldMessage } from '#islands/format/problemSentence';
 import { useSum } from '#islands/Booking/useSum';
 import { Problem } from '#islands/parts/Problem';
-import { useAction } from '#islands/parts/useAction';
+import { useRoute } from '#islands/parts/useRoute';
 import { Button, Group, Modal, Stack, TextInput } from '@mantine/core';
 import { type SubmitEvent, useEffect, useRef } from 'react';
 
 /** Sends a sum to the reader, and shows what it waits for until a card was presented or it is stopped. */
 export function CounterDialog({ view, standing, close }: DialogProps) {
-  const send = useAction<{ state: string }>('/api/do/take-at-counter');
-  const stop = useAction<{ stopped: boolean }>('/api/do/stop-at-counter');
+  const send = useRoute(takeAtCounter);
+  const stop = useRoute(stopAtCounter);
   const { currency } = standing.agreed;
   const { dueNow, outstanding } = payable(standing);
   const { text, setText, amount, wrong } = useSum(dueNow > 0 ? dueNow : outstanding, outstanding, currency);

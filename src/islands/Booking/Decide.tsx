@@ -1,3 +1,5 @@
+import { askNow } from '#contracts/routes/paying/askNow';
+import { acceptGap } from '#contracts/routes/bookings/acceptGap';
 import type { BookingView } from '#contracts/views';
 import type { Standing } from '#core/booking/standing';
 import { localDate } from '#core/calendar/zoned';
@@ -7,7 +9,7 @@ import { decisionWords } from '#islands/format/decisionWords';
 import { AnswerAsk } from '#islands/Booking/AnswerAsk';
 import { AnswerRequest } from '#islands/Booking/AnswerRequest';
 import { Problem } from '#islands/parts/Problem';
-import { useAction } from '#islands/parts/useAction';
+import { useRoute } from '#islands/parts/useRoute';
 import { useShell } from '#islands/shell/useShell';
 import { Button } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
@@ -27,8 +29,8 @@ const titles = {
 /** What this booking asks of its owner, boxed because it must stand out; nothing where it asks nothing. */
 export function Decide({ view, standing }: { readonly view: BookingView; readonly standing: Standing }) {
   const { zone, today } = useShell();
-  const ask = useAction('/api/do/ask-now');
-  const accept = useAction('/api/do/accept-gap');
+  const ask = useRoute(askNow);
+  const accept = useRoute(acceptGap);
   const { currency } = standing.agreed;
   const send = async (): Promise<void> => {
     const sent = await ask.run({ bookingId: view.id, requestKey: ask.requestKey() });

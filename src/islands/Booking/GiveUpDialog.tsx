@@ -1,9 +1,10 @@
+import { giveUp } from '#contracts/routes/bookings/giveUp';
 import { formatAmount, formatMoney } from '#core/money/formatMoney';
 import { parseAmount } from '#core/money/parseAmount';
 import type { DialogProps } from '#islands/Booking/BookingActions';
 import { fieldMessage } from '#islands/format/problemSentence';
 import { Problem } from '#islands/parts/Problem';
-import { useAction } from '#islands/parts/useAction';
+import { useRoute } from '#islands/parts/useRoute';
 import { Button, Group, Modal, Stack, TextInput } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { useState } from 'react';
@@ -12,7 +13,7 @@ import { useState } from 'react';
 export function GiveUpDialog({ view, standing, close }: DialogProps) {
   const { currency } = standing.agreed;
   const { outstanding } = standing.position;
-  const action = useAction('/api/do/give-up');
+  const action = useRoute(giveUp);
   const [text, setText] = useState(formatAmount(outstanding, currency));
   const amount = parseAmount(text, currency);
   const wrong = amount === null || amount === 0 || amount > outstanding;

@@ -1,3 +1,5 @@
+import type { SentTo } from '#contracts/routes/route';
+import { recordPayment } from '#contracts/routes/paying/recordPayment';
 import { payable } from '#core/booking/standing';
 import { formatAmount, formatMoney } from '#core/money/formatMoney';
 import { position } from '#core/position/position';
@@ -5,19 +7,19 @@ import type { DialogProps } from '#islands/Booking/BookingActions';
 import { useSum } from '#islands/Booking/useSum';
 import { fieldMessage } from '#islands/format/problemSentence';
 import { Problem } from '#islands/parts/Problem';
-import { useAction } from '#islands/parts/useAction';
+import { useRoute } from '#islands/parts/useRoute';
 import { Button, Group, Modal, SegmentedControl, Stack, TextInput } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { type SubmitEvent, useState } from 'react';
 
 /** Money that came in by hand; says what will be left before it is recorded. */
 export function PaymentDialog({ view, standing, close }: DialogProps) {
-  const record = useAction<{ received: number }>('/api/do/record-payment');
+  const record = useRoute(recordPayment);
   const { currency, timeZone, terms } = standing.agreed;
   const { dueNow, outstanding } = payable(standing);
   const next = standing.parts.find((part) => part.left > part.coming)?.left ?? outstanding;
   const { text, setText, amount, wrong } = useSum(dueNow > 0 ? dueNow : next, outstanding, currency);
-  const [method, setMethod] = useState('cash');
+  const [method, setMethod] = useState<SentTo<typeof recordPayment>['method']>('cash');
   const after = amount
     ? position({
         plan: { instalments: standing.parts },

@@ -1,8 +1,8 @@
+import { useOnBooking } from '#contracts/routes/credit/useOnBooking';
 import type { DialogProps } from '#islands/Booking/BookingActions';
-import type { Minor } from '#core/money/minor';
 import { formatMoney } from '#core/money/formatMoney';
 import { Problem } from '#islands/parts/Problem';
-import { useAction } from '#islands/parts/useAction';
+import { useRoute } from '#islands/parts/useRoute';
 import { Button, Group, Modal, Stack, TextInput } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { useState } from 'react';
@@ -10,7 +10,7 @@ import { useState } from 'react';
 /** Pays what is open from the client's credit, or from a voucher whose code the client tells. */
 export function UseCreditDialog({ view, standing, close }: DialogProps) {
   const [code, setCode] = useState('');
-  const action = useAction<{ used: Minor; left: Minor }>('/api/do/use-on-booking');
+  const action = useRoute(useOnBooking);
   const { currency } = standing.agreed;
   const use = async (voucher: string | null): Promise<void> => {
     const done = await action.run({ bookingId: view.id, requestKey: action.requestKey(), code: voucher });

@@ -1,3 +1,4 @@
+import { bookingsList } from '#contracts/routes/bookings/bookingsList';
 import type { BookingSort, BookingsQuery, BookingsView, Shell } from '#contracts/views';
 import { read } from '#islands/api';
 import { bookingsAddress } from '#islands/Bookings/bookingsAddress';
@@ -42,7 +43,7 @@ function Bookings({ given }: { readonly given: BookingsView }) {
   useEffect(() => history.replaceState(null, '', `/bookings${bookingsAddress(query)}`), [query]);
   const { data, isPlaceholderData, isError } = useQuery({
     queryKey: ['bookings', query],
-    queryFn: () => read<BookingsView>(`/api/bookings${bookingsAddress(query)}`),
+    queryFn: () => read(bookingsList, { ...query, descending: query.descending ? '1' : '0' }),
     placeholderData: keepPreviousData,
     ...(query === given.query ? { initialData: given } : {}),
   });

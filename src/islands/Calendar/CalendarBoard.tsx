@@ -1,3 +1,4 @@
+import { calendar as calendarRoute } from '#contracts/routes/places/calendar';
 import type { CalendarView } from '#contracts/timeViews';
 import { addDays, type PlainDate } from '#core/calendar/days';
 import { localDate, wallOfInstant } from '#core/calendar/zoned';
@@ -41,7 +42,7 @@ export default function CalendarBoard({ view: given }: { readonly view: Calendar
   const calendar = useRef<CalendarRef>(null);
   const { data, isError, refetch } = useQuery({
     queryKey: ['calendar', range.from, range.to],
-    queryFn: () => read<CalendarView>(`/api/calendar?from=${range.from}&to=${range.to}`),
+    queryFn: () => read(calendarRoute, range),
     ...(range.from === given.from ? { initialData: given } : {}),
     placeholderData: (before) => before,
     refetchInterval: 15_000,

@@ -1,3 +1,5 @@
+import { changeView } from '#contracts/routes/bookings/changeView';
+import { changeBooking } from '#contracts/routes/bookings/changeBooking';
 import type { ChangeView } from '#contracts/serviceViews';
 import type { Shell } from '#contracts/views';
 import { standing } from '#core/booking/standing';
@@ -8,7 +10,7 @@ import { OwnRules } from '#islands/Change/OwnRules';
 import { PriceLines } from '#islands/Change/PriceLines';
 import { PageHead } from '#islands/parts/PageHead';
 import { Problem } from '#islands/parts/Problem';
-import { useAction } from '#islands/parts/useAction';
+import { useRoute } from '#islands/parts/useRoute';
 import { useReady } from '#islands/parts/useReady';
 import { OwnerShell } from '#islands/shell/OwnerShell';
 import { useShell } from '#islands/shell/useShell';
@@ -36,7 +38,7 @@ function ChangeForm({ given }: { readonly given: ChangeView }) {
   const { number } = given.booking;
   const { data: view } = useQuery({
     queryKey: ['change', number],
-    queryFn: () => read<ChangeView>(`/api/change/${number}`),
+    queryFn: () => read(changeView, { number }),
     initialData: given,
   });
   const [kept, setDraft, forget] = useLocalStorage<ChangeDraft | null>({
@@ -44,7 +46,7 @@ function ChangeForm({ given }: { readonly given: ChangeView }) {
     defaultValue: null,
     getInitialValueInEffect: false,
   });
-  const action = useAction<{ told: boolean; refunds: number }>('/api/do/change-booking');
+  const action = useRoute(changeBooking);
   const draft = kept ?? draftOfDeal(view.deal);
   const { agreed, facts } = view.booking;
   const { currency } = agreed;

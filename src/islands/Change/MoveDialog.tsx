@@ -1,4 +1,5 @@
-import type { ChangeView } from '#contracts/serviceViews';
+import { changeView } from '#contracts/routes/bookings/changeView';
+import { changeBooking } from '#contracts/routes/bookings/changeBooking';
 import type { WallTime } from '#core/calendar/wallTime';
 import { localDate } from '#core/calendar/zoned';
 import { movedDeal } from '#core/change/moved';
@@ -7,7 +8,7 @@ import { read } from '#islands/api';
 import { BeforeAfter } from '#islands/Change/BeforeAfter';
 import { previewOf } from '#islands/Change/changeDraft';
 import { Problem } from '#islands/parts/Problem';
-import { useAction } from '#islands/parts/useAction';
+import { useRoute } from '#islands/parts/useRoute';
 import { useShell } from '#islands/shell/useShell';
 import { Button, Group, Modal } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
@@ -23,10 +24,10 @@ export function MoveDialog({ move, close }: Props) {
   const { now, zone } = useShell();
   const today = localDate(now, zone);
   const [giveBack, setGiveBack] = useState(true);
-  const action = useAction('/api/do/change-booking');
+  const action = useRoute(changeBooking);
   const { data: view, isError } = useQuery({
     queryKey: ['change', move.number],
-    queryFn: () => read<ChangeView>(`/api/change/${move.number}`),
+    queryFn: () => read(changeView, { number: move.number }),
     staleTime: 0,
   });
   const deal = view ? movedDeal(view.deal, move.start) : null;

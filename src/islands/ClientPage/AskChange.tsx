@@ -1,5 +1,9 @@
+import type { CodeOf } from '#contracts/routes/route';
+import { harmless, sayWith, type Sentences } from '#islands/format/say';
+import { previewMove } from '#contracts/routes/client/previewMove';
+import { askChange } from '#contracts/routes/client/askChange';
 import type { ClientView } from '#contracts/clientViews';
-import { type ApiProblem, newKey, post } from '#islands/api';
+import { type ApiProblem, newKey, call } from '#islands/api';
 import { useRef, useState } from 'react';
 import styles from './ClientPage.module.css';
 
@@ -9,22 +13,27 @@ type Props = {
   readonly reload: () => Promise<void>;
 };
 
-const sentences: Readonly<Record<string, string>> = {
+type Code = CodeOf<typeof previewMove | typeof askChange>;
+
+const sentences: Sentences<Code> = {
   place_taken: 'This time is taken. Choose another one.',
   too_soon: 'This time is over. Choose a later one.',
   nothing_changed: 'It begins then already.',
   asked_already: 'You have asked already; wait for the answer.',
   booking_over: 'This booking can no longer be changed here.',
-  no_connection: 'There is no connection. Try again when it is back.',
+  booking_not_found: 'This booking is no longer there.',
+  link_unknown: 'This link is no longer valid. Ask for a new one.',
+  link_expired: 'This link has expired. Ask for a new one.',
+  device_unknown: 'This device is not confirmed for this page any more. Open the link again.',
 };
-const sentence = ({ code }: ApiProblem): string => sentences[code] ?? 'That did not get through. Try again.';
+const sentence = sayWith(sentences, harmless('Nothing is changed', 'try again'));
 
 /** Asking to begin at another time or to cancel: what it does comes first, the question after it. */
 export default function AskChange({ link, asking, reload }: Props) {
   const [start, setStart] = useState<string>(asking.start);
   const [note, setNote] = useState('');
   const [shown, setShown] = useState<{ readonly of: string; readonly sentences: readonly string[] } | null>(null);
-  const [problem, setProblem] = useState<ApiProblem | null>(null);
+  const [problem, setProblem] = useState<ApiProblem<Code> | null>(null);
   const [busy, setBusy] = useState(false);
   const attempt = useRef(newKey());
   if (asking.open)
@@ -36,7 +45,7 @@ export default function AskChange({ link, asking, reload }: Props) {
   const look = async (): Promise<void> => {
     setBusy(true);
     setProblem(null);
-    const answer = await post<{ sentences: readonly string[] }>('/api/client/preview-move', { link, start });
+    const answer = await call(previewMove, { link, start });
     setBusy(false);
     if (answer.ok) setShown({ of: start, sentences: answer.value.sentences });
     else setProblem(answer.problem);
@@ -45,7 +54,7 @@ export default function AskChange({ link, asking, reload }: Props) {
     setBusy(true);
     setProblem(null);
     const about = { link, attempt: attempt.current, what, start: what === 'move' ? start : null, note };
-    const answer = await post('/api/client/ask', about);
+    const answer = await call(askChange, about);
     setBusy(false);
     if (!answer.ok) return setProblem(answer.problem);
     attempt.current = newKey();
@@ -59,7 +68,7 @@ export default function AskChange({ link, asking, reload }: Props) {
   );
   const fault = problem && (
     <p className={styles.declined} role="alert">
-      {sentence(problem)}
+      {sentence(problem, '')}
     </p>
   );
   return (

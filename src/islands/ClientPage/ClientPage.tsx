@@ -1,3 +1,7 @@
+import { clientView } from '#contracts/routes/client/clientView';
+import { useCredit } from '#contracts/routes/client/useCredit';
+import { useVoucher } from '#contracts/routes/client/useVoucher';
+import { call } from '#islands/api';
 import type { ClientView } from '#contracts/clientViews';
 import { formatAmount, formatMoney } from '#core/money/formatMoney';
 import { wayWords } from '#core/wording/wayWords';
@@ -9,7 +13,7 @@ import { Papers } from '#islands/ClientPage/Papers';
 import { SomebodyElse } from '#islands/ClientPage/SomebodyElse';
 import { Steps } from '#islands/ClientPage/Steps';
 import { WaitingForBank } from '#islands/ClientPage/WaitingForBank';
-import { useClientView } from '#islands/ClientPage/useClientView';
+import { useView } from '#islands/parts/useView';
 import { OwnCredit } from '#islands/ClientPage/OwnCredit';
 import { Voucher } from '#islands/ClientPage/Voucher';
 import { keptNow } from '#islands/ClientPage/keptNow';
@@ -28,7 +32,7 @@ type Props = { readonly link: string; readonly view: ClientView };
 
 /** One link, no password: what was agreed, the one thing to do now, then what happens when. */
 export default function ClientPage({ link, view: given }: Props) {
-  const { view, reload } = useClientView(link, given);
+  const { view, reload } = useView(clientView, { link }, given);
   const { business, currency } = view;
   const ready = useReady();
   return (
@@ -167,8 +171,7 @@ function Doing({ link, view, reload }: Props & { readonly reload: () => Promise<
         {offersCard(view) && <PayBox link={link} view={view} reload={reload} purpose="pay" />}
         {view.credit > 0 && view.offered.ways.includes('credit') && (
           <OwnCredit
-            path="/api/client/use-credit"
-            about={{ link }}
+            send={(attempt) => call(useCredit, { link, attempt })}
             credit={view.credit}
             outstanding={view.outstanding}
             currency={currency}
@@ -176,7 +179,7 @@ function Doing({ link, view, reload }: Props & { readonly reload: () => Promise<
           />
         )}
         {view.offered.ways.includes('voucher') && (
-          <Voucher currency={currency} path="/api/client/use-voucher" about={{ link }} reload={reload} />
+          <Voucher currency={currency} send={(given) => call(useVoucher, { link, ...given })} reload={reload} />
         )}
         {!view.payer && <SomebodyElse link={link} />}
         <OtherWays view={view} />

@@ -1,5 +1,9 @@
+import type { CodeOf } from '#contracts/routes/route';
+import { harmless, sayWith, type Sentences } from '#islands/format/say';
+import { sendCode } from '#contracts/routes/client/sendCode';
+import { useCode } from '#contracts/routes/client/useCode';
 import type { BusinessFace } from '#contracts/quoteViews';
-import { type Answer, type ApiProblem, post } from '#islands/api';
+import { type Answer, type ApiProblem, call } from '#islands/api';
 import { BusinessHead, faceStyle } from '#islands/ClientPage/BusinessHead';
 import { useReady } from '#islands/parts/useReady';
 import { useState } from 'react';
@@ -8,22 +12,26 @@ import styles from './ClientPage.module.css';
 
 type Props = { readonly link: string; readonly business: BusinessFace };
 
-const sentences: Readonly<Record<string, string>> = {
+type Code = CodeOf<typeof sendCode | typeof useCode>;
+
+const sentences: Sentences<Code> = {
   code_wrong: 'This is not the code. Look at the newest message, and try again.',
   code_over: 'This code is used up or older than ten minutes. Have another one sent.',
   too_many_codes: 'Five codes were sent within an hour. Wait until the hour is over, or write to us.',
-  no_connection: 'There is no connection. Try again when it is back.',
+  too_many_tries: 'That was tried several times already. Wait an hour, then try again.',
+  link_unknown: 'This link is no longer valid. Ask for a new one.',
+  link_expired: 'This link has expired. Ask for a new one.',
 };
-const sentence = ({ code }: ApiProblem): string => sentences[code] ?? 'That did not get through. Try again.';
+const sentence = sayWith(sentences, harmless('Nothing is lost', 'try again'));
 
 /** A device that is new to us: a code to the client's own address shows whose it is. Nothing of the booking is here. */
 export default function CodePage({ link, business }: Props) {
   const [to, setTo] = useState<string | null>(null);
   const [code, setCode] = useState('');
-  const [problem, setProblem] = useState<ApiProblem | null>(null);
+  const [problem, setProblem] = useState<ApiProblem<Code> | null>(null);
   const [busy, setBusy] = useState(false);
   const ready = useReady();
-  const run = async <T,>(request: () => Promise<Answer<T>>, done: (value: T) => void): Promise<void> => {
+  const run = async <T,>(request: () => Promise<Answer<T, Code>>, done: (value: T) => void): Promise<void> => {
     setBusy(true);
     setProblem(null);
     const answer = await request();
@@ -33,12 +41,12 @@ export default function CodePage({ link, business }: Props) {
   };
   const send = () =>
     run(
-      () => post<{ to: string }>('/api/client/send-code', { link }),
+      () => call(sendCode, { link }),
       ({ to: address }) => setTo(address),
     );
   const use = () =>
     run(
-      () => post('/api/client/use-code', { link, code: code.trim() }),
+      () => call(useCode, { link, code: code.trim() }),
       () => location.reload(),
     );
   return (
@@ -73,7 +81,7 @@ export default function CodePage({ link, business }: Props) {
           )}
           {problem && (
             <p className={styles.declined} role="alert">
-              {sentence(problem)}
+              {sentence(problem, '')}
             </p>
           )}
           <button

@@ -1,6 +1,7 @@
+import { useCard } from '#contracts/routes/client/useCard';
 import type { ClientView } from '#contracts/clientViews';
 import { keptWhat } from '#islands/ClientPage/keptNow';
-import { post } from '#islands/api';
+import { call } from '#islands/api';
 import { useState } from 'react';
 import styles from './ClientPage.module.css';
 
@@ -11,7 +12,7 @@ export function OwnCards({ link, view, reload }: Props) {
   const [failed, setFailed] = useState(false);
   if (view.cards.length === 0) return null;
   const use = async (cardId: string, purpose?: 'payments' | 'hold'): Promise<void> => {
-    const answer = await post('/api/client/use-card', { link, cardId, ...(purpose ? { use: purpose } : {}) });
+    const answer = await call(useCard, { link, cardId, ...(purpose ? { use: purpose } : {}) });
     setFailed(!answer.ok);
     await reload();
   };

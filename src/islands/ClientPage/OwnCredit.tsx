@@ -1,14 +1,12 @@
 import { formatMoney } from '#core/money/formatMoney';
 import { least, type Minor } from '#core/money/minor';
-import { voucherProblem } from '#islands/ClientPage/Voucher';
-import { newKey, post } from '#islands/api';
+import { type UseAnswer, useProblem } from '#islands/ClientPage/Voucher';
+import { newKey } from '#islands/api';
 import { useRef, useState } from 'react';
 import styles from './ClientPage.module.css';
 
 type Props = {
-  /** Where it is used, and on what. */
-  readonly path: string;
-  readonly about: object;
+  readonly send: (attempt: string) => Promise<UseAnswer>;
   readonly credit: Minor;
   readonly outstanding: Minor;
   readonly currency: string;
@@ -16,15 +14,15 @@ type Props = {
 };
 
 /** What waits as the client's credit, used for this booking with one press. */
-export function OwnCredit({ path, about, credit, outstanding, currency, reload }: Props) {
+export function OwnCredit({ send, credit, outstanding, currency, reload }: Props) {
   const attempt = useRef(newKey());
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   const use = async (): Promise<void> => {
     setBusy(true);
-    const answer = await post(path, { ...about, attempt: attempt.current });
+    const answer = await send(attempt.current);
     if (answer.ok) attempt.current = newKey();
-    setProblem(answer.ok ? null : voucherProblem(answer.problem));
+    setProblem(answer.ok ? null : useProblem(answer.problem, currency));
     await reload();
     setBusy(false);
   };

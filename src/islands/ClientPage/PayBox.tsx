@@ -1,3 +1,5 @@
+import { giveCard } from '#contracts/routes/client/giveCard';
+import { pay as payRoute } from '#contracts/routes/client/pay';
 import type { ClientView } from '#contracts/clientViews';
 import { formatMoney } from '#core/money/formatMoney';
 import { fee } from '#core/fee/fee';
@@ -9,8 +11,8 @@ import { sum, zero } from '#core/money/minor';
 import { parseAmount } from '#core/money/parseAmount';
 import { payProblem } from '#islands/ClientPage/payProblem';
 import { useReady } from '#islands/parts/useReady';
-import { type Outcome, useCardPayment } from '#islands/ClientPage/useCardPayment';
-import { post } from '#islands/api';
+import { useCardPayment } from '#islands/ClientPage/useCardPayment';
+import { call } from '#islands/api';
 import { useState } from 'react';
 import styles from './ClientPage.module.css';
 
@@ -52,8 +54,8 @@ export function PayBox({ link, view: given, reload, purpose, early }: Props) {
     back: `/b/${link}`,
     send: ({ key: attempt, card, account }) =>
       purpose === 'card'
-        ? post<Outcome>('/api/client/give-card', { link, attempt, card, account, ...(use ? { use } : {}) })
-        : post<Outcome>('/api/client/pay', {
+        ? call(giveCard, { link, attempt, card, account, ...(use ? { use } : {}) })
+        : call(payRoute, {
             ...{
               link,
               attempt,

@@ -1,7 +1,8 @@
+import { confirm as confirmRoute } from '#contracts/routes/client/confirm';
 import type { ClientView } from '#contracts/clientViews';
 import { payProblem } from '#islands/ClientPage/payProblem';
 import { useReady } from '#islands/parts/useReady';
-import { type ApiProblem, post } from '#islands/api';
+import { call, type ProblemOf } from '#islands/api';
 import { useState } from 'react';
 import styles from './ClientPage.module.css';
 
@@ -10,12 +11,12 @@ type Props = { readonly link: string; readonly view: ClientView; readonly reload
 /** The yes that a booking waits for. Nothing is charged by it. */
 export function SayYes({ link, view, reload }: Props) {
   const [busy, setBusy] = useState(false);
-  const [problem, setProblem] = useState<ApiProblem | null>(null);
+  const [problem, setProblem] = useState<ProblemOf<typeof confirmRoute> | null>(null);
   const ready = useReady();
   const confirm = async (): Promise<void> => {
     setBusy(true);
     setProblem(null);
-    const answer = await post('/api/client/confirm', { link });
+    const answer = await call(confirmRoute, { link });
     if (!answer.ok) setProblem(answer.problem);
     await reload();
     setBusy(false);
@@ -28,9 +29,7 @@ export function SayYes({ link, view, reload }: Props) {
       </p>
       {problem && (
         <p className={styles.declined} role="alert">
-          {problem.code === 'nothing_asked'
-            ? 'The time to confirm is over, and the place was given back.'
-            : payProblem(problem, view.currency)}
+          {payProblem(problem, view.currency)}
         </p>
       )}
       <button

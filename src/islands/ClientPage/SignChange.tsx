@@ -1,9 +1,10 @@
+import { signChange } from '#contracts/routes/client/signChange';
 import type { ClientView } from '#contracts/clientViews';
 import { signingConsent } from '#core/wording/consent';
 import { emptySignature, signatureFault } from '#islands/Offer/signature';
 import { SignatureBox } from '#islands/Offer/SignatureBox';
 import { TextBlocks } from '#islands/Offer/TextBlocks';
-import { post } from '#islands/api';
+import { call } from '#islands/api';
 import { useState } from 'react';
 import client from './ClientPage.module.css';
 import offer from '#islands/Offer/Offer.module.css';
@@ -21,7 +22,7 @@ export default function SignChange({ link, view, reload }: Props) {
     setFault(missing);
     if (missing || busy) return;
     setBusy(true);
-    const answer = await post('/api/client/sign-change', { link, sha256, signature });
+    const answer = await call(signChange, { link, sha256, signature });
     setBusy(false);
     if (!answer.ok)
       setFault(

@@ -1,4 +1,5 @@
-import { newKey, post } from '#islands/api';
+import { askPayer } from '#contracts/routes/client/askPayer';
+import { newKey, call } from '#islands/api';
 import { payProblem } from '#islands/ClientPage/payProblem';
 import { useReady } from '#islands/parts/useReady';
 import { useRef, useState } from 'react';
@@ -16,7 +17,7 @@ export function SomebodyElse({ link }: { readonly link: string }) {
     if (busy) return;
     setBusy(true);
     setSaid(null);
-    const answer = await post<{ url: string | null }>('/api/client/payer', { link, attempt: attempt.current, to });
+    const answer = await call(askPayer, { link, attempt: attempt.current, to });
     setBusy(false);
     if (!answer.ok) {
       const { code } = answer.problem;

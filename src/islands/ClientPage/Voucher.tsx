@@ -1,19 +1,27 @@
+import type { creditOnCheckout } from '#contracts/routes/checkout/creditOnCheckout';
+import type { voucherOnCheckout } from '#contracts/routes/checkout/voucherOnCheckout';
+import type { useCredit } from '#contracts/routes/client/useCredit';
+import type { useVoucher } from '#contracts/routes/client/useVoucher';
+import type { CodeOf } from '#contracts/routes/route';
 import { formatMoney } from '#core/money/formatMoney';
-import type { Minor } from '#core/money/minor';
-import { type ApiProblem, newKey, post } from '#islands/api';
+import { type AnswerOf, newKey } from '#islands/api';
+import { harmless, sayWith, type Sentences } from '#islands/format/say';
 import { useRef, useState } from 'react';
 import book from '../Book/Book.module.css';
 import styles from './ClientPage.module.css';
 
 type Props = {
   readonly currency: string;
-  readonly path: string;
-  /** What says whose it is: the link, or the checkout's key. */
-  readonly about: object;
+  readonly send: (given: { readonly attempt: string; readonly code: string }) => Promise<UseAnswer>;
   readonly reload: () => Promise<void>;
 };
 
-const sentences: Readonly<Record<string, string>> = {
+export type UseAnswer = AnswerOf<
+  typeof useVoucher | typeof useCredit | typeof voucherOnCheckout | typeof creditOnCheckout
+>;
+type UseCode = CodeOf<typeof useVoucher | typeof useCredit | typeof voucherOnCheckout | typeof creditOnCheckout>;
+
+const sentences: Sentences<UseCode> = {
   voucher_unknown: 'There is no voucher with this code. Look at it again.',
   voucher_expired: 'This voucher has expired. Write to us.',
   voucher_empty: 'Nothing is left on this voucher.',
@@ -21,22 +29,27 @@ const sentences: Readonly<Record<string, string>> = {
   too_many_tries: 'Too many codes were tried. Wait a quarter of an hour.',
   nothing_to_pay_with_it: 'There is nothing to pay any more.',
   payment_under_way: 'A payment is under way; wait for it first.',
-  no_connection: 'There is no connection. Nothing was used; try again when it is back.',
+  no_credit: 'There is no credit to use any more.',
+  attempt_changed: 'Another code was tried with this button. Reload the page, and try again.',
+  way_not_offered: 'This way to pay is not offered any more.',
+  booking_not_found: 'This booking is no longer there.',
+  link_unknown: 'This link is no longer valid. Ask for a new one.',
+  link_expired: 'This link has expired. Ask for a new one.',
+  device_unknown: 'This device is not confirmed for this page any more. Open the link again.',
 };
-export const voucherProblem = ({ code }: ApiProblem): string =>
-  sentences[code] ?? 'That did not get through. Nothing was used twice; try again.';
+export const useProblem = sayWith(sentences, harmless('Nothing was used twice', 'try again'));
 
 /** A gift voucher's code: used as far as it reaches, the rest stays on it. */
-export function Voucher({ currency, path, about, reload }: Props) {
+export function Voucher({ currency, send, reload }: Props) {
   const [code, setCode] = useState('');
   const [busy, setBusy] = useState(false);
   const [said, setSaid] = useState<{ readonly wrong: boolean; readonly text: string } | null>(null);
   const attempt = useRef(newKey());
   const use = async (): Promise<void> => {
     setBusy(true);
-    const answer = await post<{ used: Minor; left: Minor }>(path, { ...about, attempt: attempt.current, code });
+    const answer = await send({ attempt: attempt.current, code });
     setBusy(false);
-    if (!answer.ok) return setSaid({ wrong: true, text: voucherProblem(answer.problem) });
+    if (!answer.ok) return setSaid({ wrong: true, text: useProblem(answer.problem, currency) });
     attempt.current = newKey();
     const { used, left } = answer.value;
     const rest = left > 0 ? `; ${formatMoney(left, currency)} stays on it` : '';

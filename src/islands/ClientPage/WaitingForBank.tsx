@@ -1,5 +1,6 @@
+import { abandon } from '#contracts/routes/client/abandon';
 import type { ClientView } from '#contracts/clientViews';
-import { post } from '#islands/api';
+import { call } from '#islands/api';
 import { useEffect, useState } from 'react';
 import styles from './ClientPage.module.css';
 
@@ -20,7 +21,7 @@ export function WaitingForBank({ link, waiting, reload }: Props) {
   }, [reload]);
   const giveUp = async (): Promise<void> => {
     setBusy(true);
-    await post('/api/client/abandon', { link });
+    await call(abandon, { link });
     await reload();
     setBusy(false);
   };

@@ -1,10 +1,24 @@
-import { formatMoney } from '#core/money/formatMoney';
-import { minor } from '#core/money/minor';
+import type { payCheckout } from '#contracts/routes/checkout/payCheckout';
+import type { abandon } from '#contracts/routes/client/abandon';
+import type { askPayer } from '#contracts/routes/client/askPayer';
+import type { confirm } from '#contracts/routes/client/confirm';
+import type { giveCard } from '#contracts/routes/client/giveCard';
+import type { pay } from '#contracts/routes/client/pay';
+import type { payRequest } from '#contracts/routes/client/payRequest';
+import type { useCard } from '#contracts/routes/client/useCard';
+import type { CodeOf } from '#contracts/routes/route';
 import { declineReason } from '#core/wording/declines';
-import type { ApiProblem } from '#islands/api';
+import { harmless, sayWith, type Sentence, type Sentences, sumIn } from '#islands/format/say';
 
-const sentences: Readonly<Record<string, string>> = {
-  no_connection: 'There is no connection. Nothing was paid twice; press the button again when it is back.',
+export type PayCode =
+  | CodeOf<typeof pay | typeof giveCard | typeof payCheckout | typeof payRequest>
+  | CodeOf<typeof askPayer | typeof confirm | typeof useCard | typeof abandon>
+  | 'declined';
+
+const otherSum: Sentence = (detail, currency) =>
+  `The sum has changed; ${sumIn(detail, 'limit', currency)} is to be paid.`;
+
+const sentences: Sentences<PayCode> = {
   payment_under_way: 'A payment is under way, perhaps in another window. This page shows it as soon as it is through.',
   position_changed: 'A payment has come in meanwhile; this page now shows it. Nothing was paid twice.',
   nothing_due: 'There is nothing to pay any more; this page is being brought up to date.',
@@ -20,13 +34,20 @@ const sentences: Readonly<Record<string, string>> = {
   link_expired: 'This link has expired. Ask for a new one.',
   card_unknown: 'The number could not be read. Type it again.',
   way_not_offered: 'This way to pay is not offered any more. Reload the page, and choose another.',
+  declined: ({ code }) =>
+    `It was refused: ${declineReason(String(code ?? ''))}. Your former card, if there is one, stays in use.`,
+  amount_too_small: otherSum,
+  above_outstanding: otherSum,
+  not_the_sum: otherSum,
+  attempt_changed: 'Another card was tried with this button. Reload the page, and try again; nothing was paid twice.',
+  account_not_found: 'This way to pay is not offered any more. Reload the page, and choose another.',
+  booking_not_found: 'This booking is no longer there.',
+  checkout_unknown: 'This page is no longer there. Begin your booking again; nothing was charged.',
+  request_not_found: 'This is no longer asked for; nothing was paid.',
+  nothing_asked: 'The time to confirm is over, and the place was given back.',
+  too_many_payers: 'The bill went to several people already. Write to us to send it to one more.',
+  too_many_tries: 'That was asked for several times already. Wait an hour, then try again.',
 };
 
 /** What went wrong with a payment, as a client reads it. */
-export function payProblem({ code, detail }: ApiProblem, currency: string): string {
-  if (code === 'declined')
-    return `It was refused: ${declineReason(String(detail?.code ?? ''))}. Your former card, if there is one, stays in use.`;
-  if (typeof detail?.limit === 'number')
-    return `The sum has changed; ${formatMoney(minor(detail.limit), currency)} is to be paid.`;
-  return sentences[code] ?? 'That did not get through. Nothing was paid twice; press the button again.';
-}
+export const payProblem = sayWith(sentences, harmless('Nothing was paid twice', 'press the button again'));

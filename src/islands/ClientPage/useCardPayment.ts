@@ -1,10 +1,10 @@
+import type { PayOutcome } from '#contracts/payOutcome';
+import type { PayCode } from '#islands/ClientPage/payProblem';
 import type { OfferedOnPage, OnlineWay } from '#contracts/wayViews';
 import type { FrameHandle } from '#islands/ClientPage/CardFrame';
 import { type Answer, type ApiProblem, newKey, mayRepeat } from '#islands/api';
 import { useRef, useState } from 'react';
 
-export type Outcome =
-  { state: 'paid' } | { state: 'onTheWay' } | { state: 'confirm'; url: string } | { state: 'declined'; code: string };
 type Try = { readonly key: string; readonly card: string; readonly account: string };
 
 /**
@@ -15,8 +15,8 @@ export function useCardPayment(about: {
   readonly offered: OfferedOnPage;
   /** Where the bank sends the client back to. */
   readonly back: string;
-  readonly send: (attempt: Try) => Promise<Answer<Outcome>>;
-  readonly words: (problem: ApiProblem) => string;
+  readonly send: (attempt: Try) => Promise<Answer<PayOutcome, PayCode>>;
+  readonly words: (problem: ApiProblem<PayCode>) => string;
   readonly done: () => Promise<void>;
   /** Whether a decline is said here; elsewhere the page that is read anew says it. */
   readonly saysDecline?: boolean;

@@ -1,3 +1,4 @@
+import { closeOut } from '#contracts/routes/closing/closeOut';
 import type { CloseOutView } from '#contracts/views';
 import { closeout } from '#core/closeout/closeout';
 import { formatAmount, formatMoney } from '#core/money/formatMoney';
@@ -5,7 +6,7 @@ import type { Minor } from '#core/money/minor';
 import { parseAmount } from '#core/money/parseAmount';
 import { newKey } from '#islands/api';
 import { Problem } from '#islands/parts/Problem';
-import { useAction } from '#islands/parts/useAction';
+import { useRoute } from '#islands/parts/useRoute';
 import { ActionIcon, Button, Checkbox, TextInput } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { IconPlus, IconTrash } from '@tabler/icons-react';
@@ -28,7 +29,7 @@ export function ClaimForm({ line, done }: Props) {
   const [drafts, setDrafts] = useState<readonly ClaimDraft[]>([blank()]);
   const [coverBalance, setCover] = useState(false);
   const [asked, setAsked] = useState(false);
-  const action = useAction('/api/do/close-out');
+  const action = useRoute(closeOut);
   const change = (id: string, part: Partial<ClaimDraft>): void =>
     setDrafts(drafts.map((each) => (each.id === id ? { ...each, ...part } : each)));
   const used = drafts.filter((draft) => draft.reason.trim() !== '' || draft.amount.trim() !== '');

@@ -1,3 +1,5 @@
+import { releaseMany } from '#contracts/routes/closing/releaseMany';
+import { closeOuts } from '#contracts/routes/closing/closeOuts';
 import type { CloseOutView, Shell } from '#contracts/views';
 import { formatAmount } from '#core/money/formatMoney';
 import { read } from '#islands/api';
@@ -6,7 +8,7 @@ import { CloseOutRow } from '#islands/CloseOut/CloseOutRow';
 import { OwnerShell } from '#islands/shell/OwnerShell';
 import { useShell } from '#islands/shell/useShell';
 import { Problem } from '#islands/parts/Problem';
-import { useAction } from '#islands/parts/useAction';
+import { useRoute } from '#islands/parts/useRoute';
 import { useRowKeys } from '#islands/parts/useRowKeys';
 import { Button, Checkbox } from '@mantine/core';
 import { useHotkeys } from '@mantine/hooks';
@@ -32,12 +34,12 @@ function CloseOuts({ given }: { readonly given: CloseOutView }) {
   const { business } = useShell();
   const { data: view } = useQuery({
     queryKey: ['closeOuts'],
-    queryFn: () => read<CloseOutView>('/api/close-outs'),
+    queryFn: () => read(closeOuts, {}),
     initialData: given,
   });
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const [opened, setOpened] = useState<string | null>(null);
-  const release = useAction<{ closed: string[]; refused: { id: string; code: string }[] }>('/api/do/release-many');
+  const release = useRoute(releaseMany);
   const { queue } = view;
   useEffect(() => {
     const number = location.hash.slice(1);

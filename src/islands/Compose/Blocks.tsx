@@ -1,5 +1,5 @@
 import { fixedBlocks, type FixedBlock, type QuoteBlock } from '#core/quote/draft';
-import { type ApiProblem } from '#islands/api';
+import type { SaidProblem } from '#islands/format/problemSentence';
 import { type Part, placeId } from '#islands/Compose/composing';
 import { newId } from '#islands/Compose/newId';
 import { upload } from '#islands/Compose/upload';
@@ -151,7 +151,7 @@ type PictureProps = {
 };
 
 function Picture({ block, set, currency }: PictureProps) {
-  const [problem, setProblem] = useState<ApiProblem | null>(null);
+  const [problem, setProblem] = useState<SaidProblem | null>(null);
   const [busy, setBusy] = useState(false);
   const take = async (file: File | null): Promise<void> => {
     if (!file) return;

@@ -1,4 +1,4 @@
-import { type ApiProblem } from '#islands/api';
+import type { SaidProblem } from '#islands/format/problemSentence';
 import type { Part } from '#islands/Compose/composing';
 import { upload } from '#islands/Compose/upload';
 import { Problem } from '#islands/parts/Problem';
@@ -9,7 +9,7 @@ import styles from './Compose.module.css';
 
 /** Papers that go with the quote: pictures and PDFs. */
 export function Files({ draft, change, currency }: Part) {
-  const [problem, setProblem] = useState<ApiProblem | null>(null);
+  const [problem, setProblem] = useState<SaidProblem | null>(null);
   const [busy, setBusy] = useState(false);
   const add = async (file: File | null): Promise<void> => {
     if (!file) return;

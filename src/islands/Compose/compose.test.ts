@@ -137,11 +137,11 @@ describe('what a reader of an offer is told', () => {
   for (const [why, over, said] of faults)
     it(`of a signature: ${why}`, () => expect(signatureFault({ ...drawn, ...over })).to.equal(said));
   it('sums that have changed are named', () => {
-    const problem = { code: 'sums_changed', detail: { total: 500_00, dueNow: 150_00 } };
+    const problem = { code: 'sums_changed', detail: { total: 500_00, dueNow: 150_00 } } as const;
     expect(quoteProblem(problem, 'EUR')).to.include('€\u00a0500.00 in all').and.include('€\u00a0150.00 now');
   });
   it('anything else ends in words as well', () => {
-    for (const code of ['quote_over', 'quote_expired', 'no_connection', 'unheard_of'])
+    for (const code of ['quote_over', 'quote_expired', 'no_connection', 'try_again'] as const)
       expect(quoteProblem({ code }, 'EUR')).to.match(/\.$/);
   });
 });

@@ -1,9 +1,9 @@
-import type { ApiProblem } from '#islands/api';
+import type { SaidProblem } from '#islands/format/problemSentence';
 
 export type Uploaded = { readonly id: string; readonly name: string };
 
 /** Sends one file. @returns what was kept, or why it was not */
-export async function upload(file: File, wanted: 'picture' | 'any'): Promise<Uploaded | ApiProblem> {
+export async function upload(file: File, wanted: 'picture' | 'any'): Promise<Uploaded | SaidProblem> {
   try {
     const response = await fetch(`/api/files?for=${wanted}`, {
       method: 'POST',
@@ -13,7 +13,7 @@ export async function upload(file: File, wanted: 'picture' | 'any'): Promise<Upl
       },
       body: file,
     });
-    return (await response.json()) as Uploaded | ApiProblem;
+    return (await response.json()) as Uploaded | SaidProblem;
   } catch {
     return { code: 'no_connection' };
   }

@@ -1,8 +1,12 @@
 import type { QuoteDraft } from '#core/quote/draft';
-import type { ApiProblem, Answer } from '#islands/api';
+import type { saveQuote } from '#contracts/routes/quotes/saveQuote';
+import type { saveTemplate } from '#contracts/routes/quotes/saveTemplate';
+import type { CodeOf } from '#contracts/routes/route';
+import type { Answer, ApiProblem } from '#islands/api';
 import { useCallback, useEffect, useRef, useState } from 'react';
 
 type Kept = { readonly edition: number; readonly draft: QuoteDraft };
+type Code = CodeOf<typeof saveQuote | typeof saveTemplate>;
 export type DraftState = 'kept' | 'keeping' | 'notKept' | 'edited';
 
 /** How long after the last touch a draft is kept at the server. */
@@ -23,12 +27,12 @@ const read = (key: string): Kept | null => {
  */
 export function useDraft(
   given: Kept & { readonly key: string },
-  save: (draft: QuoteDraft, edition: number) => Promise<Answer<{ edition: number }>>,
+  save: (draft: QuoteDraft, edition: number) => Promise<Answer<{ readonly edition: number }, Code>>,
 ) {
   const [draft, setDraft] = useState(given.draft);
   const [edition, setEdition] = useState(given.edition);
   const [state, setState] = useState<DraftState>('kept');
-  const [problem, setProblem] = useState<ApiProblem | null>(null);
+  const [problem, setProblem] = useState<ApiProblem<Code> | null>(null);
   const latest = useRef({ draft, edition, touched: 0, kept: 0 });
   const saving = useRef<Promise<void> | null>(null);
   const { key } = given;

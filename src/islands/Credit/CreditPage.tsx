@@ -1,3 +1,7 @@
+import { copyRequestLink } from '#contracts/routes/credit/copyRequestLink';
+import { sendRequest } from '#contracts/routes/credit/sendRequest';
+import { withdrawRequest } from '#contracts/routes/credit/withdrawRequest';
+import { creditView } from '#contracts/routes/credit/creditView';
 import type { CreditView } from '#contracts/creditViews';
 import type { Shell } from '#contracts/views';
 import { localDate } from '#core/calendar/zoned';
@@ -8,7 +12,7 @@ import { HouseAccounts } from '#islands/Credit/HouseAccounts';
 import { RequestForm } from '#islands/Credit/RequestForm';
 import { VoucherForm } from '#islands/Credit/VoucherForm';
 import { PageHead } from '#islands/parts/PageHead';
-import { useAction } from '#islands/parts/useAction';
+import { useRoute } from '#islands/parts/useRoute';
 import { OwnerShell } from '#islands/shell/OwnerShell';
 import { useShell } from '#islands/shell/useShell';
 import { Button, Group } from '@mantine/core';
@@ -36,7 +40,7 @@ const goingWords = {
 function Credit({ given }: { readonly given: CreditView }) {
   const { data: view } = useQuery({
     queryKey: ['credit'],
-    queryFn: () => read<CreditView>('/api/credit'),
+    queryFn: () => read(creditView, {}),
     initialData: given,
     refetchInterval: 15_000,
   });
@@ -80,9 +84,9 @@ const stateWords = { open: 'waiting', paid: 'paid', over: 'no longer asked for' 
 
 function Requests({ requests }: Pick<CreditView, 'requests'>) {
   const { zone, today } = useShell();
-  const copy = useAction<{ url: string }>('/api/do/copy-request-link');
-  const send = useAction<{ sent: true }>('/api/do/send-request');
-  const withdraw = useAction<{ withdrawn: true }>('/api/do/withdraw-request');
+  const copy = useRoute(copyRequestLink);
+  const send = useRoute(sendRequest);
+  const withdraw = useRoute(withdrawRequest);
   const copyLink = async (requestId: string): Promise<void> => {
     const made = await copy.run({ requestId });
     if (!made) return;

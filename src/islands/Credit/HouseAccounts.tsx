@@ -1,8 +1,9 @@
+import { saveAccountLimit } from '#contracts/routes/credit/saveAccountLimit';
 import type { CreditView } from '#contracts/creditViews';
 import { formatAmount, formatMoney } from '#core/money/formatMoney';
 import { parseAmount } from '#core/money/parseAmount';
 import { Problem } from '#islands/parts/Problem';
-import { useAction } from '#islands/parts/useAction';
+import { useRoute } from '#islands/parts/useRoute';
 import { useShell } from '#islands/shell/useShell';
 import { Autocomplete, Button, Group, Modal, Stack, TextInput } from '@mantine/core';
 import { useState } from 'react';
@@ -56,7 +57,7 @@ function LimitForm({ given, known, close }: FormProps) {
   const [name, setName] = useState(given?.name ?? '');
   const [typed, setTyped] = useState(given === null || given.limit === null ? '' : formatAmount(given.limit, currency));
   const [asked, setAsked] = useState(false);
-  const save = useAction<null>('/api/do/save-account-limit');
+  const save = useRoute(saveAccountLimit);
   const id = given?.id ?? known.find((client) => client.name === name)?.id ?? null;
   const limit = typed.trim() === '' ? null : parseAmount(typed, currency);
   const wrong = typed.trim() !== '' && limit === null;

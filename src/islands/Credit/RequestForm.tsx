@@ -1,10 +1,11 @@
+import { createRequest } from '#contracts/routes/credit/createRequest';
 import type { CreditView } from '#contracts/creditViews';
 import type { WallTime } from '#core/calendar/wallTime';
 import { instantOfWall } from '#core/calendar/zoned';
 import { parseAmount } from '#core/money/parseAmount';
 import { fieldMessage } from '#islands/format/problemSentence';
 import { Problem } from '#islands/parts/Problem';
-import { useAction } from '#islands/parts/useAction';
+import { useRoute } from '#islands/parts/useRoute';
 import { allShown, waysToPay } from '#core/ways/ways';
 import { useWays } from '#islands/Ways/useWays';
 import { WaysChoice } from '#islands/Ways/WaysChoice';
@@ -27,7 +28,7 @@ export function RequestForm({ known, close }: Props) {
   const [asked, setAsked] = useState(false);
   const accounts = useWays();
   const [ways, setWays] = useState(allShown);
-  const action = useAction<{ number: string; url: string | null }>('/api/do/create-request');
+  const action = useRoute(createRequest);
   const set = (part: Partial<typeof typed>): void => {
     action.clear();
     setTyped({ ...typed, ...part });

@@ -1,9 +1,11 @@
+import type { SentTo } from '#contracts/routes/route';
+import { sellVoucher } from '#contracts/routes/credit/sellVoucher';
 import type { WallTime } from '#core/calendar/wallTime';
 import { instantOfWall } from '#core/calendar/zoned';
 import { parseAmount } from '#core/money/parseAmount';
 import { fieldMessage } from '#islands/format/problemSentence';
 import { Problem } from '#islands/parts/Problem';
-import { useAction } from '#islands/parts/useAction';
+import { useRoute } from '#islands/parts/useRoute';
 import { useShell } from '#islands/shell/useShell';
 import { Button, CopyButton, Group, Modal, NativeSelect, Stack, TextInput } from '@mantine/core';
 import { useState } from 'react';
@@ -11,13 +13,20 @@ import styles from './Credit.module.css';
 
 const ways = { cash: 'in cash', transfer: 'by transfer', cheque: 'by cheque' } as const;
 
+type Typed = {
+  readonly buyer: string;
+  readonly sum: string;
+  readonly method: SentTo<typeof sellVoucher>['method'];
+  readonly until: string;
+};
+
 /** A gift voucher that was paid at the counter. Its code is told once: afterwards nobody can read it, nor we. */
 export function VoucherForm({ close }: { readonly close: () => void }) {
   const { business, zone } = useShell();
   const { currency } = business;
-  const [typed, setTyped] = useState({ buyer: '', sum: '', method: 'cash', until: '' });
+  const [typed, setTyped] = useState<Typed>({ buyer: '', sum: '', method: 'cash', until: '' });
   const [asked, setAsked] = useState(false);
-  const action = useAction<{ code: string | null; ending: string }>('/api/do/sell-voucher');
+  const action = useRoute(sellVoucher);
   const [code, setCode] = useState<string | null>(null);
   const set = (part: Partial<typeof typed>): void => {
     action.clear();
@@ -70,7 +79,7 @@ export function VoucherForm({ close }: { readonly close: () => void }) {
             label="Paid"
             value={typed.method}
             data={Object.entries(ways).map(([value, label]) => ({ value, label }))}
-            onChange={(event) => set({ method: event.currentTarget.value })}
+            onChange={(event) => set({ method: event.currentTarget.value as Typed['method'] })}
           />
         </Group>
         <TextInput

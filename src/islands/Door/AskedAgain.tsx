@@ -1,8 +1,9 @@
+import { saveSafety } from '#contracts/routes/business/saveSafety';
 import type { DoorView } from '#contracts/door';
 import { fieldMessage } from '#islands/format/problemSentence';
 import { useSum } from '#islands/Door/useSum';
 import { Problem } from '#islands/parts/Problem';
-import { useAction } from '#islands/parts/useAction';
+import { useRoute } from '#islands/parts/useRoute';
 import { Button, NumberInput, TextInput } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { type SubmitEvent, useState } from 'react';
@@ -12,7 +13,7 @@ import styles from './Door.module.css';
 export function AskedAgain({ given }: { readonly given: DoorView }) {
   const from = useSum(given.proofAbove, given.currency);
   const [keepDays, setKeepDays] = useState<number | string>(given.keepDays);
-  const save = useAction('/api/do/save-safety');
+  const save = useRoute(saveSafety);
   const send = async (event: SubmitEvent): Promise<void> => {
     event.preventDefault();
     if (from.wrong || typeof keepDays !== 'number') return;

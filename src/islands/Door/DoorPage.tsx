@@ -1,3 +1,4 @@
+import { doorView } from '#contracts/routes/door/doorView';
 import type { DoorView } from '#contracts/door';
 import type { Shell } from '#contracts/views';
 import { read } from '#islands/api';
@@ -25,7 +26,7 @@ export default function DoorPage({ shell, path, door }: Props) {
 function Sections({ given }: { readonly given: DoorView }) {
   const { data: door } = useQuery({
     queryKey: ['door'],
-    queryFn: () => read<DoorView>('/api/door'),
+    queryFn: () => read(doorView, {}),
     initialData: given,
   });
   return (

@@ -1,6 +1,7 @@
+import { changePassword } from '#contracts/routes/door/changePassword';
 import { fieldMessage } from '#islands/format/problemSentence';
 import { Problem } from '#islands/parts/Problem';
-import { useAction } from '#islands/parts/useAction';
+import { useRoute } from '#islands/parts/useRoute';
 import { Button, PasswordInput } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { type SubmitEvent, useState } from 'react';
@@ -9,7 +10,7 @@ import styles from './Door.module.css';
 export function Password({ email }: { readonly email: string }) {
   const [current, setCurrent] = useState('');
   const [password, setPassword] = useState('');
-  const change = useAction<{ ended: number }>('/api/do/change-password');
+  const change = useRoute(changePassword);
   const send = async (event: SubmitEvent): Promise<void> => {
     event.preventDefault();
     const done = await change.run({ current, password });

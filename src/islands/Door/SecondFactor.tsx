@@ -1,7 +1,10 @@
+import { beginSecondFactor } from '#contracts/routes/door/beginSecondFactor';
+import { endSecondFactor } from '#contracts/routes/door/endSecondFactor';
+import { confirmSecondFactor } from '#contracts/routes/door/confirmSecondFactor';
 import type { SecondFactorBegun } from '#contracts/door';
 import { fieldMessage } from '#islands/format/problemSentence';
 import { Problem } from '#islands/parts/Problem';
-import { useAction } from '#islands/parts/useAction';
+import { useRoute } from '#islands/parts/useRoute';
 import { Button, CopyButton, PasswordInput, TextInput } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { IconShieldCheck, IconShieldOff } from '@tabler/icons-react';
@@ -39,8 +42,8 @@ function WithPassword({
   readonly begun: (begun: SecondFactorBegun) => void;
 }) {
   const [password, setPassword] = useState('');
-  const begin = useAction<SecondFactorBegun>('/api/do/begin-second-factor');
-  const stop = useAction<{ ended: true }>('/api/do/end-second-factor');
+  const begin = useRoute(beginSecondFactor);
+  const stop = useRoute(endSecondFactor);
   const { problem, busy } = inForce ? stop : begin;
   const send = async (event: SubmitEvent): Promise<void> => {
     event.preventDefault();
@@ -72,7 +75,7 @@ function WithPassword({
 
 function Confirm({ begun, done }: { readonly begun: SecondFactorBegun; readonly done: () => void }) {
   const [code, setCode] = useState('');
-  const confirm = useAction<{ confirmed: true }>('/api/do/confirm-second-factor');
+  const confirm = useRoute(confirmSecondFactor);
   const secret = new URL(begun.uri).searchParams.get('secret') ?? '';
   const send = async (event: SubmitEvent): Promise<void> => {
     event.preventDefault();

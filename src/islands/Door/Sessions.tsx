@@ -1,7 +1,9 @@
+import { endSession } from '#contracts/routes/door/endSession';
+import { endOtherSessions } from '#contracts/routes/door/endOtherSessions';
 import type { SessionLine } from '#contracts/door';
 import { momentWords, programWords } from '#islands/Door/sessionWords';
 import { Problem } from '#islands/parts/Problem';
-import { useAction } from '#islands/parts/useAction';
+import { useRoute } from '#islands/parts/useRoute';
 import { useShell } from '#islands/shell/useShell';
 import { Button } from '@mantine/core';
 import styles from './Door.module.css';
@@ -9,8 +11,8 @@ import styles from './Door.module.css';
 /** Where the person is signed in: each can be ended, and all but this one at once. */
 export function Sessions({ sessions }: { readonly sessions: readonly SessionLine[] }) {
   const { zone } = useShell();
-  const end = useAction<{ ended: true }>('/api/do/end-session');
-  const endOthers = useAction<{ ended: number }>('/api/do/end-other-sessions');
+  const end = useRoute(endSession);
+  const endOthers = useRoute(endOtherSessions);
   return (
     <section className={styles.part} aria-label="Sessions">
       <h2>Open sessions</h2>

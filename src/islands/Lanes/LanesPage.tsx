@@ -1,3 +1,4 @@
+import { lanes as lanesRoute } from '#contracts/routes/places/lanes';
 import type { LanesView } from '#contracts/timeViews';
 import type { Shell } from '#contracts/views';
 import { addDays, type PlainDate } from '#core/calendar/days';
@@ -37,7 +38,7 @@ function Lanes({ given }: { readonly given: LanesView }) {
   const [move, setMove] = useState<Move | null>(null);
   const { data, isError, isFetching, refetch } = useQuery({
     queryKey: ['lanes', range.from, range.to],
-    queryFn: () => read<LanesView>(`/api/lanes?from=${range.from}&to=${range.to}`),
+    queryFn: () => read(lanesRoute, range),
     ...(range.from === given.from ? { initialData: given } : {}),
     placeholderData: (before) => before,
     refetchInterval: 30_000,

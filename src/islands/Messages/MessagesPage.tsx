@@ -1,3 +1,5 @@
+import { saveWording } from '#contracts/routes/messages/saveWording';
+import { messagesView } from '#contracts/routes/messages/messagesView';
 import type { MessagesView, WordingLine } from '#contracts/messageViews';
 import type { Shell } from '#contracts/views';
 import { fieldsFor, isQuoteOccasion, occasionWords, originalWordings } from '#core/wording/originalWordings';
@@ -7,7 +9,7 @@ import { usePreview } from '#islands/Messages/usePreview';
 import { fieldMessage } from '#islands/format/problemSentence';
 import { PageHead } from '#islands/parts/PageHead';
 import { Problem } from '#islands/parts/Problem';
-import { useAction } from '#islands/parts/useAction';
+import { useRoute } from '#islands/parts/useRoute';
 import { useReady } from '#islands/parts/useReady';
 import { OwnerShell } from '#islands/shell/OwnerShell';
 import { Button, Checkbox, Group, Menu, Textarea, TextInput } from '@mantine/core';
@@ -29,7 +31,7 @@ export default function MessagesPage({ shell, path, view }: Props) {
 function Messages({ given }: { readonly given: MessagesView }) {
   const { data: view } = useQuery({
     queryKey: ['messages'],
-    queryFn: () => read<MessagesView>('/api/messages'),
+    queryFn: () => read(messagesView, {}),
     initialData: given,
   });
   const [chosen, setChosen] = useState<WordingLine['occasion']>('request');
@@ -73,7 +75,7 @@ function Editor({ line }: { readonly line: WordingLine }) {
   const [copyTo, setCopyTo] = useState(line.copyTo.join(', '));
   const [number, setNumber] = useState('');
   const area = useRef<HTMLTextAreaElement>(null);
-  const save = useAction('/api/do/save-wording');
+  const save = useRoute(saveWording);
   const { preview, problem } = usePreview({ occasion, subject, body, number });
   const original = originalWordings[occasion];
   const isOriginal = subject === original.subject && body === original.body;

@@ -1,5 +1,6 @@
+import { previewWording } from '#contracts/routes/messages/previewWording';
 import type { PreviewWording } from '#contracts/wordings';
-import { type ApiProblem, post } from '#islands/api';
+import { type ApiProblem, call } from '#islands/api';
 import { useEffect, useState } from 'react';
 
 export type MessagePreview = {
@@ -19,7 +20,7 @@ export function usePreview({ occasion, subject, body, number }: PreviewWording) 
   useEffect(() => {
     let gone = false;
     const timer = setTimeout(() => {
-      void post<MessagePreview>('/api/do/preview-wording', { occasion, subject, body, number }).then((answer) => {
+      void call(previewWording, { occasion, subject, body, number }).then((answer) => {
         if (gone) return;
         setProblem(answer.ok ? null : answer.problem);
         if (answer.ok) setPreview(answer.value);

@@ -1,5 +1,6 @@
+import { createBooking } from '#contracts/routes/bookings/createBooking';
 import type { NewBookingView } from '#contracts/views';
-import { type ApiProblem } from '#islands/api';
+import type { SaidProblem } from '#islands/format/problemSentence';
 import { fieldMessage } from '#islands/format/problemSentence';
 import { type Draft, draftFaults, type Field, suggestedPrice, workOut } from '#islands/NewBooking/draft';
 import { priceWords, suggestedTotal } from '#islands/NewBooking/priceWords';
@@ -8,7 +9,7 @@ import { settlings } from '#core/quote/draft';
 import { settlingWords } from '#core/wording/quoteWords';
 import { PlanPreview } from '#islands/NewBooking/PlanPreview';
 import { Problem } from '#islands/parts/Problem';
-import { useAction } from '#islands/parts/useAction';
+import { useRoute } from '#islands/parts/useRoute';
 import { useReady } from '#islands/parts/useReady';
 import { useShell } from '#islands/shell/useShell';
 import { Autocomplete, Button, NativeSelect, NumberInput, TextInput } from '@mantine/core';
@@ -37,7 +38,7 @@ export function NewBookingForm({ view }: { readonly view: NewBookingView }) {
   };
   const [draft, setDraft, clearDraft] = useLocalStorage<Draft>({ key: 'ostendo-new-booking-3', defaultValue: empty });
   const [asked, setAsked] = useState(false);
-  const create = useAction<{ number: string }>('/api/do/create-booking');
+  const create = useRoute(createBooking);
   const service = view.services.find((each) => each.id === draft.serviceId);
   const currency = service?.currency ?? business.currency;
   const counted = service?.booking?.counts ?? 'nothing';
@@ -88,7 +89,7 @@ export function NewBookingForm({ view }: { readonly view: NewBookingView }) {
     clearDraft();
     location.assign(`/bookings/${made.number}`);
   };
-  const problem: ApiProblem | null = create.problem?.path ? null : create.problem;
+  const problem: SaidProblem | null = create.problem?.path ? null : create.problem;
   return (
     <form onSubmit={(event) => void submit(event)} className={styles.page} noValidate>
       <div>

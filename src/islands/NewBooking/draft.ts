@@ -11,7 +11,7 @@ import { price, type PriceLine } from '#core/price/price';
 import { settledTerms } from '#core/quote/settledTerms';
 import { quantityOf } from '#core/services/askedPrice';
 import { parseAmount } from '#core/money/parseAmount';
-import type { ApiProblem } from '#islands/api';
+import type { SaidProblem } from '#islands/format/problemSentence';
 
 export type Draft = {
   readonly clientName: string;
@@ -41,7 +41,7 @@ export type Worked =
       readonly end: WallTime;
     }
   | { readonly state: 'unfinished' }
-  | { readonly state: 'refused'; readonly problem: ApiProblem };
+  | { readonly state: 'refused'; readonly problem: SaidProblem };
 
 /** What is wrong in a draft, field by field; only fields that hold something, unless all are asked for. */
 export function draftFaults(

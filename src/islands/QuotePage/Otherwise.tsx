@@ -1,6 +1,7 @@
+import { writeOnQuote } from '#contracts/routes/offer/writeOnQuote';
 import type { QuotePageView } from '#contracts/quoteViews';
 import { quoteProblem } from '#islands/QuotePage/quoteProblem';
-import { newKey, post } from '#islands/api';
+import { newKey, call } from '#islands/api';
 import { useReady } from '#islands/parts/useReady';
 import { useRef, useState } from 'react';
 import client from '#islands/ClientPage/ClientPage.module.css';
@@ -61,7 +62,7 @@ function WriteForm({ view, link, reload, what, label, button }: FormProps) {
   const send = async (): Promise<void> => {
     if (busy) return;
     setBusy(true);
-    const answer = await post('/api/client/quote/write', { link, attempt: attempt.current, what, text });
+    const answer = await call(writeOnQuote, { link, attempt: attempt.current, what, text });
     setBusy(false);
     if (!answer.ok) return setProblem(quoteProblem(answer.problem, view.offer.currency));
     attempt.current = newKey();

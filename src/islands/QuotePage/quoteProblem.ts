@@ -1,9 +1,15 @@
-import { formatMoney } from '#core/money/formatMoney';
-import { minor } from '#core/money/minor';
-import type { ApiProblem } from '#islands/api';
+import type { acceptQuote } from '#contracts/routes/offer/acceptQuote';
+import type { chooseOnQuote } from '#contracts/routes/offer/chooseOnQuote';
+import type { signQuote } from '#contracts/routes/offer/signQuote';
+import type { writeOnQuote } from '#contracts/routes/offer/writeOnQuote';
+import type { CodeOf } from '#contracts/routes/route';
+import { harmless, sayWith, type Sentences, sumIn } from '#islands/format/say';
 
-const sentences: Readonly<Record<string, string>> = {
-  no_connection: 'There is no connection. Nothing was booked twice; press the button again when it is back.',
+type Code = CodeOf<typeof acceptQuote | typeof signQuote | typeof chooseOnQuote | typeof writeOnQuote>;
+
+const notNow = 'This cannot be booked here just now. Write to us; nothing was booked.';
+
+const sentences: Sentences<Code> = {
   quote_changed: 'The offer was changed while you read it. What changed stands above; look at it, then accept.',
   quote_over: 'This offer was answered already; the page now shows how.',
   quote_expired: 'The offer has expired meanwhile.',
@@ -18,12 +24,15 @@ const sentences: Readonly<Record<string, string>> = {
   link_unknown: 'This link is no longer valid. Ask for a new one.',
   text_missing: 'Write your question first.',
   too_many_questions: 'There are many questions already; please write a message instead.',
+  file_too_large: 'The picture of the signature is too large.',
+  place_taken: 'Somebody else has this time meanwhile. Write to us, and we find another one; nothing was booked.',
+  nothing_to_pay: notNow,
+  terms_do_not_add_up: notNow,
+  hold_has_no_length: notNow,
+  hold_margin_too_long: notNow,
+  sums_changed: (detail, currency) =>
+    `This page is of another day, or its sums have changed since: ${sumIn(detail, 'total', currency)} in all, ${sumIn(detail, 'dueNow', currency)} now. Reload the page, and look again.`,
 };
 
 /** What went wrong with an offer, as its reader reads it. */
-export function quoteProblem({ code, detail, issues }: ApiProblem, currency: string): string {
-  if (code === 'sums_changed' && typeof detail?.total === 'number' && typeof detail.dueNow === 'number')
-    return `This page is of another day, or its sums have changed since: ${formatMoney(minor(detail.total), currency)} in all, ${formatMoney(minor(detail.dueNow), currency)} now. Reload the page, and look again.`;
-  if (code === 'invalid_input' && issues?.[0]) return `${issues[0].message}.`;
-  return sentences[code] ?? 'That did not get through. Nothing was booked twice; press the button again.';
-}
+export const quoteProblem = sayWith(sentences, harmless('Nothing was booked twice', 'press the button again'));

@@ -1,3 +1,7 @@
+import { acceptQuote } from '#contracts/routes/offer/acceptQuote';
+import { offerView } from '#contracts/routes/offer/offerView';
+import { signQuote } from '#contracts/routes/offer/signQuote';
+import { chooseOnQuote } from '#contracts/routes/offer/chooseOnQuote';
 import type { QuotePageView } from '#contracts/quoteViews';
 import type { Standing } from '#core/booking/standing';
 import { fieldFault } from '#core/quote/acceptance';
@@ -5,11 +9,10 @@ import type { Filled } from '#core/quote/facts';
 import type { Choice } from '#core/quote/offer';
 import { emptySignature, type SignatureDraft, signatureFault } from '#islands/Offer/signature';
 import { quoteProblem } from '#islands/QuotePage/quoteProblem';
-import { type ApiProblem, newKey, post, mayRepeat } from '#islands/api';
+import { type AnswerOf, type ApiProblem, call, look, mayRepeat, newKey } from '#islands/api';
 import { useLookAgain } from '#islands/parts/useLookAgain';
 import { useCallback, useEffect, useRef, useState } from 'react';
 
-type Accepted = { readonly state: 'accepted' | 'signing' };
 /** How long after the last touch what was chosen is kept at the server. */
 const restMilliseconds = 700;
 
@@ -32,9 +35,9 @@ export function useQuotePage(link: string, given: QuotePageView) {
   const { revision } = view;
 
   const reload = useCallback(async (): Promise<void> => {
-    const response = await fetch(`/api/client/quote/view/${encodeURIComponent(link)}`).catch(() => null);
-    if (!response?.ok) return;
-    const next = (await response.json()) as QuotePageView | { goTo: string };
+    const found = await look(offerView, { link });
+    if (!found.ok) return;
+    const next = found.value;
     if ('goTo' in next) return location.assign(next.goTo);
     setView((before) => {
       // Another version: what was chosen of the old one does not count for it.
@@ -52,19 +55,16 @@ export function useQuotePage(link: string, given: QuotePageView) {
       first.current = false;
       return;
     }
-    const timer = setTimeout(
-      () => void post('/api/client/quote/choose', { link, revision, choice, filled }),
-      restMilliseconds,
-    );
+    const timer = setTimeout(() => void call(chooseOnQuote, { link, revision, choice, filled }), restMilliseconds);
     return () => clearTimeout(timer);
   }, [link, revision, choice, filled]);
 
-  const run = async (path: string, body: object): Promise<void> => {
+  const run = async (send: () => Promise<AnswerOf<typeof acceptQuote | typeof signQuote>>): Promise<void> => {
     if (running.current) return; // a double click
     running.current = true;
     setBusy(true);
     setProblem(null);
-    const answer = await post<Accepted>(path, body);
+    const answer = await send();
     if (answer.ok) {
       if (answer.value.state === 'accepted' && view.who === 'client') return location.assign(`/b/${link}`);
       await reload();
@@ -106,10 +106,10 @@ export function useQuotePage(link: string, given: QuotePageView) {
     if (!complete()) return;
     const seen = { digest: view.digest, at: view.now, total: standing.agreed.total, dueNow: standing.position.dueNow };
     const signed = view.offer.agreement ? signature : null;
-    await run('/api/client/quote/accept', { link, attempt: attempt.current, seen, choice, filled, signature: signed });
+    await run(() => call(acceptQuote, { link, attempt: attempt.current, seen, choice, filled, signature: signed }));
   };
   const signFurther = async (): Promise<void> => {
-    if (complete()) await run('/api/client/quote/sign', { link, sha256: view.signed?.sha256 ?? '', signature });
+    if (complete()) await run(() => call(signQuote, { link, sha256: view.signed?.sha256 ?? '', signature }));
   };
   const touching =
     <T>(set: (value: T) => void) =>

@@ -1,10 +1,11 @@
+import { convertQuote } from '#contracts/routes/quotes/convertQuote';
 import type { QuoteView } from '#contracts/quoteViews';
 import { formatMoney } from '#core/money/formatMoney';
 import { type Choice, choiceOutOfLimits, type Offer, presetChoice } from '#core/quote/offer';
 import { planSentences } from '#core/wording/sentences';
 import { useOffer } from '#islands/Offer/useOffer';
 import { Problem } from '#islands/parts/Problem';
-import { useAction } from '#islands/parts/useAction';
+import { useRoute } from '#islands/parts/useRoute';
 import { Button, Group, Modal, NumberInput } from '@mantine/core';
 import { useState } from 'react';
 
@@ -20,7 +21,7 @@ export function ConvertDialog({ view, offer, edition, close }: Props) {
   const start = choiceOutOfLimits(offer, view.choice) === null ? view.choice : {};
   const [choice, setChoice] = useState<Choice>({ ...presetChoice(offer), ...start });
   const standing = useOffer(offer, choice, view.context.now);
-  const convert = useAction<{ number: string }>('/api/do/convert-quote');
+  const convert = useRoute(convertQuote);
   const go = async (): Promise<void> => {
     const made = await convert.run({ quoteId: view.id, edition, choice });
     if (made) location.assign(`/bookings/${made.number}`);

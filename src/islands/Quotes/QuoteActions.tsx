@@ -1,9 +1,11 @@
+import { copyQuoteLink } from '#contracts/routes/quotes/copyQuoteLink';
+import { withdrawQuote } from '#contracts/routes/quotes/withdrawQuote';
 import type { QuoteView } from '#contracts/quoteViews';
 import type { QuoteDraft } from '#core/quote/draft';
 import type { ReadQuote } from '#core/quote/readDraft';
 import { goToGap } from '#islands/Compose/Missing';
 import { Problem } from '#islands/parts/Problem';
-import { useAction } from '#islands/parts/useAction';
+import { useRoute } from '#islands/parts/useRoute';
 import { useReady } from '#islands/parts/useReady';
 import { ConvertDialog } from '#islands/Quotes/ConvertDialog';
 import { SendDialog } from '#islands/Quotes/SendDialog';
@@ -27,8 +29,8 @@ export function QuoteActions({ view, draft, read, settled }: Props) {
   const [edition, setEdition] = useState(view.edition);
   const [url, setUrl] = useState<string | null>(null);
   const ready = useReady();
-  const copy = useAction<{ url: string }>('/api/do/copy-quote-link');
-  const withdraw = useAction('/api/do/withdraw-quote');
+  const copy = useRoute(copyQuoteLink);
+  const withdraw = useRoute(withdrawQuote);
   const unsigned = read.gaps.find(({ code }) => code === 'business_has_not_signed');
   const others = read.gaps.filter((gap) => gap !== unsigned);
   const countersign = view.wants === 'signature';

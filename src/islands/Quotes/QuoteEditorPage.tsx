@@ -1,10 +1,12 @@
+import { quoteView } from '#contracts/routes/quotes/quoteView';
+import { saveQuote } from '#contracts/routes/quotes/saveQuote';
 import type { QuoteView } from '#contracts/quoteViews';
 import type { Shell } from '#contracts/views';
 import type { QuoteDraft } from '#core/quote/draft';
 import { readDraft } from '#core/quote/readDraft';
 import { longUntil } from '#core/wording/days';
 import { quoteStateWords } from '#core/wording/quoteWords';
-import { post, read } from '#islands/api';
+import { call, read } from '#islands/api';
 import { Composer } from '#islands/Compose/Composer';
 import { type DraftState, useDraft } from '#islands/Compose/useDraft';
 import { PageHead } from '#islands/parts/PageHead';
@@ -41,14 +43,13 @@ function Editor({ given }: { readonly given: QuoteView }) {
   // What happens to it shows as it happens.
   const { data: view } = useQuery({
     queryKey: ['quote', given.number],
-    queryFn: () => read<QuoteView>(`/api/quote/${given.number}`),
+    queryFn: () => read(quoteView, { number: given.number }),
     initialData: given,
     refetchInterval: 5000,
   });
   const { id, number } = view;
   const save = useCallback(
-    (draft: QuoteDraft, edition: number) =>
-      post<{ edition: number }>('/api/do/save-quote', { quoteId: id, edition, draft }),
+    (draft: QuoteDraft, edition: number) => call(saveQuote, { quoteId: id, edition, draft }),
     [id],
   );
   const kept = useDraft({ key: `ostendo-quote-${id}`, edition: given.edition, draft: given.draft }, save);

@@ -1,14 +1,17 @@
+import { renewQuote } from '#contracts/routes/quotes/renewQuote';
+import { withdrawQuote } from '#contracts/routes/quotes/withdrawQuote';
+import { answerQuestion } from '#contracts/routes/quotes/answerQuestion';
 import type { QuoteView } from '#contracts/quoteViews';
 import { Problem } from '#islands/parts/Problem';
-import { useAction } from '#islands/parts/useAction';
+import { useRoute } from '#islands/parts/useRoute';
 import { Button, Textarea } from '@mantine/core';
 import { useState } from 'react';
 import styles from '#islands/Compose/Compose.module.css';
 
 /** What the quote asks of its owner, with what answers it. */
 export function QuoteWants({ view }: { readonly view: QuoteView }) {
-  const renew = useAction('/api/do/renew-quote');
-  const withdraw = useAction('/api/do/withdraw-quote');
+  const renew = useRoute(renewQuote);
+  const withdraw = useRoute(withdrawQuote);
   const about = { quoteId: view.id, edition: view.edition };
   if (view.state === 'accepted')
     return (
@@ -42,7 +45,7 @@ export function QuoteWants({ view }: { readonly view: QuoteView }) {
 
 function Answer({ view, question }: { readonly view: QuoteView; readonly question: string }) {
   const [text, setText] = useState('');
-  const answer = useAction('/api/do/answer-question');
+  const answer = useRoute(answerQuestion);
   const send = async (): Promise<void> => {
     const sent = await answer.run({ quoteId: view.id, edition: view.edition, text });
     if (sent !== null) setText('');

@@ -1,3 +1,6 @@
+import type { SentTo } from '#contracts/routes/route';
+import { quotesList } from '#contracts/routes/quotes/quotesList';
+import { createQuote } from '#contracts/routes/quotes/createQuote';
 import type { QuoteLine, QuotesView } from '#contracts/quoteViews';
 import type { QuotesQuery } from '#contracts/quotesQuery';
 import type { Shell } from '#contracts/views';
@@ -11,7 +14,7 @@ import { read } from '#islands/api';
 import { quoteWantWords } from '#islands/format/quoteWants';
 import { PageHead } from '#islands/parts/PageHead';
 import { Problem } from '#islands/parts/Problem';
-import { useAction } from '#islands/parts/useAction';
+import { useRoute } from '#islands/parts/useRoute';
 import { useReady } from '#islands/parts/useReady';
 import { OwnerShell } from '#islands/shell/OwnerShell';
 import { useShell } from '#islands/shell/useShell';
@@ -40,9 +43,9 @@ export default function QuotesListPage({ shell, path, view, query }: Props) {
 }
 
 function NewQuote({ templates }: Pick<QuotesView, 'templates'>) {
-  const create = useAction<{ number: string }>('/api/do/create-quote');
+  const create = useRoute(createQuote);
   const ready = useReady();
-  const make = async (from: object | null): Promise<void> => {
+  const make = async (from: SentTo<typeof createQuote>['from']): Promise<void> => {
     const made = await create.run({ requestKey: create.requestKey(), from });
     if (made) location.assign(`/quotes/${made.number}`);
   };
@@ -72,10 +75,9 @@ function NewQuote({ templates }: Pick<QuotesView, 'templates'>) {
 function List({ given, first }: { readonly given: QuotesView; readonly first: QuotesQuery }) {
   const [query, setQuery] = useState(first);
   const [asked] = useDebouncedValue(query, 200);
-  const address = new URLSearchParams(asked).toString();
   const { data: view } = useQuery({
-    queryKey: ['quotes', address],
-    queryFn: () => read<QuotesView>(`/api/quotes?${address}`),
+    queryKey: ['quotes', asked],
+    queryFn: () => read(quotesList, asked),
     ...(asked === first ? { initialData: given } : {}),
     placeholderData: keepPreviousData,
     refetchInterval: 10_000,

@@ -1,3 +1,4 @@
+import { sendQuote } from '#contracts/routes/quotes/sendQuote';
 import type { QuoteView } from '#contracts/quoteViews';
 import { formatMoney } from '#core/money/formatMoney';
 import type { QuoteDraft } from '#core/quote/draft';
@@ -7,7 +8,7 @@ import { longUntil } from '#core/wording/days';
 import { planSentences } from '#core/wording/sentences';
 import { useOffer } from '#islands/Offer/useOffer';
 import { Problem } from '#islands/parts/Problem';
-import { useAction } from '#islands/parts/useAction';
+import { useRoute } from '#islands/parts/useRoute';
 import { useShell } from '#islands/shell/useShell';
 import { Button, Group, Modal } from '@mantine/core';
 
@@ -23,7 +24,7 @@ type Props = {
 /** The figures once more, then it goes out: as a message, or as a link. */
 export function SendDialog({ view, draft, read, edition, close, sent }: Props) {
   const { zone, today } = useShell();
-  const send = useAction<{ url: string | null }>('/api/do/send-quote');
+  const send = useRoute(sendQuote);
   const { offer } = read;
   const standing = useOffer(offer, offer ? presetChoice(offer) : {}, view.context.now);
   const go = async (by: 'message' | 'link'): Promise<void> => {

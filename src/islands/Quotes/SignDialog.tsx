@@ -1,9 +1,10 @@
+import { signByBusiness } from '#contracts/routes/quotes/signByBusiness';
 import type { QuoteView } from '#contracts/quoteViews';
 import { signingConsent } from '#core/wording/consent';
 import { emptySignature } from '#islands/Offer/signature';
 import { SignatureBox } from '#islands/Offer/SignatureBox';
 import { Problem } from '#islands/parts/Problem';
-import { useAction } from '#islands/parts/useAction';
+import { useRoute } from '#islands/parts/useRoute';
 import { useShell } from '#islands/shell/useShell';
 import { Button, Modal } from '@mantine/core';
 import { useState } from 'react';
@@ -20,7 +21,7 @@ export function SignDialog({ view, edition, close, signed }: Props) {
   const { person } = useShell();
   const [signature, setSignature] = useState({ ...emptySignature, name: person.name });
   const [fault, setFault] = useState<string | null>(null);
-  const sign = useAction('/api/do/sign-by-business');
+  const sign = useRoute(signByBusiness);
   const send = async (): Promise<void> => {
     if (!signature.consents) return setFault('Tick the sentence above to sign.');
     const done = await sign.run({ quoteId: view.id, edition, signature });

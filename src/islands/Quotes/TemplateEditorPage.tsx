@@ -1,3 +1,4 @@
+import { saveTemplate } from '#contracts/routes/quotes/saveTemplate';
 import type { TemplateView } from '#contracts/quoteViews';
 import type { Shell } from '#contracts/views';
 import { emptyDraft } from '#core/quote/draft';
@@ -5,7 +6,7 @@ import { readDraft } from '#core/quote/readDraft';
 import { Composer } from '#islands/Compose/Composer';
 import { PageHead } from '#islands/parts/PageHead';
 import { Problem } from '#islands/parts/Problem';
-import { useAction } from '#islands/parts/useAction';
+import { useRoute } from '#islands/parts/useRoute';
 import { useReady } from '#islands/parts/useReady';
 import { OwnerShell } from '#islands/shell/OwnerShell';
 import { useShell } from '#islands/shell/useShell';
@@ -33,7 +34,7 @@ function Editor({ view }: { readonly view: TemplateView }) {
   const [retired, setRetired] = useState(template?.retired ?? false);
   const [edition, setEdition] = useState(template?.edition ?? 0);
   const [kept, setKept] = useState(true);
-  const save = useAction<{ id: string; edition: number }>('/api/do/save-template');
+  const save = useRoute(saveTemplate);
   const touch = (): void => {
     save.clear();
     setKept(false);

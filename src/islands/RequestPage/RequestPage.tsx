@@ -1,3 +1,5 @@
+import { requestView } from '#contracts/routes/client/requestView';
+import { payRequest } from '#contracts/routes/client/payRequest';
 import type { RequestPageView } from '#contracts/creditViews';
 import { formatAmount, formatMoney } from '#core/money/formatMoney';
 import { zero } from '#core/money/minor';
@@ -6,11 +8,11 @@ import { wayWords } from '#core/wording/wayWords';
 import { BusinessHead, faceStyle } from '#islands/ClientPage/BusinessHead';
 import { PayWays } from '#islands/ClientPage/PayWays';
 import { payProblem } from '#islands/ClientPage/payProblem';
-import { type Outcome, useCardPayment } from '#islands/ClientPage/useCardPayment';
-import { useLookAgain } from '#islands/parts/useLookAgain';
+import { useCardPayment } from '#islands/ClientPage/useCardPayment';
+import { useView } from '#islands/parts/useView';
 import { useReady } from '#islands/parts/useReady';
-import { post } from '#islands/api';
-import { useCallback, useState } from 'react';
+import { call } from '#islands/api';
+import { useState } from 'react';
 import book from '../Book/Book.module.css';
 import styles from '../ClientPage/ClientPage.module.css';
 
@@ -18,12 +20,7 @@ type Props = { readonly link: string; readonly view: RequestPageView };
 
 /** A payment that is asked for without a booking: what for, how much, one button. */
 export default function RequestPage({ link, view: given }: Props) {
-  const [view, setView] = useState(given);
-  const reload = useCallback(async (): Promise<void> => {
-    const response = await fetch(`/api/client/request/${encodeURIComponent(link)}`).catch(() => null);
-    if (response?.ok) setView((await response.json()) as RequestPageView);
-  }, [link]);
-  useLookAgain(reload);
+  const { view, reload } = useView(requestView, { link }, given);
   const { business, currency } = view;
   return (
     <div className={styles.page} style={faceStyle(business)}>
@@ -65,8 +62,7 @@ function Pay({ link, view, reload }: Props & { readonly reload: () => Promise<vo
   const { frame, pay, busy, problem, chosen, choose } = useCardPayment({
     offered: view.offered,
     back: `/r/${link}`,
-    send: ({ key: attempt, card, account }) =>
-      post<Outcome>('/api/client/pay-request', { link, attempt, card, account, amount, payer }),
+    send: ({ key: attempt, card, account }) => call(payRequest, { link, attempt, card, account, amount, payer }),
     words: (fault) => payProblem(fault, currency),
     done: reload,
     saysDecline: true,

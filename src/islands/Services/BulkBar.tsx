@@ -1,7 +1,8 @@
+import { changeServices } from '#contracts/routes/services/changeServices';
 import type { ServicesView } from '#contracts/serviceViews';
 import { serviceColours } from '#core/services/service';
 import { Problem } from '#islands/parts/Problem';
-import { useAction } from '#islands/parts/useAction';
+import { useRoute } from '#islands/parts/useRoute';
 import { Button, Group, NativeSelect, TextInput } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { useState } from 'react';
@@ -31,7 +32,7 @@ export function BulkBar({
 }) {
   const [what, setWhat] = useState<What>('termsId');
   const [value, setValue] = useState(view.terms[0]?.id ?? '');
-  const action = useAction<{ changed: number }>('/api/do/change-services');
+  const action = useRoute(changeServices);
   const choices: Readonly<Record<Exclude<What, 'raise'>, readonly { value: string; label: string }[]>> = {
     termsId: view.terms.map(({ id, name }) => ({ value: id, label: name })),
     taxCodes: [

@@ -1,9 +1,11 @@
+import { addDate } from '#contracts/routes/places/addDate';
+import { callOffDate } from '#contracts/routes/places/callOffDate';
 import type { ServicesView } from '#contracts/serviceViews';
 import { localDate } from '#core/calendar/zoned';
 import { longWall } from '#core/wording/days';
 import { fieldMessage } from '#islands/format/problemSentence';
 import { Problem } from '#islands/parts/Problem';
-import { useAction } from '#islands/parts/useAction';
+import { useRoute } from '#islands/parts/useRoute';
 import { useShell } from '#islands/shell/useShell';
 import { Button, Group, NumberInput, TextInput } from '@mantine/core';
 import { useState } from 'react';
@@ -18,8 +20,8 @@ export function Dates({ view, serviceId }: Props) {
   const [start, setStart] = useState('');
   const [end, setEnd] = useState('');
   const [seats, setSeats] = useState(12);
-  const add = useAction('/api/do/add-date');
-  const callOff = useAction('/api/do/call-off-date');
+  const add = useRoute(addDate);
+  const callOff = useRoute(callOffDate);
   const dates = view.dates.filter((date) => date.serviceId === serviceId);
   const error = (path: string) => fieldMessage(add.problem, path, 'EUR');
   const save = async (): Promise<void> => {

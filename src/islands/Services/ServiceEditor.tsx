@@ -1,9 +1,10 @@
+import { saveService } from '#contracts/routes/services/saveService';
 import type { ServicesView } from '#contracts/serviceViews';
 import { serviceColours, serviceKinds, priceBases } from '#core/services/service';
 import { problemSentence, fieldMessage } from '#islands/format/problemSentence';
 import { basisWords } from '#islands/NewBooking/priceWords';
 import { Problem } from '#islands/parts/Problem';
-import { useAction } from '#islands/parts/useAction';
+import { useRoute } from '#islands/parts/useRoute';
 import { emptyExtra, readService, type ServiceDraft } from '#islands/Services/serviceDraft';
 import { BookingRulesForm } from '#islands/Services/BookingRulesForm';
 import { Dates } from '#islands/Services/Dates';
@@ -43,7 +44,7 @@ export function ServiceEditor({ view, given, close }: Props) {
   });
   const accounts = useWays();
   const [asked, setAsked] = useState(false);
-  const action = useAction<{ id: string }>('/api/do/save-service');
+  const action = useRoute(saveService);
   const { faults, body } = readService(draft);
   const { currency } = draft;
   const change = (part: Partial<ServiceDraft>): void => {

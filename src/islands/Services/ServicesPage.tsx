@@ -1,3 +1,4 @@
+import { servicesView } from '#contracts/routes/services/servicesView';
 import type { ServicesView } from '#contracts/serviceViews';
 import type { Shell } from '#contracts/views';
 import { read } from '#islands/api';
@@ -32,7 +33,7 @@ function Services({ given }: { readonly given: ServicesView }) {
   const ready = useReady();
   const { data: view } = useQuery({
     queryKey: ['services'],
-    queryFn: () => read<ServicesView>('/api/services'),
+    queryFn: () => read(servicesView, {}),
     initialData: given,
   });
   const [text, setText] = useState('');

@@ -1,7 +1,8 @@
+import { saveTaxes } from '#contracts/routes/services/saveTaxes';
 import type { TaxLine } from '#contracts/serviceViews';
 import { fieldMessage } from '#islands/format/problemSentence';
 import { Problem } from '#islands/parts/Problem';
-import { useAction } from '#islands/parts/useAction';
+import { useRoute } from '#islands/parts/useRoute';
 import { ActionIcon, Button, Group, Modal, Stack, TextInput } from '@mantine/core';
 import { IconPlus, IconX } from '@tabler/icons-react';
 import { useState } from 'react';
@@ -12,7 +13,7 @@ type Row = { code: string; label: string; rate: string };
 /** The taxes that services carry. A changed rate counts for new bookings; what is booked keeps its own. */
 export function TaxDialog({ taxes, currency, close }: Props) {
   const [rows, setRows] = useState<readonly Row[]>(taxes.map((tax) => ({ ...tax })));
-  const action = useAction('/api/do/save-taxes');
+  const action = useRoute(saveTaxes);
   const set = (index: number, part: Partial<Row>): void => {
     action.clear();
     setRows(rows.map((row, at) => (at === index ? { ...row, ...part } : row)));

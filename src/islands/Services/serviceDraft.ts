@@ -1,3 +1,5 @@
+import type { SentTo } from '#contracts/routes/route';
+import type { saveService } from '#contracts/routes/services/saveService';
 import type { ServiceLine, ServicesView } from '#contracts/serviceViews';
 import { formatAmount } from '#core/money/formatMoney';
 import { parseAmount } from '#core/money/parseAmount';
@@ -50,7 +52,10 @@ export const draftOfService = (service: ServiceLine): ServiceDraft => ({
 
 export const emptyExtra = () => ({ id: newKey(), label: '', price: '', most: '1' });
 
-type Read = { readonly faults: Readonly<Record<string, string>>; readonly body: object | null };
+type Read = {
+  readonly faults: Readonly<Record<string, string>>; /** Null while something is missing. */
+  readonly body: Omit<SentTo<typeof saveService>, 'requestKey'> | null;
+};
 
 /** What is sent for a draft, or what is missing, by field: `extras.0.price`. */
 export function readService(draft: ServiceDraft): Read {

@@ -1,9 +1,11 @@
+import { blockPlace } from '#contracts/routes/places/blockPlace';
+import { freePlace } from '#contracts/routes/places/freePlace';
 import type { PlaceLine } from '#contracts/serviceViews';
 import { localDate } from '#core/calendar/zoned';
 import { longWall } from '#core/wording/days';
 import { fieldMessage } from '#islands/format/problemSentence';
 import { Problem } from '#islands/parts/Problem';
-import { useAction } from '#islands/parts/useAction';
+import { useRoute } from '#islands/parts/useRoute';
 import { useShell } from '#islands/shell/useShell';
 import { Button, Group, TextInput } from '@mantine/core';
 import { useState } from 'react';
@@ -15,8 +17,8 @@ export function Blocks({ place }: { readonly place: PlaceLine }) {
   const today = localDate(now, zone);
   const nothing = { start: '', end: '', note: '' };
   const [draft, setDraft] = useState(nothing);
-  const add = useAction<null>('/api/do/block-place');
-  const free = useAction<null>('/api/do/free-place');
+  const add = useRoute(blockPlace);
+  const free = useRoute(freePlace);
   const field = (name: keyof typeof nothing) => ({
     value: draft[name],
     error: fieldMessage(add.problem, name, 'EUR'),

@@ -1,7 +1,8 @@
+import { saveHours } from '#contracts/routes/places/saveHours';
 import type { Hours } from '#core/availability/hours';
 import { fieldMessage } from '#islands/format/problemSentence';
 import { Problem } from '#islands/parts/Problem';
-import { useAction } from '#islands/parts/useAction';
+import { useRoute } from '#islands/parts/useRoute';
 import { HoursForm } from '#islands/SetUp/HoursForm';
 import { Button } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
@@ -10,7 +11,7 @@ import { useState } from 'react';
 /** When the business is open: the frame of everything that clients book themselves. */
 export function OpeningHours({ given }: { readonly given: Hours }) {
   const [hours, setHours] = useState(given);
-  const save = useAction<{ kept: true }>('/api/do/save-hours');
+  const save = useRoute(saveHours);
   const keep = async (): Promise<void> => {
     if (await save.run({ hours })) notifications.show({ message: 'Kept. What is booked already stays.' });
   };

@@ -1,9 +1,11 @@
-import type { PlaceLine, ServicesView } from '#contracts/serviceViews';
+import { savePlace } from '#contracts/routes/places/savePlace';
+import { servicesView } from '#contracts/routes/services/servicesView';
+import type { PlaceLine } from '#contracts/serviceViews';
 import type { Hours } from '#core/availability/hours';
 import { read } from '#islands/api';
 import { fieldMessage } from '#islands/format/problemSentence';
 import { Problem } from '#islands/parts/Problem';
-import { useAction } from '#islands/parts/useAction';
+import { useRoute } from '#islands/parts/useRoute';
 import { Blocks } from '#islands/SetUp/Blocks';
 import { HoursForm } from '#islands/SetUp/HoursForm';
 import { Button, Group, NativeSelect, NumberInput, Stack, Switch, TextInput } from '@mantine/core';
@@ -22,7 +24,7 @@ const kindWords = { person: 'a person', room: 'a room', stock: 'units of one kin
 export function Places({ given, hours }: { readonly given: readonly PlaceLine[]; readonly hours: Hours }) {
   const { data } = useQuery({
     queryKey: ['services'],
-    queryFn: () => read<ServicesView>('/api/services'),
+    queryFn: () => read(servicesView, {}),
     staleTime: 0,
   });
   const places = data?.places ?? given;
@@ -67,7 +69,7 @@ type FormProps = { readonly given: Draft; readonly hours: Hours; readonly close:
 
 function PlaceForm({ given, hours, close }: FormProps) {
   const [draft, setDraft] = useState(given);
-  const save = useAction<{ id: string }>('/api/do/save-place');
+  const save = useRoute(savePlace);
   const change = (part: Partial<Draft>): void => {
     save.clear();
     setDraft({ ...draft, ...part });

@@ -1,3 +1,4 @@
+import { saveBusiness } from '#contracts/routes/business/saveBusiness';
 import type { BusinessFace } from '#contracts/quoteViews';
 import type { Shell } from '#contracts/views';
 import type { ServicesView } from '#contracts/serviceViews';
@@ -9,11 +10,11 @@ import { Places } from '#islands/SetUp/Places';
 import { contrastOnWhite } from '#contracts/colour';
 import { upload } from '#islands/Compose/upload';
 import { BusinessHead, faceStyle } from '#islands/ClientPage/BusinessHead';
-import type { ApiProblem } from '#islands/api';
+import type { SaidProblem } from '#islands/format/problemSentence';
 import { fieldMessage } from '#islands/format/problemSentence';
 import { PageHead } from '#islands/parts/PageHead';
 import { Problem } from '#islands/parts/Problem';
-import { useAction } from '#islands/parts/useAction';
+import { useRoute } from '#islands/parts/useRoute';
 import { useReady } from '#islands/parts/useReady';
 import { OwnerShell } from '#islands/shell/OwnerShell';
 import { Button, ColorInput, FileButton, Group, TextInput } from '@mantine/core';
@@ -60,8 +61,8 @@ const swatches = ['#0d4a56', '#1d4f91', '#2b2b52', '#5a3472', '#8a2f3c', '#7a4b1
 function Business({ given }: { readonly given: BusinessFace }) {
   const ready = useReady();
   const [face, setFace] = useState(given);
-  const [problem, setProblem] = useState<ApiProblem | null>(null);
-  const save = useAction('/api/do/save-business');
+  const [problem, setProblem] = useState<SaidProblem | null>(null);
+  const save = useRoute(saveBusiness);
   const change = (part: Partial<BusinessFace>): void => {
     save.clear();
     setFace({ ...face, ...part });

@@ -1,12 +1,13 @@
+import { stopBooking } from '#contracts/routes/business/stopBooking';
 import { Problem } from '#islands/parts/Problem';
-import { useAction } from '#islands/parts/useAction';
+import { useRoute } from '#islands/parts/useRoute';
 import { useShell } from '#islands/shell/useShell';
 import { Switch } from '@mantine/core';
 
 /** One switch for when somebody blocks places, or the owner needs a pause. */
 export function StopSwitch() {
   const { bookingStopped, pressed } = useShell();
-  const stop = useAction<{ stopped: boolean }>('/api/do/stop-booking');
+  const stop = useRoute(stopBooking);
   return (
     <>
       <Switch

@@ -1,4 +1,5 @@
-import { post } from '#islands/api';
+import { enterByLink } from '#contracts/routes/door/enterByLink';
+import { call } from '#islands/api';
 import { problemSentence } from '#islands/format/problemSentence';
 import { DoorFrame } from '#islands/SignIn/DoorFrame';
 import { useLinkToken } from '#islands/SignIn/linkToken';
@@ -12,7 +13,7 @@ export default function EnterPage({ businessName }: { readonly businessName: str
   const [busy, setBusy] = useState(false);
   const enter = async (): Promise<void> => {
     setBusy(true);
-    const answer = await post('/api/door/enter', { token: token ?? '' });
+    const answer = await call(enterByLink, { token: token ?? '' });
     if (answer.ok) return location.assign('/set-up/door');
     setBusy(false);
     setWrong(

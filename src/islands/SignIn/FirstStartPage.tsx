@@ -1,4 +1,5 @@
-import { type ApiProblem, post } from '#islands/api';
+import { firstStart } from '#contracts/routes/door/firstStart';
+import { call, type ProblemOf, post } from '#islands/api';
 import { fieldMessage } from '#islands/format/problemSentence';
 import { Problem } from '#islands/parts/Problem';
 import { styleNonce } from '#islands/parts/styleNonce';
@@ -24,7 +25,7 @@ export default function FirstStartPage({ zones, currencies }: Props) {
     email: '',
     password: '',
   });
-  const [problem, setProblem] = useState<ApiProblem | null>(null);
+  const [problem, setProblem] = useState<ProblemOf<typeof firstStart> | null>(null);
   const [busy, setBusy] = useState(false);
   const ready = useReady();
   const field = (name: keyof typeof form) => ({
@@ -35,7 +36,7 @@ export default function FirstStartPage({ zones, currencies }: Props) {
   const submit = async (event: SubmitEvent): Promise<void> => {
     event.preventDefault();
     setBusy(true);
-    const answer = await post('/api/first-start', form);
+    const answer = await call(firstStart, form);
     if (answer.ok) {
       await post('/api/auth/sign-in/email', { email: form.email, password: form.password });
       location.assign('/today');

@@ -1,4 +1,5 @@
-import { type ApiProblem, post } from '#islands/api';
+import { newPassword } from '#contracts/routes/door/newPassword';
+import { type ProblemOf, call } from '#islands/api';
 import { fieldMessage, problemSentence } from '#islands/format/problemSentence';
 import { DoorFrame } from '#islands/SignIn/DoorFrame';
 import { useLinkToken } from '#islands/SignIn/linkToken';
@@ -9,13 +10,13 @@ import { useState } from 'react';
 export default function NewPasswordPage() {
   const token = useLinkToken();
   const [password, setPassword] = useState('');
-  const [problem, setProblem] = useState<ApiProblem | null>(null);
+  const [problem, setProblem] = useState<ProblemOf<typeof newPassword> | null>(null);
   const [busy, setBusy] = useState(false);
   const [done, setDone] = useState(false);
   const save = async (): Promise<void> => {
     if (done) return location.assign('/sign-in');
     setBusy(true);
-    const answer = await post('/api/door/new-password', { token: token ?? '', password });
+    const answer = await call(newPassword, { token: token ?? '', password });
     setBusy(false);
     if (answer.ok) setDone(true);
     else setProblem(answer.problem);

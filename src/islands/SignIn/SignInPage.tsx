@@ -1,4 +1,5 @@
-import { type Answer, type ApiProblem, post } from '#islands/api';
+import { forgotPassword } from '#contracts/routes/door/forgotPassword';
+import { call, type Answer, type ApiProblem, post } from '#islands/api';
 import { problemSentence } from '#islands/format/problemSentence';
 import { DoorFrame } from '#islands/SignIn/DoorFrame';
 import { Anchor, Button, Divider, PasswordInput, TextInput } from '@mantine/core';
@@ -12,15 +13,18 @@ type Step = 'password' | 'code' | 'forgotten' | 'sent';
 /** Only a path of ours: a link must not lead elsewhere after signing in. */
 const safePath = (to: string): string => (/^\/[a-z]/.test(to) ? to : '/today');
 
-function sentenceOf(problem: ApiProblem, otherwise: string): string {
+type SignInCode = 'too_many_tries' | 'TOO_MANY_ATTEMPTS_REQUEST_NEW_CODE';
+type SignInProblem = ApiProblem<SignInCode>;
+
+function sentenceOf(problem: SignInProblem, otherwise: string): string {
   const { code, detail } = problem;
   if (code === 'too_many_tries') {
     const minutes = Math.max(1, Math.ceil(Number(detail?.seconds ?? 60) / 60));
     return `Too many tries. Wait ${minutes === 1 ? 'a minute' : `${minutes} minutes`}, then try again.`;
   }
-  if (code.startsWith('TOO_MANY')) return 'Too many tries. Wait a minute, then sign in again.';
+  if (code === 'TOO_MANY_ATTEMPTS_REQUEST_NEW_CODE') return 'Too many tries. Wait a minute, then sign in again.';
   if (code === 'no_connection' || code === 'database_away' || code === 'starting')
-    return problemSentence(problem, 'EUR');
+    return problemSentence({ code }, 'EUR');
   return otherwise;
 }
 
@@ -36,7 +40,7 @@ export default function SignInPage({ to, demo, businessName }: Props) {
     setWrong(null);
     setStep(next);
   };
-  const ask = async <T,>(request: () => Promise<Answer<T>>, otherwise: string): Promise<T | null> => {
+  const ask = async <T,>(request: () => Promise<Answer<T, SignInCode>>, otherwise: string): Promise<T | null> => {
     setBusy(true);
     setWrong(null);
     const answer = await request();
@@ -46,7 +50,10 @@ export default function SignInPage({ to, demo, businessName }: Props) {
     return null;
   };
   const signIn = async (path: string, body: object): Promise<void> => {
-    const done = await ask(() => post<SignedIn>(path, body), 'That address and password do not belong together.');
+    const done = await ask(
+      () => post<SignedIn, SignInCode>(path, body),
+      'That address and password do not belong together.',
+    );
     if (!done) return;
     if (!done.twoFactorRedirect) return location.assign(safePath(to));
     setBusy(false);
@@ -56,13 +63,13 @@ export default function SignInPage({ to, demo, businessName }: Props) {
     const typed = code.replace(/\s/g, '');
     const path = /^\d{6}$/.test(typed) ? 'verify-totp' : 'verify-backup-code';
     const done = await ask(
-      () => post(`/api/auth/two-factor/${path}`, { code: typed }),
+      () => post<unknown, SignInCode>(`/api/auth/two-factor/${path}`, { code: typed }),
       'This code is not right, or was used. After some wrong ones sign in again from the beginning.',
     );
     if (done) location.assign(safePath(to));
   };
   const forgot = async (): Promise<void> => {
-    const done = await ask(() => post('/api/door/forgot', { email }), 'Type the address that you sign in with.');
+    const done = await ask(() => call(forgotPassword, { email }), 'Type the address that you sign in with.');
     setBusy(false);
     if (done) setStep('sent');
   };

@@ -1,6 +1,7 @@
+import { steerRenewals } from '#contracts/routes/standIns/steerRenewals';
 import type { StandInsView } from '#contracts/standInViews';
 import { longMoment } from '#core/wording/days';
-import { useAction } from '#islands/parts/useAction';
+import { useRoute } from '#islands/parts/useRoute';
 import { useShell } from '#islands/shell/useShell';
 import { Switch } from '@mantine/core';
 import styles from './StandIns.module.css';
@@ -8,7 +9,7 @@ import styles from './StandIns.module.css';
 /** The accounts at the simulated processors: whether each renews its access; and the counter's reader. */
 export function AccountsPanel({ accounts }: Pick<StandInsView, 'accounts'>) {
   const { zone, today } = useShell();
-  const steer = useAction<null>('/api/stand-ins/renewals');
+  const steer = useRoute(steerRenewals);
   return (
     <section aria-labelledby="accounts" className={styles.events}>
       <div className={styles.panelHead}>

@@ -1,3 +1,5 @@
+import { moveClock } from '#contracts/routes/standIns/moveClock';
+import { stopClock } from '#contracts/routes/standIns/stopClock';
 import type { StandInsView } from '#contracts/standInViews';
 import { addDays } from '#core/calendar/days';
 import { secondsOf } from '#core/calendar/instant';
@@ -5,7 +7,7 @@ import { dateOf, isWallTime, timeOf, type WallTime, wallTime } from '#core/calen
 import { wallOfInstant } from '#core/calendar/zoned';
 import { longMoment, longWall } from '#core/wording/days';
 import { Problem } from '#islands/parts/Problem';
-import { useAction } from '#islands/parts/useAction';
+import { useRoute } from '#islands/parts/useRoute';
 import { useShell } from '#islands/shell/useShell';
 import { Button, Progress, TextInput } from '@mantine/core';
 import { useState } from 'react';
@@ -21,8 +23,8 @@ const steps: readonly (readonly [label: string, days: number])[] = [
 /** Moves the standing clock; everything due on the way happens at its own moment, and the move can be stopped. */
 export function ClockPanel({ view }: { readonly view: StandInsView }) {
   const { zone, today } = useShell();
-  const move = useAction('/api/stand-ins/clock');
-  const stop = useAction('/api/stand-ins/stop');
+  const move = useRoute(moveClock);
+  const stop = useRoute(stopClock);
   const wall = wallOfInstant(view.now, zone);
   const [to, setTo] = useState('');
   if (!view.standing) {

@@ -1,6 +1,7 @@
+import { repeatEvent } from '#contracts/routes/standIns/repeatEvent';
 import type { StandInsView } from '#contracts/standInViews';
 import { longMoment } from '#core/wording/days';
-import { useAction } from '#islands/parts/useAction';
+import { useRoute } from '#islands/parts/useRoute';
 import { useShell } from '#islands/shell/useShell';
 import { Button } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
@@ -16,7 +17,7 @@ const typeWords: Readonly<Record<string, string>> = {
 /** The signed events that the network sent; any can be sent once more, and must change nothing. */
 export function EventsPanel({ network }: Pick<StandInsView, 'network'>) {
   const { zone, today } = useShell();
-  const repeat = useAction<{ taken: boolean }>('/api/stand-ins/repeat');
+  const repeat = useRoute(repeatEvent);
   const again = async (id: string): Promise<void> => {
     const sent = await repeat.run({ id });
     if (sent)

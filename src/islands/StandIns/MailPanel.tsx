@@ -1,4 +1,5 @@
-import type { ReadMail, StandInsView } from '#contracts/standInViews';
+import { readMail } from '#contracts/routes/standIns/readMail';
+import type { StandInsView } from '#contracts/standInViews';
 import { localDate, wallOfInstant } from '#core/calendar/zoned';
 import { timeOf } from '#core/calendar/wallTime';
 import { shortDate } from '#core/wording/days';
@@ -60,7 +61,7 @@ function Letter({ seq }: { readonly seq: number }) {
   const [raw, setRaw] = useState(false);
   const { data: letter, isError } = useQuery({
     queryKey: ['mail', seq],
-    queryFn: () => read<ReadMail>(`/api/stand-ins/mail/${seq}`),
+    queryFn: () => read(readMail, { seq: String(seq) }),
     staleTime: Infinity,
   });
   if (isError) return <p className={styles.none}>The message could not be read.</p>;

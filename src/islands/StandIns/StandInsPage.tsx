@@ -1,3 +1,4 @@
+import { standInsView } from '#contracts/routes/standIns/standInsView';
 import type { StandInsView } from '#contracts/standInViews';
 import type { Shell } from '#contracts/views';
 import { read } from '#islands/api';
@@ -28,7 +29,7 @@ function StandIns({ given }: { readonly given: StandInsView }) {
   const [wanted] = useDebouncedValue(search, 200);
   const { data } = useQuery({
     queryKey: ['standIns', wanted],
-    queryFn: () => read<StandInsView>(`/api/stand-ins/view?mail=${encodeURIComponent(wanted)}`),
+    queryFn: () => read(standInsView, { mail: wanted }),
     placeholderData: keepPreviousData,
     ...(wanted === '' ? { initialData: given } : {}),
     refetchInterval: (query) => (query.state.data?.moving ? 400 : 5000),

@@ -1,6 +1,7 @@
+import { giveTerms } from '#contracts/routes/terms/giveTerms';
 import type { TermsView } from '#contracts/termsViews';
 import { Problem } from '#islands/parts/Problem';
-import { useAction } from '#islands/parts/useAction';
+import { useRoute } from '#islands/parts/useRoute';
 import { Button, Checkbox, Group, Modal, ScrollArea, Stack } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { useState } from 'react';
@@ -14,7 +15,7 @@ type Props = {
 
 /** The services that take their next bookings on these terms, chosen all at once. */
 export function GiveDialog({ view, currency, close, given }: Props) {
-  const action = useAction<{ given: number }>('/api/do/give-terms');
+  const action = useRoute(giveTerms);
   const [chosen, setChosen] = useState<readonly string[]>([]);
   const terms = view.terms!;
   const others = view.services.filter((service) => !terms.services.some(({ id }) => id === service.id));

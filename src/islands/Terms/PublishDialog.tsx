@@ -1,9 +1,10 @@
+import { publishTerms } from '#contracts/routes/terms/publishTerms';
 import type { TermsLine } from '#contracts/termsViews';
 import type { Terms } from '#core/terms/terms';
 import { termsSentences } from '#core/wording/ruleSegments';
 import { type ApiProblem } from '#islands/api';
 import { Problem } from '#islands/parts/Problem';
-import { useAction } from '#islands/parts/useAction';
+import { useRoute } from '#islands/parts/useRoute';
 import { Button, Group, Modal, Stack } from '@mantine/core';
 import styles from './Terms.module.css';
 
@@ -26,7 +27,7 @@ const theirsOf = (problem: ApiProblem | null): Theirs | null =>
 
 /** What publishing changes, sentence by sentence; and where somebody was quicker, both versions side by side. */
 export function PublishDialog({ terms, name, base, rules, currency, close, published, takeTheirs, keepMine }: Props) {
-  const action = useAction<{ termsId: string; version: number }>('/api/do/publish-terms');
+  const action = useRoute(publishTerms);
   const mine = termsSentences(rules, currency);
   const before = terms ? termsSentences(terms.rules, currency) : [];
   const theirs = theirsOf(action.problem);

@@ -1,10 +1,12 @@
+import type { OutOf } from '#contracts/routes/route';
+import { applyTerms } from '#contracts/routes/terms/applyTerms';
 import type { TermsTouch, TermsUseView } from '#contracts/termsViews';
 import type { Shell } from '#contracts/views';
 import { dateOf } from '#core/calendar/wallTime';
 import { formatAmount } from '#core/money/formatMoney';
 import { longDate } from '#core/wording/days';
 import { problemSentence } from '#islands/format/problemSentence';
-import { post } from '#islands/api';
+import { callProven } from '#islands/shell/callProven';
 import { PageHead } from '#islands/parts/PageHead';
 import { OwnerShell } from '#islands/shell/OwnerShell';
 import { useShell } from '#islands/shell/useShell';
@@ -23,7 +25,8 @@ export default function TermsUsePage({ shell, path, view }: Props) {
   );
 }
 
-type Outcome = 'applied' | 'told' | { readonly refused: string };
+type Outcome = 'applied' | 'told' | { readonly refused: TermsUse['refused'][number]['code'] };
+type TermsUse = OutOf<typeof applyTerms>;
 /** So many bookings go in one request: each is its own transaction, and between two requests it can be stopped. */
 const batch = 20;
 
@@ -59,10 +62,7 @@ function TermsUse({ view }: { readonly view: TermsUseView }) {
     for (let from = 0; from < wanted.length && !stopped.current; from += batch) {
       setRunning({ done: from, all: wanted.length });
       const bookings = wanted.slice(from, from + batch).map(({ id, seen }) => ({ id, seen }));
-      const answer = await post<{ applied: { id: string; told: boolean }[]; refused: { id: string; code: string }[] }>(
-        '/api/do/apply-terms',
-        { termsId: terms.id, version: terms.version, bookings },
-      );
+      const answer = await callProven(applyTerms, { termsId: terms.id, version: terms.version, bookings });
       if (!answer.ok) {
         setProblem(problemSentence(answer.problem, 'EUR'));
         break;

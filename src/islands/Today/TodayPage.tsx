@@ -1,3 +1,4 @@
+import { today } from '#contracts/routes/bookings/today';
 import type { Shell, TodayView } from '#contracts/views';
 import { read } from '#islands/api';
 import { OwnerShell } from '#islands/shell/OwnerShell';
@@ -27,7 +28,7 @@ function Today({ given }: { readonly given: TodayView }) {
   const { business, now, zone } = useShell();
   const { data: view } = useQuery({
     queryKey: ['today'],
-    queryFn: () => read<TodayView>('/api/today'),
+    queryFn: () => read(today, {}),
     initialData: given,
     refetchInterval: 15_000,
   });

@@ -1,8 +1,9 @@
+import { disconnect } from '#contracts/routes/ways/disconnect';
 import type { AccountLine, WaysView } from '#contracts/wayViews';
 import { accountState, uncovered, wayOf } from '#islands/Ways/accountWords';
 import { ConnectForm } from '#islands/Ways/ConnectForm';
 import { Problem } from '#islands/parts/Problem';
-import { useAction } from '#islands/parts/useAction';
+import { useRoute } from '#islands/parts/useRoute';
 import { useShell } from '#islands/shell/useShell';
 import { Button, Group, Modal, Stack } from '@mantine/core';
 import { useState } from 'react';
@@ -63,7 +64,7 @@ export function Accounts({ view }: { readonly view: WaysView }) {
 const many = (count: number, one: string, more: string): string => `${count} ${count === 1 ? one : more}`;
 
 function Leave({ account, close }: { readonly account: AccountLine; readonly close: () => void }) {
-  const leave = useAction<null>('/api/do/disconnect');
+  const leave = useRoute(disconnect);
   const { name, holds, kept } = account;
   const go = async (): Promise<void> => {
     if (await leave.attempt({ accountId: account.id })) close();

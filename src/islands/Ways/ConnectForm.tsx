@@ -1,7 +1,8 @@
+import { connect } from '#contracts/routes/ways/connect';
 import type { WaysView } from '#contracts/wayViews';
 import { abilityWords, mismatchWords, wayOf } from '#islands/Ways/accountWords';
 import { Problem } from '#islands/parts/Problem';
-import { useAction } from '#islands/parts/useAction';
+import { useRoute } from '#islands/parts/useRoute';
 import { useShell } from '#islands/shell/useShell';
 import { Button, Group, Modal, NativeSelect, Radio, SegmentedControl, Stack } from '@mantine/core';
 import { useState } from 'react';
@@ -17,7 +18,7 @@ export function ConnectForm({ view, close }: Props) {
   const provider = view.providers.find((each) => each.id === id)!;
   const [wanted, setWanted] = useState(business.currency);
   const currency = provider.currencies.includes(wanted) ? wanted : provider.currencies[0]!;
-  const begin = useAction<{ url: string }>('/api/do/connect');
+  const begin = useRoute(connect);
   const mismatch = mismatchWords(currency, view.services);
   const liveThere = view.accounts.some((account) => account.mode === 'live' && !account.disconnected);
   const go = async (): Promise<void> => {

@@ -1,4 +1,5 @@
-import { post } from '#islands/api';
+import { finishConnecting } from '#contracts/routes/ways/finishConnecting';
+import { call } from '#islands/api';
 import { DoorFrame } from '#islands/SignIn/DoorFrame';
 import { Button } from '@mantine/core';
 import { useCallback, useEffect, useRef, useState } from 'react';
@@ -11,7 +12,7 @@ export default function ConnectedPage({ state, code }: Props) {
   const begun = useRef(false);
   const finish = useCallback(async (): Promise<void> => {
     setWaits(false);
-    const answer = code === null ? null : await post('/api/do/finish-connecting', { state, code });
+    const answer = code === null ? null : await call(finishConnecting, { state, code });
     if (answer && !answer.ok && answer.problem.code === 'no_connection') return setWaits(true);
     const outcome = answer === null ? 'not-agreed' : answer.ok ? 'connected' : 'refused';
     location.replace(`/set-up?connection=${outcome}#ways`);

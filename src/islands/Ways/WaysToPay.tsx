@@ -1,10 +1,11 @@
+import { saveWays } from '#contracts/routes/ways/saveWays';
 import type { WaysView } from '#contracts/wayViews';
 import { Accounts } from '#islands/Ways/Accounts';
 import { useWays } from '#islands/Ways/useWays';
 import { WaysChoice } from '#islands/Ways/WaysChoice';
 import { fieldMessage } from '#islands/format/problemSentence';
 import { Problem } from '#islands/parts/Problem';
-import { useAction } from '#islands/parts/useAction';
+import { useRoute } from '#islands/parts/useRoute';
 import { useReady } from '#islands/parts/useReady';
 import { Button, Stack, Textarea } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
@@ -25,7 +26,7 @@ export function WaysToPay({ given, connection }: Props) {
   const ready = useReady();
   const [ways, setWays] = useState(given.ways);
   const [transferTo, setTransferTo] = useState(given.transferTo);
-  const save = useAction<null>('/api/do/save-ways');
+  const save = useRoute(saveWays);
   const keep = async (): Promise<void> => {
     if (await save.attempt({ ways, transferTo })) notifications.show({ message: 'Kept. Clients see it from now on.' });
   };

@@ -109,7 +109,7 @@ describe('problems in sentences', () => {
       'That is more than the €\u00a0560.00 still to be paid.',
     ],
     ['a code that is known', { code: 'nothing_due' }, 'Nothing is due now.'],
-    ['one that is not', { code: 'who_knows' }, 'That did not get through. Nothing was done twice; try again.'],
+    ['what did not get through', { code: 'try_again' }, 'That did not get through. Nothing was done twice; try again.'],
     [
       'a field of a contract',
       { code: 'invalid_input', issues: [{ path: 'title', message: 'a name is needed' }] },
@@ -122,7 +122,7 @@ describe('problems in sentences', () => {
       code: 'invalid_input',
       path: 'end',
       issues: [{ path: 'end', message: 'the end is before the start' }],
-    };
+    } as const;
     expect(fieldMessage(problem, 'end', 'EUR')).to.equal('the end is before the start');
     expect(fieldMessage(problem, 'start', 'EUR')).to.equal(null);
     expect(fieldMessage(null, 'end', 'EUR')).to.equal(null);

@@ -1,9 +1,8 @@
-import type { ApiProblem } from '#islands/api';
-import { problemSentence } from '#islands/format/problemSentence';
+import { problemSentence, type SaidProblem } from '#islands/format/problemSentence';
 import { Alert } from '@mantine/core';
 
 /** A problem in a sentence, at the place where it arose; nothing where there is none. */
-export const Problem = ({ problem, currency }: { readonly problem: ApiProblem | null; readonly currency: string }) =>
+export const Problem = ({ problem, currency }: { readonly problem: SaidProblem | null; readonly currency: string }) =>
   problem && (
     <Alert color="red" variant="light" role="alert" styles={{ message: { color: 'var(--ink)' } }}>
       {problemSentence(problem, currency)}

@@ -1,3 +1,4 @@
+import { shell as shellRoute } from '#contracts/routes/business/shell';
 import type { Shell } from '#contracts/views';
 import { read } from '#islands/api';
 import { ClockFace } from '#islands/shell/ClockFace';
@@ -46,7 +47,7 @@ export function OwnerShell({ shell, path, children }: Props) {
 function Frame({ shell: given, path, children }: Props) {
   const { data: shell } = useQuery({
     queryKey: ['shell'],
-    queryFn: () => read<Shell>('/api/shell'),
+    queryFn: () => read(shellRoute, {}),
     initialData: given,
     refetchInterval: 15_000,
   });

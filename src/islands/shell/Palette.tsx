@@ -1,4 +1,4 @@
-import type { Found } from '#contracts/views';
+import { find } from '#contracts/routes/bookings/find';
 import { read } from '#islands/api';
 import { stageWords } from '#islands/format/stageWords';
 import { paletteStore } from '#islands/shell/paletteStore';
@@ -19,7 +19,7 @@ export function Palette() {
   const { toggleColorScheme: toggle } = useMantineColorScheme();
   const { data: found = [], isFetching } = useQuery({
     queryKey: ['find', wanted],
-    queryFn: () => read<Found[]>(`/api/find?text=${encodeURIComponent(wanted)}`),
+    queryFn: () => read(find, { text: wanted }),
     enabled: wanted.trim() !== '',
     placeholderData: keepPreviousData,
   });

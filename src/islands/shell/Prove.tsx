@@ -1,4 +1,6 @@
-import { type ApiProblem, post, setProver } from '#islands/api';
+import { prove } from '#contracts/routes/door/prove';
+import { type ProblemOf, call } from '#islands/api';
+import { setProver } from '#islands/shell/callProven';
 import { Problem } from '#islands/parts/Problem';
 import { Button, Group, Modal, PasswordInput, Text, TextInput } from '@mantine/core';
 import { type SubmitEvent, useEffect, useRef, useState } from 'react';
@@ -9,7 +11,7 @@ type Asked = { readonly by: 'code' | 'password'; readonly answer: (proven: boole
 export function Prove() {
   const [asked, setAsked] = useState<Asked | null>(null);
   const [typed, setTyped] = useState('');
-  const [problem, setProblem] = useState<ApiProblem | null>(null);
+  const [problem, setProblem] = useState<ProblemOf<typeof prove> | null>(null);
   const [busy, setBusy] = useState(false);
   const waiting = useRef<Asked | null>(null);
   useEffect(() => {
@@ -33,7 +35,7 @@ export function Prove() {
   const show = async (event: SubmitEvent): Promise<void> => {
     event.preventDefault();
     setBusy(true);
-    const answer = await post('/api/do/prove', asked!.by === 'code' ? { code: typed.trim() } : { password: typed });
+    const answer = await call(prove, asked!.by === 'code' ? { code: typed.trim() } : { password: typed });
     setBusy(false);
     if (answer.ok) end(true);
     else setProblem(answer.problem);

@@ -1,9 +1,7 @@
 import { minor } from '#core/money/minor';
 import { type RefundLimit, wantsProof } from '#server/booking/refundLimit';
 import { session } from '#server/database/schema/signIn';
-import { provenEndpoint, refundEndpoint } from '#server/http/proof';
-import { CancelBooking } from '#contracts/owner';
-import { SaveWays } from '#contracts/ways';
+import { routeAt } from '#server/http/routing';
 import { bookings } from '#server/database/schema/bookings';
 import { intents } from '#server/database/schema/work';
 import { expect } from 'chai';
@@ -26,13 +24,13 @@ describe('what is asked about again', () => {
 
   const age = (minutes: number) =>
     app.deps.db.update(session).set({ createdAt: new Date(Date.now() - minutes * 60_000), provenAt: null });
-  const ask = async (route: ReturnType<typeof provenEndpoint>, body: object) => {
+  const ask = async (path: string, body: object) => {
     const request = new Request('http://ostendo.example.com/x', {
       method: 'POST',
       headers: { 'content-type': 'application/json' },
       body: JSON.stringify(body),
     });
-    const response = (await route({ locals, request } as never)) as Response;
+    const response = await routeAt('POST', path)!.route.answer({ locals, request } as never, {});
     const answer = (await response.json()) as { code?: string; detail?: { by?: string } } | null;
     return { status: response.status, code: answer?.code, by: answer?.detail?.by };
   };
@@ -60,7 +58,7 @@ describe('what is asked about again', () => {
     const booking = await bookingOf(app);
     const link = await booking.linkTo();
     await app.payByClient({ link, attempt: 'attempt-1', card: await app.token('approves'), amount: minor(240_00) });
-    const route = refundEndpoint(CancelBooking, ({ app: of }) => of.cancelBooking);
+    const route = '/api/bookings/cancel';
     const cancel = { bookingId: booking.id, by: 'business' };
     await app.saveSafety({ proofAbove: minor(240_00), keepDays: 30 });
     await age(11);
@@ -76,16 +74,12 @@ describe('what is asked about again', () => {
     await app.payByClient({ link, attempt: 'attempt-1', card: await app.token('approves'), amount: minor(240_00) });
     await app.saveSafety({ proofAbove: minor(1), keepDays: 30 });
     await age(9);
-    const route = refundEndpoint(CancelBooking, ({ app: of }) => of.cancelBooking);
+    const route = '/api/bookings/cancel';
     expect((await ask(route, { bookingId: booking.id, by: 'business' })).status).to.equal(200);
   });
 
   it('where transfers go changes only for who has shown it; what clients are shown is not asked about', async () => {
-    const route = provenEndpoint(
-      SaveWays,
-      ({ app: of }) => of.saveWays,
-      async ({ app: of }, { transferTo }) => (await of.queries.transferTo()) !== transferTo,
-    );
+    const route = '/api/ways/save';
     await age(11);
     const ways = { hidden: [], online: null };
     const kept = await app.queries.transferTo();

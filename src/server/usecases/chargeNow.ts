@@ -9,7 +9,8 @@ import { intentByCause, openIntent, paymentUnderWay } from '#server/intents/open
 import { withFee } from '#server/intents/withFee';
 import type { AskRefusal } from '#server/usecases/askNow';
 import { onBooking } from '#server/usecases/onBooking';
-import { outcomeOf, type PayOutcome } from '#server/usecases/payByClient';
+import type { PayOutcome } from '#contracts/payOutcome';
+import { outcomeOf } from '#server/usecases/payByClient';
 
 export type ChargeRefusal = AskRefusal | { readonly code: 'no_card' | 'payment_under_way' };
 

@@ -102,15 +102,17 @@ export const closeOut =
     return ok({ closed: true });
   };
 
+type Released = {
+  readonly closed: readonly string[];
+  readonly refused: readonly { readonly id: string; readonly code: CloseOutRefusal['code'] }[];
+};
+
 /** Closes bookings that nothing is claimed of, each by itself: one that cannot be closed does not stop the others. */
 export const releaseMany =
   (deps: Deps) =>
-  async (
-    { bookingIds }: ReleaseMany,
-    limit: RefundLimit = null,
-  ): Promise<Result<{ closed: string[]; refused: { id: string; code: string }[] }, never>> => {
+  async ({ bookingIds }: ReleaseMany, limit: RefundLimit = null): Promise<Result<Released, never>> => {
     const closed: string[] = [];
-    const refused: { id: string; code: string }[] = [];
+    const refused: { id: string; code: CloseOutRefusal['code'] }[] = [];
     for (const id of new Set(bookingIds)) {
       const result = await closeOut(deps)({ bookingId: id, claims: [], coverBalance: false }, limit);
       if (result.ok) closed.push(id);

@@ -1,8 +1,8 @@
+import type { PayOutcome } from '#contracts/payOutcome';
 import type { GiveCard, PayByClient } from '#contracts/client';
 import type { KeptFor } from '#core/booking/facts';
 import { ledgerOf } from '#core/booking/ledger';
 import { payable, type Standing } from '#core/booking/standing';
-import type { Instant } from '#core/calendar/instant';
 import { payAllOffer } from '#core/change/change';
 import { least, type Minor, sum, zero } from '#core/money/minor';
 import { ok, refuse, type Result } from '#core/result';
@@ -41,13 +41,6 @@ export type PayRefusal =
     }
   | { readonly code: 'payment_under_way'; readonly confirmUrl: string | null }
   | { readonly code: 'amount_too_small' | 'above_outstanding'; readonly limit: Minor; readonly path: 'amount' };
-
-export type PayOutcome =
-  | { readonly state: 'paid' }
-  /** Collected from a bank account: it counts from then on. */
-  | { readonly state: 'onTheWay'; readonly settles: Instant }
-  | { readonly state: 'confirm'; readonly url: string }
-  | { readonly state: 'declined'; readonly code: string };
 
 export const outcomeOf = (answer: ProcessorAnswer): PayOutcome => {
   if (answer.outcome === 'approved') return { state: 'paid' };

@@ -8,7 +8,8 @@ import { abandon } from '#server/intents/abandon';
 import { carryOut } from '#server/intents/carryOut';
 import { intentByCause, type IntentRow, openIntent, paymentUnderWay } from '#server/intents/openIntent';
 import { type NotFound, onBooking } from '#server/usecases/onBooking';
-import { outcomeOf, type PayOutcome } from '#server/usecases/payByClient';
+import type { PayOutcome } from '#contracts/payOutcome';
+import { outcomeOf } from '#server/usecases/payByClient';
 import { offeredFor } from '#server/ways/offered';
 
 export type CounterRefusal =

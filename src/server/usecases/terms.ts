@@ -11,7 +11,7 @@ import type { Tx } from '#server/database/open';
 import { services, terms, termsVersions } from '#server/database/schema/business';
 import type { RefundLimit } from '#server/booking/refundLimit';
 import type { Deps } from '#server/deps';
-import { changeDeal } from '#server/usecases/changeBooking';
+import { type ChangeBookingRefusal, changeDeal } from '#server/usecases/changeBooking';
 import { and, desc, eq, inArray, ne } from 'drizzle-orm';
 
 export type TermsRefusal =
@@ -102,7 +102,7 @@ export const giveTerms =
 
 export type Applied = {
   readonly applied: readonly { readonly id: string; readonly told: boolean }[];
-  readonly refused: readonly { readonly id: string; readonly code: string }[];
+  readonly refused: readonly { readonly id: string; readonly code: ChangeBookingRefusal['code'] }[];
 };
 
 /**
@@ -121,7 +121,7 @@ export const applyTerms =
       .where(and(eq(termsVersions.termsId, termsId), eq(termsVersions.version, version)));
     if (!row) return refuse({ code: 'terms_not_found' });
     const applied: { id: string; told: boolean }[] = [];
-    const refused: { id: string; code: string }[] = [];
+    const refused: { id: string; code: ChangeBookingRefusal['code'] }[] = [];
     for (const { id, seen } of bookings) {
       const result = await changeDeal(deps, {
         bookingId: id,

@@ -74,11 +74,10 @@ export function openEntry({ baseUrl, trustedProxies, assets, pages, isReady }: E
       response.setHeader('retry-after', '2');
       return refuse(503, 'starting');
     }
-    const body = await readBody(request, bodyLimit(path));
+    const limit = bodyLimit(request.method ?? 'GET', path);
+    const body = await readBody(request, limit);
     if ('fault' in body)
-      return body.fault === 'too_large'
-        ? refuse(413, 'too_large', { limit: bodyLimit(path) })
-        : refuse(400, 'not_whole');
+      return body.fault === 'too_large' ? refuse(413, 'too_large', { limit }) : refuse(400, 'not_whole');
     const late = setTimeout(() => {
       log.error({ code: 'timed_out' }, 'an answer took too long');
       refuse(503, 'timed_out');

@@ -1,0 +1,9 @@
+import { OnBooking } from '#contracts/owner';
+import { acceptGap } from '#contracts/routes/bookings/acceptGap';
+import { served } from '#contracts/routes/served';
+
+export const acceptGapServed = served(acceptGap, {
+  in: OnBooking,
+  right: 'bookings:change',
+  was: '/api/do/accept-gap',
+});

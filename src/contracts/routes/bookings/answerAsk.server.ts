@@ -1,0 +1,9 @@
+import { AnswerAsk } from '#contracts/owner';
+import { answerAsk } from '#contracts/routes/bookings/answerAsk';
+import { served } from '#contracts/routes/served';
+
+export const answerAskServed = served(answerAsk, {
+  in: AnswerAsk,
+  right: 'bookings:change',
+  was: '/api/do/answer-ask',
+});

@@ -1,0 +1,9 @@
+import { AnswerRequest } from '#contracts/owner';
+import { answerRequest } from '#contracts/routes/bookings/answerRequest';
+import { served } from '#contracts/routes/served';
+
+export const answerRequestServed = served(answerRequest, {
+  in: AnswerRequest,
+  right: 'bookings:make',
+  was: '/api/do/answer-request',
+});

@@ -1,0 +1,9 @@
+import { CancelBooking } from '#contracts/owner';
+import { cancelBooking } from '#contracts/routes/bookings/cancelBooking';
+import { served } from '#contracts/routes/served';
+
+export const cancelBookingServed = served(cancelBooking, {
+  in: CancelBooking,
+  right: 'bookings:cancel',
+  was: '/api/do/cancel',
+});

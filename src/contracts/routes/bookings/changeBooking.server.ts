@@ -1,0 +1,10 @@
+import { ChangeBooking } from '#contracts/change';
+import { changeBooking } from '#contracts/routes/bookings/changeBooking';
+import { served, sizes } from '#contracts/routes/served';
+
+export const changeBookingServed = served(changeBooking, {
+  in: ChangeBooking,
+  right: 'bookings:change',
+  limits: { bytes: sizes.document },
+  was: '/api/do/change-booking',
+});

@@ -1,0 +1,4 @@
+import { view } from '#contracts/routes/route';
+import type { ChangeView } from '#contracts/serviceViews';
+
+export const changeView = view<{ readonly number: string }, ChangeView>('/api/change/:number');

@@ -1,0 +1,9 @@
+import { chooseAccount } from '#contracts/routes/bookings/chooseAccount';
+import { served } from '#contracts/routes/served';
+import { ChooseAccount } from '#contracts/ways';
+
+export const chooseAccountServed = served(chooseAccount, {
+  in: ChooseAccount,
+  right: 'bookings:change',
+  was: '/api/do/choose-account',
+});

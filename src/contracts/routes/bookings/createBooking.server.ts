@@ -1,0 +1,10 @@
+import { CreateBooking } from '#contracts/owner';
+import { createBooking } from '#contracts/routes/bookings/createBooking';
+import { served, sizes } from '#contracts/routes/served';
+
+export const createBookingServed = served(createBooking, {
+  in: CreateBooking,
+  right: 'bookings:make',
+  limits: { bytes: sizes.document },
+  was: '/api/do/create-booking',
+});

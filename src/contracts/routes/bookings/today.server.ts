@@ -1,0 +1,5 @@
+import { today } from '#contracts/routes/bookings/today';
+import { served } from '#contracts/routes/served';
+import { z } from 'zod';
+
+export const todayServed = served(today, { in: z.object({}), right: 'bookings:see' });

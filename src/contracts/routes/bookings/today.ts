@@ -1,0 +1,4 @@
+import { view } from '#contracts/routes/route';
+import type { TodayView } from '#contracts/views';
+
+export const today = view<object, TodayView>('/api/today');

@@ -1,0 +1,10 @@
+import { SaveBusiness } from '#contracts/business';
+import { saveBusiness } from '#contracts/routes/business/saveBusiness';
+import { served, sizes } from '#contracts/routes/served';
+
+export const saveBusinessServed = served(saveBusiness, {
+  in: SaveBusiness,
+  right: 'business:write',
+  limits: { bytes: sizes.document },
+  was: '/api/do/save-business',
+});

@@ -1,0 +1,5 @@
+import type { SaveBusiness } from '#contracts/business';
+import { route } from '#contracts/routes/route';
+import type { z } from 'zod';
+
+export const saveBusiness = route<z.input<typeof SaveBusiness>, null>()('/api/business/save', ['file_not_found']);

@@ -1,0 +1,9 @@
+import { SaveSafety } from '#contracts/door';
+import { saveSafety } from '#contracts/routes/business/saveSafety';
+import { served } from '#contracts/routes/served';
+
+export const saveSafetyServed = served(saveSafety, {
+  in: SaveSafety,
+  right: 'business:write',
+  was: '/api/do/save-safety',
+});

@@ -1,0 +1,5 @@
+import type { SaveSafety } from '#contracts/door';
+import { route } from '#contracts/routes/route';
+import type { z } from 'zod';
+
+export const saveSafety = route<z.input<typeof SaveSafety>, null>()('/api/business/save-safety', ['proof_needed']);

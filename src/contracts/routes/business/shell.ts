@@ -1,0 +1,4 @@
+import { view } from '#contracts/routes/route';
+import type { Shell } from '#contracts/views';
+
+export const shell = view<object, Shell>('/api/shell');

@@ -1,0 +1,9 @@
+import { StopBooking } from '#contracts/door';
+import { stopBooking } from '#contracts/routes/business/stopBooking';
+import { served } from '#contracts/routes/served';
+
+export const stopBookingServed = served(stopBooking, {
+  in: StopBooking,
+  right: 'business:write',
+  was: '/api/do/stop-booking',
+});

@@ -1,0 +1,4 @@
+import type { CheckoutView } from '#contracts/bookViews';
+import { view } from '#contracts/routes/route';
+
+export const checkoutView = view<{ readonly key: string }, CheckoutView>('/api/client/checkout/:key');

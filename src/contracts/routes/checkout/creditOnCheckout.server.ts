@@ -1,0 +1,5 @@
+import { CreditOnCheckout } from '#contracts/credit';
+import { creditOnCheckout } from '#contracts/routes/checkout/creditOnCheckout';
+import { served } from '#contracts/routes/served';
+
+export const creditOnCheckoutServed = served(creditOnCheckout, { in: CreditOnCheckout, right: 'anybody' });

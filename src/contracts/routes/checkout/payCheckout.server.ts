@@ -1,0 +1,5 @@
+import { PayCheckout } from '#contracts/checkout';
+import { payCheckout } from '#contracts/routes/checkout/payCheckout';
+import { served } from '#contracts/routes/served';
+
+export const payCheckoutServed = served(payCheckout, { in: PayCheckout, right: 'anybody' });

@@ -1,0 +1,5 @@
+import { AskPayer } from '#contracts/client';
+import { askPayer } from '#contracts/routes/client/askPayer';
+import { served } from '#contracts/routes/served';
+
+export const askPayerServed = served(askPayer, { in: AskPayer, right: 'link' });

@@ -1,0 +1,4 @@
+import type { ClientView } from '#contracts/clientViews';
+import { view } from '#contracts/routes/route';
+
+export const clientView = view<{ readonly link: string }, ClientView>('/api/client/view/:link');

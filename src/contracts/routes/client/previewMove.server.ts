@@ -1,0 +1,5 @@
+import { PreviewMove } from '#contracts/client';
+import { previewMove } from '#contracts/routes/client/previewMove';
+import { served } from '#contracts/routes/served';
+
+export const previewMoveServed = served(previewMove, { in: PreviewMove, right: 'link' });

@@ -1,0 +1,5 @@
+import { UseCode } from '#contracts/client';
+import { useCode } from '#contracts/routes/client/useCode';
+import { served } from '#contracts/routes/served';
+
+export const useCodeServed = served(useCode, { in: UseCode, right: 'anybody' });

@@ -1,0 +1,10 @@
+import { CloseOutBooking } from '#contracts/owner';
+import { closeOut } from '#contracts/routes/closing/closeOut';
+import { served, sizes } from '#contracts/routes/served';
+
+export const closeOutServed = served(closeOut, {
+  in: CloseOutBooking,
+  right: 'money:give back',
+  limits: { bytes: sizes.document },
+  was: '/api/do/close-out',
+});

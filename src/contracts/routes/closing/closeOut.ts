@@ -1,0 +1,10 @@
+import type { CloseOutBooking } from '#contracts/owner';
+import { route } from '#contracts/routes/route';
+import type { z } from 'zod';
+
+export const closeOut = route<z.input<typeof CloseOutBooking>, { readonly closed: true }>()('/api/closing/close-out', [
+  'booking_not_found',
+  'proof_needed',
+  'not_to_close_out',
+  'no_consent_for_balance',
+]);

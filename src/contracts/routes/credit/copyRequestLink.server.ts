@@ -1,0 +1,9 @@
+import { OnRequest } from '#contracts/credit';
+import { copyRequestLink } from '#contracts/routes/credit/copyRequestLink';
+import { served } from '#contracts/routes/served';
+
+export const copyRequestLinkServed = served(copyRequestLink, {
+  in: OnRequest,
+  right: 'credit:write',
+  was: '/api/do/copy-request-link',
+});

@@ -1,0 +1,9 @@
+import { CreateRequest } from '#contracts/credit';
+import { createRequest } from '#contracts/routes/credit/createRequest';
+import { served } from '#contracts/routes/served';
+
+export const createRequestServed = served(createRequest, {
+  in: CreateRequest,
+  right: 'credit:write',
+  was: '/api/do/create-request',
+});

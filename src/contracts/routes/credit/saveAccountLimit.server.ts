@@ -1,0 +1,9 @@
+import { saveAccountLimit } from '#contracts/routes/credit/saveAccountLimit';
+import { served } from '#contracts/routes/served';
+import { SaveAccountLimit } from '#contracts/ways';
+
+export const saveAccountLimitServed = served(saveAccountLimit, {
+  in: SaveAccountLimit,
+  right: 'credit:write',
+  was: '/api/do/save-account-limit',
+});

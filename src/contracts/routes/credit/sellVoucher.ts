@@ -1,0 +1,8 @@
+import type { SellVoucher } from '#contracts/credit';
+import { route } from '#contracts/routes/route';
+import type { z } from 'zod';
+
+export const sellVoucher = route<
+  z.input<typeof SellVoucher>,
+  { readonly code: string | null; readonly ending: string }
+>()('/api/credit/sell-voucher');

@@ -1,0 +1,9 @@
+import { UseOnBooking } from '#contracts/credit';
+import { useOnBooking } from '#contracts/routes/credit/useOnBooking';
+import { served } from '#contracts/routes/served';
+
+export const useOnBookingServed = served(useOnBooking, {
+  in: UseOnBooking,
+  right: 'credit:write',
+  was: '/api/do/use-on-booking',
+});

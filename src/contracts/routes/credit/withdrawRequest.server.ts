@@ -1,0 +1,9 @@
+import { OnRequest } from '#contracts/credit';
+import { withdrawRequest } from '#contracts/routes/credit/withdrawRequest';
+import { served } from '#contracts/routes/served';
+
+export const withdrawRequestServed = served(withdrawRequest, {
+  in: OnRequest,
+  right: 'credit:write',
+  was: '/api/do/withdraw-request',
+});

@@ -1,0 +1,9 @@
+import { WithPassword } from '#contracts/door';
+import { beginSecondFactor } from '#contracts/routes/door/beginSecondFactor';
+import { served } from '#contracts/routes/served';
+
+export const beginSecondFactorServed = served(beginSecondFactor, {
+  in: WithPassword,
+  right: 'own sign-in',
+  was: '/api/do/begin-second-factor',
+});

@@ -1,0 +1,9 @@
+import type { WithPassword } from '#contracts/door';
+import type { SecondFactorBegun } from '#contracts/door';
+import { route } from '#contracts/routes/route';
+import type { z } from 'zod';
+
+export const beginSecondFactor = route<z.input<typeof WithPassword>, SecondFactorBegun>()(
+  '/api/door/begin-second-factor',
+  ['password_wrong', 'second_factor_already', 'too_many_tries'],
+);

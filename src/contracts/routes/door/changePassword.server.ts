@@ -1,0 +1,9 @@
+import { ChangePassword } from '#contracts/door';
+import { changePassword } from '#contracts/routes/door/changePassword';
+import { served } from '#contracts/routes/served';
+
+export const changePasswordServed = served(changePassword, {
+  in: ChangePassword,
+  right: 'own sign-in',
+  was: '/api/do/change-password',
+});

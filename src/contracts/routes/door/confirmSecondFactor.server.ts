@@ -1,0 +1,9 @@
+import { SecondFactor } from '#contracts/door';
+import { confirmSecondFactor } from '#contracts/routes/door/confirmSecondFactor';
+import { served } from '#contracts/routes/served';
+
+export const confirmSecondFactorServed = served(confirmSecondFactor, {
+  in: SecondFactor,
+  right: 'own sign-in',
+  was: '/api/do/confirm-second-factor',
+});

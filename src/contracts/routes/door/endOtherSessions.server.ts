@@ -1,0 +1,9 @@
+import { Nothing } from '#contracts/door';
+import { endOtherSessions } from '#contracts/routes/door/endOtherSessions';
+import { served } from '#contracts/routes/served';
+
+export const endOtherSessionsServed = served(endOtherSessions, {
+  in: Nothing,
+  right: 'own sign-in',
+  was: '/api/do/end-other-sessions',
+});

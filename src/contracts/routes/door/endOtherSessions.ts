@@ -1,0 +1,7 @@
+import type { Nothing } from '#contracts/door';
+import { route } from '#contracts/routes/route';
+import type { z } from 'zod';
+
+export const endOtherSessions = route<z.input<typeof Nothing>, { readonly ended: number }>()(
+  '/api/door/end-other-sessions',
+);

@@ -1,0 +1,9 @@
+import { WithPassword } from '#contracts/door';
+import { endSecondFactor } from '#contracts/routes/door/endSecondFactor';
+import { served } from '#contracts/routes/served';
+
+export const endSecondFactorServed = served(endSecondFactor, {
+  in: WithPassword,
+  right: 'own sign-in',
+  was: '/api/do/end-second-factor',
+});

@@ -1,0 +1,8 @@
+import type { WithPassword } from '#contracts/door';
+import { route } from '#contracts/routes/route';
+import type { z } from 'zod';
+
+export const endSecondFactor = route<z.input<typeof WithPassword>, { readonly ended: boolean }>()(
+  '/api/door/end-second-factor',
+  ['too_many_tries', 'password_wrong'],
+);

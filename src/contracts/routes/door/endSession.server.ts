@@ -1,0 +1,9 @@
+import { EndSession } from '#contracts/door';
+import { endSession } from '#contracts/routes/door/endSession';
+import { served } from '#contracts/routes/served';
+
+export const endSessionServed = served(endSession, {
+  in: EndSession,
+  right: 'own sign-in',
+  was: '/api/do/end-session',
+});

@@ -1,0 +1,7 @@
+import type { EndSession } from '#contracts/door';
+import { route } from '#contracts/routes/route';
+import type { z } from 'zod';
+
+export const endSession = route<z.input<typeof EndSession>, { readonly ended: true }>()('/api/door/end-session', [
+  'session_not_found',
+]);

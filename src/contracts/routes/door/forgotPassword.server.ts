@@ -1,0 +1,5 @@
+import { ForgotPassword } from '#contracts/door';
+import { forgotPassword } from '#contracts/routes/door/forgotPassword';
+import { served } from '#contracts/routes/served';
+
+export const forgotPasswordServed = served(forgotPassword, { in: ForgotPassword, right: 'anybody' });

@@ -1,0 +1,5 @@
+import { NewPasswordByLink } from '#contracts/door';
+import { newPassword } from '#contracts/routes/door/newPassword';
+import { served } from '#contracts/routes/served';
+
+export const newPasswordServed = served(newPassword, { in: NewPasswordByLink, right: 'anybody' });

@@ -1,0 +1,5 @@
+import { Prove } from '#contracts/door';
+import { prove } from '#contracts/routes/door/prove';
+import { served } from '#contracts/routes/served';
+
+export const proveServed = served(prove, { in: Prove, right: 'own sign-in', was: '/api/do/prove' });

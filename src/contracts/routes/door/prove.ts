@@ -1,0 +1,9 @@
+import type { Prove } from '#contracts/door';
+import { route } from '#contracts/routes/route';
+import type { z } from 'zod';
+
+export const prove = route<z.input<typeof Prove>, { readonly proven: true }>()('/api/door/prove', [
+  'password_wrong',
+  'code_wrong',
+  'too_many_tries',
+]);

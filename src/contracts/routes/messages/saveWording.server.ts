@@ -1,0 +1,10 @@
+import { saveWording } from '#contracts/routes/messages/saveWording';
+import { served, sizes } from '#contracts/routes/served';
+import { SaveWording } from '#contracts/wordings';
+
+export const saveWordingServed = served(saveWording, {
+  in: SaveWording,
+  right: 'messages:write',
+  limits: { bytes: sizes.document },
+  was: '/api/do/save-wording',
+});

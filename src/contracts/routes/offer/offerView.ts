@@ -1,0 +1,6 @@
+import type { QuotePageView } from '#contracts/quoteViews';
+import { view } from '#contracts/routes/route';
+
+export const offerView = view<{ readonly link: string }, QuotePageView | { readonly goTo: string }>(
+  '/api/client/quote/view/:link',
+);

@@ -1,0 +1,5 @@
+import { WriteOnQuote } from '#contracts/quotes';
+import { writeOnQuote } from '#contracts/routes/offer/writeOnQuote';
+import { served } from '#contracts/routes/served';
+
+export const writeOnQuoteServed = served(writeOnQuote, { in: WriteOnQuote, right: 'anybody' });

@@ -1,0 +1,5 @@
+import { OnBooking } from '#contracts/owner';
+import { chargeNow } from '#contracts/routes/paying/chargeNow';
+import { served } from '#contracts/routes/served';
+
+export const chargeNowServed = served(chargeNow, { in: OnBooking, right: 'money:take', was: '/api/do/charge-now' });

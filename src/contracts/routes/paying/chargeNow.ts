@@ -1,0 +1,12 @@
+import type { OnBooking } from '#contracts/owner';
+import type { PayOutcome } from '#contracts/payOutcome';
+import { route } from '#contracts/routes/route';
+import type { z } from 'zod';
+
+export const chargeNow = route<z.input<typeof OnBooking>, PayOutcome>()('/api/paying/charge', [
+  'booking_not_found',
+  'nothing_due',
+  'message_is_off',
+  'payment_under_way',
+  'no_card',
+]);

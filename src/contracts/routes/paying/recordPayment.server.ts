@@ -1,0 +1,9 @@
+import { RecordPayment } from '#contracts/owner';
+import { recordPayment } from '#contracts/routes/paying/recordPayment';
+import { served } from '#contracts/routes/served';
+
+export const recordPaymentServed = served(recordPayment, {
+  in: RecordPayment,
+  right: 'money:take',
+  was: '/api/do/record-payment',
+});

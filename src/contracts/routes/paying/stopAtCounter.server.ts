@@ -1,0 +1,9 @@
+import { StopAtCounter } from '#contracts/owner';
+import { stopAtCounter } from '#contracts/routes/paying/stopAtCounter';
+import { served } from '#contracts/routes/served';
+
+export const stopAtCounterServed = served(stopAtCounter, {
+  in: StopAtCounter,
+  right: 'money:take',
+  was: '/api/do/stop-at-counter',
+});

@@ -1,0 +1,9 @@
+import { TakeAtCounter } from '#contracts/owner';
+import { takeAtCounter } from '#contracts/routes/paying/takeAtCounter';
+import { served } from '#contracts/routes/served';
+
+export const takeAtCounterServed = served(takeAtCounter, {
+  in: TakeAtCounter,
+  right: 'money:take',
+  was: '/api/do/take-at-counter',
+});

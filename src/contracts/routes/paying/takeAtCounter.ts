@@ -1,0 +1,11 @@
+import type { TakeAtCounter } from '#contracts/owner';
+import type { PayOutcome } from '#contracts/payOutcome';
+import { route } from '#contracts/routes/route';
+import type { z } from 'zod';
+
+export const takeAtCounter = route<z.input<typeof TakeAtCounter>, PayOutcome>()('/api/paying/take-at-counter', [
+  'booking_not_found',
+  'above_outstanding',
+  'payment_under_way',
+  'no_reader',
+]);

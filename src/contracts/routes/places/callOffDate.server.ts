@@ -1,0 +1,9 @@
+import { CallOffDate } from '#contracts/places';
+import { callOffDate } from '#contracts/routes/places/callOffDate';
+import { served } from '#contracts/routes/served';
+
+export const callOffDateServed = served(callOffDate, {
+  in: CallOffDate,
+  right: 'offer:write',
+  was: '/api/do/call-off-date',
+});

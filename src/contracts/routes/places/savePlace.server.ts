@@ -1,0 +1,5 @@
+import { SavePlace } from '#contracts/places';
+import { savePlace } from '#contracts/routes/places/savePlace';
+import { served } from '#contracts/routes/served';
+
+export const savePlaceServed = served(savePlace, { in: SavePlace, right: 'offer:write', was: '/api/do/save-place' });

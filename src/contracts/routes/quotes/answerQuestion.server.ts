@@ -1,0 +1,9 @@
+import { AnswerQuestion } from '#contracts/quotes';
+import { answerQuestion } from '#contracts/routes/quotes/answerQuestion';
+import { served } from '#contracts/routes/served';
+
+export const answerQuestionServed = served(answerQuestion, {
+  in: AnswerQuestion,
+  right: 'quotes:write',
+  was: '/api/do/answer-question',
+});

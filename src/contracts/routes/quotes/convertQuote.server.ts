@@ -1,0 +1,9 @@
+import { ConvertQuote } from '#contracts/quotes';
+import { convertQuote } from '#contracts/routes/quotes/convertQuote';
+import { served } from '#contracts/routes/served';
+
+export const convertQuoteServed = served(convertQuote, {
+  in: ConvertQuote,
+  right: 'quotes:write',
+  was: '/api/do/convert-quote',
+});

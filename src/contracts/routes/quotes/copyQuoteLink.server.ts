@@ -1,0 +1,9 @@
+import { OnQuote } from '#contracts/quotes';
+import { copyQuoteLink } from '#contracts/routes/quotes/copyQuoteLink';
+import { served } from '#contracts/routes/served';
+
+export const copyQuoteLinkServed = served(copyQuoteLink, {
+  in: OnQuote,
+  right: 'quotes:write',
+  was: '/api/do/copy-quote-link',
+});

@@ -1,0 +1,10 @@
+import { NewQuote } from '#contracts/quotes';
+import { createQuote } from '#contracts/routes/quotes/createQuote';
+import { served, sizes } from '#contracts/routes/served';
+
+export const createQuoteServed = served(createQuote, {
+  in: NewQuote,
+  right: 'quotes:write',
+  limits: { bytes: sizes.text },
+  was: '/api/do/create-quote',
+});

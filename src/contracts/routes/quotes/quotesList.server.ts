@@ -1,0 +1,5 @@
+import { QuotesQuery } from '#contracts/quotesQuery';
+import { quotesList } from '#contracts/routes/quotes/quotesList';
+import { served } from '#contracts/routes/served';
+
+export const quotesListServed = served(quotesList, { in: QuotesQuery, right: 'quotes:see' });

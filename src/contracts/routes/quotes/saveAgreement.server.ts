@@ -1,0 +1,10 @@
+import { SaveAgreement } from '#contracts/quotes';
+import { saveAgreement } from '#contracts/routes/quotes/saveAgreement';
+import { served, sizes } from '#contracts/routes/served';
+
+export const saveAgreementServed = served(saveAgreement, {
+  in: SaveAgreement,
+  right: 'quotes:write',
+  limits: { bytes: sizes.text },
+  was: '/api/do/save-agreement',
+});

@@ -1,0 +1,10 @@
+import { SignByBusiness } from '#contracts/quotes';
+import { signByBusiness } from '#contracts/routes/quotes/signByBusiness';
+import { served, sizes } from '#contracts/routes/served';
+
+export const signByBusinessServed = served(signByBusiness, {
+  in: SignByBusiness,
+  right: 'quotes:write',
+  limits: { bytes: sizes.drawing },
+  was: '/api/do/sign-by-business',
+});

@@ -1,0 +1,9 @@
+import { OnQuote } from '#contracts/quotes';
+import { withdrawQuote } from '#contracts/routes/quotes/withdrawQuote';
+import { served } from '#contracts/routes/served';
+
+export const withdrawQuoteServed = served(withdrawQuote, {
+  in: OnQuote,
+  right: 'quotes:write',
+  was: '/api/do/withdraw-quote',
+});

@@ -1,0 +1,10 @@
+import { served, sizes } from '#contracts/routes/served';
+import { saveService } from '#contracts/routes/services/saveService';
+import { SaveService } from '#contracts/services';
+
+export const saveServiceServed = served(saveService, {
+  in: SaveService,
+  right: 'offer:write',
+  limits: { bytes: sizes.document },
+  was: '/api/do/save-service',
+});

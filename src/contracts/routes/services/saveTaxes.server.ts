@@ -1,0 +1,5 @@
+import { served } from '#contracts/routes/served';
+import { saveTaxes } from '#contracts/routes/services/saveTaxes';
+import { SaveTaxes } from '#contracts/services';
+
+export const saveTaxesServed = served(saveTaxes, { in: SaveTaxes, right: 'offer:write', was: '/api/do/save-taxes' });

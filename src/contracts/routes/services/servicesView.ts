@@ -1,0 +1,4 @@
+import { view } from '#contracts/routes/route';
+import type { ServicesView } from '#contracts/serviceViews';
+
+export const servicesView = view<object, ServicesView>('/api/services');

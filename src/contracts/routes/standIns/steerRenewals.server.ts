@@ -1,0 +1,5 @@
+import { served } from '#contracts/routes/served';
+import { steerRenewals } from '#contracts/routes/standIns/steerRenewals';
+import { SteerRenewals } from '#contracts/ways';
+
+export const steerRenewalsServed = served(steerRenewals, { in: SteerRenewals, right: 'stand-ins' });

@@ -1,0 +1,10 @@
+import { served, sizes } from '#contracts/routes/served';
+import { applyTerms } from '#contracts/routes/terms/applyTerms';
+import { ApplyTerms } from '#contracts/terms';
+
+export const applyTermsServed = served(applyTerms, {
+  in: ApplyTerms,
+  right: 'terms:write',
+  limits: { bytes: sizes.document },
+  was: '/api/do/apply-terms',
+});

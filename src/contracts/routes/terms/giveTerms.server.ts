@@ -1,0 +1,10 @@
+import { served, sizes } from '#contracts/routes/served';
+import { giveTerms } from '#contracts/routes/terms/giveTerms';
+import { GiveTerms } from '#contracts/terms';
+
+export const giveTermsServed = served(giveTerms, {
+  in: GiveTerms,
+  right: 'terms:write',
+  limits: { bytes: sizes.document },
+  was: '/api/do/give-terms',
+});

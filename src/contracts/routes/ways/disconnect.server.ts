@@ -1,0 +1,9 @@
+import { served } from '#contracts/routes/served';
+import { disconnect } from '#contracts/routes/ways/disconnect';
+import { OnAccount } from '#contracts/ways';
+
+export const disconnectServed = served(disconnect, {
+  in: OnAccount,
+  right: 'accounts:connect',
+  was: '/api/do/disconnect',
+});

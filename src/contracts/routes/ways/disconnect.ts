@@ -1,0 +1,8 @@
+import { route } from '#contracts/routes/route';
+import type { OnAccount } from '#contracts/ways';
+import type { z } from 'zod';
+
+export const disconnect = route<z.input<typeof OnAccount>, null>()('/api/ways/disconnect', [
+  'account_not_found',
+  'proof_needed',
+]);

@@ -1,0 +1,9 @@
+import { served } from '#contracts/routes/served';
+import { finishConnecting } from '#contracts/routes/ways/finishConnecting';
+import { FinishConnecting } from '#contracts/ways';
+
+export const finishConnectingServed = served(finishConnecting, {
+  in: FinishConnecting,
+  right: 'accounts:connect',
+  was: '/api/do/finish-connecting',
+});

@@ -1,0 +1,10 @@
+import { served, sizes } from '#contracts/routes/served';
+import { saveWays } from '#contracts/routes/ways/saveWays';
+import { SaveWays } from '#contracts/ways';
+
+export const saveWaysServed = served(saveWays, {
+  in: SaveWays,
+  right: 'accounts:connect',
+  limits: { bytes: sizes.document },
+  was: '/api/do/save-ways',
+});

@@ -1,0 +1,3 @@
+import { answerByTable } from '#server/http/routing';
+
+export const ALL = answerByTable;

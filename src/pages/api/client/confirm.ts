@@ -1,4 +1,0 @@
-import { OnLink } from '#contracts/client';
-import { linkEndpoint } from '#server/http/linkEndpoint';
-
-export const POST = linkEndpoint(OnLink, ({ app }) => app.confirmByClient);

@@ -1,4 +1,0 @@
-import { AnswerRequest } from '#contracts/owner';
-import { endpoint } from '#server/http/endpoint';
-
-export const POST = endpoint(AnswerRequest, ({ app }) => app.answerRequest);

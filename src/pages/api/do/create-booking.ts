@@ -1,4 +1,0 @@
-import { CreateBooking } from '#contracts/owner';
-import { endpoint } from '#server/http/endpoint';
-
-export const POST = endpoint(CreateBooking, ({ app }) => app.createBooking);

@@ -1,4 +1,0 @@
-import { SaveBusiness } from '#contracts/business';
-import { endpoint } from '#server/http/endpoint';
-
-export const POST = endpoint(SaveBusiness, ({ app }) => app.saveBusiness);

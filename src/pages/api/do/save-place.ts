@@ -1,4 +1,0 @@
-import { SavePlace } from '#contracts/places';
-import { endpoint } from '#server/http/endpoint';
-
-export const POST = endpoint(SavePlace, ({ app }) => app.savePlace);

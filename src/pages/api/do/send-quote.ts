@@ -1,4 +1,0 @@
-import { SendQuote } from '#contracts/quotes';
-import { endpoint } from '#server/http/endpoint';
-
-export const POST = endpoint(SendQuote, ({ app }) => app.sendQuote);

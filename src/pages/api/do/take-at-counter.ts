@@ -1,4 +1,0 @@
-import { TakeAtCounter } from '#contracts/owner';
-import { endpoint } from '#server/http/endpoint';
-
-export const POST = endpoint(TakeAtCounter, ({ app }) => app.takeAtCounter);

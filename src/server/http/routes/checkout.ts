@@ -1,0 +1,46 @@
+import { aliveServed } from '#contracts/routes/checkout/alive.server';
+import { checkOutServed } from '#contracts/routes/checkout/checkOut.server';
+import { checkoutViewServed } from '#contracts/routes/checkout/checkoutView.server';
+import { creditOnCheckoutServed } from '#contracts/routes/checkout/creditOnCheckout.server';
+import { freeServed } from '#contracts/routes/checkout/free.server';
+import { payCheckoutServed } from '#contracts/routes/checkout/payCheckout.server';
+import { voucherOnCheckoutServed } from '#contracts/routes/checkout/voucherOnCheckout.server';
+import { serve, serveView, type ServedRoute } from '#server/http/serve';
+import { ok, refuse, type Result } from '#core/result';
+import { type CartRefusal, cartRefusal, type CheckOutRefusal, visitorOf } from '#server/http/cartGuard';
+import { countedCard, countedVoucher } from '#server/http/counted';
+import { seesCheckout } from '#server/http/device';
+
+export const checkoutRoutes: readonly ServedRoute[] = [
+  serveView(freeServed, ({ app }) => app.free),
+  serve(checkOutServed, (visit) => async (request): Promise<Result<{ key: string }, CheckOutRefusal | CartRefusal>> => {
+    const { app } = visit;
+    const device = visit.ownDevice();
+    const visitor = visitorOf(visit, device);
+    const guarded = await cartRefusal(visit, visitor, request);
+    if (guarded) return refuse(guarded);
+    const result = await app.checkOut(request, visitor);
+    if (result.ok)
+      for (const bookingId of await app.bookingsOfCheckout(result.value.key))
+        await app.rememberDevice(device, { bookingId });
+    return result;
+  }),
+  serve(
+    aliveServed,
+    ({ app }) =>
+      async ({ key }) =>
+        ok({ kept: await app.cartAlive(key) }),
+  ),
+  serve(creditOnCheckoutServed, (visit) => async (request) => {
+    if (!(await seesCheckout(visit, request.key))) return refuse({ code: 'device_unknown' as const });
+    return visit.app.useCreditOnCheckout(request);
+  }),
+  serve(voucherOnCheckoutServed, (visit) => countedVoucher(visit, visit.app.useVoucherOnCheckout)),
+  serve(payCheckoutServed, (visit) => countedCard(visit, visit.app.payCheckout)),
+  serveView(
+    checkoutViewServed,
+    (visit) =>
+      async ({ key }) =>
+        visit.app.checkoutView(key, await seesCheckout(visit, key)),
+  ),
+];

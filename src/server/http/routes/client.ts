@@ -1,0 +1,68 @@
+import { abandonServed } from '#contracts/routes/client/abandon.server';
+import { askChangeServed } from '#contracts/routes/client/askChange.server';
+import { askPayerServed } from '#contracts/routes/client/askPayer.server';
+import { clientViewServed } from '#contracts/routes/client/clientView.server';
+import { confirmServed } from '#contracts/routes/client/confirm.server';
+import { giveCardServed } from '#contracts/routes/client/giveCard.server';
+import { payServed } from '#contracts/routes/client/pay.server';
+import { payRequestServed } from '#contracts/routes/client/payRequest.server';
+import { previewMoveServed } from '#contracts/routes/client/previewMove.server';
+import { requestViewServed } from '#contracts/routes/client/requestView.server';
+import { sendCodeServed } from '#contracts/routes/client/sendCode.server';
+import { signChangeServed } from '#contracts/routes/client/signChange.server';
+import { useCardServed } from '#contracts/routes/client/useCard.server';
+import { useCodeServed } from '#contracts/routes/client/useCode.server';
+import { useCreditServed } from '#contracts/routes/client/useCredit.server';
+import { useVoucherServed } from '#contracts/routes/client/useVoucher.server';
+import { serve, serveView, type ServedRoute } from '#server/http/serve';
+import type { OnLink, UseCode } from '#contracts/client';
+import { counted, countedCard, countedVoucher } from '#server/http/counted';
+import { maySeeAll } from '#server/http/device';
+
+export const clientRoutes: readonly ServedRoute[] = [
+  serve(abandonServed, ({ app }) => app.abandonPayment),
+  serve(askChangeServed, ({ app }) => app.askChange),
+  serve(confirmServed, ({ app }) => app.confirmByClient),
+  serve(giveCardServed, (visit) => countedCard(visit, visit.app.giveCard)),
+  serve(payServed, (visit) => countedCard(visit, visit.app.payByClient)),
+  serve(askPayerServed, (visit) => (request) => {
+    const { to, link } = request;
+    const about = { subject: () => to ?? link, counts: ({ ok }: { readonly ok: boolean }) => ok };
+    return counted(visit, to === null ? 'payerCopy' : 'payerLetter', about, visit.app.askPayer)(request);
+  }),
+  serve(previewMoveServed, ({ app }) => app.previewMove),
+  serve(sendCodeServed, (visit) => {
+    const device = visit.ownDevice();
+    return counted(visit, 'codeLetter', { subject: () => device, counts: ({ ok }) => ok }, (request: OnLink) =>
+      visit.app.sendCode({ ...request, device }),
+    );
+  }),
+  serve(useCodeServed, (visit) =>
+    counted(
+      visit,
+      'deviceCode',
+      { counts: (result) => !result.ok && result.refusal.code === 'code_wrong' },
+      (request: UseCode) => visit.app.useCode({ ...request, device: visit.ownDevice() }),
+    ),
+  ),
+  serve(
+    signChangeServed,
+    ({ app, address: origin }) =>
+      (request) =>
+        app.signChange({ ...request, origin }),
+  ),
+  serve(useCardServed, ({ app }) => app.useCard),
+  serve(useCreditServed, ({ app }) => app.useCredit),
+  serve(useVoucherServed, (visit) => countedVoucher(visit, visit.app.useVoucher)),
+  serveView(clientViewServed, (visit) => async ({ link }) => {
+    const view = await visit.app.queries.client(link, await maySeeAll(visit, link));
+    return 'fault' in view ? null : view;
+  }),
+  serve(payRequestServed, (visit) => countedCard(visit, visit.app.payRequest)),
+  serveView(
+    requestViewServed,
+    ({ app }) =>
+      ({ link }) =>
+        app.requestPage(link),
+  ),
+];

@@ -1,0 +1,79 @@
+import { beginSecondFactorServed } from '#contracts/routes/door/beginSecondFactor.server';
+import { changePasswordServed } from '#contracts/routes/door/changePassword.server';
+import { confirmSecondFactorServed } from '#contracts/routes/door/confirmSecondFactor.server';
+import { doorViewServed } from '#contracts/routes/door/doorView.server';
+import { endOtherSessionsServed } from '#contracts/routes/door/endOtherSessions.server';
+import { endSecondFactorServed } from '#contracts/routes/door/endSecondFactor.server';
+import { endSessionServed } from '#contracts/routes/door/endSession.server';
+import { enterByLinkServed } from '#contracts/routes/door/enterByLink.server';
+import { firstStartServed } from '#contracts/routes/door/firstStart.server';
+import { forgotPasswordServed } from '#contracts/routes/door/forgotPassword.server';
+import { newPasswordServed } from '#contracts/routes/door/newPassword.server';
+import { proveServed } from '#contracts/routes/door/prove.server';
+import { serve, serveView, type ServedRoute } from '#server/http/serve';
+import type { ChangePassword, EnterByLink, ForgotPassword, Prove, SecondFactor, WithPassword } from '#contracts/door';
+import { ok, refuse } from '#core/result';
+import { counted, countedDoor, countedProof } from '#server/http/counted';
+
+export const doorRoutes: readonly ServedRoute[] = [
+  serve(changePasswordServed, (visit) =>
+    countedProof(visit, (request: ChangePassword) =>
+      visit.app.door.changePassword(visit.session!, visit.headers, request),
+    ),
+  ),
+  serve(proveServed, (visit) =>
+    countedProof(visit, (request: Prove) => visit.app.door.prove(visit.session!, visit.headers, request)),
+  ),
+  serve(beginSecondFactorServed, (visit) =>
+    countedProof(visit, (request: WithPassword) => visit.app.door.beginSecondFactor(visit.headers, request)),
+  ),
+  serve(confirmSecondFactorServed, (visit) =>
+    countedProof(visit, async (request: SecondFactor) => {
+      const confirmed = await visit.app.door.confirmSecondFactor(visit.headers, request);
+      visit.takeCookies(confirmed);
+      return confirmed ? ok({ confirmed: true }) : refuse({ code: 'code_wrong' as const, path: 'code' as const });
+    }),
+  ),
+  serve(endSecondFactorServed, (visit) =>
+    countedProof(visit, async (request: WithPassword) => {
+      const ended = await visit.app.door.endSecondFactor(visit.headers, request);
+      visit.takeCookies(ended);
+      return ended ? ok({ ended: true }) : refuse({ code: 'password_wrong' as const, path: 'password' as const });
+    }),
+  ),
+  serve(
+    endSessionServed,
+    ({ app, session }) =>
+      ({ id }) =>
+        app.endSession(session!, id),
+  ),
+  serve(
+    endOtherSessionsServed,
+    ({ app, session }) =>
+      async () =>
+        ok({ ended: await app.endOtherSessions(session!) }),
+  ),
+  serveView(
+    doorViewServed,
+    ({ app, session }) =>
+      () =>
+        app.door.view(session!),
+  ),
+  serve(forgotPasswordServed, (visit) =>
+    counted(
+      visit,
+      'passwordLetter',
+      { subject: ({ email }: ForgotPassword) => email, counts: () => true },
+      visit.app.door.forgotPassword,
+    ),
+  ),
+  serve(newPasswordServed, (visit) => countedDoor(visit, visit.app.door.newPassword)),
+  serve(enterByLinkServed, (visit) =>
+    countedDoor(visit, async (given: EnterByLink) => {
+      const entered = await visit.app.door.enterByLink(given, visit.headers);
+      visit.takeCookies(entered);
+      return entered ? ok({ entered: true }) : refuse({ code: 'link_over' as const });
+    }),
+  ),
+  serve(firstStartServed, (visit) => countedDoor(visit, visit.app.firstStart)),
+];
