@@ -1,3 +1,4 @@
+import { asThemselves } from '#demo/asThemselves';
 import type { Instant } from '#core/calendar/instant';
 import type { WallTime } from '#core/calendar/wallTime';
 import type { Decimal } from '#core/money/decimal';
@@ -20,7 +21,7 @@ const batch = 20;
 export async function changes(parent: string): Promise<void> {
   const config = readConfig({ OSTENDO_DATA: join(parent, 'changes') });
   const opened = await openDatabase(config);
-  const app = await compose(config, { opened, post: async () => ({ ok: true }) });
+  const app = asThemselves(await compose(config, { opened, post: async () => ({ ok: true }) }));
   const { db } = opened;
   const now = '2027-03-01T10:00:00Z' as Instant;
   await app.world.clock.moveTo(now);
@@ -77,7 +78,9 @@ export async function changes(parent: string): Promise<void> {
     await db.transaction(async (tx) => {
       const id = row.bookingId;
       await tx.update(bookings).set({ terms: second, termsVersion: 3 }).where(eq(bookings.id, id));
-      await tx.insert(facts).values({ bookingId: id, fact: { kind: 'seen', at: now, page: 'bench' }, at: now });
+      await tx
+        .insert(facts)
+        .values({ bookingId: id, fact: { kind: 'seen', at: now, page: 'bench', actor: { kind: 'clock' } }, at: now });
       await tx.update(summaries).set(row).where(eq(summaries.bookingId, id));
       await tx.update(dueParts).set({ name: 'x' }).where(eq(dueParts.bookingId, id));
       await tx.update(covers).set({ inForce: 0 }).where(eq(covers.bookingId, id));

@@ -1,3 +1,4 @@
+import { asThemselves } from '#demo/asThemselves';
 import { compose } from '#compose';
 import type { Instant } from '#core/calendar/instant';
 import type { Decimal } from '#core/money/decimal';
@@ -22,7 +23,7 @@ const owner = {
 export async function credit(directory: string, count: number): Promise<void> {
   const config = readConfig({ OSTENDO_DATA: join(directory, `credit-${count}`) });
   const opened = await openDatabase({ ...config, durable: false });
-  const app = await compose(config, { opened, post: async () => ({ ok: true }) });
+  const app = asThemselves(await compose(config, { opened, post: async () => ({ ok: true }) }));
   const { db } = opened;
   await db.transaction((tx) => setUp(tx, owner, '2027-05-14T08:12:00Z' as Instant));
   const people = Math.floor(count / 5);

@@ -1,3 +1,4 @@
+import { asThemselves } from '#demo/asThemselves';
 import type { WallTime } from '#core/calendar/wallTime';
 import type { Decimal } from '#core/money/decimal';
 import { minor } from '#core/money/minor';
@@ -64,7 +65,7 @@ const bookingCount = 20_000;
 async function list(directory: string): Promise<void> {
   const config = readConfig({ OSTENDO_DATA: directory });
   const opened = await openDatabase({ ...config, durable: false });
-  const app = await compose(config, { opened, post: async () => ({ ok: true }) });
+  const app = asThemselves(await compose(config, { opened, post: async () => ({ ok: true }) }));
   const { db } = opened;
   const now = '2027-05-14T08:12:00Z' as Instant;
   await db.transaction((tx) =>

@@ -1,3 +1,4 @@
+import { asThemselves } from '#demo/asThemselves';
 import type { Instant } from '#core/calendar/instant';
 import type { Decimal } from '#core/money/decimal';
 import { type App, compose } from '#compose';
@@ -17,7 +18,7 @@ type Opened = Awaited<ReturnType<typeof openDatabase>>;
 
 /** Writes the business and its sign-in; the clock stands at 1 March 2027, 10:00. */
 async function install(config: Config, opened: Opened): Promise<App> {
-  const app = await compose(config, { opened, post: async () => ({ ok: true }) });
+  const app = asThemselves(await compose(config, { opened, post: async () => ({ ok: true }) }));
   const now = '2027-03-01T10:00:00Z' as Instant;
   await app.world.clock.moveTo(now);
   await opened.db.transaction((tx) => setUp(tx, { ...demoOwner, taxRate: '23' as Decimal }, now, demoServices));
@@ -64,7 +65,7 @@ async function makeDemo(): Promise<string> {
   const directory = await installedDirectory();
   const config = readConfig({ OSTENDO_DATA: directory });
   const opened = await openDatabase({ ...config, durable: false });
-  const app: App = await compose(config, { opened, post: async () => ({ ok: true }) });
+  const app = asThemselves(await compose(config, { opened, post: async () => ({ ok: true }) }));
   await furnish(app);
   await app.close();
   return directory;

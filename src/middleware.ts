@@ -1,3 +1,6 @@
+import type { Actor } from '#core/actor/actor';
+import { actingAs } from '#server/actor/actorNow';
+import { hashOfToken } from '#server/usecases/clientLink';
 import { application } from '#application';
 import type { Opening } from '#contracts/routes/rights';
 import { refusalOf } from '#server/door/mayDo';
@@ -78,7 +81,10 @@ async function answer(context: APIContext, next: MiddlewareNext): Promise<Respon
     return context.redirect(first ? `/sign-in?to=${encodeURIComponent(url.pathname)}` : '/first-start');
   }
   if (await isClosedStandIn(context)) return closed(url.pathname);
-  const response = await next();
+  // Somebody who has only a link is known by their device; a payer's link is told apart by its route.
+  const device = locals.device === null ? null : hashOfToken(locals.device);
+  const actor: Actor = locals.person ? { kind: 'person', id: locals.person.id } : { kind: 'client', device };
+  const response = await actingAs(actor, () => next());
   // An address that there is not is a page to people and a problem to programs.
   const isPage = response.headers.get('content-type')?.startsWith('text/html') ?? false;
   return response.status === 404 && isPage && url.pathname.startsWith('/api/') ? problem(404, 'not_found') : response;

@@ -68,6 +68,7 @@ export type QuoteView = ComposeAround & {
   /** As the client has it now. */
   readonly choice: Choice;
   readonly history: readonly {
+    readonly who: string;
     readonly at: Instant;
     readonly kind: QuoteFact['kind'] | 'paid';
     readonly words: string;

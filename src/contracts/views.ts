@@ -1,3 +1,5 @@
+import type { Recorded } from '#core/actor/actor';
+import type { People } from '#core/wording/actorWords';
 import type { QuoteLine } from '#contracts/quoteViews';
 import type { ServiceLine, TaxLine } from '#contracts/serviceViews';
 import type { ErrandKind, Occasion } from '#core/agenda/wantedErrands';
@@ -166,7 +168,9 @@ export type BookingView = {
   readonly agreement: { readonly quote: string; readonly changeUnsigned: boolean } | null;
   readonly tax: Minor;
   readonly agreed: Agreed;
-  readonly facts: readonly Fact[];
+  readonly facts: readonly Recorded<Fact>[];
+  /** Names of those of the business who did some of it. */
+  readonly people: People;
   readonly messages: readonly SentMessage[];
   readonly agenda: readonly PlannedErrand[];
   readonly journal: readonly JournalView[];

@@ -1,3 +1,4 @@
+import { asThemselves } from '#demo/asThemselves';
 import { type App, compose } from '#compose';
 import { buildDemo } from '#demo/build';
 import { readConfig } from '#server/config';
@@ -7,11 +8,12 @@ const config = readConfig(process.env);
 const receiving: { app?: App } = {};
 // No server runs yet: the network's signed events are handed to the same endpoint's function.
 const opened = await openDatabase({ ...config, durable: false });
-const app = await compose(config, {
+const composed = await compose(config, {
   opened,
   post: async (body, headers) => ({ ok: (await receiving.app!.receiveEvent(body, new Headers(headers))) === 200 }),
 });
-receiving.app = app;
+receiving.app = composed;
+const app = asThemselves(composed);
 const started = Date.now();
 let shown = -1;
 await buildDemo(app, (share, at) => {

@@ -1,3 +1,4 @@
+import { actorWords } from '#core/wording/actorWords';
 import type { BookingView } from '#contracts/views';
 import type { Standing } from '#core/booking/standing';
 import { timeOf } from '#core/calendar/wallTime';
@@ -35,7 +36,10 @@ export function History({ view, standing }: { readonly view: BookingView; readon
             <time className="num" dateTime={fact.at} title={longDate(localDate(fact.at, zone), today)}>
               {moment(fact.at)}
             </time>
-            <span>{historyWords(fact, { currency, zone, today })}</span>
+            <span>
+              {historyWords(fact, { currency, zone, today })}
+              <small className={styles.who}>{actorWords(fact.actor, view.people)}</small>
+            </span>
           </li>
         ))}
       </ul>

@@ -18,6 +18,7 @@ export function QuoteHistory({ view }: { readonly view: QuoteView }) {
           <li key={index}>
             <span className="num">{longMoment(line.at, zone, today)}</span>
             {line.words}
+            <small>{line.who}</small>
           </li>
         ))}
       </ol>

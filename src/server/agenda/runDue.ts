@@ -1,3 +1,4 @@
+import { byItself } from '#server/actor/actorNow';
 import { standing } from '#core/booking/standing';
 import { type WantedErrand, wantedErrands } from '#core/agenda/wantedErrands';
 import type { Instant } from '#core/calendar/instant';
@@ -106,7 +107,9 @@ async function fail(deps: Deps, { id, tries }: Claimed, error: unknown): Promise
 }
 
 /** Carries out everything that is due, in its order. @returns how many errands were taken */
-export async function runDue(deps: Deps, limit = Infinity): Promise<number> {
+export const runDue = (deps: Deps, limit = Infinity): Promise<number> => byItself(() => runClaims(deps, limit));
+
+async function runClaims(deps: Deps, limit: number): Promise<number> {
   for (let taken = 0; ; taken++) {
     if (taken >= limit) return taken;
     const [claimed] = await claimNext(deps);

@@ -1,3 +1,4 @@
+import { byItself } from '#server/actor/actorNow';
 import type { Instant } from '#core/calendar/instant';
 import { nextErrandMoment, runDue } from '#server/agenda/runDue';
 import { tidy, tidyEvery } from '#server/agenda/tidy';
@@ -48,7 +49,8 @@ export function openTurns(
 ): Turns {
   let before: Promise<unknown> = Promise.resolve();
   const inTurn = <T>(work: () => Promise<T>): Promise<T> => {
-    const mine = before.then(work, work);
+    const turn = (): Promise<T> => byItself(work);
+    const mine = before.then(turn, turn);
     before = mine.catch(() => undefined);
     return mine;
   };

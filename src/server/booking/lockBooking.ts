@@ -1,3 +1,4 @@
+import type { Recorded } from '#core/actor/actor';
 import type { Fact } from '#core/booking/facts';
 import type { Agreed } from '#core/booking/standing';
 import type { Database, Tx } from '#server/database/open';
@@ -10,7 +11,7 @@ export type ClientRow = typeof clients.$inferSelect;
 export type LoadedBooking = {
   readonly booking: BookingRow;
   readonly client: ClientRow;
-  readonly facts: readonly Fact[];
+  readonly facts: readonly Recorded<Fact>[];
 };
 
 export const agreedOf = (booking: BookingRow): Agreed => ({

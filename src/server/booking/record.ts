@@ -1,3 +1,5 @@
+import { mayHaveDone, type Recorded } from '#core/actor/actor';
+import { actorNow } from '#server/actor/actorNow';
 import { wantedErrands } from '#core/agenda/wantedErrands';
 import type { Fact } from '#core/booking/facts';
 import { ledgerOf, withFact } from '#core/booking/ledger';
@@ -23,10 +25,14 @@ export async function recordFacts(
   { booking, client, facts }: LoadedBooking,
   added: readonly Fact[],
   now: Instant,
-): Promise<{ readonly facts: readonly Fact[]; readonly standing: Standing }> {
+): Promise<{ readonly facts: readonly Recorded<Fact>[]; readonly standing: Standing }> {
   let ledger = ledgerOf(facts);
   let current = booking;
-  const inOrder = keptInOrder(facts, added);
+  const actor = actorNow();
+  const inOrder = keptInOrder(facts, added).map((fact): Recorded<Fact> => {
+    if (!mayHaveDone(actor, fact)) throw new Error(`a program cannot have done this: ${fact.kind}`);
+    return { ...fact, actor };
+  });
   for (const fact of inOrder) {
     if (fact.kind === 'changed') current = await writeDeal(tx, booking.id, fact.after);
     if (fact.kind === 'confirmed') current = await writeAgreed(tx, booking.id, fact.agreed);

@@ -1,3 +1,4 @@
+import { byItself } from '#server/actor/actorNow';
 import { localDate } from '#core/calendar/zoned';
 import { giveBackCart, type Looked } from '#server/carts/carts';
 import { business } from '#server/database/schema/business';
@@ -16,7 +17,10 @@ const atOnce = 20;
  * Gives back what carts keep whose page has not said for a while that somebody is there, counts those that ended without
  * a payment, and tells the owner, once a day, where they come in numbers. @returns how many carts were looked at
  */
-export async function lookAfterCarts(deps: Deps, limits: Limits, silence = silentSeconds): Promise<number> {
+export const lookAfterCarts = (deps: Deps, limits: Limits, silence = silentSeconds): Promise<number> =>
+  byItself(() => lookAfter(deps, limits, silence));
+
+async function lookAfter(deps: Deps, limits: Limits, silence: number): Promise<number> {
   const { db, clock } = deps;
   const silent = await db
     .select({ id: checkouts.id })

@@ -1,3 +1,4 @@
+import { actingAs } from '#server/actor/actorNow';
 import type { payAccounts } from '#server/database/schema/ways';
 import type { Deps } from '#server/deps';
 import { ProcessorEventIn } from '#server/http/processorEventContract';
@@ -43,6 +44,7 @@ export async function receiveEvent(
   }
   const event = ProcessorEventIn.safeParse(json);
   if (!event.success) return 422;
-  const taken = await takeEvent(deps)({ id: headers.get('webhook-id')!, event: event.data, accountId: account.id });
+  const given = { id: headers.get('webhook-id')!, event: event.data, accountId: account.id };
+  const taken = await actingAs({ kind: 'processor', account: account.id }, () => takeEvent(deps)(given));
   return taken.ok ? 200 : 403;
 }

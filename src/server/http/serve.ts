@@ -1,3 +1,4 @@
+import { actingAs } from '#server/actor/actorNow';
 import { notThere } from '#contracts/routes/notThere';
 import type { Opening } from '#contracts/routes/rights';
 import type { AnyRoute, CodeOf, OutOf } from '#contracts/routes/route';
@@ -61,6 +62,13 @@ function checked<S extends z.ZodType>(contract: S, json: unknown): { value: z.ou
   return read.success ? { value: read.data } : { wrong: invalid(read.error) };
 }
 
+/** Somebody else who pays is no client: what they do is theirs. */
+async function asPayer<T>(visit: Visit, right: Opening, input: unknown, work: () => Promise<T>): Promise<T> {
+  if (right !== 'link' || visit.person) return work();
+  const opened = await visit.app.bookingOfLink(linkOf(input));
+  return 'purpose' in opened && opened.purpose === 'payer' ? actingAs({ kind: 'payer' }, work) : work();
+}
+
 const linkOf = (input: unknown): string => (input as { readonly link: string }).link;
 
 const opens = {
@@ -110,7 +118,7 @@ export const serve = <
     about,
     async (visit, input) => {
       if (!(await isOpen(about.right, visit, input))) return refusalProblem({ code: 'device_unknown' });
-      const result = await useCase(visit)(input as z.output<S>);
+      const result = await asPayer(visit, about.right, input, () => useCase(visit)(input as z.output<S>));
       return result.ok ? Response.json(result.value) : refusalProblem(result.refusal);
     },
     ({ request }) => readJson(request),

@@ -1,3 +1,4 @@
+import { byItself } from '#server/actor/actorNow';
 import type { Deps } from '#server/deps';
 import { pauseOver } from '#server/database/pauses';
 import { bookings } from '#server/database/schema/bookings';
@@ -81,7 +82,10 @@ export async function carryOut(deps: Deps, intentId: string): Promise<ProcessorA
 const patienceSeconds = 20;
 
 /** Asks again about intents that were left open. @returns how many were settled */
-export async function recoverIntents(deps: Deps, patience = patienceSeconds): Promise<number> {
+export const recoverIntents = (deps: Deps, patience = patienceSeconds): Promise<number> =>
+  byItself(() => recoverLeft(deps, patience));
+
+async function recoverLeft(deps: Deps, patience: number): Promise<number> {
   const left = await deps.db
     .select({ id: intents.id })
     .from(intents)

@@ -1,3 +1,4 @@
+import { actorNow } from '#server/actor/actorNow';
 import type { Minor } from '#core/money/minor';
 import type { Instant } from '#core/calendar/instant';
 import type { Database, Tx } from '#server/database/open';
@@ -19,7 +20,9 @@ export async function openIntent(
   const accountId = await accountOf(tx, request);
   const shares = request.kind === 'pay' ? (request.shares ?? []) : [];
   await carryMode(tx, [bookingId, ...shares.map((share) => share.bookingId)], accountId);
-  await tx.insert(intents).values({ id, bookingId, cause, request, amount, accountId, state: 'open', madeAt: now });
+  await tx
+    .insert(intents)
+    .values({ id, bookingId, cause, request, amount, accountId, state: 'open', actor: actorNow(), madeAt: now });
   return id;
 }
 

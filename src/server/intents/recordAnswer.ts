@@ -1,3 +1,5 @@
+import type { Actor } from '#core/actor/actor';
+import { actingAs, actorNow } from '#server/actor/actorNow';
 import type { Deal } from '#core/booking/deal';
 import type { Fact } from '#core/booking/facts';
 import { type Ledger, ledgerOf } from '#core/booking/ledger';
@@ -180,40 +182,52 @@ export async function recordAnswer(
     const loaded = (await lockBooking(tx, found.bookingId))!;
     const [intent] = await tx.select().from(intents).where(eq(intents.id, intentId)).for('update');
     if (!intent || intent.state === 'approved' || intent.state === 'declined') return [];
-    const now = clock.now();
-
-    if (answer.outcome === 'confirm') {
-      await recordConfirmation(tx, loaded, intent, answer, now);
-      return [];
-    }
-    if (answer.outcome === 'pending') {
-      await recordOnTheWay(tx, loaded, intent, answer, now);
-      return [];
-    }
-    await tx.update(intents).set({ state: answer.outcome, answer, answeredAt: now }).where(eq(intents.id, intentId));
-    const { clientId, total, tax } = loaded.booking;
-    const ledger = ledgerOf(loaded.facts);
-    const about = { ledger, startAt: startOf(loaded), now };
-    const context = { ...about, clientId, intent, answer, total, tax, deal: dealOf(loaded.booking) };
-    const added = await factsOf(tx, context);
-    const further = await recordOn(tx, loaded, added, now, newId);
-    if (added.some((fact) => fact.kind === 'chargeDeclined' && fact.clientPresent)) {
-      const { number: of } = loaded.booking;
-      const refused = refusedCards([...loaded.facts, ...added]);
-      await tellOfManyCards(tx, { id: newId(), of, path: `/bookings/${of}`, refused, now });
-    }
-    for (const share of otherShares(intent)) {
-      const other = (await lockBooking(tx, share.bookingId))!;
-      const shared =
-        answer.outcome === 'approved'
-          ? await paidFacts(tx, { clientId, deal: dealOf(other.booking) }, intent, { ...share, keeps: true }, now)
-          : intent.state === 'settling'
-            ? returnedFacts(intent, share, answer.code, { ledger: ledgerOf(other.facts), startAt: startOf(other), now })
-            : await factsOf(tx, { ...context, deal: dealOf(other.booking) });
-      further.push(...(await recordOn(tx, other, shared, now, newId)));
-    }
-    return further;
+    return actingAs(whose(intent, answer), () => recordOnce(tx, { clock, newId }, { loaded, intent, answer }));
   });
+}
+
+/** What comes of an intent is done by whoever wanted it; a bank that sends back what was collected does that by itself. */
+const whose = ({ actor, state }: IntentRow, { outcome }: ProcessorAnswer): Actor =>
+  state === 'settling' && outcome === 'declined' ? actorNow() : (actor ?? actorNow());
+
+async function recordOnce(
+  tx: Tx,
+  { clock, newId }: Pick<Deps, 'clock' | 'newId'>,
+  { loaded, intent, answer }: { loaded: LoadedBooking; intent: IntentRow; answer: ProcessorAnswer },
+): Promise<string[]> {
+  const now = clock.now();
+
+  if (answer.outcome === 'confirm') {
+    await recordConfirmation(tx, loaded, intent, answer, now);
+    return [];
+  }
+  if (answer.outcome === 'pending') {
+    await recordOnTheWay(tx, loaded, intent, answer, now);
+    return [];
+  }
+  await tx.update(intents).set({ state: answer.outcome, answer, answeredAt: now }).where(eq(intents.id, intent.id));
+  const { clientId, total, tax } = loaded.booking;
+  const ledger = ledgerOf(loaded.facts);
+  const about = { ledger, startAt: startOf(loaded), now };
+  const context = { ...about, clientId, intent, answer, total, tax, deal: dealOf(loaded.booking) };
+  const added = await factsOf(tx, context);
+  const further = await recordOn(tx, loaded, added, now, newId);
+  if (added.some((fact) => fact.kind === 'chargeDeclined' && fact.clientPresent)) {
+    const { number: of } = loaded.booking;
+    const refused = refusedCards([...loaded.facts, ...added]);
+    await tellOfManyCards(tx, { id: newId(), of, path: `/bookings/${of}`, refused, now });
+  }
+  for (const share of otherShares(intent)) {
+    const other = (await lockBooking(tx, share.bookingId))!;
+    const shared =
+      answer.outcome === 'approved'
+        ? await paidFacts(tx, { clientId, deal: dealOf(other.booking) }, intent, { ...share, keeps: true }, now)
+        : intent.state === 'settling'
+          ? returnedFacts(intent, share, answer.code, { ledger: ledgerOf(other.facts), startAt: startOf(other), now })
+          : await factsOf(tx, { ...context, deal: dealOf(other.booking) });
+    further.push(...(await recordOn(tx, other, shared, now, newId)));
+  }
+  return further;
 }
 
 const startOf = ({ booking }: LoadedBooking): Instant => instantOfWall(booking.startsAt, booking.timeZone);

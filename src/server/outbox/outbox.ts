@@ -1,3 +1,4 @@
+import { byItself } from '#server/actor/actorNow';
 import type { Deps } from '#server/deps';
 import { messages } from '#server/database/schema/work';
 import { outsideRequests } from '#server/logging/requestNow';
@@ -30,7 +31,7 @@ export function openOutbox(deps: Deps): Outbox {
   const wake = (): void => {
     again = true;
     if (stopped || running) return;
-    running = outsideRequests(run)
+    running = outsideRequests(() => byItself(run))
       .catch((error: unknown) => deps.report('the outbox could not be read', error))
       .finally(() => (running = null));
   };

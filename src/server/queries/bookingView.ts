@@ -1,3 +1,4 @@
+import { peopleIn } from '#server/queries/people';
 import type { BookingView, JournalView } from '#contracts/views';
 import { sameValue } from '#core/sameValue';
 import { agreedOf, readBooking } from '#server/booking/lockBooking';
@@ -76,6 +77,7 @@ export async function bookingView(
     tax: booking.tax,
     agreed: agreedOf(booking),
     facts,
+    people: await peopleIn(db, facts),
     messages: sent.map(({ id: messageId, madeAt, sentAt, subject, body, occasion, state }) => ({
       id: messageId,
       at: sentAt ?? madeAt,

@@ -1,3 +1,5 @@
+import { actorWords } from '#core/wording/actorWords';
+import { peopleIn } from '#server/queries/people';
 import type {
   AgreementView,
   BusinessFace,
@@ -120,9 +122,17 @@ export async function quoteView(db: Database, number: string, now: Instant): Pro
   const about = { agreement: (offer ?? quote.draft).agreement, clientName: quote.draft.clientName, currency };
   const { name } = around.business;
   const booked = quote.bookingId ? await readBooking(db, quote.bookingId) : null;
+  const people = await peopleIn(db, [...facts, ...(booked?.facts ?? [])]);
   const paid = (booked?.facts ?? []).flatMap((fact) =>
     fact.kind === 'received'
-      ? [{ at: fact.at, kind: 'paid' as const, words: `${formatMoney(fact.amount, currency)} paid` }]
+      ? [
+          {
+            at: fact.at,
+            kind: 'paid' as const,
+            words: `${formatMoney(fact.amount, currency)} paid`,
+            who: actorWords(fact.actor, people),
+          },
+        ]
       : [],
   );
   return {
@@ -141,7 +151,12 @@ export async function quoteView(db: Database, number: string, now: Instant): Pro
     bookingNumber: booked?.booking.number ?? null,
     choice: current.choice,
     history: [
-      ...facts.toReversed().map((fact) => ({ at: fact.at, kind: fact.kind, words: quoteHistory(fact, about, name) })),
+      ...facts.toReversed().map((fact) => ({
+        at: fact.at,
+        kind: fact.kind,
+        words: quoteHistory(fact, about, name),
+        who: actorWords(fact.actor, people),
+      })),
       ...paid,
     ].sort((a, b) => (a.at < b.at ? 1 : a.at > b.at ? -1 : 0)),
   };

@@ -1,3 +1,6 @@
+import { actorWords } from '#core/wording/actorWords';
+import { peopleIn } from '#server/queries/people';
+import type { Recorded } from '#core/actor/actor';
 import type { QuoteFactOf } from '#core/quote/facts';
 import { localDate } from '#core/calendar/zoned';
 import type { Instant } from '#core/calendar/instant';
@@ -12,7 +15,7 @@ import { readQuote, revisionOf } from '#server/quotes/lockQuote';
 import { and, eq, inArray } from 'drizzle-orm';
 
 type Wanted = { readonly bookingId: string } | { readonly quoteId: string };
-const isSigned = (fact: { kind: string }): fact is QuoteFactOf<'signed'> => fact.kind === 'signed';
+const isSigned = (fact: { kind: string }): fact is Recorded<QuoteFactOf<'signed'>> => fact.kind === 'signed';
 
 /** What was signed for a booking or quote, with the record of its events; null where nothing was. */
 export async function agreementFile(
@@ -40,6 +43,7 @@ export async function agreementFile(
   const zone = revision.offer.timeZone;
   const said = (at: Instant): string => `${longMoment(at, zone, localDate(at, zone))} ${at.slice(0, 4)} (${zone})`;
   const about = revision.offer;
+  const people = await peopleIn(db, loaded.facts);
   const content = await agreementPdf({
     document: signed!.document,
     sha256: last.sha256,
@@ -55,7 +59,10 @@ export async function agreementFile(
       sha256,
       image: pictures.find(({ id }) => id === image)?.content ?? null,
     })),
-    events: loaded.facts.map((fact) => ({ when: said(fact.at), what: quoteHistory(fact, about, owner!.name) })),
+    events: loaded.facts.map((fact) => ({
+      when: said(fact.at),
+      what: `${quoteHistory(fact, about, owner!.name)} (${actorWords(fact.actor, people)})`,
+    })),
   });
   return { filename: `${loaded.quote.number}.pdf`, content };
 }

@@ -1,3 +1,4 @@
+import type { Recorded } from '#core/actor/actor';
 import { standing } from '#core/booking/standing';
 import type { Instant } from '#core/calendar/instant';
 import type { QuoteFactOf } from '#core/quote/facts';
@@ -22,7 +23,7 @@ export type BookingAgreement = {
   } | null;
 };
 
-const isSigned = (fact: { kind: string }): fact is QuoteFactOf<'signed'> => fact.kind === 'signed';
+const isSigned = (fact: { kind: string }): fact is Recorded<QuoteFactOf<'signed'>> => fact.kind === 'signed';
 
 /** The offer as the booking has changed it: dates, lines, price and terms are the booking's own. */
 const asChanged = (offer: Offer, booking: LoadedBooking['booking']): Offer => ({
@@ -41,7 +42,7 @@ export async function agreementOfBooking(
 ): Promise<BookingAgreement | null> {
   const [row] = await db.select({ id: quotes.id }).from(quotes).where(eq(quotes.bookingId, booking.id));
   const quote = row ? await readQuote(db, row.id) : null;
-  const accepted = quote?.facts.find((fact): fact is QuoteFactOf<'accepted'> => fact.kind === 'accepted');
+  const accepted = quote?.facts.find((fact): fact is Recorded<QuoteFactOf<'accepted'>> => fact.kind === 'accepted');
   const last = quote?.facts.filter(isSigned).findLast(({ signatory }) => signatory === 'client');
   if (!quote || !accepted || !last) return null;
   const changes = facts.filter((fact) => fact.kind === 'changed' && fact.tells).length;

@@ -1,3 +1,4 @@
+import type { Recorded } from '#core/actor/actor';
 import type { Instant } from '#core/calendar/instant';
 import type { QuoteFact, QuoteFactOf } from '#core/quote/facts';
 import type { Offer } from '#core/quote/offer';
@@ -10,7 +11,7 @@ export type QuoteRow = typeof quotes.$inferSelect;
 export type RevisionRow = typeof quoteRevisions.$inferSelect;
 export type LoadedQuote = {
   readonly quote: QuoteRow;
-  readonly facts: readonly QuoteFact[];
+  readonly facts: readonly Recorded<QuoteFact>[];
   /** What was sent last, with the expiry it was sent with; null before that. */
   readonly offer: Offer | null;
   readonly digest: string | null;
@@ -28,7 +29,7 @@ async function load(db: Database | Tx, id: string, lock: boolean): Promise<Loade
     .where(eq(quoteFacts.quoteId, id))
     .orderBy(asc(quoteFacts.seq));
   const facts = rows.map(({ fact }) => fact);
-  const sent = facts.findLast((fact): fact is QuoteFactOf<'sent'> => fact.kind === 'sent');
+  const sent = facts.findLast((fact): fact is Recorded<QuoteFactOf<'sent'>> => fact.kind === 'sent');
   const [newest] = await db
     .select()
     .from(quoteRevisions)

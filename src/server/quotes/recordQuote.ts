@@ -1,3 +1,5 @@
+import type { Recorded } from '#core/actor/actor';
+import { actorNow } from '#server/actor/actorNow';
 import { businessSignatory } from '#core/agreement/agreement';
 import { wantedQuoteErrands } from '#core/agenda/wantedQuoteErrands';
 import type { Instant } from '#core/calendar/instant';
@@ -41,8 +43,10 @@ export async function recordQuoteFacts(
   now: Instant,
 ): Promise<LoadedQuote> {
   const { quote } = loaded;
-  for (const fact of added) await tx.insert(quoteFacts).values({ quoteId: quote.id, fact, at: fact.at });
-  const after = { ...loaded, facts: [...loaded.facts, ...added] };
+  const actor = actorNow();
+  const done = added.map((fact): Recorded<QuoteFact> => ({ ...fact, actor }));
+  for (const fact of done) await tx.insert(quoteFacts).values({ quoteId: quote.id, fact, at: fact.at });
+  const after = { ...loaded, facts: [...loaded.facts, ...done] };
   const current = quoteStanding(after.facts, after.offer, now);
   await tx.update(quotes).set(quoteSummary(after, current)).where(eq(quotes.id, quote.id));
   await rewriteErrands(tx, { quoteId: quote.id }, wantedQuoteErrands(current, after.facts));

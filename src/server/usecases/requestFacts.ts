@@ -1,3 +1,4 @@
+import { actorNow } from '#server/actor/actorNow';
 import type { Instant } from '#core/calendar/instant';
 import type { Database, Tx } from '#server/database/open';
 import { type RequestFact, requestFacts } from '#server/database/schema/credit';
@@ -10,4 +11,4 @@ export const tell = (
   requestId: string,
   fact: RequestFact,
   at: Instant,
-) => tx.insert(requestFacts).values({ id: newId(), requestId, fact, at });
+) => tx.insert(requestFacts).values({ id: newId(), requestId, fact: { ...fact, actor: actorNow() }, at });

@@ -1,3 +1,4 @@
+import { actingAs } from '#server/actor/actorNow';
 import type { PayRequest } from '#contracts/credit';
 import type { Instant } from '#core/calendar/instant';
 import { accounts, credit, debit, entry } from '#core/journal/entry';
@@ -105,7 +106,7 @@ export async function carryOutRequest(deps: Deps, paymentId: string): Promise<Pr
 /** Records an answer once, from the call or from the event that brings the same. Nothing where the key is not ours. */
 export async function recordRequestAnswer(deps: Deps, paymentId: string, answer: ProcessorAnswer): Promise<void> {
   const { db, clock } = deps;
-  await db.transaction(async (tx) => {
+  const record = async (tx: Tx): Promise<void> => {
     const [row] = await tx.select().from(requestPayments).where(eq(requestPayments.id, paymentId)).for('update');
     if (!row || row.state === 'approved' || row.state === 'declined') return;
     const now = clock.now();
@@ -138,7 +139,9 @@ export async function recordRequestAnswer(deps: Deps, paymentId: string, answer:
       credit(accounts.clientCredit, amount),
     ]);
     await appendEntry(tx, came!, { at: now, currency });
-  });
+  };
+  // Whoever pays it does so, whenever the answer comes.
+  await db.transaction((tx) => actingAs({ kind: 'payer' }, () => record(tx)));
 }
 
 /** Asks again about payments that a crash left open. */

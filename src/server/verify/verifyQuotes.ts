@@ -1,3 +1,4 @@
+import type { Recorded } from '#core/actor/actor';
 import type { QuoteFactOf } from '#core/quote/facts';
 import { quoteRevisions, quotes, signedDocuments } from '#server/database/schema/quotes';
 import type { Deps } from '#server/deps';
@@ -29,7 +30,7 @@ export async function verifyQuotes({ db, clock }: Pick<Deps, 'db' | 'clock'>): P
       found.push(...differs('signed text', quote.number, digest, sha256(text)));
       found.push(...differs('signed document', quote.number, digest, digestOfDocument(document)));
     }
-    const signed = facts.filter((fact): fact is QuoteFactOf<'signed'> => fact.kind === 'signed');
+    const signed = facts.filter((fact): fact is Recorded<QuoteFactOf<'signed'>> => fact.kind === 'signed');
     const missing = signed.filter((fact) => !documents.some((document) => document.sha256 === fact.sha256));
     found.push(
       ...differs(

@@ -1,12 +1,12 @@
+import { readFact } from '#core/actor/readFact';
 import type { BookingStage } from '#core/booking/stage';
 import type { Decision } from '#core/booking/decisions';
-import type { Fact } from '#core/booking/facts';
 import type { PriceInput } from '#core/price/price';
 import type { Instant } from '#core/calendar/instant';
 import type { WallTime } from '#core/calendar/wallTime';
 import type { Terms } from '#core/terms/terms';
 import type { Strip } from '#core/booking/strip';
-import { instant, money } from '#server/database/schema/columns';
+import { instant, money, factColumn } from '#server/database/schema/columns';
 import { services } from '#server/database/schema/business';
 import { clients } from '#server/database/schema/clients';
 import { sql } from 'drizzle-orm';
@@ -72,7 +72,7 @@ export const facts = pgTable(
     bookingId: text()
       .notNull()
       .references(() => bookings.id),
-    fact: jsonb().$type<Fact>().notNull(),
+    fact: factColumn(readFact).notNull(),
     at: instant().notNull(),
   },
   (table) => [

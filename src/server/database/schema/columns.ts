@@ -1,3 +1,5 @@
+import type { Recorded } from '#core/actor/actor';
+import { writtenFact } from '#core/actor/readFact';
 import type { Instant } from '#core/calendar/instant';
 import type { Minor } from '#core/money/minor';
 import { bigint, customType, text } from 'drizzle-orm/pg-core';
@@ -11,3 +13,11 @@ export const bytes = customType<{ data: Buffer; driverData: Uint8Array }>({
   dataType: () => 'bytea',
   fromDriver: (value) => Buffer.from(value),
 });
+
+/** A fact with whoever did it, read through its one reader whatever the form in which it was written. */
+export const factColumn = <F extends object>(read: (written: unknown) => Recorded<F>) =>
+  customType<{ data: Recorded<F>; driverData: unknown }>({
+    dataType: () => 'jsonb',
+    toDriver: (fact) => JSON.stringify(writtenFact(fact)),
+    fromDriver: (value) => read(typeof value === 'string' ? JSON.parse(value) : value),
+  })();

@@ -1,9 +1,10 @@
+import { factReader } from '#core/actor/readFact';
 import { allShown, type WaysShown } from '#core/ways/ways';
 import type { ProcessorAnswer } from '#server/ports';
 import { payAccounts } from '#server/database/schema/ways';
 import type { CardUsed } from '#server/intents/request';
 import { clients } from '#server/database/schema/clients';
-import { instant, money } from '#server/database/schema/columns';
+import { instant, money, factColumn } from '#server/database/schema/columns';
 import { sql } from 'drizzle-orm';
 import { check, index, jsonb, pgTable, text, timestamp, uniqueIndex } from 'drizzle-orm/pg-core';
 
@@ -38,6 +39,10 @@ export type RequestFact =
   /** It had been paid, and the payer's bank sent it back. */
   | { readonly kind: 'returned'; readonly amount: number; readonly code: string; readonly by: string }
   | { readonly kind: 'paid'; readonly amount: number; readonly by: string; readonly via: 'message' | 'link' };
+const readRequestFact = factReader<RequestFact>(({ kind }) => {
+  if (kind === 'sent' || kind === 'copied') return { kind: 'person', id: null };
+  return kind === 'returned' ? { kind: 'processor', account: null } : { kind: 'payer' };
+});
 export const requestFacts = pgTable(
   'request_facts',
   {
@@ -45,7 +50,7 @@ export const requestFacts = pgTable(
     requestId: text()
       .notNull()
       .references(() => paymentRequests.id),
-    fact: jsonb().$type<RequestFact>().notNull(),
+    fact: factColumn(readRequestFact).notNull(),
     at: instant().notNull(),
   },
   (table) => [index().on(table.requestId, table.at)],

@@ -1,11 +1,11 @@
+import { readQuoteFact } from '#core/actor/readFact';
 import type { Agreement } from '#core/agreement/agreement';
 import type { QuoteDraft } from '#core/quote/draft';
-import type { QuoteFact } from '#core/quote/facts';
 import type { Offer } from '#core/quote/offer';
 import type { SignedDocument } from '#core/quote/signedDocument';
 import type { QuoteState } from '#core/quote/standing';
 import { bookings } from '#server/database/schema/bookings';
-import { instant, money } from '#server/database/schema/columns';
+import { instant, money, factColumn } from '#server/database/schema/columns';
 import { bigserial, boolean, index, integer, jsonb, pgTable, primaryKey, text } from 'drizzle-orm/pg-core';
 
 /** A quote as it is being written, and what a list sorts by: written in the transaction of each of its facts. */
@@ -59,7 +59,7 @@ export const quoteFacts = pgTable(
     quoteId: text()
       .notNull()
       .references(() => quotes.id),
-    fact: jsonb().$type<QuoteFact>().notNull(),
+    fact: factColumn(readQuoteFact).notNull(),
     at: instant().notNull(),
   },
   (table) => [index().on(table.quoteId, table.seq)],

@@ -1,3 +1,4 @@
+import type { Actor } from '#core/actor/actor';
 import type { WantedErrand } from '#core/agenda/wantedErrands';
 import type { WantedQuoteErrand } from '#core/agenda/wantedQuoteErrands';
 import type { ProcessorAnswer } from '#server/ports';
@@ -32,6 +33,8 @@ export const intents = pgTable(
       .references(() => payAccounts.id),
     state: text({ enum: ['open', 'waiting', 'settling', 'approved', 'declined'] }).notNull(),
     answer: jsonb().$type<ProcessorAnswer>(),
+    /** Who wanted it: what comes of it is theirs, whenever and however the answer comes. Null: not kept yet. */
+    actor: jsonb().$type<Actor>(),
     madeAt: instant().notNull(),
     answeredAt: instant(),
     /** Real time of the last call, for recovery after a crash. */
