@@ -4,6 +4,7 @@ import { instantOfWall } from '#core/calendar/zoned';
 import type { Decimal } from '#core/money/decimal';
 import { minor } from '#core/money/minor';
 import type { App } from '#compose';
+import { asThemselves } from '#demo/asThemselves';
 import { furnishDemo, quoteStories, stepsOfQuote } from '#demo/quotes';
 import { accountOfTheSchool, clientsOfTheMorning, creditOfTheDemo } from '#demo/clients';
 import { furnishPlaces } from '#demo/places';
@@ -48,11 +49,12 @@ type Step = { at: Instant; run: () => Promise<void> };
  * history are true.
  * @throws where a step is refused: the scenario and the rules have come apart
  */
-export async function buildDemo(app: App, progress: (share: number, at: Instant) => void): Promise<void> {
-  await app.world.clock.moveTo(moment(demoBegins));
+export async function buildDemo(composed: App, progress: (share: number, at: Instant) => void): Promise<void> {
+  await composed.world.clock.moveTo(moment(demoBegins));
   const owner = { ...demoOwner, taxRate: demoOwner.taxRate as Decimal };
-  await app.deps.db.transaction((tx) => setUp(tx, owner, moment(demoBegins), demoServices, demoTaxes));
-  await app.signIn.api.signUpEmail({ body: { ...demoSignIn } });
+  await composed.deps.db.transaction((tx) => setUp(tx, owner, moment(demoBegins), demoServices, demoTaxes));
+  const { user } = await composed.signIn.api.signUpEmail({ body: { ...demoSignIn } });
+  const app = asThemselves(composed, { kind: 'person', id: user.id });
 
   await furnishWays(app);
   await furnishDemo(app);

@@ -1,4 +1,3 @@
-import { asThemselves } from '#demo/asThemselves';
 import { type App, compose } from '#compose';
 import { buildDemo } from '#demo/build';
 import { readConfig } from '#server/config';
@@ -8,12 +7,11 @@ const config = readConfig(process.env);
 const receiving: { app?: App } = {};
 // No server runs yet: the network's signed events are handed to the same endpoint's function.
 const opened = await openDatabase({ ...config, durable: false });
-const composed = await compose(config, {
+const app = await compose(config, {
   opened,
   post: async (body, headers) => ({ ok: (await receiving.app!.receiveEvent(body, new Headers(headers))) === 200 }),
 });
-receiving.app = composed;
-const app = asThemselves(composed);
+receiving.app = app;
 const started = Date.now();
 let shown = -1;
 await buildDemo(app, (share, at) => {

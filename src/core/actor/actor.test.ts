@@ -97,10 +97,10 @@ describe('whoever did it, in words', () => {
     [{ kind: 'person', id: 'gone' }, 'the business'],
     [{ kind: 'person', id: null }, 'the business'],
     [{ kind: 'client', device: 'd' }, 'the client'],
-    [{ kind: 'payer' }, 'somebody else who pays'],
+    [{ kind: 'payer' }, 'who else pays'],
     [{ kind: 'program', id: 'k' }, 'a program'],
     [{ kind: 'processor', account: null }, 'the processor'],
-    [{ kind: 'clock' }, 'Ostendo, by itself'],
+    [{ kind: 'clock' }, 'by itself'],
   ];
   for (const [actor, said] of cases) it(said, () => expect(actorWords(actor, people)).to.equal(said));
 });

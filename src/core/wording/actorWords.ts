@@ -11,12 +11,12 @@ export function actorWords(actor: Actor, people: People): string {
     case 'client':
       return 'the client';
     case 'payer':
-      return 'somebody else who pays';
+      return 'who else pays';
     case 'program':
       return 'a program';
     case 'processor':
       return 'the processor';
     case 'clock':
-      return 'Ostendo, by itself';
+      return 'by itself';
   }
 }

@@ -35,11 +35,9 @@ export function History({ view, standing }: { readonly view: BookingView; readon
           <li key={index}>
             <time className="num" dateTime={fact.at} title={longDate(localDate(fact.at, zone), today)}>
               {moment(fact.at)}
+              <small>{actorWords(fact.actor, view.people)}</small>
             </time>
-            <span>
-              {historyWords(fact, { currency, zone, today })}
-              <small className={styles.who}>{actorWords(fact.actor, view.people)}</small>
-            </span>
+            <span>{historyWords(fact, { currency, zone, today })}</span>
           </li>
         ))}
       </ul>

@@ -16,9 +16,11 @@ export function QuoteHistory({ view }: { readonly view: QuoteView }) {
       <ol className={styles.history}>
         {view.history.map((line, index) => (
           <li key={index}>
-            <span className="num">{longMoment(line.at, zone, today)}</span>
+            <span className="num">
+              {longMoment(line.at, zone, today)}
+              <small>{line.who}</small>
+            </span>
             {line.words}
-            <small>{line.who}</small>
           </li>
         ))}
       </ol>

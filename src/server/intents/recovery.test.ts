@@ -1,4 +1,4 @@
-import { byItself } from '#server/actor/actorNow';
+import { actingAs, byItself } from '#server/actor/actorNow';
 import { standing } from '#core/booking/standing';
 import type { Minor } from '#core/money/minor';
 import { runDue } from '#server/agenda/runDue';
@@ -51,6 +51,10 @@ describe('what a crash or a repeat leaves', () => {
       },
     },
   });
+  const paying =
+    (deps: Deps) =>
+    (...given: Parameters<ReturnType<typeof payByClient>>) =>
+      actingAs({ kind: 'client', device: 'd1' }, () => payByClient(deps)(...given));
   const attempt = async () => ({
     link,
     attempt: randomUUID(),
@@ -61,7 +65,7 @@ describe('what a crash or a repeat leaves', () => {
   for (const when of ['before', 'after'] as const) {
     it(`died ${when} the call was answered: asked again with the same key, paid once`, async () => {
       const request = await attempt();
-      const outcome = await payByClient(dying(when))(request).catch((error: Error) => error.message);
+      const outcome = await paying(dying(when))(request).catch((error: Error) => error.message);
       expect(outcome).to.equal('the process died');
       expect(await received()).to.equal(0);
       expect(await recoverIntents(app.deps, -1)).to.equal(1);
@@ -70,12 +74,15 @@ describe('what a crash or a repeat leaves', () => {
       await app.settle();
       expect(await received()).to.equal(240_00);
       expect((await app.world.network()).payments).to.have.length(1);
+      const { facts } = (await readBooking(app.deps.db, id))!;
+      const paid = facts.find(({ kind }) => kind === 'received');
+      expect(paid?.actor, 'the client’s, whoever took it up').to.deep.equal({ kind: 'client', device: 'd1' });
     });
   }
 
   it('the event before the answer, then the answer, then the event again: one payment', async () => {
     const request = await attempt();
-    await payByClient(dying('after'))(request).catch(() => undefined);
+    await paying(dying('after'))(request).catch(() => undefined);
     await app.world.advance();
     expect(await received(), 'the event told it').to.equal(240_00);
     expect(await app.payByClient(request)).to.deep.equal({ ok: true, value: { state: 'paid' } });
@@ -85,7 +92,7 @@ describe('what a crash or a repeat leaves', () => {
   });
 
   it('a forged, an unsigned or a changed event is refused, and changes nothing', async () => {
-    await payByClient(dying('before'))(await attempt()).catch(() => undefined);
+    await paying(dying('before'))(await attempt()).catch(() => undefined);
     const [intent] = await app.deps.db.select().from(intents).where(eq(intents.state, 'open'));
     const at = app.world.clock.now();
     const [ours] = await app.deps.db.select().from(payAccounts);
@@ -191,7 +198,7 @@ describe('what a crash or a repeat leaves', () => {
 
   it('a clock that goes back an hour makes nothing wait for it to come round again', async () => {
     const request = await attempt();
-    await payByClient(dying('after'))(request).catch(() => undefined);
+    await paying(dying('after'))(request).catch(() => undefined);
     // As if the call, and a try of an errand, had been made an hour from now.
     const later = sql`now() + interval '1 hour'`;
     await app.deps.db.update(intents).set({ calledAt: later as never });
