@@ -1,5 +1,6 @@
 import { type OpenDatabase, openDatabase } from '#server/database/open';
 import { extensions, overPglite } from '#server/database/openDirectory';
+import { onlyInside } from '#server/database/onlyInside';
 import { migrationsFolder } from '#server/database/migrations';
 import { PGlite } from '@electric-sql/pglite';
 import { createHash, randomUUID } from 'node:crypto';
@@ -51,7 +52,7 @@ async function freshPglite(): Promise<OpenDatabase> {
     await used.client.exec(used.empty);
     idle.push(used);
   };
-  return { ...used.opened, close };
+  return { ...used.opened, db: onlyInside(used.opened.db), close };
 }
 
 const templateLock = 7_307_242;

@@ -6,6 +6,7 @@ import type { CodeOf } from '#contracts/routes/route';
 import { formatMoney } from '#core/money/formatMoney';
 import { type AnswerOf, newKey } from '#islands/api';
 import { harmless, sayWith, type Sentences } from '#islands/format/say';
+import { useReady } from '#islands/parts/useReady';
 import { useRef, useState } from 'react';
 import book from '../Book/Book.module.css';
 import styles from './ClientPage.module.css';
@@ -45,6 +46,7 @@ export function Voucher({ currency, send, reload }: Props) {
   const [busy, setBusy] = useState(false);
   const [said, setSaid] = useState<{ readonly wrong: boolean; readonly text: string } | null>(null);
   const attempt = useRef(newKey());
+  const ready = useReady();
   const use = async (): Promise<void> => {
     setBusy(true);
     const answer = await send({ attempt: attempt.current, code });
@@ -68,6 +70,7 @@ export function Voucher({ currency, send, reload }: Props) {
             autoComplete="off"
             autoCapitalize="characters"
             maxLength={40}
+            disabled={!ready}
             aria-invalid={said?.wrong ?? false}
             onChange={(event) => setCode(event.currentTarget.value)}
           />

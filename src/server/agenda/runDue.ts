@@ -10,6 +10,7 @@ import { pauseOver } from '#server/database/pauses';
 import { cleanError } from '#server/logging/cleanError';
 import { rowsOf, type Tx } from '#server/database/open';
 import { lockQuote, standingOf } from '#server/quotes/lockQuote';
+import { quotes } from '#server/database/schema/quotes';
 import { errands } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
 import { eq, inArray, min, sql } from 'drizzle-orm';
@@ -28,17 +29,29 @@ const claimSeconds = 60;
 /** Pauses between tries, in seconds of real time; after the last the errand is shown on Today. */
 const pauses = [1, 5, 30, 120, 600, 3600] as const;
 
+/** What is looked at: all of it, of some bookings or a quote, or the places that have run out. */
+type Concerning = 'all' | 'places' | { readonly bookings: readonly string[] } | { readonly quote: string };
+
+function concerns(of: Concerning) {
+  if (of === 'all') return sql`true`;
+  if (of === 'places') return eq(errands.kind, 'lapse');
+  if ('bookings' in of) return inArray(errands.bookingId, [...of.bookings]);
+  // With the booking that it has become.
+  return sql`(${errands.quoteId} = ${of.quote} or ${errands.bookingId} = (select booking_id from ${quotes} where id = ${of.quote}))`;
+}
+
 /**
  * One statement, so that several processes on one server share the work: the earliest that is due and that nobody
  * else is claiming now.
  */
-const claimNext = ({ db, clock }: Deps): Promise<Claimed[]> =>
+const claimNext = ({ db, clock }: Deps, of: Concerning): Promise<Claimed[]> =>
   rowsOf<Claimed>(
     db,
     sql`update ${errands} set state = 'claimed', tries = tries + 1, tried_at = now(), pause = ${claimSeconds}
         where id = (
           select id from ${errands}
           where state in ('waiting', 'claimed') and at <= ${clock.now()} and ${pauseOver(errands.triedAt, errands.pause)}
+            and ${concerns(of)}
           order by at, key limit 1 for update skip locked
         ) returning id, booking_id, quote_id, key, kind, tries`,
   );
@@ -106,13 +119,26 @@ async function fail(deps: Deps, { id, tries }: Claimed, error: unknown): Promise
     .where(inArray(errands.id, [id]));
 }
 
-/** Carries out everything that is due, in its order. @returns how many errands were taken */
-export const runDue = (deps: Deps, limit = Infinity): Promise<number> => byItself(() => runClaims(deps, limit));
+/** Carries out everything that is due, in its order: the agenda's own. @returns how many errands were taken */
+export const runDue = (deps: Deps): Promise<number> => byItself(() => runClaims(deps, 'all', Infinity));
 
-async function runClaims(deps: Deps, limit: number): Promise<number> {
+/** So many errands at most are carried out within somebody's request; the agenda takes the rest a moment later. */
+const mostInARequest = 20;
+
+/**
+ * Carries out what is due of that which a request was about, so that its answer is true; whatever else is due waits for
+ * the agenda and holds nobody up.
+ */
+export const runDueOf = (deps: Deps, of: Exclude<Concerning, 'all'>): Promise<number> =>
+  byItself(() => runClaims(deps, of, mostInARequest));
+
+/** Some of what is due, after an event of a processor: the agenda takes the rest. */
+export const runSomeDue = (deps: Deps): Promise<number> => byItself(() => runClaims(deps, 'all', mostInARequest));
+
+async function runClaims(deps: Deps, of: Concerning, most: number): Promise<number> {
   for (let taken = 0; ; taken++) {
-    if (taken >= limit) return taken;
-    const [claimed] = await claimNext(deps);
+    if (taken >= most) return taken;
+    const [claimed] = await claimNext(deps, of);
     if (!claimed) return taken;
     try {
       await runClaimed(deps, claimed);

@@ -1,10 +1,11 @@
 import { openDirectory } from '#server/database/openDirectory';
+import { onlyInside } from '#server/database/onlyInside';
 import { openServer } from '#server/database/openServer';
 import type { sql } from 'drizzle-orm';
 import type { PgDatabase, PgQueryResultHKT } from 'drizzle-orm/pg-core';
 
 export type Database = PgDatabase<PgQueryResultHKT>;
-/** What runs inside one transaction. The outer database must not be used there: on PGlite it would wait for ever. */
+/** What runs inside one transaction. The outer database refuses to be used there (`OuterDatabase`). */
 export type Tx = Parameters<Parameters<Database['transaction']>[0]>[0];
 
 export type OpenDatabase = { readonly db: Database; readonly engine: 'PGlite' | 'PostgreSQL'; close(): Promise<void> };
@@ -20,7 +21,8 @@ export async function openDatabase(settings: {
   report?: Report;
 }): Promise<OpenDatabase> {
   const { databaseUrl, directory, durable = true, report = () => undefined } = settings;
-  return databaseUrl ? openServer(databaseUrl, report) : openDirectory(directory, durable);
+  const opened = await (databaseUrl ? openServer(databaseUrl, report) : openDirectory(directory, durable));
+  return { ...opened, db: onlyInside(opened.db) };
 }
 
 /** The rows of a statement that has no table of its own: both drivers wrap them differently. */

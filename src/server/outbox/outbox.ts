@@ -1,6 +1,7 @@
 import { byItself } from '#server/actor/actorNow';
 import type { Deps } from '#server/deps';
 import { messages } from '#server/database/schema/work';
+import { outsideTransactions } from '#server/database/onlyInside';
 import { outsideRequests } from '#server/logging/requestNow';
 import { handOverNext } from '#server/outbox/handOver';
 import { eq } from 'drizzle-orm';
@@ -31,7 +32,7 @@ export function openOutbox(deps: Deps): Outbox {
   const wake = (): void => {
     again = true;
     if (stopped || running) return;
-    running = outsideRequests(() => byItself(run))
+    running = outsideTransactions(() => outsideRequests(() => byItself(run)))
       .catch((error: unknown) => deps.report('the outbox could not be read', error))
       .finally(() => (running = null));
   };

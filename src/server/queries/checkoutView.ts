@@ -9,7 +9,7 @@ import { clientSteps } from '#core/wording/clientSteps';
 import { cardConsent, debitConsent } from '#core/wording/consent';
 import { cancellationSentences } from '#core/wording/cancellationSentences';
 import { creditOf } from '#server/credit/balances';
-import { runDue } from '#server/agenda/runDue';
+import { runDueOf } from '#server/agenda/runDue';
 import { dealOf } from '#server/booking/dealOf';
 import { agreedOf } from '#server/booking/lockBooking';
 import type { Tx } from '#server/database/open';
@@ -27,6 +27,7 @@ import {
   toGiveCard,
   toPay,
   toReserve,
+  idsOfCheckout,
 } from '#server/usecases/payCheckout';
 import { inArray } from 'drizzle-orm';
 
@@ -38,7 +39,7 @@ export async function checkoutView(
   whole: boolean,
 ): Promise<CheckoutView | null> {
   const { db, clock } = deps;
-  await runDue(deps);
+  await runDueOf(deps, { bookings: await idsOfCheckout(db, key) });
   const now = clock.now();
   const face = await businessFace(db);
   return db.transaction(async (tx) => {

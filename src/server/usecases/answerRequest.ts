@@ -7,7 +7,7 @@ import { addHours, type Instant } from '#core/calendar/instant';
 import { wallOfInstant } from '#core/calendar/zoned';
 import { least } from '#core/money/minor';
 import { ok, refuse, type Result } from '#core/result';
-import { runDue } from '#server/agenda/runDue';
+import { runDueOf } from '#server/agenda/runDue';
 import { agreedOf, type LoadedBooking } from '#server/booking/lockBooking';
 import { recordFacts } from '#server/booking/record';
 import type { Tx } from '#server/database/open';
@@ -103,6 +103,6 @@ export const answerRequest =
       return ok({ state: 'accepted' });
     });
     for (const id of taking) await carryOut(deps, id);
-    if (taking.length > 0) await runDue(deps);
+    if (taking.length > 0) await runDueOf(deps, { bookings: [bookingId] });
     return result;
   };

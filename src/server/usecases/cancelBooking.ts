@@ -11,7 +11,7 @@ import { carryOut } from '#server/intents/carryOut';
 import { openIntent, paymentUnderWay } from '#server/intents/openIntent';
 import { openRefunds } from '#server/intents/openRefunds';
 import { type NotFound, onBooking } from '#server/usecases/onBooking';
-import { runDue } from '#server/agenda/runDue';
+import { runDueOf } from '#server/agenda/runDue';
 
 export type CancelRefusal = NotFound | ProofNeeded | { readonly code: 'booking_over' | 'payment_under_way' };
 
@@ -61,6 +61,6 @@ export async function cancelAs(
   );
   if (!result.ok) return result;
   for (const id of afterwards) await carryOut(deps, id);
-  await runDue(deps);
+  await runDueOf(deps, { bookings: [bookingId] });
   return result;
 }

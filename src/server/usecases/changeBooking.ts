@@ -7,7 +7,7 @@ import type { Instant } from '#core/calendar/instant';
 import { type Unusual, unusualOf } from '#core/change/unusual';
 import { OutOfRange } from '#core/outOfRange';
 import { ok, refuse, type Result } from '#core/result';
-import { runDue } from '#server/agenda/runDue';
+import { runDueOf } from '#server/agenda/runDue';
 import { dealOf } from '#server/booking/dealOf';
 import type { BookingRow } from '#server/booking/lockBooking';
 import { type PlaceRefusal, takePlaces } from '#server/booking/takePlaces';
@@ -90,7 +90,7 @@ export async function changeDeal(
     },
   );
   for (const id of refunding) await carryOut(deps, id);
-  if (refunding.length > 0) await runDue(deps);
+  if (refunding.length > 0) await runDueOf(deps, { bookings: [bookingId] });
   return result;
 }
 

@@ -1,7 +1,7 @@
 import type { OnBooking } from '#contracts/owner';
 import { payable } from '#core/booking/standing';
 import { ok, refuse, type Result } from '#core/result';
-import { runDue } from '#server/agenda/runDue';
+import { runDueOf } from '#server/agenda/runDue';
 import { cardOnFile } from '#server/booking/cardOnFile';
 import type { Deps } from '#server/deps';
 import { carryOut } from '#server/intents/carryOut';
@@ -35,6 +35,6 @@ export const chargeNow =
     });
     if (!intended.ok) return intended;
     const answer = await carryOut(deps, intended.value);
-    await runDue(deps);
+    await runDueOf(deps, { bookings: [bookingId] });
     return ok(outcomeOf(answer));
   };

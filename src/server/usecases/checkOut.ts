@@ -13,7 +13,7 @@ import { minor, type Minor, sum } from '#core/money/minor';
 import { price } from '#core/price/price';
 import { ok, refuse, type Result } from '#core/result';
 import { askedPrice, askedTitle, extraOutOfLimits } from '#core/services/askedPrice';
-import { runDue } from '#server/agenda/runDue';
+import { runDueOf } from '#server/agenda/runDue';
 import { insertBooking, type InsertRefusal, type NewBooking } from '#server/booking/insertBooking';
 import {
   cartsOfDevice,
@@ -56,7 +56,8 @@ export const checkOut =
   async (request: CheckOut, visitor: Visitor | null = null): Promise<Result<{ key: string }, CheckOutRefusal>> => {
     const { db, clock, keyOf, newId } = deps;
     const intents: string[] = [];
-    await runDue(deps); // what has run out is free again
+    const made: string[] = [];
+    await runDueOf(deps, 'places'); // what has run out is free again
     const key = keyOf('checkout', request.requestKey);
     const result = await db
       .transaction((tx) =>
@@ -89,6 +90,7 @@ export const checkOut =
             return refuse({ code: 'sums_changed', total, dueNow });
           const bookingIds = await insertAll(tx, owner!, prepared, now);
           if (!bookingIds.ok) return bookingIds;
+          made.push(...bookingIds.value);
           const row = { id: newId(), hash: hashOfToken(key), requestKey: request.requestKey, madeAt: now };
           await tx.insert(checkouts).values({ ...row, ...visitor, bookingIds: bookingIds.value });
           return ok({ key });
@@ -99,7 +101,7 @@ export const checkOut =
         throw error;
       });
     if (result.ok) for (const id of intents) await carryOut(deps, id);
-    if (result.ok) await runDue(deps);
+    if (result.ok) await runDueOf(deps, { bookings: made });
     return result;
   };
 

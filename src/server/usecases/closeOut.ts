@@ -3,7 +3,7 @@ import { closeout } from '#core/closeout/closeout';
 import { refundsNewestFirst } from '#core/cancellation/refunds';
 import { minor, remainder, sum, zero } from '#core/money/minor';
 import { ok, refuse, type Result } from '#core/result';
-import { runDue } from '#server/agenda/runDue';
+import { runDueOf } from '#server/agenda/runDue';
 import { closingFacts } from '#server/booking/closingFacts';
 import { recordFacts } from '#server/booking/record';
 import { type ProofNeeded, type RefundLimit, wantsProof } from '#server/booking/refundLimit';
@@ -96,7 +96,7 @@ export const closeOut =
     if (!decided.ok) return decided;
     if (decided.value) {
       await carryOut(deps, decided.value);
-      await runDue(deps);
+      await runDueOf(deps, { bookings: [bookingId] });
     }
     for (const id of refunding) await carryOut(deps, id);
     return ok({ closed: true });

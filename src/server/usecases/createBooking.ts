@@ -7,7 +7,7 @@ import type { Tx } from '#server/database/open';
 import { bookings } from '#server/database/schema/bookings';
 import { business, services, taxes, termsVersions } from '#server/database/schema/business';
 import type { Deps } from '#server/deps';
-import { runDue } from '#server/agenda/runDue';
+import { runDueOf } from '#server/agenda/runDue';
 import { asc, desc, eq } from 'drizzle-orm';
 
 export type CreateBookingRefusal =
@@ -63,7 +63,7 @@ export const createBooking =
         now,
       );
     });
-    if (result.ok) await runDue(deps);
+    if (result.ok) await runDueOf(deps, { bookings: [result.value.id] });
     return result;
   };
 

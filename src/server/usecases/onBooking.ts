@@ -1,7 +1,7 @@
 import { standing, type Standing } from '#core/booking/standing';
 import type { Instant } from '#core/calendar/instant';
 import { refuse, type Result } from '#core/result';
-import { runDue } from '#server/agenda/runDue';
+import { runDueOf } from '#server/agenda/runDue';
 import { agreedOf, type LoadedBooking, lockBooking } from '#server/booking/lockBooking';
 import type { Tx } from '#server/database/open';
 import type { Deps } from '#server/deps';
@@ -26,6 +26,6 @@ export async function onBooking<T, R extends { readonly code: string }>(
     const now = deps.clock.now();
     return decide({ tx, loaded, standing: standing(agreedOf(loaded.booking), loaded.facts, now), now });
   });
-  if (result.ok) await runDue(deps);
+  if (result.ok) await runDueOf(deps, { bookings: [bookingId] });
   return result;
 }

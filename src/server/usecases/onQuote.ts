@@ -1,7 +1,7 @@
 import type { Instant } from '#core/calendar/instant';
 import type { QuoteStanding } from '#core/quote/standing';
 import { refuse, type Result } from '#core/result';
-import { runDue } from '#server/agenda/runDue';
+import { runDueOf } from '#server/agenda/runDue';
 import type { Tx } from '#server/database/open';
 import type { Deps } from '#server/deps';
 import { type LoadedQuote, lockQuote, standingOf } from '#server/quotes/lockQuote';
@@ -35,7 +35,7 @@ export async function onQuote<T, R extends { readonly code: string }>(
     const now = deps.clock.now();
     return decide({ tx, loaded, current: standingOf(loaded, now), now });
   });
-  if (result.ok) await runDue(deps);
+  if (result.ok) await runDueOf(deps, { quote: quoteId });
   return result;
 }
 
@@ -49,14 +49,16 @@ export async function onQuoteLink<T, R extends { readonly code: string }>(
   decide: (open: OpenQuote & { readonly who: string }) => Promise<Result<T, R>>,
   first: (tx: Tx) => Promise<unknown> = async () => undefined,
 ): Promise<Result<T, R | { readonly code: 'link_unknown' }>> {
+  let about = '';
   const result = await deps.db.transaction(async (tx): Promise<Result<T, R | { readonly code: 'link_unknown' }>> => {
     await first(tx);
     const opened = await quoteOfLink(tx, link);
     if (!opened) return refuse({ code: 'link_unknown' });
-    const loaded = (await lockQuote(tx, opened.quoteId))!;
+    about = opened.quoteId;
+    const loaded = (await lockQuote(tx, about))!;
     const now = deps.clock.now();
     return decide({ tx, loaded, current: standingOf(loaded, now), now, who: opened.who });
   });
-  if (result.ok) await runDue(deps);
+  if (result.ok) await runDueOf(deps, { quote: about });
   return result;
 }

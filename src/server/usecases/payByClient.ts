@@ -22,7 +22,7 @@ import { takesTips } from '#server/booking/takesTips';
 import { businessName } from '#server/ways/businessName';
 import { offeredFor, pickAccount } from '#server/ways/offered';
 import { processorOf } from '#server/ways/payAccounts';
-import { runDue } from '#server/agenda/runDue';
+import { runDueOf } from '#server/agenda/runDue';
 
 export type PayRefusal =
   | NotFound
@@ -159,6 +159,6 @@ async function fromClient(
   });
   if (!intended.ok) return intended;
   const answer = await carryOut(deps, intended.value);
-  await runDue(deps);
+  await runDueOf(deps, { bookings: [bookingId] });
   return ok(outcomeOf(answer));
 }

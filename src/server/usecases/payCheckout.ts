@@ -6,7 +6,7 @@ import type { Instant } from '#core/calendar/instant';
 import { type Minor, sum, zero } from '#core/money/minor';
 import { ok, refuse, type Result } from '#core/result';
 import { cardConsent, debitConsent } from '#core/wording/consent';
-import { runDue } from '#server/agenda/runDue';
+import { runDueOf } from '#server/agenda/runDue';
 import { dealOf } from '#server/booking/dealOf';
 import { agreedOf, type LoadedBooking, lockBooking, readBooking } from '#server/booking/lockBooking';
 import type { Database, Tx } from '#server/database/open';
@@ -110,8 +110,9 @@ export const payCheckout =
   (deps: Deps) =>
   async (request: PayCheckout): Promise<Result<PayOutcome, PayCheckoutRefusal>> => {
     const { db, clock, newId } = deps;
-    await runDue(deps); // a place that has run out is not paid for
-    const paidFor = await Promise.all((await idsOfCheckout(db, request.key)).map((id) => readBooking(db, id)));
+    const ids = await idsOfCheckout(db, request.key);
+    await runDueOf(deps, { bookings: ids }); // a place that has run out is not paid for
+    const paidFor = await Promise.all(ids.map((id) => readBooking(db, id)));
     if (paidFor.length === 0) return refuse({ code: 'checkout_unknown' });
     const bookings = paidFor.map((each) => each!.booking);
     const account = pickAccount(await offeredFor(db, deps, bookings, clock.now()), request.account);
@@ -127,7 +128,7 @@ export const payCheckout =
       outcome = outcomeOf(await carryOut(deps, id));
       if (outcome.state !== 'paid' && outcome.state !== 'onTheWay') break;
     }
-    await runDue(deps);
+    await runDueOf(deps, { bookings: ids });
     return ok(outcome);
   };
 

@@ -2,7 +2,7 @@ import type { TakeAtCounter } from '#contracts/owner';
 import { payable } from '#core/booking/standing';
 import type { Minor } from '#core/money/minor';
 import { ok, refuse, type Result } from '#core/result';
-import { runDue } from '#server/agenda/runDue';
+import { runDueOf } from '#server/agenda/runDue';
 import type { Deps } from '#server/deps';
 import { abandon } from '#server/intents/abandon';
 import { carryOut } from '#server/intents/carryOut';
@@ -48,6 +48,6 @@ export const stopAtCounter =
     if (!found.ok) return found;
     const underWay = found.value;
     const stopped = underWay?.request.kind === 'counter' && (await abandon(deps, underWay));
-    await runDue(deps);
+    await runDueOf(deps, { bookings: [bookingId] });
     return ok({ stopped });
   };

@@ -14,7 +14,7 @@ import { recordAnswer } from '#server/intents/recordAnswer';
 import { recordRequestAnswer, returnRequestPayment } from '#server/usecases/requestPayments';
 import { appendEntry } from '#server/journal/appendEntry';
 import type { ProcessorEvent } from '#server/ports';
-import { runDue } from '#server/agenda/runDue';
+import { runSomeDue } from '#server/agenda/runDue';
 import { eq, sql, type SQL } from 'drizzle-orm';
 
 /**
@@ -41,7 +41,7 @@ export const takeEvent =
       for (const id of await recordAnswer(deps, event.key, event.answer)) await carryOut(deps, id);
       await recordRequestAnswer(deps, event.key, event.answer);
       await markTaken(db, id, event, clock.now());
-      await runDue(deps);
+      await runSomeDue(deps);
       return ok({ taken: true });
     }
     const taken = await db.transaction(async (tx) => {
@@ -51,7 +51,7 @@ export const takeEvent =
       else await recordLapse(tx, event.authorisation, clock.now());
       return true;
     });
-    await runDue(deps);
+    await runSomeDue(deps);
     deps.outbox.wake();
     return ok({ taken });
   };

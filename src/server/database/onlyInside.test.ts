@@ -1,0 +1,52 @@
+import { openDirectory } from '#server/database/openDirectory';
+import { onlyInside, OuterDatabase, outsideTransactions } from '#server/database/onlyInside';
+import { business } from '#server/database/schema/business';
+import type { OpenDatabase } from '#server/database/open';
+import { expect } from 'chai';
+import { sql } from 'drizzle-orm';
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+
+const thrownBy = (work: () => unknown): Promise<unknown> =>
+  Promise.resolve()
+    .then(work)
+    .then(
+      () => 'nothing',
+      (error: unknown) => error,
+    );
+
+describe('the outer database inside a transaction', () => {
+  let opened: OpenDatabase;
+  before(async () => {
+    opened = await openDirectory(mkdtempSync(join(tmpdir(), 'ostendo-inside-')), false);
+  });
+  after(() => opened.close());
+
+  it('is refused at once, whatever it is asked, instead of waiting for ever', async () => {
+    const db = onlyInside(opened.db);
+    const uses: readonly [what: string, use: () => unknown][] = [
+      ['select', () => db.select().from(business)],
+      ['execute', () => db.execute(sql`select 1`)],
+      ['$count', () => db.$count(business)],
+      ['transaction', () => db.transaction(async () => 1)],
+    ];
+    for (const [what, use] of uses) {
+      const error = await db.transaction(() => thrownBy(use));
+      expect(error, what).to.be.instanceOf(OuterDatabase);
+      expect(await thrownBy(use), `${what}, outside`).to.equal('nothing');
+    }
+  });
+  it('the transaction’s own is not, and neither is what it sets off beside itself', async () => {
+    const db = onlyInside(opened.db);
+    const beside = await db.transaction(async (tx) => {
+      await tx.execute(sql`select 1`);
+      return {
+        later: outsideTransactions(
+          () => new Promise<number>((resolve) => setTimeout(() => resolve(db.$count(business)), 5)),
+        ),
+      };
+    });
+    expect(await beside.later).to.equal(0);
+  });
+});

@@ -1,0 +1,38 @@
+import type { Database, Tx } from '#server/database/open';
+import { AsyncLocalStorage } from 'node:async_hooks';
+
+/** The outer database was reached inside a transaction: on PGlite that waits for ever, on a server it sees another state. */
+export class OuterDatabase extends Error {
+  override readonly name = 'OuterDatabase';
+  constructor(what: string) {
+    super(`the outer database was used inside a transaction: ${what}`);
+  }
+}
+
+const inside = new AsyncLocalStorage<true>();
+
+/** For what a transaction sets off and does not wait for. */
+export const outsideTransactions = <T>(work: () => T): T => inside.exit(work);
+
+/** A database that refuses to be used by what runs inside one of its own transactions. */
+export function onlyInside(db: Database): Database {
+  const begin = db.transaction.bind(db);
+  const own: { transaction: Database['transaction'] } = {
+    transaction: (work, config) => {
+      if (inside.getStore()) throw new OuterDatabase('transaction');
+      return begin((tx: Tx) => inside.run(true, () => work(tx)), config);
+    },
+  };
+  return new Proxy(db, {
+    get(target, name) {
+      if (name === 'transaction') return own.transaction;
+      const value: unknown = Reflect.get(target, name);
+      if (typeof value !== 'function') return value;
+      return (...given: unknown[]): unknown => {
+        if (inside.getStore()) throw new OuterDatabase(String(name));
+        return (value as (...all: unknown[]) => unknown).apply(target, given);
+      };
+    },
+    set: (target, name, value) => Reflect.set(name === 'transaction' ? own : target, name, value),
+  });
+}
