@@ -22,6 +22,18 @@ export default tseslint.config(
     },
   },
   { files: ['src/**/*.tsx'], rules: { 'jsx-a11y/no-noninteractive-tabindex': 'off' } },
+  // What the compiler knows: a promise that nobody waits for, a kind that a switch forgets.
+  {
+    files: ['**/*.{ts,tsx}'],
+    languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
+    rules: {
+      '@typescript-eslint/no-floating-promises': 'error',
+      '@typescript-eslint/switch-exhaustiveness-check': [
+        'error',
+        { considerDefaultExhaustiveForUnions: false, allowDefaultCaseForExhaustiveSwitch: false },
+      ],
+    },
+  },
   {
     files: ['scripts/**', 'bench/**', 'src/cli/**', 'src/demo/**', 'e2e/**', 'testing/fuzz/**'],
     rules: { 'no-console': 'off' },

@@ -86,6 +86,7 @@ export function nearly(schema: Schema, draw: Draw, known: readonly string[], dep
       return draw.of(['0', '1', '2', '10', '240', '24000', '2147483648', '999999999999', '-1']);
     case 'string':
       return JSON.stringify(draw.of(known));
+    case undefined:
     default:
       // A check of our own, which no schema says: dates, moments, sums, decimal texts.
       return draw.of([...oddJson, '0', '1', '24000', '"12.5"', '"1"', JSON.stringify(draw.of(known))]);

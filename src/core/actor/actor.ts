@@ -73,21 +73,11 @@ const byHand: ReadonlySet<string> = new Set(['cash', 'transfer', 'cheque', 'read
 
 /** Whoever did what was kept before actors were: as far as the fact itself says it, else whoever usually does it. */
 export function actorOfOld(fact: Fact): Actor {
-  switch (fact.kind) {
-    case 'agreed':
-    case 'changed':
-    case 'confirmed':
-      return fact.by === 'owner' ? person : client;
-    case 'cancelled':
-      return fact.by === 'client' ? client : person;
-    case 'lapsed':
-      return fact.reason === 'declined' ? person : clock;
-    case 'received':
-      return byHand.has(fact.method) ? person : client;
-    case 'chargeDeclined':
-    case 'debitSent':
-      return fact.clientPresent ? client : clock;
-    default:
-      return usually[fact.kind];
-  }
+  if (fact.kind === 'agreed' || fact.kind === 'changed' || fact.kind === 'confirmed')
+    return fact.by === 'owner' ? person : client;
+  if (fact.kind === 'cancelled') return fact.by === 'client' ? client : person;
+  if (fact.kind === 'lapsed') return fact.reason === 'declined' ? person : clock;
+  if (fact.kind === 'received') return byHand.has(fact.method) ? person : client;
+  if (fact.kind === 'chargeDeclined' || fact.kind === 'debitSent') return fact.clientPresent ? client : clock;
+  return usually[fact.kind];
 }

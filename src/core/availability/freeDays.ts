@@ -4,7 +4,7 @@ import { leftFor, type Need, type PlaceIndex } from '#core/availability/places';
 import { takesNoPlace, type When } from '#core/availability/rules';
 import { addDays, dayNumber, type PlainDate, secondsPerDay } from '#core/calendar/days';
 import { addHours, secondsOf } from '#core/calendar/instant';
-import { type WallTime, wallOfSeconds, wallSeconds, wallTime } from '#core/calendar/wallTime';
+import { type TimeOfDay, type WallTime, wallOfSeconds, wallSeconds, wallTime } from '#core/calendar/wallTime';
 import { clockShows, localDate, secondsOfClock } from '#core/calendar/zoned';
 
 /** A start that can be had, and for how many. */
@@ -39,7 +39,7 @@ function spansOf(looking: Looking, date: PlainDate): readonly Span[] {
     case 'stay':
       return staysFrom(looking, when, date);
     case 'asked': {
-      const from = wallSeconds(wallTime(date, '09:00' as never));
+      const from = wallSeconds(wallTime(date, '09:00' as TimeOfDay));
       return [{ from, to: from + when.days * secondsPerDay }];
     }
     case 'dates':

@@ -1,3 +1,4 @@
+import type { Decimal } from '#core/money/decimal';
 import { type Deal, withDeal } from '#core/booking/deal';
 import type { ChangeReason, Fact, FactOf } from '#core/booking/facts';
 import { keptPlan } from '#core/booking/keptPlan';
@@ -33,14 +34,19 @@ export function pricedDeal(deal: Omit<Deal, 'total' | 'tax'>): Deal {
 export function discountedBy(input: PriceInput, percent: string): PriceInput {
   const whole = price(input);
   const rest = minor(whole.subtotal - whole.discount);
-  const more = price({ ...input, taxes: {}, lines: [oneLine(rest)], discount: { percent: percent as never } }).discount;
+  const more = price({
+    ...input,
+    taxes: {},
+    lines: [oneLine(rest)],
+    discount: { percent: percent as Decimal },
+  }).discount;
   return { ...input, discount: { amount: sum([whole.discount, more]) } };
 }
 
 const oneLine = (unitPrice: Minor): PriceInput['lines'][number] => ({
   id: 'rest',
   label: '',
-  quantity: '1' as never,
+  quantity: '1' as Decimal,
   unitPrice,
 });
 

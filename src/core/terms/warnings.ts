@@ -1,6 +1,6 @@
 import { planOf } from '#core/booking/keptPlan';
 import type { PlainDate } from '#core/calendar/days';
-import { addHours } from '#core/calendar/instant';
+import { addHours, type Instant } from '#core/calendar/instant';
 import { cancellationSteps } from '#core/cancellation/steps';
 import { isFeeBanned } from '#core/fee/surchargeBan';
 import { holdHours } from '#core/hold/holdPlan';
@@ -14,7 +14,7 @@ export type TermsWarning =
   | { readonly kind: 'calendarDate'; readonly name: string; readonly date: PlainDate }
   | { readonly kind: 'renewals'; readonly count: number; readonly swap: boolean }
   | { readonly kind: 'dueAfterService'; readonly name: string }
-  | { readonly kind: 'keepAboveInHand'; readonly keep: Minor; readonly inHand: Minor; readonly from: string }
+  | { readonly kind: 'keepAboveInHand'; readonly keep: Minor; readonly inHand: Minor; readonly from: Instant }
   | { readonly kind: 'noTiers' }
   | { readonly kind: 'swap' }
   | { readonly kind: 'feeBanned'; readonly country: string }
@@ -49,7 +49,7 @@ export function faultsOn(terms: Terms, example: Example): TermsFault[] {
   const faults = termsFaults(terms);
   if (faults.length > 0) return faults;
   for (const hours of lengthsHours) {
-    const end = addHours(`${example.start}:00Z` as never, hours).slice(0, 16) as typeof example.end;
+    const end = addHours(`${example.start}:00Z` as Instant, hours).slice(0, 16) as typeof example.end;
     const tried = planOf(exampleAgreed({ ...example, end }, terms));
     if (!tried.ok && tried.refusal.code === 'hold_has_no_length') return [{ code: 'hold_has_no_length' }];
   }

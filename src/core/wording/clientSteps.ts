@@ -59,7 +59,11 @@ function holdStep(standing: Standing, today: PlainDate): ClientStep | null {
       };
     case 'asked':
       return { ...step, what: 'Your bank sets this aside', note: 'please confirm it with your bank' };
-    default:
+    case 'planned':
+    case 'inForce':
+    case 'endingSoon':
+    case 'lapsed':
+    case 'refused':
       return { ...step, what: 'Your bank sets this aside', note: 'not charged; let go when all is in order' };
   }
 }

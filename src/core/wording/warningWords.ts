@@ -18,7 +18,7 @@ export function warningWords(warning: TermsWarning, example: Example): string {
     case 'dueAfterService':
       return `“${warning.name}” is due after the service, when there is nothing left to withhold.`;
     case 'keepAboveInHand':
-      return `Cancelled from ${shortDate(localDate(warning.from as never, timeZone), today)} on, ${formatMoney(warning.keep, currency)} would be kept with only ${formatMoney(warning.inHand, currency)} in hand: the rest must be asked for.`;
+      return `Cancelled from ${shortDate(localDate(warning.from, timeZone), today)} on, ${formatMoney(warning.keep, currency)} would be kept with only ${formatMoney(warning.inHand, currency)} in hand: the rest must be asked for.`;
     case 'noTiers':
       return 'Without cancellation steps the whole price stays due, however early a client cancels.';
     case 'swap':

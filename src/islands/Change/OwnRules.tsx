@@ -1,3 +1,4 @@
+import type { PlainDate } from '#core/calendar/days';
 import type { ChangeView } from '#contracts/serviceViews';
 import type { Deal } from '#core/booking/deal';
 import { withDeal } from '#core/booking/deal';
@@ -22,7 +23,7 @@ type Props = {
   readonly draft: ChangeDraft;
   readonly deal: Deal;
   readonly before: Standing;
-  readonly today: string;
+  readonly today: PlainDate;
   readonly change: (part: Partial<ChangeDraft>) => void;
 };
 
@@ -101,7 +102,7 @@ function OwnRule({
   readonly rule: InstalmentRule;
   readonly amount: Minor;
   readonly day: string | null;
-  readonly today: string;
+  readonly today: PlainDate;
   readonly currency: string;
   readonly ask: (amount: Minor) => void;
   readonly move: (due: InstalmentRule['due']) => void;
@@ -154,7 +155,7 @@ function OwnRule({
           <Menu.Item disabled={amount < 2} onClick={halve}>
             Split it in two
           </Menu.Item>
-          <Menu.Item onClick={() => move({ date: today as never })}>Ask for it today</Menu.Item>
+          <Menu.Item onClick={() => move({ date: today })}>Ask for it today</Menu.Item>
           <Menu.Item onClick={() => move({ open: true })}>Leave its day open</Menu.Item>
           <Menu.Item color="red" disabled={!waive} onClick={() => waive?.()}>
             Waive what is left of it

@@ -1,3 +1,4 @@
+import { zero } from '#core/money/minor';
 import type { ChangeView } from '#contracts/serviceViews';
 import type { Deal } from '#core/booking/deal';
 import { type Change, changeOf, type ChangeRefusal, pricedDeal } from '#core/change/change';
@@ -71,7 +72,7 @@ function readLines(draft: ChangeDraft, currency: string, faults: Record<string, 
       id: line.id,
       label: line.label.trim(),
       quantity: line.quantity.trim() as Decimal,
-      unitPrice: unitPrice ?? (0 as never),
+      unitPrice: unitPrice ?? zero,
       taxes: [...line.taxes],
       ...(line.discount ? { discount: line.discount } : {}),
     };
@@ -87,7 +88,7 @@ function readDiscount(draft: ChangeDraft, currency: string, faults: Record<strin
   if (draft.discountKind === 'none') return undefined;
   const amount = parseAmount(text, currency);
   if (amount === null) faults.discount = 'a sum';
-  return { amount: amount ?? (0 as never) };
+  return { amount: amount ?? zero };
 }
 
 /** The deal that a draft means, priced by the core, or what is missing. */

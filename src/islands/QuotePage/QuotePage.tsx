@@ -1,3 +1,4 @@
+import type { Minor } from '#core/money/minor';
 import type { QuotePageView } from '#contracts/quoteViews';
 import { clientSignatory } from '#core/agreement/agreement';
 import { formatMoney } from '#core/money/formatMoney';
@@ -127,9 +128,9 @@ export default function QuotePage({ link, view: given }: Props) {
   );
 }
 
-const acceptWords = (signs: boolean, dueNow: number, currency: string): string => {
+const acceptWords = (signs: boolean, dueNow: Minor, currency: string): string => {
   const verb = signs ? 'Sign' : 'Accept';
-  return dueNow > 0 ? `${verb} and go on to pay ${formatMoney(dueNow as never, currency)}` : `${verb} and book`;
+  return dueNow > 0 ? `${verb} and go on to pay ${formatMoney(dueNow, currency)}` : `${verb} and book`;
 };
 
 /** Where it stands, when there is nothing to choose any more. */

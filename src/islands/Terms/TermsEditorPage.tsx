@@ -1,3 +1,4 @@
+import type { Decimal } from '#core/money/decimal';
 import type { TermsView } from '#contracts/termsViews';
 import type { Shell } from '#contracts/views';
 import { formatAmount } from '#core/money/formatMoney';
@@ -44,12 +45,12 @@ function WhenReady(props: Omit<Props, 'shell' | 'path'> & { readonly currency: s
 /** The rules that new terms begin with. */
 const fresh: Terms = {
   instalments: [
-    { name: 'deposit', collect: 'ask', amount: { percent: '30' as never }, due: { on: 'agreement' } },
+    { name: 'deposit', collect: 'ask', amount: { percent: '30' as Decimal }, due: { on: 'agreement' } },
     { name: 'balance', collect: 'ask', amount: { share: 1 }, due: { on: 'start', minus: { days: 7 } } },
   ],
   holdCoversBalance: false,
   cancellation: {
-    tiers: [{ notice: { days: 14 }, keep: { percent: '30' as never } }],
+    tiers: [{ notice: { days: 14 }, keep: { percent: '30' as Decimal } }],
     grace: { within: { hours: 24 }, notice: { days: 7 } },
   },
   graceDays: 2,

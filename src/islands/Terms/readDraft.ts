@@ -1,6 +1,6 @@
-import { isPlainDate } from '#core/calendar/days';
+import { isPlainDate, type PlainDate } from '#core/calendar/days';
 import type { DateOffset, Offset } from '#core/calendar/offset';
-import { isTimeOfDay } from '#core/calendar/wallTime';
+import { isTimeOfDay, type TimeOfDay } from '#core/calendar/wallTime';
 import type { CancellationTier } from '#core/cancellation/cancel';
 import type { Keep } from '#core/cancellation/keep';
 import { type Decimal, isDecimal } from '#core/money/decimal';
@@ -61,7 +61,7 @@ function dueOf(draft: InstalmentDraft, say: Say): DueRule {
   if (dueOn === 'midway') return { on: 'midway' };
   if (dueOn === 'date') {
     if (!isPlainDate(date)) say('date', 'a day');
-    return { date: date as never };
+    return { date: date as PlainDate };
   }
   if (dueMove === 'at') return { on: dueOn };
   const offset = offsetOf(whole(draft.count, 'count', say), unit) as DateOffset;
@@ -126,7 +126,7 @@ function reminderOf(draft: ReminderDraft, say: Say): Reminder {
   return {
     ...(offsetOf(whole(draft.count, 'count', say), draft.unit) as DateOffset),
     when: draft.when,
-    ...(at === '' ? {} : { at: at as never }),
+    ...(at === '' ? {} : { at: at as TimeOfDay }),
     ...(draft.text.trim() === '' ? {} : { text: draft.text.trim() }),
   };
 }

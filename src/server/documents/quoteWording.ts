@@ -23,19 +23,13 @@ export type QuoteMessageAbout = {
 };
 
 function whatHappened({ offer, fact }: QuoteMessageAbout): { happened: string; written: string } {
-  const who = offer.clientName;
-  switch (fact?.kind) {
-    case 'accepted':
-      return { happened: `${who} has accepted “${offer.title}”, and it is ${fact.number} now`, written: '' };
-    case 'declined':
-      return { happened: `${who} has declined “${offer.title}”`, written: fact.reason };
-    case 'asked':
-      return { happened: `${who} asks something about “${offer.title}”`, written: fact.text };
-    case 'askedAgain':
-      return { happened: `${who} would still like “${offer.title}”`, written: fact.text };
-    default:
-      return { happened: `${who} has opened “${offer.title}”`, written: '' };
-  }
+  const { clientName: who, title } = offer;
+  if (fact?.kind === 'accepted')
+    return { happened: `${who} has accepted “${title}”, and it is ${fact.number} now`, written: '' };
+  if (fact?.kind === 'declined') return { happened: `${who} has declined “${title}”`, written: fact.reason };
+  if (fact?.kind === 'asked') return { happened: `${who} asks something about “${title}”`, written: fact.text };
+  if (fact?.kind === 'askedAgain') return { happened: `${who} would still like “${title}”`, written: fact.text };
+  return { happened: `${who} has opened “${title}”`, written: '' };
 }
 
 const occasionValues: {

@@ -37,7 +37,7 @@ export const countedProof = <I, T, R extends Refusal>(locals: Locals, use: (inpu
     'secondFactor',
     {
       subject: () => locals.session!.personId,
-      counts: (result) => !result.ok && result.refusal.code.endsWith('_wrong'),
+      counts: (result) => !result.ok && ['password_wrong', 'code_wrong'].includes(result.refusal.code),
     },
     use,
   );

@@ -1,3 +1,4 @@
+import { zero } from '#core/money/minor';
 import type { BookingLine, BookingsQuery, BookingsView, Found } from '#contracts/views';
 import type { Database } from '#server/database/open';
 import { bookings, summaries } from '#server/database/schema/bookings';
@@ -56,7 +57,7 @@ const stageFilter = (stage: BookingsQuery['stage']): SQL | undefined => {
   if (stage === 'all') return undefined;
   if (stage === 'open')
     return sql`(${summaries.stage} not in ('closed', 'cancelled', 'lapsed') or ${summaries.late} > 0)`;
-  return stage === 'late' ? gt(summaries.late, 0 as never) : eq(summaries.stage, stage);
+  return stage === 'late' ? gt(summaries.late, zero) : eq(summaries.stage, stage);
 };
 
 export async function bookingsList(db: Database, query: BookingsQuery): Promise<BookingsView> {

@@ -1,3 +1,4 @@
+import type { Fact } from '#core/booking/facts';
 import type { Doing, Failing, HorizonDay, TodayView } from '#contracts/views';
 import type { Occasion, WantedErrand } from '#core/agenda/wantedErrands';
 import { addDays, dayNumber, type PlainDate } from '#core/calendar/days';
@@ -97,6 +98,18 @@ function grouped(doings: readonly Doing[], mostLines: number): Doing[] {
   return lines.slice(0, mostLines);
 }
 
+/** What a fact is told as on Today; null for what is not told. @param onFile whether a payment was charged to the card on file */
+function doingOf(fact: Fact, onFile: boolean): (Pick<Doing, 'kind'> & Partial<Doing>) | null {
+  if (fact.kind === 'sent') return { kind: 'message', occasion: fact.occasion as Occasion };
+  if (fact.kind === 'received') return { kind: onFile ? 'charge' : 'received', amount: fact.amount };
+  if (fact.kind === 'paymentCaptured') return { kind: 'received', amount: fact.captured };
+  if (fact.kind === 'debitReturned') return { kind: 'returned', amount: fact.amount };
+  if (fact.kind === 'chargeDeclined') return fact.clientPresent ? null : { kind: 'refused', amount: fact.amount };
+  if (fact.kind === 'holdRefused') return { kind: 'refused', amount: fact.amount };
+  if (fact.kind === 'holdPlaced') return { kind: fact.renews ? 'renewHold' : 'placeHold', amount: fact.amount };
+  return fact.kind === 'holdReleased' ? { kind: 'releaseHold', amount: fact.amount } : null;
+}
+
 async function done(db: Database, since: Instant): Promise<Doing[]> {
   const rows = await db
     .select({
@@ -120,26 +133,8 @@ async function done(db: Database, since: Instant): Promise<Doing[]> {
     .limit(200);
   const doings = rows.flatMap(({ fact, client, number: bookingNumber, currency, charge }): Doing[] => {
     const about = { at: fact.at, client, bookingNumber, currency, count: 1, occasion: null, amount: null };
-    switch (fact.kind) {
-      case 'sent':
-        return [{ ...about, kind: 'message', occasion: fact.occasion as Occasion }];
-      case 'received':
-        return [{ ...about, kind: charge?.kind === 'charge' ? 'charge' : 'received', amount: fact.amount }];
-      case 'paymentCaptured':
-        return [{ ...about, kind: 'received', amount: fact.captured }];
-      case 'debitReturned':
-        return [{ ...about, kind: 'returned', amount: fact.amount }];
-      case 'chargeDeclined':
-        return fact.clientPresent ? [] : [{ ...about, kind: 'refused', amount: fact.amount }];
-      case 'holdRefused':
-        return [{ ...about, kind: 'refused', amount: fact.amount }];
-      case 'holdPlaced':
-        return [{ ...about, kind: fact.renews ? 'renewHold' : 'placeHold', amount: fact.amount }];
-      case 'holdReleased':
-        return [{ ...about, kind: 'releaseHold', amount: fact.amount }];
-      default:
-        return [];
-    }
+    const doing = doingOf(fact, charge?.kind === 'charge');
+    return doing ? [{ ...about, ...doing }] : [];
   });
   return grouped(doings, 9);
 }

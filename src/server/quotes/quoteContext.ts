@@ -1,5 +1,6 @@
 import type { QuoteContext } from '#core/quote/readDraft';
-import { instantOfWall, wallOfInstant } from '#core/calendar/zoned';
+import { type TimeOfDay, wallTime } from '#core/calendar/wallTime';
+import { instantOfWall, localDate } from '#core/calendar/zoned';
 import type { Instant } from '#core/calendar/instant';
 import type { Database, Tx } from '#server/database/open';
 import { bookings, summaries } from '#server/database/schema/bookings';
@@ -22,7 +23,7 @@ export async function quoteContext(db: Database | Tx, now: Instant): Promise<Quo
     .select({ code: taxes.code, rate: taxes.rate })
     .from(taxes)
     .orderBy(asc(taxes.position), asc(taxes.code));
-  const today = instantOfWall(`${wallOfInstant(now, timeZone).slice(0, 10)}T00:00` as never, timeZone);
+  const today = instantOfWall(wallTime(localDate(now, timeZone), '00:00' as TimeOfDay), timeZone);
   const busy = await db
     .select({
       serviceId: bookings.serviceId,
