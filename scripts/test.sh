@@ -20,9 +20,10 @@ if [ ${#missing[@]} -gt 0 ]; then
 fi
 [ -f node_modules/.package-lock.json ] || { say 'Installing packages'; npm ci --no-audit --no-fund; }
 
-# One core is enough for these; the tests beside them wait for the database now and then.
+# What waits for a database, for a disk or for one core goes beside what waits for another: two cores are busy all the time.
 checks=$(mktemp)
-trap 'rm -f "$checks"' EXIT
+server=$(mktemp)
+trap 'rm -f "$checks" "$server"' EXIT
 (
   set -e
   npx astro check --minimumFailingSeverity error
@@ -31,6 +32,8 @@ trap 'rm -f "$checks"' EXIT
   npx prettier --check . --log-level warn
 ) >"$checks" 2>&1 &
 checking=$!
+node scripts/withPostgres.mjs npx mocha --config .mocharc.server.json >"$server" 2>&1 &
+serving=$!
 
 say 'Unit and use-case tests on PGlite'
 npx mocha
@@ -42,7 +45,11 @@ wait "$checking" || {
 }
 
 say 'The use-case tests on PostgreSQL'
-node scripts/withPostgres.mjs npx mocha --config .mocharc.server.json
+wait "$serving" || {
+  cat "$server"
+  exit 1
+}
+grep -E 'passing|pending' "$server"
 
 say 'Build, and the journeys in a real browser'
 node --input-type=module -e "import { buildIfChanged } from './scripts/common.mjs'; buildIfChanged();"
