@@ -11,14 +11,14 @@ import { type Installation, installation } from '../../../testing/installation';
 
 describe('what is asked about again', () => {
   let app: Installation;
-  let locals: { app: Installation; session: { personId: string; sessionId: string } };
+  let locals: { app: Installation; person: { id: string }; session: { personId: string; sessionId: string } };
   beforeEach(async () => {
     app = await installation();
     const made = await app.signIn.api.signUpEmail({
       body: { name: 'Lena Varga', email: 'lena@example.com', password: 'a quiet night over the hill' },
     });
     const [row] = await app.deps.db.select().from(session).where(eq(session.userId, made.user.id));
-    locals = { app, session: { personId: made.user.id, sessionId: row!.id } };
+    locals = { app, person: { id: made.user.id }, session: { personId: made.user.id, sessionId: row!.id } };
   });
   afterEach(() => app.close());
 

@@ -1,3 +1,4 @@
+import { refusalOf } from '#server/door/mayDo';
 import { actingAs } from '#server/actor/actorNow';
 import { notThere } from '#contracts/routes/notThere';
 import type { Opening } from '#contracts/routes/rights';
@@ -86,6 +87,9 @@ const withAnswer = (
 ): ServedRoute => ({
   ...about,
   answer: async (context, params) => {
+    // The middleware has looked already; who is not let in is not answered here either.
+    const refused = refusalOf(about.right, context.locals.person);
+    if (refused) return problem(refused === 'not_yours' ? 403 : 401, refused);
     const given = await read(context, params);
     if (!given) return problem(400, 'unreadable');
     const input = checked(about.contract, given.json);

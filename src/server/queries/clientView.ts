@@ -1,3 +1,4 @@
+import { actingAs, actorNow } from '#server/actor/actorNow';
 import type { ClientView, KeptOnPage } from '#contracts/clientViews';
 import type { Deal } from '#core/booking/deal';
 import { asConfirmed, payable, standing, type Standing } from '#core/booking/standing';
@@ -161,7 +162,10 @@ export async function clientView(
   return db.transaction(async (tx) => {
     const loaded = (await lockBooking(tx, opened.bookingId))!;
     const { booking, client } = loaded;
-    if (seenAgain(loaded.facts, now)) await recordFacts(tx, loaded, [{ kind: 'seen', at: now, page: 'booking' }], now);
+    const seen = () => recordFacts(tx, loaded, [{ kind: 'seen', at: now, page: 'booking' }], now);
+    // Where somebody of the business looks, no client has.
+    if (actorNow().kind !== 'person' && seenAgain(loaded.facts, now))
+      await (payer ? actingAs({ kind: 'payer' }, seen) : seen());
     const standingNow = standing(agreedOf(booking), loaded.facts, now);
     const awaited = standingNow.stage === 'lapsed' ? null : awaitedFrom(standingNow.ledger);
     // What a request promises is what holds from its yes on; nothing of it is due before.

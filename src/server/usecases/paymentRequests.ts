@@ -24,6 +24,8 @@ export type RequestRefusal =
   | { readonly code: 'payment_under_way'; readonly confirmUrl: string | null }
   | { readonly code: 'not_the_sum' | 'amount_too_small'; readonly limit: Minor; readonly path: 'amount' };
 
+type NotThere = { readonly code: 'request_not_found' };
+
 /**
  * Asks for money without a booking. Its link is sent or given to be copied; both tell in the same way that it was
  * opened, paid, and by whom.
@@ -93,8 +95,8 @@ async function writeRequest(
 /** Sends the request (again): committed here, and handed over by the outbox as soon as the mail server takes it. */
 export const sendRequest =
   (deps: Deps) =>
-  async ({ requestId }: OnRequest): Promise<Result<{ sent: true }, RequestRefusal>> => {
-    const result = await deps.db.transaction(async (tx): Promise<Result<{ sent: true }, RequestRefusal>> => {
+  async ({ requestId }: OnRequest): Promise<Result<{ sent: true }, NotThere>> => {
+    const result = await deps.db.transaction(async (tx): Promise<Result<{ sent: true }, NotThere>> => {
       const [row] = await tx
         .select({ request: paymentRequests, client: clients })
         .from(paymentRequests)
@@ -111,14 +113,14 @@ export const sendRequest =
 
 export const copyRequestLink =
   (deps: Deps) =>
-  async ({ requestId }: OnRequest): Promise<Result<{ url: string }, RequestRefusal>> => {
+  async ({ requestId }: OnRequest): Promise<Result<{ url: string }, NotThere>> => {
     const [row] = await deps.db.select().from(paymentRequests).where(eq(paymentRequests.id, requestId));
     return row ? ok({ url: await copied(deps, requestId) }) : refuse({ code: 'request_not_found' });
   };
 
 export const withdrawRequest =
   ({ db, clock }: Deps) =>
-  async ({ requestId }: OnRequest): Promise<Result<{ withdrawn: true }, RequestRefusal>> => {
+  async ({ requestId }: OnRequest): Promise<Result<{ withdrawn: true }, NotThere>> => {
     const rows = await db
       .update(paymentRequests)
       .set({ withdrawnAt: clock.now() })

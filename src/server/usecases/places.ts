@@ -8,11 +8,10 @@ import { eventDates, occupancies, places } from '#server/database/schema/places'
 import type { Deps } from '#server/deps';
 import { and, eq, gt, isNull, lt, max } from 'drizzle-orm';
 
-export type PlacesRefusal =
-  | { readonly code: 'place_not_found' | 'service_not_found' | 'date_not_found' | 'block_not_found' }
-  | { readonly code: 'units_in_use'; readonly limit: number; readonly path: 'units' }
-  | { readonly code: 'seats_in_use'; readonly limit: number }
-  | { readonly code: 'date_there_already'; readonly path: 'start' };
+type NotThere<Code extends string> = { readonly code: Code };
+type UnitsInUse = { readonly code: 'units_in_use'; readonly limit: number; readonly path: 'units' };
+type SeatsInUse = { readonly code: 'seats_in_use'; readonly limit: number };
+type ThereAlready = { readonly code: 'date_there_already'; readonly path: 'start' };
 
 /** Opening hours of the business and the days that differ. What is booked already stays. */
 export const saveHours =
@@ -25,8 +24,12 @@ export const saveHours =
 /** Makes or changes a place. Units that a coming booking uses cannot be taken away. */
 export const savePlace =
   ({ db, clock }: Deps) =>
-  ({ id, requestKey, ...about }: SavePlace): Promise<Result<{ id: string }, PlacesRefusal>> =>
-    db.transaction(async (tx): Promise<Result<{ id: string }, PlacesRefusal>> => {
+  ({
+    id,
+    requestKey,
+    ...about
+  }: SavePlace): Promise<Result<{ id: string }, NotThere<'place_not_found'> | UnitsInUse>> =>
+    db.transaction(async (tx): Promise<Result<{ id: string }, NotThere<'place_not_found'> | UnitsInUse>> => {
       if (id === null) {
         const made = { id: requestKey, ...about };
         await tx.insert(places).values(made).onConflictDoNothing();
@@ -47,8 +50,14 @@ export const savePlace =
 /** One more date of a service, with its own seats. A repeat with the same key makes one. */
 export const addDate =
   ({ db }: Deps) =>
-  ({ requestKey: id, serviceId, start, end, seats }: AddDate): Promise<Result<{ id: string }, PlacesRefusal>> =>
-    db.transaction(async (tx): Promise<Result<{ id: string }, PlacesRefusal>> => {
+  ({
+    requestKey: id,
+    serviceId,
+    start,
+    end,
+    seats,
+  }: AddDate): Promise<Result<{ id: string }, NotThere<'service_not_found'> | ThereAlready>> =>
+    db.transaction(async (tx): Promise<Result<{ id: string }, NotThere<'service_not_found'> | ThereAlready>> => {
       const [service] = await tx.select().from(services).where(eq(services.id, serviceId)).for('update');
       if (!service) return refuse({ code: 'service_not_found' });
       const [same] = await tx
@@ -68,8 +77,8 @@ export const addDate =
 /** Takes a date off the page. One that somebody has booked is called off booking by booking first. */
 export const callOffDate =
   ({ db }: Deps) =>
-  ({ id }: CallOffDate): Promise<Result<null, PlacesRefusal>> =>
-    db.transaction(async (tx): Promise<Result<null, PlacesRefusal>> => {
+  ({ id }: CallOffDate): Promise<Result<null, NotThere<'date_not_found'> | SeatsInUse>> =>
+    db.transaction(async (tx): Promise<Result<null, NotThere<'date_not_found'> | SeatsInUse>> => {
       const [date] = await tx.select().from(eventDates).where(eq(eventDates.id, id)).for('update');
       if (!date) return refuse({ code: 'date_not_found' });
       const taken = await tx.$count(occupancies, eq(occupancies.placeId, date.placeId));
@@ -81,9 +90,9 @@ export const callOffDate =
 /** Keeps every unit of a place for something else; refused where one is booked then. */
 export const blockPlace =
   ({ db }: Deps) =>
-  ({ placeId, start, end, note }: BlockPlace): Promise<Result<null, PlacesRefusal | PlaceRefusal>> =>
+  ({ placeId, start, end, note }: BlockPlace): Promise<Result<null, NotThere<'place_not_found'> | PlaceRefusal>> =>
     withPlaces(() =>
-      db.transaction(async (tx): Promise<Result<null, PlacesRefusal | PlaceRefusal>> => {
+      db.transaction(async (tx): Promise<Result<null, NotThere<'place_not_found'> | PlaceRefusal>> => {
         const [place] = await tx.select().from(places).where(eq(places.id, placeId)).for('update');
         if (!place) return refuse({ code: 'place_not_found' });
         const [owner] = await tx.select({ zone: business.timeZone }).from(business);
@@ -102,7 +111,7 @@ export const blockPlace =
 
 export const freePlace =
   ({ db }: Deps) =>
-  async ({ id }: FreePlace): Promise<Result<null, PlacesRefusal>> => {
+  async ({ id }: FreePlace): Promise<Result<null, NotThere<'block_not_found'>>> => {
     const [block] = await db
       .select()
       .from(occupancies)

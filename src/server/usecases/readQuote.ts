@@ -9,11 +9,12 @@ import type { Deps } from '#server/deps';
 import { recordQuoteFacts } from '#server/quotes/recordQuote';
 import { onQuoteLink } from '#server/usecases/onQuote';
 
-export type ReaderRefusal =
-  | QuoteOver
-  | { readonly code: 'link_unknown' | 'not_your_turn' | 'text_missing' | 'too_many_questions' }
+type NotTheirs = QuoteOver | { readonly code: 'link_unknown' | 'not_your_turn' };
+type ChoiceRefusal =
+  | NotTheirs
   | { readonly code: 'quote_changed'; readonly changes: readonly string[] }
   | { readonly code: 'extra_out_of_limits'; readonly path: string };
+type WritingRefusal = NotTheirs | { readonly code: 'text_missing' | 'too_many_questions' };
 
 /** More than any person does by hand; what is past it is not kept, and the page goes on working. */
 const mostChoices = 300;
@@ -22,8 +23,8 @@ const mostQuestions = 20;
 /** Keeps what the client has chosen and filled in so far, so that the page can be left and opened elsewhere. */
 export const chooseOnQuote =
   (deps: Deps) =>
-  ({ link, revision, choice, filled }: ChooseOnQuote): Promise<Result<null, ReaderRefusal>> =>
-    onQuoteLink<null, ReaderRefusal>(deps, link, async ({ tx, loaded, current, now, who }) => {
+  ({ link, revision, choice, filled }: ChooseOnQuote): Promise<Result<null, ChoiceRefusal>> =>
+    onQuoteLink<null, ChoiceRefusal>(deps, link, async ({ tx, loaded, current, now, who }) => {
       const { offer, facts } = loaded;
       if (who !== clientSignatory || !offer) return refuse({ code: 'not_your_turn' });
       if (current.state !== 'sent' && current.state !== 'opened') return overOf(current);
@@ -42,8 +43,8 @@ export const chooseOnQuote =
 /** The client asks something, declines, or asks for an expired offer anew. */
 export const writeOnQuote =
   (deps: Deps) =>
-  ({ link, what, text }: WriteOnQuote): Promise<Result<null, ReaderRefusal>> =>
-    onQuoteLink<null, ReaderRefusal>(deps, link, async ({ tx, loaded, current, now, who }) => {
+  ({ link, what, text }: WriteOnQuote): Promise<Result<null, WritingRefusal>> =>
+    onQuoteLink<null, WritingRefusal>(deps, link, async ({ tx, loaded, current, now, who }) => {
       if (who !== clientSignatory) return refuse({ code: 'not_your_turn' });
       if (what === 'askAgain') {
         if (current.state !== 'expired') return overOf(current);

@@ -11,7 +11,8 @@ import { recordQuoteFacts } from '#server/quotes/recordQuote';
 import { type OpenQuote, onQuote, type QuoteEdited, type QuoteNotFound } from '#server/usecases/onQuote';
 
 type Over = { readonly code: 'quote_over'; readonly state: string };
-export type SendRefusal = QuoteNotFound | QuoteEdited | HasGaps | Over;
+type NotThis = QuoteNotFound | QuoteEdited;
+type NoQuestion = { readonly code: 'no_question' };
 
 const urlOf = async ({ tx, loaded, now }: OpenQuote, baseUrl: string): Promise<string> => {
   const { token } = await makeQuoteLink(tx, { quoteId: loaded.quote.id, who: 'client', now });
@@ -24,7 +25,7 @@ const urlOf = async ({ tx, loaded, now }: OpenQuote, baseUrl: string): Promise<s
  */
 export const sendQuote =
   (deps: Deps) =>
-  ({ by, ...about }: SendQuote): Promise<Result<{ url: string | null }, SendRefusal>> =>
+  ({ by, ...about }: SendQuote): Promise<Result<{ url: string | null }, NotThis | HasGaps | Over>> =>
     onQuote<{ url: string | null }, HasGaps | Over>(deps, about, async (open) => {
       const { tx, loaded, current, now } = open;
       if (current.state === 'accepted') return refuse({ code: 'quote_over', state: current.state });
@@ -39,7 +40,7 @@ export const sendQuote =
 /** Offers the same once more, as it was, for as long as the first time. */
 export const renewQuote =
   (deps: Deps) =>
-  (about: OnQuote): Promise<Result<{ expiresAt: string | null }, SendRefusal>> =>
+  (about: OnQuote): Promise<Result<{ expiresAt: string | null }, NotThis | HasGaps | Over>> =>
     onQuote<{ expiresAt: string | null }, HasGaps | Over>(deps, about, async ({ tx, loaded, current, now }) => {
       if (current.state !== 'expired') return refuse({ code: 'quote_over', state: current.state });
       const { quote } = loaded;
@@ -58,7 +59,7 @@ export const renewQuote =
 /** Another link to what was offered. It opens the same, and being opened is recorded alike. */
 export const copyQuoteLink =
   (deps: Deps) =>
-  (about: OnQuote): Promise<Result<{ url: string }, SendRefusal>> =>
+  (about: OnQuote): Promise<Result<{ url: string }, NotThis | Over>> =>
     onQuote(deps, about, async (open) => {
       const { tx, loaded, current, now } = open;
       if (!isOpen(current) && current.state !== 'expired') return refuse({ code: 'quote_over', state: current.state });
@@ -69,7 +70,7 @@ export const copyQuoteLink =
 /** Takes an offer back, or lays an expired one to rest. */
 export const withdrawQuote =
   (deps: Deps) =>
-  (about: OnQuote): Promise<Result<null, SendRefusal>> =>
+  (about: OnQuote): Promise<Result<null, NotThis | Over>> =>
     onQuote(deps, about, async ({ tx, loaded, current, now }) => {
       if (current.state === 'accepted' || current.state === 'withdrawn')
         return refuse({ code: 'quote_over', state: current.state });
@@ -80,8 +81,8 @@ export const withdrawQuote =
 /** Answers the client's question by message; the answer stands in the history. */
 export const answerQuestion =
   (deps: Deps) =>
-  ({ text, ...about }: AnswerQuestion): Promise<Result<null, SendRefusal | { readonly code: 'no_question' }>> =>
-    onQuote<null, { readonly code: 'no_question' }>(deps, about, async ({ tx, loaded, current, now }) => {
+  ({ text, ...about }: AnswerQuestion): Promise<Result<null, NotThis | NoQuestion>> =>
+    onQuote<null, NoQuestion>(deps, about, async ({ tx, loaded, current, now }) => {
       if (!current.question) return refuse({ code: 'no_question' });
       await recordQuoteFacts(tx, loaded, [{ kind: 'answered', at: now, text }], now);
       return ok(null);

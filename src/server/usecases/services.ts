@@ -55,7 +55,11 @@ export const saveService =
 /** One change over many services, all or none. */
 export const changeServices =
   ({ db }: Deps) =>
-  ({ ids, raise, ...change }: ChangeServices): Promise<Result<{ changed: number }, Refused>> =>
+  ({
+    ids,
+    raise,
+    ...change
+  }: ChangeServices): Promise<Result<{ changed: number }, Exclude<Refused, { readonly code: 'currency_in_use' }>>> =>
     db.transaction(async (tx) => {
       const refused = await refusedReferences(tx, change);
       if (refused) return refused;

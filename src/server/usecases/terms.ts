@@ -14,13 +14,15 @@ import type { Deps } from '#server/deps';
 import { type ChangeBookingRefusal, changeDeal } from '#server/usecases/changeBooking';
 import { and, desc, eq, inArray, ne } from 'drizzle-orm';
 
+type NotThere = { readonly code: 'terms_not_found' };
+type Unusable = { readonly code: 'terms_cannot_be_used'; readonly fault: string; readonly limit?: Minor };
 export type TermsRefusal =
-  | { readonly code: 'terms_not_found' }
+  | NotThere
+  | Unusable
   | { readonly code: 'terms_name_taken'; readonly path: 'name' }
   | { readonly code: 'terms_unchanged' }
   /** Somebody published since; theirs comes with it, so that both can be read. */
-  | { readonly code: 'terms_changed'; readonly version: number; readonly name: string; readonly rules: Terms }
-  | { readonly code: 'terms_cannot_be_used'; readonly fault: string; readonly limit?: Minor };
+  | { readonly code: 'terms_changed'; readonly version: number; readonly name: string; readonly rules: Terms };
 
 const newest = async (tx: Tx, termsId: string) => {
   const [row] = await tx
@@ -85,7 +87,7 @@ export const publishTerms =
 /** Many services take their next bookings on these terms. */
 export const giveTerms =
   ({ db }: Deps) =>
-  ({ termsId, serviceIds }: GiveTerms): Promise<Result<{ given: number }, TermsRefusal>> =>
+  ({ termsId, serviceIds }: GiveTerms): Promise<Result<{ given: number }, NotThere | Unusable>> =>
     db.transaction(async (tx) => {
       const last = await newest(tx, termsId);
       if (!last) return refuse({ code: 'terms_not_found' });
@@ -111,10 +113,7 @@ export type Applied = {
  */
 export const applyTerms =
   (deps: Deps) =>
-  async (
-    { termsId, version, bookings }: ApplyTerms,
-    limit: RefundLimit = null,
-  ): Promise<Result<Applied, TermsRefusal>> => {
+  async ({ termsId, version, bookings }: ApplyTerms, limit: RefundLimit = null): Promise<Result<Applied, NotThere>> => {
     const [row] = await deps.db
       .select()
       .from(termsVersions)

@@ -4,17 +4,5 @@ import type { z } from 'zod';
 
 export const withdrawRequest = route<z.input<typeof OnRequest>, { readonly withdrawn: true }>()(
   '/api/credit/withdraw-request',
-  [
-    'too_many_cards',
-    'card_unknown',
-    'attempt_changed',
-    'request_not_found',
-    'request_over',
-    'request_paid',
-    'account_not_found',
-    'way_not_offered',
-    'payment_under_way',
-    'amount_too_small',
-    'not_the_sum',
-  ],
+  ['request_not_found'],
 );

@@ -7,8 +7,6 @@ export const chooseOnQuote = route<z.input<typeof ChooseOnQuote>, null>()('/api/
   'quote_expired',
   'link_unknown',
   'not_your_turn',
-  'text_missing',
-  'too_many_questions',
   'quote_changed',
   'extra_out_of_limits',
 ]);

@@ -9,6 +9,4 @@ export const writeOnQuote = route<z.input<typeof WriteOnQuote>, null>()('/api/cl
   'not_your_turn',
   'text_missing',
   'too_many_questions',
-  'quote_changed',
-  'extra_out_of_limits',
 ]);

@@ -3,11 +3,6 @@ import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 
 export const callOffDate = route<z.input<typeof CallOffDate>, null>()('/api/places/call-off-date', [
-  'place_not_found',
-  'service_not_found',
   'date_not_found',
-  'block_not_found',
-  'units_in_use',
   'seats_in_use',
-  'date_there_already',
 ]);

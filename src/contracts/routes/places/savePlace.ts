@@ -4,10 +4,5 @@ import type { z } from 'zod';
 
 export const savePlace = route<z.input<typeof SavePlace>, { readonly id: string }>()('/api/places/save', [
   'place_not_found',
-  'service_not_found',
-  'date_not_found',
-  'block_not_found',
   'units_in_use',
-  'seats_in_use',
-  'date_there_already',
 ]);

@@ -5,6 +5,5 @@ import type { z } from 'zod';
 export const copyQuoteLink = route<z.input<typeof OnQuote>, { readonly url: string }>()('/api/quotes/copy-link', [
   'quote_not_found',
   'quote_edited',
-  'quote_has_gaps',
   'quote_over',
 ]);

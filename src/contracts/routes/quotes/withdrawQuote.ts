@@ -5,6 +5,5 @@ import type { z } from 'zod';
 export const withdrawQuote = route<z.input<typeof OnQuote>, null>()('/api/quotes/withdraw', [
   'quote_not_found',
   'quote_edited',
-  'quote_has_gaps',
   'quote_over',
 ]);

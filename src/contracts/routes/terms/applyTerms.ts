@@ -9,11 +9,4 @@ export const applyTerms = route<
     readonly applied: readonly { readonly id: string; readonly told: boolean }[];
     readonly refused: readonly { readonly id: string; readonly code: CodeOf<typeof changeBooking> }[];
   }
->()('/api/terms/apply', [
-  'terms_not_found',
-  'terms_name_taken',
-  'terms_unchanged',
-  'terms_changed',
-  'terms_cannot_be_used',
-  'proof_needed',
-]);
+>()('/api/terms/apply', ['terms_not_found', 'proof_needed']);

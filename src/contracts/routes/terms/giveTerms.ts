@@ -4,8 +4,5 @@ import type { z } from 'zod';
 
 export const giveTerms = route<z.input<typeof GiveTerms>, { readonly given: number }>()('/api/terms/give', [
   'terms_not_found',
-  'terms_name_taken',
-  'terms_unchanged',
-  'terms_changed',
   'terms_cannot_be_used',
 ]);
