@@ -6,11 +6,10 @@ import { isOpen, type QuoteStanding } from '#core/quote/standing';
 import { refuse, ok, type Result } from '#core/result';
 
 export type QuoteOver = { readonly code: 'quote_over' | 'quote_expired'; readonly state: QuoteStanding['state'] };
+export type SigningRefusal = QuoteOver | { readonly code: 'signature_missing' | 'not_your_turn' };
+export type OutOfLimits = { readonly code: 'extra_out_of_limits'; readonly path: string };
 export type AcceptanceRefusal =
-  | QuoteOver
-  | { readonly code: 'extra_out_of_limits'; readonly path: string }
-  | { readonly code: 'field_missing' | 'field_wrong'; readonly path: string }
-  | { readonly code: 'signature_missing' | 'not_your_turn' };
+  SigningRefusal | OutOfLimits | { readonly code: 'field_missing' | 'field_wrong'; readonly path: string };
 
 export type Signature = {
   readonly name: string;
@@ -63,11 +62,7 @@ export function mayAccept(
  * Whether a further signatory, or the business after the client, may sign now: what they sign is the document that the
  * client signed, so never before the client has.
  */
-export function maySign(
-  current: QuoteStanding,
-  signatory: string,
-  signature: Signature,
-): Result<null, AcceptanceRefusal> {
+export function maySign(current: QuoteStanding, signatory: string, signature: Signature): Result<null, SigningRefusal> {
   if (!isOpen(current)) return overOf(current);
   const byClient = current.signatures.some((signed) => signed.signatory === clientSignatory);
   if (!byClient || !current.toSign.includes(signatory)) return refuse({ code: 'not_your_turn' });

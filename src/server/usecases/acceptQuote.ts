@@ -1,8 +1,15 @@
+import type { Acceptance } from '#contracts/routes/offer/acceptance';
 import type { AcceptQuote, ConvertQuote, SignByBusiness, SignQuote } from '#contracts/quotes';
 import { clientSignatory, businessSignatory, nextToSign } from '#core/agreement/agreement';
 import { localDate } from '#core/calendar/zoned';
 import type { Minor } from '#core/money/minor';
-import { type AcceptanceRefusal, mayAccept, maySign } from '#core/quote/acceptance';
+import {
+  type AcceptanceRefusal,
+  mayAccept,
+  maySign,
+  type OutOfLimits,
+  type SigningRefusal,
+} from '#core/quote/acceptance';
 import type { QuoteFact } from '#core/quote/facts';
 import { choiceOutOfLimits, presetChoice } from '#core/quote/offer';
 import { offerChanges } from '#core/quote/offerChanges';
@@ -22,15 +29,20 @@ import { drawnSignature, type FileRefusal } from '#server/usecases/files';
 import { type OpenQuote, onQuote, onQuoteLink, type QuoteEdited, type QuoteNotFound } from '#server/usecases/onQuote';
 import { and, eq } from 'drizzle-orm';
 
-export type AcceptRefusal =
+type OfferChanged = { readonly code: 'quote_changed'; readonly changes: readonly string[] };
+type AcceptRefusal =
   | AcceptanceRefusal
   | InsertRefusal
   | FileRefusal
+  | OfferChanged
   | { readonly code: 'link_unknown' }
-  | { readonly code: 'quote_changed'; readonly changes: readonly string[] }
   | { readonly code: 'sums_changed'; readonly total: Minor; readonly dueNow: Minor };
-/** `signing`: others have to sign before it is a booking. */
-export type Acceptance = { readonly state: 'accepted' | 'signing'; readonly number: string | null };
+/** Of a signature that follows the client's: the business's, or a further signatory's. */
+type FurtherRefusal = SigningRefusal | InsertRefusal;
+type SignRefusal = FurtherRefusal | FileRefusal | OfferChanged | { readonly code: 'link_unknown' };
+type NotThis = QuoteNotFound | QuoteEdited;
+type Over = { readonly code: 'quote_over'; readonly state: string };
+type ConvertRefusal = InsertRefusal | OutOfLimits | HasGaps | Over;
 
 type Owner = typeof business.$inferSelect;
 const lockOwner = (hold: { owner?: Owner }) => async (tx: Tx) => {
@@ -131,37 +143,42 @@ export const signQuote =
     link,
     sha256,
     signature,
-  }: SignQuote & { readonly origin: string }): Promise<Result<Acceptance, AcceptRefusal>> => {
+  }: SignQuote & { readonly origin: string }): Promise<Result<Acceptance, SignRefusal>> => {
     const hold: { owner?: Owner } = {};
     const drawn = await drawnSignature(signature);
     if (!drawn.ok) return drawn;
-    const given = { sha256, signature, drawn: drawn.value, origin, deps };
-    return onQuoteLink<Acceptance, AcceptRefusal>(
+    const given = { signature, drawn: drawn.value, origin, deps };
+    return onQuoteLink<Acceptance, SignRefusal>(
       deps,
       link,
-      (open) => signFurther(open, { ...given, owner: hold.owner!, signatory: open.who }),
+      async (open) => {
+        const first = signedByClient(open);
+        if (first && sha256 !== first.sha256) return refuse({ code: 'quote_changed', changes: [] });
+        return signFurther(open, { ...given, owner: hold.owner!, signatory: open.who });
+      },
       lockOwner(hold),
     );
   };
+
+const signedByClient = ({ current }: OpenQuote) =>
+  current.signatures.find((each) => each.signatory === clientSignatory);
 
 async function signFurther(
   open: OpenQuote,
   given: {
     owner: Owner;
     signatory: string;
-    sha256: string | null;
     signature: SignQuote['signature'];
     drawn: Picture | null;
     origin: string;
     deps: Deps;
   },
-): Promise<Result<Acceptance, AcceptRefusal>> {
+): Promise<Result<Acceptance, FurtherRefusal>> {
   const { tx, loaded, current, now } = open;
   const { owner, signatory, signature, drawn, origin, deps } = given;
   const may = maySign(current, signatory, signatureOf(signature));
   if (!may.ok) return may;
-  const first = current.signatures.find((each) => each.signatory === clientSignatory)!;
-  if (given.sha256 !== null && given.sha256 !== first.sha256) return refuse({ code: 'quote_changed', changes: [] });
+  const first = signedByClient(open)!;
   const [kept] = await tx
     .select()
     .from(signedDocuments)
@@ -182,19 +199,18 @@ export const signByBusiness =
     signature,
     ...about
   }: SignByBusiness & { readonly origin: string }): Promise<
-    Result<Acceptance, AcceptRefusal | HasGaps | QuoteNotFound | QuoteEdited>
+    Result<Acceptance, FurtherRefusal | FileRefusal | HasGaps | NotThis>
   > => {
     const hold: { owner?: Owner } = {};
     const drawn = await drawnSignature(signature);
     if (!drawn.ok) return drawn;
-    const decide = async (open: OpenQuote): Promise<Result<Acceptance, AcceptRefusal | HasGaps>> => {
+    const decide = async (open: OpenQuote): Promise<Result<Acceptance, FurtherRefusal | HasGaps>> => {
       const { tx, loaded, current, now } = open;
       const { owner } = hold;
       if (current.state === 'signing')
         return signFurther(open, {
           owner: owner!,
           signatory: businessSignatory,
-          sha256: null,
           signature,
           drawn: drawn.value,
           origin,
@@ -232,12 +248,9 @@ export const signByBusiness =
 /** The owner books for a client who has agreed by telephone; recorded as just that, with no signature of the client's. */
 export const convertQuote =
   (deps: Deps) =>
-  ({
-    choice,
-    ...about
-  }: ConvertQuote): Promise<Result<Acceptance, AcceptRefusal | HasGaps | QuoteNotFound | QuoteEdited>> => {
+  ({ choice, ...about }: ConvertQuote): Promise<Result<Acceptance, ConvertRefusal | NotThis>> => {
     const hold: { owner?: Owner } = {};
-    const decide = async (open: OpenQuote): Promise<Result<Acceptance, AcceptRefusal | HasGaps>> => {
+    const decide = async (open: OpenQuote): Promise<Result<Acceptance, ConvertRefusal>> => {
       const { tx, loaded, current, now } = open;
       if (current.state === 'accepted') return refuse({ code: 'quote_over', state: current.state });
       const { owner } = hold;

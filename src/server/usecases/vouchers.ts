@@ -1,3 +1,4 @@
+import type { Used } from '#contracts/routes/credit/using';
 import type {
   CreditOnCheckout,
   SellVoucher,
@@ -55,15 +56,15 @@ export const sellVoucher =
       return ok({ code: grouped(code), ending });
     });
 
-export type UseRefusal =
+type UseRefusal =
   | NotFound
-  | { readonly code: 'link_unknown' | 'link_expired' | 'payment_under_way' | 'nothing_to_pay_with_it' }
+  | { readonly code: 'payment_under_way' | 'nothing_to_pay_with_it' }
   | {
       readonly code: 'voucher_unknown' | 'voucher_expired' | 'voucher_empty' | 'voucher_currency';
       readonly path: 'code';
     }
-  | { readonly code: 'no_credit' | 'way_not_offered' | 'device_unknown' | 'attempt_changed' };
-export type Used = { readonly used: Minor; readonly left: Minor };
+  | { readonly code: 'no_credit' | 'way_not_offered' | 'attempt_changed' };
+type LinkRefusal = { readonly code: 'link_unknown' | 'link_expired' };
 
 async function voucherReceipt(
   { tx, loaded, standing, now }: OpenBooking,
@@ -146,7 +147,7 @@ async function byLink(
   link: string,
   attempt: string,
   code: string | null,
-): Promise<Result<Used, UseRefusal>> {
+): Promise<Result<Used, UseRefusal | LinkRefusal>> {
   const opened = await bookingOfLink(deps.db, link, deps.clock.now());
   if ('fault' in opened) return refuse({ code: opened.fault });
   // Whoever has a voucher may pay with it; the credit is the client's own.
@@ -156,11 +157,11 @@ async function byLink(
 
 export const useVoucher =
   (deps: Deps) =>
-  ({ link, attempt, code }: UseVoucher): Promise<Result<Used, UseRefusal>> =>
+  ({ link, attempt, code }: UseVoucher): Promise<Result<Used, UseRefusal | LinkRefusal>> =>
     byLink(deps, link, attempt, code);
 export const useCredit =
   (deps: Deps) =>
-  ({ link, attempt }: UseCredit): Promise<Result<Used, UseRefusal>> =>
+  ({ link, attempt }: UseCredit): Promise<Result<Used, UseRefusal | LinkRefusal>> =>
     byLink(deps, link, attempt, null);
 export const useOnBooking =
   (deps: Deps) =>

@@ -1,23 +1,11 @@
 import type { UseCredit } from '#contracts/credit';
+import { type Used, usingCodes } from '#contracts/routes/credit/using';
 import { route } from '#contracts/routes/route';
-import type { Minor } from '#core/money/minor';
 import type { z } from 'zod';
 
-export const useCredit = route<z.input<typeof UseCredit>, { readonly used: Minor; readonly left: Minor }>()(
-  '/api/client/use-credit',
-  [
-    'booking_not_found',
-    'link_unknown',
-    'link_expired',
-    'payment_under_way',
-    'nothing_to_pay_with_it',
-    'voucher_unknown',
-    'voucher_expired',
-    'voucher_empty',
-    'voucher_currency',
-    'attempt_changed',
-    'way_not_offered',
-    'no_credit',
-    'device_unknown',
-  ],
-);
+export const useCredit = route<z.input<typeof UseCredit>, Used>()('/api/client/use-credit', [
+  ...usingCodes,
+  'link_unknown',
+  'link_expired',
+  'device_unknown',
+]);

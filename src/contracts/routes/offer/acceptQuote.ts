@@ -1,27 +1,14 @@
 import type { AcceptQuote } from '#contracts/quotes';
+import { type Acceptance, bookingCodes, signingCodes } from '#contracts/routes/offer/acceptance';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 
-export const acceptQuote = route<
-  z.input<typeof AcceptQuote>,
-  { readonly state: 'accepted' | 'signing'; readonly number: string | null }
->()('/api/client/quote/accept', [
-  'account_limit',
-  'terms_do_not_add_up',
-  'hold_has_no_length',
-  'hold_margin_too_long',
-  'place_taken',
-  'nothing_to_pay',
-  'quote_over',
-  'quote_expired',
+export const acceptQuote = route<z.input<typeof AcceptQuote>, Acceptance>()('/api/client/quote/accept', [
+  ...bookingCodes,
+  ...signingCodes,
   'extra_out_of_limits',
   'field_missing',
   'field_wrong',
-  'signature_missing',
-  'not_your_turn',
-  'file_too_large',
-  'file_kind',
-  'file_unreadable',
   'link_unknown',
   'quote_changed',
   'sums_changed',

@@ -1,28 +1,11 @@
 import type { SignQuote } from '#contracts/quotes';
+import { type Acceptance, bookingCodes, signingCodes } from '#contracts/routes/offer/acceptance';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 
-export const signQuote = route<
-  z.input<typeof SignQuote>,
-  { readonly state: 'accepted' | 'signing'; readonly number: string | null }
->()('/api/client/quote/sign', [
-  'account_limit',
-  'terms_do_not_add_up',
-  'hold_has_no_length',
-  'hold_margin_too_long',
-  'place_taken',
-  'nothing_to_pay',
-  'quote_over',
-  'quote_expired',
-  'extra_out_of_limits',
-  'field_missing',
-  'field_wrong',
-  'signature_missing',
-  'not_your_turn',
-  'file_too_large',
-  'file_kind',
-  'file_unreadable',
+export const signQuote = route<z.input<typeof SignQuote>, Acceptance>()('/api/client/quote/sign', [
+  ...bookingCodes,
+  ...signingCodes,
   'link_unknown',
   'quote_changed',
-  'sums_changed',
 ]);

@@ -1,31 +1,13 @@
 import type { ConvertQuote } from '#contracts/quotes';
+import { type Acceptance, bookingCodes } from '#contracts/routes/offer/acceptance';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 
-export const convertQuote = route<
-  z.input<typeof ConvertQuote>,
-  { readonly state: 'accepted' | 'signing'; readonly number: string | null }
->()('/api/quotes/convert', [
-  'account_limit',
-  'terms_do_not_add_up',
-  'hold_has_no_length',
-  'hold_margin_too_long',
-  'place_taken',
-  'nothing_to_pay',
+export const convertQuote = route<z.input<typeof ConvertQuote>, Acceptance>()('/api/quotes/convert', [
+  ...bookingCodes,
   'quote_not_found',
   'quote_edited',
   'quote_has_gaps',
   'quote_over',
-  'quote_expired',
   'extra_out_of_limits',
-  'field_missing',
-  'field_wrong',
-  'signature_missing',
-  'not_your_turn',
-  'file_too_large',
-  'file_kind',
-  'file_unreadable',
-  'link_unknown',
-  'quote_changed',
-  'sums_changed',
 ]);

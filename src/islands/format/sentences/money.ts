@@ -1,13 +1,10 @@
 import { declineReason } from '#core/wording/declines';
-import { sumIn, type Sentences } from '#islands/format/say';
+import { type Sentences } from '#islands/format/say';
 
 /** Of cards, ways to pay, requests and credit. */
 export const moneySentences = {
-  card_unknown: 'The card could not be read. Type it again.',
   attempt_changed: 'This try was sent before with another card. Reload the page.',
   request_not_found: 'This request is no longer there.',
-  request_over: 'This is no longer asked for.',
-  request_paid: 'This has been paid already.',
   no_credit: 'This client has no credit in this currency.',
   nothing_to_pay_with_it: 'There is nothing to pay any more.',
   voucher_unknown: 'There is no voucher with this code.',
@@ -21,11 +18,5 @@ export const moneySentences = {
   provider_unknown: 'This processor is not known.',
   currency_not_taken: 'This processor does not take this currency.',
   no_reader: 'No reader is connected for this currency; connect one in Set-up.',
-  link_unknown: 'This link does not open a booking.',
-  link_expired: 'This link has expired.',
-  device_unknown: 'This device is not confirmed for this page. Open the link again.',
-  amount_too_small: (detail, currency) => `At least ${sumIn(detail, 'limit', currency)} is to be paid now.`,
   declined: ({ code }) => `The card was refused: ${declineReason(String(code ?? ''))}.`,
-  not_the_sum: 'That is not the sum that is asked for.',
-  too_many_cards: 'Too many cards were refused in a row. Wait a while before the next one.',
 } satisfies Sentences;

@@ -20,8 +20,4 @@ export const quotesSentences = {
   file_not_found: 'This picture is no longer there.',
   file_too_large: ({ limit }) => `This file is too large; at most ${Number(limit) / 1_000_000} MB.`,
   file_kind: ({ kinds }) => `This is not one of ${String(kinds ?? 'the kinds that are taken')}.`,
-  field_missing: 'A field of the agreement is still to be filled in.',
-  field_wrong: 'A field of the agreement is not quite right.',
-  quote_changed: 'This quote was changed since you opened it. Look again, then repeat this.',
-  sums_changed: 'The sums have changed since you opened this. Look again, then repeat this.',
 } satisfies Sentences;
