@@ -1,10 +1,11 @@
 import type { Recorded } from '#core/actor/actor';
 import type { Fact } from '#core/booking/facts';
 import type { Agreed } from '#core/booking/standing';
+import { factsOfAll } from '#server/booking/factsOf';
 import type { Database, Tx } from '#server/database/open';
-import { bookings, facts } from '#server/database/schema/bookings';
+import { bookings } from '#server/database/schema/bookings';
 import { clients } from '#server/database/schema/clients';
-import { asc, eq } from 'drizzle-orm';
+import { eq } from 'drizzle-orm';
 
 export type BookingRow = typeof bookings.$inferSelect;
 export type ClientRow = typeof clients.$inferSelect;
@@ -32,8 +33,7 @@ async function load(db: Database | Tx, id: string, lock: boolean): Promise<Loade
     .where(eq(bookings.id, id));
   const [row] = await (lock ? query.for('update', { of: bookings }) : query);
   if (!row) return null;
-  const rows = await db.select({ fact: facts.fact }).from(facts).where(eq(facts.bookingId, id)).orderBy(asc(facts.seq));
-  return { ...row, facts: rows.map(({ fact }) => fact) };
+  return { ...row, facts: (await factsOfAll(db, [id])).get(id)! };
 }
 
 /** The booking with its facts; nobody else changes it until the transaction ends. */

@@ -6,11 +6,13 @@ import { ledgerOf, withFact } from '#core/booking/ledger';
 import { standing, type Standing } from '#core/booking/standing';
 import type { Instant } from '#core/calendar/instant';
 import { entryForFact } from '#core/journal/entryForFact';
+import { bookingFactsRead } from '#core/kept/readFact';
 import { rewriteErrands } from '#server/agenda/rewriteErrands';
 import { writeAgreed, writeDeal } from '#server/booking/dealOf';
 import { agreedOf, type LoadedBooking } from '#server/booking/lockBooking';
 import { freePlaces } from '#server/booking/takePlaces';
 import { coverOf, duePartsOf, summaryOf } from '#server/booking/summaryOf';
+import { keepWords } from '#server/database/keptWords';
 import type { Tx } from '#server/database/open';
 import { covers, dueParts, facts as factTable, summaries } from '#server/database/schema/bookings';
 import { appendEntry } from '#server/journal/appendEntry';
@@ -36,9 +38,10 @@ export async function recordFacts(
   for (const fact of inOrder) {
     if (fact.kind === 'changed') current = await writeDeal(tx, booking.id, fact.after);
     if (fact.kind === 'confirmed') current = await writeAgreed(tx, booking.id, fact.agreed);
+    const { fact: bare, said } = bookingFactsRead.written(fact);
     const [row] = await tx
       .insert(factTable)
-      .values({ bookingId: booking.id, fact, at: fact.at })
+      .values({ bookingId: booking.id, fact: bare, wordsId: await keepWords(tx, said), at: fact.at })
       .returning({ seq: factTable.seq });
     const entry = entryForFact(fact, ledger);
     if (entry) {

@@ -54,6 +54,51 @@ describe('an installation from before there were accounts', () => {
   });
 });
 
+describe('an installation whose facts still had the words of people in them', () => {
+  let db: PGlite;
+  const rows = async (text: string) => (await db.query(text)).rows;
+  before(async () => {
+    db = await PGlite.create({ extensions });
+    for (const name of files.filter((name) => name < '0011')) await apply(db, name);
+    await db.exec(`
+      insert into business (name, email, time_zone, currency) values ('Vesper Hollow', 'a@example.com', 'UTC', 'GBP');
+      insert into clients (id, name, email) values ('c', 'Ines', 'ines@example.com');
+      insert into quotes (id, number, request_key, draft, made_at, touched_at)
+        values ('q', 'Q-1', 'k', '{}', '2027-01-01T00:00:00Z', '2027-01-01T00:00:00Z');
+      insert into payment_requests (id, number, request_key, client_id, note, currency, made_at)
+        values ('r', 'P-0001', 'key', 'c', 'note', 'GBP', '2027-01-01T00:00:00Z');
+      insert into quote_facts (quote_id, at, fact) values
+        ('q', '2027-01-01T00:00:00Z', '{"v":2,"kind":"sent","at":"2027-01-01T00:00:00Z","revision":1,"by":"message","to":"ines@example.com","expiresAt":null}'),
+        ('q', '2027-01-01T00:00:00Z', '{"kind":"opened","at":"2027-01-01T00:00:00Z","revision":1,"who":"client"}');
+      insert into request_facts (id, request_id, at, fact) values
+        ('f', 'r', '2027-01-01T00:00:00Z', '{"kind":"paid","amount":5,"by":"Ines","via":"link"}');
+    `);
+    for (const name of files.filter((name) => name >= '0011')) await apply(db, name);
+  });
+  after(() => db.close());
+
+  it('has them apart, and the facts hold their ids', async () => {
+    expect(await rows('select said from words order by id')).to.deep.equal([
+      { said: { to: 'ines@example.com' } },
+      { said: { by: 'Ines' } },
+    ]);
+    const at = '2027-01-01T00:00:00Z';
+    expect(await rows('select fact, words_id from quote_facts order by seq')).to.deep.equal([
+      { fact: { v: 2, kind: 'sent', at, revision: 1, by: 'message', expiresAt: null }, words_id: 1 },
+      { fact: { kind: 'opened', at, revision: 1, who: 'client' }, words_id: null },
+    ]);
+    expect(await rows('select fact, words_id from request_facts')).to.deep.equal([
+      { fact: { kind: 'paid', amount: 5, via: 'link' }, words_id: 2 },
+    ]);
+  });
+  it('is held as before: facts are never changed', async () => {
+    for (const table of ['quote_facts', 'request_facts']) {
+      const changed = await db.exec(`update ${table} set words_id = null`).catch((error: Error) => error.message);
+      expect(changed).to.equal(`${table} is append-only`);
+    }
+  });
+});
+
 describe('a new installation', () => {
   it('has no account of anybody', async () => {
     const db = await PGlite.create({ extensions });

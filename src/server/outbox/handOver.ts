@@ -7,7 +7,7 @@ import { messages } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
 import { composeMail, type MessageRow } from '#server/outbox/compose';
 import { MailFailed } from '#server/ports';
-import { tell } from '#server/usecases/requestFacts';
+import { tell } from '#server/credit/requestFacts';
 import { and, eq, sql } from 'drizzle-orm';
 
 /** A message that is being handed over is taken again after this: its process died. */

@@ -1,3 +1,5 @@
+import type { RequestFact } from '#core/credit/requestFacts';
+import { factsOfRequests } from '#server/credit/requestFacts';
 import type { CreditView, RequestLine, RequestPageView, VoucherLine } from '#contracts/creditViews';
 import { localDate } from '#core/calendar/zoned';
 import { formatMoney } from '#core/money/formatMoney';
@@ -9,13 +11,7 @@ import { creditOfAll, leftOnVouchers } from '#server/credit/balances';
 import { bookings, summaries } from '#server/database/schema/bookings';
 import { business } from '#server/database/schema/business';
 import { clients } from '#server/database/schema/clients';
-import {
-  paymentRequests,
-  requestFacts,
-  type RequestFact,
-  requestPayments,
-  vouchers,
-} from '#server/database/schema/credit';
+import { paymentRequests, requestPayments, vouchers } from '#server/database/schema/credit';
 import { messages } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
 import { offeredOnPage } from '#server/queries/ways';
@@ -89,10 +85,7 @@ export async function creditView({ db, clock }: Deps): Promise<CreditView> {
     .orderBy(desc(paymentRequests.madeAt))
     .limit(100);
   const ids = rows.map(({ request }) => request.id);
-  const happened =
-    ids.length === 0
-      ? []
-      : await db.select().from(requestFacts).where(inArray(requestFacts.requestId, ids)).orderBy(desc(requestFacts.at));
+  const happened = await factsOfRequests(db, ids);
   const paidOf = await paidForAll(db, ids);
   const unsent = await db
     .select({ requestId: messages.requestId, state: messages.state })

@@ -1,3 +1,4 @@
+import { factsOfAll } from '#server/booking/factsOf';
 import type { TermsLine, TermsListView, TermsTouch, TermsUseView, TermsView } from '#contracts/termsViews';
 import { factsThatCount } from '#core/booking/factsThatCount';
 import type { Fact } from '#core/booking/facts';
@@ -11,10 +12,10 @@ import { changeSentences } from '#core/wording/changeSentences';
 import { dealOf } from '#server/booking/dealOf';
 import { agreedOf, type BookingRow } from '#server/booking/lockBooking';
 import type { Database } from '#server/database/open';
-import { bookings, facts, summaries } from '#server/database/schema/bookings';
+import { bookings, summaries } from '#server/database/schema/bookings';
 import { services, terms, termsVersions } from '#server/database/schema/business';
 import { clients } from '#server/database/schema/clients';
-import { and, asc, eq, inArray, lt, notInArray, sql } from 'drizzle-orm';
+import { and, asc, eq, lt, notInArray, sql } from 'drizzle-orm';
 
 const over = ['closed', 'cancelled', 'lapsed'] as const;
 
@@ -96,7 +97,7 @@ export async function termsUse(db: Database, id: string, now: Instant): Promise<
     .limit(mostCompared);
   const versions = await db.select().from(termsVersions).where(eq(termsVersions.termsId, id));
   const rulesOf = new Map(versions.map(({ version, rules }) => [version, rules]));
-  const factsOf = await factsByBooking(
+  const factsOf = await factsOfAll(
     db,
     rows.map(({ booking }) => booking.id),
   );
@@ -112,22 +113,6 @@ export async function termsUse(db: Database, id: string, now: Instant): Promise<
     }),
   );
   return { terms: line, touches, more: Math.max(0, line.onOlder - rows.length) };
-}
-
-async function factsByBooking(db: Database, ids: readonly string[]): Promise<Map<string, Fact[]>> {
-  const found = new Map<string, Fact[]>();
-  if (ids.length === 0) return found;
-  const rows = await db
-    .select({ bookingId: facts.bookingId, fact: facts.fact })
-    .from(facts)
-    .where(inArray(facts.bookingId, [...ids]))
-    .orderBy(asc(facts.seq));
-  for (const { bookingId, fact } of rows) {
-    const list = found.get(bookingId);
-    if (list) list.push(fact);
-    else found.set(bookingId, [fact]);
-  }
-  return found;
 }
 
 function touchOf(input: {

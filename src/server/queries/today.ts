@@ -1,4 +1,4 @@
-import type { Fact } from '#core/booking/facts';
+import type { BareFact } from '#core/kept/words';
 import type { Doing, Failing, HorizonDay, TodayView } from '#contracts/views';
 import type { Occasion, WantedErrand } from '#core/agenda/wantedErrands';
 import { addDays, dayNumber, type PlainDate } from '#core/calendar/days';
@@ -99,7 +99,7 @@ function grouped(doings: readonly Doing[], mostLines: number): Doing[] {
 }
 
 /** What a fact is told as on Today; null for what is not told. @param onFile whether a payment was charged to the card on file */
-function doingOf(fact: Fact, onFile: boolean): (Pick<Doing, 'kind'> & Partial<Doing>) | null {
+function doingOf(fact: BareFact, onFile: boolean): (Pick<Doing, 'kind'> & Partial<Doing>) | null {
   if (fact.kind === 'sent') return { kind: 'message', occasion: fact.occasion as Occasion };
   if (fact.kind === 'received') return { kind: onFile ? 'charge' : 'received', amount: fact.amount };
   if (fact.kind === 'paymentCaptured') return { kind: 'received', amount: fact.captured };

@@ -1,10 +1,12 @@
 import type { Recorded } from '#core/actor/actor';
+import { quoteFactsRead } from '#core/kept/readFact';
 import type { Instant } from '#core/calendar/instant';
 import type { QuoteFact, QuoteFactOf } from '#core/quote/facts';
 import type { Offer } from '#core/quote/offer';
 import { quoteStanding, type QuoteStanding } from '#core/quote/standing';
 import type { Database, Tx } from '#server/database/open';
 import { quoteFacts, quoteRevisions, quotes } from '#server/database/schema/quotes';
+import { words } from '#server/database/schema/words';
 import { and, asc, desc, eq } from 'drizzle-orm';
 
 export type QuoteRow = typeof quotes.$inferSelect;
@@ -24,11 +26,12 @@ async function load(db: Database | Tx, id: string, lock: boolean): Promise<Loade
   const [quote] = await (lock ? query.for('update') : query);
   if (!quote) return null;
   const rows = await db
-    .select({ fact: quoteFacts.fact })
+    .select({ fact: quoteFacts.fact, said: words.said })
     .from(quoteFacts)
+    .leftJoin(words, eq(words.id, quoteFacts.wordsId))
     .where(eq(quoteFacts.quoteId, id))
     .orderBy(asc(quoteFacts.seq));
-  const facts = rows.map(({ fact }) => fact);
+  const facts = rows.map(({ fact, said }) => quoteFactsRead.whole(fact, said));
   const sent = facts.findLast((fact): fact is Recorded<QuoteFactOf<'sent'>> => fact.kind === 'sent');
   const [newest] = await db
     .select()

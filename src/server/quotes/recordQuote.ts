@@ -2,11 +2,13 @@ import type { Recorded } from '#core/actor/actor';
 import { actorNow } from '#server/actor/actorNow';
 import { businessSignatory } from '#core/agreement/agreement';
 import { wantedQuoteErrands } from '#core/agenda/wantedQuoteErrands';
+import { quoteFactsRead } from '#core/kept/readFact';
 import type { Instant } from '#core/calendar/instant';
 import type { QuoteFact } from '#core/quote/facts';
 import { offerPrice } from '#core/quote/offer';
 import { isOpen, quoteStanding, type QuoteStanding } from '#core/quote/standing';
 import { rewriteErrands } from '#server/agenda/rewriteErrands';
+import { keepWords } from '#server/database/keptWords';
 import type { Tx } from '#server/database/open';
 import { quoteFacts, quotes, type QuoteWant } from '#server/database/schema/quotes';
 import type { LoadedQuote } from '#server/quotes/lockQuote';
@@ -45,7 +47,11 @@ export async function recordQuoteFacts(
   const { quote } = loaded;
   const actor = actorNow();
   const done = added.map((fact): Recorded<QuoteFact> => ({ ...fact, actor }));
-  for (const fact of done) await tx.insert(quoteFacts).values({ quoteId: quote.id, fact, at: fact.at });
+  for (const fact of done) {
+    const { fact: bare, said } = quoteFactsRead.written(fact);
+    const wordsId = await keepWords(tx, said);
+    await tx.insert(quoteFacts).values({ quoteId: quote.id, fact: bare, wordsId, at: fact.at });
+  }
   const after = { ...loaded, facts: [...loaded.facts, ...done] };
   const current = quoteStanding(after.facts, after.offer, now);
   await tx.update(quotes).set(quoteSummary(after, current)).where(eq(quotes.id, quote.id));

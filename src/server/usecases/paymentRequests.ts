@@ -6,12 +6,12 @@ import { ok, refuse, type Result } from '#core/result';
 import type { Database, Tx } from '#server/database/open';
 import { business } from '#server/database/schema/business';
 import { clients } from '#server/database/schema/clients';
-import { creditReceipts, paymentRequests, requestFacts } from '#server/database/schema/credit';
+import { creditReceipts, paymentRequests } from '#server/database/schema/credit';
 import { messages } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
 import { writeLetter } from '#server/outbox/write';
 import type { TooManyCards } from '#server/usecases/manyCards';
-import { tell } from '#server/usecases/requestFacts';
+import { factsOfRequests, tell } from '#server/credit/requestFacts';
 import { keepRequestLink } from '#server/usecases/requestLink';
 import { and, eq, inArray, ne, sql } from 'drizzle-orm';
 import { randomBytes } from 'node:crypto';
@@ -149,10 +149,6 @@ export const paidFor = async (db: Tx | Database, requestId: string): Promise<num
 /** Opening it is told once for each way that it went. */
 export async function noteOpened(deps: Deps, requestId: string, via: 'message' | 'link'): Promise<void> {
   const { db, clock } = deps;
-  const before = await db
-    .select({ fact: requestFacts.fact })
-    .from(requestFacts)
-    .where(eq(requestFacts.requestId, requestId));
-  if (before.some(({ fact }) => fact.kind === 'opened' && fact.via === via)) return;
+  if ((await factsOfRequests(db, [requestId])).some(({ fact }) => fact.kind === 'opened' && fact.via === via)) return;
   await tell(db, deps, requestId, { kind: 'opened', via }, clock.now());
 }

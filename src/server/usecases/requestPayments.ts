@@ -6,7 +6,7 @@ import { minor } from '#core/money/minor';
 import { ok, refuse, type Result } from '#core/result';
 import type { Database, Tx } from '#server/database/open';
 import { pauseOver } from '#server/database/pauses';
-import { creditReceipts, paymentRequests, requestFacts, requestPayments } from '#server/database/schema/credit';
+import { creditReceipts, paymentRequests, requestPayments } from '#server/database/schema/credit';
 import type { Deps } from '#server/deps';
 import { appendEntry } from '#server/journal/appendEntry';
 import type { ProcessorAnswer } from '#server/ports';
@@ -14,7 +14,7 @@ import { tellOfManyCards, tooManyCards } from '#server/usecases/manyCards';
 import type { PayOutcome } from '#contracts/payOutcome';
 import { outcomeOf } from '#server/usecases/payByClient';
 import { isOver, paidFor, type RequestRefusal } from '#server/usecases/paymentRequests';
-import { tell } from '#server/usecases/requestFacts';
+import { factsOfRequests, tell } from '#server/credit/requestFacts';
 import { requestOfLink } from '#server/usecases/requestLink';
 import { offeredForRequest, pickAccount } from '#server/ways/offered';
 import { processorOf } from '#server/ways/payAccounts';
@@ -79,8 +79,8 @@ export const payRequest =
   };
 
 async function refusedOn(db: Tx | Database, requestId: string): Promise<Instant[]> {
-  const rows = await db.select().from(requestFacts).where(eq(requestFacts.requestId, requestId));
-  return rows.flatMap(({ fact, at }) => (fact.kind === 'declined' ? [at] : [])).sort();
+  const told = await factsOfRequests(db, [requestId]);
+  return told.flatMap(({ fact, at }) => (fact.kind === 'declined' ? [at] : [])).sort();
 }
 
 /** Makes the call of an open payment and records its answer. Safe to repeat after a crash at any point. */

@@ -1,4 +1,4 @@
-import { readFact } from '#core/actor/readFact';
+import { bookingFactsRead } from '#core/kept/readFact';
 import type { BookingStage } from '#core/booking/stage';
 import type { Decision } from '#core/booking/decisions';
 import type { PriceInput } from '#core/price/price';
@@ -9,6 +9,7 @@ import type { Strip } from '#core/booking/strip';
 import { instant, money, factColumn } from '#server/database/schema/columns';
 import { services } from '#server/database/schema/business';
 import { clients } from '#server/database/schema/clients';
+import { wordsId } from '#server/database/schema/words';
 import { sql } from 'drizzle-orm';
 import {
   type AnyPgColumn,
@@ -72,7 +73,8 @@ export const facts = pgTable(
     bookingId: text()
       .notNull()
       .references(() => bookings.id),
-    fact: factColumn(readFact).notNull(),
+    fact: factColumn(bookingFactsRead).notNull(),
+    wordsId: wordsId(),
     at: instant().notNull(),
   },
   (table) => [

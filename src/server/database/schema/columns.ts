@@ -1,5 +1,5 @@
 import type { Recorded } from '#core/actor/actor';
-import { writtenFact } from '#core/actor/readFact';
+import { factVersion } from '#core/kept/readFact';
 import type { Instant } from '#core/calendar/instant';
 import type { Minor } from '#core/money/minor';
 import { bigint, customType, text } from 'drizzle-orm/pg-core';
@@ -14,10 +14,10 @@ export const bytes = customType<{ data: Buffer; driverData: Uint8Array }>({
   fromDriver: (value) => Buffer.from(value),
 });
 
-/** A fact with whoever did it, read through its one reader whatever the form in which it was written. */
-export const factColumn = <F extends object>(read: (written: unknown) => Recorded<F>) =>
+/** What stands in a fact itself and whoever did it, read through its one reader whatever the form in which it was written. */
+export const factColumn = <F extends object>(reader: { readonly bare: (written: unknown) => Recorded<F> }) =>
   customType<{ data: Recorded<F>; driverData: unknown }>({
     dataType: () => 'jsonb',
-    toDriver: (fact) => JSON.stringify(writtenFact(fact)),
-    fromDriver: (value) => read(typeof value === 'string' ? JSON.parse(value) : value),
+    toDriver: (fact) => JSON.stringify({ ...fact, v: factVersion }),
+    fromDriver: (value) => reader.bare(typeof value === 'string' ? JSON.parse(value) : value),
   })();

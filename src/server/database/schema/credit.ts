@@ -1,10 +1,11 @@
-import { factReader } from '#core/actor/readFact';
+import { requestFactsRead } from '#core/kept/readFact';
 import { allShown, type WaysShown } from '#core/ways/ways';
 import type { ProcessorAnswer } from '#server/ports';
 import { payAccounts } from '#server/database/schema/ways';
 import type { CardUsed } from '#server/intents/request';
 import { clients } from '#server/database/schema/clients';
 import { instant, money, factColumn } from '#server/database/schema/columns';
+import { wordsId } from '#server/database/schema/words';
 import { sql } from 'drizzle-orm';
 import { check, index, jsonb, pgTable, text, timestamp, uniqueIndex } from 'drizzle-orm/pg-core';
 
@@ -29,20 +30,6 @@ export const paymentRequests = pgTable('payment_requests', {
 });
 
 /** How a payment request was seen: sent, opened, paid. Rows are never changed or deleted. */
-export type RequestFact =
-  | { readonly kind: 'sent'; readonly to: string }
-  | { readonly kind: 'copied' }
-  | { readonly kind: 'opened'; readonly via: 'message' | 'link' }
-  | { readonly kind: 'declined'; readonly code: string; readonly by: string }
-  /** Collected from a bank account; paid when it settles. */
-  | { readonly kind: 'onTheWay'; readonly amount: number; readonly by: string; readonly settles: string }
-  /** It had been paid, and the payer's bank sent it back. */
-  | { readonly kind: 'returned'; readonly amount: number; readonly code: string; readonly by: string }
-  | { readonly kind: 'paid'; readonly amount: number; readonly by: string; readonly via: 'message' | 'link' };
-const readRequestFact = factReader<RequestFact>(({ kind }) => {
-  if (kind === 'sent' || kind === 'copied') return { kind: 'person', id: null };
-  return kind === 'returned' ? { kind: 'processor', account: null } : { kind: 'payer' };
-});
 export const requestFacts = pgTable(
   'request_facts',
   {
@@ -50,7 +37,8 @@ export const requestFacts = pgTable(
     requestId: text()
       .notNull()
       .references(() => paymentRequests.id),
-    fact: factColumn(readRequestFact).notNull(),
+    fact: factColumn(requestFactsRead).notNull(),
+    wordsId: wordsId(),
     at: instant().notNull(),
   },
   (table) => [index().on(table.requestId, table.at)],

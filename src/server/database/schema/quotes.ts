@@ -1,4 +1,4 @@
-import { readQuoteFact } from '#core/actor/readFact';
+import { quoteFactsRead } from '#core/kept/readFact';
 import type { Agreement } from '#core/agreement/agreement';
 import type { QuoteDraft } from '#core/quote/draft';
 import type { Offer } from '#core/quote/offer';
@@ -6,6 +6,7 @@ import type { SignedDocument } from '#core/quote/signedDocument';
 import type { QuoteState } from '#core/quote/standing';
 import { bookings } from '#server/database/schema/bookings';
 import { instant, money, factColumn } from '#server/database/schema/columns';
+import { wordsId } from '#server/database/schema/words';
 import { bigserial, boolean, index, integer, jsonb, pgTable, primaryKey, text } from 'drizzle-orm/pg-core';
 
 /** A quote as it is being written, and what a list sorts by: written in the transaction of each of its facts. */
@@ -59,7 +60,8 @@ export const quoteFacts = pgTable(
     quoteId: text()
       .notNull()
       .references(() => quotes.id),
-    fact: factColumn(readQuoteFact).notNull(),
+    fact: factColumn(quoteFactsRead).notNull(),
+    wordsId: wordsId(),
     at: instant().notNull(),
   },
   (table) => [index().on(table.quoteId, table.seq)],

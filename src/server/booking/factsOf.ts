@@ -1,0 +1,24 @@
+import type { Recorded } from '#core/actor/actor';
+import type { Fact } from '#core/booking/facts';
+import { bookingFactsRead } from '#core/kept/readFact';
+import type { Database, Tx } from '#server/database/open';
+import { facts } from '#server/database/schema/bookings';
+import { words } from '#server/database/schema/words';
+import { asc, eq, inArray } from 'drizzle-orm';
+
+/** What happened to each of these bookings, in the order in which it was recorded, with the words of whoever said some. */
+export async function factsOfAll(
+  db: Database | Tx,
+  ids: readonly string[],
+): Promise<ReadonlyMap<string, readonly Recorded<Fact>[]>> {
+  const found = new Map<string, Recorded<Fact>[]>(ids.map((id) => [id, []]));
+  if (ids.length === 0) return found;
+  const rows = await db
+    .select({ bookingId: facts.bookingId, fact: facts.fact, said: words.said })
+    .from(facts)
+    .leftJoin(words, eq(words.id, facts.wordsId))
+    .where(ids.length === 1 ? eq(facts.bookingId, ids[0]!) : inArray(facts.bookingId, [...ids]))
+    .orderBy(asc(facts.seq));
+  for (const { bookingId, fact, said } of rows) found.get(bookingId)!.push(bookingFactsRead.whole(fact, said));
+  return found;
+}
