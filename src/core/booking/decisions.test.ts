@@ -26,7 +26,17 @@ const standingWith = ({ ledger, ...over }: Loose & { ledger?: Loose } = {}): Omi
   }) as unknown as Omit<Standing, 'decisions'>;
 const part = (over: Loose = {}): Part =>
   ({
-    ...{ name: 'balance', collect: 'ask', now: false, state: 'late', paid: 0, left: 50_00, coming: 0, dueAt: at(-20) },
+    ...{
+      name: 'balance',
+      origin: 'plan',
+      collect: 'ask',
+      now: false,
+      state: 'late',
+      paid: 0,
+      left: 50_00,
+      coming: 0,
+      dueAt: at(-20),
+    },
     ...over,
   }) as unknown as Part;
 const declined = (over: Loose = {}): Loose => ({

@@ -1,3 +1,4 @@
+import type { PartOrigin } from '#core/booking/keptPlan';
 import type { Standing } from '#core/booking/standing';
 import { addHours, type Instant } from '#core/calendar/instant';
 import { type Minor, sum } from '#core/money/minor';
@@ -13,7 +14,13 @@ export type Decision =
       readonly tries: number;
       readonly nextTry: Instant | null;
     }
-  | { readonly kind: 'late'; readonly by: Instant; readonly amount: Minor; readonly name: string }
+  | {
+      readonly kind: 'late';
+      readonly by: Instant;
+      readonly amount: Minor;
+      readonly name: string;
+      readonly origin?: Exclude<PartOrigin, 'plan'>;
+    }
   | {
       readonly kind: 'coverGap';
       readonly by: Instant;
@@ -81,7 +88,9 @@ export function decisionsOf(standing: Omit<Standing, 'decisions'>): Decision[] {
     }
   } else if (stage !== 'waiting' && late.length > 0) {
     const amount = sum(late.map((part) => part.left));
-    decisions.push({ kind: 'late', by: soonest(late[0]!.dueAt!), amount, name: late[0]!.name });
+    const { name, origin, dueAt } = late[0]!;
+    const of = origin === 'plan' ? {} : { origin };
+    decisions.push({ kind: 'late', by: soonest(dueAt!), amount, name, ...of });
   }
 
   const open = stage === 'secured' || stage === 'inService' || stage === 'toCloseOut';

@@ -9,11 +9,21 @@ import { least, type Minor, remainder, sum } from '#core/money/minor';
 import { type Instalment, plan, type PlanRefusal } from '#core/plan/plan';
 import { ok, type Result } from '#core/result';
 
+/**
+ * `plan`: the terms have it as an instalment. `security`: a refundable deposit in place of a hold, no part of the price,
+ * given back at the close-out. `claims`: what the hold could not pay. `cancellation`: what a cancellation keeps.
+ */
+export type PartOrigin = 'plan' | 'security' | 'claims' | 'cancellation';
+
+/** The name of a part over changes, by its day; the words of the terms can never be those of another origin. */
+export const partKey = ({ name, origin, due }: Pick<KeptInstalment, 'name' | 'origin' | 'due'>): string =>
+  `${origin === 'plan' ? name : `*${origin}`}@${due ?? 'open'}`;
+
 export type KeptInstalment = Instalment & {
   /** The same over changes as long as name and due day are: what was asked for once is not asked for again. */
   readonly key: string;
-  /** A refundable deposit in place of a hold: not part of the price, and given back at the close-out. */
-  readonly security: boolean;
+  /** Where it comes from; what a part is called says nothing. */
+  readonly origin: PartOrigin;
 };
 /** The plan that a booking keeps; its sums and parts hold a refundable deposit, where there is one, besides the price. */
 export type KeptPlan = {
@@ -34,7 +44,7 @@ const byMoment = (a: Unkeyed, b: Unkeyed): number => {
 function keyed(parts: readonly Unkeyed[], hold: HoldPlan | undefined): KeptPlan {
   const seen = new Map<string, number>();
   const instalments = parts.map((part): KeptInstalment => {
-    const name = `${part.name}@${part.due ?? 'open'}`;
+    const name = partKey(part);
     const before = seen.get(name) ?? 0;
     seen.set(name, before + 1);
     return { ...part, key: before === 0 ? name : `${name}#${before + 1}` };
@@ -59,7 +69,7 @@ function securityInstead(hold: HoldPlan, { agreed, timeZone }: Agreed): Unkeyed 
     dueAt: hold.from,
     now,
     collect: now ? 'ask' : 'charge',
-    security: true,
+    origin: 'security',
   };
 }
 
@@ -68,7 +78,7 @@ function partsOf(agreed: Agreed): Result<{ parts: Unkeyed[]; hold: HoldPlan | un
   const planned = plan({ ...basis, collectAt: terms.collectAt, instalments: terms.instalments, hold: terms.hold });
   if (!planned.ok) return planned;
   const { instalments, hold } = planned.value;
-  const parts = instalments.map((part): Unkeyed => ({ ...part, security: false }));
+  const parts = instalments.map((part): Unkeyed => ({ ...part, origin: 'plan' }));
   const limit = terms.chargeInstead?.above;
   if (!hold || limit === undefined || hold.authorisations.length <= limit) return ok({ parts, hold });
   return ok({ parts: [...parts, securityInstead(hold, agreed)].sort(byMoment), hold: undefined });
@@ -79,6 +89,8 @@ export function planOf(agreed: Agreed): Result<KeptPlan, PlanRefusal> {
   const planned = partsOf(agreed);
   return planned.ok ? ok(keyed(planned.value.parts, planned.value.hold)) : planned;
 }
+
+const isOf = (part: Unkeyed, old: Unkeyed): boolean => old.origin === part.origin && old.name === part.name;
 
 /**
  * A change makes nobody late (money-rules.md, section 5). Sums that were due before it stay due, and cover the parts
@@ -103,7 +115,7 @@ export function carriedOver(
       left = remainder(left, amount);
     };
     // Of what was due later than the part, only its own: what an earlier change added to it.
-    for (const old of was.filter(({ name, dueAt }) => name === part.name || dueAt! <= part.dueAt!)) {
+    for (const old of was.filter((old) => isOf(part, old) || old.dueAt! <= part.dueAt!)) {
       const amount = least(left, old.left);
       old.left = remainder(old.left, amount);
       const own = old.dueAt! <= part.dueAt!;

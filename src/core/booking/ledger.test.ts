@@ -1,8 +1,9 @@
+import type { PlainDate } from '#core/calendar/days';
 import { cancellationOf } from '#core/booking/cancellationOf';
 import type { Fact } from '#core/booking/facts';
 import { factsThatCount } from '#core/booking/factsThatCount';
 import { ledgerOf } from '#core/booking/ledger';
-import { planOf } from '#core/booking/keptPlan';
+import { partKey, planOf } from '#core/booking/keptPlan';
 import { feeOn } from '#core/fee/feeOn';
 import { isFeeBanned } from '#core/fee/surchargeBan';
 import { isBalanced, credit, debit, entry, accounts } from '#core/journal/entry';
@@ -249,7 +250,7 @@ describe('the plan that terms give', () => {
   it('charges a refundable deposit only where the chain is longer than they allow', () => {
     const security = (above: number): boolean => {
       const made = planOf({ ...rentalAgreed, terms: { ...rentalTerms, chargeInstead: { above } } });
-      return made.ok && made.value.instalments.some((part) => part.security);
+      return made.ok && made.value.instalments.some((part) => part.origin === 'security');
     };
     expect([1, 2].map(security)).to.deep.equal([true, false]);
   });
@@ -267,7 +268,7 @@ describe('the plan that terms give', () => {
       [
         ['deposit@2027-03-01', 'ask'],
         ['balance@2027-04-03', 'charge'],
-        ['refundable deposit@2027-04-09', 'charge'],
+        ['*security@2027-04-09', 'charge'],
       ],
       300_00,
       1100_00,
@@ -282,7 +283,7 @@ describe('the plan that terms give', () => {
         hold: { ...rentalTerms.hold!, place: { on: 'agreement' } },
       },
     });
-    expect(now.ok && now.value.instalments.find((part) => part.security)).to.deep.include({
+    expect(now.ok && now.value.instalments.find((part) => part.origin === 'security')).to.deep.include({
       now: true,
       collect: 'ask',
       due: '2027-03-01',
@@ -295,6 +296,15 @@ describe('the plan that terms give', () => {
       'deposit@2027-03-01',
       'deposit@2027-03-01#2',
     ]);
+  });
+  it('an instalment that is called like what is owed later is not taken for it', () => {
+    const named = { ...rentalTerms.instalments[0]!, name: 'claim' };
+    const made = planOf({
+      ...rentalAgreed,
+      terms: { ...rentalTerms, instalments: [named, rentalTerms.instalments[1]!] },
+    });
+    expect(made.ok && made.value.instalments[0]).to.deep.include({ key: 'claim@2027-03-01', origin: 'plan' });
+    expect(partKey({ name: 'claim', origin: 'claims', due: '2027-03-01' as PlainDate })).to.equal('*claims@2027-03-01');
   });
 });
 

@@ -1,7 +1,7 @@
 import { type Decision, decisionsOf } from '#core/booking/decisions';
 import type { Fact } from '#core/booking/facts';
 import { type HoldStanding, holdStanding } from '#core/booking/holdStanding';
-import { keptPlan, type KeptInstalment, type KeptPlan } from '#core/booking/keptPlan';
+import { keptPlan, type KeptInstalment, type KeptPlan, partKey } from '#core/booking/keptPlan';
 import { awaitedFrom, type Ledger, ledgerOf } from '#core/booking/ledger';
 import { type BookingStage, stageOf } from '#core/booking/stage';
 import type { Instant } from '#core/calendar/instant';
@@ -48,24 +48,29 @@ export type Standing = {
   readonly decisions: readonly Decision[];
 };
 
+/** What an owner reads of what is owed after the plan. */
+const owedName = { claims: 'claim', cancellation: 'cancellation charge' } as const;
+
 /**
  * The instalments that still count: those of the plan, none that a cancellation or lapse took away, and what the
  * close-out or the cancellation left owed; what was given up comes off the last of them, which are the unpaid ones.
  */
 function livingInstalments(planned: KeptPlan, ledger: Ledger, timeZone: string): KeptInstalment[] {
-  const owing = (name: string, amount: Minor, at: Instant): KeptInstalment[] => {
+  const owing = (origin: 'claims' | 'cancellation', amount: Minor, at: Instant): KeptInstalment[] => {
     const due = localDate(at, timeZone);
-    const part = { name, amount, due, dueAt: at, now: false, collect: 'ask' as const, security: false };
-    return amount === 0 ? [] : [{ ...part, key: `${name}@${due}` }];
+    const part = { name: owedName[origin], origin, amount, due, dueAt: at, now: false, collect: 'ask' as const };
+    return amount === 0 ? [] : [{ ...part, key: partKey(part) }];
   };
   const { claimsOwed, securitySettled } = ledger;
   const after = (): readonly KeptInstalment[] => {
     if (ledger.lapsed || awaitedFrom(ledger)) return [];
-    if (ledger.cancelled) return owing('cancellation charge', ledger.cancelled.keep, ledger.cancelled.at);
+    if (ledger.cancelled) return owing('cancellation', ledger.cancelled.keep, ledger.cancelled.at);
     const settled = securitySettled
-      ? planned.instalments.map((part) => (part.security ? { ...part, amount: securitySettled.claimed } : part))
+      ? planned.instalments.map((part) =>
+          part.origin === 'security' ? { ...part, amount: securitySettled.claimed } : part,
+        )
       : planned.instalments;
-    return claimsOwed ? [...settled, ...owing('claim', claimsOwed.amount, claimsOwed.at)] : settled;
+    return claimsOwed ? [...settled, ...owing('claims', claimsOwed.amount, claimsOwed.at)] : settled;
   };
   let givenUp = ledger.givenUp;
   return after()
@@ -134,7 +139,9 @@ export function standing(agreed: Agreed, facts: readonly Fact[], moment: Instant
     position: placed,
     onTheWay,
     hold,
-    securityInHand: ledger.securitySettled ? zero : sum(parts.filter((part) => part.security).map((part) => part.paid)),
+    securityInHand: ledger.securitySettled
+      ? zero
+      : sum(parts.filter((part) => part.origin === 'security').map((part) => part.paid)),
     stage,
     startAt,
     endAt,

@@ -110,6 +110,6 @@ export function payAllOffer(current: Standing, deal: Deal): { readonly deal: Dea
   if (!percent || received > 0 || outstanding === 0 || dueNow === outstanding) return null;
   if (current.stage !== 'waiting' && current.stage !== 'secured') return null;
   const discounted = pricedDeal({ ...deal, price: discountedBy(deal.price, percent) });
-  const security = sum(current.parts.filter((part) => part.security).map((part) => part.left));
+  const security = sum(current.parts.filter((part) => part.origin === 'security').map((part) => part.left));
   return discounted.total === zero ? null : { deal: discounted, amount: sum([discounted.total, security]) };
 }

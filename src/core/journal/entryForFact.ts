@@ -1,5 +1,6 @@
-import type { Fact, PaymentMethod } from '#core/booking/facts';
+import type { PaymentMethod } from '#core/booking/facts';
 import type { Ledger } from '#core/booking/ledger';
+import type { BareFact } from '#core/kept/words';
 import { type Account, accounts, credit, debit, entry, type JournalEntry } from '#core/journal/entry';
 import { least, minor, remainder, zero } from '#core/money/minor';
 
@@ -15,11 +16,29 @@ const moneyAccount: Readonly<Record<PaymentMethod, Account>> = {
   voucher: accounts.vouchers,
 };
 
+/** The version of the posting rules that entries are made under now; what an older one made stays as it was. */
+export const postingRules = 1;
+
+type Posting = (fact: BareFact, before: Ledger) => JournalEntry | null;
+
 /**
- * The balanced entry that a fact appends, or null where no money moves (money-rules.md, section 9).
+ * The balanced entry that a fact appends under a version of the posting rules: what `verify` compares an entry of that
+ * time with.
+ * @throws {Error} for a version that this program does not know
+ */
+export function entryUnder(rules: number, fact: BareFact, before: Ledger): JournalEntry | null {
+  const post = versions[rules];
+  if (!post) throw new Error(`entries under posting rules ${rules}, and this program knows ${postingRules} of them`);
+  return post(fact, before);
+}
+
+/**
+ * The balanced entry that a fact appends now, or null where no money moves (money-rules.md, section 9).
  * @param before the ledger of the facts that came earlier: it tells a payment before the service from one after
  */
-export function entryForFact(fact: Fact, before: Ledger): JournalEntry | null {
+export const entryForFact: Posting = (fact, before) => entryUnder(postingRules, fact, before);
+
+function first(fact: BareFact, before: Ledger): JournalEntry | null {
   const { cardClearing, receivables, clientDeposits, clientCredit, holdsInForce, holdsGiven } = accounts;
   const owed = before.delivered || before.cancelled !== null;
   switch (fact.kind) {
@@ -140,3 +159,6 @@ export function entryForFact(fact: Fact, before: Ledger): JournalEntry | null {
       return null;
   }
 }
+
+/** By version. A change of the rules is another one, and never a rewriting of these. */
+const versions: Readonly<Record<number, Posting>> = { 1: first };

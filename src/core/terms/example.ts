@@ -34,5 +34,5 @@ export const paidOnTime =
   ({ plan }: Pick<Standing, 'plan'>) =>
   (at: Instant): RefundableReceipt[] =>
     plan.instalments
-      .filter((part) => !part.security && part.dueAt !== null && part.dueAt <= at)
+      .filter((part) => part.origin !== 'security' && part.dueAt !== null && part.dueAt <= at)
       .map((part) => ({ id: part.key, amount: part.amount, at: part.dueAt! }));

@@ -66,7 +66,7 @@ export function termsWarnings(terms: Terms, example: Example): TermsWarning[] {
     if ('date' in due) warnings.push({ kind: 'calendarDate', name, date: due.date });
   }
   for (const part of plan.instalments) {
-    if (part.dueAt !== null && part.dueAt > endAt && !part.security)
+    if (part.dueAt !== null && part.dueAt > endAt && part.origin !== 'security')
       warnings.push({ kind: 'dueAfterService', name: part.name });
   }
   if (terms.cancellation.tiers.length === 0) warnings.push({ kind: 'noTiers' });

@@ -45,7 +45,7 @@ export function hardCaseWords(hard: HardCase, example: Example): CaseWords {
     }
     case 'threeWeeks': {
       const { hold, instalments } = hard.result.value;
-      const security = instalments.find((part) => part.security);
+      const security = instalments.find((part) => part.origin === 'security');
       if (security)
         return {
           title,

@@ -110,7 +110,7 @@ function barsOf({ plan, agreed }: Standing, at: (moment: Instant) => number, wid
       key: part.key,
       x,
       height: Math.max(5, (chart.tallest * part.amount) / most),
-      mark: part.security ? 'security' : part.now ? 'now' : 'due',
+      mark: part.origin === 'security' ? 'security' : part.now ? 'now' : 'due',
       label: fits ? text : null,
       labelBefore,
       said: `${part.name} ${text}, ${part.due === agreed.agreed.slice(0, 10) ? 'at agreement' : shortDate(part.due!, today)}`,

@@ -43,7 +43,7 @@ export function decisionWords(decision: Decision, zone: string, today: PlainDate
     case 'late':
       return {
         why:
-          decision.name === 'claim'
+          decision.origin === 'claims'
             ? 'Claims that the hold could not pay are not paid yet.'
             : `The ${decision.name} is late; reminders have gone out.`,
         action: 'Ask again',

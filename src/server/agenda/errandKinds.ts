@@ -9,10 +9,10 @@ import type { Tx } from '#server/database/open';
 import type { Deps } from '#server/deps';
 import { carryOut } from '#server/intents/carryOut';
 import { openIntent, paymentUnderWay } from '#server/intents/openIntent';
-import type { IntentRequest } from '#server/intents/request';
+import type { IntentRequest } from '#core/paying/request';
 import { writeMessage } from '#server/usecases/writeMessage';
-import { withFee } from '#server/intents/withFee';
-import { remainder, zero } from '#core/money/minor';
+import { chargeOfPart } from '#core/paying/withFee';
+import { zero } from '#core/money/minor';
 
 type Context = {
   readonly tx: Tx;
@@ -49,10 +49,8 @@ export const errandKinds: { readonly [K in ErrandKind]: Run<K> } = {
     const { tx, loaded, standing } = context;
     if (await paymentUnderWay(tx, loaded.booking.id)) throw new Error('another payment of this booking is under way');
     const card = await cardOnFile(tx, standing.ledger.card);
-    const { left, coming } = standing.parts[part]!;
-    const asked = remainder(left, coming);
-    const { amount, fee } = withFee(standing, loaded.booking.tax, asked, card!.way);
-    return intend(context, key, { kind: 'charge', card: card!, description: describe(loaded), ...fee }, amount);
+    const { charged, ...fee } = chargeOfPart(standing, part, loaded.booking.tax, card!.way);
+    return intend(context, key, { kind: 'charge', card: card!, description: describe(loaded), ...fee }, charged);
   },
 
   async placeHold(context, { key }) {

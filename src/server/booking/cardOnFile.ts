@@ -1,7 +1,7 @@
 import type { CardOnFile } from '#core/booking/ledger';
 import type { Tx } from '#server/database/open';
 import { cards } from '#server/database/schema/clients';
-import type { CardUsed } from '#server/intents/request';
+import type { CardUsed } from '#core/paying/request';
 import { eq } from 'drizzle-orm';
 
 /** A card or bank account that a booking keeps, with its token; null where there is none. */

@@ -1,7 +1,7 @@
 import { awaitedFrom } from '#core/booking/ledger';
 import type { Standing } from '#core/booking/standing';
 import type { Instant } from '#core/calendar/instant';
-import { minor } from '#core/money/minor';
+import { allInHand } from '#core/paying/givingBack';
 import type { LoadedBooking } from '#server/booking/lockBooking';
 import { recordFacts } from '#server/booking/record';
 import type { Tx } from '#server/database/open';
@@ -19,9 +19,7 @@ export async function giveBackPlace(
 ): Promise<readonly string[]> {
   const { loaded, standing, now } = about;
   const { ledger } = standing;
-  const refunds = ledger.receipts
-    .map(({ id, amount, refunded }) => ({ id, amount: minor(amount - refunded) }))
-    .filter(({ amount }) => amount > 0);
+  const refunds = allInHand(ledger);
   const back = await openRefunds(tx, { bookingId: loaded.booking.id, refunds, ledger, cause: 'lapsed', now, newId });
   const reason = awaitedFrom(ledger) ? 'not_answered' : 'not_paid';
   await recordFacts(tx, loaded, [{ kind: 'lapsed', at: now, reason }, ...back.facts], now);

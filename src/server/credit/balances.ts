@@ -1,81 +1,83 @@
-import { minor, type Minor } from '#core/money/minor';
-import { type Database, rowsOf, type Tx } from '#server/database/open';
+import { creditOfFacts, leftOnVoucherOf } from '#core/credit/balances';
+import type { BareFact } from '#core/kept/words';
+import { minor, type Minor, zero } from '#core/money/minor';
+import type { Database, Tx } from '#server/database/open';
 import { bookings, facts } from '#server/database/schema/bookings';
-import { creditReceipts, vouchers } from '#server/database/schema/credit';
-import { inArray, sql } from 'drizzle-orm';
-
-/** What a fact takes from credit or a voucher, or gives back to it: receipts less refunds. */
-const used = (method: 'credit' | 'voucher') => sql`
-  case ${facts.fact}->>'kind' when 'received' then 1 else -1 end
-  * case when ${facts.fact}->>'kind' in ('received', 'refunded') and ${facts.fact}->>'method' = ${method}
-      then (${facts.fact}->>'amount')::bigint else 0 end`;
-
-/** What a closed booking received beyond its price, which became credit. */
-const over = sql`
-  case when ${facts.fact}->>'kind' = 'delivered'
-    then greatest((${facts.fact}->>'received')::bigint - (${facts.fact}->>'total')::bigint, 0) else 0 end`;
+import { creditReceipts } from '#server/database/schema/credit';
+import { and, eq, inArray, type SQL, sql } from 'drizzle-orm';
 
 /** The few facts that move credit: word for word what the index `moves_credit` is on, or it would not be used. */
 const movesCredit = sql`(${facts.fact}->>'method' = 'credit' or (${facts.fact}->>'kind' = 'delivered' and (${facts.fact}->>'received')::bigint > (${facts.fact}->>'total')::bigint))`;
 
-const movements = sql`
-  select ${creditReceipts.clientId} as client_id, ${creditReceipts.currency} as currency, ${creditReceipts.amount} as amount
-  from ${creditReceipts}
-  union all
-  select ${bookings.clientId}, ${bookings.currency}, ${over} - (${used('credit')})
-  from ${facts} join ${bookings} on ${bookings.id} = ${facts.bookingId} where ${movesCredit}`;
+export type ClientCredit = { readonly clientId: string; readonly currency: string; readonly credit: Minor };
+
+/** What came without a booking, and the facts that move credit, by client and currency; what the core makes of them. */
+async function creditWhere(db: Database | Tx, came: SQL | undefined, moved: SQL | undefined): Promise<ClientCredit[]> {
+  const received = await db
+    .select({
+      clientId: creditReceipts.clientId,
+      currency: creditReceipts.currency,
+      came: sql<string>`sum(${creditReceipts.amount})::text`,
+    })
+    .from(creditReceipts)
+    .where(came)
+    .groupBy(creditReceipts.clientId, creditReceipts.currency);
+  const moving = await db
+    .select({ clientId: bookings.clientId, currency: bookings.currency, fact: facts.fact })
+    .from(facts)
+    .innerJoin(bookings, eq(bookings.id, facts.bookingId))
+    .where(and(movesCredit, moved));
+  type Account = { clientId: string; currency: string; came: Minor; facts: BareFact[] };
+  const of = new Map<string, Account>();
+  const account = ({ clientId, currency }: { clientId: string; currency: string }): Account => {
+    const key = `${currency} ${clientId}`;
+    const found = of.get(key) ?? { clientId, currency, came: zero, facts: [] };
+    of.set(key, found);
+    return found;
+  };
+  for (const row of received) account(row).came = minor(Number(row.came));
+  for (const row of moving) account(row).facts.push(row.fact);
+  return [...of.values()].map((each) => ({
+    ...{ clientId: each.clientId, currency: each.currency },
+    credit: creditOfFacts(each.came, each.facts),
+  }));
+}
 
 /**
  * A client's credit in one currency: what came without a booking and what was too much at a close-out, less what was
  * used on bookings. Read from facts alone; the caller holds the client's row where it decides by it.
  */
 export async function creditOf(db: Database | Tx, clientId: string, currency: string): Promise<Minor> {
-  const [row] = await rowsOf<{ balance: string }>(
+  const [found] = await creditWhere(
     db,
-    sql`select coalesce(sum(amount), 0)::text as balance from (${movements}) as moved
-        where client_id = ${clientId} and currency = ${currency}`,
+    and(eq(creditReceipts.clientId, clientId), eq(creditReceipts.currency, currency)),
+    and(eq(bookings.clientId, clientId), eq(bookings.currency, currency)),
   );
-  return minor(Number(row!.balance));
+  return found?.credit ?? zero;
 }
 
-export type ClientCredit = { readonly clientId: string; readonly currency: string; readonly credit: Minor };
-
-/** The credit of everybody who has some, or less than none, in one statement. */
-export async function creditOfAll(db: Database | Tx): Promise<ClientCredit[]> {
-  const rows = await rowsOf<{ client_id: string; currency: string; balance: string }>(
-    db,
-    sql`select client_id, currency, sum(amount)::text as balance from (${movements}) as moved
-        group by client_id, currency having sum(amount) <> 0`,
-  );
-  return rows.map(({ client_id, currency, balance }) => ({
-    clientId: client_id,
-    currency,
-    credit: minor(Number(balance)),
-  }));
-}
+/** The credit of everybody who has some, or less than none. */
+export const creditOfAll = async (db: Database | Tx): Promise<ClientCredit[]> =>
+  (await creditWhere(db, undefined, undefined)).filter(({ credit }) => credit !== 0);
 
 /** What is left on a voucher. The caller holds its row where it decides by it. */
 export async function leftOnVoucher(db: Database | Tx, voucher: { id: string; amount: Minor }): Promise<Minor> {
   return (await leftOnVouchers(db, [voucher])).get(voucher.id)!;
 }
 
-/** What is left on each of these vouchers, in one statement. */
+/** What is left on each of these vouchers, from the facts that name them. */
 export async function leftOnVouchers(
   db: Database | Tx,
   wanted: readonly { readonly id: string; readonly amount: Minor }[],
 ): Promise<Map<string, Minor>> {
   if (wanted.length === 0) return new Map();
+  const voucherId = sql<string>`${facts.fact}->>'voucherId'`;
+  const ids = wanted.map(({ id }) => id);
   const rows = await db
-    .select({ id: vouchers.id, used: sql<string>`coalesce(sum(${used('voucher')}), 0)::text` })
-    .from(vouchers)
-    .innerJoin(facts, sql`${facts.fact}->>'voucherId' = ${vouchers.id} and ${facts.fact}->>'voucherId' is not null`)
-    .where(
-      inArray(
-        vouchers.id,
-        wanted.map(({ id }) => id),
-      ),
-    )
-    .groupBy(vouchers.id);
-  const usedOf = new Map(rows.map((row) => [row.id, Number(row.used)]));
-  return new Map(wanted.map(({ id, amount }) => [id, minor(amount - (usedOf.get(id) ?? 0))]));
+    .select({ id: voucherId, fact: facts.fact })
+    .from(facts)
+    .where(and(sql`${voucherId} is not null`, inArray(voucherId, ids)));
+  const naming = new Map<string, BareFact[]>(ids.map((id) => [id, []]));
+  for (const { id, fact } of rows) naming.get(id)!.push(fact);
+  return new Map(wanted.map(({ id, amount }) => [id, leftOnVoucherOf(amount, naming.get(id)!)]));
 }

@@ -99,6 +99,56 @@ describe('an installation whose facts still had the words of people in them', ()
   });
 });
 
+describe('an installation whose parts had their names as keys', () => {
+  let db: PGlite;
+  before(async () => {
+    db = await PGlite.create({ extensions });
+    for (const name of files.filter((name) => name < '0012')) await apply(db, name);
+    const booking = (
+      id: string,
+      instalments: string,
+    ) => `('${id}', '${id}', 'c', 's', 'Tour', 'EUR', 'UTC', '2027-03-01T10:00',
+      '2027-04-01T10:00', '2027-04-01T12:00', '{}', 100, 0, 't', 1, '{"instalments":[${instalments}]}', 'key ${id}')`;
+    await db.exec(`
+      set session_replication_role = replica;
+      insert into bookings (id, number, client_id, service_id, title, currency, time_zone, agreed, starts_at, ends_at, price,
+        total, tax, terms_id, terms_version, terms, request_key)
+        values ${booking('a', '{"name":"deposit"}')}, ${booking('b', '{"name":"claim"}')};
+      insert into errands (id, booking_id, key, kind, at, errand, state) values
+        ('1', 'a', 'overdue:claim@2027-04-02:1', 'message', 'x', '{}', 'done'),
+        ('2', 'a', 'charge:refundable deposit@2027-04-02:k:0', 'charge', 'x', '{}', 'done'),
+        ('3', 'a', 'ask:deposit@2027-04-02', 'message', 'x', '{}', 'done'),
+        ('4', 'b', 'ask:claim@2027-04-02', 'message', 'x', '{}', 'done');
+      insert into messages (id, booking_id, cause, occasion, recipient, subject, body, state, made_at)
+        values ('m', 'a', 'overdue:claim@2027-04-02:1', 'overdue', 'r', 's', '[]', 'sent', 'x');
+      insert into summaries (booking_id, stage, start_at, end_at, total, received, outstanding, due_now, late, held, decisions,
+        strip, currency, search)
+        select id, 'closed', 'x', 'x', 1, 1, 1, 1, 1, 1,
+          '[{"kind":"gap"},{"kind":"late","name":"claim"}]', '{}', 'EUR', '' from bookings;
+      set session_replication_role = default;
+    `);
+    for (const name of files.filter((name) => name >= '0012')) await apply(db, name);
+  });
+  after(() => db.close());
+  const rows = async (text: string) => (await db.query(text)).rows;
+
+  it('asks for nothing again, and leaves an instalment that the owner called so', async () => {
+    expect(await rows('select key from errands order by id')).to.deep.equal(
+      [
+        'overdue:*claims@2027-04-02:1',
+        'charge:*security@2027-04-02:k:0',
+        'ask:deposit@2027-04-02',
+        'ask:claim@2027-04-02',
+      ].map((key) => ({ key })),
+    );
+    expect(await rows('select cause from messages')).to.deep.equal([{ cause: 'overdue:*claims@2027-04-02:1' }]);
+    expect(await rows('select decisions from summaries order by booking_id')).to.deep.equal([
+      { decisions: [{ kind: 'gap' }, { kind: 'late', name: 'claim', origin: 'claims' }] },
+      { decisions: [{ kind: 'gap' }, { kind: 'late', name: 'claim' }] },
+    ]);
+  });
+});
+
 describe('a new installation', () => {
   it('has no account of anybody', async () => {
     const db = await PGlite.create({ extensions });

@@ -1,5 +1,5 @@
 import { minor } from '#core/money/minor';
-import { type RefundLimit, wantsProof } from '#server/booking/refundLimit';
+import { type RefundLimit, wantsProof } from '#core/paying/refundLimit';
 import { session } from '#server/database/schema/signIn';
 import { routeAt } from '#server/http/routing';
 import { bookings } from '#server/database/schema/bookings';

@@ -5,7 +5,8 @@ import { bookings } from '#server/database/schema/bookings';
 import { intents } from '#server/database/schema/work';
 import type { IntentRow } from '#server/intents/openIntent';
 import { recordAnswer } from '#server/intents/recordAnswer';
-import type { CardProcessor, ProcessorAnswer } from '#server/ports';
+import type { ProcessorAnswer } from '#core/paying/answer';
+import type { CardProcessor } from '#server/ports';
 import { processorOf } from '#server/ways/payAccounts';
 import { and, asc, eq, sql } from 'drizzle-orm';
 

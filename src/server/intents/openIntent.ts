@@ -5,11 +5,18 @@ import type { Database, Tx } from '#server/database/open';
 import { bookings } from '#server/database/schema/bookings';
 import { payAccounts } from '#server/database/schema/ways';
 import { intents } from '#server/database/schema/work';
-import type { IntentRequest } from '#server/intents/request';
+import type { IntentRequest } from '#core/paying/request';
+import type { Asked } from '#core/paying/shares';
 import { accountOfAuthorisation } from '#server/ways/payAccounts';
 import { and, eq, inArray, isNull, ne, or, sql } from 'drizzle-orm';
 
 export type IntentRow = typeof intents.$inferSelect;
+
+/** What was asked for, as the core reads it. */
+export const askedOf = ({ id, bookingId, request, amount, state }: IntentRow): Asked => ({
+  ...{ id, bookingId, request, amount },
+  sent: state === 'settling',
+});
 
 /** Commits, with the caller's transaction, that the processor will be asked. The id becomes the idempotency key. */
 export async function openIntent(

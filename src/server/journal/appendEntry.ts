@@ -1,4 +1,5 @@
 import type { Instant } from '#core/calendar/instant';
+import { postingRules } from '#core/journal/entryForFact';
 import type { JournalEntry } from '#core/journal/entry';
 import type { Tx } from '#server/database/open';
 import { journalEntries, journalLines } from '#server/database/schema/journal';
@@ -12,7 +13,7 @@ export async function appendEntry(
   const { at, currency, bookingId = null, factSeq = null } = about;
   const [row] = await tx
     .insert(journalEntries)
-    .values({ at, bookingId, factSeq, description: entry.description })
+    .values({ at, bookingId, factSeq, description: entry.description, rules: postingRules })
     .returning({ seq: journalEntries.seq });
   await tx
     .insert(journalLines)

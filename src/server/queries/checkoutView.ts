@@ -12,6 +12,7 @@ import { creditOf } from '#server/credit/balances';
 import { runDueOf } from '#server/agenda/runDue';
 import { dealOf } from '#server/booking/dealOf';
 import { agreedOf } from '#server/booking/lockBooking';
+import { toGiveCard, toPay } from '#core/paying/cart';
 import type { Tx } from '#server/database/open';
 import { services } from '#server/database/schema/business';
 import type { Deps } from '#server/deps';
@@ -20,15 +21,7 @@ import { offeredOnPage } from '#server/queries/ways';
 import { offeredFor } from '#server/ways/offered';
 import { businessFace } from '#server/queries/quotes';
 import { standingLink } from '#server/usecases/clientLink';
-import {
-  bookingsOfCheckout,
-  type InCheckout,
-  shareOf,
-  toGiveCard,
-  toPay,
-  toReserve,
-  idsOfCheckout,
-} from '#server/usecases/payCheckout';
+import { bookingsOfCheckout, type InCheckout, shareOf, toReserveOf, idsOfCheckout } from '#server/usecases/payCheckout';
 import { inArray } from 'drizzle-orm';
 
 /** What somebody who went to pay sees: their bookings, what is due, and how long the places are kept. */
@@ -46,7 +39,7 @@ export async function checkoutView(
     const all = await bookingsOfCheckout(tx, key, now);
     if (!all) return null;
     const paying = toPay(all);
-    const reserving = await toReserve(tx, all, now);
+    const reserving = await toReserveOf(tx, all, now);
     const giving = toGiveCard(all);
     const items: CheckoutItem[] = [];
     for (const each of all) items.push(await itemOf(tx, deps, each, now));

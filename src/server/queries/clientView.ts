@@ -32,7 +32,7 @@ import type { Deps } from '#server/deps';
 import { businessFace } from '#server/queries/quotes';
 import { agreementOfBooking } from '#server/quotes/agreementOfBooking';
 import { acceptedOffer } from '#server/quotes/acceptedOffer';
-import { isPayers } from '#server/intents/request';
+import { isPayers } from '#core/paying/request';
 import { paymentUnderWay } from '#server/intents/openIntent';
 import { offeredOnPage } from '#server/queries/ways';
 import { offeredFor } from '#server/ways/offered';

@@ -1,4 +1,4 @@
-import type { RefundLimit } from '#server/booking/refundLimit';
+import type { RefundLimit } from '#core/paying/refundLimit';
 import type { Database } from '#server/database/open';
 import { business } from '#server/database/schema/business';
 

@@ -2,7 +2,7 @@ import type { OnLink } from '#contracts/client';
 import { ok, refuse, type Result } from '#core/result';
 import type { Deps } from '#server/deps';
 import { abandon } from '#server/intents/abandon';
-import { isPayers } from '#server/intents/request';
+import { isPayers } from '#core/paying/request';
 import { paymentUnderWay } from '#server/intents/openIntent';
 import { bookingOfLink } from '#server/usecases/clientLink';
 

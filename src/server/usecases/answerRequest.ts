@@ -1,3 +1,4 @@
+import { takenOfReserved } from '#core/paying/withFee';
 import type { OnLink } from '#contracts/client';
 import type { AnswerRequest } from '#contracts/owner';
 import type { Fact } from '#core/booking/facts';
@@ -5,7 +6,7 @@ import { awaitedFrom } from '#core/booking/ledger';
 import { asConfirmed } from '#core/booking/standing';
 import { addHours, type Instant } from '#core/calendar/instant';
 import { wallOfInstant } from '#core/calendar/zoned';
-import { least } from '#core/money/minor';
+import type { Minor } from '#core/money/minor';
 import { ok, refuse, type Result } from '#core/result';
 import { runDueOf } from '#server/agenda/runDue';
 import { agreedOf, type LoadedBooking } from '#server/booking/lockBooking';
@@ -37,7 +38,7 @@ async function answerHoursOf(tx: Tx, { booking }: LoadedBooking): Promise<number
 async function confirming(
   { tx, loaded, standing, now }: OpenBooking,
   by: 'client' | 'owner',
-): Promise<{ facts: Fact[]; dueNow: ReturnType<typeof least> }> {
+): Promise<{ facts: Fact[]; dueNow: Minor }> {
   const agreed = wallOfInstant(now, loaded.booking.timeZone);
   const about = { ...agreedOf(loaded.booking), agreed };
   const { dueNow } = asConfirmed(about, loaded.facts, now).position;
@@ -97,7 +98,7 @@ export const answerRequest =
         const { authorisation, amount } = held;
         const request = { kind: 'captureReserved' as const, authorisation, held: amount };
         const intent = { id: deps.newId(), bookingId, cause: `accepted:${authorisation}`, request, now };
-        taking.push(await openIntent(tx, { ...intent, amount: least(amount, dueNow) }));
+        taking.push(await openIntent(tx, { ...intent, amount: takenOfReserved(amount, dueNow) }));
       }
       await recordFacts(tx, loaded, facts, now);
       return ok({ state: 'accepted' });

@@ -9,7 +9,7 @@ import { ok, refuse, type Result } from '#core/result';
 import { changeSentences } from '#core/wording/changeSentences';
 import { dealOf } from '#server/booking/dealOf';
 import { recordFacts } from '#server/booking/record';
-import type { RefundLimit } from '#server/booking/refundLimit';
+import type { RefundLimit } from '#core/paying/refundLimit';
 import type { Deps } from '#server/deps';
 import { isFreeFor } from '#server/queries/isFreeFor';
 import { cancelAs, type CancelRefusal } from '#server/usecases/cancelBooking';

@@ -5,7 +5,7 @@ import { cancellationOf } from '#core/booking/cancellationOf';
 import type { Cancellation } from '#core/cancellation/cancel';
 import { ok, refuse, type Result } from '#core/result';
 import { recordFacts } from '#server/booking/record';
-import { type ProofNeeded, type RefundLimit, wantsProof } from '#server/booking/refundLimit';
+import { type ProofNeeded, type RefundLimit, wantsProof } from '#core/paying/refundLimit';
 import type { Deps } from '#server/deps';
 import { carryOut } from '#server/intents/carryOut';
 import { openIntent, paymentUnderWay } from '#server/intents/openIntent';

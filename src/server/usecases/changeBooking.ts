@@ -14,7 +14,7 @@ import { type PlaceRefusal, takePlaces } from '#server/booking/takePlaces';
 import { business, services } from '#server/database/schema/business';
 import type { Tx } from '#server/database/open';
 import { recordFacts } from '#server/booking/record';
-import { type ProofNeeded, type RefundLimit, wantsProof } from '#server/booking/refundLimit';
+import { type ProofNeeded, type RefundLimit, wantsProof } from '#core/paying/refundLimit';
 import type { Deps } from '#server/deps';
 import { carryOut } from '#server/intents/carryOut';
 import { paymentUnderWay } from '#server/intents/openIntent';

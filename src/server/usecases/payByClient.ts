@@ -2,18 +2,16 @@ import type { PayOutcome } from '#contracts/payOutcome';
 import type { GiveCard, PayByClient } from '#contracts/client';
 import type { KeptFor } from '#core/booking/facts';
 import { ledgerOf } from '#core/booking/ledger';
-import { payable, type Standing } from '#core/booking/standing';
-import { payAllOffer } from '#core/change/change';
-import { least, type Minor, sum, zero } from '#core/money/minor';
+import { type Minor, sum, zero } from '#core/money/minor';
 import { ok, refuse, type Result } from '#core/result';
 import { cardConsent, debitConsent } from '#core/wording/consent';
 import { dealOf } from '#server/booking/dealOf';
 import type { Deps } from '#server/deps';
-import { withFee } from '#server/intents/withFee';
 import { carryOut } from '#server/intents/carryOut';
 import { intentByCause, type IntentRow, openIntent, paymentUnderWay } from '#server/intents/openIntent';
-import type { IntentRequest } from '#server/intents/request';
-import type { ProcessorAnswer } from '#server/ports';
+import { type MayNotPay, mayPay } from '#core/paying/mayPay';
+import type { CardUsed, IntentRequest } from '#core/paying/request';
+import type { ProcessorAnswer } from '#core/paying/answer';
 import { bookingOfLink } from '#server/usecases/clientLink';
 import { type NotFound, onBooking } from '#server/usecases/onBooking';
 import { readBooking } from '#server/booking/lockBooking';
@@ -31,8 +29,6 @@ export type PayRefusal =
       readonly code:
         | 'link_unknown'
         | 'link_expired'
-        | 'nothing_due'
-        | 'position_changed'
         | 'booking_over'
         | 'card_unknown'
         | 'attempt_changed'
@@ -40,7 +36,7 @@ export type PayRefusal =
         | 'way_not_offered';
     }
   | { readonly code: 'payment_under_way'; readonly confirmUrl: string | null }
-  | { readonly code: 'amount_too_small' | 'above_outstanding'; readonly limit: Minor; readonly path: 'amount' };
+  | MayNotPay;
 
 export const outcomeOf = (answer: ProcessorAnswer): PayOutcome => {
   if (answer.outcome === 'approved') return { state: 'paid' };
@@ -70,21 +66,6 @@ export const giveCard =
 /** The sum that the client was asked for, without a fee passed on. */
 const baseOf = ({ amount, request }: IntentRow): number =>
   amount - (request.kind === 'pay' ? (request.fee?.amount ?? 0) + (request.tip ?? 0) : 0);
-
-function refusedAmount(standing: Standing, amount: Minor) {
-  const { position, agreed } = standing;
-  const { smallestPayment } = position;
-  const { outstanding, dueNow } = payable(standing);
-  if (amount > outstanding) return refuse({ code: 'above_outstanding', limit: outstanding, path: 'amount' });
-  // Without a smallest part payment in the terms, what is due is paid whole.
-  const smallest = agreed.terms.minimum || dueNow === 0 ? smallestPayment : dueNow;
-  const limit = least(smallest, outstanding);
-  return amount < limit ? refuse({ code: 'amount_too_small', limit, path: 'amount' }) : null;
-}
-
-/** The sum of an offer is computed here, whatever was sent. */
-const refusedOffer = (offer: { amount: Minor } | null, amount: Minor) =>
-  !offer || offer.amount !== amount ? refuse({ code: 'position_changed' }) : null;
 
 async function fromClient(
   deps: Deps,
@@ -117,8 +98,10 @@ async function fromClient(
     const stopped = tooManyCards(refusedCards(loaded.facts), now);
     if (stopped) return stopped;
     const byDebit = account.way === 'debit';
-    const way = byDebit ? { way: 'debit' as const } : {};
-    const used = { id: newId(), token: card, last4: known.last4, account: account.id, ...way };
+    const used: CardUsed = {
+      ...{ id: newId(), token: card, last4: known.last4, account: account.id },
+      ...(byDebit ? { way: 'debit' } : {}),
+    };
     const make = (request: IntentRequest, asked: Minor) =>
       openIntent(tx, { id: newId(), bookingId, cause, request, amount: asked, now });
     const name = await businessName(tx);
@@ -131,30 +114,14 @@ async function fromClient(
 
     const underWay = await paymentUnderWay(tx, bookingId);
     if (underWay) return refuse({ code: 'payment_under_way', confirmUrl: confirmUrlOf(underWay) });
-    const { received } = standing.position;
-    if (payable(standing).outstanding === 0) return refuse({ code: 'nothing_due' });
-    if (asked.seen !== undefined && asked.seen !== received + standing.onTheWay)
-      return refuse({ code: 'position_changed' });
-    if (asked.everything && standing.onTheWay > 0) return refuse({ code: 'position_changed' });
-    const offer = asked.everything ? payAllOffer(standing, dealOf(loaded.booking)) : null;
-    const refused = asked.everything ? refusedOffer(offer, amount) : refusedAmount(standing, amount);
-    if (refused) return refused;
-    const description = `${loaded.booking.number} ${loaded.booking.title}`;
-    const { amount: charged, fee } = withFee(standing, offer?.deal.tax ?? loaded.booking.tax, amount, used.way);
-    const keeps = byPayer ? { keepsCard: false as const } : {};
-    const settles = offer ? { settles: offer.deal } : {};
-    const tipped = asked.tip ? { tip: asked.tip } : {};
+    const may = mayPay(standing, dealOf(loaded.booking), { ...asked, amount, way: used.way });
+    if (!may.ok) return may;
     if (asked.tip && !(await takesTips(tx, loaded.booking))) return refuse({ code: 'tip_not_taken' });
-    const request: IntentRequest = {
-      kind: 'pay',
-      card: used,
-      consent,
-      ...keeps,
-      description,
-      ...fee,
-      ...settles,
-      ...tipped,
-    };
+    const { charged, ...more } = may.value;
+    const description = `${loaded.booking.number} ${loaded.booking.title}`;
+    const keeps = byPayer ? { keepsCard: false as const } : {};
+    const tip = asked.tip ? { tip: asked.tip } : {};
+    const request: IntentRequest = { kind: 'pay', card: used, consent, description, ...keeps, ...more, ...tip };
     return ok(await make(request, sum([charged, asked.tip ?? zero])));
   });
   if (!intended.ok) return intended;

@@ -1,7 +1,5 @@
 import type { PayCheckout } from '#contracts/checkout';
-import { awaitedFrom } from '#core/booking/ledger';
-import { asConfirmed, payable, standing, type Standing } from '#core/booking/standing';
-import { payAllOffer } from '#core/change/change';
+import { asConfirmed, standing, type Standing } from '#core/booking/standing';
 import type { Instant } from '#core/calendar/instant';
 import { type Minor, sum, zero } from '#core/money/minor';
 import { ok, refuse, type Result } from '#core/result';
@@ -15,9 +13,9 @@ import { checkouts } from '#server/database/schema/places';
 import type { Deps } from '#server/deps';
 import { carryOut } from '#server/intents/carryOut';
 import { intentByCause, openIntent, paymentUnderWay } from '#server/intents/openIntent';
-import type { CardUsed, IntentRequest, PaidShare } from '#server/intents/request';
+import { chargedFor, shareOfCart, toGiveCard, toPay, toReserve } from '#core/paying/cart';
+import type { CardUsed, IntentRequest, PaidShare } from '#core/paying/request';
 import { takesTips } from '#server/booking/takesTips';
-import { withFee } from '#server/intents/withFee';
 import { hashOfToken } from '#server/usecases/clientLink';
 import { refusedCards, type TooManyCards, tooManyCards } from '#server/usecases/manyCards';
 import type { PayOutcome } from '#contracts/payOutcome';
@@ -55,50 +53,27 @@ export async function bookingsOfCheckout(tx: Tx, key: string, now: Instant): Pro
   return found;
 }
 
-/** Those that wait for money now. */
-export const toPay = (all: readonly InCheckout[]): InCheckout[] =>
-  all.filter(
-    ({ current }) => current.stage === 'waiting' && !awaitedFrom(current.ledger) && payable(current).dueNow > 0,
-  );
-
-/** Those that are secured by a card alone: on file, or for a hold. */
-export const toGiveCard = (all: readonly InCheckout[]): InCheckout[] =>
-  all.filter(
-    ({ current: { stage, ledger, position, agreed } }) =>
-      stage === 'waiting' &&
-      !awaitedFrom(ledger) &&
-      position.dueNow === 0 &&
-      Boolean(agreed.terms.cardOnFile) &&
-      !ledger.card,
-  );
-
 /** What is due at once if the owner says yes, and is reserved before: nothing where the service does not ask for it. */
-export async function toReserve(tx: Tx, all: readonly InCheckout[], now: Instant) {
+export async function toReserveOf(tx: Tx, all: readonly InCheckout[], now: Instant) {
   const wanted: (InCheckout & { readonly amount: Minor })[] = [];
   for (const each of all) {
-    const { ledger } = each.current;
-    if (awaitedFrom(ledger) !== 'owner' || ledger.lapsed || ledger.paymentHeld) continue;
-    const { serviceId } = each.loaded.booking;
-    const [service] = await tx.select({ rules: services.booking }).from(services).where(eq(services.id, serviceId));
-    const { dueNow } = asConfirmed(agreedOf(each.loaded.booking), each.loaded.facts, now).position;
-    if (service?.rules?.authorise && dueNow > 0) wanted.push({ ...each, amount: dueNow });
+    const { booking, facts } = each.loaded;
+    const amount = toReserve(each.current, agreedOf(booking), facts, now);
+    if (amount === 0) continue;
+    const [service] = await tx
+      .select({ rules: services.booking })
+      .from(services)
+      .where(eq(services.id, booking.serviceId));
+    if (service?.rules?.authorise) wanted.push({ ...each, amount });
   }
   return wanted;
 }
 
 /** What each booking is charged: what is due now, or everything with the discount that its terms give. */
-export function shareOf(
-  { loaded, current }: InCheckout,
-  everything: boolean,
-  way?: 'debit',
-): Omit<PaidShare, 'consent'> {
-  const { booking } = loaded;
-  const offer = everything ? payAllOffer(current, dealOf(booking)) : null;
-  const { dueNow, outstanding } = payable(current);
-  const amount = offer?.amount ?? (everything ? outstanding : dueNow);
-  const { fee } = withFee(current, offer?.deal.tax ?? booking.tax, amount, way).fee;
-  return { bookingId: booking.id, amount, ...(fee ? { fee } : {}), ...(offer ? { settles: offer.deal } : {}) };
-}
+export const shareOf = ({ loaded: { booking }, current }: InCheckout, everything: boolean, way?: 'debit') => ({
+  bookingId: booking.id,
+  ...shareOfCart(current, dealOf(booking), { everything, way }),
+});
 
 type Attempt = PayCheckout & { readonly used: CardUsed };
 
@@ -153,7 +128,7 @@ async function intend(
     return refuse({ code: 'place_gone' });
 
   const paying = toPay(all);
-  const reserving = await toReserve(tx, all, now);
+  const reserving = await toReserveOf(tx, all, now);
   const byDebit = attempt.used.way === 'debit';
   // Nothing can be reserved on a bank account, and none secures what is to be held.
   if (byDebit && (reserving.length > 0 || toGiveCard(all).length > 0)) return refuse({ code: 'way_not_offered' });
@@ -185,9 +160,6 @@ async function intend(
 
 const causeOf = ({ attempt }: PayCheckout): string => `checkout:${attempt}`;
 const describe = ({ loaded: { booking } }: InCheckout): string => `${booking.number} ${booking.title}`;
-const chargedFor = (shares: readonly PaidShare[], tip: Minor): Minor =>
-  sum([...shares.flatMap(({ amount, fee }) => [amount, fee?.amount ?? zero]), tip]);
-
 /** A tip goes with the first share. */
 function payRequest(
   { used, tip }: Attempt,

@@ -1,16 +1,13 @@
 import type { RecordPayment } from '#contracts/owner';
-import { payable } from '#core/booking/standing';
 import type { Minor } from '#core/money/minor';
+import { type AboveOutstanding, aboveOutstanding } from '#core/paying/mayPay';
 import { ok, refuse, type Result } from '#core/result';
 import { recordFacts } from '#server/booking/record';
 import type { Deps } from '#server/deps';
 import { paymentUnderWay } from '#server/intents/openIntent';
 import { type NotFound, onBooking } from '#server/usecases/onBooking';
 
-export type RecordPaymentRefusal =
-  | NotFound
-  | { readonly code: 'above_outstanding'; readonly limit: Minor; readonly path: 'amount' }
-  | { readonly code: 'payment_under_way' };
+export type RecordPaymentRefusal = NotFound | AboveOutstanding | { readonly code: 'payment_under_way' };
 
 /** Money that came in outside the card network. A repeat with the same key records nothing more. */
 export const recordPayment =
@@ -24,8 +21,8 @@ export const recordPayment =
     onBooking<{ received: Minor }, RecordPaymentRefusal>(deps, bookingId, async ({ tx, loaded, standing, now }) => {
       if (standing.ledger.receipts.some((receipt) => receipt.id === requestKey))
         return ok({ received: standing.position.received });
-      const limit = payable(standing).outstanding;
-      if (amount > limit) return refuse({ code: 'above_outstanding', limit, path: 'amount' });
+      const above = aboveOutstanding(standing, amount);
+      if (above) return above;
       if (await paymentUnderWay(tx, bookingId)) return refuse({ code: 'payment_under_way' });
       const recorded = await recordFacts(
         tx,

@@ -1,7 +1,8 @@
 import { actingAs } from '#server/actor/actorNow';
 import type { PayRequest } from '#contracts/credit';
 import type { Instant } from '#core/calendar/instant';
-import { accounts, credit, debit, entry } from '#core/journal/entry';
+import { mayPayRequest } from '#core/credit/mayPayRequest';
+import { creditPaid, creditReturned } from '#core/journal/otherEntries';
 import { minor } from '#core/money/minor';
 import { ok, refuse, type Result } from '#core/result';
 import type { Database, Tx } from '#server/database/open';
@@ -9,7 +10,7 @@ import { pauseOver } from '#server/database/pauses';
 import { creditReceipts, paymentRequests, requestPayments } from '#server/database/schema/credit';
 import type { Deps } from '#server/deps';
 import { appendEntry } from '#server/journal/appendEntry';
-import type { ProcessorAnswer } from '#server/ports';
+import type { ProcessorAnswer } from '#core/paying/answer';
 import { tellOfManyCards, tooManyCards } from '#server/usecases/manyCards';
 import type { PayOutcome } from '#contracts/payOutcome';
 import { outcomeOf } from '#server/usecases/payByClient';
@@ -42,7 +43,7 @@ export const payRequest =
     const intended = await db.transaction(async (tx): Promise<Result<string, RequestRefusal>> => {
       const found = await requestOfLink(tx, link);
       if (!found) return refuse({ code: 'request_not_found' });
-      const { id, smallest, amount: asked } = found.request;
+      const { id } = found.request;
       await tx.select({ id: paymentRequests.id }).from(paymentRequests).where(eq(paymentRequests.id, id)).for('update');
       const payments = await tx.select().from(requestPayments).where(eq(requestPayments.requestId, id));
       const same = payments.find((payment) => payment.attempt === attempt);
@@ -56,10 +57,8 @@ export const payRequest =
         const url = open.answer?.outcome === 'confirm' ? open.answer.url : null;
         return refuse({ code: 'payment_under_way', confirmUrl: url });
       }
-      if ((await paidFor(tx, id)) > 0) return refuse({ code: 'request_paid' });
-      if (asked !== null && amount !== asked) return refuse({ code: 'not_the_sum', limit: asked, path: 'amount' });
-      if (smallest !== null && amount < smallest)
-        return refuse({ code: 'amount_too_small', limit: smallest, path: 'amount' });
+      const may = mayPayRequest(found.request, { paid: await paidFor(tx, id), amount });
+      if (!may.ok) return may;
       const used = { id: newId(), token: card, last4: known.last4, account: account.id, ...way };
       const payment = {
         id: newId(),
@@ -134,11 +133,7 @@ export async function recordRequestAnswer(deps: Deps, paymentId: string, answer:
     const receipt = { id: paymentId, clientId, requestId, amount, currency, payer, at: now };
     await tx.insert(creditReceipts).values({ ...receipt, method: row.card.way ?? 'card' });
     await tell(tx, deps, requestId, { kind: 'paid', amount, by: payer, via }, now);
-    const came = entry('Payment with no booking yet', [
-      debit(accounts.cardClearing, amount),
-      credit(accounts.clientCredit, amount),
-    ]);
-    await appendEntry(tx, came!, { at: now, currency });
+    await appendEntry(tx, creditPaid(amount)!, { at: now, currency });
   };
   // Whoever pays it does so, whenever the answer comes.
   await db.transaction((tx) => actingAs({ kind: 'payer' }, () => record(tx)));
@@ -187,10 +182,6 @@ export async function returnRequestPayment(
     .returning({ id: creditReceipts.id });
   if (made.length === 0) return true;
   await tell(tx, deps, requestId, { kind: 'returned', amount, code, by: payer }, now);
-  const entered = entry('Bank debit that came back', [
-    debit(accounts.clientCredit, amount),
-    credit(accounts.cardClearing, amount),
-  ]);
-  await appendEntry(tx, entered!, { at: now, currency });
+  await appendEntry(tx, creditReturned(amount)!, { at: now, currency });
   return true;
 }

@@ -1,6 +1,5 @@
+import { raisedPrice } from '#core/services/raisedPrice';
 import type { ChangeServices, SaveService, SaveTaxes } from '#contracts/services';
-import { minor, remainder } from '#core/money/minor';
-import { percentOf } from '#core/money/percentOf';
 import { ok, refuse, type Result } from '#core/result';
 import type { Tx } from '#server/database/open';
 import { bookings } from '#server/database/schema/bookings';
@@ -71,8 +70,7 @@ export const changeServices =
         .for('update');
       if (rows.length !== new Set(ids).size) return refuse({ code: 'service_not_found' });
       for (const { id, unitPrice } of rows) {
-        const by = raise ? minor(percentOf(unitPrice, raise.percent)) : null;
-        const price = by === null ? {} : { unitPrice: raise!.down ? remainder(unitPrice, by) : minor(unitPrice + by) };
+        const price = raise ? { unitPrice: raisedPrice(unitPrice, raise) } : {};
         await tx
           .update(services)
           .set({ ...change, ...price })

@@ -1,6 +1,5 @@
 import type { TakeAtCounter } from '#contracts/owner';
-import { payable } from '#core/booking/standing';
-import type { Minor } from '#core/money/minor';
+import { type AboveOutstanding, aboveOutstanding } from '#core/paying/mayPay';
 import { ok, refuse, type Result } from '#core/result';
 import { runDueOf } from '#server/agenda/runDue';
 import type { Deps } from '#server/deps';
@@ -12,10 +11,7 @@ import type { PayOutcome } from '#contracts/payOutcome';
 import { outcomeOf } from '#server/usecases/payByClient';
 import { offeredFor } from '#server/ways/offered';
 
-export type CounterRefusal =
-  | NotFound
-  | { readonly code: 'above_outstanding'; readonly limit: Minor; readonly path: 'amount' }
-  | { readonly code: 'payment_under_way' | 'no_reader' };
+export type CounterRefusal = NotFound | AboveOutstanding | { readonly code: 'payment_under_way' | 'no_reader' };
 
 /** Sends a sum to the reader at the counter, which asks for a card. One payment of a booking at a time. */
 export const takeAtCounter =
@@ -25,8 +21,8 @@ export const takeAtCounter =
       const cause = `counter:${requestKey}`;
       const before = await intentByCause(tx, bookingId, cause);
       if (before) return ok(before.id);
-      const limit = payable(standing).outstanding;
-      if (amount > limit) return refuse({ code: 'above_outstanding', limit, path: 'amount' });
+      const above = aboveOutstanding(standing, amount);
+      if (above) return above;
       if (await paymentUnderWay(tx, bookingId)) return refuse({ code: 'payment_under_way' });
       const { reader } = await offeredFor(tx, deps, [loaded.booking], now);
       if (!reader) return refuse({ code: 'no_reader' });

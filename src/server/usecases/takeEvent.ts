@@ -1,6 +1,4 @@
 import { ledgerOf } from '#core/booking/ledger';
-import { accounts, credit, debit, entry } from '#core/journal/entry';
-import { minor, remainder, zero } from '#core/money/minor';
 import { ok, refuse, type Result } from '#core/result';
 import { lockBooking } from '#server/booking/lockBooking';
 import { recordFacts } from '#server/booking/record';
@@ -8,6 +6,10 @@ import type { Tx } from '#server/database/open';
 import { facts } from '#server/database/schema/bookings';
 import { requestPayments } from '#server/database/schema/credit';
 import { intents, payouts, processorEvents } from '#server/database/schema/work';
+import { payoutMade } from '#core/journal/otherEntries';
+import { factsOfReturnedLater } from '#core/paying/bankDebit';
+import { otherShares } from '#core/paying/shares';
+import { askedOf } from '#server/intents/openIntent';
 import type { Deps } from '#server/deps';
 import { carryOut } from '#server/intents/carryOut';
 import { recordAnswer } from '#server/intents/recordAnswer';
@@ -125,19 +127,12 @@ async function recordReturn(
     await returnRequestPayment(deps, tx, event);
     return;
   }
-  const { card } = paid.request;
-  const shares = paid.request.kind === 'pay' ? (paid.request.shares ?? []) : [];
-  const about = { cardId: card.id, last4: card.last4, clientPresent: paid.request.kind === 'pay' };
+  const asked = askedOf(paid);
   const at = deps.clock.now();
-  for (const bookingId of new Set([paid.bookingId, ...shares.map((share) => share.bookingId)])) {
+  for (const bookingId of new Set([paid.bookingId, ...otherShares(asked).map((share) => share.bookingId)])) {
     const loaded = (await lockBooking(tx, bookingId))!;
-    const receipt = ledgerOf(loaded.facts).receipts.find(({ id }) => id === paid.id);
-    const amount = receipt ? remainder(receipt.amount, receipt.refunded) : zero;
-    if (amount === 0) continue;
-    const came = loaded.facts.find((fact) => fact.kind === 'received' && fact.receiptId === paid.id);
-    const tip = came?.kind === 'received' && came.tip && receipt!.refunded === 0 ? { tip: came.tip } : {};
-    const returned = { kind: 'debitReturned' as const, at, receiptId: paid.id, amount, code, settled: true };
-    await recordFacts(tx, loaded, [{ ...returned, ...about, ...tip }], at);
+    const returned = factsOfReturnedLater(asked, code, { facts: loaded.facts, at });
+    if (returned.length > 0) await recordFacts(tx, loaded, returned, at);
   }
 }
 
@@ -149,10 +144,6 @@ async function recordPayout(tx: Tx, event: Extract<ProcessorEvent, { type: 'payo
     .onConflictDoNothing()
     .returning();
   if (rows.length === 0) return;
-  const paid = entry(`Payout ${payout}`, [
-    debit(accounts.bank, minor(gross - fee)),
-    debit(accounts.processorFees, fee),
-    credit(accounts.cardClearing, gross),
-  ]);
+  const paid = payoutMade(payout, gross, fee);
   if (paid) await appendEntry(tx, paid, { at, currency });
 }

@@ -9,7 +9,7 @@ import { pricedDeal } from '#core/change/change';
 import { dealOf } from '#server/booking/dealOf';
 import type { Tx } from '#server/database/open';
 import { services, terms, termsVersions } from '#server/database/schema/business';
-import type { RefundLimit } from '#server/booking/refundLimit';
+import type { RefundLimit } from '#core/paying/refundLimit';
 import type { Deps } from '#server/deps';
 import { type ChangeBookingRefusal, changeDeal } from '#server/usecases/changeBooking';
 import { and, desc, eq, inArray, ne } from 'drizzle-orm';

@@ -9,8 +9,10 @@ import type {
 } from '#contracts/credit';
 import type { Fact } from '#core/booking/facts';
 import { payable } from '#core/booking/standing';
-import { accounts, credit, debit, entry } from '#core/journal/entry';
-import { least, type Minor, most, sum, zero } from '#core/money/minor';
+import { usedFor } from '#core/credit/balances';
+import { voucherSold } from '#core/journal/otherEntries';
+import { toPay } from '#core/paying/cart';
+import { type Minor, most, sum, zero } from '#core/money/minor';
 import { ok, refuse, type Result } from '#core/result';
 import { recordFacts } from '#server/booking/record';
 import { creditOf, leftOnVoucher } from '#server/credit/balances';
@@ -21,7 +23,7 @@ import type { Deps } from '#server/deps';
 import { paymentUnderWay } from '#server/intents/openIntent';
 import { appendEntry } from '#server/journal/appendEntry';
 import { bookingOfLink, hashOfToken } from '#server/usecases/clientLink';
-import { bookingsOfCheckout, idsOfCheckout, type InCheckout, toPay } from '#server/usecases/payCheckout';
+import { bookingsOfCheckout, idsOfCheckout, type InCheckout } from '#server/usecases/payCheckout';
 import { type NotFound, onBooking, type OpenBooking } from '#server/usecases/onBooking';
 import { offeredFor } from '#server/ways/offered';
 import { eq } from 'drizzle-orm';
@@ -33,8 +35,6 @@ const newCode = (): string => Array.from({ length: 16 }, () => signs[randomInt(s
 const grouped = (code: string): string => code.match(/.{4}/g)!.join('-');
 const bare = (typed: string): string => typed.toUpperCase().replace(/[^0-9A-Z]/g, '');
 const hashOfCode = (code: string): string => hashOfToken(`voucher ${bare(code)}`);
-
-const paidInto = { cash: accounts.cash, transfer: accounts.bank, cheque: accounts.bank } as const;
 
 /**
  * Sells a gift voucher: a liability until it is used. The code is told this once; only its hash is kept. A repeat with
@@ -51,8 +51,7 @@ export const sellVoucher =
       const { amount, currency, method } = request;
       const ending = code.slice(-4);
       await tx.insert(vouchers).values({ id: deps.newId(), ...request, hash: hashOfCode(code), ending, soldAt: now });
-      const sold = entry('Gift voucher sold', [debit(paidInto[method], amount), credit(accounts.vouchers, amount)]);
-      await appendEntry(tx, sold!, { at: now, currency });
+      await appendEntry(tx, voucherSold(method, amount)!, { at: now, currency });
       return ok({ code: grouped(code), ending });
     });
 
@@ -82,9 +81,9 @@ async function voucherReceipt(
   if (voucher.expiresAt !== null && voucher.expiresAt <= now) return refuse({ code: 'voucher_expired', path: 'code' });
   const there = await leftOnVoucher(tx, voucher);
   if (there <= 0) return refuse({ code: 'voucher_empty', path: 'code' });
-  const amount = least(there, payable(standing).outstanding);
-  const fact: Fact = { kind: 'received', at: now, receiptId, amount, method: 'voucher', voucherId: voucher.id };
-  return ok({ fact, used: { used: amount, left: (there - amount) as Minor } });
+  const used = usedFor(there, payable(standing).outstanding);
+  const about = { receiptId, amount: used.used, voucherId: voucher.id };
+  return ok({ fact: { kind: 'received', at: now, method: 'voucher', ...about }, used });
 }
 
 async function creditReceipt(
@@ -95,9 +94,8 @@ async function creditReceipt(
   await tx.select({ id: clients.id }).from(clients).where(eq(clients.id, clientId)).for('update');
   const there = await creditOf(tx, clientId, currency);
   if (there <= 0) return refuse({ code: 'no_credit' });
-  const amount = least(there, payable(standing).outstanding);
-  const fact: Fact = { kind: 'received', at: now, receiptId, amount, method: 'credit' };
-  return ok({ fact, used: { used: amount, left: (there - amount) as Minor } });
+  const used = usedFor(there, payable(standing).outstanding);
+  return ok({ fact: { kind: 'received', at: now, receiptId, amount: used.used, method: 'credit' }, used });
 }
 
 /** The answer to a repeat: what was used then, and what is left now. Another voucher under the same try is refused. */

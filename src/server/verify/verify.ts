@@ -1,15 +1,14 @@
 import { wantedErrands } from '#core/agenda/wantedErrands';
-import { ledgerOf, emptyLedger, type Ledger, withFact } from '#core/booking/ledger';
+import { ledgerOf } from '#core/booking/ledger';
 import { standing } from '#core/booking/standing';
 import { accounts } from '#core/journal/entry';
-import { entryForFact } from '#core/journal/entryForFact';
 import { sum } from '#core/money/minor';
 import { dealOf } from '#server/booking/dealOf';
 import { agreedOf, type LoadedBooking, readBooking } from '#server/booking/lockBooking';
 import { coverOf, duePartsOf, summaryOf } from '#server/booking/summaryOf';
 import { rowsOf } from '#server/database/open';
 import { bookings, covers, dueParts, summaries } from '#server/database/schema/bookings';
-import { journalEntries, journalLines } from '#server/database/schema/journal';
+import { journalLines } from '#server/database/schema/journal';
 import { errands } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
 import { payAccounts } from '#server/database/schema/ways';
@@ -19,6 +18,7 @@ import { and, asc, eq, inArray, sql } from 'drizzle-orm';
 import { type Difference, differs } from '#server/verify/differs';
 import { verifyPlaces } from '#server/verify/verifyPlaces';
 import { verifyCredit } from '#server/verify/verifyCredit';
+import { verifyJournal } from '#server/verify/verifyJournal';
 import { verifyWords } from '#server/verify/verifyWords';
 import { verifyQuotes } from '#server/verify/verifyQuotes';
 
@@ -39,7 +39,7 @@ export async function verify(
   let done = 0;
   for (const { id } of ids) {
     const loaded = (await readBooking(db, id))!;
-    found.push(...(await verifyBooking(deps, loaded)), ...(await verifyJournal(deps, loaded)));
+    found.push(...(await verifyBooking(deps, loaded)), ...(await verifyJournal(db, loaded)));
     const { authorisations, paymentHeld } = ledgerOf(loaded.facts);
     for (const held of authorisations) {
       if (held.state === 'inForce') inForce.set(held.id, held.amount);
@@ -109,46 +109,5 @@ async function verifyBooking({ db, clock }: Deps, loaded: LoadedBooking): Promis
     ...differs('due parts', booking.number, parts, duePartsOf(booking, current)),
     ...differs('cover', booking.number, cover, coverOf(booking, current)),
     ...differs('agenda', booking.number, byKey(planned), byKey(wanted)),
-  ];
-}
-
-/** The entries of a booking, from its facts. */
-function entriesOf(facts: LoadedBooking['facts']): { description: string; lines: string[] }[] {
-  let ledger: Ledger = emptyLedger;
-  return facts.flatMap((fact) => {
-    const made = entryForFact(fact, ledger);
-    ledger = withFact(ledger, fact);
-    return made
-      ? [{ description: made.description, lines: made.lines.map(({ account, amount }) => `${account} ${amount}`) }]
-      : [];
-  });
-}
-
-async function verifyJournal({ db }: Deps, { booking, facts }: LoadedBooking): Promise<Difference[]> {
-  const rows = await db
-    .select({
-      seq: journalEntries.seq,
-      description: journalEntries.description,
-      account: journalLines.account,
-      amount: journalLines.amount,
-    })
-    .from(journalEntries)
-    .innerJoin(journalLines, eq(journalLines.entrySeq, journalEntries.seq))
-    .where(eq(journalEntries.bookingId, booking.id))
-    .orderBy(asc(journalEntries.seq), asc(journalLines.line));
-  const kept: { seq: number; description: string; lines: string[] }[] = [];
-  for (const { seq, description, account, amount } of rows) {
-    if (kept.at(-1)?.seq !== seq) kept.push({ seq, description, lines: [] });
-    kept.at(-1)!.lines.push(`${account} ${amount}`);
-  }
-  const entries = kept.map(({ description, lines }) => ({ description, lines }));
-
-  const ledger = ledgerOf(facts);
-  const held = (account: string): number => sum(rows.filter((row) => row.account === account).map((row) => row.amount));
-  const closed = ledger.delivered || ledger.cancelled !== null;
-  const inHand = sum(ledger.receipts.map((receipt) => receipt.amount - receipt.refunded));
-  return [
-    ...differs('journal', booking.number, entries, entriesOf(facts)),
-    ...(closed ? [] : differs('client deposits', booking.number, 0 - held(accounts.clientDeposits), inHand)),
   ];
 }

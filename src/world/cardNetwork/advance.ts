@@ -1,6 +1,7 @@
 import { addHours, type Instant } from '#core/calendar/instant';
 import { minor, sum } from '#core/money/minor';
-import type { Clock, ProcessorAnswer } from '#server/ports';
+import type { ProcessorAnswer } from '#core/paying/answer';
+import type { Clock } from '#server/ports';
 import { processorFee } from '#world/accounts/catalogue';
 import { accounts } from '#world/accounts/tables';
 import { appendEvent } from '#world/cardNetwork/events';

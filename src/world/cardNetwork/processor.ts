@@ -1,6 +1,7 @@
 import { addHours, addSeconds, type Instant } from '#core/calendar/instant';
 import { type Minor, minor } from '#core/money/minor';
-import type { CardProcessor, Clock, ProcessorAnswer } from '#server/ports';
+import type { ProcessorAnswer } from '#core/paying/answer';
+import type { CardProcessor, Clock } from '#server/ports';
 import { decide } from '#world/cardNetwork/decide';
 import { appendEvent } from '#world/cardNetwork/events';
 import type { NetworkRequest } from '#world/cardNetwork/request';

@@ -1,6 +1,7 @@
 import type { Instant } from '#core/calendar/instant';
 import type { Minor } from '#core/money/minor';
-import type { ProcessorAnswer, ProcessorEvent } from '#server/ports';
+import type { ProcessorAnswer } from '#core/paying/answer';
+import type { ProcessorEvent } from '#server/ports';
 import type { BankBehaviour } from '#world/accounts/testBankAccounts';
 import type { CardBehaviour } from '#world/cardNetwork/testCards';
 import type { NetworkRequest } from '#world/cardNetwork/request';

@@ -1,8 +1,8 @@
 import { requestFactsRead } from '#core/kept/readFact';
 import { allShown, type WaysShown } from '#core/ways/ways';
-import type { ProcessorAnswer } from '#server/ports';
+import type { ProcessorAnswer } from '#core/paying/answer';
 import { payAccounts } from '#server/database/schema/ways';
-import type { CardUsed } from '#server/intents/request';
+import type { CardUsed } from '#core/paying/request';
 import { clients } from '#server/database/schema/clients';
 import { instant, money, factColumn } from '#server/database/schema/columns';
 import { wordsId } from '#server/database/schema/words';

@@ -14,6 +14,8 @@ export const journalEntries = pgTable(
     factSeq: bigint({ mode: 'number' }),
     description: text().notNull(),
     corrects: bigint({ mode: 'number' }),
+    /** The version of the posting rules that it was made under. */
+    rules: integer().notNull().default(1),
   },
   (table) => [index().on(table.bookingId), index().on(table.at)],
 );

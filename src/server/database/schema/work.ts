@@ -1,8 +1,8 @@
 import type { Actor } from '#core/actor/actor';
 import type { WantedErrand } from '#core/agenda/wantedErrands';
 import type { WantedQuoteErrand } from '#core/agenda/wantedQuoteErrands';
-import type { ProcessorAnswer } from '#server/ports';
-import type { IntentRequest } from '#server/intents/request';
+import type { ProcessorAnswer } from '#core/paying/answer';
+import type { IntentRequest } from '#core/paying/request';
 import { instant, money } from '#server/database/schema/columns';
 import { bookings } from '#server/database/schema/bookings';
 import { quotes } from '#server/database/schema/quotes';

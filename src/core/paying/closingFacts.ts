@@ -3,7 +3,7 @@ import type { Ledger } from '#core/booking/ledger';
 import type { Instant } from '#core/calendar/instant';
 import { closeout } from '#core/closeout/closeout';
 import { type Minor, minor, remainder, sum, zero } from '#core/money/minor';
-import type { IntentRequest } from '#server/intents/request';
+import type { IntentRequest } from '#core/paying/request';
 
 /**
  * The facts of a close-out once it is known whether the hold paid: delivered, captured, owed, closed. Where the

@@ -1,0 +1,29 @@
+import type { BareFact } from '#core/kept/words';
+import { least, type Minor, minor, remainder, sum, zero } from '#core/money/minor';
+
+/** What of a payment or of what went back of it was of that method: paid less given back. */
+const paidBy = (fact: BareFact, method: 'credit' | 'voucher'): Minor => {
+  if (fact.kind !== 'received' && fact.kind !== 'refunded') return zero;
+  if (fact.method !== method) return zero;
+  return fact.kind === 'received' ? fact.amount : minor(0 - fact.amount);
+};
+
+/**
+ * What a fact of a booking gives to its client's credit, or takes from it (negative): what a close-out found to be too
+ * much, less what was used.
+ */
+export const creditMoved = (fact: BareFact): Minor =>
+  fact.kind === 'delivered' ? remainder(fact.received, fact.total) : minor(0 - paidBy(fact, 'credit'));
+
+/** A client's credit: what came without a booking, less what a bank sent back, and what their bookings gave and took. */
+export const creditOfFacts = (came: Minor, facts: readonly BareFact[]): Minor => sum([came, ...facts.map(creditMoved)]);
+
+/** What is left on a voucher of that sum, from the facts that name it. */
+export const leftOnVoucherOf = (sold: Minor, facts: readonly BareFact[]): Minor =>
+  minor(sold - sum(facts.map((fact) => paidBy(fact, 'voucher'))));
+
+/** As far as it reaches: what is used of credit or of a voucher for a sum, and what is left then. */
+export function usedFor(there: Minor, outstanding: Minor): { readonly used: Minor; readonly left: Minor } {
+  const used = least(there, outstanding);
+  return { used, left: minor(there - used) };
+}

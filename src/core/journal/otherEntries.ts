@@ -1,0 +1,25 @@
+import { accounts, credit, debit, entry, type JournalEntry } from '#core/journal/entry';
+import { type Minor, minor } from '#core/money/minor';
+
+/** Entries of what belongs to no booking. A sum of nothing has none. */
+
+/** A payment request is paid: the money waits as the client's credit. */
+export const creditPaid = (amount: Minor): JournalEntry | null =>
+  entry('Payment with no booking yet', [debit(accounts.cardClearing, amount), credit(accounts.clientCredit, amount)]);
+
+/** The payer's bank sent it back. */
+export const creditReturned = (amount: Minor): JournalEntry | null =>
+  entry('Bank debit that came back', [debit(accounts.clientCredit, amount), credit(accounts.cardClearing, amount)]);
+
+const paidInto = { cash: accounts.cash, transfer: accounts.bank, cheque: accounts.bank } as const;
+/** A gift voucher is a liability until it is used. */
+export const voucherSold = (method: keyof typeof paidInto, amount: Minor): JournalEntry | null =>
+  entry('Gift voucher sold', [debit(paidInto[method], amount), credit(accounts.vouchers, amount)]);
+
+/** The processor pays out what was collected, less its fees. */
+export const payoutMade = (payout: string, gross: Minor, fee: Minor): JournalEntry | null =>
+  entry(`Payout ${payout}`, [
+    debit(accounts.bank, minor(gross - fee)),
+    debit(accounts.processorFees, fee),
+    credit(accounts.cardClearing, gross),
+  ]);

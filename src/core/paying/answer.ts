@@ -1,0 +1,32 @@
+import type { Instant } from '#core/calendar/instant';
+
+/** What a card processor answers to any request; asked again with the same key it answers the same. */
+export type ProcessorAnswer =
+  | {
+      readonly outcome: 'approved';
+      readonly reference: string;
+      readonly at: Instant;
+      readonly expires?: Instant;
+      readonly last4?: string;
+    }
+  /** Collected from a bank account: it counts from then on, unless an event says that it came back. */
+  | {
+      readonly outcome: 'pending';
+      readonly reference: string;
+      readonly settles: Instant;
+      readonly last4: string;
+      readonly at: Instant;
+    }
+  | { readonly outcome: 'declined'; readonly code: string; readonly decline: 'soft' | 'hard'; readonly at: Instant }
+  /** The bank wants the client to confirm, at that address, by then. An event brings the outcome. */
+  | {
+      readonly outcome: 'confirm';
+      readonly reference: string;
+      readonly url: string;
+      readonly until: Instant;
+      readonly at: Instant;
+    };
+/** An answer that ends the matter. */
+export type Ended = Extract<ProcessorAnswer, { outcome: 'approved' | 'declined' }>;
+/** A bank debit that was taken in, and settles in some days. */
+export type Pending = Extract<ProcessorAnswer, { outcome: 'pending' }>;

@@ -1,0 +1,51 @@
+import type { Fact, KeptFor } from '#core/booking/facts';
+import type { Instant } from '#core/calendar/instant';
+import { type Minor, minor } from '#core/money/minor';
+import type { CardUsed, IntentRequest, PaidShare } from '#core/paying/request';
+
+/** What a processor was asked for, as it was committed before the call. */
+export type Asked = {
+  readonly id: string;
+  /** The first of the bookings that it is for. */
+  readonly bookingId: string;
+  readonly request: IntentRequest;
+  /** All that was asked for: fee passed on and tip as well. */
+  readonly amount: Minor;
+  /** Taken in as a bank debit, and on its way since. */
+  readonly sent: boolean;
+};
+
+/** Whether the card or bank account of a payment is kept for later: a payer's is charged this once. */
+export const keepsCard = ({ request }: Pick<Asked, 'request'>): boolean =>
+  request.kind === 'pay' && request.keepsCard !== false;
+
+/** What counts towards the booking that was asked about, without fee and tip. */
+export function ownShare({ request, amount, bookingId }: Asked): PaidShare {
+  if (request.kind !== 'pay') {
+    const fee = request.kind === 'charge' ? request.fee : undefined;
+    return { bookingId, consent: '', amount: minor(amount - (fee?.amount ?? 0)), ...(fee ? { fee } : {}) };
+  }
+  const shared = request.shares?.find((share) => share.bookingId === bookingId);
+  if (shared) return shared;
+  const { fee, tip, settles, consent } = request;
+  const counted = minor(amount - (fee?.amount ?? 0) - (tip ?? 0));
+  const more = { ...(fee ? { fee } : {}), ...(tip ? { tip } : {}), ...(settles ? { settles } : {}) };
+  return { bookingId, consent, amount: counted, ...more };
+}
+
+/** The bookings that the payment is for besides its own, in the order in which every payment of several locks them. */
+export const otherShares = ({ request, bookingId }: Pick<Asked, 'request' | 'bookingId'>): readonly PaidShare[] =>
+  request.kind === 'pay' ? (request.shares ?? []).filter((share) => share.bookingId !== bookingId) : [];
+
+/** What counts towards one of the bookings that a payment is for. */
+export const shareFor = (asked: Asked, bookingId: string): PaidShare =>
+  otherShares(asked).find((share) => share.bookingId === bookingId) ?? ownShare(asked);
+
+/** A card or bank account is kept for later, as the client agreed. */
+export function cardKept(
+  { id: cardId, last4, way }: CardUsed,
+  { consent, use }: { readonly consent: string; readonly use?: KeptFor | undefined },
+  at: Instant,
+): Fact {
+  return { kind: 'cardKept', at, cardId, last4, consent, ...(way ? { way } : {}), ...(use ? { use } : {}) };
+}

@@ -1,0 +1,29 @@
+import type { Standing } from '#core/booking/standing';
+import { feeOn } from '#core/fee/feeOn';
+import { least, type Minor, remainder } from '#core/money/minor';
+import type { FeeCharged } from '#core/paying/request';
+
+/** `charged` is asked of the card or account: the sum that counts, and the fee where one is passed on. */
+export type FeePassedOn = { readonly charged: Minor; readonly fee?: FeeCharged };
+
+/** What is charged for a sum: with the fee, where the terms pass a card's on. */
+export function withFee(
+  { agreed }: Pick<Standing, 'agreed'>,
+  tax: Minor,
+  amount: Minor,
+  way: 'card' | 'debit' = 'card',
+): FeePassedOn {
+  if (way === 'debit') return { charged: amount };
+  const passedOn = feeOn({ terms: agreed.terms, total: agreed.total, tax, amount });
+  if (!passedOn) return { charged: amount };
+  return { charged: passedOn.charge, fee: { amount: passedOn.fee, tax: passedOn.tax } };
+}
+
+/** What is still to be charged for a part of the plan: less what is on its way for it. */
+export const chargeOfPart = (standing: Standing, part: number, tax: Minor, way?: 'card' | 'debit'): FeePassedOn => {
+  const { left, coming } = standing.parts[part]!;
+  return withFee(standing, tax, remainder(left, coming), way);
+};
+
+/** What is taken of a sum that was reserved with a request: what is due with the yes, and no more than was reserved. */
+export const takenOfReserved = (reserved: Minor, dueNow: Minor): Minor => least(reserved, dueNow);
