@@ -7,7 +7,7 @@ const allowed: Record<string, { areas: string[]; packages: RegExp }> = {
   core: { areas: ['core'], packages: /^temporal-polyfill$/ },
   contracts: { areas: ['contracts', 'core'], packages: /^zod$/ },
   server: { areas: ['server', 'contracts', 'core'], packages: /./ },
-  world: { areas: ['world', 'core', 'server/ports'], packages: /./ },
+  world: { areas: ['world', 'core', 'contracts/core', 'server/ports'], packages: /./ },
   islands: {
     areas: ['islands', 'theme', 'contracts', 'core'],
     packages: /^(?!node:|drizzle|pg$|@electric|better-auth|nodemailer|mailparser|astro)/,

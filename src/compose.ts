@@ -53,9 +53,9 @@ export type App = Awaited<ReturnType<typeof compose>>;
 /** Over HTTP, to this installation's own address: the way that a real processor's events come in. */
 const overHttp =
   (address: string): Post =>
-  async (body, headers) => {
+  async (provider, body, headers) => {
     const signal = AbortSignal.timeout(10_000);
-    return fetch(`${address}/api/events/cards`, { method: 'POST', body, headers, signal });
+    return fetch(`${address}/api/events/${provider}`, { method: 'POST', body, headers, signal });
   };
 
 /** Puts the parts together: picks the world and the database, gives the use cases. */
@@ -78,7 +78,7 @@ export async function compose(
   const deps: Deps = {
     db,
     clock: world.clock,
-    providers: withDeadlines(world.providers, given.deadlines),
+    adapters: withDeadlines(world.adapters, given.deadlines),
     mailbox: mailboxWithDeadline(world.mailbox, given.deadlines),
     outbox: { wake: () => outbox.wake() },
     baseUrl: config.baseUrl,
@@ -131,7 +131,9 @@ export async function compose(
     standIns: (mailSearch: string) => standInsView(world, clockMoves.moving(), mailSearch),
     repeatEvent: repeatEvent(world),
     steerRenewals: steerRenewals(world),
-    receiveEvent: (body: string, headers: Headers) => receiveEvent(deps, eventSecrets, body, headers),
+    receiveEvent: (provider: string, body: string, headers: Headers) => receiveEvent(deps, provider, body, headers),
+    /** What the policy of pages lets frame in besides our own. */
+    frameOrigins: Object.values(world.adapters).flatMap((adapter) => adapter.frameOrigins),
     eventSecrets,
     queries,
     ...useCases(deps),

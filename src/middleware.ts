@@ -30,10 +30,14 @@ function openingOf({ routePattern, request, url }: APIContext): { opening: Openi
   return { opening: found?.route.right ?? null, queued: found?.route.limits.queued ?? false };
 }
 
+/** Where the processors' frames come from; nothing before the application is there. */
+const framesOf = ({ locals }: { readonly locals: Partial<App.Locals> }): readonly string[] =>
+  locals.app?.frameOrigins ?? [];
+
 /** Each request finds the application and the person who is signed in; who is not is sent to sign in. */
 export const onRequest = defineMiddleware(async (context, next) => {
   try {
-    return await applyHeaders(await answer(context, next), context.url);
+    return await applyHeaders(await answer(context, next), context.url, framesOf(context));
   } catch (error) {
     // Pages and endpoints that do not say it themselves: the database went away, or there is a bug.
     log.error({ err: error }, 'a request failed');
@@ -41,7 +45,7 @@ export const onRequest = defineMiddleware(async (context, next) => {
     const { headers } = context.request;
     const page = !context.url.pathname.startsWith('/api/') && headers.get('accept')?.includes('text/html');
     const response = page ? told(status, requestNow()?.request) : failed(error);
-    return applyHeaders(response, context.url);
+    return applyHeaders(response, context.url, framesOf(context));
   }
 });
 

@@ -1,7 +1,7 @@
 import { type OpenDatabase, openDatabase } from '#server/database/open';
 import { extensions, overPglite } from '#server/database/openDirectory';
 import { onlyInside } from '#server/database/onlyInside';
-import { migrationsFolder } from '#server/database/migrations';
+import { migrationSets } from '#server/database/migrations';
 import { PGlite } from '@electric-sql/pglite';
 import { createHash, randomUUID } from 'node:crypto';
 import { existsSync, readdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
@@ -15,8 +15,9 @@ export const freshDatabase = (server = process.env.OSTENDO_TEST_SERVER): Promise
 
 const migrationsDigest = (): string => {
   const hash = createHash('sha256');
-  for (const name of readdirSync(migrationsFolder).sort())
-    if (name.endsWith('.sql')) hash.update(readFileSync(join(migrationsFolder, name)));
+  for (const { migrationsFolder } of migrationSets)
+    for (const name of readdirSync(migrationsFolder).sort())
+      if (name.endsWith('.sql')) hash.update(readFileSync(join(migrationsFolder, name)));
   return hash.digest('hex').slice(0, 16);
 };
 

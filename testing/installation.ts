@@ -57,7 +57,9 @@ export async function installation(
   const composed = await compose(config, {
     opened,
     ...(deadlines ? { deadlines } : {}),
-    post: async (body, headers) => ({ ok: (await receiving.app!.receiveEvent(body, new Headers(headers))) === 200 }),
+    post: async (provider, body, headers) => ({
+      ok: (await receiving.app!.receiveEvent(provider, body, new Headers(headers))) === 200,
+    }),
   });
   receiving.app = composed;
   const app = asThemselves(composed);

@@ -9,7 +9,9 @@ const receiving: { app?: App } = {};
 const opened = await openDatabase({ ...config, durable: false });
 const app = await compose(config, {
   opened,
-  post: async (body, headers) => ({ ok: (await receiving.app!.receiveEvent(body, new Headers(headers))) === 200 }),
+  post: async (provider, body, headers) => ({
+    ok: (await receiving.app!.receiveEvent(provider, body, new Headers(headers))) === 200,
+  }),
 });
 receiving.app = app;
 const started = Date.now();

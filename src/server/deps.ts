@@ -1,12 +1,12 @@
 import type { Vault } from '#server/vault';
-import type { Clock, Mailbox, Providers } from '#server/ports';
+import type { Clock, Mailbox, Adapters } from '#server/ports';
 import type { Database, Report } from '#server/database/open';
 
 /** What use cases are given; nothing in them reaches for the world by itself. */
 export type Deps = {
   readonly db: Database;
   readonly clock: Clock;
-  readonly providers: Providers;
+  readonly adapters: Adapters;
   readonly mailbox: Mailbox;
   /** Told that a letter was committed. */
   readonly outbox: { readonly wake: () => void };

@@ -22,7 +22,7 @@ export type CardRequest = {
 
 export type LiveAuthorisation = { readonly reference: string; readonly amount: Minor; readonly currency: string };
 
-/** What an account at a processor can do. */
+/** What an account at a processor can do. What one cannot is never asked of it. */
 export type Abilities = {
   readonly way: 'card' | 'debit' | 'reader';
   /** Hours for which an authorisation is honoured, and one that renews another; 0 where none can be placed. */
@@ -30,38 +30,64 @@ export type Abilities = {
   readonly renewValidHours: number;
   /** Whether an authorisation can be captured more than once, the rest staying held in between. */
   readonly captures: 'one' | 'several';
+  /** Whether an authorisation in force can be made to last longer, or of a greater sum. */
+  readonly extends: boolean;
+  readonly raises: boolean;
+  /** Whether an authorisation can be placed with the card at hand, and as an amount that is only estimated. */
+  readonly cardPresent: boolean;
+  readonly estimates: boolean;
+  /** Whether a payment may be approved for less than was asked (`part` of the answer). */
+  readonly parts: boolean;
+  /** Whether the payer's bank asks before it disputes a payment. */
+  readonly inquiries: boolean;
   /** Days until a payment counts; 0 where it counts at once. */
   readonly settleDays: number;
   readonly fee: { readonly percent: Decimal; readonly fixed: Minor };
 };
-export type Provider = {
-  readonly id: string;
+export type Access = { readonly token: string; readonly until: Instant };
+export type Mode = 'test' | 'live';
+/** An account as its processor names it, with the access that its owner has given. */
+export type Granted = {
+  readonly account: string;
+  readonly mode: Mode;
+  readonly currency: string;
+  readonly access: Access;
+};
+
+/**
+ * One processor, all that is particular to it: connecting, its frame, its calls, its events and how they are signed. Another
+ * one is another entry of `Adapters`, in a folder of its own; nothing else knows its name.
+ */
+export interface Adapter {
   readonly name: string;
   readonly abilities: Abilities;
   readonly currencies: readonly string[];
-};
-export type Access = { readonly token: string; readonly until: Instant };
-export type Mode = 'test' | 'live';
-
-/** The processors that an owner can have an account at. */
-export interface Providers {
-  readonly all: readonly Provider[];
+  /** Seconds that it has to answer a call. */
+  readonly deadline: number;
+  /** Where its frame comes from, besides our own address: what the policy of our pages lets in (`https://host`). */
+  readonly frameOrigins: readonly string[];
   /** The processor's page on which the owner agrees; it leads back with a code and the same state. */
-  agreeUrl(about: { provider: string; mode: Mode; currency: string; state: string }): string;
-  /** Null for a code that is unknown or was used. */
-  exchange(code: string): Promise<{
-    readonly account: string;
-    readonly provider: string;
-    readonly mode: Mode;
-    readonly currency: string;
-    readonly access: Access;
-  } | null>;
+  agreeUrl(about: { readonly mode: Mode; readonly currency: string; readonly state: string }): string;
+  /** Null for a code that is unknown, was used, or is another processor's. */
+  exchange(code: string): Promise<Granted | null>;
   /** Null where the processor refuses; a repeat with the same access is answered as before. @throws where it cannot be reached */
   renew(account: string, access: string): Promise<Access | null>;
   /** The page in which a client types a number, framed by ours. */
   frame(account: string): string;
   open(account: string, access: string): CardProcessor;
+  readonly events: {
+    /** The account that an event says it is of, before anything of it is believed; null where it says none. */
+    accountIn(body: string): string | null;
+    /** `unsigned`: not by this processor, changed on its way, or old. `unknown`: it says nothing that is understood. */
+    read(
+      body: string,
+      headers: Headers,
+      mode: Mode,
+    ): { readonly id: string; readonly event: ProcessorEvent } | 'unsigned' | 'unknown';
+  };
 }
+/** The processors that an owner can have an account at, by the id that accounts are kept with. */
+export type Adapters = Readonly<Record<string, Adapter>>;
 
 /** @throws where it cannot be reached, does not take the access, or a key comes again with other content. */
 export interface CardProcessor {
@@ -93,7 +119,7 @@ export interface CardProcessor {
 export type ProcessorEvent = { readonly account: string } & ProcessorNews;
 export type ProcessorNews =
   | { readonly type: 'request.answered'; readonly key: string; readonly answer: ProcessorAnswer }
-  /** The payer's bank had a payment sent back that had settled. */
+  /** A payment that had counted was taken back: by the payer's bank, or reversed by the processor. */
   | {
       readonly type: 'payment.returned';
       readonly payment: string;
@@ -146,7 +172,7 @@ export interface Mailbox {
 /** The stand-ins as the application's clock moves them; null parts where the real world is connected. */
 export interface World {
   readonly clock: Clock;
-  readonly providers: Providers;
+  readonly adapters: Adapters;
   readonly mailbox: Mailbox;
   /** Carries out what is due in the world by itself: expiries, payouts, events. @returns whether anything was. */
   advance(): Promise<boolean>;

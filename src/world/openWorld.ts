@@ -1,7 +1,7 @@
 import type { Instant } from '#core/calendar/instant';
 import { advanceNetwork, nextNetworkMoment } from '#world/cardNetwork/advance';
 import { deliverEvents, type Post, repeatEvent, type SecretOf } from '#world/cardNetwork/events';
-import { agree, openProviders } from '#world/accounts/providers';
+import { agree, openStandIns } from '#world/accounts/adapters';
 import { outcomeAtReader, presentCard, readerScreen } from '#world/accounts/reader';
 import { accountsView, refuseRenewals } from '#world/accounts/view';
 import { type BankBehaviour, testBankAccount, testBankAccounts } from '#world/accounts/testBankAccounts';
@@ -31,7 +31,7 @@ export async function openWorld(settings: {
   const mailbox = openMailbox(db, clock, smtpUrl ? openSmtp(smtpUrl) : null);
   return {
     clock,
-    providers: openProviders({ db, clock, baseUrl }),
+    adapters: openStandIns({ db, clock, baseUrl, eventSecrets }),
     mailbox: mailbox.port,
     mail: mailbox,
     /** Carries out what is due in the world and delivers its events. @returns whether anything happened */

@@ -1,4 +1,5 @@
 import type { Instant } from '#core/calendar/instant';
+import type { Minor } from '#core/money/minor';
 
 /** What a card processor answers to any request; asked again with the same key it answers the same. */
 export type ProcessorAnswer =
@@ -8,8 +9,10 @@ export type ProcessorAnswer =
       readonly at: Instant;
       readonly expires?: Instant;
       readonly last4?: string;
+      /** Approved for so much alone, where a processor does that; what is missing is still owed. */
+      readonly part?: Minor;
     }
-  /** Collected from a bank account: it counts from then on, unless an event says that it came back. */
+  /** Taken in, and decided later: collected from a bank account, it counts from then on unless an event says otherwise. */
   | {
       readonly outcome: 'pending';
       readonly reference: string;

@@ -20,6 +20,7 @@ export type AnsweredOn = {
   readonly at: Instant;
 };
 type Of<K extends IntentRequest['kind']> = Extract<IntentRequest, { kind: K }>;
+type Approved = Extract<Ended, { outcome: 'approved' }>;
 type Declined = Extract<Ended, { outcome: 'declined' }>;
 
 const declined = (asked: Asked, { id: cardId, last4 }: CardUsed, { code, decline }: Declined, at: Instant): Fact => ({
@@ -28,8 +29,9 @@ const declined = (asked: Asked, { id: cardId, last4 }: CardUsed, { code, decline
 });
 
 /** What a payment adds to one booking: its share, with the card that is kept and the price that it settles. */
-function paid(asked: Asked, { card }: Of<'pay' | 'charge'>, { bookingId, deal, at }: AnsweredOn): Fact[] {
-  const { amount, fee, tip, settles, consent } = shareFor(asked, bookingId);
+function paid(asked: Asked, { card }: Of<'pay' | 'charge'>, { part }: Approved, on: AnsweredOn): Fact[] {
+  const { bookingId, deal, at } = on;
+  const { amount, fee, tip, settles, consent } = shareFor(asked, bookingId, part);
   const received: Fact = {
     ...{ kind: 'received', at, receiptId: asked.id, amount, method: card.way ?? 'card' },
     ...(fee ? { fee: fee.amount, feeTax: fee.tax } : {}),
@@ -40,7 +42,7 @@ function paid(asked: Asked, { card }: Of<'pay' | 'charge'>, { bookingId, deal, a
   const settled: Fact[] = settles ? [{ kind: 'changed', at, before: deal, after: settles, ...about }] : [];
   // A bank account was kept when it was sent for.
   const kept = keepsCard(asked) && !asked.sent ? [cardKept(card, { consent }, at)] : [];
-  return [...settled, received, ...kept];
+  return [...settled, ...(amount > 0 ? [received] : []), ...kept];
 }
 
 function ofHold({ amount }: Asked, { card, renews }: Of<'hold'>, answer: Ended, at: Instant): Fact {
@@ -83,7 +85,7 @@ export function factsOfAnswer(asked: Asked, answer: Ended, on: AnsweredOn): Fact
   switch (request.kind) {
     case 'pay':
     case 'charge':
-      if (answer.outcome === 'approved') return paid(asked, request, on);
+      if (answer.outcome === 'approved') return paid(asked, request, answer, on);
       return asked.sent ? factsOfReturned(asked, answer.code, on) : [declined(asked, request.card, answer, at)];
     case 'reserve': {
       const { card, consent } = request;

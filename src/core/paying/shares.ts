@@ -1,6 +1,6 @@
 import type { Fact, KeptFor } from '#core/booking/facts';
 import type { Instant } from '#core/calendar/instant';
-import { type Minor, minor } from '#core/money/minor';
+import { least, type Minor, minor, remainder, sum } from '#core/money/minor';
 import type { CardUsed, IntentRequest, PaidShare } from '#core/paying/request';
 
 /** What a processor was asked for, as it was committed before the call. */
@@ -37,9 +37,18 @@ export function ownShare({ request, amount, bookingId }: Asked): PaidShare {
 export const otherShares = ({ request, bookingId }: Pick<Asked, 'request' | 'bookingId'>): readonly PaidShare[] =>
   request.kind === 'pay' ? (request.shares ?? []).filter((share) => share.bookingId !== bookingId) : [];
 
-/** What counts towards one of the bookings that a payment is for. */
-export const shareFor = (asked: Asked, bookingId: string): PaidShare =>
-  otherShares(asked).find((share) => share.bookingId === bookingId) ?? ownShare(asked);
+/**
+ * What counts towards one of the bookings that a payment is for.
+ * @param part so much alone was approved: it fills the shares in their order, without fee, tip or settling of the price
+ */
+export function shareFor(asked: Asked, bookingId: string, part?: Minor): PaidShare {
+  const own = ownShare(asked);
+  const all = [own, ...otherShares(asked)];
+  const found = all.find((share) => share.bookingId === bookingId) ?? own;
+  if (part === undefined || part >= asked.amount) return found;
+  const before = sum(all.slice(0, all.indexOf(found)).map(({ amount }) => amount));
+  return { bookingId, consent: found.consent, amount: least(found.amount, remainder(part, before)) };
+}
 
 /** A card or bank account is kept for later, as the client agreed. */
 export function cardKept(

@@ -6,13 +6,15 @@ import type { APIRoute } from 'astro';
 export const POST: APIRoute = async ({ locals, request, redirect }) => {
   const text = await readForm(request);
   if (!text) return problem(400, 'unreadable');
-  const provider = locals.app.deps.providers.all.find(({ id }) => id === text('provider'));
+  const provider = text('provider');
+  const { adapters } = locals.app.deps;
   const currency = text('currency');
-  if (!provider?.currencies.includes(currency)) return problem(422, 'invalid_input', { path: 'provider' });
+  if (!Object.hasOwn(adapters, provider) || !adapters[provider]!.currencies.includes(currency))
+    return problem(422, 'invalid_input', { path: 'provider' });
   const state = text('state');
   if (text('answer') !== 'yes') return redirect(`/set-up/connected?${new URLSearchParams({ state }).toString()}`, 303);
   const mode = text('mode') === 'live' ? 'live' : 'test';
   if (mode === 'live' && !locals.app.config.standInsOpen) return problem(404, 'not_found');
-  const code = await locals.app.world.agree({ provider: provider.id, mode, currency });
+  const code = await locals.app.world.agree({ provider, mode, currency });
   return redirect(`/set-up/connected?${new URLSearchParams({ state, code }).toString()}`, 303);
 };

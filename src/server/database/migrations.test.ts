@@ -149,6 +149,31 @@ describe('an installation whose parts had their names as keys', () => {
   });
 });
 
+describe('the tables of the stand-ins', () => {
+  const baseline = async (db: PGlite): Promise<unknown> => {
+    const text = readFileSync(new URL('../../world/migrations/0000_baseline.sql', import.meta.url), 'utf8');
+    for (const statement of text.split('--> statement-breakpoint')) await db.exec(statement);
+    const columns = await db.query(
+      `select table_name, column_name, data_type, is_nullable, column_default from information_schema.columns
+       where table_schema = 'world' order by 1, 2`,
+    );
+    const indexes = await db.query(`select indexname, indexdef from pg_indexes where schemaname = 'world' order by 1`);
+    return [columns.rows, indexes.rows];
+  };
+  it('are taken over as they stand in a directory from before, and made where there are none', async () => {
+    const [before, none] = [await PGlite.create({ extensions }), await PGlite.create({ extensions })];
+    for (const name of files) await apply(before, name);
+    await before.exec(
+      `insert into world.vault (token, account, behaviour, last4) values ('t', 'a', 'approves', '7315')`,
+    );
+    const [taken, made] = [await baseline(before), await baseline(none)];
+    expect(taken).to.deep.equal(made);
+    expect((await before.query('select token from world.vault')).rows).to.deep.equal([{ token: 't' }]);
+    await before.close();
+    await none.close();
+  });
+});
+
 describe('a new installation', () => {
   it('has no account of anybody', async () => {
     const db = await PGlite.create({ extensions });

@@ -1,5 +1,5 @@
 import { lockDirectory } from '#server/database/directoryLock';
-import { casing, migrationsFolder } from '#server/database/migrations';
+import { casing, migrationSets } from '#server/database/migrations';
 import type { Database, OpenDatabase } from '#server/database/open';
 import { SyncedFileSystem, syncedStart } from '#server/database/syncedFileSystem';
 import { PGlite } from '@electric-sql/pglite';
@@ -50,6 +50,6 @@ function closeToOthers(folder: string): void {
 
 export async function overPglite(client: PGlite): Promise<OpenDatabase> {
   const db = drizzle({ client, casing });
-  await migrate(db, { migrationsFolder });
+  for (const set of migrationSets) await migrate(db, set);
   return { db: db as unknown as Database, engine: 'PGlite', close: () => client.close() };
 }

@@ -1,6 +1,6 @@
 import { DatabaseAway, mustRepeat, saysAway } from '#server/database/away';
 import type { Database, OpenDatabase, Report, Tx } from '#server/database/open';
-import { casing, migrationsFolder } from '#server/database/migrations';
+import { casing, migrationSets } from '#server/database/migrations';
 import { drizzle } from 'drizzle-orm/node-postgres';
 import { migrate } from 'drizzle-orm/node-postgres/migrator';
 import { NodePgSession } from 'drizzle-orm/node-postgres';
@@ -102,7 +102,7 @@ async function migrateAlone(pool: pg.Pool, db: ServerDatabase): Promise<void> {
     // Another process may take its time to migrate.
     await guard.query('set lock_timeout = 0');
     await guard.query('select pg_advisory_lock($1)', [migrationLock]);
-    await migrate(db, { migrationsFolder });
+    for (const set of migrationSets) await migrate(db, set);
     await guard.query('select pg_advisory_unlock($1)', [migrationLock]);
   } finally {
     guard.release(true);

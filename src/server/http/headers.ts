@@ -4,7 +4,13 @@ import { randomBytes } from 'node:crypto';
 const developing = import.meta.env?.DEV === true;
 
 /** Scripts only from here, by the hashes that Astro gives for its own; nothing from outside, nowhere to be framed. */
-const directives = (scriptHashes: string, nonce: string, ancestors: string): string =>
+type Allowed = {
+  readonly scriptHashes: string;
+  readonly nonce: string;
+  readonly ancestors: string;
+  readonly frames: string;
+};
+const directives = ({ scriptHashes, nonce, ancestors, frames }: Allowed): string =>
   [
     `default-src 'self'`,
     `script-src 'self'${developing ? " 'unsafe-inline'" : scriptHashes}`,
@@ -16,7 +22,7 @@ const directives = (scriptHashes: string, nonce: string, ancestors: string): str
     `img-src 'self' data:`,
     `font-src 'self' data:`,
     `connect-src 'self'`,
-    `frame-src 'self'`,
+    `frame-src 'self'${frames}`,
     `worker-src 'self' blob:`,
     `object-src 'none'`,
     `base-uri 'none'`,
@@ -30,10 +36,17 @@ const ancestorsOf = (pathname: string): string => {
   return pathname === '/book' || pathname === '/book/' ? '*' : "'none'";
 };
 
-/** The policy of a page, with the hashes of scripts and the nonce of styles that a given one allows. */
-export function contentPolicy(given: string, pathname: string): string {
+/** The policy of a page, with the frames of processors, and the hashes of scripts and the nonce of styles that a given one allows. */
+export function contentPolicy(given: string, pathname: string, frameOrigins: readonly string[] = []): string {
   const all = (pattern: RegExp): string => (given.match(pattern) ?? []).map((each) => ` ${each}`).join('');
-  return directives(all(/'sha256-[^']+'/g), all(/'nonce-[\w+/=-]+'/g), ancestorsOf(pathname));
+  return directives({
+    ...{ scriptHashes: all(/'sha256-[^']+'/g), nonce: all(/'nonce-[\w+/=-]+'/g), ancestors: ancestorsOf(pathname) },
+    // What a page was given before stays: the built server's own entry puts the policy on once more.
+    frames: [...new Set([...frameOrigins, ...(/frame-src ([^;]*)/.exec(given)?.[1]?.split(' ') ?? [])])]
+      .filter((each) => each.startsWith('https://'))
+      .map((each) => ` ${each}`)
+      .join(''),
+  });
 }
 
 /** On everything that is answered: pages, assets, errors. */
@@ -62,10 +75,10 @@ async function withStyleNonce(response: Response): Promise<Response> {
 }
 
 /** Puts the security headers on a response. The built server's own entry does the same for what never comes here. */
-export async function applyHeaders(given: Response, url: URL): Promise<Response> {
+export async function applyHeaders(given: Response, url: URL, frameOrigins: readonly string[] = []): Promise<Response> {
   const response = await withStyleNonce(given);
   const policy = response.headers.get('content-security-policy') ?? '';
-  response.headers.set('content-security-policy', contentPolicy(policy, url.pathname));
+  response.headers.set('content-security-policy', contentPolicy(policy, url.pathname, frameOrigins));
   for (const [name, value] of steadyHeaders) response.headers.set(name, value);
   if (!response.headers.has('cache-control')) response.headers.set('cache-control', 'no-store');
   return response;

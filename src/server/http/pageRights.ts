@@ -57,7 +57,7 @@ export const pageRights = {
   '/api/auth/[...all]': 'anybody',
   '/api/demo/sign-in': 'anybody',
   // Signed by the processor that sends them.
-  '/api/events/cards': 'anybody',
+  '/api/events/[provider]': 'anybody',
 } as const satisfies Readonly<Record<string, Opening>>;
 
 /** The pattern under which the table of routes answers. */

@@ -10,6 +10,7 @@ import { recoverIntents } from '#server/intents/carryOut';
 import { failureOf } from '#server/http/failure';
 import { recordPayment } from '#server/usecases/recordPayment';
 import { payByClient } from '#server/usecases/payByClient';
+import { everyAdapter } from '#server/ways/adapters';
 import { verify } from '#server/verify/verify';
 import { expect } from 'chai';
 import { eq, sql } from 'drizzle-orm';
@@ -39,17 +40,17 @@ describe('what a crash or a repeat leaves', () => {
   /** The process dies around its call to the card network. */
   const dying = (when: 'before' | 'after'): Deps => ({
     ...app.deps,
-    providers: {
-      ...app.deps.providers,
+    adapters: everyAdapter(app.deps.adapters, (adapter) => ({
+      ...adapter,
       open: (account, access) => {
-        const processor = app.deps.providers.open(account, access);
+        const processor = adapter.open(account, access);
         const charge: typeof processor.charge = async (request) => {
           if (when === 'after') await processor.charge(request);
           throw new Error('the process died');
         };
         return { ...processor, charge };
       },
-    },
+    })),
   });
   const paying =
     (deps: Deps) =>
@@ -109,19 +110,24 @@ describe('what a crash or a repeat leaves', () => {
         'webhook-timestamp': String(Math.floor(now.getTime() / 1000)),
         'webhook-signature': new Webhook(secret).sign('evt_forged', now, signed),
       });
-    expect(await app.receiveEvent(body, headers(Buffer.from('another secret').toString('base64')))).to.equal(401);
-    expect(await app.receiveEvent(body, headers(app.eventSecrets('live'), '{}'))).to.equal(401);
-    expect(await app.receiveEvent(body, headers(app.eventSecrets('test'))), 'of the other mode').to.equal(401);
+    expect(await app.receiveEvent('tarn', body, headers(Buffer.from('another secret').toString('base64')))).to.equal(
+      401,
+    );
+    expect(await app.receiveEvent('tarn', body, headers(app.eventSecrets('live'), '{}'))).to.equal(401);
+    expect(await app.receiveEvent('tarn', body, headers(app.eventSecrets('test'))), 'of the other mode').to.equal(401);
     const nobodys = body.replace(ours!.reference, 'an account of nobody');
-    expect(await app.receiveEvent(nobodys, headers(app.eventSecrets('live'), nobodys))).to.equal(401);
-    expect(await app.receiveEvent(body, new Headers())).to.equal(401);
+    expect(await app.receiveEvent('tarn', nobodys, headers(app.eventSecrets('live'), nobodys))).to.equal(401);
+    expect(await app.receiveEvent('tarn', body, new Headers())).to.equal(401);
+    const good = () => headers(app.eventSecrets('live'));
+    expect(await app.receiveEvent('fell', body, good()), 'signed well, for another processor').to.equal(401);
+    expect(await app.receiveEvent('constructor', body, good())).to.equal(404);
     const nonsense = JSON.stringify({ account: ours!.reference, type: 'party' });
-    expect(await app.receiveEvent(nonsense, headers(app.eventSecrets('live'), nonsense))).to.equal(422);
+    expect(await app.receiveEvent('tarn', nonsense, headers(app.eventSecrets('live'), nonsense))).to.equal(422);
     const test = await connected(app, { provider: 'tarn', mode: 'test', currency: 'EUR' });
     const [other] = await app.deps.db.select().from(payAccounts).where(eq(payAccounts.id, test));
     const foreign = body.replace(ours!.reference, other!.reference);
     expect(
-      await app.receiveEvent(foreign, headers(app.eventSecrets('test'), foreign)),
+      await app.receiveEvent('tarn', foreign, headers(app.eventSecrets('test'), foreign)),
       'a test account speaks for itself alone',
     ).to.equal(403);
     expect(await received()).to.equal(0);
@@ -171,11 +177,10 @@ describe('what a crash or a repeat leaves', () => {
     if (!made.ok) throw new Error(made.refusal.code);
     id = made.value.id;
     link = await app.linkSentTo('ines@example.com');
-    const { providers } = app.world;
-    const { open } = providers;
+    const { open } = app.world.adapters.tarn!;
     const silent = () => new Promise<never>(() => undefined);
     let hangs = true;
-    providers.open = (account, access) => {
+    app.world.adapters.tarn!.open = (account, access) => {
       const processor = open(account, access);
       return hangs ? { ...processor, charge: silent, authorise: silent } : processor;
     };
@@ -193,7 +198,7 @@ describe('what a crash or a repeat leaves', () => {
     await recoverIntents(app.deps, -1);
     expect(await received()).to.equal(240_00);
     expect((await app.world.network()).payments).to.have.length(1);
-    providers.open = open;
+    app.world.adapters.tarn!.open = open;
   });
 
   it('a clock that goes back an hour makes nothing wait for it to come round again', async () => {

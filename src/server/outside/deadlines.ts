@@ -1,5 +1,6 @@
 import { OutsideFailed } from '#server/outside/outsideFailed';
-import type { CardProcessor, Mailbox, Providers } from '#server/ports';
+import { everyAdapter } from '#server/ways/adapters';
+import type { Adapter, Adapters, CardProcessor, Mailbox } from '#server/ports';
 import {
   circuitBreaker,
   ConsecutiveBreaker,
@@ -11,8 +12,9 @@ import {
   wrap,
 } from 'cockatiel';
 
-/** Seconds that a service outside has to answer. A client waits for a processor, nobody for a mail server. */
-export const usualDeadlines = { processor: 15, mailbox: 60 } as const;
+/** Seconds that a mail server has to answer: nobody waits for it. Each adapter says how long a processor has. */
+const mailSeconds = 60;
+/** Others than the usual ones, for all processors and for the mail server. */
 export type Deadlines = { readonly processor: number; readonly mailbox: number };
 
 /** After so many calls in a row without an answer, the next ones fail at once for so long. */
@@ -59,8 +61,11 @@ const calls = [
   'liveAuthorisations',
 ] as const satisfies readonly (keyof CardProcessor)[];
 
-/** The processors with deadlines; each account has its own patience, so that one that is silent stops no other. */
-export function withDeadlines(providers: Providers, { processor: seconds }: Deadlines = usualDeadlines): Providers {
+/** The processors with their deadlines; each account has its own patience, so that one that is silent stops no other. */
+export const withDeadlines = (adapters: Adapters, given?: Deadlines): Adapters =>
+  everyAdapter(adapters, (adapter) => withDeadline(adapter, given?.processor));
+
+function withDeadline(adapter: Adapter, seconds: number = adapter.deadline): Adapter {
   const policies = new Map<string, IPolicy>();
   const policyOf = (account: string): IPolicy => {
     const known = policies.get(account) ?? policyFor(seconds);
@@ -68,10 +73,10 @@ export function withDeadlines(providers: Providers, { processor: seconds }: Dead
     return known;
   };
   return {
-    ...bounded('the processor', policyFor(seconds), providers, ['exchange', 'renew']),
-    open: (account, access) => bounded('the processor', policyOf(account), providers.open(account, access), calls),
+    ...bounded('the processor', policyFor(seconds), adapter, ['exchange', 'renew']),
+    open: (account, access) => bounded('the processor', policyOf(account), adapter.open(account, access), calls),
   };
 }
 
-export const mailboxWithDeadline = (mailbox: Mailbox, { mailbox: seconds }: Deadlines = usualDeadlines): Mailbox =>
-  bounded('the mail server', policyFor(seconds), mailbox, ['send']);
+export const mailboxWithDeadline = (mailbox: Mailbox, given?: Deadlines): Mailbox =>
+  bounded('the mail server', policyFor(given?.mailbox ?? mailSeconds), mailbox, ['send']);

@@ -38,7 +38,7 @@ async function journalOf(db: Database, bookingId: string): Promise<JournalView[]
 
 /** One booking whole: what was agreed and what happened. Its standing is computed from that where it is shown. */
 export async function bookingView(
-  { db, providers }: Pick<Deps, 'db' | 'providers'>,
+  { db, adapters }: Pick<Deps, 'db' | 'adapters'>,
   number: string,
   now: Instant,
 ): Promise<BookingView | null> {
@@ -60,8 +60,8 @@ export async function bookingView(
     .where(and(eq(errands.bookingId, id), eq(errands.state, 'waiting'), ne(errands.kind, 'turn')))
     .orderBy(asc(errands.at));
   const underWay = await paymentUnderWay(db, id);
-  const offered = await offeredFor(db, { providers }, [booking], now);
-  const all = await connectedAccounts(db, providers, now);
+  const offered = await offeredFor(db, { adapters }, [booking], now);
+  const all = await connectedAccounts(db, adapters, now);
   const usual = offered.online[0]?.id;
   // Test accounts are not offered beside live ones.
   const live = all.some((account) => account.live);

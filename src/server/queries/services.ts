@@ -87,7 +87,7 @@ export async function servicesView(db: Database, now: Instant): Promise<Services
 
 /** A booking to be changed, with what its editor offers. */
 export async function changeView(
-  deps: Pick<Deps, 'db' | 'providers'>,
+  deps: Pick<Deps, 'db' | 'adapters'>,
   number: string,
   now: Instant,
 ): Promise<ChangeView | null> {

@@ -8,27 +8,34 @@ import { business, services } from '#server/database/schema/business';
 import { cards } from '#server/database/schema/clients';
 import { payAccounts } from '#server/database/schema/ways';
 import type { Deps } from '#server/deps';
+import { adapterOf } from '#server/ways/adapters';
 import { processorOf } from '#server/ways/payAccounts';
 import { asc, eq } from 'drizzle-orm';
 
 /** What an offer looks like on a client's page. */
 export async function offeredOnPage(
   db: Database | Tx,
-  { providers }: Pick<Deps, 'providers'>,
+  { adapters }: Pick<Deps, 'adapters'>,
   { ways, online, test }: OfferedWays,
   about: { readonly now: Instant; readonly consentOf: (account: ConnectedAccount) => string },
 ): Promise<OfferedOnPage> {
   const { now, consentOf } = about;
   const [owner] = await db.select({ transferTo: business.transferTo, timeZone: business.timeZone }).from(business);
   const { timeZone, transferTo } = owner!;
-  const rows = await db.select({ id: payAccounts.id, reference: payAccounts.reference }).from(payAccounts);
+  const rows = await db
+    .select({ id: payAccounts.id, reference: payAccounts.reference, provider: payAccounts.provider })
+    .from(payAccounts);
+  const frameOf = (id: string): string => {
+    const { provider, reference } = rows.find((row) => row.id === id)!;
+    return adapterOf(adapters, provider).frame(reference);
+  };
   const settles = (days: number): string | null =>
     days === 0 ? null : longDate(localDate(addHours(now, days * 24), timeZone), localDate(now, timeZone));
   return {
     ...{ ways, test, transferTo: ways.includes('transfer') ? transferTo : '' },
     online: online.map((account) => ({
       ...{ account: account.id, way: account.way as 'card' | 'debit', consent: consentOf(account) },
-      frame: providers.frame(rows.find(({ id }) => id === account.id)!.reference),
+      frame: frameOf(account.id),
       settles: settles(account.settleDays),
     })),
   };
@@ -36,7 +43,7 @@ export async function offeredOnPage(
 
 /** Ways to pay in set-up: accounts with what hangs on them, what could be connected, what is shown. */
 export async function waysView(deps: Deps, standInsOpen: boolean): Promise<WaysView> {
-  const { db, providers, clock } = deps;
+  const { db, adapters, clock } = deps;
   const now = clock.now();
   const [owner] = await db.select().from(business);
   const rows = await db.select().from(payAccounts).orderBy(asc(payAccounts.seq));
@@ -54,7 +61,7 @@ export async function waysView(deps: Deps, standInsOpen: boolean): Promise<WaysV
   return {
     ...{ ways: owner!.ways, transferTo: owner!.transferTo, accounts },
     modes: standInsOpen ? ['test', 'live'] : ['test'],
-    providers: providers.all.map(({ id, name, abilities, currencies }) => {
+    providers: Object.entries(adapters).map(([id, { name, abilities, currencies }]) => {
       const { way, validHours, captures, settleDays, fee } = abilities;
       return { id, name, way, validHours, captures, settleDays, fee, currencies };
     }),

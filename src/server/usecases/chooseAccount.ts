@@ -15,7 +15,7 @@ export const chooseAccount =
   ({ bookingId, accountId }: ChooseAccount): Promise<Result<null, ChooseAccountRefusal>> =>
     onBooking<null, ChooseAccountRefusal>(deps, bookingId, async ({ tx, loaded, standing, now }) => {
       if (standing.ledger.accountChosen === accountId) return ok(null);
-      const all = await connectedAccounts(tx, deps.providers, now);
+      const all = await connectedAccounts(tx, deps.adapters, now);
       const account = all.find(({ id, way }) => id === accountId && way !== 'reader');
       if (accountId !== null) {
         // A test account beside live ones is offered to nobody.

@@ -4,6 +4,7 @@ import { ok, refuse, type Result } from '#core/result';
 import { business } from '#server/database/schema/business';
 import { connecting, payAccounts } from '#server/database/schema/ways';
 import type { Deps } from '#server/deps';
+import { adapterOf } from '#server/ways/adapters';
 import { and, eq, isNull } from 'drizzle-orm';
 import { randomBytes } from 'node:crypto';
 
@@ -15,14 +16,14 @@ export type AccountRefusal = { readonly code: 'account_not_found'; readonly path
 
 /** Begins a connection: the owner agrees on the processor's page, which leads back here with a code. */
 export const connect =
-  ({ db, clock, providers }: Deps) =>
+  ({ db, clock, adapters }: Deps) =>
   async ({ provider, mode, currency }: Connect): Promise<Result<{ url: string }, ConnectRefusal>> => {
-    const found = providers.all.find(({ id }) => id === provider);
+    const found = Object.hasOwn(adapters, provider) ? adapters[provider] : undefined;
     if (!found) return refuse({ code: 'provider_unknown', path: 'provider' });
     if (!found.currencies.includes(currency)) return refuse({ code: 'currency_not_taken', path: 'currency' });
     const state = randomBytes(18).toString('base64url');
     await db.insert(connecting).values({ state, provider, mode, currency, madeAt: clock.now() });
-    return ok({ url: providers.agreeUrl({ provider, mode, currency, state }) });
+    return ok({ url: found.agreeUrl({ mode, currency, state }) });
   };
 
 /** What was begun is ended within so many hours. */
@@ -33,18 +34,20 @@ const connectHours = 24;
  * repeat of the same state finds the account that it made.
  */
 export const finishConnecting =
-  ({ db, clock, providers, newId, vault }: Deps) =>
+  ({ db, clock, adapters, newId, vault }: Deps) =>
   async ({ state, code }: FinishConnecting): Promise<Result<{ accountId: string }, FinishRefusal>> => {
     const [begun] = await db.select().from(connecting).where(eq(connecting.state, state));
     if (!begun || addHours(begun.madeAt, connectHours) < clock.now()) return refuse({ code: 'connection_unknown' });
     if (begun.accountId) return ok({ accountId: begun.accountId });
-    const given = await providers.exchange(code);
-    if (!given || given.provider !== begun.provider) return refuse({ code: 'connection_refused' });
-    const { name, abilities } = providers.all.find(({ id }) => id === given.provider)!;
+    const { provider } = begun;
+    const adapter = adapterOf(adapters, provider);
+    const given = await adapter.exchange(code);
+    if (!given) return refuse({ code: 'connection_refused' });
+    const { name, abilities } = adapter;
     const id = newId();
     await db.transaction(async (tx) => {
       await tx.insert(payAccounts).values({
-        ...{ id, provider: given.provider, name, way: abilities.way, mode: given.mode, currency: given.currency },
+        ...{ id, provider, name, way: abilities.way, mode: given.mode, currency: given.currency },
         ...{ reference: given.account, access: vault.seal(given.access.token, id), accessUntil: given.access.until },
         connectedAt: clock.now(),
       });

@@ -415,16 +415,13 @@ describe('ways to pay', () => {
       const { reference } = row!;
       const access = app.deps.vault.open(row!.access, row!.id);
       expect(row!.access, 'what the table holds is of no use').to.not.include(access);
-      expect(await app.deps.providers.renew(reference, row!.access)).to.equal(null);
-      const { providers } = app.deps;
-      const [first, second] = await Promise.all([
-        providers.renew(reference, access),
-        providers.renew(reference, access),
-      ]);
+      const { tarn } = app.deps.adapters;
+      expect(await tarn!.renew(reference, row!.access)).to.equal(null);
+      const [first, second] = await Promise.all([tarn!.renew(reference, access), tarn!.renew(reference, access)]);
       expect(first).to.not.equal(null);
       expect(second).to.deep.equal(first);
-      expect(await providers.renew(reference, access)).to.deep.equal(first);
-      expect(await providers.renew(reference, 'guessed')).to.equal(null);
+      expect(await tarn!.renew(reference, access)).to.deep.equal(first);
+      expect(await tarn!.renew(reference, 'guessed')).to.equal(null);
       await app.at('2027-04-24T12:00');
       expect((await app.waysView()).accounts[0], 'the crash is made good by itself').to.deep.include({
         failedAt: null,

@@ -10,7 +10,7 @@ import type { Deps } from '#server/deps';
 import { connectedAccounts } from '#server/ways/payAccounts';
 import { inArray } from 'drizzle-orm';
 
-type World = Pick<Deps, 'providers'>;
+type World = Pick<Deps, 'adapters'>;
 export type PaidFor = {
   readonly serviceId: string;
   readonly currency: string;
@@ -27,7 +27,7 @@ export type PaidFor = {
  */
 export async function offeredFor(
   db: Database | Tx,
-  { providers }: World,
+  { adapters }: World,
   bookings: readonly PaidFor[],
   now: Instant,
   chosen: Ledger['accountChosen'] = null,
@@ -40,7 +40,7 @@ export async function offeredFor(
   return offeredWays({
     terms: waysToPay.filter((way) => bookings.every(({ terms }) => terms.ways?.includes(way) ?? true)),
     shown: [owner!.ways, ...own.map(({ ways }) => ways), ...picked],
-    accounts: (await connectedAccounts(db, providers, now)).filter(({ live }) =>
+    accounts: (await connectedAccounts(db, adapters, now)).filter(({ live }) =>
       bookings.every(({ mode }) => mode === null || (mode === 'live') === live),
     ),
     currency: bookings[0]!.currency,
@@ -52,13 +52,13 @@ export async function offeredFor(
 /** What a payment without a booking may be paid with. */
 export async function offeredForRequest(
   db: Database | Tx,
-  { providers }: World,
+  { adapters }: World,
   request: { readonly currency: string; readonly ways: WaysShown },
   now: Instant,
 ): Promise<OfferedWays> {
   const [owner] = await db.select({ ways: business.ways }).from(business);
   const shown = [owner!.ways, request.ways];
-  const accounts = await connectedAccounts(db, providers, now);
+  const accounts = await connectedAccounts(db, adapters, now);
   return offeredWays({ terms: undefined, shown, accounts, currency: request.currency, asOf: now, startAt: null });
 }
 

@@ -4,6 +4,7 @@ import type { Database, Tx } from '#server/database/open';
 import { payAccounts } from '#server/database/schema/ways';
 import { intents } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
+import { adapterOf } from '#server/ways/adapters';
 import type { CardProcessor } from '#server/ports';
 import { and, asc, eq, isNull, sql } from 'drizzle-orm';
 
@@ -12,7 +13,7 @@ export type PayAccount = typeof payAccounts.$inferSelect;
 /** The accounts that are connected, in the order in which they were. */
 export async function connectedAccounts(
   db: Database | Tx,
-  providers: Deps['providers'],
+  adapters: Deps['adapters'],
   now: Instant,
 ): Promise<ConnectedAccount[]> {
   const rows = await db
@@ -22,7 +23,7 @@ export async function connectedAccounts(
     .orderBy(asc(payAccounts.seq));
   return rows.map(({ id, provider, name, way, currency, mode, accessUntil }) => ({
     ...{ id, name, way, currency, live: mode === 'live', usable: accessUntil > now },
-    settleDays: providers.all.find((each) => each.id === provider)?.abilities.settleDays ?? 0,
+    settleDays: adapters[provider]?.abilities.settleDays ?? 0,
   }));
 }
 
@@ -30,19 +31,26 @@ export const testAccountConnected = async (db: Database): Promise<boolean> =>
   (await db.$count(payAccounts, and(eq(payAccounts.mode, 'test'), isNull(payAccounts.disconnectedAt)))) > 0;
 
 /** The account that a processor names so; null where none is, or was, connected here. */
-export async function accountOfReference(db: Database, reference: string): Promise<PayAccount | null> {
-  const [row] = await db.select().from(payAccounts).where(eq(payAccounts.reference, reference));
+export async function accountOfReference(
+  db: Database,
+  provider: string,
+  reference: string,
+): Promise<PayAccount | null> {
+  const [row] = await db
+    .select()
+    .from(payAccounts)
+    .where(and(eq(payAccounts.provider, provider), eq(payAccounts.reference, reference)));
   return row ?? null;
 }
 
 /** The processor's account of that id, also one that takes no new payments any more. */
 export async function processorOf(
-  { db, providers, vault }: Pick<Deps, 'db' | 'providers' | 'vault'>,
+  { db, adapters, vault }: Pick<Deps, 'db' | 'adapters' | 'vault'>,
   accountId: string,
 ): Promise<CardProcessor> {
   const [row] = await db.select().from(payAccounts).where(eq(payAccounts.id, accountId));
   if (!row) throw new Error(`no account ${accountId}`);
-  return providers.open(row.reference, vault.open(row.access, row.id));
+  return adapterOf(adapters, row.provider).open(row.reference, vault.open(row.access, row.id));
 }
 
 /** The account that gave out an authorisation. */

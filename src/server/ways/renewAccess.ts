@@ -7,6 +7,7 @@ import { business } from '#server/database/schema/business';
 import type { Deps } from '#server/deps';
 import type { Tx } from '#server/database/open';
 import { writeNotice } from '#server/outbox/write';
+import { adapterOf } from '#server/ways/adapters';
 import type { PayAccount } from '#server/ways/payAccounts';
 import { eq } from 'drizzle-orm';
 
@@ -35,8 +36,8 @@ export async function renewAccess(deps: Deps): Promise<number> {
 }
 
 async function renewOne(deps: Deps, account: PayAccount, now: Instant): Promise<void> {
-  const { db, providers, report, outbox, newId, vault } = deps;
-  const access = await providers
+  const { db, adapters, report, outbox, newId, vault } = deps;
+  const access = await adapterOf(adapters, account.provider)
     .renew(account.reference, vault.open(account.access, account.id))
     .catch((error: unknown) => {
       report(`the access to ${account.name} could not be renewed`, error);

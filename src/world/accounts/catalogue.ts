@@ -1,36 +1,39 @@
 import type { Decimal } from '#core/money/decimal';
 import { minor, zero } from '#core/money/minor';
 import { percentOf } from '#core/money/percentOf';
-import type { Provider } from '#server/ports';
+import type { Adapter } from '#server/ports';
 
-const holds = { settleDays: 0 } as const;
-const noHolds = { validHours: 0, renewValidHours: 0, captures: 'one' } as const;
+/** What sets one simulated processor apart from the others. */
+export type Description = Pick<Adapter, 'name' | 'abilities' | 'currencies'>;
+
+const plain = {
+  ...{ extends: false, raises: false, cardPresent: false, estimates: false, parts: false, inquiries: false },
+  ...{ captures: 'one' as const, settleDays: 0 },
+} as const;
+const noHolds = { ...plain, validHours: 0, renewValidHours: 0 } as const;
 const currencies = ['EUR', 'GBP', 'USD', 'CHF', 'JPY'] as const;
 
 /** The simulated processors. They differ in what they can do, so that choosing between them matters. */
-export const providers: readonly Provider[] = [
-  {
-    id: 'tarn',
+export const descriptions: Readonly<Record<string, Description>> = {
+  tarn: {
     name: 'Tarn Cards',
     abilities: {
-      ...holds,
-      ...{ way: 'card', validHours: 168, renewValidHours: 168, captures: 'one' },
+      ...plain,
+      ...{ way: 'card', validHours: 168, renewValidHours: 168 },
       fee: { percent: '1.4' as Decimal, fixed: minor(25) },
     },
     currencies,
   },
-  {
-    id: 'fell',
+  fell: {
     name: 'Fell Cards',
     abilities: {
-      ...holds,
+      ...plain,
       ...{ way: 'card', validHours: 720, renewValidHours: 720, captures: 'several' },
       fee: { percent: '2.1' as Decimal, fixed: minor(10) },
     },
     currencies,
   },
-  {
-    id: 'beck',
+  beck: {
     name: 'Beck Debit',
     abilities: {
       ...noHolds,
@@ -39,22 +42,21 @@ export const providers: readonly Provider[] = [
     },
     currencies: ['EUR', 'GBP'],
   },
-  {
-    id: 'scree',
+  scree: {
     name: 'Scree Reader',
-    abilities: { ...noHolds, way: 'reader', settleDays: 0, fee: { percent: '1.1' as Decimal, fixed: zero } },
+    abilities: { ...noHolds, way: 'reader', fee: { percent: '1.1' as Decimal, fixed: zero } },
     currencies,
   },
-];
+};
 
-export const providerOf = (id: string): Provider => {
-  const found = providers.find((provider) => provider.id === id);
-  if (!found) throw new Error(`no provider ${id}`);
+export const descriptionOf = (id: string): Description => {
+  const found = descriptions[id];
+  if (!found) throw new Error(`no processor ${id}`);
   return found;
 };
 
 /** The processor's fee on a payment; nothing on what is given back. */
-export function processorFee(provider: string, amount: number): number {
-  const { percent, fixed } = providerOf(provider).abilities.fee;
+export function processorFee(id: string, amount: number): number {
+  const { percent, fixed } = descriptionOf(id).abilities.fee;
   return amount > 0 ? Number(percentOf(amount, percent)) + fixed : 0;
 }

@@ -1,7 +1,7 @@
 import type { Instant } from '#core/calendar/instant';
 import type { Minor } from '#core/money/minor';
 import type { Clock } from '#server/ports';
-import { providers } from '#world/accounts/catalogue';
+import { descriptions } from '#world/accounts/catalogue';
 import { accounts } from '#world/accounts/tables';
 import { answerConfirmation } from '#world/cardNetwork/processor';
 import { requests } from '#world/cardNetwork/tables';
@@ -9,7 +9,7 @@ import { type CardFault, readNumber } from '#world/cardNetwork/testCards';
 import type { WorldDatabase } from '#world/database';
 import { and, desc, eq, inArray, isNotNull } from 'drizzle-orm';
 
-const readers = providers.filter(({ abilities }) => abilities.way === 'reader').map(({ id }) => id);
+const readers = Object.entries(descriptions).flatMap(([id, { abilities }]) => (abilities.way === 'reader' ? [id] : []));
 
 export type ReaderScreen = {
   readonly reference: string;

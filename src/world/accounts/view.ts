@@ -1,4 +1,4 @@
-import { providerOf } from '#world/accounts/catalogue';
+import { descriptionOf } from '#world/accounts/catalogue';
 import { accounts } from '#world/accounts/tables';
 import type { WorldDatabase } from '#world/database';
 import { asc, eq } from 'drizzle-orm';
@@ -7,7 +7,7 @@ import { asc, eq } from 'drizzle-orm';
 export async function accountsView(db: WorldDatabase) {
   const rows = await db.select().from(accounts).orderBy(asc(accounts.provider), asc(accounts.reference));
   return rows.map(({ reference, provider, mode, currency, accessUntil, refusesRenewal }) => {
-    const { name, abilities } = providerOf(provider);
+    const { name, abilities } = descriptionOf(provider);
     return { reference, name, way: abilities.way, mode, currency, accessUntil, refusesRenewal };
   });
 }

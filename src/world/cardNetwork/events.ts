@@ -8,7 +8,11 @@ import { randomUUID } from 'node:crypto';
 import { Webhook } from 'standardwebhooks';
 
 /** How events leave the network: the body, signed as the Standard Webhooks specification has it. */
-export type Post = (body: string, headers: Record<string, string>) => Promise<{ readonly ok: boolean }>;
+export type Post = (
+  provider: string,
+  body: string,
+  headers: Record<string, string>,
+) => Promise<{ readonly ok: boolean }>;
 
 /** What events of test accounts and of live ones are signed with. */
 export type SecretOf = (mode: 'test' | 'live') => string;
@@ -60,7 +64,7 @@ export async function postEvent(
   const signature = new Webhook(secret).sign(id, sentAt, body);
   const timestamp = String(Math.floor(sentAt.getTime() / 1000));
   try {
-    const { ok } = await post(body, {
+    const { ok } = await post(account.provider, body, {
       'content-type': 'application/json',
       'webhook-id': id,
       'webhook-timestamp': timestamp,

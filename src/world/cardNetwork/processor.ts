@@ -7,7 +7,7 @@ import { appendEvent } from '#world/cardNetwork/events';
 import type { NetworkRequest } from '#world/cardNetwork/request';
 import { authorisations, payments, requests, vault } from '#world/cardNetwork/tables';
 import { payOutMoment } from '#world/cardNetwork/workingDays';
-import { providerOf } from '#world/accounts/catalogue';
+import { descriptionOf } from '#world/accounts/catalogue';
 import { accounts } from '#world/accounts/tables';
 import type { BankBehaviour } from '#world/accounts/testBankAccounts';
 import type { CardBehaviour } from '#world/cardNetwork/testCards';
@@ -22,7 +22,7 @@ const confirmSeconds = 15 * 60;
 const settleHours = 4 * 24;
 const comesBackHours = 3 * 24;
 
-const abilitiesOf = (provider: string) => providerOf(provider).abilities;
+const abilitiesOf = (provider: string) => descriptionOf(provider).abilities;
 
 const reference = (kind: string): string => `${kind}_${randomBytes(9).toString('base64url')}`;
 

@@ -1,6 +1,6 @@
 import type { BankFault } from '#world/accounts/testBankAccounts';
 import { readBankAccount } from '#world/accounts/testBankAccounts';
-import { providerOf } from '#world/accounts/catalogue';
+import { descriptionOf } from '#world/accounts/catalogue';
 import { accounts } from '#world/accounts/tables';
 import { vault } from '#world/cardNetwork/tables';
 import { type CardFault, readNumber } from '#world/cardNetwork/testCards';
@@ -21,7 +21,7 @@ export async function tokenise(
 ): Promise<{ token: string; last4: string } | { fault: TokeniseFault }> {
   const [row] = await db.select().from(accounts).where(eq(accounts.reference, account));
   if (!row) return { fault: 'account_unknown' };
-  const read = providerOf(row.provider).abilities.way === 'debit' ? readBankAccount(typed) : readNumber(typed);
+  const read = descriptionOf(row.provider).abilities.way === 'debit' ? readBankAccount(typed) : readNumber(typed);
   if ('fault' in read) return read;
   const token = `card_${randomBytes(15).toString('base64url')}`;
   await db.insert(vault).values({ token, account, ...read });

@@ -2,8 +2,10 @@ import { sizes } from '#contracts/routes/served';
 import { routeAt } from '#server/http/routing';
 
 /** What is no route of the table and may bring more than a form: pictures and files, events of processors. */
-const larger: Readonly<Record<string, number>> = { '/api/files': 12 * 1024 * 1024, '/api/events/cards': sizes.cart };
+const files = 12 * 1024 * 1024;
+const largerThanForms = (path: string): number =>
+  path === '/api/files' ? files : path.startsWith('/api/events/') ? sizes.cart : sizes.form;
 
 /** The most bytes that a request to a path may bring. What says that it brings more is refused before it is read. */
 export const bodyLimit = (method: string, path: string): number =>
-  routeAt(method, path)?.route.limits.bytes ?? (Object.hasOwn(larger, path) ? larger[path]! : sizes.form);
+  routeAt(method, path)?.route.limits.bytes ?? largerThanForms(path);

@@ -7,6 +7,7 @@ const Reference = z.string().min(1).max(200);
 /** Unlike the sums of a request, a payout may be negative: more given back than taken. */
 const SignedMoney = z.custom<Minor>((value) => Number.isSafeInteger(value));
 
+/** The events of the simulated processors, as they post them. */
 const Last4 = z.string().max(8);
 
 const Answer = z.discriminatedUnion('outcome', [
@@ -16,6 +17,7 @@ const Answer = z.discriminatedUnion('outcome', [
     at: Moment,
     expires: Moment.optional(),
     last4: Last4.optional(),
+    part: Money.optional(),
   }),
   z.object({ outcome: z.literal('pending'), reference: Reference, settles: Moment, last4: Last4, at: Moment }),
   z.object({ outcome: z.literal('declined'), code: z.string().max(8), decline: z.enum(['soft', 'hard']), at: Moment }),

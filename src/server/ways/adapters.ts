@@ -1,0 +1,12 @@
+import type { Adapter, Adapters } from '#server/ports';
+
+/** The adapter of a processor. @throws where an account is kept of one that this installation does not have any more */
+export function adapterOf(adapters: Adapters, provider: string): Adapter {
+  const found = Object.hasOwn(adapters, provider) ? adapters[provider] : undefined;
+  if (!found) throw new Error(`no adapter for the processor ${provider}`);
+  return found;
+}
+
+/** All of them, each in another's clothes: with deadlines, or as a test has one fail. */
+export const everyAdapter = (adapters: Adapters, dressed: (adapter: Adapter) => Adapter): Adapters =>
+  Object.fromEntries(Object.entries(adapters).map(([id, adapter]) => [id, dressed(adapter)]));
