@@ -1,3 +1,4 @@
+import { EmailAddress } from '#contracts/emailAddress';
 import { contrastOnWhite } from '#contracts/colour';
 import { z } from 'zod';
 
@@ -10,11 +11,7 @@ const enough = 4.5;
 export const SaveBusiness = z.strictObject({
   name: z.string().trim().min(1, 'a name is needed').max(120),
   line: z.string().trim().max(120, 'at most 120 letters'),
-  email: z
-    .string()
-    .trim()
-    .max(254)
-    .regex(/^[^\s@]+@[^\s@]+\.[^\s@]+$/, 'an e-mail address, such as hello@example.com'),
+  email: EmailAddress,
   look: z.strictObject({
     colour: z
       .string()

@@ -1,3 +1,4 @@
+import { EmailAddress } from '#contracts/emailAddress';
 import { dayNumber } from '#core/calendar/days';
 import { CalendarDate, Moment, Money, Wall, WholeNumber } from '#contracts/core/parts';
 import { PersonName } from '#contracts/personName';
@@ -5,11 +6,6 @@ import { z } from 'zod';
 
 const Id = z.string().min(1).max(64);
 const Key = z.string().min(20).max(100);
-const Email = z
-  .string()
-  .trim()
-  .max(254)
-  .regex(/^[^\s@,;<>]+@[^\s@,;<>]+\.[^\s@,;<>]+$/, 'an e-mail address, such as maud@example.com');
 
 const Count = WholeNumber.refine((count) => count >= 1 && count <= 5000, 'from 1 to 5000');
 
@@ -31,7 +27,7 @@ export const CheckOut = z.strictObject({
   /** Made anew for each cart and kept over a repeat: a second sending makes no second booking. */
   requestKey: z.string().min(16).max(64),
   clientName: PersonName,
-  clientEmail: Email,
+  clientEmail: EmailAddress,
   note: z.string().trim().max(2000, 'at most 2000 letters'),
   items: z.array(AskedItem).min(1, 'nothing is chosen').max(8, 'at most 8 bookings at once'),
   /** The name under the agreements that the page showed; null where there was none. */

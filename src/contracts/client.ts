@@ -1,3 +1,4 @@
+import { EmailAddress } from '#contracts/emailAddress';
 import { Money, Wall } from '#contracts/core/parts';
 import { z } from 'zod';
 
@@ -38,12 +39,7 @@ export type OnLink = z.infer<typeof OnLink>;
 export const AskPayer = z.strictObject({
   link: Token,
   attempt: z.string().min(8).max(64),
-  to: z
-    .string()
-    .trim()
-    .max(254)
-    .regex(/^[^\s@,;<>]+@[^\s@,;<>]+\.[^\s@,;<>]+$/, 'an e-mail address, such as maud@example.com')
-    .nullable(),
+  to: EmailAddress.nullable(),
 });
 export type AskPayer = z.infer<typeof AskPayer>;
 

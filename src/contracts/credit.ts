@@ -1,3 +1,4 @@
+import { EmailAddress } from '#contracts/emailAddress';
 import { Currency, Money, Moment } from '#contracts/core/parts';
 import { Shown } from '#contracts/ways';
 import { z } from 'zod';
@@ -6,11 +7,6 @@ const Id = z.string().min(1).max(64);
 const RequestKey = z.string().min(8).max(64);
 const Token = z.string().min(20).max(100);
 const name = z.string().trim().min(1, 'a name is needed').max(120, 'at most 120 letters');
-const Email = z
-  .string()
-  .trim()
-  .max(254)
-  .regex(/^[^\s@,;<>]+@[^\s@,;<>]+\.[^\s@,;<>]+$/, 'an e-mail address, such as maud@example.com');
 const Sum = Money.refine((value) => value > 0, 'a sum above zero');
 
 /** Money asked for without a booking: a sum, or any from the smallest on. */
@@ -18,7 +14,7 @@ export const CreateRequest = z
   .strictObject({
     requestKey: RequestKey,
     clientName: name,
-    clientEmail: Email,
+    clientEmail: EmailAddress,
     note: z.string().trim().min(1, 'say what it is for').max(500, 'at most 500 letters'),
     currency: Currency,
     amount: Sum.nullable(),

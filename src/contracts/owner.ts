@@ -1,14 +1,9 @@
+import { EmailAddress } from '#contracts/emailAddress';
 import { Currency, DecimalText, Money, TimeZone, Wall } from '#contracts/core/parts';
 import { DiscountIn, PriceLineIn } from '#contracts/core/price';
 import { z } from 'zod';
 
 const name = z.string().trim().min(1, 'a name is needed').max(120, 'at most 120 letters');
-/** Deliberately simple: one @ with something before it and a dotted name after it. Delivery is the only real test. */
-const Email = z
-  .string()
-  .trim()
-  .max(254)
-  .regex(/^[^\s@]+@[^\s@]+\.[^\s@]+$/, 'an e-mail address, such as maud@example.com');
 const RequestKey = z.string().min(8).max(64);
 const Id = z.string().min(1).max(64);
 
@@ -18,7 +13,7 @@ export const CreateBooking = z
   .strictObject({
     requestKey: RequestKey,
     clientName: name,
-    clientEmail: Email,
+    clientEmail: EmailAddress,
     serviceId: Id,
     title: name,
     start: Wall,
@@ -104,7 +99,7 @@ export const FirstStart = z.strictObject({
   currency: Currency,
   taxRate: DecimalText,
   ownerName: name,
-  email: Email,
+  email: EmailAddress,
   password: z.string().min(10, 'at least 10 characters').max(200),
 });
 export type FirstStart = z.infer<typeof FirstStart>;

@@ -1,13 +1,9 @@
+import { EmailAddress } from '#contracts/emailAddress';
 import { WholeNumber } from '#contracts/core/parts';
 import { type AnyOccasion, originalWordings } from '#core/wording/originalWordings';
 import { z } from 'zod';
 
 const Occasion = z.enum(Object.keys(originalWordings) as [AnyOccasion, ...AnyOccasion[]]);
-const Address = z
-  .string()
-  .trim()
-  .max(254)
-  .regex(/^[^\s@,;<>]+@[^\s@,;<>]+\.[^\s@,;<>]+$/, 'an e-mail address, such as maud@example.com');
 const text = {
   occasion: Occasion,
   subject: z
@@ -22,7 +18,7 @@ const text = {
 export const SaveWording = z.strictObject({
   ...text,
   off: z.boolean(),
-  copyTo: z.array(Address).max(10, 'at most ten addresses'),
+  copyTo: z.array(EmailAddress).max(10, 'at most ten addresses'),
   /** The one that its writer had read: who writes on an older one is told. */
   edition: WholeNumber,
 });

@@ -21,7 +21,10 @@ export const theme = createTheme({
   fontFamily: 'var(--font)',
   headings: { fontFamily: 'var(--head)', fontWeight: '650' },
   defaultRadius: 6,
-  fontSizes: { xs: '12px', sm: '13.5px', md: '14px', lg: '16px', xl: '20px' },
+  fontSizes: {
+    ...{ xs: 'var(--text-small)', sm: 'var(--text-note)', md: 'var(--text-dense)' },
+    ...{ lg: 'var(--text-field)', xl: 'var(--text-title)' },
+  },
   autoContrast: true,
   focusRing: 'auto',
   respectReducedMotion: true,

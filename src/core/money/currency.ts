@@ -6,6 +6,9 @@ const exponents = new Map(
   ),
 );
 
+/** What is proposed where nothing says which: no service is chosen, nobody has set anything up. */
+export const usualCurrency = 'EUR';
+
 export const isCurrency = (code: string): boolean => exponents.has(code);
 
 /** How many digits the currency has after the point. @throws {RangeError} on a code that ISO 4217 does not list. */

@@ -1,3 +1,5 @@
+import { usualCurrency } from '#core/money/currency';
+import { isEmailAddress } from '#core/emailAddress';
 import { unknownFields } from '#core/wording/fields';
 import { plainText } from '#core/agreement/agreement';
 import { planOf } from '#core/booking/keptPlan';
@@ -77,7 +79,6 @@ export type ReadQuote = {
 };
 
 /** Deliberately simple: delivery is the only real test. */
-const isAddress = (text: string): boolean => text.length <= 254 && /^[^\s@,;<>]+@[^\s@,;<>]+\.[^\s@,;<>]+$/.test(text);
 const wholeUpTo = (text: string, most: number): number | null =>
   /^\d{1,5}$/.test(text.trim()) && Number(text) <= most ? Number(text) : null;
 const hundred = tenThousandths('100' as Decimal);
@@ -148,7 +149,7 @@ function readAgreement({ agreement, blocks }: QuoteDraft, say: Say): void {
   const shown = (kind: string): boolean => blocks.some((block) => block.kind === kind);
   if (!shown('agreement') || !shown('signature')) say('blocks', 'agreement_hidden');
   agreement.others.forEach(({ name, email }, index) => {
-    if (name.trim() === '' || !isAddress(email.trim())) say(`agreement.others.${index}`, 'cosignatory_incomplete');
+    if (name.trim() === '' || !isEmailAddress(email.trim())) say(`agreement.others.${index}`, 'cosignatory_incomplete');
   });
   const own = agreement.fields.map(({ label }) => [label.toLowerCase().replace(/\s+/g, ' ').trim(), true] as const);
   const known = { ...Object.fromEntries(agreementFieldNames.map((name) => [name, true])), ...Object.fromEntries(own) };
@@ -167,9 +168,9 @@ export function readDraft(draft: QuoteDraft, context: QuoteContext, signedFirst 
   const terms = context.terms.find(({ id }) => id === draft.termsId);
 
   if (draft.clientName.trim() === '') say('clientName', 'client_name_missing');
-  if (!isAddress(draft.clientEmail.trim())) say('clientEmail', 'client_address_missing');
+  if (!isEmailAddress(draft.clientEmail.trim())) say('clientEmail', 'client_address_missing');
   const copyTo = addressesIn(draft.copyTo);
-  if (!copyTo.every(isAddress) || copyTo.length > 10) say('copyTo', 'copy_address_wrong');
+  if (!copyTo.every(isEmailAddress) || copyTo.length > 10) say('copyTo', 'copy_address_wrong');
   if (draft.title.trim() === '') say('title', 'title_missing');
   if (draft.subject.trim() === '') say('subject', 'subject_missing');
   if (!currency) say('serviceId', 'service_missing');
@@ -177,9 +178,11 @@ export function readDraft(draft: QuoteDraft, context: QuoteContext, signedFirst 
   if (!dated) say(isWallTime(draft.start) ? 'end' : 'start', 'dates_missing');
   else if (draft.end < draft.start) say('end', 'end_before_start');
 
-  const lines = draft.lines.map((line, index) => readLine(line, `lines.${index}`, currency ?? 'EUR', say));
-  const extras = draft.extras.map((extra, index) => readExtra(extra, `extras.${index}`, currency ?? 'EUR', say));
-  const discount = readDiscount(draft.discountKind, draft.discount, currency ?? 'EUR');
+  const lines = draft.lines.map((line, index) => readLine(line, `lines.${index}`, currency ?? usualCurrency, say));
+  const extras = draft.extras.map((extra, index) =>
+    readExtra(extra, `extras.${index}`, currency ?? usualCurrency, say),
+  );
+  const discount = readDiscount(draft.discountKind, draft.discount, currency ?? usualCurrency);
   if (discount === 'wrong') say('discount', 'discount_wrong');
   [...draft.lines, ...draft.extras].forEach(({ taxes, id }) => {
     const unknown = taxes.find((code) => !context.taxes.some((tax) => tax.code === code));

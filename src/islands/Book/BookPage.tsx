@@ -8,7 +8,8 @@ import { BusinessHead, faceStyle } from '#islands/ClientPage/BusinessHead';
 import { useReady } from '#islands/parts/useReady';
 import { basisWords } from '#islands/NewBooking/priceWords';
 import { useState } from 'react';
-import page from '../ClientPage/ClientPage.module.css';
+import page from '#islands/ClientPage/ClientPage.module.css';
+import pay from '#islands/Pay/Pay.module.css';
 import styles from './Book.module.css';
 
 type Props = { readonly view: BookPageView; readonly framed: boolean };
@@ -100,7 +101,7 @@ export default function BookPage({ view, framed }: Props) {
                   {cart.length === 1 ? cart[0]!.title : `${cart.length} bookings`}
                   <b>{formatMoney(sumsOf(cart).total, currency)}</b>
                 </span>
-                <button type="button" className={page.button} onClick={() => setPaying(true)}>
+                <button type="button" className={pay.button} onClick={() => setPaying(true)}>
                   Go on with these
                 </button>
               </div>

@@ -12,10 +12,11 @@ import { Countdown } from '#islands/Book/Countdown';
 import { PayCart } from '#islands/Book/PayCart';
 import { useCheckout } from '#islands/Book/useCheckout';
 import { BusinessHead, faceStyle } from '#islands/ClientPage/BusinessHead';
-import { OwnCredit } from '#islands/ClientPage/OwnCredit';
-import { Voucher } from '#islands/ClientPage/Voucher';
+import { OwnCredit } from '#islands/Pay/OwnCredit';
+import { Voucher } from '#islands/Pay/Voucher';
 import { Steps } from '#islands/ClientPage/Steps';
-import page from '../ClientPage/ClientPage.module.css';
+import page from '#islands/ClientPage/ClientPage.module.css';
+import pay from '#islands/Pay/Pay.module.css';
 import styles from './Book.module.css';
 
 type Props = { readonly pageKey: string; readonly view: CheckoutView };
@@ -79,12 +80,12 @@ function Doing({ pageKey, view, reload }: Props & { readonly reload: () => Promi
     );
   if (next === 'done') return <Done view={view} />;
   return (
-    <section className={page.box} aria-label={next === 'card' ? 'Give a card' : 'Pay'}>
-      <p className={page.label}>{labels[next]}</p>
-      {next !== 'card' && <p className={page.sum}>{formatMoney(view.dueNow, currency)}</p>}
+    <section className={pay.box} aria-label={next === 'card' ? 'Give a card' : 'Pay'}>
+      <p className={pay.label}>{labels[next]}</p>
+      {next !== 'card' && <p className={pay.sum}>{formatMoney(view.dueNow, currency)}</p>}
       {view.keptUntil && <Countdown until={view.keptUntil} now={view.now} over={reload} />}
       {view.declined && (
-        <p className={page.declined} role="alert">
+        <p className={pay.declined} role="alert">
           The card was refused: {declineReason(view.declined)}. Nothing was taken. You can try again or use another
           card.
         </p>

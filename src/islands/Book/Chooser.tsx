@@ -12,7 +12,7 @@ import { firstOf, monthAfter } from '#islands/Book/months';
 import { useFree } from '#islands/Book/useFree';
 import { newKey } from '#islands/api';
 import { useState } from 'react';
-import page from '../ClientPage/ClientPage.module.css';
+import page from '#islands/Pay/Pay.module.css';
 import styles from './Book.module.css';
 
 type Props = { readonly view: BookPageView; readonly service: OpenService; readonly add: (item: CartItem) => void };

@@ -17,7 +17,8 @@ import { TextBlocks } from '#islands/Offer/TextBlocks';
 import { postCart } from '#islands/Book/postCart';
 import { type ProblemOf, newKey, mayRepeat } from '#islands/api';
 import { useRef, useState } from 'react';
-import page from '../ClientPage/ClientPage.module.css';
+import page from '#islands/ClientPage/ClientPage.module.css';
+import pay from '#islands/Pay/Pay.module.css';
 import styles from './Book.module.css';
 
 type Props = {
@@ -233,14 +234,14 @@ export function Details({ view, cart, framed, remove, more, emptied }: Props) {
         {names.length > 0 &&
           field('agreedName', `I agree to “${names.join('” and “')}”: my full name`, { maxLength: 120 })}
         {problem && !problem.path?.startsWith('items.') && (
-          <p className={page.declined} role="alert">
+          <p className={pay.declined} role="alert">
             {bookProblem(problem, currency)}
           </p>
         )}
-        <button type="submit" className={page.button} disabled={busy} aria-busy={busy}>
+        <button type="submit" className={pay.button} disabled={busy} aria-busy={busy}>
           {busy ? 'One moment…' : nextWords(cart)}
         </button>
-        <p className={page.consent}>Nothing is charged yet.</p>
+        <p className={pay.consent}>Nothing is charged yet.</p>
       </form>
     </>
   );

@@ -1,3 +1,4 @@
+import { isEmailAddress } from '#core/emailAddress';
 import type { checkOut } from '#contracts/routes/checkout/checkOut';
 import type { CodeOf } from '#contracts/routes/route';
 import { harmless, sayWith, type Sentences, sumIn } from '#islands/format/say';
@@ -40,8 +41,6 @@ export const bookProblem = sayWith(
   harmless('Nothing was booked twice, and what you typed is kept', 'press the button again'),
 );
 
-const emailForm = /^[^\s@,;<>]+@[^\s@,;<>]+\.[^\s@,;<>]+$/;
-
 /** What is still missing or wrong, by its field. */
 export function faultOf(
   { name, email, agreedName }: { readonly name: string; readonly email: string; readonly agreedName: string },
@@ -49,7 +48,7 @@ export function faultOf(
 ): Readonly<Record<string, string>> {
   return {
     ...(name.trim() === '' ? { clientName: 'Your name is needed.' } : {}),
-    ...(emailForm.test(email.trim()) ? {} : { clientEmail: 'An e-mail address, such as maud@example.com.' }),
+    ...(isEmailAddress(email.trim()) ? {} : { clientEmail: 'An e-mail address, such as maud@example.com.' }),
     ...(agrees && agreedName.trim() === '' ? { agreedName: 'Write your name under the agreement.' } : {}),
   };
 }

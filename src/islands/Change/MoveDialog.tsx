@@ -1,3 +1,4 @@
+import { usualCurrency } from '#core/money/currency';
 import { changeView } from '#contracts/routes/bookings/changeView';
 import { changeBooking } from '#contracts/routes/bookings/changeBooking';
 import type { WallTime } from '#core/calendar/wallTime';
@@ -32,7 +33,7 @@ export function MoveDialog({ move, close }: Props) {
   });
   const deal = view ? movedDeal(view.deal, move.start) : null;
   const preview = view && deal ? previewOf(view, deal, { now, giveBack }) : null;
-  const currency = view?.booking.agreed.currency ?? 'EUR';
+  const currency = view?.booking.agreed.currency ?? usualCurrency;
   const asked = action.problem?.code === 'change_unusual';
   const save = async (): Promise<void> => {
     if (!view || !deal) return;

@@ -2,7 +2,8 @@ import type { ClientBookingsView } from '#contracts/clientViews';
 import { formatMoney } from '#core/money/formatMoney';
 import { BusinessHead, faceStyle } from '#islands/ClientPage/BusinessHead';
 import { ClientStrip } from '#islands/ClientPage/ClientStrip';
-import styles from './ClientPage.module.css';
+import styles from '#islands/ClientPage/ClientPage.module.css';
+import own from '#islands/ClientPage/Own.module.css';
 
 type Line = ClientBookingsView['bookings'][number];
 
@@ -31,7 +32,7 @@ export default function AllBookings({ view }: { readonly view: ClientBookingsVie
       <main className={styles.main}>
         <h1>Your bookings</h1>
         <p className={styles.when}>{view.clientName}</p>
-        <ul className={styles.bookings}>
+        <ul className={own.bookings}>
           {view.bookings.map((line) => (
             <li key={line.number} data-over={line.over}>
               <a href={line.page}>
@@ -40,7 +41,7 @@ export default function AllBookings({ view }: { readonly view: ClientBookingsVie
                 <span>{line.when}</span>
                 <span>{line.number}</span>
                 {money(line).map((each) => (
-                  <span key={each} className={line.dueNow > 0 ? styles.due : undefined}>
+                  <span key={each} className={line.dueNow > 0 ? own.due : undefined}>
                     {each}
                   </span>
                 ))}

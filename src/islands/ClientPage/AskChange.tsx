@@ -5,7 +5,9 @@ import { askChange } from '#contracts/routes/client/askChange';
 import type { ClientView } from '#contracts/clientViews';
 import { type ApiProblem, newKey, call } from '#islands/api';
 import { useRef, useState } from 'react';
-import styles from './ClientPage.module.css';
+import styles from '#islands/ClientPage/ClientPage.module.css';
+import pay from '#islands/Pay/Pay.module.css';
+import own from '#islands/ClientPage/Own.module.css';
 
 type Props = {
   readonly link: string;
@@ -67,7 +69,7 @@ export default function AskChange({ link, asking, reload }: Props) {
     </label>
   );
   const fault = problem && (
-    <p className={styles.declined} role="alert">
+    <p className={pay.declined} role="alert">
       {sentence(problem, '')}
     </p>
   );
@@ -75,7 +77,7 @@ export default function AskChange({ link, asking, reload }: Props) {
     <>
       <details className={styles.more}>
         <summary>Ask for another time</summary>
-        <div className={styles.asking}>
+        <div className={own.asking}>
           <label>
             It should begin
             <input
@@ -97,12 +99,12 @@ export default function AskChange({ link, asking, reload }: Props) {
                   <li key={each}>{each}</li>
                 ))}
               </ul>
-              <button type="button" className={styles.button} disabled={busy} onClick={() => void ask('move')}>
+              <button type="button" className={pay.button} disabled={busy} onClick={() => void ask('move')}>
                 Ask for this
               </button>
             </>
           ) : (
-            <button type="button" className={styles.plain} disabled={busy || !start} onClick={() => void look()}>
+            <button type="button" className={own.plain} disabled={busy || !start} onClick={() => void look()}>
               See what it would change
             </button>
           )}
@@ -110,7 +112,7 @@ export default function AskChange({ link, asking, reload }: Props) {
       </details>
       <details className={styles.more}>
         <summary>Ask to cancel</summary>
-        <div className={styles.asking}>
+        <div className={own.asking}>
           <ul>
             {asking.ifCancelled.map((each) => (
               <li key={each}>{each}</li>
@@ -118,7 +120,7 @@ export default function AskChange({ link, asking, reload }: Props) {
           </ul>
           {noteField}
           {fault}
-          <button type="button" className={styles.plain} disabled={busy} onClick={() => void ask('cancel')}>
+          <button type="button" className={own.plain} disabled={busy} onClick={() => void ask('cancel')}>
             Ask to cancel on these terms
           </button>
         </div>

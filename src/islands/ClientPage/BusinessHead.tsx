@@ -1,5 +1,5 @@
 import type { BusinessFace } from '#contracts/quoteViews';
-import styles from './ClientPage.module.css';
+import styles from '#islands/ClientPage/ClientPage.module.css';
 
 /** Who it is from: the business's own mark, or its letters. */
 export const BusinessHead = ({ business }: { readonly business: BusinessFace }) => (

@@ -8,20 +8,22 @@ import { wayWords } from '#core/wording/wayWords';
 import { declineReason } from '#core/wording/declines';
 import { BusinessHead, faceStyle } from '#islands/ClientPage/BusinessHead';
 import { ClientStrip } from '#islands/ClientPage/ClientStrip';
-import { PayBox } from '#islands/ClientPage/PayBox';
+import { GiveCard, PayBooking } from '#islands/ClientPage/PayBooking';
 import { Papers } from '#islands/ClientPage/Papers';
 import { SomebodyElse } from '#islands/ClientPage/SomebodyElse';
 import { Steps } from '#islands/ClientPage/Steps';
-import { WaitingForBank } from '#islands/ClientPage/WaitingForBank';
+import { WaitingForBank } from '#islands/Pay/WaitingForBank';
 import { useView } from '#islands/parts/useView';
-import { OwnCredit } from '#islands/ClientPage/OwnCredit';
-import { Voucher } from '#islands/ClientPage/Voucher';
+import { OwnCredit } from '#islands/Pay/OwnCredit';
+import { Voucher } from '#islands/Pay/Voucher';
 import { keptNow } from '#islands/ClientPage/keptNow';
 import { OwnCards } from '#islands/ClientPage/OwnCards';
 import { SayYes } from '#islands/ClientPage/SayYes';
 import { useReady } from '#islands/parts/useReady';
 import { lazy, Suspense } from 'react';
-import styles from './ClientPage.module.css';
+import styles from '#islands/ClientPage/ClientPage.module.css';
+import own from '#islands/ClientPage/Own.module.css';
+import pay from '#islands/Pay/Pay.module.css';
 
 /** Loaded only where it can be asked for. */
 const AskChange = lazy(() => import('#islands/ClientPage/AskChange'));
@@ -109,15 +111,15 @@ export default function ClientPage({ link, view: given }: Props) {
         {view.early && !view.waiting && offersCard(view) && (
           <details className={styles.more}>
             <summary>Pay something before its day</summary>
-            <PayBox link={link} view={view} reload={reload} purpose="pay" early={view.early} />
+            <PayBooking link={link} view={view} reload={reload} early={view.early} />
           </details>
         )}
         {view.cardOffered && view.dueNow === 0 && !view.waiting && !view.cardWanted && (
           <details className={styles.more}>
             <summary>{view.card || view.holdCard ? 'What is kept, and changing it' : 'Give a card'}</summary>
-            <p className={styles.kept}>{keptNow(view)}</p>
+            <p className={own.kept}>{keptNow(view)}</p>
             <OwnCards link={link} view={view} reload={reload} />
-            <PayBox link={link} view={view} reload={reload} purpose="card" />
+            <GiveCard link={link} view={view} reload={reload} />
           </details>
         )}
         {ready && view.asking && (
@@ -158,17 +160,17 @@ function Doing({ link, view, reload }: Props & { readonly reload: () => Promise<
   if (view.waiting) return <WaitingForBank link={link} waiting={view.waiting} reload={reload} />;
   if (dueNow > 0) {
     return (
-      <section className={styles.box} aria-label="Pay">
-        <p className={view.late ? styles.lateLabel : styles.label}>{view.late ? 'Due, and late' : 'Due today'}</p>
-        <p className={styles.sum}>{formatMoney(dueNow, currency)}</p>
+      <section className={pay.box} aria-label="Pay">
+        <p className={view.late ? pay.lateLabel : pay.label}>{view.late ? 'Due, and late' : 'Due today'}</p>
+        <p className={pay.sum}>{formatMoney(dueNow, currency)}</p>
         {view.strip.segments.length > 0 && <ClientStrip strip={view.strip} currency={currency} />}
         {view.lastDecline && (
-          <p className={styles.declined} role="alert">
+          <p className={pay.declined} role="alert">
             {view.lastDecline.code.length > 2 ? 'Your bank said no' : 'The card was refused'}:{' '}
             {declineReason(view.lastDecline.code)}. Nothing was taken. You can try again or use another one.
           </p>
         )}
-        {offersCard(view) && <PayBox link={link} view={view} reload={reload} purpose="pay" />}
+        {offersCard(view) && <PayBooking link={link} view={view} reload={reload} />}
         {view.credit > 0 && view.offered.ways.includes('credit') && (
           <OwnCredit
             send={(attempt) => call(useCredit, { link, attempt })}
@@ -197,16 +199,16 @@ function Doing({ link, view, reload }: Props & { readonly reload: () => Promise<
   }
   if (view.cardWanted) {
     return (
-      <section className={styles.box} aria-label="Give a card">
-        <p className={styles.label}>
+      <section className={pay.box} aria-label="Give a card">
+        <p className={pay.label}>
           {view.cardWanted === 'hold' ? 'A card is needed for the hold' : 'A card on file secures your booking'}
         </p>
         {view.lastDecline && (
-          <p className={styles.declined} role="alert">
+          <p className={pay.declined} role="alert">
             The card was refused: {declineReason(view.lastDecline.code)}.
           </p>
         )}
-        <PayBox link={link} view={view} reload={reload} purpose="card" />
+        <GiveCard link={link} view={view} reload={reload} />
       </section>
     );
   }
@@ -246,10 +248,10 @@ function OtherWays({ view }: { readonly view: ClientView }) {
   const others = ways.filter((way) => way === 'transfer' || way === 'cheque' || way === 'cash' || way === 'reader');
   if (others.length === 0) return null;
   return (
-    <p className={styles.otherWays}>
+    <p className={pay.otherWays}>
       {offersCard(view) ? 'You can also pay by ' : 'Please pay by '}
       {others.map((way) => wayWords[way]).join(' or ')}; write {view.number} on it.
-      {transferTo !== '' && <span className={styles.transferTo}>{transferTo}</span>}
+      {transferTo !== '' && <span className={pay.transferTo}>{transferTo}</span>}
     </p>
   );
 }

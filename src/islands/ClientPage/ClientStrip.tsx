@@ -1,6 +1,6 @@
 import type { ClientView } from '#contracts/clientViews';
 import { formatAmount } from '#core/money/formatMoney';
-import styles from './ClientPage.module.css';
+import styles from '#islands/ClientPage/ClientPage.module.css';
 
 /** The price to scale: paid, due now, to come. */
 export function ClientStrip({ strip, currency }: Pick<ClientView, 'strip' | 'currency'>) {

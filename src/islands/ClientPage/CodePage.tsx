@@ -8,7 +8,8 @@ import { BusinessHead, faceStyle } from '#islands/ClientPage/BusinessHead';
 import { useReady } from '#islands/parts/useReady';
 import { useState } from 'react';
 import book from '../Book/Book.module.css';
-import styles from './ClientPage.module.css';
+import styles from '#islands/ClientPage/ClientPage.module.css';
+import pay from '#islands/Pay/Pay.module.css';
 
 type Props = { readonly link: string; readonly business: BusinessFace };
 
@@ -80,20 +81,20 @@ export default function CodePage({ link, business }: Props) {
             </label>
           )}
           {problem && (
-            <p className={styles.declined} role="alert">
+            <p className={pay.declined} role="alert">
               {sentence(problem, '')}
             </p>
           )}
           <button
             type="submit"
-            className={styles.button}
+            className={pay.button}
             disabled={busy || !ready || (to !== null && code.length !== 6)}
             aria-busy={busy}
           >
             {to === null ? 'Send me a code' : 'Open my booking'}
           </button>
           {to !== null && (
-            <button type="button" className={styles.quiet} onClick={() => void send()} disabled={busy}>
+            <button type="button" className={pay.quiet} onClick={() => void send()} disabled={busy}>
               Send another code
             </button>
           )}

@@ -1,4 +1,4 @@
-import styles from './ClientPage.module.css';
+import styles from '#islands/Pay/Pay.module.css';
 
 type Use = 'payments' | 'hold' | null;
 type Props = { readonly use: Use; readonly choose: (use: Use) => void };

@@ -3,7 +3,8 @@ import type { ClientView } from '#contracts/clientViews';
 import { keptWhat } from '#islands/ClientPage/keptNow';
 import { call } from '#islands/api';
 import { useState } from 'react';
-import styles from './ClientPage.module.css';
+import styles from '#islands/ClientPage/Own.module.css';
+import pay from '#islands/Pay/Pay.module.css';
 
 type Props = { readonly link: string; readonly view: ClientView; readonly reload: () => Promise<void> };
 
@@ -41,9 +42,9 @@ export function OwnCards({ link, view, reload }: Props) {
           )}
         </p>
       ))}
-      <p className={styles.consent}>{view.consent}</p>
+      <p className={pay.consent}>{view.consent}</p>
       {failed && (
-        <p className={styles.declined} role="alert">
+        <p className={pay.declined} role="alert">
           That did not get through; what was in use stays in use.
         </p>
       )}

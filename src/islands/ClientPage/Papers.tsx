@@ -1,5 +1,5 @@
 import type { ClientView } from '#contracts/clientViews';
-import styles from './ClientPage.module.css';
+import styles from '#islands/ClientPage/Own.module.css';
 
 /** What the client may take along. */
 export const Papers = ({ link, view }: { readonly link: string; readonly view: ClientView }) => (

@@ -1,10 +1,10 @@
 import { confirm as confirmRoute } from '#contracts/routes/client/confirm';
 import type { ClientView } from '#contracts/clientViews';
-import { payProblem } from '#islands/ClientPage/payProblem';
-import { useReady } from '#islands/parts/useReady';
+import { payProblem } from '#islands/Pay/payProblem';
+import { MainButton } from '#islands/Pay/MainButton';
 import { call, type ProblemOf } from '#islands/api';
 import { useState } from 'react';
-import styles from './ClientPage.module.css';
+import styles from '#islands/Pay/Pay.module.css';
 
 type Props = { readonly link: string; readonly view: ClientView; readonly reload: () => Promise<void> };
 
@@ -12,7 +12,6 @@ type Props = { readonly link: string; readonly view: ClientView; readonly reload
 export function SayYes({ link, view, reload }: Props) {
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<ProblemOf<typeof confirmRoute> | null>(null);
-  const ready = useReady();
   const confirm = async (): Promise<void> => {
     setBusy(true);
     setProblem(null);
@@ -27,20 +26,9 @@ export function SayYes({ link, view, reload }: Props) {
       <p className={styles.lead}>
         The place is kept for you until {view.awaited?.until}. Nothing is charged by saying yes.
       </p>
-      {problem && (
-        <p className={styles.declined} role="alert">
-          {payProblem(problem, view.currency)}
-        </p>
-      )}
-      <button
-        type="button"
-        className={styles.button}
-        disabled={busy || !ready}
-        aria-busy={busy}
-        onClick={() => void confirm()}
-      >
+      <MainButton busy={busy} problem={problem && payProblem(problem, view.currency)} press={() => void confirm()}>
         Yes, book it for me
-      </button>
+      </MainButton>
     </section>
   );
 }

@@ -4,9 +4,10 @@ import { signingConsent } from '#core/wording/consent';
 import { emptySignature, signatureFault } from '#islands/Offer/signature';
 import { SignatureBox } from '#islands/Offer/SignatureBox';
 import { TextBlocks } from '#islands/Offer/TextBlocks';
+import { MainButton } from '#islands/Pay/MainButton';
 import { call } from '#islands/api';
 import { useState } from 'react';
-import client from './ClientPage.module.css';
+import client from '#islands/Pay/Pay.module.css';
 import offer from '#islands/Offer/Offer.module.css';
 
 type Props = { readonly link: string; readonly view: ClientView; readonly reload: () => Promise<void> };
@@ -50,9 +51,9 @@ export default function SignChange({ link, view, reload }: Props) {
         consent={signingConsent(document.agreement, document.business)}
         fault={fault}
       />
-      <button type="button" className={client.button} disabled={busy} onClick={() => void send()}>
+      <MainButton busy={busy} press={() => void send()}>
         Sign
-      </button>
+      </MainButton>
     </section>
   );
 }

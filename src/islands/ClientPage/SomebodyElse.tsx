@@ -1,9 +1,9 @@
 import { askPayer } from '#contracts/routes/client/askPayer';
 import { newKey, call } from '#islands/api';
-import { payProblem } from '#islands/ClientPage/payProblem';
+import { payProblem } from '#islands/Pay/payProblem';
 import { useReady } from '#islands/parts/useReady';
 import { useRef, useState } from 'react';
-import styles from './ClientPage.module.css';
+import styles from '#islands/ClientPage/Own.module.css';
 
 /** The bill goes to somebody else: by message, or as a link to pass on. Their page shows only what a payer needs. */
 export function SomebodyElse({ link }: { readonly link: string }) {
@@ -21,7 +21,7 @@ export function SomebodyElse({ link }: { readonly link: string }) {
     setBusy(false);
     if (!answer.ok) {
       const { code } = answer.problem;
-      return setSaid(code === 'invalid_input' ? 'That is not an e-mail address.' : payProblem(answer.problem, 'EUR'));
+      return setSaid(code === 'invalid_input' ? 'That is not an e-mail address.' : payProblem(answer.problem));
     }
     attempt.current = newKey();
     if (answer.value.url) setUrl(answer.value.url);

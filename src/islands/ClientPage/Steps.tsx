@@ -1,6 +1,6 @@
 import type { ClientView } from '#contracts/clientViews';
 import { formatAmount } from '#core/money/formatMoney';
-import styles from './ClientPage.module.css';
+import styles from '#islands/ClientPage/ClientPage.module.css';
 
 export const Steps = ({ steps, currency }: Pick<ClientView, 'steps' | 'currency'>) => (
   <ol className={styles.steps}>

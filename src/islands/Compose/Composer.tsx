@@ -1,3 +1,4 @@
+import { usualCurrency } from '#core/money/currency';
 import type { ComposeAround } from '#contracts/quoteViews';
 import type { QuoteDraft } from '#core/quote/draft';
 import type { Gap, ReadQuote } from '#core/quote/readDraft';
@@ -28,7 +29,7 @@ const ofClient: readonly Gap['path'][] = ['clientName', 'clientEmail', 'start', 
 /** Write at the left, the client's page at the right, always in step. */
 export function Composer({ draft, change, around, read, number, template, over = false, children }: Props) {
   const ready = useReady();
-  const currency = around.context.currencies[draft.serviceId] ?? 'EUR';
+  const currency = around.context.currencies[draft.serviceId] ?? usualCurrency;
   const gaps = template ? read.gaps.filter(({ path }) => !ofClient.includes(path)) : read.gaps;
   const part = { draft, change, around, gaps, currency };
   return (

@@ -20,7 +20,7 @@ export function Password({ email }: { readonly email: string }) {
     const others = done.ended === 0 ? '' : ' Your other sessions have ended.';
     notifications.show({ message: `That is your password now.${others}` });
   };
-  const error = (path: string) => fieldMessage(change.problem, path, 'EUR');
+  const error = (path: string) => fieldMessage(change.problem, path);
   return (
     <section className={styles.part} aria-label="Password">
       <h2>Password</h2>

@@ -62,7 +62,7 @@ function WithPassword({
         autoComplete="current-password"
         required
         value={password}
-        error={fieldMessage(problem, 'password', 'EUR')}
+        error={fieldMessage(problem, 'password')}
         onChange={(event) => setPassword(event.currentTarget.value)}
       />
       <Problem problem={problem?.path ? null : problem} currency="EUR" />
@@ -107,7 +107,7 @@ function Confirm({ begun, done }: { readonly begun: SecondFactorBegun; readonly 
         inputMode="numeric"
         required
         value={code}
-        error={fieldMessage(confirm.problem, 'code', 'EUR')}
+        error={fieldMessage(confirm.problem, 'code')}
         onChange={(event) => setCode(event.currentTarget.value)}
       />
       <Problem problem={confirm.problem?.path ? null : confirm.problem} currency="EUR" />

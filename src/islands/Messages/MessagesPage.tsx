@@ -88,7 +88,7 @@ function Editor({ line }: { readonly line: WordingLine }) {
     setBody(`${body.slice(0, at)}{{${name}}}${body.slice(area.current?.selectionEnd ?? at)}`);
     area.current?.focus();
   };
-  const error = (path: string) => fieldMessage(save.problem, path, 'EUR');
+  const error = (path: string) => fieldMessage(save.problem, path);
   return (
     <>
       <section className={styles.editor} aria-label={occasionWords[occasion]}>

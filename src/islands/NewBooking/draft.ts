@@ -1,3 +1,4 @@
+import { emailAddressWanted, isEmailAddress } from '#core/emailAddress';
 import type { ServiceLine } from '#contracts/serviceViews';
 import type { NewBookingView } from '#contracts/views';
 import { standing, type Standing } from '#core/booking/standing';
@@ -55,11 +56,7 @@ export function draftFaults(
     if (wrong && (all || draft[field].trim() !== '')) faults[field] = message;
   };
   say('clientName', draft.clientName.trim() === '', 'a name is needed');
-  say(
-    'clientEmail',
-    !/^[^\s@]+@[^\s@]+\.[^\s@]+$/.test(draft.clientEmail.trim()),
-    'an e-mail address, such as maud@example.com',
-  );
+  say('clientEmail', !isEmailAddress(draft.clientEmail.trim()), emailAddressWanted);
   say('title', draft.title.trim() === '', 'say what is booked');
   const total = parseAmount(draft.total, currency);
   say(

@@ -5,6 +5,7 @@ import { newKey, call } from '#islands/api';
 import { useReady } from '#islands/parts/useReady';
 import { useRef, useState } from 'react';
 import client from '#islands/ClientPage/ClientPage.module.css';
+import pay from '#islands/Pay/Pay.module.css';
 import styles from './QuotePage.module.css';
 
 type Props = { readonly view: QuotePageView; readonly link: string; readonly reload: () => Promise<void> };
@@ -77,7 +78,7 @@ function WriteForm({ view, link, reload, what, label, button }: FormProps) {
         <textarea rows={3} maxLength={2000} value={text} onChange={(event) => setText(event.currentTarget.value)} />
       </label>
       {problem && (
-        <p className={client.declined} role="alert">
+        <p className={pay.declined} role="alert">
           {problem}
         </p>
       )}

@@ -10,7 +10,7 @@ import { SignatureBox } from '#islands/Offer/SignatureBox';
 import { useOffer } from '#islands/Offer/useOffer';
 import { AskAgain, Otherwise } from '#islands/QuotePage/Otherwise';
 import { useQuotePage } from '#islands/QuotePage/useQuotePage';
-import { useReady } from '#islands/parts/useReady';
+import { MainButton } from '#islands/Pay/MainButton';
 import client from '#islands/ClientPage/ClientPage.module.css';
 import styles from './QuotePage.module.css';
 
@@ -22,7 +22,6 @@ export default function QuotePage({ link, view: given }: Props) {
   const { view, choice, filled, signature, faults, problem, busy } = page;
   const { offer, business, who, state, toSign, signed } = view;
   const standing = useOffer(offer, choice, view.now);
-  const ready = useReady();
   const open = state === 'sent' || state === 'opened';
   const reader = who === clientSignatory;
   const choosing = open && reader;
@@ -83,38 +82,16 @@ export default function QuotePage({ link, view: given }: Props) {
               <span>Due when you accept</span>
               <b className="num">{formatMoney(dueNow, offer.currency)}</b>
             </p>
-            {problem && (
-              <p className={client.declined} role="alert">
-                {problem}
-              </p>
-            )}
-            <button
-              type="button"
-              className={client.button}
-              disabled={!ready || busy}
-              aria-busy={busy}
-              onClick={() => void page.accept(standing)}
-            >
-              {busy ? 'One moment…' : acceptWords(offer.agreement !== null, dueNow, offer.currency)}
-            </button>
+            <MainButton busy={busy} problem={problem} press={() => void page.accept(standing)}>
+              {acceptWords(offer.agreement !== null, dueNow, offer.currency)}
+            </MainButton>
           </section>
         )}
         {signs && !reader && (
           <section className={styles.accept} aria-label="Sign">
-            {problem && (
-              <p className={client.declined} role="alert">
-                {problem}
-              </p>
-            )}
-            <button
-              type="button"
-              className={client.button}
-              disabled={!ready || busy}
-              aria-busy={busy}
-              onClick={() => void page.signFurther()}
-            >
-              {busy ? 'One moment…' : 'Sign'}
-            </button>
+            <MainButton busy={busy} problem={problem} press={() => void page.signFurther()}>
+              Sign
+            </MainButton>
           </section>
         )}
         {choosing && <Otherwise view={view} link={link} reload={page.reload} />}

@@ -6,15 +6,14 @@ import { zero } from '#core/money/minor';
 import { parseAmount } from '#core/money/parseAmount';
 import { wayWords } from '#core/wording/wayWords';
 import { BusinessHead, faceStyle } from '#islands/ClientPage/BusinessHead';
-import { PayWays } from '#islands/ClientPage/PayWays';
-import { payProblem } from '#islands/ClientPage/payProblem';
-import { useCardPayment } from '#islands/ClientPage/useCardPayment';
+import { ConfirmWithBank } from '#islands/Pay/MainButton';
+import { PayBox } from '#islands/Pay/PayBox';
 import { useView } from '#islands/parts/useView';
-import { useReady } from '#islands/parts/useReady';
 import { call } from '#islands/api';
 import { useState } from 'react';
 import book from '../Book/Book.module.css';
-import styles from '../ClientPage/ClientPage.module.css';
+import styles from '#islands/ClientPage/ClientPage.module.css';
+import payStyles from '#islands/Pay/Pay.module.css';
 
 type Props = { readonly link: string; readonly view: RequestPageView };
 
@@ -55,24 +54,10 @@ function Pay({ link, view, reload }: Props & { readonly reload: () => Promise<vo
   const [typed, setTyped] = useState(formatAmount(smallest ?? asked ?? zero, currency));
   const [payer, setPayer] = useState('');
   const [tried, setTried] = useState(false);
-  const ready = useReady();
   const amount = asked ?? parseAmount(typed, currency);
   const fits = amount !== null && amount > 0 && (smallest === null || amount >= smallest);
   const named = payer.trim() !== '';
-  const { frame, pay, busy, problem, chosen, choose } = useCardPayment({
-    offered: view.offered,
-    back: `/r/${link}`,
-    send: ({ key: attempt, card, account }) => call(payRequest, { link, attempt, card, account, amount, payer }),
-    words: (fault) => payProblem(fault, currency),
-    done: reload,
-    saysDecline: true,
-  });
-  if (view.waiting)
-    return (
-      <a className={styles.button} href={`${view.waiting.url}?back=${encodeURIComponent(`/r/${link}`)}`}>
-        Confirm with your bank
-      </a>
-    );
+  if (view.waiting) return <ConfirmWithBank url={view.waiting.url} back={`/r/${link}`} />;
   if (view.onTheWay)
     return (
       <section className={styles.note} role="status">
@@ -80,11 +65,24 @@ function Pay({ link, view, reload }: Props & { readonly reload: () => Promise<vo
         <p>It is being collected from your bank account and counts on {view.onTheWay.settles}.</p>
       </section>
     );
-  if (!chosen) return <OtherWays view={view} />;
+  if (view.offered.online.length === 0) return <OtherWays view={view} />;
   return (
-    <section className={styles.box} aria-label="Pay">
-      {asked !== null && <p className={styles.sum}>{formatMoney(asked, currency)}</p>}
-      <div className={styles.pay}>
+    <section className={payStyles.box} aria-label="Pay">
+      {asked !== null && <p className={payStyles.sum}>{formatMoney(asked, currency)}</p>}
+      <PayBox
+        offered={view.offered}
+        currency={currency}
+        back={`/r/${link}`}
+        send={({ key: attempt, card, account }) => call(payRequest, { link, attempt, card, account, amount, payer })}
+        done={reload}
+        saysDecline
+        label={() => `Pay ${formatMoney(amount ?? zero, currency)}`}
+        consent={({ consent }) => consent || 'Your card is charged this once and not kept.'}
+        fits={() => {
+          setTried(true);
+          return fits && named;
+        }}
+      >
         {asked === null && (
           <label className={book.field}>
             How much, in {currency}
@@ -110,27 +108,8 @@ function Pay({ link, view, reload }: Props & { readonly reload: () => Promise<vo
             <small role="alert">Your name is needed, so that {view.business.name} knows who paid.</small>
           )}
         </label>
-        <PayWays offered={view.offered} chosen={chosen} choose={choose} frame={frame} />
-        <p className={styles.consent}>{chosen.consent || 'Your card is charged this once and not kept.'}</p>
-        {problem && (
-          <p className={styles.declined} role="alert">
-            {problem}
-          </p>
-        )}
-        <button
-          type="button"
-          className={styles.button}
-          disabled={busy || !ready}
-          aria-busy={busy}
-          onClick={() => {
-            setTried(true);
-            if (fits && named) void pay();
-          }}
-        >
-          {busy ? 'One moment…' : `Pay ${formatMoney(amount ?? zero, currency)}`}
-        </button>
-        <OtherWays view={view} />
-      </div>
+      </PayBox>
+      <OtherWays view={view} />
     </section>
   );
 }
@@ -141,10 +120,10 @@ function OtherWays({ view }: { readonly view: RequestPageView }) {
   const others = ways.filter((way) => way === 'transfer' || way === 'cheque' || way === 'cash' || way === 'reader');
   if (others.length === 0) return null;
   return (
-    <p className={styles.otherWays}>
+    <p className={payStyles.otherWays}>
       {online.length > 0 ? 'You can also pay by ' : 'Please pay by '}
       {others.map((way) => wayWords[way]).join(' or ')}; write {view.number} on it.
-      {transferTo !== '' && <span className={styles.transferTo}>{transferTo}</span>}
+      {transferTo !== '' && <span className={payStyles.transferTo}>{transferTo}</span>}
     </p>
   );
 }

@@ -23,7 +23,7 @@ export function Dates({ view, serviceId }: Props) {
   const add = useRoute(addDate);
   const callOff = useRoute(callOffDate);
   const dates = view.dates.filter((date) => date.serviceId === serviceId);
-  const error = (path: string) => fieldMessage(add.problem, path, 'EUR');
+  const error = (path: string) => fieldMessage(add.problem, path);
   const save = async (): Promise<void> => {
     const done = await add.run({ requestKey: add.requestKey(), serviceId, start, end, seats });
     if (done) setStart('');

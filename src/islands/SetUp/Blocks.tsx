@@ -21,7 +21,7 @@ export function Blocks({ place }: { readonly place: PlaceLine }) {
   const free = useRoute(freePlace);
   const field = (name: keyof typeof nothing) => ({
     value: draft[name],
-    error: fieldMessage(add.problem, name, 'EUR'),
+    error: fieldMessage(add.problem, name),
     onChange: (event: { currentTarget: { value: string } }) => {
       add.clear();
       setDraft({ ...draft, [name]: event.currentTarget.value });

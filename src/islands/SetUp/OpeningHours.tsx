@@ -24,7 +24,7 @@ export function OpeningHours({ given }: { readonly given: Hours }) {
           save.clear();
           setHours(next);
         }}
-        error={(path) => fieldMessage(save.problem, path, 'EUR')}
+        error={(path) => fieldMessage(save.problem, path)}
       />
       <Problem problem={save.problem} currency="EUR" />
       <Button mt="sm" loading={save.busy} onClick={() => void keep()}>

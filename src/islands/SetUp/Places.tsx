@@ -74,7 +74,7 @@ function PlaceForm({ given, hours, close }: FormProps) {
     save.clear();
     setDraft({ ...draft, ...part });
   };
-  const error = (path: string) => fieldMessage(save.problem, path, 'EUR');
+  const error = (path: string) => fieldMessage(save.problem, path);
   const keep = async (): Promise<void> => {
     const { id, name, kind, units, retired } = draft;
     const done = await save.run({

@@ -20,7 +20,7 @@ import { OwnerShell } from '#islands/shell/OwnerShell';
 import { Button, ColorInput, FileButton, Group, TextInput } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { useState } from 'react';
-import client from '#islands/ClientPage/ClientPage.module.css';
+import client from '#islands/Pay/Pay.module.css';
 import styles from './SetUp.module.css';
 
 type Props = {
@@ -79,7 +79,7 @@ function Business({ given }: { readonly given: BusinessFace }) {
     const look = { ...(colour ? { colour } : {}), ...(logo ? { logo } : {}), ...(picture ? { picture } : {}) };
     if (await save.attempt({ name, line, email, look })) notifications.show({ message: 'Kept.', color: 'green' });
   };
-  const error = (path: string) => fieldMessage(save.problem, path, 'EUR');
+  const error = (path: string) => fieldMessage(save.problem, path);
   const readable = !face.colour || !/^#[0-9a-f]{6}$/.test(face.colour) || contrastOnWhite(face.colour) >= 4.5;
   return (
     <div className={styles.columns}>

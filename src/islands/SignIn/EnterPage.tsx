@@ -19,7 +19,7 @@ export default function EnterPage({ businessName }: { readonly businessName: str
     setWrong(
       token === null || answer.problem.code === 'link_over' || answer.problem.code === 'invalid_input'
         ? 'This link was used, or is older than a quarter of an hour. Make another one on the machine.'
-        : problemSentence(answer.problem, 'EUR'),
+        : problemSentence(answer.problem),
     );
   };
   return (

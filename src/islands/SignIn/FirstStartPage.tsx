@@ -1,3 +1,4 @@
+import { usualCurrency } from '#core/money/currency';
 import { firstStart } from '#contracts/routes/door/firstStart';
 import { call, type ProblemOf, post } from '#islands/api';
 import { fieldMessage } from '#islands/format/problemSentence';
@@ -19,7 +20,7 @@ export default function FirstStartPage({ zones, currencies }: Props) {
     business: '',
     line: '',
     timeZone: 'Europe/Lisbon',
-    currency: 'EUR',
+    currency: usualCurrency,
     taxRate: '0',
     ownerName: '',
     email: '',

@@ -21,9 +21,9 @@ export default function NewPasswordPage() {
     if (answer.ok) setDone(true);
     else setProblem(answer.problem);
   };
-  const issue = fieldMessage(problem, 'password', 'EUR');
+  const issue = fieldMessage(problem, 'password');
   const wrong =
-    problem && !issue ? (token ? problemSentence(problem, 'EUR') : 'Open the link in the letter once more.') : null;
+    problem && !issue ? (token ? problemSentence(problem) : 'Open the link in the letter once more.') : null;
   return (
     <DoorFrame
       title={done ? 'That is your password now' : 'A new password'}

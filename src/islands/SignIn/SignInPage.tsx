@@ -23,8 +23,7 @@ function sentenceOf(problem: SignInProblem, otherwise: string): string {
     return `Too many tries. Wait ${minutes === 1 ? 'a minute' : `${minutes} minutes`}, then try again.`;
   }
   if (code === 'TOO_MANY_ATTEMPTS_REQUEST_NEW_CODE') return 'Too many tries. Wait a minute, then sign in again.';
-  if (code === 'no_connection' || code === 'database_away' || code === 'starting')
-    return problemSentence({ code }, 'EUR');
+  if (code === 'no_connection' || code === 'database_away' || code === 'starting') return problemSentence({ code });
   return otherwise;
 }
 

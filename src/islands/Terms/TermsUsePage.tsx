@@ -64,7 +64,7 @@ function TermsUse({ view }: { readonly view: TermsUseView }) {
       const bookings = wanted.slice(from, from + batch).map(({ id, seen }) => ({ id, seen }));
       const answer = await callProven(applyTerms, { termsId: terms.id, version: terms.version, bookings });
       if (!answer.ok) {
-        setProblem(problemSentence(answer.problem, 'EUR'));
+        setProblem(problemSentence(answer.problem));
         break;
       }
       const { applied, refused } = answer.value;

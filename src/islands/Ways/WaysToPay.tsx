@@ -60,7 +60,7 @@ export function WaysToPay({ given, connection }: Props) {
                 minRows={2}
                 maxLength={500}
                 value={transferTo}
-                error={fieldMessage(save.problem, 'transferTo', 'EUR')}
+                error={fieldMessage(save.problem, 'transferTo')}
                 onChange={(event) => setTransferTo(event.currentTarget.value)}
               />
             )}

@@ -4,7 +4,7 @@ import type { Decimal } from '#core/money/decimal';
 import { formatMoney } from '#core/money/formatMoney';
 import { minor } from '#core/money/minor';
 import { keptNow } from '#islands/ClientPage/keptNow';
-import { payProblem } from '#islands/ClientPage/payProblem';
+import { payProblem } from '#islands/Pay/payProblem';
 import { abilityWords, accountState, mismatchWords, uncovered } from '#islands/Ways/accountWords';
 import { problemSentence } from '#islands/format/problemSentence';
 import { expect } from 'chai';

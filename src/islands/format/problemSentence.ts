@@ -27,7 +27,7 @@ export const problemSentence = sayWith<SaidCode>(rules, (code, { issues }) =>
 );
 
 /** The message for one field of a form, or nothing. */
-export const fieldMessage = (problem: SaidProblem | null, path: string, currency: string): string | null => {
+export const fieldMessage = (problem: SaidProblem | null, path: string, currency?: string): string | null => {
   const issue = problem?.issues?.find((each) => each.path === path);
   if (issue) return issue.message;
   return problem?.path === path ? problemSentence(problem, currency) : null;

@@ -1,9 +1,10 @@
+import { usualCurrency } from '#core/money/currency';
 import type { EdgeCode } from '#contracts/routes/edge';
 import { formatMoney } from '#core/money/formatMoney';
 import { minor } from '#core/money/minor';
 import type { ApiProblem } from '#islands/api';
 
-/** What a person reads of a refusal: a sentence, or what makes one of the data that explains it. */
+/** What a person reads of a refusal: a sentence, or what makes one of the data that explains it. Sums are of that currency. */
 export type Sentence = string | ((detail: Readonly<Record<string, unknown>>, currency: string) => string);
 export type Sentences<Code extends string = string> = Readonly<Record<Code, Sentence>>;
 
@@ -20,7 +21,7 @@ const spoken = (sentence: Sentence, { detail }: ApiProblem, currency: string): s
  */
 export const sayWith =
   <Code extends string>(rules: Sentences<Code>, edge: (code: EdgeCode, problem: ApiProblem) => string) =>
-  (problem: ApiProblem<Code>, currency: string): string => {
+  (problem: ApiProblem<Code>, currency: string = usualCurrency): string => {
     const { code } = problem;
     const isRule = (each: string): each is Code => Object.hasOwn(rules, each);
     return isRule(code) ? spoken(rules[code], problem, currency) : edge(code, problem);

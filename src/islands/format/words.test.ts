@@ -5,7 +5,7 @@ import type { PlainDate } from '#core/calendar/days';
 import { minor } from '#core/money/minor';
 import { distance, longDate, shortDate } from '#core/wording/days';
 import { times } from '#core/wording/times';
-import { payProblem } from '#islands/ClientPage/payProblem';
+import { payProblem } from '#islands/Pay/payProblem';
 import { decisionWords } from '#islands/format/decisionWords';
 import { doingWords } from '#islands/format/doingWords';
 import { fieldMessage, problemSentence } from '#islands/format/problemSentence';

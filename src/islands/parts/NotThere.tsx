@@ -6,7 +6,7 @@ import { Button } from '@mantine/core';
 export default function NotThere({ shell, what }: { readonly shell: Shell; readonly what: string }) {
   return (
     <OwnerShell shell={shell} path="">
-      <h1 style={{ fontSize: 22 }}>That is not there</h1>
+      <h1 style={{ fontSize: 'var(--text-title)' }}>That is not there</h1>
       <p>{what}</p>
       <Button component="a" href="/bookings">
         All bookings

@@ -1,3 +1,4 @@
+import { usualCurrency } from '#core/money/currency';
 import { actorWords } from '#core/wording/actorWords';
 import { peopleIn } from '#server/queries/people';
 import type {
@@ -118,7 +119,7 @@ export async function quoteView(db: Database, number: string, now: Instant): Pro
   const signedFirst =
     newest?.digest === digest &&
     facts.some((fact) => fact.kind === 'signed' && fact.signatory === 'business' && fact.revision === newest?.revision);
-  const currency = offer?.currency ?? read.offer?.currency ?? 'EUR';
+  const currency = offer?.currency ?? read.offer?.currency ?? usualCurrency;
   const about = { agreement: (offer ?? quote.draft).agreement, clientName: quote.draft.clientName, currency };
   const { name } = around.business;
   const booked = quote.bookingId ? await readBooking(db, quote.bookingId) : null;

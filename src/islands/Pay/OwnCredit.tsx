@@ -1,9 +1,10 @@
 import { formatMoney } from '#core/money/formatMoney';
 import { least, type Minor } from '#core/money/minor';
-import { type UseAnswer, useProblem } from '#islands/ClientPage/Voucher';
+import { type UseAnswer, useProblem } from '#islands/Pay/Voucher';
 import { newKey } from '#islands/api';
 import { useRef, useState } from 'react';
-import styles from './ClientPage.module.css';
+import styles from '#islands/ClientPage/Own.module.css';
+import pay from '#islands/Pay/Pay.module.css';
 
 type Props = {
   readonly send: (attempt: string) => Promise<UseAnswer>;
@@ -32,7 +33,7 @@ export function OwnCredit({ send, credit, outstanding, currency, reload }: Props
         Use {formatMoney(least(credit, outstanding), currency)} of your credit
       </button>
       {problem && (
-        <p className={styles.declined} role="alert">
+        <p className={pay.declined} role="alert">
           {problem}
         </p>
       )}

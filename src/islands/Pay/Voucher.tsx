@@ -9,7 +9,9 @@ import { harmless, sayWith, type Sentences } from '#islands/format/say';
 import { useReady } from '#islands/parts/useReady';
 import { useRef, useState } from 'react';
 import book from '../Book/Book.module.css';
-import styles from './ClientPage.module.css';
+import styles from '#islands/ClientPage/ClientPage.module.css';
+import own from '#islands/ClientPage/Own.module.css';
+import pay from '#islands/Pay/Pay.module.css';
 
 type Props = {
   readonly currency: string;
@@ -62,7 +64,7 @@ export function Voucher({ currency, send, reload }: Props) {
   return (
     <details className={styles.more}>
       <summary>I have a gift voucher</summary>
-      <div className={styles.asking}>
+      <div className={own.asking}>
         <label className={book.field}>
           Its code
           <input
@@ -76,13 +78,13 @@ export function Voucher({ currency, send, reload }: Props) {
           />
         </label>
         {said && (
-          <p className={said.wrong ? styles.declined : styles.consent} role={said.wrong ? 'alert' : 'status'}>
+          <p className={said.wrong ? pay.declined : pay.consent} role={said.wrong ? 'alert' : 'status'}>
             {said.text}
           </p>
         )}
         <button
           type="button"
-          className={styles.plain}
+          className={own.plain}
           disabled={busy || code.trim().length < 8}
           onClick={() => void use()}
         >

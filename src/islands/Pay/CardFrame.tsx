@@ -1,5 +1,5 @@
 import { type Ref, useEffect, useImperativeHandle, useRef, useState } from 'react';
-import styles from './ClientPage.module.css';
+import styles from '#islands/Pay/Pay.module.css';
 
 export type CardGiven = { readonly token: string; readonly last4: string };
 export type FrameHandle = { readonly ask: () => Promise<CardGiven | null> };

@@ -1,11 +1,14 @@
 import type { PayOutcome } from '#contracts/payOutcome';
-import type { PayCode } from '#islands/ClientPage/payProblem';
+import type { PayCode } from '#islands/Pay/payProblem';
 import type { OfferedOnPage, OnlineWay } from '#contracts/wayViews';
-import type { FrameHandle } from '#islands/ClientPage/CardFrame';
+import type { FrameHandle } from '#islands/Pay/CardFrame';
 import { type Answer, type ApiProblem, newKey, mayRepeat } from '#islands/api';
 import { useRef, useState } from 'react';
 
 type Try = { readonly key: string; readonly card: string; readonly account: string };
+
+/** Sends one try; the same one may be sent again where it was not answered. */
+export type PayTry = (attempt: Try) => Promise<Answer<PayOutcome, PayCode>>;
 
 /**
  * One try to pay: the frame's token and a key that stays until the try is answered, so that a double click or a lost
@@ -15,7 +18,7 @@ export function useCardPayment(about: {
   readonly offered: OfferedOnPage;
   /** Where the bank sends the client back to. */
   readonly back: string;
-  readonly send: (attempt: Try) => Promise<Answer<PayOutcome, PayCode>>;
+  readonly send: PayTry;
   readonly words: (problem: ApiProblem<PayCode>) => string;
   readonly done: () => Promise<void>;
   /** Whether a decline is said here; elsewhere the page that is read anew says it. */

@@ -2,7 +2,7 @@ import type { ClientView } from '#contracts/clientViews';
 import { formatAmount, formatMoney } from '#core/money/formatMoney';
 import type { Minor } from '#core/money/minor';
 import { parseAmount } from '#core/money/parseAmount';
-import styles from './ClientPage.module.css';
+import styles from '#islands/Pay/Pay.module.css';
 
 export type PayChoice = { readonly which: 'due' | 'all' | 'other'; readonly typed: string };
 
@@ -66,7 +66,7 @@ export function PayChoices({ view, choice, choose }: Props) {
             value={choice.typed}
             onChange={(event) => choose({ ...choice, typed: event.currentTarget.value })}
           />
-          <p className={wrong ? styles.declined : styles.small}>
+          <p className={wrong ? styles.declined : styles.limits}>
             from {formatMoney(smallest, currency)} to {formatMoney(outstanding, currency)}
           </p>
         </div>

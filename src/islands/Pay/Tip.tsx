@@ -2,7 +2,7 @@ import type { Decimal } from '#core/money/decimal';
 import { formatAmount } from '#core/money/formatMoney';
 import { minor, type Minor, zero } from '#core/money/minor';
 import { percentOf } from '#core/money/percentOf';
-import page from './ClientPage.module.css';
+import page from '#islands/Pay/Pay.module.css';
 
 type TipProps = {
   readonly base: Minor;

@@ -1,8 +1,9 @@
 import { abandon } from '#contracts/routes/client/abandon';
 import type { ClientView } from '#contracts/clientViews';
+import { ConfirmWithBank } from '#islands/Pay/MainButton';
 import { call } from '#islands/api';
 import { useEffect, useState } from 'react';
-import styles from './ClientPage.module.css';
+import styles from '#islands/Pay/Pay.module.css';
 
 type Props = {
   readonly link: string;
@@ -34,9 +35,7 @@ export function WaitingForBank({ link, waiting, reload }: Props) {
           ? 'It wants you to confirm that a sum is set aside. Nothing is charged.'
           : 'It wants you to confirm the payment. Until then nothing is paid.'}
       </p>
-      <a className={styles.button} href={`${waiting.url}?back=${encodeURIComponent(`/b/${link}`)}`}>
-        Confirm with your bank
-      </a>
+      <ConfirmWithBank url={waiting.url} back={`/b/${link}`} />
       {!hold && (
         <button type="button" className={styles.quiet} disabled={busy} onClick={() => void giveUp()}>
           Use another card instead

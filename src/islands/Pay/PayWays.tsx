@@ -1,8 +1,7 @@
 import type { OfferedOnPage, OnlineWay } from '#contracts/wayViews';
-import { CardFrame, type FrameHandle } from '#islands/ClientPage/CardFrame';
+import { CardFrame, type FrameHandle } from '#islands/Pay/CardFrame';
 import type { Ref } from 'react';
-import page from './ClientPage.module.css';
-import styles from './PayWays.module.css';
+import styles from '#islands/Pay/Pay.module.css';
 
 type Props = {
   readonly offered: OfferedOnPage;
@@ -21,10 +20,10 @@ export function PayWays({ offered, chosen, choose, frame, purpose = 'pay' }: Pro
     <>
       {offered.test && <p className={styles.test}>This is a test: no money moves.</p>}
       {offered.online.length > 1 && (
-        <fieldset className={page.choices}>
+        <fieldset className={styles.choices}>
           <legend className="visually-hidden">How to pay</legend>
           {offered.online.map(({ account, way, settles }) => (
-            <label key={account} className={page.choice}>
+            <label key={account} className={styles.choice}>
               <input type="radio" name="way" checked={account === chosen.account} onChange={() => choose(account)} />
               <span>
                 {words[way]}
