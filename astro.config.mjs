@@ -1,7 +1,8 @@
 import node from '@astrojs/node';
 import react from '@astrojs/react';
+import { createHash } from 'node:crypto';
 import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
-import { join } from 'node:path';
+import { join, relative } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { brotliCompressSync, gzipSync } from 'node:zlib';
 import { defineConfig } from 'astro/config';
@@ -20,6 +21,8 @@ const ownEntry = () => ({
     },
   },
 });
+
+const digest = (text) => createHash('sha256').update(text).digest('base64url').slice(0, 3);
 
 /** Lays a brotli and a gzip form beside each asset that gains by it; the server then sends what a browser takes. */
 const compressedAssets = () => ({
@@ -50,6 +53,12 @@ export default defineConfig({
   // The middleware answers every response with its policy; Astro adds the hashes of its own inline scripts.
   experimental: { csp: true },
   vite: {
+    // Short names of classes: the tables of them are in what a phone loads.
+    css: {
+      modules: {
+        generateScopedName: (name, file) => `${name}_${digest(relative(process.cwd(), file.split('?')[0]))}`,
+      },
+    },
     // Components and plain modules lie side by side there: package imports could name only one extension.
     resolve: { alias: { '#islands': fileURLToPath(new URL('./src/islands', import.meta.url)) } },
     ssr: {

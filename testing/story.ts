@@ -1,3 +1,4 @@
+import { decisionsOf } from '#core/booking/decisions';
 import { wantedErrands } from '#core/agenda/wantedErrands';
 import type { Deal } from '#core/booking/deal';
 import type { Fact } from '#core/booking/facts';
@@ -209,7 +210,7 @@ const moment = (instant: string | null): string => (instant ? instant.slice(5, 1
 
 /** The standing of a booking as a story tells it: state, parts, hold, decisions, agenda, strip. */
 export function told(current: Standing, facts: readonly Fact[]): string[] {
-  const { stage, position, parts, hold, decisions } = current;
+  const { stage, position, parts, hold } = current;
   const { segments, hold: drawn, total } = stripOf(current);
   return [
     `${stage}: ${money(position.received)} in hand, ${money(position.dueNow)} due, ${money(position.late)} late, ${money(position.outstanding)} outstanding`,
@@ -226,7 +227,7 @@ export function told(current: Standing, facts: readonly Fact[]): string[] {
           ...(hold.gap ? [`= gap ${moment(hold.gap.from)} to ${moment(hold.gap.until)}`] : []),
         ]
       : []),
-    ...decisions.map((decision) => `! ${decision.kind} ${money(decision.amount)} by ${moment(decision.by)}`),
+    ...decisionsOf(current).map((decision) => `! ${decision.kind} ${money(decision.amount)} by ${moment(decision.by)}`),
     ...wantedErrands(current, facts)
       .map(
         (errand) =>

@@ -16,14 +16,14 @@ const ledgerWith = (over: Loose = {}): Standing['ledger'] =>
     ...{ authorisations: [], ...over },
   }) as unknown as Standing['ledger'];
 /** From 10 to 20 o'clock; looked at from noon on the day before unless said otherwise. */
-const standingWith = ({ ledger, ...over }: Loose & { ledger?: Loose } = {}): Omit<Standing, 'decisions'> =>
+const standingWith = ({ ledger, ...over }: Loose & { ledger?: Loose } = {}): Standing =>
   ({
     ...{ stage: 'secured', hold: null, parts: [], asOf: at(-12), startAt: at(10), endAt: at(20), securityInHand: 0 },
     agreed: { total: 900_00, terms: { retryAfterHours: [24, 48] } },
     position: { outstanding: 70_00, credit: 0 },
     ...over,
     ledger: ledgerWith(ledger),
-  }) as unknown as Omit<Standing, 'decisions'>;
+  }) as unknown as Standing;
 const part = (over: Loose = {}): Part =>
   ({
     ...{

@@ -56,7 +56,7 @@ export function chargeTries({ ledger, agreed }: Pick<Standing, 'ledger' | 'agree
 }
 
 /** What this booking asks of the owner now, most urgent first. */
-export function decisionsOf(standing: Omit<Standing, 'decisions'>): Decision[] {
+export function decisionsOf(standing: Standing): Decision[] {
   const { stage, hold, parts, asOf, ledger, startAt, endAt, securityInHand } = standing;
   const decisions: Decision[] = [];
   if (stage === 'enquiry' && ledger.kept) {

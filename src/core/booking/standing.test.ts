@@ -1,3 +1,4 @@
+import { decisionsOf } from '#core/booking/decisions';
 import { wantedErrands } from '#core/agenda/wantedErrands';
 import type { Fact } from '#core/booking/facts';
 import { ledgerOf, withFact } from '#core/booking/ledger';
@@ -190,7 +191,7 @@ const decisions: [why: string, facts: Fact[], when: string, kinds: string[]][] =
 describe('what a booking asks of its owner', () => {
   for (const [why, facts, when, kinds] of decisions)
     it(why, () =>
-      expect(standing(rental, facts, at(when)).decisions.map((decision) => decision.kind)).to.deep.equal(kinds),
+      expect(decisionsOf(standing(rental, facts, at(when))).map((decision) => decision.kind)).to.deep.equal(kinds),
     );
 });
 

@@ -1,4 +1,3 @@
-import { type Decision, decisionsOf } from '#core/booking/decisions';
 import type { Fact } from '#core/booking/facts';
 import { type HoldStanding, holdStanding } from '#core/booking/holdStanding';
 import { keptPlan, type KeptInstalment, type KeptPlan, partKey } from '#core/booking/keptPlan';
@@ -45,7 +44,6 @@ export type Standing = {
   readonly stage: BookingStage;
   readonly startAt: Instant;
   readonly endAt: Instant;
-  readonly decisions: readonly Decision[];
 };
 
 /** What an owner reads of what is owed after the plan. */
@@ -130,7 +128,7 @@ export function standing(agreed: Agreed, facts: readonly Fact[], moment: Instant
   const startAt = instantOfWall(agreed.start, timeZone);
   const endAt = instantOfWall(agreed.end, timeZone);
   const stage = stageOf({ parts, hold, ledger, terms, startAt, endAt, asOf });
-  const standingSoFar = {
+  return {
     agreed,
     asOf,
     plan: planned.value,
@@ -146,5 +144,4 @@ export function standing(agreed: Agreed, facts: readonly Fact[], moment: Instant
     startAt,
     endAt,
   };
-  return { ...standingSoFar, decisions: decisionsOf(standingSoFar) };
 }

@@ -24,7 +24,7 @@ const holdMark = {
   refused: 'gap',
 } as const;
 
-export function stripOf({ parts, position, hold, ledger, agreed, stage }: Omit<Standing, 'decisions'>): Strip {
+export function stripOf({ parts, position, hold, ledger, agreed, stage }: Standing): Strip {
   const segments = parts.flatMap((part): StripSegment[] => {
     const paid: StripSegment[] = part.paid > 0 ? [{ state: 'received', amount: part.paid, name: part.name }] : [];
     if (part.left === 0) return paid;

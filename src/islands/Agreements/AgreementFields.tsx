@@ -1,7 +1,7 @@
+import { AddRow, RemoveRow, rowsOf } from '#islands/parts/rows';
 import { type FillField, fillKinds } from '#core/agreement/agreement';
 import { newId } from '#islands/Compose/newId';
-import { ActionIcon, Button, Checkbox, NativeSelect, TextInput } from '@mantine/core';
-import { IconPlus, IconX } from '@tabler/icons-react';
+import { Checkbox, NativeSelect, TextInput } from '@mantine/core';
 import styles from './Agreements.module.css';
 
 const kindWords = { text: 'a text', date: 'a date', choice: 'one of these', initials: 'initials' } as const;
@@ -10,8 +10,8 @@ type Props = { readonly fields: readonly FillField[]; readonly change: (fields: 
 
 /** What the client fills in before signing. Put into the text by its label. */
 export function AgreementFields({ fields, change }: Props) {
-  const set = (index: number, field: Partial<FillField>): void =>
-    change(fields.map((each, at) => (at === index ? { ...each, ...field } : each)));
+  const rows = rowsOf(fields, change);
+  const set = rows.change;
   return (
     <div className={styles.fields}>
       {fields.map((field, index) => (
@@ -34,15 +34,7 @@ export function AgreementFields({ fields, change }: Props) {
             checked={field.required}
             onChange={(event) => set(index, { required: event.currentTarget.checked })}
           />
-          <ActionIcon
-            variant="subtle"
-            color="gray"
-            size={34}
-            aria-label={`Take out ${field.label || 'this field'}`}
-            onClick={() => change(fields.filter((_, at) => at !== index))}
-          >
-            <IconX size={16} aria-hidden />
-          </ActionIcon>
+          <RemoveRow name={field.label || 'this field'} size={34} onClick={() => rows.remove(index)} />
           {field.kind === 'choice' && (
             <TextInput
               className={styles.choices}
@@ -53,15 +45,12 @@ export function AgreementFields({ fields, change }: Props) {
           )}
         </div>
       ))}
-      <Button
-        variant="subtle"
-        size="compact-sm"
-        leftSection={<IconPlus size={15} aria-hidden />}
+      <AddRow
         disabled={fields.length >= 20}
-        onClick={() => change([...fields, { id: newId(), label: '', kind: 'text', choices: [], required: true }])}
+        onClick={() => rows.add({ id: newId(), label: '', kind: 'text', choices: [], required: true })}
       >
         Add something to fill in
-      </Button>
+      </AddRow>
     </div>
   );
 }

@@ -4,7 +4,7 @@ import { formatMoney } from '#core/money/formatMoney';
 import { type Minor, sum, zero } from '#core/money/minor';
 import { parseAmount } from '#core/money/parseAmount';
 import { call } from '#islands/api';
-import { ConfirmWithBank } from '#islands/Pay/MainButton';
+import { ConfirmWithBank } from '#islands/Pay/ConfirmWithBank';
 import { PayBox } from '#islands/Pay/PayBox';
 import { Tip } from '#islands/Pay/Tip';
 import { useState } from 'react';

@@ -1,3 +1,4 @@
+import { decisionsOf } from '#core/booking/decisions';
 import { askNow } from '#contracts/routes/paying/askNow';
 import { acceptGap } from '#contracts/routes/bookings/acceptGap';
 import type { BookingView } from '#contracts/views';
@@ -36,7 +37,7 @@ export function Decide({ view, standing }: { readonly view: BookingView; readonl
     const sent = await ask.run({ bookingId: view.id, requestKey: ask.requestKey() });
     if (sent) notifications.show({ message: `Asked ${view.client.name} by message.` });
   };
-  return standing.decisions.map((decision, index) => {
+  return decisionsOf(standing).map((decision, index) => {
     const words = decisionWords(decision, zone, today);
     const asking =
       decision.kind === 'coverGap' ||

@@ -1,11 +1,12 @@
+import { AddRow, RemoveRow, rowsOf } from '#islands/parts/rows';
 import type { ChangeView } from '#contracts/serviceViews';
 import { formatAmount } from '#core/money/formatMoney';
 import type { Deal } from '#core/booking/deal';
 import { price } from '#core/price/price';
 import type { ChangeDraft, LineDraft, ReadChange } from '#islands/Change/changeDraft';
 import { newKey } from '#islands/api';
-import { ActionIcon, Button, Menu, NativeSelect, TextInput } from '@mantine/core';
-import { IconPlus, IconX } from '@tabler/icons-react';
+import { Button, Menu, NativeSelect, TextInput } from '@mantine/core';
+import { IconPlus } from '@tabler/icons-react';
 import styles from './Change.module.css';
 
 type Props = {
@@ -19,9 +20,9 @@ type Props = {
 export function PriceLines({ view, draft, read, change }: Props) {
   const { currency } = view.deal.price;
   const priced = read.deal ? price(read.deal.price) : null;
-  const set = (index: number, part: Partial<LineDraft>): void =>
-    change({ lines: draft.lines.map((line, at) => (at === index ? { ...line, ...part } : line)) });
-  const add = (line: Omit<LineDraft, 'id'>): void => change({ lines: [...draft.lines, { id: newKey(), ...line }] });
+  const rows = rowsOf<LineDraft>(draft.lines, (lines) => change({ lines }));
+  const set = rows.change;
+  const add = (line: Omit<LineDraft, 'id'>): void => rows.add({ id: newKey(), ...line });
   const usualTaxes = draft.lines[0]?.taxes ?? view.service.taxCodes;
   const unused = view.service.extras.filter((extra) => !draft.lines.some((line) => line.id === extra.id));
   return (
@@ -54,26 +55,11 @@ export function PriceLines({ view, draft, read, change }: Props) {
             data={taxChoices(view, line.taxes)}
             onChange={(event) => set(index, { taxes: event.currentTarget.value.split(' ').filter(Boolean) })}
           />
-          <ActionIcon
-            variant="subtle"
-            color="gray"
-            size={36}
-            aria-label={`Take out ${line.label}`}
-            onClick={() => change({ lines: draft.lines.filter((_, at) => at !== index) })}
-          >
-            <IconX size={16} aria-hidden />
-          </ActionIcon>
+          <RemoveRow name={line.label} onClick={() => rows.remove(index)} />
         </div>
       ))}
       <div className={styles.lineActions}>
-        <Button
-          variant="subtle"
-          size="compact-sm"
-          leftSection={<IconPlus size={15} aria-hidden />}
-          onClick={() => add({ label: '', quantity: '1', unitPrice: '', taxes: usualTaxes })}
-        >
-          Add a line
-        </Button>
+        <AddRow onClick={() => add({ label: '', quantity: '1', unitPrice: '', taxes: usualTaxes })}>Add a line</AddRow>
         {unused.length > 0 && (
           <Menu>
             <Menu.Target>
@@ -86,11 +72,12 @@ export function PriceLines({ view, draft, read, change }: Props) {
                 <Menu.Item
                   key={id}
                   onClick={() =>
-                    change({
-                      lines: [
-                        ...draft.lines,
-                        { id, label, quantity: '1', unitPrice: formatAmount(unitPrice, currency), taxes: usualTaxes },
-                      ],
+                    rows.add({
+                      id,
+                      label,
+                      quantity: '1',
+                      unitPrice: formatAmount(unitPrice, currency),
+                      taxes: usualTaxes,
                     })
                   }
                 >

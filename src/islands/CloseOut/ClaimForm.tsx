@@ -1,3 +1,4 @@
+import { AddRow, RemoveRow, rowsOf } from '#islands/parts/rows';
 import { closeOut } from '#contracts/routes/closing/closeOut';
 import type { CloseOutView } from '#contracts/views';
 import { closeout } from '#core/closeout/closeout';
@@ -7,9 +8,8 @@ import { parseAmount } from '#core/money/parseAmount';
 import { newKey } from '#islands/api';
 import { Problem } from '#islands/parts/Problem';
 import { useRoute } from '#islands/parts/useRoute';
-import { ActionIcon, Button, Checkbox, TextInput } from '@mantine/core';
+import { Button, Checkbox, TextInput } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
-import { IconPlus, IconTrash } from '@tabler/icons-react';
 import { type SubmitEvent, useState } from 'react';
 import styles from './CloseOut.module.css';
 
@@ -30,8 +30,7 @@ export function ClaimForm({ line, done }: Props) {
   const [coverBalance, setCover] = useState(false);
   const [asked, setAsked] = useState(false);
   const action = useRoute(closeOut);
-  const change = (id: string, part: Partial<ClaimDraft>): void =>
-    setDrafts(drafts.map((each) => (each.id === id ? { ...each, ...part } : each)));
+  const rows = rowsOf(drafts, setDrafts);
   const used = drafts.filter((draft) => draft.reason.trim() !== '' || draft.amount.trim() !== '');
   const claims = used.map((draft) => ({
     id: draft.id,
@@ -73,7 +72,7 @@ export function ClaimForm({ line, done }: Props) {
                 value={draft.reason}
                 maxLength={200}
                 autoFocus={index === drafts.length - 1}
-                onChange={(event) => change(draft.id, { reason: event.currentTarget.value })}
+                onChange={(event) => rows.change(index, { reason: event.currentTarget.value })}
                 error={asked && started && draft.reason.trim() === '' && 'say what it is for'}
               />
               <TextInput
@@ -82,7 +81,7 @@ export function ClaimForm({ line, done }: Props) {
                 placeholder="0.00"
                 inputMode="decimal"
                 value={draft.amount}
-                onChange={(event) => change(draft.id, { amount: event.currentTarget.value })}
+                onChange={(event) => rows.change(index, { amount: event.currentTarget.value })}
                 error={
                   started &&
                   (asked || draft.amount !== '') &&
@@ -91,28 +90,13 @@ export function ClaimForm({ line, done }: Props) {
                 }
                 classNames={{ input: styles.amount! }}
               />
-              <ActionIcon
-                variant="subtle"
-                color="gray"
-                size={34}
-                aria-label="Remove this claim"
-                disabled={drafts.length === 1}
-                onClick={() => setDrafts(drafts.filter((each) => each.id !== draft.id))}
-              >
-                <IconTrash size={17} aria-hidden />
-              </ActionIcon>
+              <RemoveRow name="this claim" disabled={drafts.length === 1} onClick={() => rows.remove(index)} />
             </div>
           );
         })}
-        <Button
-          variant="subtle"
-          size="compact-sm"
-          leftSection={<IconPlus size={15} aria-hidden />}
-          onClick={() => setDrafts([...drafts, blank()])}
-          disabled={drafts.length >= 20}
-        >
+        <AddRow disabled={drafts.length >= 20} onClick={() => rows.add(blank())}>
           Another claim
-        </Button>
+        </AddRow>
         {line.coversBalance && outstanding > 0 && held > 0 && (
           <Checkbox
             mt="xs"

@@ -1,9 +1,9 @@
+import { AddRow, RemoveRow, rowsOf } from '#islands/parts/rows';
 import { type Agreement, businessSigns } from '#core/agreement/agreement';
 import { AgreementFields } from '#islands/Agreements/AgreementFields';
 import { type Part, placeId } from '#islands/Compose/composing';
 import { newId } from '#islands/Compose/newId';
-import { ActionIcon, Button, Checkbox, NativeSelect, TextInput } from '@mantine/core';
-import { IconPlus, IconX } from '@tabler/icons-react';
+import { Button, Checkbox, NativeSelect, TextInput } from '@mantine/core';
 import { lazy, Suspense, useState } from 'react';
 import styles from './Compose.module.css';
 
@@ -78,8 +78,8 @@ export function AgreementPart(part: Part) {
 
 function Others({ agreement, set }: { agreement: Agreement; set: (next: Partial<Agreement>) => void }) {
   const { others, inOrder } = agreement;
-  const change = (index: number, other: Partial<Agreement['others'][number]>): void =>
-    set({ others: others.map((each, at) => (at === index ? { ...each, ...other } : each)) });
+  const rows = rowsOf(others, (next) => set({ others: next }));
+  const { change } = rows;
   return (
     <>
       {others.map((other, index) => (
@@ -97,15 +97,7 @@ function Others({ agreement, set }: { agreement: Agreement; set: (next: Partial<
             maxLength={254}
             onChange={(event) => change(index, { email: event.currentTarget.value })}
           />
-          <ActionIcon
-            variant="subtle"
-            color="gray"
-            size={34}
-            aria-label={`Take out ${other.name || 'this signatory'}`}
-            onClick={() => set({ others: others.filter((_, at) => at !== index) })}
-          >
-            <IconX size={16} aria-hidden />
-          </ActionIcon>
+          <RemoveRow name={other.name || 'this signatory'} size={34} onClick={() => rows.remove(index)} />
         </div>
       ))}
       {others.length > 1 && (
@@ -115,16 +107,13 @@ function Others({ agreement, set }: { agreement: Agreement; set: (next: Partial<
           onChange={(event) => set({ inOrder: event.currentTarget.checked })}
         />
       )}
-      <Button
-        variant="subtle"
-        size="compact-sm"
+      <AddRow
         className={styles.add}
         disabled={others.length >= 6}
-        leftSection={<IconPlus size={15} aria-hidden />}
-        onClick={() => set({ others: [...others, { id: newId(), name: '', email: '' }] })}
+        onClick={() => rows.add({ id: newId(), name: '', email: '' })}
       >
         Somebody else signs too
-      </Button>
+      </AddRow>
     </>
   );
 }

@@ -1,3 +1,4 @@
+import { RemoveRow } from '#islands/parts/rows';
 import { fixedBlocks, type FixedBlock, type QuoteBlock } from '#core/quote/draft';
 import type { SaidProblem } from '#islands/format/problemSentence';
 import { type Part, placeId } from '#islands/Compose/composing';
@@ -21,8 +22,8 @@ import {
   verticalListSortingStrategy,
 } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
-import { ActionIcon, Button, FileButton, Menu, Textarea, TextInput } from '@mantine/core';
-import { IconGripVertical, IconPlus, IconX } from '@tabler/icons-react';
+import { Button, FileButton, Menu, Textarea, TextInput } from '@mantine/core';
+import { IconGripVertical, IconPlus } from '@tabler/icons-react';
 import { useState } from 'react';
 import styles from './Compose.module.css';
 
@@ -130,15 +131,11 @@ function Block({ block, index, part }: { readonly block: QuoteBlock; readonly in
         )}
         {block.kind === 'picture' && <Picture block={block} set={set} currency={part.currency} />}
       </div>
-      <ActionIcon
-        variant="subtle"
-        color="gray"
+      <RemoveRow
+        name={name}
         size={30}
-        aria-label={`Take out ${name}`}
         onClick={() => change({ blocks: draft.blocks.filter(({ id }) => id !== block.id) })}
-      >
-        <IconX size={15} aria-hidden />
-      </ActionIcon>
+      />
     </li>
   );
 }

@@ -1,9 +1,10 @@
+import { RemoveRow } from '#islands/parts/rows';
 import type { SaidProblem } from '#islands/format/problemSentence';
 import type { Part } from '#islands/Compose/composing';
 import { upload } from '#islands/Compose/upload';
 import { Problem } from '#islands/parts/Problem';
-import { ActionIcon, FileButton, Button } from '@mantine/core';
-import { IconPaperclip, IconX } from '@tabler/icons-react';
+import { FileButton, Button } from '@mantine/core';
+import { IconPaperclip } from '@tabler/icons-react';
 import { useState } from 'react';
 import styles from './Compose.module.css';
 
@@ -26,14 +27,10 @@ export function Files({ draft, change, currency }: Part) {
       {draft.attachments.map(({ file, name }) => (
         <p key={file} className={styles.file}>
           <a href={`/f/${file}`}>{name}</a>
-          <ActionIcon
-            variant="subtle"
-            color="gray"
-            aria-label={`Take out ${name}`}
+          <RemoveRow
+            name={name}
             onClick={() => change({ attachments: draft.attachments.filter((each) => each.file !== file) })}
-          >
-            <IconX size={15} aria-hidden />
-          </ActionIcon>
+          />
         </p>
       ))}
       <FileButton onChange={(file) => void add(file)} accept="image/*,application/pdf">

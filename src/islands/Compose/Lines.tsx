@@ -1,8 +1,8 @@
-import { discountKinds, type DraftExtra, type DraftLine } from '#core/quote/draft';
+import { AddRow, RemoveRow, rowsOf } from '#islands/parts/rows';
+import { discountKinds, type DraftLine } from '#core/quote/draft';
 import { type Part, placeId, textField, wrongAt } from '#islands/Compose/composing';
 import { newId } from '#islands/Compose/newId';
-import { ActionIcon, Button, NativeSelect, TextInput } from '@mantine/core';
-import { IconPlus, IconX } from '@tabler/icons-react';
+import { NativeSelect, TextInput } from '@mantine/core';
 import styles from './Compose.module.css';
 
 const discountWords = { none: 'no discount', percent: 'percent off', amount: 'a sum off' } as const;
@@ -16,17 +16,11 @@ const taxChoices = (part: Part, now: readonly string[]) => [
 const usualTaxes = ({ around, draft }: Part): readonly string[] =>
   around.services.find(({ id }) => id === draft.serviceId)?.taxCodes ?? [];
 
-const Remove = ({ name, onClick }: { readonly name: string; readonly onClick: () => void }) => (
-  <ActionIcon variant="subtle" color="gray" size={34} aria-label={`Take out ${name || 'this line'}`} onClick={onClick}>
-    <IconX size={16} aria-hidden />
-  </ActionIcon>
-);
-
 /** The lines of the price, each with its own discount and taxes. */
 export function Lines(part: Part) {
   const { draft, change, gaps, currency } = part;
-  const set = (index: number, line: Partial<DraftLine>): void =>
-    change({ lines: draft.lines.map((each, at) => (at === index ? { ...each, ...line } : each)) });
+  const rows = rowsOf(draft.lines, (lines) => change({ lines }));
+  const set = rows.change;
   const field = (index: number, name: 'label' | 'quantity' | 'unitPrice' | 'discount' | 'unit' | 'note') => {
     const value = draft.lines[index]![name];
     return {
@@ -45,7 +39,7 @@ export function Lines(part: Part) {
           <TextInput label="Quantity" inputMode="decimal" {...field(index, 'quantity')} />
           <TextInput label="Unit" {...field(index, 'unit')} maxLength={30} />
           <TextInput label="Price of one" inputMode="decimal" {...field(index, 'unitPrice')} />
-          <Remove name={line.label} onClick={() => change({ lines: draft.lines.filter((_, at) => at !== index) })} />
+          <RemoveRow name={line.label || 'this line'} onClick={() => rows.remove(index)} />
           <div className={styles.lineMore}>
             <NativeSelect
               aria-label={`Tax of ${line.label}`}
@@ -75,24 +69,16 @@ export function Lines(part: Part) {
         </div>
       ))}
       <div className={styles.lineActions}>
-        <Button
-          variant="subtle"
-          size="compact-sm"
-          leftSection={<IconPlus size={15} aria-hidden />}
+        <AddRow
           onClick={() =>
-            change({
-              lines: [
-                ...draft.lines,
-                {
-                  ...{ id: newId(), label: '', note: '', quantity: '1', unit: '', unitPrice: '' },
-                  ...{ discountKind: 'none', discount: '', taxes: usualTaxes(part) },
-                },
-              ],
+            rows.add({
+              ...{ id: newId(), label: '', note: '', quantity: '1', unit: '', unitPrice: '' },
+              ...{ discountKind: 'none', discount: '', taxes: usualTaxes(part) },
             })
           }
         >
           Add a line
-        </Button>
+        </AddRow>
         <NativeSelect
           aria-label="Discount on all of it"
           value={draft.discountKind}
@@ -129,8 +115,8 @@ export function Lines(part: Part) {
 /** What the client may add by themselves, and how much of it. */
 export function Extras(part: Part) {
   const { draft, change, gaps } = part;
-  const set = (index: number, extra: Partial<DraftExtra>): void =>
-    change({ extras: draft.extras.map((each, at) => (at === index ? { ...each, ...extra } : each)) });
+  const rows = rowsOf(draft.extras, (extras) => change({ extras }));
+  const set = rows.change;
   const field = (index: number, name: 'label' | 'unitPrice' | 'least' | 'preset' | 'most') => {
     const value = draft.extras[index]![name];
     return {
@@ -150,28 +136,20 @@ export function Extras(part: Part) {
           <TextInput label="At least" inputMode="numeric" {...field(index, 'least')} />
           <TextInput label="Usually" inputMode="numeric" {...field(index, 'preset')} />
           <TextInput label="At most" inputMode="numeric" {...field(index, 'most')} />
-          <Remove name={extra.label} onClick={() => change({ extras: draft.extras.filter((_, at) => at !== index) })} />
+          <RemoveRow name={extra.label || 'this extra'} onClick={() => rows.remove(index)} />
         </div>
       ))}
-      <Button
-        variant="subtle"
-        size="compact-sm"
+      <AddRow
         className={styles.add}
-        leftSection={<IconPlus size={15} aria-hidden />}
         onClick={() =>
-          change({
-            extras: [
-              ...draft.extras,
-              {
-                ...{ id: newId(), label: '', note: '', unitPrice: '', taxes: usualTaxes(part) },
-                ...{ least: '0', preset: '0', most: '1' },
-              },
-            ],
+          rows.add({
+            ...{ id: newId(), label: '', note: '', unitPrice: '', taxes: usualTaxes(part) },
+            ...{ least: '0', preset: '0', most: '1' },
           })
         }
       >
         Add an extra
-      </Button>
+      </AddRow>
     </fieldset>
   );
 }

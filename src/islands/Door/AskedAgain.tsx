@@ -1,17 +1,17 @@
 import { saveSafety } from '#contracts/routes/business/saveSafety';
 import type { DoorView } from '#contracts/door';
 import { fieldMessage } from '#islands/format/problemSentence';
-import { useSum } from '#islands/Door/useSum';
+import { SumField, useOptionalSum } from '#islands/parts/SumField';
 import { Problem } from '#islands/parts/Problem';
 import { useRoute } from '#islands/parts/useRoute';
-import { Button, NumberInput, TextInput } from '@mantine/core';
+import { Button, NumberInput } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { type SubmitEvent, useState } from 'react';
 import styles from './Door.module.css';
 
 /** From which refund on it is asked who decides, and how long what has no more use is kept. */
 export function AskedAgain({ given }: { readonly given: DoorView }) {
-  const from = useSum(given.proofAbove, given.currency);
+  const from = useOptionalSum(given.proofAbove, given.currency);
   const [keepDays, setKeepDays] = useState<number | string>(given.keepDays);
   const save = useRoute(saveSafety);
   const send = async (event: SubmitEvent): Promise<void> => {
@@ -27,13 +27,11 @@ export function AskedAgain({ given }: { readonly given: DoorView }) {
         last ten minutes.
       </p>
       <form onSubmit={(event) => void send(event)}>
-        <TextInput
+        <SumField
           label={`Refunds from this sum on ask too (${given.currency})`}
           description="Empty: no refund does."
-          inputMode="decimal"
-          value={from.text}
+          sum={from}
           error={from.wrong ? 'A sum, such as 250.00.' : fieldMessage(save.problem, 'proofAbove', given.currency)}
-          onChange={(event) => from.type(event.currentTarget.value)}
         />
         <NumberInput
           label="Expired codes and devices, and old carts, are deleted after (days)"

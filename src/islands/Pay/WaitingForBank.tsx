@@ -1,6 +1,6 @@
 import { abandon } from '#contracts/routes/client/abandon';
 import type { ClientView } from '#contracts/clientViews';
-import { ConfirmWithBank } from '#islands/Pay/MainButton';
+import { ConfirmWithBank } from '#islands/Pay/ConfirmWithBank';
 import { call } from '#islands/api';
 import { useEffect, useState } from 'react';
 import styles from '#islands/Pay/Pay.module.css';

@@ -6,7 +6,7 @@ import { zero } from '#core/money/minor';
 import { parseAmount } from '#core/money/parseAmount';
 import { wayWords } from '#core/wording/wayWords';
 import { BusinessHead, faceStyle } from '#islands/ClientPage/BusinessHead';
-import { ConfirmWithBank } from '#islands/Pay/MainButton';
+import { ConfirmWithBank } from '#islands/Pay/ConfirmWithBank';
 import { PayBox } from '#islands/Pay/PayBox';
 import { useView } from '#islands/parts/useView';
 import { call } from '#islands/api';

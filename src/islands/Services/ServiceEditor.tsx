@@ -1,3 +1,4 @@
+import { AddRow, RemoveRow, rowsOf } from '#islands/parts/rows';
 import { saveService } from '#contracts/routes/services/saveService';
 import type { ServicesView } from '#contracts/serviceViews';
 import { serviceColours, serviceKinds, priceBases } from '#core/services/service';
@@ -11,21 +12,9 @@ import { Dates } from '#islands/Services/Dates';
 import { useWays } from '#islands/Ways/useWays';
 import { WaysChoice } from '#islands/Ways/WaysChoice';
 import { kindWords } from '#islands/Services/serviceWords';
-import {
-  ActionIcon,
-  Button,
-  Checkbox,
-  Drawer,
-  Group,
-  NativeSelect,
-  Stack,
-  Switch,
-  Textarea,
-  TextInput,
-} from '@mantine/core';
+import { Button, Checkbox, Drawer, Group, NativeSelect, Stack, Switch, Textarea, TextInput } from '@mantine/core';
 import { useLocalStorage } from '@mantine/hooks';
 import { notifications } from '@mantine/notifications';
-import { IconPlus, IconX } from '@tabler/icons-react';
 import { useState } from 'react';
 import styles from './Services.module.css';
 
@@ -51,6 +40,7 @@ export function ServiceEditor({ view, given, close }: Props) {
     action.clear();
     setDraft({ ...draft, ...part });
   };
+  const extras = rowsOf(draft.extras, (next) => change({ extras: next }));
   const error = (path: string): string | undefined =>
     (asked ? faults[path] : undefined) ?? fieldMessage(action.problem, path, currency) ?? undefined;
   const save = async (): Promise<void> => {
@@ -152,8 +142,7 @@ export function ServiceEditor({ view, given, close }: Props) {
         <fieldset className={styles.extras}>
           <legend>Extras</legend>
           {draft.extras.map((extra, index) => {
-            const set = (part: Partial<typeof extra>): void =>
-              change({ extras: draft.extras.map((each, at) => (at === index ? { ...each, ...part } : each)) });
+            const set = (part: Partial<typeof extra>): void => extras.change(index, part);
             return (
               <Group key={extra.id} align="flex-start" wrap="nowrap" gap={8}>
                 <TextInput
@@ -182,26 +171,11 @@ export function ServiceEditor({ view, given, close }: Props) {
                   error={error(`extras.${index}.most`)}
                   onChange={(event) => set({ most: event.currentTarget.value })}
                 />
-                <ActionIcon
-                  variant="subtle"
-                  color="gray"
-                  size={36}
-                  aria-label={`Take out ${extra.label}`}
-                  onClick={() => change({ extras: draft.extras.filter((_, at) => at !== index) })}
-                >
-                  <IconX size={16} aria-hidden />
-                </ActionIcon>
+                <RemoveRow name={extra.label} onClick={() => extras.remove(index)} />
               </Group>
             );
           })}
-          <Button
-            variant="subtle"
-            size="compact-sm"
-            leftSection={<IconPlus size={15} aria-hidden />}
-            onClick={() => change({ extras: [...draft.extras, emptyExtra()] })}
-          >
-            Add an extra
-          </Button>
+          <AddRow onClick={() => extras.add(emptyExtra())}>Add an extra</AddRow>
         </fieldset>
         <BookingRulesForm
           view={view}

@@ -1,10 +1,10 @@
+import { AddRow, RemoveRow, rowsOf } from '#islands/parts/rows';
 import { saveTaxes } from '#contracts/routes/services/saveTaxes';
 import type { TaxLine } from '#contracts/serviceViews';
 import { fieldMessage } from '#islands/format/problemSentence';
 import { Problem } from '#islands/parts/Problem';
 import { useRoute } from '#islands/parts/useRoute';
-import { ActionIcon, Button, Group, Modal, Stack, TextInput } from '@mantine/core';
-import { IconPlus, IconX } from '@tabler/icons-react';
+import { Button, Group, Modal, Stack, TextInput } from '@mantine/core';
 import { useState } from 'react';
 
 type Props = { readonly taxes: readonly TaxLine[]; readonly currency: string; readonly close: () => void };
@@ -16,7 +16,7 @@ export function TaxDialog({ taxes, currency, close }: Props) {
   const action = useRoute(saveTaxes);
   const set = (index: number, part: Partial<Row>): void => {
     action.clear();
-    setRows(rows.map((row, at) => (at === index ? { ...row, ...part } : row)));
+    rowsOf(rows, setRows).change(index, part);
   };
   const error = (index: number, field: keyof Row): string | undefined =>
     fieldMessage(action.problem, `taxes.${index}.${field}`, currency) ?? undefined;
@@ -53,26 +53,10 @@ export function TaxDialog({ taxes, currency, close }: Props) {
               error={error(index, 'rate')}
               onChange={(event) => set(index, { rate: event.currentTarget.value })}
             />
-            <ActionIcon
-              mt={index === 0 ? 25 : 0}
-              variant="subtle"
-              color="gray"
-              size={36}
-              aria-label={`Take out ${row.label}`}
-              onClick={() => setRows(rows.filter((_, at) => at !== index))}
-            >
-              <IconX size={16} aria-hidden />
-            </ActionIcon>
+            <RemoveRow name={row.label} mt={index === 0 ? 25 : 0} onClick={() => rowsOf(rows, setRows).remove(index)} />
           </Group>
         ))}
-        <Button
-          variant="subtle"
-          size="compact-sm"
-          leftSection={<IconPlus size={15} aria-hidden />}
-          onClick={() => setRows([...rows, { code: '', label: '', rate: '' }])}
-        >
-          Add a tax
-        </Button>
+        <AddRow onClick={() => rowsOf(rows, setRows).add({ code: '', label: '', rate: '' })}>Add a tax</AddRow>
         <p style={{ margin: 0 }}>
           A changed rate counts for new bookings; what is booked keeps the rate it was agreed with.
         </p>

@@ -1,8 +1,9 @@
+import { AddRow, RemoveRow, rowsOf } from '#islands/parts/rows';
 import type { Hours, OpenSpan } from '#core/availability/hours';
 import type { PlainDate } from '#core/calendar/days';
 import type { TimeOfDay } from '#core/calendar/wallTime';
-import { ActionIcon, Button, Group, TextInput } from '@mantine/core';
-import { IconPlus, IconX } from '@tabler/icons-react';
+import { ActionIcon, Group, TextInput } from '@mantine/core';
+import { IconPlus } from '@tabler/icons-react';
 import styles from './SetUp.module.css';
 
 type Props = {
@@ -19,8 +20,8 @@ export function HoursForm({ hours, set, error = () => null }: Props) {
   const { week, days } = hours;
   const setDay = (index: number, spans: readonly OpenSpan[]): void =>
     set({ ...hours, week: week.map((each, at) => (at === index ? spans : each)) });
-  const setOther = (index: number, part: Partial<(typeof days)[number]>): void =>
-    set({ ...hours, days: days.map((each, at) => (at === index ? { ...each, ...part } : each)) });
+  const rows = rowsOf(days, (next) => set({ ...hours, days: next }));
+  const setOther = rows.change;
   return (
     <>
       {weekdays.map((name, index) => (
@@ -53,27 +54,12 @@ export function HoursForm({ hours, set, error = () => null }: Props) {
             onChange={(event) => setOther(index, { note: event.currentTarget.value })}
           />
           <Spans label={`entry ${index + 1}`} spans={day.spans} set={(spans) => setOther(index, { spans })} />
-          <ActionIcon
-            variant="subtle"
-            color="gray"
-            size={36}
-            aria-label={`Take out entry ${index + 1}`}
-            onClick={() => set({ ...hours, days: days.filter((_, at) => at !== index) })}
-          >
-            <IconX size={16} aria-hidden />
-          </ActionIcon>
+          <RemoveRow name={`entry ${index + 1}`} onClick={() => rows.remove(index)} />
         </Group>
       ))}
-      <Button
-        variant="subtle"
-        size="compact-sm"
-        leftSection={<IconPlus size={15} aria-hidden />}
-        onClick={() =>
-          set({ ...hours, days: [...days, { from: '' as PlainDate, to: '' as PlainDate, spans: [], note: '' }] })
-        }
-      >
+      <AddRow onClick={() => rows.add({ from: '' as PlainDate, to: '' as PlainDate, spans: [], note: '' })}>
         Add a day that differs
-      </Button>
+      </AddRow>
     </>
   );
 }
@@ -104,14 +90,7 @@ const Spans = ({ label, spans, set }: SpansProps) => (
             }
           />
         ))}
-        <ActionIcon
-          variant="subtle"
-          color="gray"
-          aria-label={`Take out ${label} ${index + 1}`}
-          onClick={() => set(spans.filter((_, at) => at !== index))}
-        >
-          <IconX size={14} aria-hidden />
-        </ActionIcon>
+        <RemoveRow name={`${label} ${index + 1}`} onClick={() => set(spans.filter((_, at) => at !== index))} />
       </Group>
     ))}
     <ActionIcon

@@ -1,3 +1,4 @@
+import { decisionsOf } from '#core/booking/decisions';
 import { payable, type Standing } from '#core/booking/standing';
 import { stripOf } from '#core/booking/strip';
 import { remainder, zero } from '#core/money/minor';
@@ -10,7 +11,8 @@ export type CoverRow = typeof covers.$inferInsert;
 
 /** The row that lists sort and filter by. */
 export function summaryOf(booking: BookingRow, client: ClientRow, standing: Standing): SummaryRow {
-  const { position, hold, stage, decisions } = standing;
+  const { position, hold, stage } = standing;
+  const decisions = decisionsOf(standing);
   const owed = standing.parts.find((part) => part.left > part.coming && part.dueAt !== null);
   return {
     bookingId: booking.id,
@@ -28,7 +30,7 @@ export function summaryOf(booking: BookingRow, client: ClientRow, standing: Stan
     nextAmount: owed?.left ?? null,
     nextName: owed?.name ?? null,
     decideBy: decisions[0]?.by ?? null,
-    decisions: [...decisions],
+    decisions,
     strip: stripOf(standing),
     currency: booking.currency,
     search: `${booking.number} ${client.name} ${booking.title} ${client.email}`.toLowerCase(),

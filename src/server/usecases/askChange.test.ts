@@ -1,3 +1,4 @@
+import { decisionsOf } from '#core/booking/decisions';
 import { minor } from '#core/money/minor';
 import { cards } from '#server/database/schema/clients';
 import { verify } from '#server/verify/verify';
@@ -31,7 +32,7 @@ describe('what a client asks for on their page', () => {
     const before = await app.queries.client(asker.link);
     if ('fault' in before) throw new Error(before.fault);
     expect((await asker.ask('cancel')).ok).to.equal(true);
-    expect((await asker.stands()).decisions.map(({ kind }) => kind)).to.include('clientAsks');
+    expect(decisionsOf(await asker.stands()).map(({ kind }) => kind)).to.include('clientAsks');
     // Between asking and answering the notice of the next tier passes.
     await app.at('2027-03-30T10:00');
     expect((await asker.answer(true)).ok).to.equal(true);

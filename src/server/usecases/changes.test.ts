@@ -1,3 +1,4 @@
+import { decisionsOf } from '#core/booking/decisions';
 import { asking, movedTo, split, waived } from '#core/change/ownRules';
 import type { WallTime } from '#core/calendar/wallTime';
 import { minor } from '#core/money/minor';
@@ -107,7 +108,9 @@ describe('a change of a booking', () => {
     expect(await (await app.cards()).liveAuthorisations()).to.deep.equal([]);
     expect((await booking.stands()).hold).to.include({ state: 'planned', gap: null });
     await app.at('2027-04-24T20:00');
-    const { hold, decisions } = await booking.stands();
+    const stands = await booking.stands();
+    const { hold } = stands;
+    const decisions = decisionsOf(stands);
     expect(hold?.state).to.equal('inForce');
     expect(decisions).to.deep.equal([]);
   });

@@ -1,3 +1,4 @@
+import { decisionsOf } from '#core/booking/decisions';
 import { standing } from '#core/booking/standing';
 import type { Minor } from '#core/money/minor';
 import type { WallTime } from '#core/calendar/wallTime';
@@ -54,13 +55,13 @@ describe('holds and the close-out', () => {
     await start('noRenewal');
     await app.at('2027-03-16T07:00');
     const warned = await stands();
-    expect(warned.decisions.map((decision) => decision.kind)).to.deep.equal(['coverGap']);
+    expect(decisionsOf(warned).map((decision) => decision.kind)).to.deep.equal(['coverGap']);
     expect(warned.hold?.inForce?.state).to.equal('inForce');
     expect((await app.world.mail.list('ines@example.com', 1))[0]!.subject).to.include('card for the hold');
     await app.giveCard({ link, attempt: randomUUID(), card: await app.token('approves') });
     await app.settle();
     const healed = await stands();
-    expect(healed.decisions).to.deep.equal([]);
+    expect(decisionsOf(healed)).to.deep.equal([]);
     expect(healed.hold).to.include({ state: 'inForce', gap: null });
     expect(await (await app.cards()).liveAuthorisations()).to.have.length(1);
   });
@@ -70,9 +71,9 @@ describe('holds and the close-out', () => {
     await app.at('2027-03-17T10:00');
     const open = await stands();
     expect(open.hold?.state).to.equal('lapsed');
-    expect(open.decisions.map((decision) => decision.kind)).to.deep.equal(['coverGap']);
+    expect(decisionsOf(open).map((decision) => decision.kind)).to.deep.equal(['coverGap']);
     expect((await app.acceptGap({ bookingId: id, requestKey: randomUUID() })).ok).to.equal(true);
-    expect((await stands()).decisions).to.deep.equal([]);
+    expect(decisionsOf(await stands())).to.deep.equal([]);
   });
 
   it('a bank that wants the client to confirm a hold: asked by message, in force when confirmed', async () => {

@@ -1,3 +1,4 @@
+import { decisionsOf } from '#core/booking/decisions';
 import { addSeconds } from '#core/calendar/instant';
 import { standing } from '#core/booking/standing';
 import type { Minor } from '#core/money/minor';
@@ -130,7 +131,7 @@ describe('payments and their faults', () => {
     await pay('shortOnFile');
     await app.at('2027-03-29T09:00');
     const refused = await stands();
-    expect(refused.decisions.map((decision) => decision.kind)).to.deep.equal(['cardRefused']);
+    expect(decisionsOf(refused).map((decision) => decision.kind)).to.deep.equal(['cardRefused']);
     const subjects = (await app.world.mail.list('ines@example.com')).map((mail) => mail.subject);
     expect(subjects.some((subject) => subject.includes('refused'))).to.equal(true);
     await app.at('2027-04-01T09:00');

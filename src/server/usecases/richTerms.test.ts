@@ -1,3 +1,4 @@
+import { decisionsOf } from '#core/booking/decisions';
 import type { WallTime } from '#core/calendar/wallTime';
 import { minor } from '#core/money/minor';
 import type { Terms } from '#core/terms/terms';
@@ -176,7 +177,9 @@ describe('what terms can ask for', () => {
     const other = await bookingOf(app, { start: wall('2027-03-20T18:00'), end: wall('2027-03-30T18:00') }, rules);
     await other.pay('noRenewal');
     await app.at('2027-03-27T10:00');
-    const { hold, decisions } = await other.stands();
+    const stands = await other.stands();
+    const { hold } = stands;
+    const decisions = decisionsOf(stands);
     expect(hold).to.include({ state: 'refused', inForce: null });
     expect(decisions.map(({ kind }) => kind)).to.include('coverGap');
   });

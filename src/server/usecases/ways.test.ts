@@ -1,3 +1,4 @@
+import { decisionsOf } from '#core/booking/decisions';
 import { ledgerOf } from '#core/booking/ledger';
 import { payable, standing } from '#core/booking/standing';
 import { type Minor, minor } from '#core/money/minor';
@@ -82,7 +83,7 @@ describe('ways to pay', () => {
       await app.at('2027-03-29T18:00');
       const charged = await now();
       expect(charged.onTheWay).to.equal(560_00);
-      expect(charged.decisions.map(({ kind }) => kind)).to.not.include('late');
+      expect(decisionsOf(charged).map(({ kind }) => kind)).to.not.include('late');
       expect(charged.ledger.card).to.deep.include({ way: 'debit', last4: '1234' });
       expect(charged.ledger.holdCard).to.equal(null);
       await app.at('2027-04-03T12:00');

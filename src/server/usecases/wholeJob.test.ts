@@ -1,3 +1,4 @@
+import { decisionsOf } from '#core/booking/decisions';
 import { standing } from '#core/booking/standing';
 import type { Minor } from '#core/money/minor';
 import { agreedOf, readBooking } from '#server/booking/lockBooking';
@@ -41,7 +42,7 @@ describe('the whole job, from the booking to the close-out', () => {
     const served = await stateOf(id);
     expect(served.stage).to.equal('toCloseOut');
     expect(served.ledger.authorisations.map((held) => held.state)).to.deep.equal(['released', 'released', 'inForce']);
-    expect(served.decisions.map((decision) => decision.kind)).to.deep.equal(['closeOut']);
+    expect(decisionsOf(served).map((decision) => decision.kind)).to.deep.equal(['closeOut']);
 
     const closed = await app.closeOut({
       bookingId: id,
