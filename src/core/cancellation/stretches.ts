@@ -1,11 +1,20 @@
 import { instantOfSeconds, secondsOf, type Instant } from '#core/calendar/instant';
 import type { WallTime } from '#core/calendar/wallTime';
-import { wallOfInstant } from '#core/calendar/zoned';
+import { instantOfWall, wallOfInstant } from '#core/calendar/zoned';
 import { type CancellationTerms, type CountingRule, ruleForClient } from '#core/cancellation/cancel';
 import { type Deadline, deadline } from '#core/cancellation/notice';
 
 /** A time in which one rule counts: from its beginning until its last moment, or for ever. */
 export type CancellationStretch = CountingRule & { readonly from: Instant; readonly until: Deadline | null };
+
+/**
+ * A clock that is put back shows some times twice, and a cancellation in them counts as of the first (money-rules.md, section
+ * 1): what is over by then is over for good when they have passed again.
+ */
+function afterTwice(over: number, timeZone: string): number {
+  const at = instantOfSeconds(over);
+  return instantOfWall(wallOfInstant(at, timeZone), timeZone) === at ? over : afterTwice(over + 60, timeZone);
+}
 
 /**
  * What counts for a cancellation by the client from a moment on, in order of time: the first is what holds at that
@@ -22,6 +31,7 @@ export function cancellationStretches(
     ...tiers.map((tier) => deadline(start, timeZone, tier.notice, -1)),
     ...(grace ? [deadline(agreed, timeZone, grace.within, 1), deadline(start, timeZone, grace.notice, -1)] : []),
   ]
+    .map((limit) => ({ ...limit, over: afterTwice(limit.over, timeZone) }))
     .filter(({ over }) => over > secondsOf(from))
     .sort((a, b) => a.over - b.over);
   const stretches: CancellationStretch[] = [];

@@ -117,6 +117,21 @@ const minutes = (from: string, to: string): fc.Arbitrary<WallTime> =>
     .integer({ min: Date.parse(`${from}Z`) / 60_000, max: Date.parse(`${to}Z`) / 60_000 })
     .map((minute) => new Date(minute * 60_000).toISOString().slice(0, 16) as WallTime);
 
+describe('the stretches of a cancellation', () => {
+  it('end for good when a time that clocks show twice has passed again', () => {
+    const about = { timeZone: 'Australia/Lord_Howe', agreed: wall('03-28 00:00'), start: wall('04-04 07:29') };
+    const terms: CancellationTerms = {
+      tiers: [],
+      grace: { within: { weeks: 1 }, notice: { hours: 6 } },
+    };
+    const stretches = cancellationStretches(about, terms, '2027-02-19T13:00:00Z' as Instant);
+    expect(stretches.map(({ rule, from, until }) => [rule, from, until?.over ?? null])).to.deep.equal([
+      ['grace', '2027-02-19T13:00:00Z', Date.parse('2027-04-03T15:30:00Z') / 1000],
+      ['none', '2027-04-03T15:30:00Z', null],
+    ]);
+  });
+});
+
 describe('the stretches of a cancellation, whatever the terms and the moment', () => {
   const zones = ['UTC', 'Europe/Lisbon', 'America/New_York', 'Australia/Lord_Howe'] as const;
   it('begin with what holds now, go on in order, and say at each later moment what a cancellation then keeps', () =>
