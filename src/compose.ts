@@ -1,14 +1,17 @@
 import type { PreviewWording } from '#contracts/wordings';
-import { openTurns } from '#server/agenda/turns';
+import { openAlive } from '#server/clockwork/alive';
+import { postEvents } from '#server/outside/postEvents';
+import { openTurns } from '#server/clockwork/turns';
 import type { Config } from '#server/config';
-import { type OpenDatabase, openDatabase } from '#server/database/open';
+import { type OpenDatabase } from '#server/database/database';
+import { openDatabase } from '#server/database/open';
 import type { Deps } from '#server/deps';
 import { useCases } from '#server/usecases/useCases';
 import { linkGuard } from '#server/guard/linkGuard';
 import { openDoor } from '#server/door/door';
 import { endSession, endSessions, type InSession, proofOf } from '#server/door/sessions';
 import { testAccountConnected } from '#server/ways/payAccounts';
-import { refundLimit } from '#server/queries/refundLimit';
+import { refundLimit } from '#server/queries/business/refundLimit';
 import { lookAfterCarts } from '#server/carts/lookAfterCarts';
 import { cartAlive } from '#server/carts/cartAlive';
 import { openLooks } from '#server/guard/looks';
@@ -20,23 +23,23 @@ import { sealAnew } from '#server/sealAnew';
 import { openVault } from '#server/vault';
 import { installationSecrets, secretFor, urlKey } from '#server/secrets';
 import type { FreeQuery } from '#contracts/checkout';
-import { clientBookings } from '#server/queries/clientBookings';
-import { waysView } from '#server/queries/ways';
-import { creditView, requestPage } from '#server/queries/credit';
-import { deviceSees, rememberDevice } from '#server/usecases/devices';
-import { idsOfCheckout } from '#server/usecases/payCheckout';
-import { checkoutView } from '#server/queries/checkoutView';
-import { freeOf } from '#server/queries/free';
-import { bookPage } from '#server/queries/openServices';
-import { startCode } from '#server/usecases/startCode';
-import { firstStart } from '#server/usecases/firstStart';
+import { clientBookings } from '#server/queries/clients/clientBookings';
+import { waysView } from '#server/queries/paying/ways';
+import { creditView, requestPage } from '#server/queries/credit/credit';
+import { deviceSees, rememberDevice } from '#server/devices/devices';
+import { idsOfCheckout } from '#server/carts/inCheckout';
+import { checkoutView } from '#server/queries/paying/checkoutView';
+import { freeOf } from '#server/queries/offer/free';
+import { bookPage } from '#server/queries/offer/bookPage';
+import { startCode } from '#server/door/startCode';
+import { firstStart } from '#server/usecases/business/firstStart';
 import { quoteOfLink } from '#server/quotes/quoteLink';
-import { bookingOfLink } from '#server/usecases/clientLink';
-import { acceptedFile } from '#server/queries/acceptedFile';
-import { receiptFile } from '#server/queries/receiptFile';
-import { calendarOf } from '#server/queries/calendar';
+import { bookingOfLink } from '#server/links/clientLink';
+import { acceptedFile } from '#server/queries/bookings/acceptedFile';
+import { receiptFile } from '#server/queries/paying/receiptFile';
+import { calendarOf } from '#server/documents/calendarOf';
 import { agreementFile } from '#server/quotes/agreementFile';
-import { previewWording } from '#server/queries/messages';
+import { previewWording } from '#server/queries/messages/messages';
 import { openOutbox } from '#server/outbox/outbox';
 import { type Deadlines, mailboxWithDeadline, withDeadlines } from '#server/outside/deadlines';
 import { log } from '#server/logging/log';
@@ -49,14 +52,6 @@ import type { Post } from '#world/cardNetwork/events';
 import { randomUUID } from 'node:crypto';
 
 export type App = Awaited<ReturnType<typeof compose>>;
-
-/** Over HTTP, to this installation's own address: the way that a real processor's events come in. */
-const overHttp =
-  (address: string): Post =>
-  async (provider, body, headers) => {
-    const signal = AbortSignal.timeout(10_000);
-    return fetch(`${address}/api/events/${provider}`, { method: 'POST', body, headers, signal });
-  };
 
 /** Puts the parts together: picks the world and the database, gives the use cases. */
 export async function compose(
@@ -71,10 +66,9 @@ export async function compose(
   const vault = openVault(secrets);
   await sealAnew(db, vault, secrets);
   const eventSecrets: EventSecrets = (mode) => secretFor(secret, `processor events ${mode}`);
-  const post = given.post ?? overHttp(`http://127.0.0.1:${config.port}`);
+  const post = given.post ?? postEvents(`http://127.0.0.1:${config.port}`);
   const world = await openWorld({ db, baseUrl: config.baseUrl, eventSecrets, post, smtpUrl: config.smtpUrl });
-  /** When the agenda was last seen to move on: while it has work, at each step; without, at each look. */
-  let seenAt = performance.now();
+  const alive = openAlive();
   const deps: Deps = {
     db,
     clock: world.clock,
@@ -87,17 +81,17 @@ export async function compose(
     keyOf: (purpose, subject) => urlKey(secretFor(secret, `${purpose} ${subject}`)),
     report,
     note: (what, about) => {
-      seen();
+      alive.seen();
       log.info(about, what);
     },
   };
   const outbox = openOutbox(deps);
-
-  const seen = (): void => {
-    seenAt = performance.now();
-  };
   const limits = openLimits(db);
-  const { quiet, ...turns } = openTurns(deps, world, { outbox, seen, carts: () => lookAfterCarts(deps, limits) });
+  const { quiet, ...turns } = openTurns(deps, world, {
+    outbox,
+    seen: alive.seen,
+    carts: () => lookAfterCarts(deps, limits),
+  });
 
   const queries = openQueries(deps, { limits, standInsOpen: config.standInsOpen });
   const signIn = openSignIn({ db, secret: secretFor(secret, 'sessions'), baseUrl: config.baseUrl });
@@ -111,8 +105,7 @@ export async function compose(
   return {
     config,
     ...turns,
-    /** Seconds since the agenda was last seen to move on. */
-    agendaSilence: (): number => Math.round((performance.now() - seenAt) / 1000),
+    agendaSilence: alive.silence,
     engine: opened.engine,
     deps,
     world,

@@ -1,6 +1,6 @@
 import type { Actor } from '#core/actor/actor';
 import { actingAs } from '#server/actor/actorNow';
-import { hashOfToken } from '#server/usecases/clientLink';
+import { hashOfToken } from '#server/links/clientLink';
 import { application } from '#application';
 import type { Opening } from '#contracts/routes/rights';
 import { refusalOf } from '#server/door/mayDo';

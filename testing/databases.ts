@@ -1,4 +1,5 @@
-import { type OpenDatabase, openDatabase } from '#server/database/open';
+import { type OpenDatabase } from '#server/database/database';
+import { openDatabase } from '#server/database/open';
 import { extensions, overPglite } from '#server/database/openDirectory';
 import { onlyInside } from '#server/database/onlyInside';
 import { migrationSets } from '#server/database/migrations';

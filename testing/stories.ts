@@ -1,5 +1,5 @@
 import type { Fact, FactOf } from '#core/booking/facts';
-import type { Agreed } from '#core/booking/standing';
+import type { Agreed } from '#core/booking/agreed';
 import { minor } from '#core/money/minor';
 import { dealOn, fact, priceOf, rentalAgreed, rentalTerms, wall } from './story';
 

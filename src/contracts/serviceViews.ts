@@ -1,13 +1,10 @@
 import type { WaysShown } from '#core/ways/ways';
-import type { BookingView } from '#contracts/views';
-import type { Deal } from '#core/booking/deal';
 import type { Hours } from '#core/availability/hours';
 import type { BookingRules } from '#core/availability/rules';
 import type { WallTime } from '#core/calendar/wallTime';
 import type { Decimal } from '#core/money/decimal';
 import type { Minor } from '#core/money/minor';
 import type { PriceBasis, ServiceColour, ServiceExtra, ServiceKind } from '#core/services/service';
-import type { Terms } from '#core/terms/terms';
 
 export type ServiceLine = {
   readonly id: string;
@@ -26,7 +23,9 @@ export type ServiceLine = {
   readonly ways: WaysShown;
   readonly booking: BookingRules | null;
 };
+
 export type TaxLine = { readonly code: string; readonly label: string; readonly rate: Decimal };
+
 export type ServicesView = {
   readonly services: readonly (ServiceLine & { readonly coming: number })[];
   readonly taxes: readonly TaxLine[];
@@ -36,6 +35,7 @@ export type ServicesView = {
   readonly dates: readonly DateLine[];
   readonly hours: Hours;
 };
+
 export type PlaceLine = {
   readonly id: string;
   readonly name: string;
@@ -51,6 +51,7 @@ export type PlaceLine = {
     readonly note: string;
   }[];
 };
+
 export type DateLine = {
   readonly id: string;
   readonly serviceId: string;
@@ -58,16 +59,4 @@ export type DateLine = {
   readonly end: WallTime;
   readonly seats: number;
   readonly taken: number;
-};
-
-export type ChangeView = {
-  readonly booking: BookingView;
-  readonly deal: Deal;
-  /** Whether guests or units of the service are counted. */
-  readonly counts: BookingRules['counts'];
-  readonly seen: number;
-  readonly taxes: readonly TaxLine[];
-  readonly service: ServiceLine;
-  /** The version's own rules, to tell what this booking has of its own. */
-  readonly versionRules: Terms;
 };

@@ -5,7 +5,7 @@ import type { ServiceLine, TaxLine } from '#contracts/serviceViews';
 import type { ErrandKind, Occasion } from '#core/agenda/wantedErrands';
 import type { Decision } from '#core/booking/decisions';
 import type { Fact } from '#core/booking/facts';
-import type { Agreed } from '#core/booking/standing';
+import type { Agreed } from '#core/booking/agreed';
 import type { BookingStage } from '#core/booking/stage';
 import type { Strip } from '#core/booking/strip';
 import type { PlainDate } from '#core/calendar/days';

@@ -1,6 +1,6 @@
 import type { Vault } from '#server/vault';
 import type { Clock, Mailbox, Adapters } from '#server/ports';
-import type { Database, Report } from '#server/database/open';
+import type { Database, Report } from '#server/database/database';
 
 /** What use cases are given; nothing in them reaches for the world by itself. */
 export type Deps = {

@@ -1,4 +1,4 @@
-import type { Database } from '#server/database/open';
+import type { Database } from '#server/database/database';
 import { twoFactor } from '#server/database/schema/signIn';
 import { payAccounts } from '#server/database/schema/ways';
 import { secretFor } from '#server/secrets';

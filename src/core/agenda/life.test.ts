@@ -1,6 +1,7 @@
 import { type WantedErrand, wantedErrands } from '#core/agenda/wantedErrands';
 import type { Fact } from '#core/booking/facts';
-import { type Agreed, type Standing, standing } from '#core/booking/standing';
+import { type Agreed } from '#core/booking/agreed';
+import { type Standing, standing } from '#core/booking/standing';
 import { addHours, type Instant } from '#core/calendar/instant';
 import { least, type Minor, minor, remainder } from '#core/money/minor';
 import { expect } from 'chai';

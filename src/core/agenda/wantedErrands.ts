@@ -1,7 +1,8 @@
 import { chargeTries } from '#core/booking/decisions';
 import { awaitedFrom } from '#core/booking/ledger';
 import type { Fact } from '#core/booking/facts';
-import { type Part, payable, type Standing } from '#core/booking/standing';
+import { type Part } from '#core/booking/part';
+import { payable, type Standing } from '#core/booking/standing';
 import { addDays } from '#core/calendar/days';
 import { addHours, type Instant } from '#core/calendar/instant';
 import { moveDate } from '#core/calendar/offset';

@@ -1,4 +1,4 @@
-import type { Agreed } from '#core/booking/standing';
+import type { Agreed } from '#core/booking/agreed';
 import type { WallTime } from '#core/calendar/wallTime';
 import type { Minor } from '#core/money/minor';
 import type { PriceInput } from '#core/price/price';

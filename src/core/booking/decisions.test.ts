@@ -1,6 +1,7 @@
 import { chargeTries, type Decision, decisionsOf } from '#core/booking/decisions';
 import { isSecured, stageOf } from '#core/booking/stage';
-import type { Part, Standing } from '#core/booking/standing';
+import type { Part } from '#core/booking/part';
+import type { Standing } from '#core/booking/standing';
 import { type Strip, stripOf } from '#core/booking/strip';
 import type { Instant } from '#core/calendar/instant';
 import { expect } from 'chai';

@@ -1,6 +1,6 @@
 import { withDeal } from '#core/booking/deal';
 import type { FactOf } from '#core/booking/facts';
-import type { Agreed } from '#core/booking/standing';
+import type { Agreed } from '#core/booking/agreed';
 import type { PlainDate } from '#core/calendar/days';
 import type { Instant } from '#core/calendar/instant';
 import { instantOfWall, localDate } from '#core/calendar/zoned';

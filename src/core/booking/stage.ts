@@ -1,6 +1,6 @@
 import type { HoldStanding } from '#core/booking/holdStanding';
 import { awaitedFrom, type Ledger } from '#core/booking/ledger';
-import type { Part } from '#core/booking/standing';
+import type { Part } from '#core/booking/part';
 import type { Instant } from '#core/calendar/instant';
 import type { Terms } from '#core/terms/terms';
 

@@ -4,30 +4,11 @@ import { keptPlan, type KeptInstalment, type KeptPlan, partKey } from '#core/boo
 import { awaitedFrom, type Ledger, ledgerOf } from '#core/booking/ledger';
 import { type BookingStage, stageOf } from '#core/booking/stage';
 import type { Instant } from '#core/calendar/instant';
-import type { WallTime } from '#core/calendar/wallTime';
 import { instantOfWall, localDate } from '#core/calendar/zoned';
 import { least, type Minor, remainder, sum, zero } from '#core/money/minor';
-import { type PositionedInstalment, position, type Position } from '#core/position/position';
-import type { Terms } from '#core/terms/terms';
-
-/** What was agreed: everything that the plan is computed from. */
-export type Agreed = {
-  readonly currency: string;
-  readonly timeZone: string;
-  readonly agreed: WallTime;
-  readonly start: WallTime;
-  readonly end: WallTime;
-  readonly total: Minor;
-  readonly terms: Terms;
-};
-
-/** An instalment with its place in the plan and what has come of it. */
-export type Part = KeptInstalment &
-  PositionedInstalment & {
-    readonly index: number;
-    /** What is on its way for it from a bank account, of what is left. */
-    readonly coming: Minor;
-  };
+import { position, type Position } from '#core/position/position';
+import type { Agreed } from '#core/booking/agreed';
+import type { Part } from '#core/booking/part';
 
 export type Standing = {
   readonly agreed: Agreed;

@@ -1,4 +1,3 @@
-import type { Instant } from '#core/calendar/instant';
 import type { Offset } from '#core/calendar/offset';
 import type { WallTime } from '#core/calendar/wallTime';
 import { type Keep, keptAmount } from '#core/cancellation/keep';
@@ -6,8 +5,10 @@ import { deadline } from '#core/cancellation/notice';
 import { refundsNewestFirst } from '#core/cancellation/refunds';
 import type { Decimal } from '#core/money/decimal';
 import { type Minor, most, remainder, sum, zero } from '#core/money/minor';
+import type { RefundableReceipt } from '#core/cancellation/receipts';
 
 export type CancellationTier = { readonly notice: Offset; readonly keep: Keep };
+
 export type CancellationTerms = {
   readonly tiers: readonly CancellationTier[];
   /** Second thoughts: within this of the agreement, and still this long before the start. */
@@ -15,12 +16,7 @@ export type CancellationTerms = {
   readonly keepAtLeast?: Keep | undefined;
   readonly noShow?: Keep | undefined;
 };
-export type RefundableReceipt = {
-  readonly id: string;
-  readonly amount: Minor;
-  readonly refunded?: Minor | undefined;
-  readonly at: Instant;
-};
+
 export type CancelInput = CancellationTerms & {
   readonly timeZone: string;
   readonly agreed: WallTime;
@@ -30,7 +26,9 @@ export type CancelInput = CancellationTerms & {
   readonly total: Minor;
   readonly receipts: readonly RefundableReceipt[];
 };
+
 export type CancelRule = 'business' | 'no_show' | 'grace' | 'tier' | 'none';
+
 export type Cancellation = {
   rule: CancelRule;
   /** Index of the tier that counts in the list as given. */
@@ -45,6 +43,7 @@ export type Cancellation = {
 export type CountingRule = { readonly rule: CancelRule; readonly tier: number | null; readonly keep: Keep };
 
 const nothing: Keep = { fixed: zero };
+
 /** Where no tier is met, all of the price is kept, whatever it is. */
 const wholePrice: Keep = { percent: '100' as Decimal };
 

@@ -1,4 +1,4 @@
-import type { RefundableReceipt } from '#core/cancellation/cancel';
+import type { RefundableReceipt } from '#core/cancellation/receipts';
 import { least, type Minor, minor, remainder } from '#core/money/minor';
 
 /** Spreads a refund over the receipts, newest first; of equal times the later in the list first. */

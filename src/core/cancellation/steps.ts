@@ -2,7 +2,8 @@ import type { Instant } from '#core/calendar/instant';
 import { instantOfSeconds } from '#core/calendar/instant';
 import type { WallTime } from '#core/calendar/wallTime';
 import { instantOfWall, wallOfInstant } from '#core/calendar/zoned';
-import { cancel, type Cancellation, type CancellationTerms, type RefundableReceipt } from '#core/cancellation/cancel';
+import { type RefundableReceipt } from '#core/cancellation/receipts';
+import { cancel, type Cancellation, type CancellationTerms } from '#core/cancellation/cancel';
 import { cancellationStretches } from '#core/cancellation/stretches';
 import type { Minor } from '#core/money/minor';
 

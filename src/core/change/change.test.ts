@@ -2,7 +2,8 @@ import { type Change, changeOf, discountedBy, payAllOffer, pricedDeal } from '#c
 import { amountsOf, asking, dueDaysOf, movedTo, split, waived } from '#core/change/ownRules';
 import type { Deal } from '#core/booking/deal';
 import type { Fact } from '#core/booking/facts';
-import { type Agreed, standing } from '#core/booking/standing';
+import { type Agreed } from '#core/booking/agreed';
+import { standing } from '#core/booking/standing';
 import type { Decimal } from '#core/money/decimal';
 import { type Minor, minor, sum } from '#core/money/minor';
 import { instalmentAmounts } from '#core/plan/amounts';

@@ -1,4 +1,4 @@
-import type { Agreed } from '#core/booking/standing';
+import type { Agreed } from '#core/booking/agreed';
 import type { PlainDate } from '#core/calendar/days';
 import { type Minor, minor } from '#core/money/minor';
 import { instalmentAmounts } from '#core/plan/amounts';

@@ -1,7 +1,8 @@
 import type { Deal } from '#core/booking/deal';
 import type { Fact } from '#core/booking/facts';
 import { awaitedFrom } from '#core/booking/ledger';
-import { type Agreed, asConfirmed, payable, type Standing } from '#core/booking/standing';
+import { type Agreed } from '#core/booking/agreed';
+import { asConfirmed, payable, type Standing } from '#core/booking/standing';
 import { payAllOffer } from '#core/change/change';
 import type { Instant } from '#core/calendar/instant';
 import { type Minor, sum, zero } from '#core/money/minor';

@@ -1,5 +1,5 @@
 import type { Fact } from '#core/booking/facts';
-import type { Agreed } from '#core/booking/standing';
+import type { Agreed } from '#core/booking/agreed';
 import type { Decimal } from '#core/money/decimal';
 import { minor } from '#core/money/minor';
 import { shareOfCart, chargedFor, toGiveCard, toPay, toReserve } from '#core/paying/cart';

@@ -1,5 +1,5 @@
 import type { Agreement } from '#core/agreement/agreement';
-import type { Agreed } from '#core/booking/standing';
+import type { Agreed } from '#core/booking/agreed';
 import type { WallTime } from '#core/calendar/wallTime';
 import type { Minor } from '#core/money/minor';
 import type { Decimal } from '#core/money/decimal';

@@ -1,9 +1,10 @@
-import { type Agreed, standing, type Standing } from '#core/booking/standing';
+import { type Agreed } from '#core/booking/agreed';
+import { standing, type Standing } from '#core/booking/standing';
 import { planOf } from '#core/booking/keptPlan';
 import type { Instant } from '#core/calendar/instant';
 import type { WallTime } from '#core/calendar/wallTime';
 import { instantOfWall } from '#core/calendar/zoned';
-import type { RefundableReceipt } from '#core/cancellation/cancel';
+import type { RefundableReceipt } from '#core/cancellation/receipts';
 import type { Minor } from '#core/money/minor';
 import type { PlanRefusal } from '#core/plan/plan';
 import { ok, type Result } from '#core/result';

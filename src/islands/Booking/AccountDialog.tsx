@@ -1,5 +1,5 @@
 import { chooseAccount } from '#contracts/routes/bookings/chooseAccount';
-import type { DialogProps } from '#islands/Booking/BookingActions';
+import type { DialogProps } from '#islands/Booking/dialogProps';
 import { Problem } from '#islands/parts/Problem';
 import { useRoute } from '#islands/parts/useRoute';
 import { Button, Group, Modal, Radio, Stack } from '@mantine/core';

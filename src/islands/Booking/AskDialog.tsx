@@ -1,7 +1,7 @@
 import { askNow } from '#contracts/routes/paying/askNow';
 import { payable } from '#core/booking/standing';
 import { formatMoney } from '#core/money/formatMoney';
-import type { DialogProps } from '#islands/Booking/BookingActions';
+import type { DialogProps } from '#islands/Booking/dialogProps';
 import { Problem } from '#islands/parts/Problem';
 import { useRoute } from '#islands/parts/useRoute';
 import { Button, Group, Modal, Stack } from '@mantine/core';

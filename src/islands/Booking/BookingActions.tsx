@@ -1,7 +1,6 @@
 import { copyLink as copyLinkRoute } from '#contracts/routes/bookings/copyLink';
 import { createQuote } from '#contracts/routes/quotes/createQuote';
-import type { BookingView } from '#contracts/views';
-import { payable, type Standing } from '#core/booking/standing';
+import { payable } from '#core/booking/standing';
 import { AskDialog } from '#islands/Booking/AskDialog';
 import { CancelDialog } from '#islands/Booking/CancelDialog';
 import { AccountDialog } from '#islands/Booking/AccountDialog';
@@ -29,8 +28,8 @@ import {
 } from '@tabler/icons-react';
 import { useState } from 'react';
 import styles from './BookingPage.module.css';
+import type { DialogProps } from '#islands/Booking/dialogProps';
 
-export type DialogProps = { readonly view: BookingView; readonly standing: Standing; readonly close: () => void };
 type Dialog = 'counter' | 'account' | 'credit' | 'ask' | 'payment' | 'charge' | 'cancel' | 'giveUp';
 
 const dialogs: Readonly<Record<Dialog, (props: DialogProps) => React.ReactNode>> = {

@@ -6,7 +6,7 @@ import { BookingSides } from '#islands/parts/BookingSide';
 import { localDate } from '#core/calendar/zoned';
 import { longMoment } from '#core/wording/days';
 import { formatAmount } from '#core/money/formatMoney';
-import type { DialogProps } from '#islands/Booking/BookingActions';
+import type { DialogProps } from '#islands/Booking/dialogProps';
 import { Problem } from '#islands/parts/Problem';
 import { useRoute } from '#islands/parts/useRoute';
 import { Button, Group, Modal, Radio, Stack, Table } from '@mantine/core';

@@ -2,7 +2,7 @@ import { chargeNow } from '#contracts/routes/paying/chargeNow';
 import { payable } from '#core/booking/standing';
 import { formatMoney } from '#core/money/formatMoney';
 import { declineText } from '#core/wording/declines';
-import type { DialogProps } from '#islands/Booking/BookingActions';
+import type { DialogProps } from '#islands/Booking/dialogProps';
 import { Problem } from '#islands/parts/Problem';
 import { useRoute } from '#islands/parts/useRoute';
 import { Button, Group, Modal, Stack } from '@mantine/core';

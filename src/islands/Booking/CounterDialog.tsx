@@ -2,7 +2,7 @@ import { takeAtCounter } from '#contracts/routes/paying/takeAtCounter';
 import { stopAtCounter } from '#contracts/routes/paying/stopAtCounter';
 import { payable } from '#core/booking/standing';
 import { formatMoney } from '#core/money/formatMoney';
-import type { DialogProps } from '#islands/Booking/BookingActions';
+import type { DialogProps } from '#islands/Booking/dialogProps';
 import { Problem } from '#islands/parts/Problem';
 import { SumDialog } from '#islands/parts/SumDialog';
 import { useRoute } from '#islands/parts/useRoute';

@@ -1,7 +1,7 @@
 import { giveUp } from '#contracts/routes/bookings/giveUp';
 import { formatMoney } from '#core/money/formatMoney';
 import type { Minor } from '#core/money/minor';
-import type { DialogProps } from '#islands/Booking/BookingActions';
+import type { DialogProps } from '#islands/Booking/dialogProps';
 import { SumDialog } from '#islands/parts/SumDialog';
 import { useRoute } from '#islands/parts/useRoute';
 import { notifications } from '@mantine/notifications';

@@ -4,7 +4,7 @@ import { payable } from '#core/booking/standing';
 import { formatAmount, formatMoney } from '#core/money/formatMoney';
 import type { Minor } from '#core/money/minor';
 import { position } from '#core/position/position';
-import type { DialogProps } from '#islands/Booking/BookingActions';
+import type { DialogProps } from '#islands/Booking/dialogProps';
 import { SumDialog } from '#islands/parts/SumDialog';
 import { useRoute } from '#islands/parts/useRoute';
 import { SegmentedControl } from '@mantine/core';

@@ -1,5 +1,5 @@
 import { useOnBooking } from '#contracts/routes/credit/useOnBooking';
-import type { DialogProps } from '#islands/Booking/BookingActions';
+import type { DialogProps } from '#islands/Booking/dialogProps';
 import { formatMoney } from '#core/money/formatMoney';
 import { Problem } from '#islands/parts/Problem';
 import { useRoute } from '#islands/parts/useRoute';

@@ -1,5 +1,6 @@
 import type { Fact } from '#core/booking/facts';
-import { type Agreed, standing } from '#core/booking/standing';
+import { type Agreed } from '#core/booking/agreed';
+import { standing } from '#core/booking/standing';
 import type { Instant } from '#core/calendar/instant';
 import type { WallTime } from '#core/calendar/wallTime';
 import type { Decimal } from '#core/money/decimal';

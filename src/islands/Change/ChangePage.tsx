@@ -1,6 +1,6 @@
 import { changeView } from '#contracts/routes/bookings/changeView';
 import { changeBooking } from '#contracts/routes/bookings/changeBooking';
-import type { ChangeView } from '#contracts/serviceViews';
+import type { ChangeView } from '#contracts/changeView';
 import type { Shell } from '#contracts/views';
 import { standing } from '#core/booking/standing';
 import { read } from '#islands/api';

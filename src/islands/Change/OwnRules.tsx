@@ -1,5 +1,5 @@
 import type { PlainDate } from '#core/calendar/days';
-import type { ChangeView } from '#contracts/serviceViews';
+import type { ChangeView } from '#contracts/changeView';
 import type { Deal } from '#core/booking/deal';
 import { withDeal } from '#core/booking/deal';
 import type { Standing } from '#core/booking/standing';

@@ -1,5 +1,5 @@
 import { AddRow, RemoveRow, rowsOf } from '#islands/parts/rows';
-import type { ChangeView } from '#contracts/serviceViews';
+import type { ChangeView } from '#contracts/changeView';
 import { formatAmount } from '#core/money/formatMoney';
 import type { Deal } from '#core/booking/deal';
 import { price } from '#core/price/price';

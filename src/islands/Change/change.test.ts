@@ -1,6 +1,6 @@
 import { allShown } from '#core/ways/ways';
 import { usualHours } from '#core/availability/hours';
-import type { ChangeView } from '#contracts/serviceViews';
+import type { ChangeView } from '#contracts/changeView';
 import type { Deal } from '#core/booking/deal';
 import { minor } from '#core/money/minor';
 import { draftOfDeal, previewOf, readChange } from '#islands/Change/changeDraft';

@@ -1,5 +1,5 @@
 import { zero } from '#core/money/minor';
-import type { ChangeView } from '#contracts/serviceViews';
+import type { ChangeView } from '#contracts/changeView';
 import type { Deal } from '#core/booking/deal';
 import { type Change, changeOf, type ChangeRefusal, pricedDeal } from '#core/change/change';
 import type { Instant } from '#core/calendar/instant';

@@ -2,15 +2,15 @@ import type { ErrandKind, WantedErrand } from '#core/agenda/wantedErrands';
 import type { Standing } from '#core/booking/standing';
 import type { Instant } from '#core/calendar/instant';
 import type { LoadedBooking } from '#server/booking/lockBooking';
-import { giveBackPlace } from '#server/booking/giveBackPlace';
+import { giveBackPlace } from '#server/intents/giveBackPlace';
 import { recordFacts } from '#server/booking/record';
 import { cardOnFile } from '#server/booking/cardOnFile';
-import type { Tx } from '#server/database/open';
+import type { Tx } from '#server/database/database';
 import type { Deps } from '#server/deps';
 import { carryOut } from '#server/intents/carryOut';
 import { openIntent, paymentUnderWay } from '#server/intents/openIntent';
 import type { IntentRequest } from '#core/paying/request';
-import { writeMessage } from '#server/usecases/writeMessage';
+import { writeMessage } from '#server/letters/writeMessage';
 import { chargeOfPart } from '#core/paying/withFee';
 import { zero } from '#core/money/minor';
 

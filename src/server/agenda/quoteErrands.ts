@@ -1,7 +1,7 @@
 import type { WantedQuoteErrand } from '#core/agenda/wantedQuoteErrands';
 import type { Instant } from '#core/calendar/instant';
 import type { Afterwards } from '#server/agenda/errandKinds';
-import type { Tx } from '#server/database/open';
+import type { Tx } from '#server/database/database';
 import type { Deps } from '#server/deps';
 import { type LoadedQuote, standingOf } from '#server/quotes/lockQuote';
 import { recordQuoteFacts } from '#server/quotes/recordQuote';

@@ -8,7 +8,7 @@ import { sendQuoteMessage, turnQuote } from '#server/agenda/quoteErrands';
 import { agreedOf, lockBooking } from '#server/booking/lockBooking';
 import { pauseOver } from '#server/database/pauses';
 import { cleanError } from '#server/logging/cleanError';
-import { rowsOf, type Tx } from '#server/database/open';
+import { rowsOf, type Tx } from '#server/database/database';
 import { lockQuote, standingOf } from '#server/quotes/lockQuote';
 import { quotes } from '#server/database/schema/quotes';
 import { errands } from '#server/database/schema/work';

@@ -1,5 +1,5 @@
 import type { CardOnFile } from '#core/booking/ledger';
-import type { Tx } from '#server/database/open';
+import type { Tx } from '#server/database/database';
 import { cards } from '#server/database/schema/clients';
 import type { CardUsed } from '#core/paying/request';
 import { eq } from 'drizzle-orm';

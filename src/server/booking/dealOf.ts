@@ -1,7 +1,7 @@
 import type { WallTime } from '#core/calendar/wallTime';
 import type { Deal } from '#core/booking/deal';
 import type { BookingRow } from '#server/booking/lockBooking';
-import type { Tx } from '#server/database/open';
+import type { Tx } from '#server/database/database';
 import { bookings } from '#server/database/schema/bookings';
 import { eq } from 'drizzle-orm';
 

@@ -1,7 +1,7 @@
 import type { Recorded } from '#core/actor/actor';
 import type { Fact } from '#core/booking/facts';
 import { bookingFactsRead } from '#core/kept/readFact';
-import type { Database, Tx } from '#server/database/open';
+import type { Database, Tx } from '#server/database/database';
 import { facts } from '#server/database/schema/bookings';
 import { words } from '#server/database/schema/words';
 import { asc, eq, inArray } from 'drizzle-orm';

@@ -1,8 +1,8 @@
 import type { Recorded } from '#core/actor/actor';
 import type { Fact } from '#core/booking/facts';
-import type { Agreed } from '#core/booking/standing';
+import type { Agreed } from '#core/booking/agreed';
 import { factsOfAll } from '#server/booking/factsOf';
-import type { Database, Tx } from '#server/database/open';
+import type { Database, Tx } from '#server/database/database';
 import { bookings } from '#server/database/schema/bookings';
 import { clients } from '#server/database/schema/clients';
 import { eq } from 'drizzle-orm';

@@ -5,7 +5,7 @@ import type { BookingRules } from '#core/availability/rules';
 import { addDays } from '#core/calendar/days';
 import { dateOf, type WallTime, wallSeconds } from '#core/calendar/wallTime';
 import { ok, refuse, type Result } from '#core/result';
-import type { Tx } from '#server/database/open';
+import type { Tx } from '#server/database/database';
 import { eventDates, occupancies, places } from '#server/database/schema/places';
 import { and, asc, eq, gt, inArray, isNull, lt, ne, or } from 'drizzle-orm';
 

@@ -1,5 +1,5 @@
 import type { BookingRow } from '#server/booking/lockBooking';
-import type { Tx } from '#server/database/open';
+import type { Tx } from '#server/database/database';
 import { services } from '#server/database/schema/business';
 import { eq } from 'drizzle-orm';
 

@@ -1,6 +1,6 @@
-import type { Database } from '#server/database/open';
+import type { Database } from '#server/database/database';
 import { checkouts } from '#server/database/schema/places';
-import { hashOfToken } from '#server/usecases/clientLink';
+import { hashOfToken } from '#server/links/clientLink';
 import { and, eq, not, sql } from 'drizzle-orm';
 
 /** Notes that somebody is on the page of a cart. @returns whether it is still to be looked after */

@@ -5,7 +5,7 @@ import { bookings, summaries } from '#server/database/schema/bookings';
 import { checkouts, occupancies, places } from '#server/database/schema/places';
 import { counted, usedOnce } from '#server/database/schema/signIn';
 import { messages } from '#server/database/schema/work';
-import { tidy } from '#server/agenda/tidy';
+import { tidy } from '#server/clockwork/tidy';
 import { solveChallenge } from 'altcha-lib';
 import { deriveKey } from 'altcha-lib/algorithms/pbkdf2';
 import { expect } from 'chai';

@@ -1,9 +1,9 @@
 import { keptOnPage } from '#core/agenda/wantedErrands';
 import { standing, type Standing } from '#core/booking/standing';
 import type { Instant } from '#core/calendar/instant';
-import { giveBackPlace } from '#server/booking/giveBackPlace';
+import { giveBackPlace } from '#server/intents/giveBackPlace';
 import { agreedOf, type LoadedBooking, lockBooking } from '#server/booking/lockBooking';
-import { type Database, rowsOf, type Tx } from '#server/database/open';
+import { type Database, rowsOf, type Tx } from '#server/database/database';
 import { summaries } from '#server/database/schema/bookings';
 import { checkouts } from '#server/database/schema/places';
 import type { Deps } from '#server/deps';

@@ -1,5 +1,5 @@
 import type { CheckOut } from '#contracts/checkout';
-import type { Database } from '#server/database/open';
+import type { Database } from '#server/database/database';
 import { services } from '#server/database/schema/business';
 import { inArray } from 'drizzle-orm';
 

@@ -1,4 +1,4 @@
-import type { Database } from '#server/database/open';
+import type { Database } from '#server/database/database';
 import { checkouts } from '#server/database/schema/places';
 import { eq } from 'drizzle-orm';
 

@@ -1,7 +1,7 @@
 import { creditOfFacts, leftOnVoucherOf } from '#core/credit/balances';
 import type { BareFact } from '#core/kept/words';
 import { minor, type Minor, zero } from '#core/money/minor';
-import type { Database, Tx } from '#server/database/open';
+import type { Database, Tx } from '#server/database/database';
 import { bookings, facts } from '#server/database/schema/bookings';
 import { creditReceipts } from '#server/database/schema/credit';
 import { and, eq, inArray, type SQL, sql } from 'drizzle-orm';

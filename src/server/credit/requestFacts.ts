@@ -4,7 +4,7 @@ import type { Instant } from '#core/calendar/instant';
 import type { RequestFact } from '#core/credit/requestFacts';
 import { requestFactsRead } from '#core/kept/readFact';
 import { keepWords } from '#server/database/keptWords';
-import type { Database, Tx } from '#server/database/open';
+import type { Database, Tx } from '#server/database/database';
 import { requestFacts } from '#server/database/schema/credit';
 import { words } from '#server/database/schema/words';
 import type { Deps } from '#server/deps';

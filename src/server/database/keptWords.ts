@@ -1,5 +1,5 @@
 import type { Said } from '#core/kept/words';
-import type { Database, Tx } from '#server/database/open';
+import type { Database, Tx } from '#server/database/database';
 import { words } from '#server/database/schema/words';
 
 /** Keeps what somebody said, apart from the fact that holds its id; null where nothing was said. */

@@ -1,7 +1,7 @@
 import { openDirectory } from '#server/database/openDirectory';
 import { onlyInside, OuterDatabase, outsideTransactions } from '#server/database/onlyInside';
 import { business } from '#server/database/schema/business';
-import type { OpenDatabase } from '#server/database/open';
+import type { OpenDatabase } from '#server/database/database';
 import { expect } from 'chai';
 import { sql } from 'drizzle-orm';
 import { mkdtempSync } from 'node:fs';

@@ -1,4 +1,4 @@
-import type { Database, Tx } from '#server/database/open';
+import type { Database, Tx } from '#server/database/database';
 import { AsyncLocalStorage } from 'node:async_hooks';
 
 /** The outer database was reached inside a transaction: on PGlite that waits for ever, on a server it sees another state. */

@@ -1,6 +1,6 @@
 import { lockDirectory } from '#server/database/directoryLock';
 import { casing, migrationSets } from '#server/database/migrations';
-import type { Database, OpenDatabase } from '#server/database/open';
+import type { Database, OpenDatabase } from '#server/database/database';
 import { SyncedFileSystem, syncedStart } from '#server/database/syncedFileSystem';
 import { PGlite } from '@electric-sql/pglite';
 import { btree_gist } from '@electric-sql/pglite/contrib/btree_gist';

@@ -1,5 +1,6 @@
 import { isDatabaseAway } from '#server/database/away';
-import { type OpenDatabase, openDatabase } from '#server/database/open';
+import { type OpenDatabase } from '#server/database/database';
+import { openDatabase } from '#server/database/open';
 import { DatabaseRefused } from '#server/database/openServer';
 import { failureOf } from '#server/http/failure';
 import { expect } from 'chai';

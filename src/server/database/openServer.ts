@@ -1,5 +1,5 @@
 import { DatabaseAway, mustRepeat, saysAway } from '#server/database/away';
-import type { Database, OpenDatabase, Report, Tx } from '#server/database/open';
+import type { Database, OpenDatabase, Report, Tx } from '#server/database/database';
 import { casing, migrationSets } from '#server/database/migrations';
 import { drizzle } from 'drizzle-orm/node-postgres';
 import { migrate } from 'drizzle-orm/node-postgres/migrator';

@@ -1,6 +1,7 @@
 import type { Occasion } from '#core/agenda/wantedErrands';
 import { awaitedFrom, type Ledger } from '#core/booking/ledger';
-import { type Part, payable, type Standing } from '#core/booking/standing';
+import { type Part } from '#core/booking/part';
+import { payable, type Standing } from '#core/booking/standing';
 import { localDate } from '#core/calendar/zoned';
 import type { PlainDate } from '#core/calendar/days';
 import { formatMoney } from '#core/money/formatMoney';

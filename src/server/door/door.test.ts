@@ -4,7 +4,7 @@ import { doorToken, signInLink } from '#server/door/doorToken';
 import { isCommonPassword } from '#server/door/password';
 import { isOverAge } from '#server/door/sessions';
 import { readSignedToken, signedToken } from '#server/door/signedToken';
-import { startCode } from '#server/usecases/startCode';
+import { startCode } from '#server/door/startCode';
 import { expect } from 'chai';
 import { eq } from 'drizzle-orm';
 import { type Installation, installation } from '../../../testing/installation';

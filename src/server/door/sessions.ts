@@ -1,6 +1,6 @@
 import type { SessionLine } from '#contracts/door';
 import { ok, refuse, type Result } from '#core/result';
-import type { Database } from '#server/database/open';
+import type { Database } from '#server/database/database';
 import { session, user } from '#server/database/schema/signIn';
 import { sessionSeconds } from '#server/door/signIn';
 import { and, desc, eq, gt, ne } from 'drizzle-orm';

@@ -1,6 +1,6 @@
 import { currencyExponent } from '#core/money/currency';
 import { accounts } from '#core/journal/entry';
-import type { Database } from '#server/database/open';
+import type { Database } from '#server/database/database';
 import { bookings } from '#server/database/schema/bookings';
 import { journalEntries, journalLines } from '#server/database/schema/journal';
 import { asc, eq, gt, sql } from 'drizzle-orm';

@@ -1,4 +1,4 @@
-import type { Database } from '#server/database/open';
+import type { Database } from '#server/database/database';
 import { counted } from '#server/database/schema/signIn';
 import { hashOfSubject, networkOf } from '#server/guard/network';
 import { type IRateLimiterOptions, RateLimiterDrizzle, RateLimiterMemory, RateLimiterRes } from 'rate-limiter-flexible';

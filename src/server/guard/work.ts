@@ -1,4 +1,4 @@
-import type { Database } from '#server/database/open';
+import type { Database } from '#server/database/database';
 import { usedOnce } from '#server/database/schema/signIn';
 import { type Challenge, createChallenge, type Payload, randomInt, verifySolution } from 'altcha-lib';
 import { deriveKey } from 'altcha-lib/algorithms/pbkdf2';

@@ -3,10 +3,10 @@ import { openCarts, type Visitor } from '#server/carts/carts';
 import { wasBooked } from '#server/carts/wasBooked';
 import { lettersOf } from '#server/carts/lettersOf';
 import { hashOfSubject, networkOf } from '#server/guard/network';
-import { hashOfToken } from '#server/usecases/clientLink';
+import { hashOfToken } from '#server/links/clientLink';
 import type { APIContext } from 'astro';
 
-export type { CheckOutRefusal } from '#server/usecases/checkOut';
+export type { CheckOutRefusal } from '#server/usecases/offer/checkOut';
 
 type Locals = APIContext['locals'];
 type Challenge = Awaited<ReturnType<Locals['app']['work']['challenge']>>;

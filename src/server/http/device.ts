@@ -1,4 +1,4 @@
-import { newDeviceToken } from '#server/usecases/devices';
+import { newDeviceToken } from '#server/devices/devices';
 import type { APIContext } from 'astro';
 
 export const deviceCookie = 'ostendo-device';

@@ -1,7 +1,7 @@
 import { actingAs } from '#server/actor/actorNow';
 import type { Deps } from '#server/deps';
 import type { Mode } from '#server/ports';
-import { takeEvent } from '#server/usecases/takeEvent';
+import { takeEvent } from '#server/usecases/paying/takeEvent';
 import { accountOfReference } from '#server/ways/payAccounts';
 
 /** The secret that a stand-in signs with: events of test accounts and of live ones have each their own. */

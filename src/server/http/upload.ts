@@ -1,6 +1,6 @@
 import { problem } from '#server/http/problem';
 import { readBytes } from '#server/http/readBytes';
-import { mostFileBytes, type uploadFile } from '#server/usecases/files';
+import { mostFileBytes, type uploadFile } from '#server/files/files';
 
 /** Takes the bytes of one file; its name stands, percent-encoded, in a header. */
 export async function upload(

@@ -1,6 +1,6 @@
 import type { Fact } from '#core/booking/facts';
 import type { Asked } from '#core/paying/shares';
-import type { Tx } from '#server/database/open';
+import type { Tx } from '#server/database/database';
 import { cards } from '#server/database/schema/clients';
 
 /** Writes the token of a card or bank account that these facts keep, so that it can be charged later. */

@@ -1,7 +1,7 @@
 import { actorNow } from '#server/actor/actorNow';
 import type { Minor } from '#core/money/minor';
 import type { Instant } from '#core/calendar/instant';
-import type { Database, Tx } from '#server/database/open';
+import type { Database, Tx } from '#server/database/database';
 import { bookings } from '#server/database/schema/bookings';
 import { payAccounts } from '#server/database/schema/ways';
 import { intents } from '#server/database/schema/work';

@@ -2,7 +2,7 @@ import type { Fact } from '#core/booking/facts';
 import type { Ledger } from '#core/booking/ledger';
 import type { Instant } from '#core/calendar/instant';
 import { givingBack, type Refund } from '#core/paying/givingBack';
-import type { Tx } from '#server/database/open';
+import type { Tx } from '#server/database/database';
 import { openIntent } from '#server/intents/openIntent';
 import { paymentOfReceipt } from '#server/ways/payAccounts';
 

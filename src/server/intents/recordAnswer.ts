@@ -13,14 +13,14 @@ import { dealOf } from '#server/booking/dealOf';
 import { type LoadedBooking, lockBooking } from '#server/booking/lockBooking';
 import { recordFacts } from '#server/booking/record';
 import { takePlaces } from '#server/booking/takePlaces';
-import type { Tx } from '#server/database/open';
+import type { Tx } from '#server/database/database';
 import { services } from '#server/database/schema/business';
 import { intents } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
 import { keepCards } from '#server/intents/keepCards';
 import { askedOf, type IntentRow } from '#server/intents/openIntent';
 import { openRefunds } from '#server/intents/openRefunds';
-import { refusedCards, tellOfManyCards } from '#server/usecases/manyCards';
+import { refusedCards, tellOfManyCards } from '#server/guard/manyCards';
 import { eq } from 'drizzle-orm';
 
 const startOf = ({ booking }: LoadedBooking): Instant => instantOfWall(booking.startsAt, booking.timeZone);

@@ -1,7 +1,7 @@
 import type { Instant } from '#core/calendar/instant';
 import { postingRules } from '#core/journal/entryForFact';
 import type { JournalEntry } from '#core/journal/entry';
-import type { Tx } from '#server/database/open';
+import type { Tx } from '#server/database/database';
 import { journalEntries, journalLines } from '#server/database/schema/journal';
 
 /** Appends an entry, in the transaction of the fact that it records. */

@@ -9,11 +9,11 @@ import { doorToken } from '#server/door/doorToken';
 import { deviceCode } from '#server/documents/codeMail';
 import { htmlBody, textBody } from '#server/documents/messageBody';
 import type { MailAttachment, OutgoingMail } from '#server/ports';
-import { calendarOf } from '#server/queries/calendar';
+import { calendarOf } from '#server/documents/calendarOf';
 import { agreementFile } from '#server/quotes/agreementFile';
 import { keepQuoteLink } from '#server/quotes/quoteLink';
-import { keepClientLink } from '#server/usecases/clientLink';
-import { keepRequestLink } from '#server/usecases/requestLink';
+import { keepClientLink } from '#server/links/clientLink';
+import { keepRequestLink } from '#server/links/requestLink';
 import { eq } from 'drizzle-orm';
 
 export type MessageRow = typeof messages.$inferSelect;

@@ -2,7 +2,7 @@ import { lockBooking } from '#server/booking/lockBooking';
 import { recordFacts } from '#server/booking/record';
 import { causes } from '#server/database/away';
 import { pauseOver } from '#server/database/pauses';
-import { rowsOf } from '#server/database/open';
+import { rowsOf } from '#server/database/database';
 import { messages } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
 import { composeMail, type MessageRow } from '#server/outbox/compose';

@@ -1,6 +1,6 @@
 import type { Minor } from '#core/money/minor';
 import { messages } from '#server/database/schema/work';
-import { writeLetter, writeNotice } from '#server/outbox/write';
+import { writeLetter, writeNotice } from '#server/letters/write';
 import { expect } from 'chai';
 import { asc } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';

@@ -4,12 +4,13 @@ import { bookings, summaries } from '#server/database/schema/bookings';
 import { clients } from '#server/database/schema/clients';
 import type { Deps } from '#server/deps';
 import type { Limits } from '#server/guard/limits';
-import { bookingsList, findBookings, selectLines } from '#server/queries/bookingLines';
-import { bookingView } from '#server/queries/bookingView';
-import { clientView } from '#server/queries/clientView';
-import { changeView, servicesView, taxLines } from '#server/queries/services';
-import { termsList, termsUse, termsView } from '#server/queries/terms';
-import { todayView } from '#server/queries/today';
+import { bookingsList, findBookings, selectLines } from '#server/queries/bookings/bookingLines';
+import { bookingView } from '#server/queries/bookings/bookingView';
+import { clientView } from '#server/queries/clients/clientView';
+import { taxLines } from '#server/offer/taxLines';
+import { changeView, servicesView } from '#server/queries/offer/services';
+import { termsList, termsUse, termsView } from '#server/queries/offer/terms';
+import { todayView } from '#server/queries/bookings/today';
 import { standing } from '#core/booking/standing';
 import { type Minor, zero } from '#core/money/minor';
 import { agreedOf, readBooking } from '#server/booking/lockBooking';
@@ -18,17 +19,11 @@ import type { QuotesQuery } from '#contracts/quotesQuery';
 import type { TimeQuery } from '#contracts/timeViews';
 import type { PlainDate } from '#core/calendar/days';
 import { localDate } from '#core/calendar/zoned';
-import { calendarView, lanesView } from '#server/queries/onDays';
-import { messagesView } from '#server/queries/messages';
-import { quotePage } from '#server/queries/quotePage';
-import {
-  agreementView,
-  businessFace,
-  quotesView,
-  quoteView,
-  templatesView,
-  templateView,
-} from '#server/queries/quotes';
+import { calendarView, lanesView } from '#server/queries/bookings/onDays';
+import { messagesView } from '#server/queries/messages/messages';
+import { quotePage } from '#server/queries/quotes/quotePage';
+import { businessFace } from '#server/queries/business/businessFace';
+import { agreementView, quotesView, quoteView, templatesView, templateView } from '#server/queries/quotes/quotes';
 import { testAccountConnected } from '#server/ways/payAccounts';
 import { asc, desc, eq, isNotNull, sql } from 'drizzle-orm';
 

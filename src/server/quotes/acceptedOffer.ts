@@ -1,5 +1,5 @@
 import type { Offer } from '#core/quote/offer';
-import type { Database, Tx } from '#server/database/open';
+import type { Database, Tx } from '#server/database/database';
 import { quoteFacts, quoteRevisions, quotes } from '#server/database/schema/quotes';
 import { and, eq, sql } from 'drizzle-orm';
 

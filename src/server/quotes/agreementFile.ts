@@ -1,12 +1,12 @@
 import { actorWords } from '#core/wording/actorWords';
-import { peopleIn } from '#server/queries/people';
+import { peopleIn } from '#server/actor/people';
 import type { Recorded } from '#core/actor/actor';
 import type { QuoteFactOf } from '#core/quote/facts';
 import { localDate } from '#core/calendar/zoned';
 import type { Instant } from '#core/calendar/instant';
 import { longMoment } from '#core/wording/days';
 import { quoteHistory, signatoryName } from '#core/wording/quoteHistory';
-import type { Database } from '#server/database/open';
+import type { Database } from '#server/database/database';
 import { business } from '#server/database/schema/business';
 import { files } from '#server/database/schema/files';
 import { quotes, signedDocuments } from '#server/database/schema/quotes';

@@ -5,7 +5,7 @@ import type { QuoteFactOf } from '#core/quote/facts';
 import type { Offer } from '#core/quote/offer';
 import { signedDocument, type SignedDocument } from '#core/quote/signedDocument';
 import { agreedOf, type LoadedBooking } from '#server/booking/lockBooking';
-import type { Database, Tx } from '#server/database/open';
+import type { Database, Tx } from '#server/database/database';
 import { business } from '#server/database/schema/business';
 import { quotes } from '#server/database/schema/quotes';
 import { digestOfDocument } from '#server/quotes/digest';

@@ -5,12 +5,12 @@ import { settledTerms } from '#core/quote/settledTerms';
 import { price } from '#core/price/price';
 import { ok, type Result } from '#core/result';
 import { insertBooking, type InsertRefusal } from '#server/booking/insertBooking';
-import type { Tx } from '#server/database/open';
+import type { Tx } from '#server/database/database';
 import type { business } from '#server/database/schema/business';
-import { clientLinks } from '#server/database/schema/clients';
+import { clientLinks } from '#server/database/schema/clientLinks';
 import { quoteLinks, quotes } from '#server/database/schema/quotes';
 import type { LoadedQuote } from '#server/quotes/lockQuote';
-import { linkExpiry } from '#server/usecases/clientLink';
+import { linkExpiry } from '#server/links/clientLink';
 import { instantOfWall } from '#core/calendar/zoned';
 import { and, eq } from 'drizzle-orm';
 

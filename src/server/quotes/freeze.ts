@@ -2,7 +2,7 @@ import type { Instant } from '#core/calendar/instant';
 import type { Offer } from '#core/quote/offer';
 import { type Gap, readDraft } from '#core/quote/readDraft';
 import { ok, refuse, type Result } from '#core/result';
-import type { Tx } from '#server/database/open';
+import type { Tx } from '#server/database/database';
 import { quoteRevisions } from '#server/database/schema/quotes';
 import { digestOfOffer } from '#server/quotes/digest';
 import type { LoadedQuote } from '#server/quotes/lockQuote';

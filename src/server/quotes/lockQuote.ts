@@ -4,7 +4,7 @@ import type { Instant } from '#core/calendar/instant';
 import type { QuoteFact, QuoteFactOf } from '#core/quote/facts';
 import type { Offer } from '#core/quote/offer';
 import { quoteStanding, type QuoteStanding } from '#core/quote/standing';
-import type { Database, Tx } from '#server/database/open';
+import type { Database, Tx } from '#server/database/database';
 import { quoteFacts, quoteRevisions, quotes } from '#server/database/schema/quotes';
 import { words } from '#server/database/schema/words';
 import { and, asc, desc, eq } from 'drizzle-orm';

@@ -2,7 +2,7 @@ import type { QuoteContext } from '#core/quote/readDraft';
 import { type TimeOfDay, wallTime } from '#core/calendar/wallTime';
 import { instantOfWall, localDate } from '#core/calendar/zoned';
 import type { Instant } from '#core/calendar/instant';
-import type { Database, Tx } from '#server/database/open';
+import type { Database, Tx } from '#server/database/database';
 import { bookings, summaries } from '#server/database/schema/bookings';
 import { business, services, taxes, termsVersions } from '#server/database/schema/business';
 import { and, asc, desc, eq, gte, notInArray } from 'drizzle-orm';

@@ -1,7 +1,7 @@
 import type { Instant } from '#core/calendar/instant';
-import type { Database, Tx } from '#server/database/open';
+import type { Database, Tx } from '#server/database/database';
 import { quoteLinks, quotes } from '#server/database/schema/quotes';
-import { hashOfToken } from '#server/usecases/clientLink';
+import { hashOfToken } from '#server/links/clientLink';
 import { eq } from 'drizzle-orm';
 import { randomBytes } from 'node:crypto';
 

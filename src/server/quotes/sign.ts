@@ -4,11 +4,11 @@ import type { Signature } from '#core/quote/acceptance';
 import type { QuoteFactOf } from '#core/quote/facts';
 import { canonicalText, type SignedDocument } from '#core/quote/signedDocument';
 import { signingConsent } from '#core/wording/consent';
-import type { Tx } from '#server/database/open';
+import type { Tx } from '#server/database/database';
 import { signedDocuments } from '#server/database/schema/quotes';
 import { digestOfDocument } from '#server/quotes/digest';
 import type { Picture } from '#server/pictures/remadePicture';
-import { storeSignature } from '#server/usecases/files';
+import { storeSignature } from '#server/files/files';
 
 export const signatureOf = ({ name, method, image, consents }: SignatureIn): Signature => ({
   name,

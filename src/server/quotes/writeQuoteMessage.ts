@@ -3,12 +3,12 @@ import { clientSignatory } from '#core/agreement/agreement';
 import type { Instant } from '#core/calendar/instant';
 import { standingOfOffer } from '#core/quote/signedDocument';
 import { quoteStanding } from '#core/quote/standing';
-import type { Tx } from '#server/database/open';
+import type { Tx } from '#server/database/database';
 import { business } from '#server/database/schema/business';
 import { messages } from '#server/database/schema/work';
 import { type QuoteMessageAbout, quoteWording } from '#server/documents/quoteWording';
 import type { LoadedQuote } from '#server/quotes/lockQuote';
-import { wordingOf } from '#server/usecases/wordings';
+import { wordingOf } from '#server/letters/wordingOf';
 
 type Asked = {
   readonly id: string;

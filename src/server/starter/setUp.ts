@@ -2,7 +2,7 @@ import type { Instant } from '#core/calendar/instant';
 import { currencyExponent } from '#core/money/currency';
 import type { Decimal } from '#core/money/decimal';
 import { type Minor, minor } from '#core/money/minor';
-import type { Tx } from '#server/database/open';
+import type { Tx } from '#server/database/database';
 import { business, services, taxes, terms, termsVersions } from '#server/database/schema/business';
 import { agreements } from '#server/database/schema/quotes';
 import { starterAgreements } from '#server/starter/starterAgreements';

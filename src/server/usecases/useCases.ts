@@ -1,22 +1,22 @@
 import type { Deps } from '#server/deps';
-import { acceptGap } from '#server/usecases/acceptGap';
-import { abandonPayment } from '#server/usecases/abandonPayment';
-import { askNow } from '#server/usecases/askNow';
-import { cancelBooking } from '#server/usecases/cancelBooking';
-import { chargeNow } from '#server/usecases/chargeNow';
-import { changeBooking } from '#server/usecases/changeBooking';
-import { closeOut, releaseMany } from '#server/usecases/closeOut';
-import { copyLink } from '#server/usecases/copyLink';
-import { createBooking } from '#server/usecases/createBooking';
-import { giveUp } from '#server/usecases/giveUp';
-import { answerRequest, confirmByClient } from '#server/usecases/answerRequest';
-import { answerAsk, askChange, previewMove } from '#server/usecases/askChange';
-import { useCard } from '#server/usecases/useCard';
-import { copyRequestLink, createRequest, sendRequest, withdrawRequest } from '#server/usecases/paymentRequests';
-import { payRequest } from '#server/usecases/requestPayments';
-import { connect, disconnect, finishConnecting, saveWays } from '#server/usecases/connect';
-import { chooseAccount } from '#server/usecases/chooseAccount';
-import { stopAtCounter, takeAtCounter } from '#server/usecases/takeAtCounter';
+import { acceptGap } from '#server/usecases/bookings/acceptGap';
+import { abandonPayment } from '#server/usecases/paying/abandonPayment';
+import { askNow } from '#server/usecases/paying/askNow';
+import { cancelBooking } from '#server/usecases/bookings/cancelBooking';
+import { chargeNow } from '#server/usecases/paying/chargeNow';
+import { changeBooking } from '#server/usecases/bookings/changeBooking';
+import { closeOut, releaseMany } from '#server/usecases/closing/closeOut';
+import { copyLink } from '#server/usecases/clients/copyLink';
+import { createBooking } from '#server/usecases/bookings/createBooking';
+import { giveUp } from '#server/usecases/paying/giveUp';
+import { answerRequest, confirmByClient } from '#server/usecases/bookings/answerRequest';
+import { answerAsk, askChange, previewMove } from '#server/usecases/bookings/askChange';
+import { useCard } from '#server/usecases/paying/useCard';
+import { copyRequestLink, createRequest, sendRequest, withdrawRequest } from '#server/usecases/credit/paymentRequests';
+import { payRequest } from '#server/usecases/credit/payRequest';
+import { connect, disconnect, finishConnecting, saveWays } from '#server/usecases/business/connect';
+import { chooseAccount } from '#server/usecases/bookings/chooseAccount';
+import { stopAtCounter, takeAtCounter } from '#server/usecases/paying/takeAtCounter';
 import {
   sellVoucher,
   useCredit,
@@ -24,28 +24,28 @@ import {
   useVoucher,
   useCreditOnCheckout,
   useVoucherOnCheckout,
-} from '#server/usecases/vouchers';
-import { saveAccountLimit } from '#server/usecases/accountLimit';
-import { checkOut } from '#server/usecases/checkOut';
-import { sendCode, useCode } from '#server/usecases/devices';
-import { payCheckout } from '#server/usecases/payCheckout';
-import { giveCard, payByClient } from '#server/usecases/payByClient';
-import { addDate, blockPlace, callOffDate, freePlace, saveHours, savePlace } from '#server/usecases/places';
-import { changeServices, saveService, saveTaxes } from '#server/usecases/services';
-import { applyTerms, giveTerms, publishTerms } from '#server/usecases/terms';
-import { recordPayment } from '#server/usecases/recordPayment';
-import { acceptQuote, convertQuote, signByBusiness, signQuote } from '#server/usecases/acceptQuote';
-import { createQuote } from '#server/usecases/createQuote';
-import { readFile, uploadFile } from '#server/usecases/files';
-import { askPayer } from '#server/usecases/payerLink';
-import { saveAgreement, saveTemplate } from '#server/usecases/quoteTemplates';
-import { chooseOnQuote, writeOnQuote } from '#server/usecases/readQuote';
-import { saveSafety, stopBooking } from '#server/usecases/safety';
-import { saveBusiness } from '#server/usecases/saveBusiness';
-import { saveQuote } from '#server/usecases/saveQuote';
-import { answerQuestion, copyQuoteLink, renewQuote, sendQuote, withdrawQuote } from '#server/usecases/sendQuote';
-import { signChange } from '#server/usecases/signChange';
-import { saveWording } from '#server/usecases/wordings';
+} from '#server/usecases/credit/vouchers';
+import { saveAccountLimit } from '#server/usecases/credit/saveAccountLimit';
+import { checkOut } from '#server/usecases/offer/checkOut';
+import { sendCode, useCode } from '#server/usecases/clients/confirmDevice';
+import { payCheckout } from '#server/usecases/paying/payCheckout';
+import { giveCard, payByClient } from '#server/usecases/paying/payByClient';
+import { addDate, blockPlace, callOffDate, freePlace, saveHours, savePlace } from '#server/usecases/places/places';
+import { changeServices, saveService, saveTaxes } from '#server/usecases/offer/services';
+import { applyTerms, giveTerms, publishTerms } from '#server/usecases/offer/terms';
+import { recordPayment } from '#server/usecases/paying/recordPayment';
+import { acceptQuote, convertQuote, signByBusiness, signQuote } from '#server/usecases/quotes/acceptQuote';
+import { createQuote } from '#server/usecases/quotes/createQuote';
+import { readFile, uploadFile } from '#server/files/files';
+import { askPayer } from '#server/usecases/clients/askPayer';
+import { saveAgreement, saveTemplate } from '#server/usecases/quotes/quoteTemplates';
+import { chooseOnQuote, writeOnQuote } from '#server/usecases/quotes/readQuote';
+import { saveSafety, stopBooking } from '#server/usecases/business/safety';
+import { saveBusiness } from '#server/usecases/business/saveBusiness';
+import { saveQuote } from '#server/usecases/quotes/saveQuote';
+import { answerQuestion, copyQuoteLink, renewQuote, sendQuote, withdrawQuote } from '#server/usecases/quotes/sendQuote';
+import { signChange } from '#server/usecases/quotes/signChange';
+import { saveWording } from '#server/usecases/messages/saveWording';
 
 /** Every use case, given what it needs. */
 export const useCases = (deps: Deps) => ({

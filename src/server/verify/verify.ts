@@ -6,7 +6,7 @@ import { sum } from '#core/money/minor';
 import { dealOf } from '#server/booking/dealOf';
 import { agreedOf, type LoadedBooking, readBooking } from '#server/booking/lockBooking';
 import { coverOf, duePartsOf, summaryOf } from '#server/booking/summaryOf';
-import { rowsOf } from '#server/database/open';
+import { rowsOf } from '#server/database/database';
 import { bookings, covers, dueParts, summaries } from '#server/database/schema/bookings';
 import { journalLines } from '#server/database/schema/journal';
 import { errands } from '#server/database/schema/work';

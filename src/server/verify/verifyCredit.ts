@@ -1,7 +1,7 @@
 import { accounts, type Account } from '#core/journal/entry';
 import { sum } from '#core/money/minor';
 import { creditOfAll, leftOnVouchers } from '#server/credit/balances';
-import type { Database } from '#server/database/open';
+import type { Database } from '#server/database/database';
 import { clients } from '#server/database/schema/clients';
 import { vouchers } from '#server/database/schema/credit';
 import { accountBalances } from '#server/database/schema/journal';

@@ -3,7 +3,7 @@ import { accounts } from '#core/journal/entry';
 import { entryUnder, postingRules } from '#core/journal/entryForFact';
 import { sum } from '#core/money/minor';
 import type { LoadedBooking } from '#server/booking/lockBooking';
-import type { Database } from '#server/database/open';
+import type { Database } from '#server/database/database';
 import { facts as factTable } from '#server/database/schema/bookings';
 import { journalEntries, journalLines } from '#server/database/schema/journal';
 import { type Difference, differs } from '#server/verify/differs';

@@ -1,7 +1,7 @@
 import type { Standing } from '#core/booking/standing';
 import { secondsOf } from '#core/calendar/instant';
 import type { BookingRow } from '#server/booking/lockBooking';
-import type { Database } from '#server/database/open';
+import type { Database } from '#server/database/database';
 import { occupancies } from '#server/database/schema/places';
 import { type Difference, differs } from '#server/verify/differs';
 import { eq } from 'drizzle-orm';

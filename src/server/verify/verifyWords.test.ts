@@ -1,5 +1,5 @@
 import { readBooking } from '#server/booking/lockBooking';
-import { rowsOf } from '#server/database/open';
+import { rowsOf } from '#server/database/database';
 import { facts } from '#server/database/schema/bookings';
 import { words } from '#server/database/schema/words';
 import { verify } from '#server/verify/verify';

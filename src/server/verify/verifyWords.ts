@@ -1,5 +1,5 @@
 import { bookingWords, quoteWords, requestWords } from '#core/kept/words';
-import { type Database, rowsOf, type Tx } from '#server/database/open';
+import { type Database, rowsOf, type Tx } from '#server/database/database';
 import { facts } from '#server/database/schema/bookings';
 import { requestFacts } from '#server/database/schema/credit';
 import { quoteFacts } from '#server/database/schema/quotes';

@@ -1,4 +1,4 @@
-import type { Database, Tx } from '#server/database/open';
+import type { Database, Tx } from '#server/database/database';
 import { business } from '#server/database/schema/business';
 
 /** As clients know it; consents name it. */

@@ -4,7 +4,7 @@ import type { WallTime } from '#core/calendar/wallTime';
 import { instantOfWall } from '#core/calendar/zoned';
 import type { Terms } from '#core/terms/terms';
 import { type ConnectedAccount, type OfferedWays, offeredWays, waysToPay, type WaysShown } from '#core/ways/ways';
-import type { Database, Tx } from '#server/database/open';
+import type { Database, Tx } from '#server/database/database';
 import { business, services } from '#server/database/schema/business';
 import type { Deps } from '#server/deps';
 import { connectedAccounts } from '#server/ways/payAccounts';

@@ -1,6 +1,6 @@
 import type { Instant } from '#core/calendar/instant';
 import type { ConnectedAccount } from '#core/ways/ways';
-import type { Database, Tx } from '#server/database/open';
+import type { Database, Tx } from '#server/database/database';
 import { payAccounts } from '#server/database/schema/ways';
 import { intents } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';

@@ -1,4 +1,4 @@
 import { view } from '#contracts/routes/route';
-import type { ChangeView } from '#contracts/serviceViews';
+import type { ChangeView } from '#contracts/changeView';
 
 export const changeView = view<{ readonly number: string }, ChangeView>('/api/change/:number');

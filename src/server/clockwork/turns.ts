@@ -1,0 +1,121 @@
+import { byItself } from '#server/actor/actorNow';
+import type { Instant } from '#core/calendar/instant';
+import { nextErrandMoment, runDue } from '#server/agenda/runDue';
+import { tidy, tidyEvery } from '#server/clockwork/tidy';
+import { isDatabaseAway } from '#server/database/away';
+import type { Deps } from '#server/deps';
+import { recoverIntents } from '#server/intents/carryOut';
+import type { Outbox } from '#server/outbox/outbox';
+import { recoverRequests } from '#server/credit/requestPayments';
+import { nextRenewal, renewAccess } from '#server/ways/renewAccess';
+import { setTimeout as pause } from 'node:timers/promises';
+
+/** What of the world a turn moves on: the stand-ins with their clock; where the real one is connected it moves by itself. */
+export type TurningWorld = {
+  readonly clock: { now(): Instant; moveTo(at: Instant): Promise<void>; refresh(): Promise<void> };
+  /** Carries out what is due in the world by itself. @returns whether anything was */
+  advance(): Promise<boolean>;
+  nextMoment(): Promise<Instant | null>;
+};
+
+export type Turns = {
+  /** Carries out everything that is due now, in the application and in the world, until both are quiet. */
+  settle(): Promise<void>;
+  /** Takes up what a crash, of this process or another, left open: after so many seconds without an answer. */
+  recover(patience?: number): Promise<void>;
+  /**
+   * Moves the standing clock, each thing that falls due on the way at its own moment and in order.
+   * @param progress is told each moment; where it answers false, the clock stops there
+   */
+  moveClock(to: Instant, progress?: (at: Instant) => boolean | void): Promise<void>;
+  /** What a running process does each second. Never fails, and never runs twice at once. */
+  look(patience?: number): Promise<void>;
+  /** Resolves when what was begun is done. */
+  quiet(): Promise<unknown>;
+};
+
+/** How long a clock that is moved waits for the letters of a moment, in milliseconds. */
+const letterPatience = 20_000;
+
+/** The turns of the agenda in this process, one at a time, so that a moving clock and the regular look keep the order. */
+export function openTurns(
+  deps: Deps,
+  world: TurningWorld,
+  {
+    outbox,
+    seen,
+    carts,
+  }: { readonly outbox: Outbox; readonly seen: () => void; readonly carts: () => Promise<number> },
+): Turns {
+  let before: Promise<unknown> = Promise.resolve();
+  const inTurn = <T>(work: () => Promise<T>): Promise<T> => {
+    const turn = (): Promise<T> => byItself(work);
+    const mine = before.then(turn, turn);
+    before = mine.catch(() => undefined);
+    return mine;
+  };
+  const settleNow = async (): Promise<void> => {
+    for (;;) {
+      const acted = await world.advance();
+      const renewed = await renewAccess(deps);
+      if ((await runDue(deps)) === 0 && !acted && renewed === 0) return;
+    }
+  };
+  /** Letters of a moment are handed over before the next, unless the mail server takes its time. */
+  const settleWhole = async (): Promise<void> => {
+    await settleNow();
+    await Promise.race([outbox.quiet(), pause(letterPatience, undefined, { ref: false })]);
+  };
+  const moveNow: Turns['moveClock'] = async (to, progress) => {
+    await settleWhole();
+    for (;;) {
+      const moments = [await nextErrandMoment(deps), await world.nextMoment(), await nextRenewal(deps)];
+      const next = moments.filter((at): at is Instant => at !== null && at > world.clock.now()).sort()[0];
+      if (!next || next > to) break;
+      await world.clock.moveTo(next);
+      await settleWhole();
+      if (progress?.(next) === false) return;
+    }
+    await world.clock.moveTo(to);
+    await settleWhole();
+  };
+  let tidyAt = 0;
+  const recover: Turns['recover'] = (patience) =>
+    inTurn(async () => {
+      await world.clock.refresh();
+      await recoverIntents(deps, patience);
+      await recoverRequests(deps, patience);
+      await carts();
+      if (performance.now() >= tidyAt) {
+        tidyAt = performance.now() + tidyEvery;
+        await tidy(deps);
+      }
+      await settleNow();
+      outbox.wake();
+    });
+
+  let looking = false;
+  let saidAway = false;
+  const look: Turns['look'] = async (patience) => {
+    if (looking) return;
+    looking = true;
+    try {
+      await recover(patience);
+      saidAway = false;
+    } catch (error) {
+      // While the database is away it is said once, not each second.
+      if (!saidAway) deps.report('the agenda could not be carried out', error);
+      saidAway = isDatabaseAway(error);
+    } finally {
+      looking = false;
+      seen();
+    }
+  };
+  return {
+    settle: () => inTurn(settleWhole),
+    recover,
+    moveClock: (to, progress) => inTurn(() => moveNow(to, progress)),
+    look,
+    quiet: () => before,
+  };
+}

@@ -1,0 +1,31 @@
+import { standing, type Standing } from '#core/booking/standing';
+import type { Instant } from '#core/calendar/instant';
+import { refuse, type Result } from '#core/result';
+import { runDueOf } from '#server/agenda/runDue';
+import { agreedOf, type LoadedBooking, lockBooking } from '#server/booking/lockBooking';
+import type { Tx } from '#server/database/database';
+import type { Deps } from '#server/deps';
+
+export type NotFound = { readonly code: 'booking_not_found' };
+export type OpenBooking = {
+  readonly tx: Tx;
+  readonly loaded: LoadedBooking;
+  readonly standing: Standing;
+  readonly now: Instant;
+};
+
+/** Runs a decision on a locked booking as it stands now, then carries out what has become due by it. */
+export async function onBooking<T, R extends { readonly code: string }>(
+  deps: Deps,
+  bookingId: string,
+  decide: (open: OpenBooking) => Promise<Result<T, R>>,
+): Promise<Result<T, R | NotFound>> {
+  const result = await deps.db.transaction(async (tx): Promise<Result<T, R | NotFound>> => {
+    const loaded = await lockBooking(tx, bookingId);
+    if (!loaded) return refuse({ code: 'booking_not_found' });
+    const now = deps.clock.now();
+    return decide({ tx, loaded, standing: standing(agreedOf(loaded.booking), loaded.facts, now), now });
+  });
+  if (result.ok) await runDueOf(deps, { bookings: [bookingId] });
+  return result;
+}

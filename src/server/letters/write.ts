@@ -1,0 +1,37 @@
+import type { Instant } from '#core/calendar/instant';
+import type { Tx } from '#server/database/database';
+import { business } from '#server/database/schema/business';
+import { messages } from '#server/database/schema/work';
+
+type Row = typeof messages.$inferInsert;
+
+/** Commits a message, with the caller's transaction. @returns its id, or null where there is one for its cause */
+export async function writeLetter(tx: Tx, row: Omit<Row, 'state' | 'seq'>): Promise<string | null> {
+  const rows = await tx
+    .insert(messages)
+    .values({ ...row, state: 'outgoing' })
+    .onConflictDoNothing()
+    .returning({ id: messages.id });
+  return rows[0]?.id ?? null;
+}
+
+/** Tells the owner something, at their own address, in the transaction of its cause. One message for each key. */
+export async function writeNotice(
+  tx: Tx,
+  about: {
+    readonly id: string;
+    readonly key: string;
+    readonly subject: string;
+    readonly lines: readonly string[];
+    /** The owner's page that it leads to. */
+    readonly path: string;
+    readonly now: Instant;
+  },
+): Promise<void> {
+  const { id, key, subject, lines, path, now } = about;
+  const [owner] = await tx.select({ name: business.name, email: business.email }).from(business);
+  await writeLetter(tx, {
+    ...{ id, cause: key, occasion: 'notice', subject, path, madeAt: now },
+    ...{ recipient: owner!.email, recipientName: owner!.name, body: [...lines, 'Look'] },
+  });
+}

@@ -1,0 +1,85 @@
+import type { Occasion } from '#core/agenda/wantedErrands';
+import { withDeal } from '#core/booking/deal';
+import type { FactOf } from '#core/booking/facts';
+import { ledgerOf } from '#core/booking/ledger';
+import { asConfirmed, standing } from '#core/booking/standing';
+import type { Instant } from '#core/calendar/instant';
+import { changeSentences } from '#core/wording/changeSentences';
+import { agreedOf, type LoadedBooking } from '#server/booking/lockBooking';
+import type { Tx } from '#server/database/database';
+import { business } from '#server/database/schema/business';
+import { messages } from '#server/database/schema/work';
+import { type MessageAbout, messageWording } from '#server/documents/messageWording';
+import { wordingOf } from '#server/letters/wordingOf';
+
+/**
+ * Commits a message, with the caller's transaction, that is then handed to the mailbox. One for each cause.
+ * @returns its id, or null where there is one for this cause, or the owner has this occasion switched off
+ */
+export async function writeMessage(
+  tx: Tx,
+  { booking, client, facts }: LoadedBooking,
+  message: {
+    id: string;
+    cause: string;
+    occasion: Occasion;
+    part: number | null;
+    text?: string;
+    /** Somebody else than the client, who pays. */
+    payer?: string;
+    now: Instant;
+  },
+): Promise<string | null> {
+  const { id, cause, occasion, now } = message;
+  const { text, off, copyTo } = await wordingOf(tx, occasion);
+  if (off) return null;
+  const [owner] = await tx.select({ name: business.name }).from(business);
+  // What a request promises is what holds once it is confirmed.
+  const promising = occasion === 'requested' || occasion === 'confirmBooking';
+  const current = (promising ? asConfirmed : standing)(agreedOf(booking), facts, now);
+  const declined = facts.findLast((fact) => fact.kind === 'lapsed');
+  const answered = facts.findLast((fact) => fact.kind === 'askAnswered');
+  const about: MessageAbout = {
+    standing: current,
+    title: booking.title,
+    number: booking.number,
+    clientName: client.name,
+    businessName: owner!.name,
+    part: message.part === null ? null : (current.parts[message.part] ?? null),
+    text: message.text,
+    kept: ledgerOf(facts).kept,
+    note: occasion === 'askDeclined' ? answered?.note : declined?.note,
+    changes: occasion === 'changed' ? newestChange(booking, facts) : [],
+  };
+  const { subject, paragraphs, action } = messageWording(occasion, about, text);
+  const rows = await tx
+    .insert(messages)
+    .values({
+      id,
+      bookingId: booking.id,
+      cause,
+      occasion,
+      recipient: message.payer ?? client.email,
+      recipientName: message.payer === undefined ? client.name : '',
+      copyTo: message.payer === undefined ? copyTo : [],
+      linkFor: message.payer === undefined ? 'client' : 'payer',
+      subject,
+      body: [...paragraphs, action],
+      state: 'outgoing',
+      madeAt: now,
+    })
+    .onConflictDoNothing()
+    .returning({ id: messages.id });
+  return rows[0]?.id ?? null;
+}
+
+/** What the newest change changed, as it was at its moment. */
+export function newestChange(booking: LoadedBooking['booking'], facts: LoadedBooking['facts']): string[] {
+  const index = facts.findLastIndex((fact) => fact.kind === 'changed');
+  if (index < 0) return [];
+  const change = facts[index] as FactOf<'changed'>;
+  const agreed = agreedOf(booking);
+  const before = standing(withDeal(agreed, change.before), facts.slice(0, index), change.at);
+  const after = standing(agreed, facts.slice(0, index + 1), change.at);
+  return changeSentences(before, after, [change.before, change.after]);
+}

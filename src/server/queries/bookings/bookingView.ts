@@ -1,0 +1,106 @@
+import { peopleIn } from '#server/actor/people';
+import type { BookingView, JournalView } from '#contracts/views';
+import { sameValue } from '#core/sameValue';
+import { agreedOf, readBooking } from '#server/booking/lockBooking';
+import type { Database } from '#server/database/database';
+import type { Deps } from '#server/deps';
+import { offeredFor } from '#server/ways/offered';
+import { connectedAccounts } from '#server/ways/payAccounts';
+import { bookings } from '#server/database/schema/bookings';
+import { terms, termsVersions } from '#server/database/schema/business';
+import { journalEntries, journalLines } from '#server/database/schema/journal';
+import type { Instant } from '#core/calendar/instant';
+import { agreementOfBooking } from '#server/quotes/agreementOfBooking';
+import type { WantedErrand } from '#core/agenda/wantedErrands';
+import { errands, messages } from '#server/database/schema/work';
+import { paymentUnderWay } from '#server/intents/openIntent';
+import { and, asc, desc, eq, ne } from 'drizzle-orm';
+
+async function journalOf(db: Database, bookingId: string): Promise<JournalView[]> {
+  const rows = await db
+    .select({ entry: journalEntries, account: journalLines.account, amount: journalLines.amount })
+    .from(journalEntries)
+    .innerJoin(journalLines, eq(journalLines.entrySeq, journalEntries.seq))
+    .where(eq(journalEntries.bookingId, bookingId))
+    .orderBy(asc(journalEntries.seq), asc(journalLines.line));
+  const entries = new Map<
+    number,
+    JournalView & { lines: { account: string; amount: JournalView['lines'][number]['amount'] }[] }
+  >();
+  for (const { entry, account, amount } of rows) {
+    const { seq, at, description } = entry;
+    const view = entries.get(seq) ?? { seq, at, description, lines: [] };
+    view.lines.push({ account, amount });
+    entries.set(seq, view);
+  }
+  return [...entries.values()];
+}
+
+/** One booking whole: what was agreed and what happened. Its standing is computed from that where it is shown. */
+export async function bookingView(
+  { db, adapters }: Pick<Deps, 'db' | 'adapters'>,
+  number: string,
+  now: Instant,
+): Promise<BookingView | null> {
+  const [found] = await db.select({ id: bookings.id }).from(bookings).where(eq(bookings.number, number));
+  if (!found) return null;
+  const { id } = found;
+  const loaded = (await readBooking(db, id))!;
+  const { booking, client, facts } = loaded;
+  const signed = await agreementOfBooking(db, loaded, now);
+  const [named] = await db.select({ name: terms.name }).from(terms).where(eq(terms.id, booking.termsId));
+  const [version] = await db
+    .select({ rules: termsVersions.rules })
+    .from(termsVersions)
+    .where(and(eq(termsVersions.termsId, booking.termsId), eq(termsVersions.version, booking.termsVersion)));
+  const sent = await db.select().from(messages).where(eq(messages.bookingId, id)).orderBy(desc(messages.madeAt));
+  const planned = await db
+    .select()
+    .from(errands)
+    .where(and(eq(errands.bookingId, id), eq(errands.state, 'waiting'), ne(errands.kind, 'turn')))
+    .orderBy(asc(errands.at));
+  const underWay = await paymentUnderWay(db, id);
+  const offered = await offeredFor(db, { adapters }, [booking], now);
+  const all = await connectedAccounts(db, adapters, now);
+  const usual = offered.online[0]?.id;
+  // Test accounts are not offered beside live ones.
+  const live = all.some((account) => account.live);
+  return {
+    id,
+    number: booking.number,
+    title: booking.title,
+    client: { name: client.name, email: client.email },
+    termsName: named?.name ?? booking.termsId,
+    termsVersion: booking.termsVersion,
+    ownRules: !sameValue(booking.terms, version?.rules),
+    agreement: signed && { quote: signed.quote.quote.number, changeUnsigned: signed.toSign !== null },
+    tax: booking.tax,
+    agreed: agreedOf(booking),
+    facts,
+    people: await peopleIn(db, facts),
+    messages: sent.map(({ id: messageId, madeAt, sentAt, subject, body, occasion, state }) => ({
+      id: messageId,
+      at: sentAt ?? madeAt,
+      subject,
+      body,
+      occasion,
+      state,
+    })),
+    agenda: planned
+      .map(({ at, errand }) => ({ at, errand: errand as WantedErrand }))
+      .map(({ at, errand }) => ({
+        at,
+        kind: errand.kind,
+        occasion: errand.kind === 'message' ? errand.occasion : null,
+        part: 'part' in errand ? (errand.part ?? null) : null,
+      })),
+    journal: await journalOf(db, id),
+    underWay: underWay ? (underWay.state as 'open' | 'waiting' | 'settling') : null,
+    atReader: underWay?.request.kind === 'counter' ? underWay.amount : null,
+    accounts: all
+      .filter((account) => account.usable && account.currency === booking.currency && account.live === live)
+      .flatMap(({ id: account, name, way }) => (way === 'reader' ? [] : [{ id: account, name, way }]))
+      .sort((a, b) => Number(b.id === usual) - Number(a.id === usual)),
+    hasReader: offered.reader !== null,
+  };
+}

@@ -1,0 +1,177 @@
+import type {
+  CalendarBlock,
+  CalendarDateLine,
+  CalendarEntry,
+  CalendarView,
+  Lane,
+  LaneMark,
+  LanesView,
+  TimeQuery,
+} from '#contracts/timeViews';
+import { spansOn } from '#core/availability/hours';
+import { addDays, type PlainDate } from '#core/calendar/days';
+import { instantOfSeconds } from '#core/calendar/instant';
+import { type TimeOfDay, type WallTime, wallTime } from '#core/calendar/wallTime';
+import { instantOfWall, secondsOfWall, wallOfInstant } from '#core/calendar/zoned';
+import { type Database, rowsOf } from '#server/database/database';
+import { bookings, covers, dueParts, facts, summaries } from '#server/database/schema/bookings';
+import { business, services } from '#server/database/schema/business';
+import { clients } from '#server/database/schema/clients';
+import { eventDates, occupancies, places } from '#server/database/schema/places';
+import { and, asc, eq, gt, gte, inArray, isNull, lt, lte, sql } from 'drizzle-orm';
+
+/** The longest span that one look covers. */
+const mostDays = 420;
+const midnight = '00:00' as TimeOfDay;
+
+const within = ({ from, to }: TimeQuery): TimeQuery => ({
+  from,
+  to: to > addDays(from, mostDays) ? addDays(from, mostDays) : to,
+});
+
+/** Bookings that touch the days, those that were given back or cancelled left out. */
+const booked = (db: Database, { from, to }: TimeQuery) =>
+  db
+    .select({
+      ...{ id: bookings.id, number: bookings.number, client: clients.name, title: bookings.title },
+      ...{ service: services.name, colour: services.colour, stage: summaries.stage, currency: bookings.currency },
+      ...{ start: bookings.startsAt, end: bookings.endsAt, dueNow: summaries.dueNow, late: summaries.late },
+      ...{ startAt: summaries.startAt, endAt: summaries.endAt },
+    })
+    .from(summaries)
+    .innerJoin(bookings, eq(bookings.id, summaries.bookingId))
+    .innerJoin(clients, eq(clients.id, bookings.clientId))
+    .innerJoin(services, eq(services.id, bookings.serviceId))
+    .where(
+      and(
+        lt(bookings.startsAt, wallTime(addDays(to, 1), midnight)),
+        gte(bookings.endsAt, wallTime(from, midnight)),
+        sql`${summaries.stage} not in ('cancelled', 'lapsed')`,
+      ),
+    )
+    .orderBy(asc(summaries.startAt), asc(bookings.number));
+
+/** What is on the calendar: bookings with whom they take, dates with their seats, places kept for something else. */
+export async function calendarView(db: Database, query: TimeQuery): Promise<CalendarView> {
+  const { from, to } = within(query);
+  const [owner] = await db.select().from(business);
+  const { timeZone, hours } = owner!;
+  const rows = await booked(db, { from, to });
+  const names = await placesOf(
+    db,
+    rows.map(({ id }) => id),
+  );
+  const begin = secondsOfWall(wallTime(from, midnight), timeZone);
+  const end = secondsOfWall(wallTime(addDays(to, 1), midnight), timeZone);
+  const wall = (second: number): WallTime => wallOfInstant(instantOfSeconds(second), timeZone);
+  const kept = await db
+    .select({
+      id: occupancies.id,
+      place: places.name,
+      note: occupancies.note,
+      from: occupancies.fromSecond,
+      to: occupancies.toSecond,
+    })
+    .from(occupancies)
+    .innerJoin(places, eq(places.id, occupancies.placeId))
+    .where(and(isNull(occupancies.bookingId), lt(occupancies.fromSecond, end), gt(occupancies.toSecond, begin)));
+  const closed: { date: PlainDate; note: string }[] = [];
+  for (let date = from; date <= to; date = addDays(date, 1)) {
+    if (spansOn(hours, date).length > 0) continue;
+    const other = hours.days.findLast((days) => days.from <= date && date <= days.to);
+    closed.push({ date, note: other?.note ?? '' });
+  }
+  return {
+    ...{ from, to, closed },
+    entries: rows.map(({ startAt: _startAt, endAt: _endAt, ...row }): CalendarEntry => ({
+      ...row,
+      places: names.get(row.id) ?? [],
+    })),
+    dates: await datesBetween(db, { from, to }),
+    blocks: kept.map(({ id, place, note, from: first, to: last }): CalendarBlock => ({
+      ...{ id, place, note, start: wall(first), end: wall(last) },
+    })),
+  };
+}
+
+async function placesOf(db: Database, ids: readonly string[]): Promise<Map<string, string[]>> {
+  const names = new Map<string, string[]>();
+  if (ids.length === 0) return names;
+  const rows = await db
+    .selectDistinct({ bookingId: occupancies.bookingId, name: places.name })
+    .from(occupancies)
+    .innerJoin(places, eq(places.id, occupancies.placeId))
+    .where(and(inArray(occupancies.bookingId, [...ids]), sql`${places.kind} <> 'seats'`));
+  for (const { bookingId, name } of rows) names.set(bookingId!, [...(names.get(bookingId!) ?? []), name]);
+  return names;
+}
+
+async function datesBetween(db: Database, { from, to }: TimeQuery): Promise<CalendarDateLine[]> {
+  return db
+    .select({
+      ...{ id: eventDates.id, service: services.name, start: eventDates.startsAt, end: eventDates.endsAt },
+      seats: places.units,
+      taken: sql<number>`(select count(*) from ${occupancies} where ${occupancies.placeId} = ${places.id})`.mapWith(
+        Number,
+      ),
+    })
+    .from(eventDates)
+    .innerJoin(services, eq(services.id, eventDates.serviceId))
+    .innerJoin(places, eq(places.id, eventDates.placeId))
+    .where(
+      and(
+        eq(eventDates.calledOff, false),
+        gte(eventDates.startsAt, wallTime(from, midnight)),
+        lt(eventDates.startsAt, wallTime(addDays(to, 1), midnight)),
+      ),
+    )
+    .orderBy(asc(eventDates.startsAt));
+}
+
+/** Bookings over time, each with its payments, what is still due, and the cover of its hold. */
+export async function lanesView(db: Database, query: TimeQuery): Promise<LanesView> {
+  const { from, to } = within(query);
+  const [owner] = await db.select().from(business);
+  const rows = await booked(db, { from, to });
+  const ids = new Set(rows.map(({ id }) => id));
+  const begin = instantOfWall(wallTime(from, midnight), owner!.timeZone);
+  const end = instantOfWall(wallTime(addDays(to, 1), midnight), owner!.timeZone);
+  const due = await db
+    .select()
+    .from(dueParts)
+    .where(and(gte(dueParts.dueAt, begin), lte(dueParts.dueAt, end)));
+  const came = await rowsOf<{ booking_id: string; at: LaneMark['at']; amount: string }>(
+    db,
+    sql`select ${facts.bookingId}, ${facts.at}, ${facts.fact}->>'amount' as amount from ${facts}
+        where ${facts.fact}->>'kind' = 'received' and ${facts.at} between ${begin} and ${end}`,
+  );
+  const held = await db
+    .select()
+    .from(covers)
+    .where(and(lte(covers.fromAt, end), gte(covers.untilAt, begin)));
+  const marks = new Map<string, LaneMark[]>();
+  const mark = (bookingId: string, made: LaneMark): void => {
+    if (ids.has(bookingId)) marks.set(bookingId, [...(marks.get(bookingId) ?? []), made]);
+  };
+  for (const { booking_id: id, at, amount } of came)
+    mark(id, { at, amount: Number(amount) as LaneMark['amount'], state: 'received' });
+  for (const { bookingId, dueAt: at, left: amount, state } of due)
+    mark(bookingId, { at, amount, state: state as LaneMark['state'] });
+  const cover = new Map(held.map((row) => [row.bookingId, row]));
+  return {
+    ...{ from, to },
+    lanes: rows.map(({ id, dueNow: _dueNow, late: _late, ...row }): Lane => {
+      const own = cover.get(id);
+      return {
+        ...row,
+        marks: marks.get(id) ?? [],
+        cover: own
+          ? {
+              ...{ amount: own.amount, from: own.fromAt, until: own.untilAt, gapFrom: own.gapFrom },
+              inForce: own.inForce === 1,
+            }
+          : null,
+      };
+    }),
+  };
+}

@@ -1,0 +1,275 @@
+import type { BareFact } from '#core/kept/words';
+import type { Doing, Failing, HorizonDay, TodayView } from '#contracts/views';
+import type { Occasion, WantedErrand } from '#core/agenda/wantedErrands';
+import { addDays, dayNumber, type PlainDate } from '#core/calendar/days';
+import type { Instant } from '#core/calendar/instant';
+import type { TimeOfDay } from '#core/calendar/wallTime';
+import { wallTime } from '#core/calendar/wallTime';
+import { instantOfWall, localDate } from '#core/calendar/zoned';
+import { type Minor, minor, sum, zero } from '#core/money/minor';
+import type { Database } from '#server/database/database';
+import { payAccounts } from '#server/database/schema/ways';
+import { business } from '#server/database/schema/business';
+import { bookings, covers, dueParts, facts, summaries } from '#server/database/schema/bookings';
+import { clients } from '#server/database/schema/clients';
+import { paymentRequests } from '#server/database/schema/credit';
+import { quotes } from '#server/database/schema/quotes';
+import { errands, intents, messages } from '#server/database/schema/work';
+import { cashByDay } from '#server/queries/paying/cashByDay';
+import { quotesThatWait } from '#server/queries/quotes/quotes';
+import { selectLines } from '#server/queries/bookings/bookingLines';
+import { and, asc, desc, eq, gte, inArray, isNotNull, isNull, lt, lte, ne, or, sql } from 'drizzle-orm';
+
+const pastDays = 7;
+const comingDays = 28;
+
+type Moments = { now: Instant; zone: string; today: PlainDate; from: Instant; until: Instant };
+
+async function horizon(db: Database, moments: Moments, currency: string) {
+  const { zone, today, until } = moments;
+  const received = await cashByDay(db, moments);
+  const due = await db.select().from(dueParts).where(lt(dueParts.dueAt, until));
+  const dayOf = (at: Instant): PlainDate => {
+    const day = localDate(at, zone);
+    return day < today ? today : day; // what is overdue is to be paid today
+  };
+  const total = (amounts: Iterable<Minor>): Minor => sum(amounts);
+  const days = Array.from({ length: pastDays + comingDays + 1 }, (_, index): HorizonDay => {
+    const date = addDays(today, index - pastDays);
+    const dues = due.filter((part) => part.currency === currency && dayOf(part.dueAt) === date);
+    return {
+      date,
+      received: total(
+        received.filter((each) => each.date === date && each.currency === currency).map((each) => each.amount),
+      ),
+      due: total(dues.filter((part) => part.state !== 'late').map((part) => part.left)),
+      late: total(dues.filter((part) => part.state === 'late').map((part) => part.left)),
+    };
+  });
+  const sums = (wanted: string) => ({
+    received7: total(
+      received
+        .filter((each) => each.currency === wanted && dayNumber(each.date) > dayNumber(today) - 7)
+        .map((each) => each.amount),
+    ),
+    due28: total(due.filter((part) => part.currency === wanted).map((part) => part.left)),
+  });
+  const others = [...new Set([...received, ...due].map((each) => each.currency))].filter((code) => code !== currency);
+  return { days, ...sums(currency), otherCurrencies: others.map((code) => ({ currency: code, ...sums(code) })) };
+}
+
+async function coversInSight(db: Database, { zone, until, from }: Moments, currency: string) {
+  const rows = await db
+    .select({ cover: covers, number: bookings.number, client: clients.name })
+    .from(covers)
+    .innerJoin(bookings, eq(bookings.id, covers.bookingId))
+    .innerJoin(clients, eq(clients.id, bookings.clientId))
+    .where(and(lt(covers.fromAt, until), gte(covers.untilAt, from), eq(covers.currency, currency)))
+    .orderBy(asc(covers.fromAt));
+  return rows.map(({ cover, number, client }) => ({
+    bookingId: cover.bookingId,
+    number,
+    client,
+    amount: cover.amount,
+    from: localDate(cover.fromAt, zone),
+    until: localDate(cover.untilAt, zone),
+    gapFrom: cover.gapFrom ? localDate(cover.gapFrom, zone) : null,
+  }));
+}
+
+/** Equal doings of one moment become one line: "Asked 4 clients". */
+function grouped(doings: readonly Doing[], mostLines: number): Doing[] {
+  const lines: Doing[] = [];
+  for (const doing of doings) {
+    const same = lines.findIndex(
+      (line) =>
+        line.at === doing.at &&
+        line.kind === doing.kind &&
+        line.occasion === doing.occasion &&
+        line.currency === doing.currency,
+    );
+    const line = lines[same];
+    if (!line) lines.push(doing);
+    else {
+      const amount = line.amount === null || doing.amount === null ? null : minor(line.amount + doing.amount);
+      lines[same] = { ...line, count: line.count + 1, amount };
+    }
+  }
+  return lines.slice(0, mostLines);
+}
+
+/** What a fact is told as on Today; null for what is not told. @param onFile whether a payment was charged to the card on file */
+function doingOf(fact: BareFact, onFile: boolean): (Pick<Doing, 'kind'> & Partial<Doing>) | null {
+  if (fact.kind === 'sent') return { kind: 'message', occasion: fact.occasion as Occasion };
+  if (fact.kind === 'received') return { kind: onFile ? 'charge' : 'received', amount: fact.amount };
+  if (fact.kind === 'paymentCaptured') return { kind: 'received', amount: fact.captured };
+  if (fact.kind === 'debitReturned') return { kind: 'returned', amount: fact.amount };
+  if (fact.kind === 'chargeDeclined') return fact.clientPresent ? null : { kind: 'refused', amount: fact.amount };
+  if (fact.kind === 'holdRefused') return { kind: 'refused', amount: fact.amount };
+  if (fact.kind === 'holdPlaced') return { kind: fact.renews ? 'renewHold' : 'placeHold', amount: fact.amount };
+  return fact.kind === 'holdReleased' ? { kind: 'releaseHold', amount: fact.amount } : null;
+}
+
+async function done(db: Database, since: Instant): Promise<Doing[]> {
+  const rows = await db
+    .select({
+      fact: facts.fact,
+      client: clients.name,
+      number: bookings.number,
+      currency: bookings.currency,
+      charge: intents.request,
+    })
+    .from(facts)
+    .innerJoin(bookings, eq(bookings.id, facts.bookingId))
+    .innerJoin(clients, eq(clients.id, bookings.clientId))
+    .leftJoin(intents, eq(intents.id, sql`${facts.fact}->>'receiptId'`))
+    .where(
+      and(
+        gte(facts.at, since),
+        sql`${facts.fact}->>'kind' in ('sent', 'received', 'paymentCaptured', 'debitReturned', 'chargeDeclined', 'holdPlaced', 'holdReleased', 'holdRefused')`,
+      ),
+    )
+    .orderBy(desc(facts.seq))
+    .limit(200);
+  const doings = rows.flatMap(({ fact, client, number: bookingNumber, currency, charge }): Doing[] => {
+    const about = { at: fact.at, client, bookingNumber, currency, count: 1, occasion: null, amount: null };
+    const doing = doingOf(fact, charge?.kind === 'charge');
+    return doing ? [{ ...about, ...doing }] : [];
+  });
+  return grouped(doings, 9);
+}
+
+async function coming(db: Database): Promise<Doing[]> {
+  const rows = await db
+    .select({
+      errand: errands.errand,
+      client: clients.name,
+      number: bookings.number,
+      currency: bookings.currency,
+      at: errands.at,
+      held: covers.amount,
+      left: dueParts.left,
+    })
+    .from(errands)
+    .innerJoin(bookings, eq(bookings.id, errands.bookingId))
+    .innerJoin(clients, eq(clients.id, bookings.clientId))
+    .leftJoin(covers, eq(covers.bookingId, errands.bookingId))
+    .leftJoin(
+      dueParts,
+      and(eq(dueParts.bookingId, errands.bookingId), eq(dueParts.part, sql`(${errands.errand}->>'part')::int`)),
+    )
+    .where(and(eq(errands.state, 'waiting'), ne(errands.kind, 'turn')))
+    .orderBy(asc(errands.at))
+    .limit(40);
+  const doings = rows.map(({ errand: planned, client, number: bookingNumber, currency, at, held, left }): Doing => {
+    const errand = planned as WantedErrand; // of a booking: the join leaves out those of quotes
+    const holding = errand.kind === 'placeHold' || errand.kind === 'renewHold' || errand.kind === 'releaseHold';
+    const occasion = errand.kind === 'message' ? errand.occasion : null;
+    return {
+      at,
+      kind: errand.kind,
+      occasion,
+      client,
+      bookingNumber,
+      currency,
+      count: 1,
+      amount: holding ? held : left,
+    };
+  });
+  return grouped(doings, 8);
+}
+
+/** Letters that could not be handed over and are not tried again. */
+async function lettersGivenUp(db: Database): Promise<Failing[]> {
+  const rows = await db
+    .select({
+      ...{
+        id: messages.id,
+        bookingNumber: bookings.number,
+        quoteNumber: quotes.number,
+        request: paymentRequests.number,
+      },
+      ...{ client: messages.recipientName, address: messages.recipient, since: messages.madeAt, error: messages.error },
+    })
+    .from(messages)
+    .leftJoin(bookings, eq(bookings.id, messages.bookingId))
+    .leftJoin(quotes, eq(quotes.id, messages.quoteId))
+    .leftJoin(paymentRequests, eq(paymentRequests.id, messages.requestId))
+    .where(and(eq(messages.state, 'failed'), isNull(messages.codeId)))
+    .orderBy(desc(messages.seq))
+    .limit(mostLettersGivenUp);
+  return rows.map(({ id, bookingNumber, quoteNumber, request, client, address, since, error }) => ({
+    ...{ id, client: client || address, since },
+    what: error === 'unsure' ? 'letterUnsure' : 'letter',
+    bookingNumber: bookingNumber ?? quoteNumber ?? request ?? '',
+  }));
+}
+const mostLettersGivenUp = 50;
+
+/** Most decisions that one view loads: past it, the list of bookings is the better place. */
+const mostDecisions = 200;
+
+export async function todayView(db: Database, now: Instant): Promise<TodayView> {
+  const [owner] = await db.select().from(business);
+  const { timeZone: zone, currency } = owner!;
+  const today = localDate(now, zone);
+  const midnight = (date: PlainDate): Instant => instantOfWall(wallTime(date, '00:00' as TimeOfDay), zone);
+  const moments = {
+    now,
+    zone,
+    today,
+    from: midnight(addDays(today, -pastDays)),
+    until: midnight(addDays(today, comingDays + 1)),
+  };
+  const { days, received7, due28, otherCurrencies } = await horizon(db, moments, currency);
+  const [totals] = await db
+    .select({
+      held: sql<Minor>`coalesce(sum(${summaries.held}), 0)`.mapWith(summaries.held),
+      late: sql<Minor>`coalesce(sum(${summaries.late}), 0)`.mapWith(summaries.late),
+    })
+    .from(summaries)
+    .where(eq(summaries.currency, currency));
+  const decisions = await selectLines(db)
+    .where(isNotNull(summaries.decideBy))
+    .orderBy(asc(summaries.decideBy), asc(bookings.number))
+    .limit(mostDecisions);
+  const failing: Failing[] = await db
+    .select({
+      id: errands.id,
+      bookingNumber: sql<string>`coalesce(${bookings.number}, ${quotes.number})`,
+      client: sql<string>`coalesce(${clients.name}, 'a quote')`,
+      what: errands.kind,
+      since: errands.at,
+    })
+    .from(errands)
+    .leftJoin(bookings, eq(bookings.id, errands.bookingId))
+    .leftJoin(clients, eq(clients.id, bookings.clientId))
+    .leftJoin(quotes, eq(quotes.id, errands.quoteId))
+    .where(inArray(errands.state, ['failed']))
+    .orderBy(asc(errands.at));
+  failing.push(...(await lettersGivenUp(db)));
+  return {
+    today,
+    figures: { received7, due28, held: totals?.held ?? zero, late: totals?.late ?? zero },
+    otherCurrencies,
+    days,
+    covers: await coversInSight(db, moments, currency),
+    decisions: decisions as TodayView['decisions'],
+    did: await done(db, midnight(addDays(today, -1))),
+    next: await coming(db),
+    failing,
+    accessEnding: await db
+      .select({
+        id: payAccounts.id,
+        name: payAccounts.name,
+        currency: payAccounts.currency,
+        until: payAccounts.accessUntil,
+      })
+      .from(payAccounts)
+      .where(
+        and(isNull(payAccounts.disconnectedAt), or(isNotNull(payAccounts.failedAt), lte(payAccounts.accessUntil, now))),
+      )
+      .orderBy(asc(payAccounts.accessUntil)),
+    quotes: await quotesThatWait(db),
+  };
+}

@@ -1,0 +1,9 @@
+import type { BusinessFace } from '#contracts/quoteViews';
+import type { Database } from '#server/database/database';
+import { business } from '#server/database/schema/business';
+
+export async function businessFace(db: Database): Promise<BusinessFace> {
+  const [owner] = await db.select().from(business);
+  const { name, line, email, look } = owner!;
+  return { name, line, email, colour: look.colour ?? null, logo: look.logo ?? null, picture: look.picture ?? null };
+}

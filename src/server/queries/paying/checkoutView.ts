@@ -1,0 +1,137 @@
+import type { CheckoutItem, CheckoutView } from '#contracts/bookViews';
+import { awaitedFrom } from '#core/booking/ledger';
+import { asConfirmed, payable, type Standing } from '#core/booking/standing';
+import { stripOf } from '#core/booking/strip';
+import type { Instant } from '#core/calendar/instant';
+import { payAllOffer } from '#core/change/change';
+import { type Minor, minor, sum, zero } from '#core/money/minor';
+import { clientSteps } from '#core/wording/clientSteps';
+import { cardConsent, debitConsent } from '#core/wording/consent';
+import { cancellationSentences } from '#core/wording/cancellationSentences';
+import { creditOf } from '#server/credit/balances';
+import { runDueOf } from '#server/agenda/runDue';
+import { dealOf } from '#server/booking/dealOf';
+import { agreedOf } from '#server/booking/lockBooking';
+import { toGiveCard, toPay } from '#core/paying/cart';
+import type { Tx } from '#server/database/database';
+import { services } from '#server/database/schema/business';
+import type { Deps } from '#server/deps';
+import { paymentUnderWay } from '#server/intents/openIntent';
+import { offeredOnPage } from '#server/queries/paying/ways';
+import { offeredFor } from '#server/ways/offered';
+import { businessFace } from '#server/queries/business/businessFace';
+import { standingLink } from '#server/links/clientLink';
+import { bookingsOfCheckout, type InCheckout, shareOf, toReserveOf, idsOfCheckout } from '#server/carts/inCheckout';
+import { inArray } from 'drizzle-orm';
+
+/** What somebody who went to pay sees: their bookings, what is due, and how long the places are kept. */
+export async function checkoutView(
+  deps: Deps,
+  key: string,
+  /** Whether this device was confirmed for the client: only then their credit is shown. */
+  whole: boolean,
+): Promise<CheckoutView | null> {
+  const { db, clock } = deps;
+  await runDueOf(deps, { bookings: await idsOfCheckout(db, key) });
+  const now = clock.now();
+  const face = await businessFace(db);
+  return db.transaction(async (tx) => {
+    const all = await bookingsOfCheckout(tx, key, now);
+    if (!all) return null;
+    const paying = toPay(all);
+    const reserving = await toReserveOf(tx, all, now);
+    const giving = toGiveCard(all);
+    const items: CheckoutItem[] = [];
+    for (const each of all) items.push(await itemOf(tx, deps, each, now));
+    const due = sum([
+      ...paying.map(({ current }) => payable(current).dueNow),
+      ...reserving.map(({ amount }) => amount),
+    ]);
+    const kept = [...paying, ...giving].flatMap(({ current }) => current.ledger.kept?.until ?? []).sort();
+    const { booking, facts } = all[0]!.loaded;
+    const { client } = all[0]!.loaded;
+    const rules = await tx
+      .select({ rules: services.booking })
+      .from(services)
+      .where(
+        inArray(
+          services.id,
+          all.map(({ loaded }) => loaded.booking.serviceId),
+        ),
+      );
+    const bookings = all.map(({ loaded }) => loaded.booking);
+    const offered = await offeredFor(tx, deps, bookings, now);
+    // Nothing can be reserved on a bank account, and none secures what is to be held.
+    const cardsOnly = reserving.length > 0 || giving.length > 0;
+    const online = offered.online.filter(({ way }) => way === 'card' || !cardsOnly);
+    const consent = consentOf([...paying, ...giving], reserving);
+    const debit = paying.map(({ current }) => debitConsent(current, face.name)).join(' ');
+    const ways = { ...offered, online };
+    const lastTry = facts.findLast((fact) => fact.kind === 'chargeDeclined' || fact.kind === 'received');
+    return {
+      business: face,
+      ...{ currency: booking.currency, timeZone: booking.timeZone, now },
+      ...{ clientName: client.name, clientEmail: client.email, items },
+      next: paying.length > 0 ? 'pay' : reserving.length > 0 ? 'reserve' : giving.length > 0 ? 'card' : 'done',
+      gone: all.some(({ current }) => current.stage === 'lapsed' || current.stage === 'cancelled'),
+      keptUntil: kept[0] ?? null,
+      dueNow: due,
+      everything: everythingOf(paying, due),
+      fee: { due: feesOf(paying, false), everything: feesOf(paying, true) },
+      tip: paying.length > 0 && rules.some((row) => row.rules?.tip),
+      offered: await offeredOnPage(tx, deps, ways, {
+        now,
+        consentOf: ({ way }) => (way === 'debit' ? debit : consent),
+      }),
+      credit: whole && ways.ways.includes('credit') ? await creditOf(tx, booking.clientId, booking.currency) : zero,
+      onTheWay: sum(all.map(({ current }) => current.onTheWay)),
+      waiting: await waitingOf(tx, all),
+      declined: lastTry?.kind === 'chargeDeclined' ? lastTry.code : null,
+    };
+  });
+}
+
+async function itemOf(tx: Tx, deps: Deps, { loaded, current }: InCheckout, now: Instant): Promise<CheckoutItem> {
+  const { booking, facts } = loaded;
+  const promised: Standing = awaitedFrom(current.ledger) ? asConfirmed(agreedOf(booking), facts, now) : current;
+  const link = await standingLink(tx, deps, { bookingId: booking.id, from: current.endAt, now });
+  return {
+    ...{ number: booking.number, title: booking.title, start: booking.startsAt, end: booking.endsAt },
+    ...{ stage: current.stage, confirm: awaitedFrom(current.ledger) ?? 'payment', total: booking.total },
+    ...{ dueNow: promised.position.dueNow, received: current.position.received, strip: stripOf(promised) },
+    ...{ steps: clientSteps(promised), cancellation: cancellationSentences(promised), page: `/b/${link}` },
+  };
+}
+
+function everythingOf(paying: readonly InCheckout[], due: Minor): CheckoutView['everything'] {
+  const offered = paying.some(({ current }) => current.agreed.terms.firstPayment);
+  const amount = sum(paying.map((each) => shareOf(each, true).amount));
+  if (!offered || amount <= due) return null;
+  const saves = sum(
+    paying.map(({ loaded, current }) => {
+      const offer = payAllOffer(current, dealOf(loaded.booking));
+      return offer ? minor(current.position.outstanding - offer.amount) : zero;
+    }),
+  );
+  return { amount, preset: paying.every(({ current }) => current.agreed.terms.firstPayment?.preset === 'all'), saves };
+}
+
+const feesOf = (paying: readonly InCheckout[], everything: boolean): Minor =>
+  sum(paying.map((each) => shareOf(each, everything).fee?.amount ?? zero));
+
+/** What the card is kept for, once for each booking that says something of its own. */
+function consentOf(paying: readonly InCheckout[], reserving: readonly InCheckout[]): string {
+  const said = [
+    ...paying.map(({ current }) => cardConsent(current)),
+    ...(reserving.length > 0 ? ['What is reserved is taken only if the answer is yes; otherwise it is let go.'] : []),
+  ];
+  return [...new Set(said)].join(' ');
+}
+
+async function waitingOf(tx: Tx, all: readonly InCheckout[]): Promise<CheckoutView['waiting']> {
+  for (const { loaded } of all) {
+    const underWay = await paymentUnderWay(tx, loaded.booking.id);
+    if (underWay?.answer?.outcome === 'confirm') return { url: underWay.answer.url };
+  }
+  return null;
+}

@@ -1,0 +1,74 @@
+import type { OfferedOnPage, WaysView } from '#contracts/wayViews';
+import { localDate } from '#core/calendar/zoned';
+import { addHours, type Instant } from '#core/calendar/instant';
+import { longDate } from '#core/wording/days';
+import type { ConnectedAccount, OfferedWays } from '#core/ways/ways';
+import type { Database, Tx } from '#server/database/database';
+import { business, services } from '#server/database/schema/business';
+import { cards } from '#server/database/schema/clients';
+import { payAccounts } from '#server/database/schema/ways';
+import type { Deps } from '#server/deps';
+import { adapterOf } from '#server/ways/adapters';
+import { processorOf } from '#server/ways/payAccounts';
+import { asc, eq } from 'drizzle-orm';
+
+/** What an offer looks like on a client's page. */
+export async function offeredOnPage(
+  db: Database | Tx,
+  { adapters }: Pick<Deps, 'adapters'>,
+  { ways, online, test }: OfferedWays,
+  about: { readonly now: Instant; readonly consentOf: (account: ConnectedAccount) => string },
+): Promise<OfferedOnPage> {
+  const { now, consentOf } = about;
+  const [owner] = await db.select({ transferTo: business.transferTo, timeZone: business.timeZone }).from(business);
+  const { timeZone, transferTo } = owner!;
+  const rows = await db
+    .select({ id: payAccounts.id, reference: payAccounts.reference, provider: payAccounts.provider })
+    .from(payAccounts);
+  const frameOf = (id: string): string => {
+    const { provider, reference } = rows.find((row) => row.id === id)!;
+    return adapterOf(adapters, provider).frame(reference);
+  };
+  const settles = (days: number): string | null =>
+    days === 0 ? null : longDate(localDate(addHours(now, days * 24), timeZone), localDate(now, timeZone));
+  return {
+    ...{ ways, test, transferTo: ways.includes('transfer') ? transferTo : '' },
+    online: online.map((account) => ({
+      ...{ account: account.id, way: account.way as 'card' | 'debit', consent: consentOf(account) },
+      frame: frameOf(account.id),
+      settles: settles(account.settleDays),
+    })),
+  };
+}
+
+/** Ways to pay in set-up: accounts with what hangs on them, what could be connected, what is shown. */
+export async function waysView(deps: Deps, standInsOpen: boolean): Promise<WaysView> {
+  const { db, adapters, clock } = deps;
+  const now = clock.now();
+  const [owner] = await db.select().from(business);
+  const rows = await db.select().from(payAccounts).orderBy(asc(payAccounts.seq));
+  const live = rows.some(({ mode, disconnectedAt }) => mode === 'live' && disconnectedAt === null);
+  const accounts: WaysView['accounts'][number][] = [];
+  for (const row of rows) {
+    const { id, provider, name, way, mode, currency, accessUntil, failedAt } = row;
+    const disconnected = row.disconnectedAt !== null;
+    const offered = !disconnected && accessUntil > now && (mode === 'live') === live;
+    const kept = await db.$count(cards, eq(cards.accountId, id));
+    const holds = (await (await processorOf(deps, id)).liveAuthorisations()).length;
+    const about = { id, provider, name, way, mode, currency, accessUntil, failedAt };
+    accounts.push({ ...about, disconnected, offered, kept, holds });
+  }
+  return {
+    ...{ ways: owner!.ways, transferTo: owner!.transferTo, accounts },
+    modes: standInsOpen ? ['test', 'live'] : ['test'],
+    providers: Object.entries(adapters).map(([id, { name, abilities, currencies }]) => {
+      const { way, validHours, captures, settleDays, fee } = abilities;
+      return { id, name, way, validHours, captures, settleDays, fee, currencies };
+    }),
+    services: await db
+      .select({ name: services.name, currency: services.currency })
+      .from(services)
+      .where(eq(services.retired, false))
+      .orderBy(asc(services.name)),
+  };
+}

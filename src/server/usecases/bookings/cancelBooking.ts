@@ -1,0 +1,66 @@
+import type { CancelBooking } from '#contracts/owner';
+import type { Fact, FactOf } from '#core/booking/facts';
+import type { Ledger } from '#core/booking/ledger';
+import { cancellationOf } from '#core/booking/cancellationOf';
+import type { Cancellation } from '#core/cancellation/cancel';
+import { ok, refuse, type Result } from '#core/result';
+import { recordFacts } from '#server/booking/record';
+import { type ProofNeeded, type RefundLimit, wantsProof } from '#core/paying/refundLimit';
+import type { Deps } from '#server/deps';
+import { carryOut } from '#server/intents/carryOut';
+import { openIntent, paymentUnderWay } from '#server/intents/openIntent';
+import { openRefunds } from '#server/intents/openRefunds';
+import { type NotFound, onBooking } from '#server/deciding/onBooking';
+import { runDueOf } from '#server/agenda/runDue';
+
+export type CancelRefusal = NotFound | ProofNeeded | { readonly code: 'booking_over' | 'payment_under_way' };
+
+/**
+ * Cancels by the agreed terms: what is kept, and what goes back over which receipt. Card receipts are refunded at the
+ * processor, others are given back by hand and recorded so. What is still owed is captured from the hold where the
+ * agreement says so; otherwise the agenda lets the hold go.
+ */
+export const cancelBooking =
+  (deps: Deps) =>
+  ({ bookingId, by }: CancelBooking, limit: RefundLimit = null): Promise<Result<Cancellation, CancelRefusal>> =>
+    cancelAs(deps, { bookingId, by, limit }, () => null);
+
+/** @param asked what the client asked for, where this is the answer to it: the terms count from that moment */
+export async function cancelAs(
+  deps: Deps,
+  { bookingId, by, limit }: CancelBooking & { readonly limit: RefundLimit },
+  asked: (ledger: Ledger) => FactOf<'clientAsked'> | null,
+): Promise<Result<Cancellation, CancelRefusal>> {
+  const afterwards: string[] = [];
+  const result = await onBooking<Cancellation, CancelRefusal>(
+    deps,
+    bookingId,
+    async ({ tx, loaded, standing, now }) => {
+      const { ledger } = standing;
+      if (ledger.cancelled || ledger.closedOut || ledger.lapsed) return refuse({ code: 'booking_over' });
+      if (await paymentUnderWay(tx, bookingId)) return refuse({ code: 'payment_under_way' });
+      const ask = asked(ledger);
+      const decided = cancellationOf(standing, by, ask?.at);
+      const { rule, keep, refund, owed, refunds, fromHold } = decided;
+      if (wantsProof(limit, loaded.booking.currency, refunds)) return refuse({ code: 'proof_needed' });
+      const about = { bookingId, refunds, ledger, cause: 'cancelled', now, newId: deps.newId };
+      const back = await openRefunds(tx, about);
+      afterwards.push(...back.intentIds);
+      const inForce = standing.hold?.inForce;
+      if (fromHold > 0 && inForce) {
+        const request = { kind: 'keepFromHold' as const, authorisation: inForce.id, held: inForce.amount };
+        const intent = { id: deps.newId(), bookingId, cause: 'keepFromHold', request, amount: fromHold, now };
+        afterwards.push(await openIntent(tx, intent));
+      }
+      const capturing = fromHold > 0 ? { fromHold } : {};
+      const cancelled: Fact = { kind: 'cancelled', at: now, by, rule, keep, refund, owed, ...capturing };
+      const answer: Fact[] = ask ? [{ kind: 'askAnswered', at: now, askId: ask.askId, yes: true, note: '' }] : [];
+      await recordFacts(tx, loaded, [...answer, cancelled, ...back.facts], now);
+      return ok(decided);
+    },
+  );
+  if (!result.ok) return result;
+  for (const id of afterwards) await carryOut(deps, id);
+  await runDueOf(deps, { bookings: [bookingId] });
+  return result;
+}

@@ -1,0 +1,84 @@
+import type { CreateBooking } from '#contracts/owner';
+import type { PriceInput } from '#core/price/price';
+import { settledTerms } from '#core/quote/settledTerms';
+import { ok, refuse, type Result } from '#core/result';
+import { insertBooking, type InsertRefusal } from '#server/booking/insertBooking';
+import type { Tx } from '#server/database/database';
+import { bookings } from '#server/database/schema/bookings';
+import { business, services, taxes, termsVersions } from '#server/database/schema/business';
+import type { Deps } from '#server/deps';
+import { runDueOf } from '#server/agenda/runDue';
+import { asc, desc, eq } from 'drizzle-orm';
+
+export type CreateBookingRefusal =
+  | InsertRefusal
+  | { readonly code: 'service_not_found' }
+  | { readonly code: 'terms_not_found' }
+  | { readonly code: 'tax_not_found'; readonly path: 'lines' }
+  | { readonly code: 'date_out_of_reach'; readonly path: 'start' };
+
+/** Bookings are made up to this far ahead, and entered afterwards up to as far back; more is a slip of the hand. */
+const reachDays = 366 * 5;
+
+/**
+ * Books for a client on the newest version of the terms. A repeat with the same request key gives the booking that
+ * the first one made.
+ */
+export const createBooking =
+  (deps: Deps) =>
+  async (request: CreateBooking): Promise<Result<{ id: string; number: string }, CreateBookingRefusal>> => {
+    const { db, clock, newId } = deps;
+    const result = await db.transaction(async (tx) => {
+      // The row of the business is what requests for a new number wait for.
+      const [owner] = await tx.select().from(business).for('update');
+      const [before] = await tx.select().from(bookings).where(eq(bookings.requestKey, request.requestKey));
+      if (before) return ok({ id: before.id, number: before.number });
+      const [service] = await tx.select().from(services).where(eq(services.id, request.serviceId));
+      if (!service) return refuse({ code: 'service_not_found' });
+      const [version] = await tx
+        .select()
+        .from(termsVersions)
+        .where(eq(termsVersions.termsId, request.termsId))
+        .orderBy(desc(termsVersions.version))
+        .limit(1);
+      if (!version) return refuse({ code: 'terms_not_found' });
+
+      const now = clock.now();
+      const daysAway = Math.abs(Date.parse(`${request.start}Z`) - Date.parse(now)) / 86_400_000;
+      if (daysAway > reachDays) return refuse({ code: 'date_out_of_reach', path: 'start' });
+      const made = await pricedAs(tx, request, service);
+      if ('unknown' in made) return refuse({ code: 'tax_not_found', path: 'lines' });
+      const { requestKey, clientName, clientEmail, title, start, end, settling, count } = request;
+      const settled = { settling: settling ?? ('online' as const), accountDays: request.accountDays ?? 30 };
+      return insertBooking(
+        tx,
+        owner!,
+        {
+          ...{ requestKey, clientName, clientEmail, title, start, end },
+          ...{ id: newId(), clientId: newId(), serviceId: service.id, currency: service.currency, price: made.input },
+          ...{ termsId: version.termsId, termsVersion: version.version, terms: settledTerms(version.rules, settled) },
+          ...{ onAccount: settling === 'account', ...(count === undefined ? {} : { count }) },
+        },
+        { by: 'owner' },
+        now,
+      );
+    });
+    if (result.ok) await runDueOf(deps, { bookings: [result.value.id] });
+    return result;
+  };
+
+/**
+ * The lines as they were sent, with the taxes that they carry at today's rates; or the code of the first that there is
+ * no tax for.
+ */
+async function pricedAs(
+  tx: Tx,
+  { lines, discount }: Pick<CreateBooking, 'lines' | 'discount'>,
+  { currency, taxMode }: typeof services.$inferSelect,
+): Promise<{ input: PriceInput } | { unknown: string }> {
+  const known = await tx.select().from(taxes).orderBy(asc(taxes.position), asc(taxes.code));
+  const rates = Object.fromEntries(known.map(({ code, rate }) => [code, { rate }]));
+  const unknown = lines.flatMap((line) => line.taxes ?? []).find((code) => !Object.hasOwn(rates, code));
+  if (unknown !== undefined) return { unknown };
+  return { input: { currency, taxMode, taxes: rates, lines, ...(discount ? { discount } : {}) } };
+}

@@ -1,0 +1,71 @@
+import type { CloseOutBooking, ReleaseMany } from '#contracts/owner';
+import { ok, refuse, type Result } from '#core/result';
+import { runDueOf } from '#server/agenda/runDue';
+import { closeOutOf, type MayNotCloseOut } from '#core/paying/closeOutOf';
+import { recordFacts } from '#server/booking/record';
+import { type ProofNeeded, type RefundLimit, wantsProof } from '#core/paying/refundLimit';
+import type { Deps } from '#server/deps';
+import { carryOut } from '#server/intents/carryOut';
+import { openRefunds } from '#server/intents/openRefunds';
+import { intentByCause, openIntent } from '#server/intents/openIntent';
+import { type NotFound, onBooking } from '#server/deciding/onBooking';
+
+export type CloseOutRefusal = NotFound | ProofNeeded | MayNotCloseOut;
+
+/**
+ * The decision after the service: claims are met from the hold, the rest of it is let go, what it could not pay is
+ * owed. Where nothing is captured the booking closes at once, and its hold is released by the agenda.
+ */
+export const closeOut =
+  (deps: Deps) =>
+  async (
+    { bookingId, claims, coverBalance }: CloseOutBooking,
+    limit: RefundLimit = null,
+  ): Promise<Result<{ closed: true }, CloseOutRefusal>> => {
+    const refunding: string[] = [];
+    const decided = await onBooking<string | null, CloseOutRefusal>(
+      deps,
+      bookingId,
+      async ({ tx, loaded, standing, now }) => {
+        const before = await intentByCause(tx, bookingId, 'closeOut');
+        if (before) return ok(before.id);
+        const { total, tax, currency } = loaded.booking;
+        const closing = closeOutOf(standing, { claims, coverBalance }, { total, tax, at: now });
+        if (!closing.ok) return closing;
+        const { facts, capture, refunds } = closing.value;
+        if (wantsProof(limit, currency, refunds)) return refuse({ code: 'proof_needed' });
+        const { ledger } = standing;
+        const back = await openRefunds(tx, { bookingId, refunds, ledger, cause: 'closed', now, newId: deps.newId });
+        refunding.push(...back.intentIds);
+        await recordFacts(tx, loaded, [...facts, ...back.facts], now);
+        if (!capture) return ok(null);
+        return ok(await openIntent(tx, { id: deps.newId(), bookingId, cause: 'closeOut', ...capture, now }));
+      },
+    );
+    if (!decided.ok) return decided;
+    if (decided.value) {
+      await carryOut(deps, decided.value);
+      await runDueOf(deps, { bookings: [bookingId] });
+    }
+    for (const id of refunding) await carryOut(deps, id);
+    return ok({ closed: true });
+  };
+
+type Released = {
+  readonly closed: readonly string[];
+  readonly refused: readonly { readonly id: string; readonly code: CloseOutRefusal['code'] }[];
+};
+
+/** Closes bookings that nothing is claimed of, each by itself: one that cannot be closed does not stop the others. */
+export const releaseMany =
+  (deps: Deps) =>
+  async ({ bookingIds }: ReleaseMany, limit: RefundLimit = null): Promise<Result<Released, never>> => {
+    const closed: string[] = [];
+    const refused: { id: string; code: CloseOutRefusal['code'] }[] = [];
+    for (const id of new Set(bookingIds)) {
+      const result = await closeOut(deps)({ bookingId: id, claims: [], coverBalance: false }, limit);
+      if (result.ok) closed.push(id);
+      else refused.push({ id, code: result.refusal.code });
+    }
+    return ok({ closed, refused });
+  };

@@ -1,0 +1,71 @@
+import type { PayRequest } from '#contracts/credit';
+import { mayPayRequest } from '#core/credit/mayPayRequest';
+import { ok, refuse, type Result } from '#core/result';
+import { paymentRequests, requestPayments } from '#server/database/schema/credit';
+import type { Deps } from '#server/deps';
+import { tooManyCards } from '#server/guard/manyCards';
+import type { PayOutcome } from '#contracts/payOutcome';
+import { outcomeOf } from '#server/intents/outcomeOf';
+import { isOver, paidFor } from '#server/credit/requests';
+import { type RequestRefusal } from '#server/usecases/credit/paymentRequests';
+import { requestOfLink } from '#server/links/requestLink';
+import { offeredForRequest, pickAccount } from '#server/ways/offered';
+import { processorOf } from '#server/ways/payAccounts';
+import { eq } from 'drizzle-orm';
+import { refusedOn, carryOutRequest } from '#server/credit/requestPayments';
+
+/** Pays a request by card or from a bank account. One payment at a time; a repeat of the attempt is answered as the first was. */
+export const payRequest =
+  (deps: Deps) =>
+  async ({
+    link,
+    attempt,
+    card,
+    account: wanted,
+    amount,
+    payer,
+  }: PayRequest): Promise<Result<PayOutcome, RequestRefusal>> => {
+    const { db, clock, newId } = deps;
+    const about = await requestOfLink(db, link);
+    if (!about) return refuse({ code: 'request_not_found' });
+    const account = pickAccount(await offeredForRequest(db, deps, about.request, clock.now()), wanted);
+    if (!account) return refuse({ code: 'way_not_offered' });
+    const known = await (await processorOf(deps, account.id)).cardOf(card);
+    if (!known) return refuse({ code: 'card_unknown' });
+    const way = account.way === 'debit' ? { way: 'debit' as const } : {};
+    const intended = await db.transaction(async (tx): Promise<Result<string, RequestRefusal>> => {
+      const found = await requestOfLink(tx, link);
+      if (!found) return refuse({ code: 'request_not_found' });
+      const { id } = found.request;
+      await tx.select({ id: paymentRequests.id }).from(paymentRequests).where(eq(paymentRequests.id, id)).for('update');
+      const payments = await tx.select().from(requestPayments).where(eq(requestPayments.requestId, id));
+      const same = payments.find((payment) => payment.attempt === attempt);
+      if (same)
+        return same.amount === amount && same.card.token === card ? ok(same.id) : refuse({ code: 'attempt_changed' });
+      if (isOver(found.request, clock.now())) return refuse({ code: 'request_over' });
+      const stopped = tooManyCards(await refusedOn(tx, id), clock.now());
+      if (stopped) return stopped;
+      const open = payments.find(({ state }) => state === 'open' || state === 'waiting' || state === 'settling');
+      if (open) {
+        const url = open.answer?.outcome === 'confirm' ? open.answer.url : null;
+        return refuse({ code: 'payment_under_way', confirmUrl: url });
+      }
+      const may = mayPayRequest(found.request, { paid: await paidFor(tx, id), amount });
+      if (!may.ok) return may;
+      const used = { id: newId(), token: card, last4: known.last4, account: account.id, ...way };
+      const payment = {
+        id: newId(),
+        requestId: id,
+        attempt,
+        card: used,
+        payer,
+        via: found.via,
+        amount,
+        accountId: account.id,
+      };
+      await tx.insert(requestPayments).values({ ...payment, state: 'open', madeAt: clock.now() });
+      return ok(payment.id);
+    });
+    if (!intended.ok) return intended;
+    return ok(outcomeOf(await carryOutRequest(deps, intended.value)));
+  };

@@ -1,0 +1,237 @@
+import type { Used } from '#contracts/routes/credit/using';
+import type {
+  CreditOnCheckout,
+  SellVoucher,
+  UseCredit,
+  UseOnBooking,
+  UseVoucher,
+  VoucherOnCheckout,
+} from '#contracts/credit';
+import type { Fact } from '#core/booking/facts';
+import { payable } from '#core/booking/standing';
+import { usedFor } from '#core/credit/balances';
+import { voucherSold } from '#core/journal/otherEntries';
+import { toPay } from '#core/paying/cart';
+import { type Minor, most, sum, zero } from '#core/money/minor';
+import { ok, refuse, type Result } from '#core/result';
+import { recordFacts } from '#server/booking/record';
+import { creditOf, leftOnVoucher } from '#server/credit/balances';
+import { bookings } from '#server/database/schema/bookings';
+import { clients } from '#server/database/schema/clients';
+import { vouchers } from '#server/database/schema/credit';
+import type { Deps } from '#server/deps';
+import { paymentUnderWay } from '#server/intents/openIntent';
+import { appendEntry } from '#server/journal/appendEntry';
+import { bookingOfLink, hashOfToken } from '#server/links/clientLink';
+import { bookingsOfCheckout, idsOfCheckout, type InCheckout } from '#server/carts/inCheckout';
+import { type NotFound, onBooking, type OpenBooking } from '#server/deciding/onBooking';
+import { offeredFor } from '#server/ways/offered';
+import { eq } from 'drizzle-orm';
+import { randomInt } from 'node:crypto';
+
+/** Letters and digits that are not mistaken for each other when they are read aloud or typed. */
+const signs = '23456789ABCDEFGHJKLMNPQRSTUVWXYZ';
+const newCode = (): string => Array.from({ length: 16 }, () => signs[randomInt(signs.length)]).join('');
+const grouped = (code: string): string => code.match(/.{4}/g)!.join('-');
+const bare = (typed: string): string => typed.toUpperCase().replace(/[^0-9A-Z]/g, '');
+const hashOfCode = (code: string): string => hashOfToken(`voucher ${bare(code)}`);
+
+/**
+ * Sells a gift voucher: a liability until it is used. The code is told this once; only its hash is kept. A repeat with
+ * the same key sells no second one, and cannot tell the code again.
+ */
+export const sellVoucher =
+  (deps: Deps) =>
+  (request: SellVoucher): Promise<Result<{ code: string | null; ending: string }, never>> =>
+    deps.db.transaction(async (tx) => {
+      const [before] = await tx.select().from(vouchers).where(eq(vouchers.requestKey, request.requestKey));
+      if (before) return ok({ code: null, ending: before.ending });
+      const code = newCode();
+      const now = deps.clock.now();
+      const { amount, currency, method } = request;
+      const ending = code.slice(-4);
+      await tx.insert(vouchers).values({ id: deps.newId(), ...request, hash: hashOfCode(code), ending, soldAt: now });
+      await appendEntry(tx, voucherSold(method, amount)!, { at: now, currency });
+      return ok({ code: grouped(code), ending });
+    });
+
+type UseRefusal =
+  | NotFound
+  | { readonly code: 'payment_under_way' | 'nothing_to_pay_with_it' }
+  | {
+      readonly code: 'voucher_unknown' | 'voucher_expired' | 'voucher_empty' | 'voucher_currency';
+      readonly path: 'code';
+    }
+  | { readonly code: 'no_credit' | 'way_not_offered' | 'attempt_changed' };
+type LinkRefusal = { readonly code: 'link_unknown' | 'link_expired' };
+
+async function voucherReceipt(
+  { tx, loaded, standing, now }: OpenBooking,
+  code: string,
+  receiptId: string,
+): Promise<Result<{ fact: Fact; used: Used }, UseRefusal>> {
+  // Held until the end: who uses it at the same moment waits, and sees what is left.
+  const [voucher] = await tx
+    .select()
+    .from(vouchers)
+    .where(eq(vouchers.hash, hashOfCode(code)))
+    .for('update');
+  if (!voucher) return refuse({ code: 'voucher_unknown', path: 'code' });
+  if (voucher.currency !== loaded.booking.currency) return refuse({ code: 'voucher_currency', path: 'code' });
+  if (voucher.expiresAt !== null && voucher.expiresAt <= now) return refuse({ code: 'voucher_expired', path: 'code' });
+  const there = await leftOnVoucher(tx, voucher);
+  if (there <= 0) return refuse({ code: 'voucher_empty', path: 'code' });
+  const used = usedFor(there, payable(standing).outstanding);
+  const about = { receiptId, amount: used.used, voucherId: voucher.id };
+  return ok({ fact: { kind: 'received', at: now, method: 'voucher', ...about }, used });
+}
+
+async function creditReceipt(
+  { tx, loaded, standing, now }: OpenBooking,
+  receiptId: string,
+): Promise<Result<{ fact: Fact; used: Used }, UseRefusal>> {
+  const { clientId, currency } = loaded.booking;
+  await tx.select({ id: clients.id }).from(clients).where(eq(clients.id, clientId)).for('update');
+  const there = await creditOf(tx, clientId, currency);
+  if (there <= 0) return refuse({ code: 'no_credit' });
+  const used = usedFor(there, payable(standing).outstanding);
+  return ok({ fact: { kind: 'received', at: now, receiptId, amount: used.used, method: 'credit' }, used });
+}
+
+/** The answer to a repeat: what was used then, and what is left now. Another voucher under the same try is refused. */
+async function usedBefore(
+  { tx, loaded }: OpenBooking,
+  code: string | null,
+  { amount: used, voucherId }: OpenBooking['standing']['ledger']['receipts'][number],
+): Promise<Result<Used, UseRefusal>> {
+  const { clientId, currency } = loaded.booking;
+  if (code === null) return ok({ used, left: most(await creditOf(tx, clientId, currency), zero) });
+  const [voucher] = await tx
+    .select()
+    .from(vouchers)
+    .where(eq(vouchers.hash, hashOfCode(code)));
+  if (!voucher || voucher.id !== voucherId) return refuse({ code: 'attempt_changed' });
+  return ok({ used, left: await leftOnVoucher(tx, voucher) });
+}
+
+/** Pays what is open of a booking from a voucher, or from the client's credit, as far as it reaches. */
+const useOn = (
+  deps: Deps,
+  bookingId: string,
+  attempt: string,
+  code: string | null,
+  by: 'client' | 'owner',
+): Promise<Result<Used, UseRefusal>> =>
+  onBooking<Used, UseRefusal>(deps, bookingId, async (open) => {
+    const { tx, loaded, standing, now } = open;
+    const receiptId = receiptIdOf(code, attempt);
+    const before = standing.ledger.receipts.find((receipt) => receipt.id === receiptId);
+    if (before) return usedBefore(open, code, before);
+    if (payable(standing).outstanding === 0 || standing.ledger.lapsed)
+      return refuse({ code: 'nothing_to_pay_with_it' });
+    if (await paymentUnderWay(tx, bookingId)) return refuse({ code: 'payment_under_way' });
+    // What clients are not shown they cannot use; the owner may all the same.
+    const { ways } = await offeredFor(tx, deps, [loaded.booking], now);
+    if (by === 'client' && !ways.includes(code === null ? 'credit' : 'voucher'))
+      return refuse({ code: 'way_not_offered' });
+    const made = code === null ? await creditReceipt(open, receiptId) : await voucherReceipt(open, code, receiptId);
+    if (!made.ok) return made;
+    await recordFacts(tx, loaded, [made.value.fact], now);
+    return ok(made.value.used);
+  });
+
+async function byLink(
+  deps: Deps,
+  link: string,
+  attempt: string,
+  code: string | null,
+): Promise<Result<Used, UseRefusal | LinkRefusal>> {
+  const opened = await bookingOfLink(deps.db, link, deps.clock.now());
+  if ('fault' in opened) return refuse({ code: opened.fault });
+  // Whoever has a voucher may pay with it; the credit is the client's own.
+  if (opened.purpose === 'payer' && code === null) return refuse({ code: 'link_unknown' });
+  return useOn(deps, opened.bookingId, attempt, code, 'client');
+}
+
+export const useVoucher =
+  (deps: Deps) =>
+  ({ link, attempt, code }: UseVoucher): Promise<Result<Used, UseRefusal | LinkRefusal>> =>
+    byLink(deps, link, attempt, code);
+export const useCredit =
+  (deps: Deps) =>
+  ({ link, attempt }: UseCredit): Promise<Result<Used, UseRefusal | LinkRefusal>> =>
+    byLink(deps, link, attempt, null);
+export const useOnBooking =
+  (deps: Deps) =>
+  ({ bookingId, requestKey, code }: UseOnBooking): Promise<Result<Used, UseRefusal>> =>
+    useOn(deps, bookingId, requestKey, code, 'owner');
+
+/**
+ * Pays what is due of a checkout from a voucher or the client's credit, booking by booking, as far as it reaches. A
+ * repeat goes on where the first stopped, and answers what was used in all.
+ */
+async function onCheckout(
+  deps: Deps,
+  key: string,
+  attempt: string,
+  code: string | null,
+): Promise<Result<Used, UseRefusal>> {
+  const found = await deps.db.transaction(async (tx) => {
+    const all = await bookingsOfCheckout(tx, key, deps.clock.now());
+    return all && { waiting: toPay(all).map(({ loaded }) => loaded.booking.id), taken: receiptsOf(all, code, attempt) };
+  });
+  if (!found) return refuse({ code: 'booking_not_found' });
+  const { waiting, taken } = found;
+  if (code !== null && taken.length > 0) {
+    const [voucher] = await deps.db
+      .select({ id: vouchers.id })
+      .from(vouchers)
+      .where(eq(vouchers.hash, hashOfCode(code)));
+    if (taken.some(({ voucherId }) => voucherId !== voucher?.id)) return refuse({ code: 'attempt_changed' });
+  }
+  let used: Used | null =
+    taken.length > 0 ? { used: sum(taken.map(({ amount }) => amount)), left: await leftOf(deps, code, key) } : null;
+  for (const bookingId of waiting) {
+    if (used?.left === 0) break;
+    const result = await useOn(deps, bookingId, attempt, code, 'client');
+    if (!result.ok) return used ? ok(used) : result;
+    const before = taken.some((receipt) => receipt.bookingId === bookingId);
+    used = { used: sum([used?.used ?? zero, before ? zero : result.value.used]), left: result.value.left };
+  }
+  return used ? ok(used) : refuse({ code: 'nothing_to_pay_with_it' });
+}
+
+const receiptIdOf = (code: string | null, attempt: string): string =>
+  `${code === null ? 'credit' : 'voucher'}:${attempt}`;
+
+/** What this try has already paid with. */
+const receiptsOf = (all: readonly InCheckout[], code: string | null, attempt: string) =>
+  all.flatMap(({ loaded, current }) =>
+    current.ledger.receipts
+      .filter(({ id }) => id === receiptIdOf(code, attempt))
+      .map((receipt) => ({ ...receipt, bookingId: loaded.booking.id })),
+  );
+
+/** What is left of a voucher, or of the credit of whoever's checkout it is. */
+async function leftOf({ db }: Deps, code: string | null, key: string): Promise<Minor> {
+  if (code !== null) {
+    const [voucher] = await db
+      .select()
+      .from(vouchers)
+      .where(eq(vouchers.hash, hashOfCode(code)));
+    return leftOnVoucher(db, voucher!);
+  }
+  const [bookingId] = await idsOfCheckout(db, key);
+  const [booking] = await db.select().from(bookings).where(eq(bookings.id, bookingId!));
+  return most(await creditOf(db, booking!.clientId, booking!.currency), zero);
+}
+
+export const useVoucherOnCheckout =
+  (deps: Deps) =>
+  ({ key, attempt, code }: VoucherOnCheckout): Promise<Result<Used, UseRefusal>> =>
+    onCheckout(deps, key, attempt, code);
+/** The caller has made sure that this is the client: whoever only books under a name has no right to its credit. */
+export const useCreditOnCheckout =
+  (deps: Deps) =>
+  ({ key, attempt }: CreditOnCheckout): Promise<Result<Used, UseRefusal>> =>
+    onCheckout(deps, key, attempt, null);

@@ -1,0 +1,40 @@
+import type { OnBooking } from '#contracts/owner';
+import { payable } from '#core/booking/standing';
+import { ok, refuse, type Result } from '#core/result';
+import { runDueOf } from '#server/agenda/runDue';
+import { cardOnFile } from '#server/booking/cardOnFile';
+import type { Deps } from '#server/deps';
+import { carryOut } from '#server/intents/carryOut';
+import { intentByCause, openIntent, paymentUnderWay } from '#server/intents/openIntent';
+import { withFee } from '#core/paying/withFee';
+import type { AskRefusal } from '#server/usecases/paying/askNow';
+import { onBooking } from '#server/deciding/onBooking';
+import type { PayOutcome } from '#contracts/payOutcome';
+import { outcomeOf } from '#server/intents/outcomeOf';
+
+export type ChargeRefusal = AskRefusal | { readonly code: 'no_card' | 'payment_under_way' };
+
+/** The owner charges what is due to the card on file, now. */
+export const chargeNow =
+  (deps: Deps) =>
+  async ({ bookingId, requestKey }: OnBooking): Promise<Result<PayOutcome, ChargeRefusal>> => {
+    const intended = await onBooking<string, ChargeRefusal>(deps, bookingId, async ({ tx, loaded, standing, now }) => {
+      const cause = `byHand:${requestKey}`;
+      const before = await intentByCause(tx, bookingId, cause);
+      if (before) return ok(before.id);
+      const amount = payable(standing).dueNow;
+      if (amount === 0) return refuse({ code: 'nothing_due' });
+      const card = await cardOnFile(tx, standing.ledger.card);
+      if (!card) return refuse({ code: 'no_card' });
+      if (await paymentUnderWay(tx, bookingId)) return refuse({ code: 'payment_under_way' });
+      const description = `${loaded.booking.number} ${loaded.booking.title}`;
+      const { charged, ...fee } = withFee(standing, loaded.booking.tax, amount, card.way);
+      const request = { kind: 'charge' as const, card, description, ...fee };
+      const intent = { id: deps.newId(), bookingId, cause, request, amount: charged, now };
+      return ok(await openIntent(tx, intent));
+    });
+    if (!intended.ok) return intended;
+    const answer = await carryOut(deps, intended.value);
+    await runDueOf(deps, { bookings: [bookingId] });
+    return ok(outcomeOf(answer));
+  };

@@ -1,0 +1,123 @@
+import type { PayOutcome } from '#contracts/payOutcome';
+import type { GiveCard, PayByClient } from '#contracts/client';
+import type { KeptFor } from '#core/booking/facts';
+import { ledgerOf } from '#core/booking/ledger';
+import { type Minor, sum, zero } from '#core/money/minor';
+import { ok, refuse, type Result } from '#core/result';
+import { cardConsent, debitConsent } from '#core/wording/consent';
+import { dealOf } from '#server/booking/dealOf';
+import type { Deps } from '#server/deps';
+import { carryOut } from '#server/intents/carryOut';
+import { intentByCause, type IntentRow, openIntent, paymentUnderWay } from '#server/intents/openIntent';
+import { type MayNotPay, mayPay } from '#core/paying/mayPay';
+import type { CardUsed, IntentRequest } from '#core/paying/request';
+import { bookingOfLink } from '#server/links/clientLink';
+import { type NotFound, onBooking } from '#server/deciding/onBooking';
+import { readBooking } from '#server/booking/lockBooking';
+import { refusedCards, type TooManyCards, tooManyCards } from '#server/guard/manyCards';
+import { takesTips } from '#server/booking/takesTips';
+import { businessName } from '#server/ways/businessName';
+import { offeredFor, pickAccount } from '#server/ways/offered';
+import { processorOf } from '#server/ways/payAccounts';
+import { runDueOf } from '#server/agenda/runDue';
+import { outcomeOf } from '#server/intents/outcomeOf';
+
+export type PayRefusal =
+  | NotFound
+  | TooManyCards
+  | {
+      readonly code:
+        | 'link_unknown'
+        | 'link_expired'
+        | 'booking_over'
+        | 'card_unknown'
+        | 'attempt_changed'
+        | 'tip_not_taken'
+        | 'way_not_offered';
+    }
+  | { readonly code: 'payment_under_way'; readonly confirmUrl: string | null }
+  | MayNotPay;
+
+const confirmUrlOf = ({ answer }: IntentRow): string | null => (answer?.outcome === 'confirm' ? answer.url : null);
+
+/**
+ * A client pays by card, and with the payment gives the card that later dates and the hold are charged to. One try at a
+ * time: a second tab is told, a repeat of the same attempt is answered as the first was.
+ */
+export const payByClient =
+  (deps: Deps) =>
+  (request: PayByClient): Promise<Result<PayOutcome, PayRefusal>> =>
+    fromClient(deps, request);
+
+/** A client gives a card without paying: it is checked with its bank, and one that fails does not replace a good one. */
+export const giveCard =
+  (deps: Deps) =>
+  (request: GiveCard): Promise<Result<PayOutcome, PayRefusal>> =>
+    fromClient(deps, { ...request, amount: null });
+
+/** The sum that the client was asked for, without a fee passed on. */
+const baseOf = ({ amount, request }: IntentRow): number =>
+  amount - (request.kind === 'pay' ? (request.fee?.amount ?? 0) + (request.tip ?? 0) : 0);
+
+async function fromClient(
+  deps: Deps,
+  asked: Omit<PayByClient, 'amount'> & { amount: Minor | null; use?: KeptFor | undefined },
+): Promise<Result<PayOutcome, PayRefusal>> {
+  const { link, attempt, card, amount } = asked;
+  const { db, clock, newId } = deps;
+  const opened = await bookingOfLink(db, link, clock.now());
+  if ('fault' in opened) return refuse({ code: opened.fault });
+  const byPayer = opened.purpose === 'payer';
+  if (byPayer && amount === null) return refuse({ code: 'link_unknown' });
+  const { bookingId } = opened;
+  const about = (await readBooking(db, bookingId))!;
+  const chosen = ledgerOf(about.facts).accountChosen;
+  const account = pickAccount(await offeredFor(db, deps, [about.booking], clock.now(), chosen), asked.account);
+  if (!account) return refuse({ code: 'way_not_offered' });
+  // Outside the transaction: it asks the world.
+  const known = await (await processorOf(deps, account.id)).cardOf(card);
+  if (!known) return refuse({ code: 'card_unknown' });
+
+  const intended = await onBooking<string, PayRefusal>(deps, bookingId, async ({ tx, loaded, standing, now }) => {
+    const cause = `client:${attempt}`;
+    const before = await intentByCause(tx, bookingId, cause);
+    if (before) {
+      const same =
+        baseOf(before) === (amount ?? zero) && 'card' in before.request && before.request.card.token === card;
+      return same ? ok(before.id) : refuse({ code: 'attempt_changed' });
+    }
+    if (standing.ledger.lapsed) return refuse({ code: 'booking_over' });
+    const stopped = tooManyCards(refusedCards(loaded.facts), now);
+    if (stopped) return stopped;
+    const byDebit = account.way === 'debit';
+    const used: CardUsed = {
+      ...{ id: newId(), token: card, last4: known.last4, account: account.id },
+      ...(byDebit ? { way: 'debit' } : {}),
+    };
+    const make = (request: IntentRequest, asked: Minor) =>
+      openIntent(tx, { id: newId(), bookingId, cause, request, amount: asked, now });
+    const name = await businessName(tx);
+    const consent = byPayer ? '' : byDebit ? debitConsent(standing, name) : cardConsent(standing, asked.use);
+    if (amount === null) {
+      if (standing.ledger.cancelled || standing.ledger.closedOut) return refuse({ code: 'booking_over' });
+      const use = asked.use ? { use: asked.use } : {};
+      return ok(await make({ kind: 'verify', card: used, consent, ...use }, zero));
+    }
+
+    const underWay = await paymentUnderWay(tx, bookingId);
+    if (underWay) return refuse({ code: 'payment_under_way', confirmUrl: confirmUrlOf(underWay) });
+    const may = mayPay(standing, dealOf(loaded.booking), { ...asked, amount, way: used.way });
+    if (!may.ok) return may;
+    if (asked.tip && !(await takesTips(tx, loaded.booking))) return refuse({ code: 'tip_not_taken' });
+    const { charged, ...more } = may.value;
+    const description = `${loaded.booking.number} ${loaded.booking.title}`;
+    const keeps = byPayer ? { keepsCard: false as const } : {};
+    const tip = asked.tip ? { tip: asked.tip } : {};
+    const request: IntentRequest = { kind: 'pay', card: used, consent, description, ...keeps, ...more, ...tip };
+    return ok(await make(request, sum([charged, asked.tip ?? zero])));
+  });
+  if (!intended.ok) return intended;
+  const answer = await carryOut(deps, intended.value);
+  await runDueOf(deps, { bookings: [bookingId] });
+  return ok(outcomeOf(answer));
+}

@@ -1,0 +1,149 @@
+import { ledgerOf } from '#core/booking/ledger';
+import { ok, refuse, type Result } from '#core/result';
+import { lockBooking } from '#server/booking/lockBooking';
+import { recordFacts } from '#server/booking/record';
+import type { Tx } from '#server/database/database';
+import { facts } from '#server/database/schema/bookings';
+import { requestPayments } from '#server/database/schema/credit';
+import { intents, payouts, processorEvents } from '#server/database/schema/work';
+import { payoutMade } from '#core/journal/otherEntries';
+import { factsOfReturnedLater } from '#core/paying/bankDebit';
+import { otherShares } from '#core/paying/shares';
+import { askedOf } from '#server/intents/openIntent';
+import type { Deps } from '#server/deps';
+import { carryOut } from '#server/intents/carryOut';
+import { recordAnswer } from '#server/intents/recordAnswer';
+import { recordRequestAnswer, returnRequestPayment } from '#server/credit/requestPayments';
+import { appendEntry } from '#server/journal/appendEntry';
+import type { ProcessorEvent } from '#server/ports';
+import { runSomeDue } from '#server/agenda/runDue';
+import { eq, sql, type SQL } from 'drizzle-orm';
+
+/**
+ * Takes in an event of the processor, whose signature has been checked. Events come twice, late and out of order:
+ * each is carried out once, and one that brings nothing new changes nothing.
+ */
+export const takeEvent =
+  (deps: Deps) =>
+  async ({
+    id,
+    event,
+    accountId,
+  }: {
+    readonly id: string;
+    readonly event: ProcessorEvent;
+    /** The account that it came from. */
+    readonly accountId: string;
+  }): Promise<Result<{ taken: boolean }, { code: 'other_account' }>> => {
+    const [before] = await deps.db.select().from(processorEvents).where(eq(processorEvents.id, id));
+    if (before) return ok({ taken: false });
+    const { db, clock } = deps;
+    if (!(await isAbout(db, event, accountId))) return refuse({ code: 'other_account' });
+    if (event.type === 'request.answered') {
+      for (const id of await recordAnswer(deps, event.key, event.answer)) await carryOut(deps, id);
+      await recordRequestAnswer(deps, event.key, event.answer);
+      await markTaken(db, id, event, clock.now());
+      await runSomeDue(deps);
+      return ok({ taken: true });
+    }
+    const taken = await db.transaction(async (tx) => {
+      if (!(await markTaken(tx, id, event, clock.now()))) return false;
+      if (event.type === 'payout.made') await recordPayout(tx, event);
+      else if (event.type === 'payment.returned') await recordReturn(deps, tx, event);
+      else await recordLapse(tx, event.authorisation, clock.now());
+      return true;
+    });
+    await runSomeDue(deps);
+    deps.outbox.wake();
+    return ok({ taken });
+  };
+
+/** Whether what an event is about belongs to the account that it came from; what is not known here belongs to nobody else. */
+async function isAbout(db: Deps['db'], event: ProcessorEvent, accountId: string): Promise<boolean> {
+  const of = (which: SQL) => db.select({ accountId: intents.accountId }).from(intents).where(which);
+  const ofRequest = (which: SQL) => db.select({ card: requestPayments.card }).from(requestPayments).where(which);
+  const owners = async (inIntents: SQL, inRequests: SQL): Promise<string[]> => [
+    ...(await of(inIntents)).map((row) => row.accountId),
+    ...(await ofRequest(inRequests)).map(({ card }) => card.account),
+  ];
+  const referred = (reference: string): Promise<string[]> =>
+    owners(
+      sql`${intents.answer}->>'reference' = ${reference}`,
+      sql`${requestPayments.answer}->>'reference' = ${reference}`,
+    );
+  const found =
+    event.type === 'request.answered'
+      ? await owners(eq(intents.id, event.key), eq(requestPayments.id, event.key))
+      : event.type === 'payment.returned'
+        ? await referred(event.payment)
+        : event.type === 'authorisation.lapsed'
+          ? await referred(event.authorisation)
+          : [];
+  return found.every((owner) => owner === accountId);
+}
+
+async function markTaken(
+  db: Tx | Deps['db'],
+  id: string,
+  { type }: ProcessorEvent,
+  takenAt: ReturnType<Deps['clock']['now']>,
+): Promise<boolean> {
+  const rows = await db.insert(processorEvents).values({ id, type, takenAt }).onConflictDoNothing().returning();
+  return rows.length > 0;
+}
+
+async function recordLapse(tx: Tx, authorisation: string, now: ReturnType<Deps['clock']['now']>): Promise<void> {
+  const [placed] = await tx
+    .select({ bookingId: facts.bookingId })
+    .from(facts)
+    .where(
+      sql`${facts.fact}->>'kind' in ('holdPlaced', 'paymentAuthorised') and ${facts.fact}->>'authorisation' = ${authorisation}`,
+    );
+  if (!placed) return;
+  const loaded = (await lockBooking(tx, placed.bookingId))!;
+  const ledger = ledgerOf(loaded.facts);
+  if (ledger.paymentHeld?.authorisation === authorisation) {
+    const { amount } = ledger.paymentHeld;
+    await recordFacts(tx, loaded, [{ kind: 'paymentReleased', at: now, authorisation, amount }], now);
+    return;
+  }
+  const held = ledger.authorisations.find((each) => each.id === authorisation);
+  if (held?.state !== 'inForce') return;
+  await recordFacts(tx, loaded, [{ kind: 'holdLapsed', at: now, authorisation, amount: held.amount }], now);
+}
+
+/** The payer's bank had a collection sent back that had settled: what it paid is owed again. */
+async function recordReturn(
+  deps: Deps,
+  tx: Tx,
+  event: Extract<ProcessorEvent, { type: 'payment.returned' }>,
+): Promise<void> {
+  const { payment, code } = event;
+  const [paid] = await tx
+    .select()
+    .from(intents)
+    .where(sql`${intents.answer}->>'reference' = ${payment}`);
+  if (paid?.request.kind !== 'pay' && paid?.request.kind !== 'charge') {
+    await returnRequestPayment(deps, tx, event);
+    return;
+  }
+  const asked = askedOf(paid);
+  const at = deps.clock.now();
+  for (const bookingId of new Set([paid.bookingId, ...otherShares(asked).map((share) => share.bookingId)])) {
+    const loaded = (await lockBooking(tx, bookingId))!;
+    const returned = factsOfReturnedLater(asked, code, { facts: loaded.facts, at });
+    if (returned.length > 0) await recordFacts(tx, loaded, returned, at);
+  }
+}
+
+async function recordPayout(tx: Tx, event: Extract<ProcessorEvent, { type: 'payout.made' }>): Promise<void> {
+  const { payout, at, currency, gross, fee, payments } = event;
+  const rows = await tx
+    .insert(payouts)
+    .values({ id: payout, at, currency, gross, fee, payments: [...payments] })
+    .onConflictDoNothing()
+    .returning();
+  if (rows.length === 0) return;
+  const paid = payoutMade(payout, gross, fee);
+  if (paid) await appendEntry(tx, paid, { at, currency });
+}
