@@ -2,6 +2,11 @@ import astro from 'eslint-plugin-astro';
 import a11y from 'eslint-plugin-jsx-a11y';
 import tseslint from 'typescript-eslint';
 
+const packing = {
+  selector: 'ObjectExpression > SpreadElement > ObjectExpression',
+  message: 'write the fields themselves',
+};
+
 export default tseslint.config(
   { ignores: ['dist', '.astro', '.demo', 'data', 'node_modules', 'coverage', '.stryker'] },
   ...tseslint.configs.recommended,
@@ -17,6 +22,8 @@ export default tseslint.config(
         { argsIgnorePattern: '^_', varsIgnorePattern: '^_', ignoreRestSiblings: true },
       ],
       '@typescript-eslint/consistent-type-imports': 'error',
+      // An object that is spread where it stands is packing: its fields stand there by themselves.
+      'no-restricted-syntax': ['error', packing],
       // A name field that is to be typed first takes the focus on a page made for that.
       'jsx-a11y/no-autofocus': 'off',
     },
@@ -55,6 +62,7 @@ export default tseslint.config(
       ],
       'no-restricted-syntax': [
         'error',
+        packing,
         { selector: "MemberExpression[object.name='Date'][property.name='now']", message: 'now is an argument' },
         { selector: "NewExpression[callee.name='Date'][arguments.length=0]", message: 'now is an argument' },
         { selector: "MemberExpression[object.name='Math'][property.name='random']", message: 'the core is not random' },

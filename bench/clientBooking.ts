@@ -100,16 +100,17 @@ const laneCount = 5000;
 async function lanesScroll(): Promise<void> {
   await withPage(4397, async ({ page, address }) => {
     const lanes = Array.from({ length: laneCount }, (_, index) => ({
-      ...{
-        number: `B-${index}`,
-        client: `Client ${index}`,
-        title: 'A stay',
-        service: 'Stay',
-        colour: 'teal',
-        stage: 'secured',
-      },
-      ...{ start: '2027-03-05T10:00', end: '2027-03-12T10:00', currency: 'EUR' },
-      ...{ startAt: '2027-03-05T10:00:00Z', endAt: '2027-03-12T10:00:00Z' },
+      number: `B-${index}`,
+      client: `Client ${index}`,
+      title: 'A stay',
+      service: 'Stay',
+      colour: 'teal',
+      stage: 'secured',
+      start: '2027-03-05T10:00',
+      end: '2027-03-12T10:00',
+      currency: 'EUR',
+      startAt: '2027-03-05T10:00:00Z',
+      endAt: '2027-03-12T10:00:00Z',
       marks: [{ at: '2027-03-02T10:00:00Z', amount: 100_00, state: 'received' }],
       cover: {
         amount: 400_00,

@@ -16,7 +16,11 @@ import { join } from 'node:path';
 import { say, time } from './measure';
 
 const owner = {
-  ...{ name: 'Bench', line: '', email: 'bench@example.com', timeZone: 'Europe/Lisbon', currency: 'EUR' },
+  name: 'Bench',
+  line: '',
+  email: 'bench@example.com',
+  timeZone: 'Europe/Lisbon',
+  currency: 'EUR',
   taxRate: '23' as Decimal,
 };
 

@@ -10,8 +10,14 @@ import { timeOfKeystrokes, withPage } from './served';
 
 const sentence = 'The telescope stays dry, is covered in daylight and is never pointed at the sun. ';
 const document: SignedDocument = {
-  ...{ number: 'Q-0001', revision: 1, title: 'Imaging rig', business: 'Vesper Hollow', client: 'Ines Valadar' },
-  ...{ when: 'Mon 5 Apr, 18:00 to Thu 15 Apr, 18:00', agreement: 'Rental agreement', total: '€ 559.00' },
+  number: 'Q-0001',
+  revision: 1,
+  title: 'Imaging rig',
+  business: 'Vesper Hollow',
+  client: 'Ines Valadar',
+  when: 'Mon 5 Apr, 18:00 to Thu 15 Apr, 18:00',
+  agreement: 'Rental agreement',
+  total: '€ 559.00',
   blocks: Array.from({ length: 60 }, (_, index) => ({
     kind: (['heading', 'paragraph', 'bullet'] as const)[index % 3]!,
     runs: [{ text: index % 3 === 0 ? `Part ${index / 3 + 1}` : sentence.repeat(4) }],

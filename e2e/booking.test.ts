@@ -187,8 +187,15 @@ describe('journey: booked by the client', () => {
 
   it('pays a request by a copied link, and uses the credit and a voucher', async () => {
     const made = await api<{ url: string }>('/api/credit/create-request', {
-      ...{ requestKey: 'journey-request-1', clientName: 'Ottilie Brandt', clientEmail: 'ottilie@example.com' },
-      ...{ note: 'A second map', currency: 'EUR', amount: 18_00, smallest: null, expiresAt: null, send: false },
+      requestKey: 'journey-request-1',
+      clientName: 'Ottilie Brandt',
+      clientEmail: 'ottilie@example.com',
+      note: 'A second map',
+      currency: 'EUR',
+      amount: 18_00,
+      smallest: null,
+      expiresAt: null,
+      send: false,
     });
     const payer = await phone();
     await payer.goto(made.url, { waitUntil: 'networkidle' });

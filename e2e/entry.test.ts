@@ -181,8 +181,14 @@ describe('the life of the process', () => {
 });
 
 const rentalFor = (clientName: string) => ({
-  ...{ requestKey: randomUUID(), clientName, clientEmail: 'ottilie@example.com', serviceId: 'dobsonian' },
-  ...{ title: 'Dobsonian', start: '2027-03-12T18:00', end: '2027-03-26T18:00', termsId: 'rental' },
+  requestKey: randomUUID(),
+  clientName,
+  clientEmail: 'ottilie@example.com',
+  serviceId: 'dobsonian',
+  title: 'Dobsonian',
+  start: '2027-03-12T18:00',
+  end: '2027-03-26T18:00',
+  termsId: 'rental',
   lines: [{ id: 'service', label: 'Dobsonian', quantity: '1', unitPrice: 500_00, taxes: ['VAT'] }],
 });
 

@@ -33,9 +33,14 @@ async function furnish(app: App): Promise<void> {
   // Along the way the access to its accounts is renewed.
   await app.moveClock('2027-05-14T08:12:00Z' as Instant);
   const made = await app.createBooking({
-    ...{ requestKey: 'journey-lane-0001', clientName: 'Pia Lindqvist', clientEmail: 'pia@example.com' },
-    ...{ serviceId: 'rig', title: 'Imaging rig, 9 days', termsId: 'rental-long' },
-    ...{ start: '2027-05-18T18:00' as WallTime, end: '2027-05-27T18:00' as WallTime },
+    requestKey: 'journey-lane-0001',
+    clientName: 'Pia Lindqvist',
+    clientEmail: 'pia@example.com',
+    serviceId: 'rig',
+    title: 'Imaging rig, 9 days',
+    termsId: 'rental-long',
+    start: '2027-05-18T18:00' as WallTime,
+    end: '2027-05-27T18:00' as WallTime,
     lines: [{ id: 'service', label: 'Imaging rig', quantity: '9' as Decimal, unitPrice: minor(80_00), taxes: ['VAT'] }],
   });
   if (!made.ok) throw new Error(made.refusal.code);

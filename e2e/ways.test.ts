@@ -39,14 +39,20 @@ describe('journey: ways to pay', () => {
     (await (await context.request.post(server.address + path, { data })).json()) as T;
   const book = async (about: object = {}): Promise<Made> => {
     const made = await api<Made>('/api/bookings/create', {
-      ...{ requestKey: randomUUID(), clientName: 'Ines Valadar', clientEmail: 'ines@example.com' },
-      ...{ serviceId: 'dobsonian', title: '10-inch Dobsonian', termsId: 'rental' },
-      ...{ start: '2027-04-10T18:00', end: '2027-04-14T18:00' },
+      requestKey: randomUUID(),
+      clientName: 'Ines Valadar',
+      clientEmail: 'ines@example.com',
+      serviceId: 'dobsonian',
+      title: '10-inch Dobsonian',
+      termsId: 'rental',
+      start: '2027-04-10T18:00',
+      end: '2027-04-14T18:00',
       lines: [{ id: 'service', label: '10-inch Dobsonian', quantity: '1', unitPrice: 400_00, taxes: ['VAT'] }],
       ...about,
     });
     const { url } = await api<{ url: string }>('/api/bookings/copy-link', {
-      ...{ bookingId: made.id, requestKey: randomUUID() },
+      bookingId: made.id,
+      requestKey: randomUUID(),
     });
     return { ...made, link: new URL(url).pathname };
   };

@@ -16,17 +16,36 @@ const nights = { from: '20:00' as never, to: '01:00' as never };
 export const nightly: Hours = { week: Array.from({ length: 7 }, () => [nights]), days: [] };
 
 export const lessonRules: BookingRules = {
-  ...{ online: true, confirm: 'payment', authorise: false, keepMinutes: 15, answerHours: 48 },
-  ...{ noticeHours: 2, aheadDays: 200, counts: 'nothing', least: 1, most: 1 },
+  online: true,
+  confirm: 'payment',
+  authorise: false,
+  keepMinutes: 15,
+  answerHours: 48,
+  noticeHours: 2,
+  aheadDays: 200,
+  counts: 'nothing',
+  least: 1,
+  most: 1,
   when: { kind: 'slots', minutes: 90, everyMinutes: 30, bufferBefore: 0, bufferAfter: 30 },
-  ...{ needs: [{ anyOf: ['lena'] }], hours: nightly, agreementId: null, tip: true },
+  needs: [{ anyOf: ['lena'] }],
+  hours: nightly,
+  agreementId: null,
+  tip: true,
 };
 export const stayRules: BookingRules = {
   ...lessonRules,
-  ...{ counts: 'units', most: 3, needs: [{ anyOf: ['scopes'] }], hours: null },
+  counts: 'units',
+  most: 3,
+  needs: [{ anyOf: ['scopes'] }],
+  hours: null,
   when: {
-    ...{ kind: 'stay', by: 'day', least: 1, most: 21, turnaroundMinutes: 120 },
-    ...{ pickUp: '10:00' as never, giveBack: '10:00' as never },
+    kind: 'stay',
+    by: 'day',
+    least: 1,
+    most: 21,
+    turnaroundMinutes: 120,
+    pickUp: '10:00' as never,
+    giveBack: '10:00' as never,
   },
 };
 export const datesRules: BookingRules = {
@@ -76,7 +95,11 @@ export async function dateOf(app: Installation, serviceId: string, start: string
 
 type Item = Parameters<Installation['checkOut']>[0]['items'][number];
 export const item = (serviceId: string, start: string, end: string, more: Partial<Item> = {}): Item => ({
-  ...{ serviceId, start: start as WallTime, end: end as WallTime, count: 1, extras: {} },
+  serviceId,
+  start: start as WallTime,
+  end: end as WallTime,
+  count: 1,
+  extras: {},
   ...more,
 });
 
@@ -104,15 +127,13 @@ export async function cartOf(app: Installation, items: readonly Item[], client =
   }
   const email = `${client.split(' ')[0]!.toLowerCase()}@example.com`;
   return {
-    ...{
-      requestKey: randomUUID(),
-      clientName: client,
-      clientEmail: email,
-      note: '',
-      items: [...items],
-      agreedName: null,
-      filled: {},
-    },
+    requestKey: randomUUID(),
+    clientName: client,
+    clientEmail: email,
+    note: '',
+    items: [...items],
+    agreedName: null,
+    filled: {},
     seen: { total: total as Minor, dueNow: dueNow as Minor, at: app.world.clock.now() },
   };
 }
@@ -127,8 +148,13 @@ export async function bookOnPage(app: Installation, items: readonly Item[], clie
     view,
     pay: async (card: Parameters<Installation['token']>[0] = 'approves', more = {}) =>
       app.payCheckout({
-        ...{ key, attempt: randomUUID(), card: await app.token(card), everything: false, tip: minor(0) },
-        ...{ seen: (await view()).dueNow, ...more },
+        key,
+        attempt: randomUUID(),
+        card: await app.token(card),
+        everything: false,
+        tip: minor(0),
+        seen: (await view()).dueNow,
+        ...more,
       }),
   };
 }

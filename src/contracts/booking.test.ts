@@ -9,19 +9,26 @@ import { lessonRules, stayRules } from '../../testing/bookingPage';
 const token = 'a-token-of-more-than-twenty-letters';
 const item = { serviceId: 's', start: '2027-03-10T20:00', end: '2027-03-10T21:30', count: 1, extras: {} };
 const checkout = {
-  ...{
-    requestKey: 'a-request-key-of-16',
-    clientName: 'Maud',
-    clientEmail: 'maud@example.com',
-    note: '',
-    items: [item],
-  },
-  ...{ agreedName: null, filled: {}, seen: { total: 1, dueNow: 1, at: '2027-03-01T10:00:00Z' } },
+  requestKey: 'a-request-key-of-16',
+  clientName: 'Maud',
+  clientEmail: 'maud@example.com',
+  note: '',
+  items: [item],
+  agreedName: null,
+  filled: {},
+  seen: { total: 1, dueNow: 1, at: '2027-03-01T10:00:00Z' },
 };
 const pay = { key: token, attempt: 'attempt-1', card: 'card_token', everything: false, tip: 0, seen: 100 };
 const request = {
-  ...{ requestKey: 'request-1', clientName: 'Maud', clientEmail: 'maud@example.com', note: 'Map', currency: 'EUR' },
-  ...{ amount: 100, smallest: null, expiresAt: null, send: true },
+  requestKey: 'request-1',
+  clientName: 'Maud',
+  clientEmail: 'maud@example.com',
+  note: 'Map',
+  currency: 'EUR',
+  amount: 100,
+  smallest: null,
+  expiresAt: null,
+  send: true,
 };
 const voucher = {
   requestKey: 'voucher-1',

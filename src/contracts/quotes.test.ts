@@ -9,13 +9,11 @@ import type { z } from 'zod';
 
 const link = 'x'.repeat(43);
 const accept = {
-  ...{
-    link,
-    attempt: 'attempt-1',
-    seen: { digest: 'd', at: '2027-03-01T10:00:00Z', total: 100, dueNow: 0 },
-    choice: { chair: 1 },
-    filled: {},
-  },
+  link,
+  attempt: 'attempt-1',
+  seen: { digest: 'd', at: '2027-03-01T10:00:00Z', total: 100, dueNow: 0 },
+  choice: { chair: 1 },
+  filled: {},
   signature: { name: 'Ines', method: 'drawn', image: 'data:image/png;base64,AAAA', consents: true },
 };
 const business = { name: 'Vesper Hollow', line: '', email: 'a@b.example', look: {} };

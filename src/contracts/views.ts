@@ -174,7 +174,7 @@ export type BookingView = {
   readonly messages: readonly SentMessage[];
   readonly agenda: readonly PlannedErrand[];
   readonly journal: readonly JournalView[];
-  readonly underWay: 'open' | 'waiting' | 'settling' | null;
+  readonly underWay: 'open' | 'waiting' | 'onTheWay' | null;
   /** A sum that the reader at the counter asks for. */
   readonly atReader: Minor | null;
   /** The accounts that this booking's next payment could go through, the usual one first. */

@@ -20,26 +20,42 @@ type Told = {
 };
 
 const item = (serviceId: string, start: string, end: string, count = 1, extras: Item['extras'] = {}): Item => ({
-  ...{ serviceId, start: start as WallTime, end: end as WallTime, count, extras },
+  serviceId,
+  start: start as WallTime,
+  end: end as WallTime,
+  count,
+  extras,
 });
 
 /** Clients of the demo's last morning who come by the booking page: two pay, one asks, one has to confirm. */
 const told: readonly Told[] = [
   {
-    ...{ client: 'Ottilie Brandt', email: 'ottilie.brandt@example.com', filled: {}, tip: 5_00 },
+    client: 'Ottilie Brandt',
+    email: 'ottilie.brandt@example.com',
+    filled: {},
+    tip: 5_00,
     item: item('dome', '2027-05-22T21:00', '2027-05-22T23:00', 4, { supper: 2 }),
   },
   {
-    ...{ client: 'Matthias Hollenbeck-Aldenhoven', email: 'matthias@example.com', tip: 0 },
+    client: 'Matthias Hollenbeck-Aldenhoven',
+    email: 'matthias@example.com',
+    tip: 0,
     filled: { place: 'A field at the end of the lane', policy: 'Feldmark 88-1204' },
     item: item('rig', '2027-06-14T18:00', '2027-06-18T18:00', 1, { heater: 1 }),
   },
   {
-    ...{ client: 'Suri Anand', email: 'suri.anand@example.com', filled: {}, tip: 0 },
+    client: 'Suri Anand',
+    email: 'suri.anand@example.com',
+    filled: {},
+    tip: 0,
     item: item('first-night', '2027-05-26T21:00', '2027-05-26T23:00'),
   },
   {
-    ...{ client: 'Leontine Aerts', email: 'leontine.aerts@example.com', filled: {}, tip: 0, debit: true },
+    client: 'Leontine Aerts',
+    email: 'leontine.aerts@example.com',
+    filled: {},
+    tip: 0,
+    debit: true,
     item: item('dome', '2027-06-05T21:00', '2027-06-05T23:00', 2),
   },
 ];
@@ -57,14 +73,14 @@ export async function clientsOfTheMorning(app: App): Promise<void> {
     const planned = planOf(about);
     const dueNow = planned.ok ? sum([minor(planned.value.dueNow)]) : minor(0);
     const made = await app.checkOut({
-      ...{
-        requestKey: `demo-checkout-${index}-0001`,
-        clientName: client,
-        clientEmail: email,
-        note: '',
-        items: [asked],
-      },
-      ...{ filled, agreedName: service.agreement ? client : null, seen: { total, dueNow, at: now } },
+      requestKey: `demo-checkout-${index}-0001`,
+      clientName: client,
+      clientEmail: email,
+      note: '',
+      items: [asked],
+      filled,
+      agreedName: service.agreement ? client : null,
+      seen: { total, dueNow, at: now },
     });
     if (!made.ok) throw new Error(`${client}: ${made.refusal.code}`);
     const { key } = made.value;
@@ -83,8 +99,15 @@ export async function clientsOfTheMorning(app: App): Promise<void> {
 export async function creditOfTheDemo(app: App): Promise<void> {
   const ask = (key: string, clientName: string, clientEmail: string, note: string, amount: number, send: boolean) =>
     app.createRequest({
-      ...{ requestKey: key, clientName, clientEmail, note, currency: 'EUR', amount: minor(amount) },
-      ...{ smallest: null, expiresAt: null, send },
+      requestKey: key,
+      clientName,
+      clientEmail,
+      note,
+      currency: 'EUR',
+      amount: minor(amount),
+      smallest: null,
+      expiresAt: null,
+      send,
     });
   await ask('demo-request-1', 'Ulf Lindt', 'ulf.lindt@example.com', 'Repair of the dented dew shield', 64_00, true);
   const copied = await ask(
@@ -110,14 +133,23 @@ export async function creditOfTheDemo(app: App): Promise<void> {
 /** The school pays its evenings on account, within a limit. */
 export async function accountOfTheSchool(app: App): Promise<void> {
   const made = await app.createBooking({
-    ...{ requestKey: 'demo-school-on-account', clientName: 'Oriel School', clientEmail: 'oriel.school@example.com' },
-    ...{ serviceId: 'dome', title: 'School night, 40 pupils', termsId: 'event' },
-    ...{ start: '2027-06-17T20:30' as WallTime, end: '2027-06-17T22:30' as WallTime },
-    ...{ settling: 'account' as const, accountDays: 30 },
+    requestKey: 'demo-school-on-account',
+    clientName: 'Oriel School',
+    clientEmail: 'oriel.school@example.com',
+    serviceId: 'dome',
+    title: 'School night, 40 pupils',
+    termsId: 'event',
+    start: '2027-06-17T20:30' as WallTime,
+    end: '2027-06-17T22:30' as WallTime,
+    settling: 'account' as const,
+    accountDays: 30,
     lines: [
       {
-        ...{ id: 'service', label: 'School night, 40 pupils', quantity: '40' as Decimal },
-        ...{ unitPrice: minor(16_00), taxes: ['VAT'] },
+        id: 'service',
+        label: 'School night, 40 pupils',
+        quantity: '40' as Decimal,
+        unitPrice: minor(16_00),
+        taxes: ['VAT'],
       },
     ],
   });

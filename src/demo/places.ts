@@ -35,13 +35,28 @@ export const demoPlaces = [
 ] as const;
 
 const common: Omit<BookingRules, 'when' | 'needs'> = {
-  ...{ online: true, confirm: 'payment', authorise: false, keepMinutes: 15, answerHours: 48 },
-  ...{ noticeHours: 12, aheadDays: 180, counts: 'nothing', least: 1, most: 1 },
-  ...{ hours: null, agreementId: null, tip: false },
+  online: true,
+  confirm: 'payment',
+  authorise: false,
+  keepMinutes: 15,
+  answerHours: 48,
+  noticeHours: 12,
+  aheadDays: 180,
+  counts: 'nothing',
+  least: 1,
+  most: 1,
+  hours: null,
+  agreementId: null,
+  tip: false,
 };
 const stay = (by: 'day' | 'night', most: number): BookingRules['when'] => ({
-  ...{ kind: 'stay', by, least: 1, most, turnaroundMinutes: 120 },
-  ...{ pickUp: time('18:00'), giveBack: time('18:00') },
+  kind: 'stay',
+  by,
+  least: 1,
+  most,
+  turnaroundMinutes: 120,
+  pickUp: time('18:00'),
+  giveBack: time('18:00'),
 });
 const need = (...anyOf: string[]) => [{ anyOf }];
 const night = daily('20:00', '01:00');
@@ -75,19 +90,35 @@ const rulesOf: Readonly<Record<string, BookingRules>> = {
   },
   dome: { ...common, counts: 'guests', most: 8, when: { kind: 'dates' }, needs: [], tip: true },
   coaching: {
-    ...{ ...common, needs: need('lena', 'bruno', 'ada'), hours: night, tip: true },
+    ...common,
+    needs: need('lena', 'bruno', 'ada'),
+    hours: night,
+    tip: true,
     when: { kind: 'slots', minutes: 120, everyMinutes: 60, bufferBefore: 0, bufferAfter: 30 },
   },
   'first-night': {
-    ...{ ...common, needs: need('lena', 'bruno', 'ada'), hours: night, confirm: 'client', answerHours: 24 },
+    ...common,
+    needs: need('lena', 'bruno', 'ada'),
+    hours: night,
+    confirm: 'client',
+    answerHours: 24,
     when: { kind: 'slots', minutes: 120, everyMinutes: 30, bufferBefore: 0, bufferAfter: 30 },
   },
   mirror: {
-    ...{ ...common, needs: need('bench'), counts: 'units', most: 2 },
+    ...common,
+    needs: need('bench'),
+    counts: 'units',
+    most: 2,
     when: { kind: 'slots', minutes: 180, everyMinutes: 60, bufferBefore: 0, bufferAfter: 0 },
   },
   party: {
-    ...{ ...common, online: false, needs: need('van'), counts: 'guests', most: 40, hours: night, confirm: 'owner' },
+    ...common,
+    online: false,
+    needs: need('van'),
+    counts: 'guests',
+    most: 40,
+    hours: night,
+    confirm: 'owner',
     when: { kind: 'slots', minutes: 180, everyMinutes: 30, bufferBefore: 60, bufferAfter: 60 },
   },
   observatory: { ...common, online: false, confirm: 'owner', when: { kind: 'asked', days: 30 }, needs: [] },

@@ -5,12 +5,25 @@ import { standingOfOffer } from '#core/quote/signedDocument';
 import { starterAgreements } from '#server/starter/starterAgreements';
 
 const line = (label: string, quantity: string, unit: string, unitPrice: string, note = ''): DraftLine => ({
-  ...{ id: label.toLowerCase().replaceAll(' ', '-'), label, note, quantity, unit, unitPrice },
-  ...{ discountKind: 'none', discount: '', taxes: ['VAT'] },
+  id: label.toLowerCase().replaceAll(' ', '-'),
+  label,
+  note,
+  quantity,
+  unit,
+  unitPrice,
+  discountKind: 'none',
+  discount: '',
+  taxes: ['VAT'],
 });
 const extra = (label: string, unitPrice: string, most: string, preset = '0', note = ''): DraftExtra => ({
-  ...{ id: label.toLowerCase().replaceAll(' ', '-'), label, note, unitPrice, taxes: ['VAT'] },
-  ...{ least: '0', most, preset },
+  id: label.toLowerCase().replaceAll(' ', '-'),
+  label,
+  note,
+  unitPrice,
+  taxes: ['VAT'],
+  least: '0',
+  most,
+  preset,
 });
 const agreement = (id: string) => starterAgreements.find((each) => each.id === id)!.agreement;
 

@@ -99,7 +99,17 @@ export function readConfig(environment: Readonly<Record<string, string | undefin
   const demo = OSTENDO_DEMO === '1';
   const standInsOpen = demo || parsed.data.NODE_ENV !== 'production';
   return {
-    ...{ port, host, directory, databaseUrl, secret, formerSecret, healthKey, smtpUrl, baseUrl },
-    ...{ demo, standInsOpen, trustedProxies },
+    port,
+    host,
+    directory,
+    databaseUrl,
+    secret,
+    formerSecret,
+    healthKey,
+    smtpUrl,
+    baseUrl,
+    demo,
+    standInsOpen,
+    trustedProxies,
   };
 }

@@ -22,8 +22,11 @@ export const theme = createTheme({
   headings: { fontFamily: 'var(--head)', fontWeight: '650' },
   defaultRadius: 6,
   fontSizes: {
-    ...{ xs: 'var(--text-small)', sm: 'var(--text-note)', md: 'var(--text-dense)' },
-    ...{ lg: 'var(--text-field)', xl: 'var(--text-title)' },
+    xs: 'var(--text-small)',
+    sm: 'var(--text-note)',
+    md: 'var(--text-dense)',
+    lg: 'var(--text-field)',
+    xl: 'var(--text-title)',
   },
   autoContrast: true,
   focusRing: 'auto',

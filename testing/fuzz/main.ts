@@ -37,7 +37,7 @@ const send = (
     const end = (status: number): void => resolve({ status, ms: performance.now() - begun });
     try {
       const sent = httpRequest(
-        { ...{ host: address.hostname, port: address.port, agent: false, timeout: deadline * 2 }, ...about },
+        { host: address.hostname, port: address.port, agent: false, timeout: deadline * 2, ...about },
         (response) => {
           response.resume();
           response.on('end', () => end(response.statusCode!));

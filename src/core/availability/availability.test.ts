@@ -28,16 +28,37 @@ const hours: Hours = {
 };
 const slots: When = { kind: 'slots', minutes: 60, everyMinutes: 30, bufferBefore: 15, bufferAfter: 30 };
 const stay: When = {
-  ...{ kind: 'stay', by: 'day', least: 2, most: 5, turnaroundMinutes: 120 },
-  ...{ pickUp: time('10:00'), giveBack: time('10:00') },
+  kind: 'stay',
+  by: 'day',
+  least: 2,
+  most: 5,
+  turnaroundMinutes: 120,
+  pickUp: time('10:00'),
+  giveBack: time('10:00'),
 };
 const rules = (when: When, more: Partial<BookingRules> = {}): BookingRules => ({
-  ...{ online: true, confirm: 'payment', authorise: false, keepMinutes: 15, answerHours: 48, noticeHours: 12 },
-  ...{ aheadDays: 90, counts: 'units', least: 1, most: 3, when, needs: [{ anyOf: ['a'] }], hours: null },
-  ...{ agreementId: null, tip: false, ...more },
+  online: true,
+  confirm: 'payment',
+  authorise: false,
+  keepMinutes: 15,
+  answerHours: 48,
+  noticeHours: 12,
+  aheadDays: 90,
+  counts: 'units',
+  least: 1,
+  most: 3,
+  when,
+  needs: [{ anyOf: ['a'] }],
+  hours: null,
+  agreementId: null,
+  tip: false,
+  ...more,
 });
 const context = (when: When, more: Partial<BookingRules> = {}): AskedContext => ({
-  ...{ rules: rules(when, more), hours, timeZone, now: '2027-03-01T10:00:00Z' as Instant },
+  rules: rules(when, more),
+  hours,
+  timeZone,
+  now: '2027-03-01T10:00:00Z' as Instant,
 });
 const at = (text: string): number => secondsOfWall(wall(text), timeZone);
 const use = (unit: number, from: string, to: string): Use => ({ unit, from: at(from), to: at(to) });
@@ -135,7 +156,8 @@ describe('what a client may ask for', () => {
 
 describe('places', () => {
   const scopes = indexPlace({
-    ...{ id: 'a', units: 3 },
+    id: 'a',
+    units: 3,
     uses: [use(1, '2027-03-02T10:00', '2027-03-04T12:00'), use(2, '2027-03-05T10:00', '2027-03-08T12:00')],
   });
   it('counts the units that nobody has all the time', () => {
@@ -186,7 +208,9 @@ describe('places', () => {
 describe('free days', () => {
   const looking = (when: When, uses: Use[] = [], count = 1) => ({
     ...context(when),
-    ...{ needs: [{ anyOf: ['a'] }], places: new Map([['a', indexPlace({ id: 'a', units: 1, uses })]]), count },
+    needs: [{ anyOf: ['a'] }],
+    places: new Map([['a', indexPlace({ id: 'a', units: 1, uses })]]),
+    count,
   });
   it('offers the starts of a day that are left, buffers counted', () => {
     const [tuesday] = freeDays(

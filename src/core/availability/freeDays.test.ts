@@ -15,8 +15,19 @@ import fc from 'fast-check';
 const zones = ['Europe/Lisbon', 'Australia/Lord_Howe', 'America/Asuncion', 'Asia/Kolkata'] as const;
 const night = { from: '20:00' as never, to: '04:00' as never };
 const rulesOf = (minutes: number, every: number, bufferAfter: number, notice: number): BookingRules => ({
-  ...{ online: true, confirm: 'payment', authorise: false, keepMinutes: 15, answerHours: 48, noticeHours: notice },
-  ...{ aheadDays: 60, counts: 'nothing', least: 1, most: 1, needs: [{ anyOf: ['a'] }], agreementId: null, tip: false },
+  online: true,
+  confirm: 'payment',
+  authorise: false,
+  keepMinutes: 15,
+  answerHours: 48,
+  noticeHours: notice,
+  aheadDays: 60,
+  counts: 'nothing',
+  least: 1,
+  most: 1,
+  needs: [{ anyOf: ['a'] }],
+  agreementId: null,
+  tip: false,
   when: { kind: 'slots', minutes, everyMinutes: every, bufferBefore: 0, bufferAfter },
   hours: { ...usualHours, week: Array.from({ length: 7 }, () => [night]) },
 });

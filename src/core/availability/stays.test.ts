@@ -22,8 +22,13 @@ const hours: Hours = {
 };
 type Stay = Extract<When, { kind: 'stay' }>;
 const byDay: Stay = {
-  ...{ kind: 'stay', by: 'day', least: 2, most: 4, turnaroundMinutes: 60 },
-  ...{ pickUp: time('10:00'), giveBack: time('16:00') },
+  kind: 'stay',
+  by: 'day',
+  least: 2,
+  most: 4,
+  turnaroundMinutes: 60,
+  pickUp: time('10:00'),
+  giveBack: time('16:00'),
 };
 const byNight: Stay = { ...byDay, by: 'night', pickUp: time('15:00'), giveBack: time('11:00') };
 const byHour: Stay = { ...byDay, by: 'hour', least: 4, most: 7 };
@@ -32,13 +37,28 @@ const dates: When = { kind: 'dates' };
 const slots: When = { kind: 'slots', minutes: 120, everyMinutes: 120, bufferBefore: 0, bufferAfter: 0 };
 
 const use = (from: string, to: string, unit = 1): Use => ({
-  ...{ unit, from: secondsOfWall(wall(from), timeZone), to: secondsOfWall(wall(to), timeZone) },
+  unit,
+  from: secondsOfWall(wall(from), timeZone),
+  to: secondsOfWall(wall(to), timeZone),
 });
 const context = (when: When, more: Partial<BookingRules> = {}, now = '2027-03-01T08:00:00Z') => {
   const rules: BookingRules = {
-    ...{ online: true, confirm: 'payment', authorise: false, keepMinutes: 15, answerHours: 48, noticeHours: 24 },
-    ...{ aheadDays: 30, counts: 'units', least: 1, most: 5, when, needs: [{ anyOf: ['a'] }], hours: null },
-    ...{ agreementId: null, tip: false, ...more },
+    online: true,
+    confirm: 'payment',
+    authorise: false,
+    keepMinutes: 15,
+    answerHours: 48,
+    noticeHours: 24,
+    aheadDays: 30,
+    counts: 'units',
+    least: 1,
+    most: 5,
+    when,
+    needs: [{ anyOf: ['a'] }],
+    hours: null,
+    agreementId: null,
+    tip: false,
+    ...more,
   };
   return { rules, hours, timeZone, now: now as Instant };
 };

@@ -12,14 +12,32 @@ const at = (hour: number): Instant =>
 type Loose = Record<string, unknown>;
 const ledgerWith = (over: Loose = {}): Standing['ledger'] =>
   ({
-    ...{ kept: null, asked: null, lapsed: null, closedOut: null, cancelled: null, delivered: null, paymentHeld: null },
-    ...{ card: null, chargeDeclines: [], refundsRefused: [], gapAccepted: false, holdAsked: null, receipts: [] },
-    ...{ authorisations: [], ...over },
+    kept: null,
+    asked: null,
+    lapsed: null,
+    closedOut: null,
+    cancelled: null,
+    delivered: null,
+    paymentHeld: null,
+    card: null,
+    chargeDeclines: [],
+    refundsRefused: [],
+    gapAccepted: false,
+    holdAsked: null,
+    receipts: [],
+    authorisations: [],
+    ...over,
   }) as unknown as Standing['ledger'];
 /** From 10 to 20 o'clock; looked at from noon on the day before unless said otherwise. */
 const standingWith = ({ ledger, ...over }: Loose & { ledger?: Loose } = {}): Standing =>
   ({
-    ...{ stage: 'secured', hold: null, parts: [], asOf: at(-12), startAt: at(10), endAt: at(20), securityInHand: 0 },
+    stage: 'secured',
+    hold: null,
+    parts: [],
+    asOf: at(-12),
+    startAt: at(10),
+    endAt: at(20),
+    securityInHand: 0,
     agreed: { total: 900_00, terms: { retryAfterHours: [24, 48] } },
     position: { outstanding: 70_00, credit: 0 },
     ...over,
@@ -27,33 +45,34 @@ const standingWith = ({ ledger, ...over }: Loose & { ledger?: Loose } = {}): Sta
   }) as unknown as Standing;
 const part = (over: Loose = {}): Part =>
   ({
-    ...{
-      name: 'balance',
-      origin: 'plan',
-      collect: 'ask',
-      now: false,
-      state: 'late',
-      paid: 0,
-      left: 50_00,
-      coming: 0,
-      dueAt: at(-20),
-    },
+    name: 'balance',
+    origin: 'plan',
+    collect: 'ask',
+    now: false,
+    state: 'late',
+    paid: 0,
+    left: 50_00,
+    coming: 0,
+    dueAt: at(-20),
     ...over,
   }) as unknown as Part;
 const declined = (over: Loose = {}): Loose => ({
-  ...{ at: at(-18), cardId: 'c1', clientPresent: false, decline: 'soft', code: 'declined_no_funds', ...over },
+  at: at(-18),
+  cardId: 'c1',
+  clientPresent: false,
+  decline: 'soft',
+  code: 'declined_no_funds',
+  ...over,
 });
 const hold = (over: Loose = {}): Loose => ({
-  ...{
-    gap: null,
-    inForce: null,
-    amount: 400_00,
-    decideBy: at(30),
-    refusal: null,
-    state: 'asked',
-    from: at(0),
-    ...over,
-  },
+  gap: null,
+  inForce: null,
+  amount: 400_00,
+  decideBy: at(30),
+  refusal: null,
+  state: 'asked',
+  from: at(0),
+  ...over,
 });
 const gap = { from: at(3), until: at(20) };
 
@@ -189,7 +208,10 @@ const cases: [why: string, of: Parameters<typeof standingWith>[0], asks: unknown
   [
     'the most urgent first, equal ones as they were found',
     {
-      ...{ stage: 'inService', asOf: at(12), hold: hold({ gap }), parts: [part({ dueAt: at(3) })] },
+      stage: 'inService',
+      asOf: at(12),
+      hold: hold({ gap }),
+      parts: [part({ dueAt: at(3) })],
       ledger: {
         asked: { at: at(-22), what: 'move' },
         refundsRefused: [
@@ -241,7 +263,13 @@ describe('the stage of a booking', () => {
   type Of = { parts?: Part[]; hold?: unknown; ledger?: Loose; terms?: Loose; asOf?: Instant };
   const input = ({ ledger, ...over }: Of) =>
     ({
-      ...{ parts: [], hold: null, terms: {}, startAt: at(10), endAt: at(20), asOf: at(0), ...over },
+      parts: [],
+      hold: null,
+      terms: {},
+      startAt: at(10),
+      endAt: at(20),
+      asOf: at(0),
+      ...over,
       ledger: ledgerWith({ accepted: null, confirmed: null, ...ledger }),
     }) as unknown as Parameters<typeof stageOf>[0];
   const now = (over: Loose = {}) => part({ now: true, state: 'due', dueAt: at(-20), ...over });

@@ -40,7 +40,11 @@ describe('money on its way', () => {
   });
   it('what came back after the service is owed as a receivable', () => {
     const delivered: Fact = {
-      ...{ kind: 'delivered', at: at('04-19 10:00'), total: minor(1000_00), tax: minor(0), received: minor(400_00) },
+      kind: 'delivered',
+      at: at('04-19 10:00'),
+      total: minor(1000_00),
+      tax: minor(0),
+      received: minor(400_00),
     };
     const before = ledgerOf([agreed(), sent, debitPaid('03-05 11:00', 400_00, 'd1'), delivered]);
     const entry = entryForFact(debitBack('04-25 11:00', 400_00, 'd1', true), before)!;
@@ -89,7 +93,12 @@ describe('money on its way', () => {
 
 describe('what is kept, and for what', () => {
   const kept = (use?: 'payments' | 'hold', cardId = 'c1'): Fact => ({
-    ...{ kind: 'cardKept', at: at('03-01 11:00'), cardId, last4: '7315', consent: '', ...(use ? { use } : {}) },
+    kind: 'cardKept',
+    at: at('03-01 11:00'),
+    cardId,
+    last4: '7315',
+    consent: '',
+    ...(use ? { use } : {}),
   });
   const cases: [why: string, facts: Fact[], card: string | null, hold: string | null][] = [
     ['a card is for both', [kept()], 'c1', 'c1'],

@@ -44,7 +44,7 @@ export function shareOfCart(
   const { dueNow, outstanding } = payable(current);
   const amount = offer?.amount ?? (everything ? outstanding : dueNow);
   const { fee } = withFee(current, offer?.deal.tax ?? deal.tax, amount, way);
-  return { amount, ...(fee ? { fee } : {}), ...(offer ? { settles: offer.deal } : {}) };
+  return { amount, ...(fee ? { fee } : {}), ...(offer ? { becomes: offer.deal } : {}) };
 }
 
 /** What one card is charged for a whole cart: every share with its fee, and a tip. */

@@ -20,8 +20,12 @@ const no: Ended = { outcome: 'declined', code: '51', decline: 'soft', at: now };
 const refused = { code: '51', decline: 'soft', ...onCard };
 
 const placed: Fact = {
-  ...{ kind: 'holdPlaced', at: at('03-01 10:00'), authorisation: 'h1', amount: minor(400_00) },
-  ...{ expires: at('03-08 10:00'), ...onCard },
+  kind: 'holdPlaced',
+  at: at('03-01 10:00'),
+  authorisation: 'h1',
+  amount: minor(400_00),
+  expires: at('03-08 10:00'),
+  ...onCard,
 };
 const reserved: Fact = { ...placed, kind: 'paymentAuthorised', authorisation: 'p1' };
 const came = (method: 'card' | 'reader' | 'cash', more: object = {}): Fact =>
@@ -75,7 +79,7 @@ const rows: Row[] = [
   ],
   [
     'everything at once changes the price first',
-    pay({ settles: later }),
+    pay({ becomes: later }),
     {},
     [
       { kind: 'changed', by: 'client', key: 'i', reason: 'payAll', before: deal, after: later, tells: false },
@@ -235,8 +239,13 @@ describe('what an answer adds to a booking', () => {
     const asked: Asked = { id: 'i', bookingId: 'b1', request, amount: minor(100_00), sent: false, ...about };
     const read = (answer: Ended) =>
       factsOfAnswer(asked, answer, {
-        ...{ bookingId: on, ledger: ledgerOf(facts), total: minor(1000_00), tax: minor(0), deal },
-        ...{ startAt: at('04-10 18:00'), at: now },
+        bookingId: on,
+        ledger: ledgerOf(facts),
+        total: minor(1000_00),
+        tax: minor(0),
+        deal,
+        startAt: at('04-10 18:00'),
+        at: now,
       });
     it(`${why}: approved`, () => expect(read(yes)).to.deep.equal(approved.map((fact) => ({ ...fact, at: now }))));
     it(`${why}: declined`, () => expect(read(no)).to.deep.equal(refusedFacts.map((fact) => ({ ...fact, at: now }))));
@@ -253,8 +262,13 @@ describe('what an answer adds to a booking', () => {
   it('a bank debit is on its way, and its account kept', () =>
     expect(factsOfSent(asked, pending, { bookingId: 'b2', at: now })).to.deep.equal([
       {
-        ...{ kind: 'debitSent', at: now, receiptId: 'i', amount: 40_00, ...onCard },
-        ...{ settles: at('03-09 10:00'), clientPresent: true },
+        kind: 'debitSent',
+        at: now,
+        receiptId: 'i',
+        amount: 40_00,
+        ...onCard,
+        settles: at('03-09 10:00'),
+        clientPresent: true,
       },
       { kind: 'cardKept', at: now, ...onCard, consent: 'second', way: 'debit' },
     ]));
@@ -288,8 +302,15 @@ describe('what an answer adds to a booking', () => {
           ? []
           : [
               {
-                ...{ kind: 'debitReturned', at: now, receiptId: 'i', amount, code: 'MD06', settled: true, ...onCard },
-                ...{ clientPresent: true, ...(tip ? { tip } : {}) },
+                kind: 'debitReturned',
+                at: now,
+                receiptId: 'i',
+                amount,
+                code: 'MD06',
+                settled: true,
+                ...onCard,
+                clientPresent: true,
+                ...(tip ? { tip } : {}),
               },
             ],
       ));

@@ -24,25 +24,36 @@ type Approved = Extract<Ended, { outcome: 'approved' }>;
 type Declined = Extract<Ended, { outcome: 'declined' }>;
 
 const declined = (asked: Asked, { id: cardId, last4 }: CardUsed, { code, decline }: Declined, at: Instant): Fact => ({
-  ...{ kind: 'chargeDeclined', at, amount: asked.amount, code, decline },
-  ...{ cardId, last4, clientPresent: asked.request.kind !== 'charge' },
+  kind: 'chargeDeclined',
+  at,
+  amount: asked.amount,
+  code,
+  decline,
+  cardId,
+  last4,
+  clientPresent: asked.request.kind !== 'charge',
 });
 
 /** What a payment adds to one booking: its share, with the card that is kept and the price that it settles. */
 function paid(asked: Asked, { card }: Of<'pay' | 'charge'>, { part }: Approved, on: AnsweredOn): Fact[] {
   const { bookingId, deal, at } = on;
-  const { amount, fee, tip, settles, consent } = shareFor(asked, bookingId, part);
+  const { amount, fee, tip, becomes, consent } = shareFor(asked, bookingId, part);
   const received: Fact = {
-    ...{ kind: 'received', at, receiptId: asked.id, amount, method: card.way ?? 'card' },
+    kind: 'received',
+    at,
+    receiptId: asked.id,
+    amount,
+    method: card.way ?? 'card',
     ...(fee ? { fee: fee.amount, feeTax: fee.tax } : {}),
     ...(tip ? { tip } : {}),
-    ...{ cardId: card.id, last4: card.last4 },
+    cardId: card.id,
+    last4: card.last4,
   };
   const about = { by: 'client', key: asked.id, reason: 'payAll', tells: false } as const;
-  const settled: Fact[] = settles ? [{ kind: 'changed', at, before: deal, after: settles, ...about }] : [];
+  const repriced: Fact[] = becomes ? [{ kind: 'changed', at, before: deal, after: becomes, ...about }] : [];
   // A bank account was kept when it was sent for.
   const kept = keepsCard(asked) && !asked.sent ? [cardKept(card, { consent }, at)] : [];
-  return [...settled, ...(amount > 0 ? [received] : []), ...kept];
+  return [...repriced, ...(amount > 0 ? [received] : []), ...kept];
 }
 
 function ofHold({ amount }: Asked, { card, renews }: Of<'hold'>, answer: Ended, at: Instant): Fact {

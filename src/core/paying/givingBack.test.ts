@@ -8,7 +8,12 @@ import { at } from '../../../testing/story';
 const now = at('03-05 10:00');
 type Receipt = Ledger['receipts'][number];
 const receipt = (id: string, method: Receipt['method'], more: Partial<Receipt> = {}): Receipt => ({
-  ...{ id, method, amount: minor(100_00), at: now, refunded: minor(0), ...more },
+  id,
+  method,
+  amount: minor(100_00),
+  at: now,
+  refunded: minor(0),
+  ...more,
 });
 
 describe('giving back', () => {

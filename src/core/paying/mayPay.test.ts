@@ -70,7 +70,7 @@ describe('what may be paid', () => {
       const may = mayPay(standingOf(facts, when, of), dealOn(of), asked);
       const limit = !may.ok && 'limit' in may.refusal ? ` ${may.refusal.limit}` : '';
       expect(may.ok ? may.value.charged : `${may.refusal.code}${limit}`).to.equal(expected);
-      expect(may.ok && may.value.settles?.total).to.equal(everything && may.ok ? 900_00 : may.ok ? undefined : false);
+      expect(may.ok && may.value.becomes?.total).to.equal(everything && may.ok ? 900_00 : may.ok ? undefined : false);
     });
   it('the least that may be paid is never more than is open', () => {
     expect(smallestNow(standingOf(agreed, '03-01 12:00'))).to.equal(300_00);
@@ -139,8 +139,13 @@ describe('a cart', () => {
     const reserved = (facts: Fact[]) =>
       toReserve(standingOf(facts, '03-01 12:00'), rentalAgreed, facts, at('03-01 12:00'));
     const authorised: Fact = {
-      ...{ kind: 'paymentAuthorised', at: at('03-01 11:00'), authorisation: 'p', amount: minor(300_00) },
-      ...{ expires: at('03-08 11:00'), cardId: 'c1', last4: '7315' },
+      kind: 'paymentAuthorised',
+      at: at('03-01 11:00'),
+      authorisation: 'p',
+      amount: minor(300_00),
+      expires: at('03-08 11:00'),
+      cardId: 'c1',
+      last4: '7315',
     };
     expect(reserved(asked)).to.equal(300_00);
     expect(reserved([...agreed, keptFor('client')])).to.equal(0);
@@ -153,7 +158,7 @@ describe('a cart', () => {
     expect(share(false)).to.deep.equal({ amount: 300_00 });
     expect(share(true)).to.deep.equal({ amount: 1000_00 });
     const all = share(true, discounted);
-    expect([all.amount, all.settles?.total]).to.deep.equal([900_00, 900_00]);
+    expect([all.amount, all.becomes?.total]).to.deep.equal([900_00, 900_00]);
   });
   it('is one sum: shares, their fees, a tip', () =>
     expect(

@@ -10,7 +10,7 @@ export type MayNotPay =
   | { readonly code: 'amount_too_small' | 'above_outstanding'; readonly limit: Minor; readonly path: 'amount' };
 
 /** A sum that may be charged: with the fee passed on in it, and the price that it settles. */
-export type MayPay = FeePassedOn & { readonly settles?: Deal };
+export type MayPay = FeePassedOn & { readonly becomes?: Deal };
 
 /** The least that may be paid now: without a smallest part payment in the terms, what is due is paid whole. */
 export function smallestNow(standing: Standing): Minor {
@@ -47,7 +47,7 @@ export function mayPay(
   }
   const offer = standing.onTheWay > 0 ? null : payAllOffer(standing, deal);
   if (offer?.amount !== amount) return refuse({ code: 'position_changed' });
-  return ok({ ...withFee(standing, offer.deal.tax, amount, way), settles: offer.deal });
+  return ok({ ...withFee(standing, offer.deal.tax, amount, way), becomes: offer.deal });
 }
 
 export type AboveOutstanding = { readonly code: 'above_outstanding'; readonly limit: Minor; readonly path: 'amount' };

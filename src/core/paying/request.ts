@@ -15,7 +15,7 @@ export type IntentRequest =
       readonly description: string;
       readonly fee?: FeeCharged;
       /** The client settles everything at once, and the price becomes this with the payment. */
-      readonly settles?: Deal;
+      readonly becomes?: Deal;
       /** On top, for those who did the work. */
       readonly tip?: Minor;
       /** One payment for several bookings: what counts towards each, this one's own first. */
@@ -61,7 +61,7 @@ export type PaidShare = {
   readonly consent: string;
   readonly fee?: FeeCharged;
   readonly tip?: Minor;
-  readonly settles?: Deal;
+  readonly becomes?: Deal;
 };
 /** `id` is the card's row where it is on file already; a new one gets its row with the record. */
 export type CardUsed = {

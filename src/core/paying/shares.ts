@@ -27,9 +27,9 @@ export function ownShare({ request, amount, bookingId }: Asked): PaidShare {
   }
   const shared = request.shares?.find((share) => share.bookingId === bookingId);
   if (shared) return shared;
-  const { fee, tip, settles, consent } = request;
+  const { fee, tip, becomes, consent } = request;
   const counted = minor(amount - (fee?.amount ?? 0) - (tip ?? 0));
-  const more = { ...(fee ? { fee } : {}), ...(tip ? { tip } : {}), ...(settles ? { settles } : {}) };
+  const more = { ...(fee ? { fee } : {}), ...(tip ? { tip } : {}), ...(becomes ? { becomes } : {}) };
   return { bookingId, consent, amount: counted, ...more };
 }
 

@@ -189,14 +189,18 @@ describe('what is offered of a draft', () => {
 
   it('is every word without the blanks around, every sum in minor units', () => {
     const { offer } = read({
-      ...{
-        title: ' Ten days ',
-        subject: ' Our offer ',
-        clientName: ' Ines Valadar ',
-        clientEmail: ' ines@example.com ',
-      },
-      ...{ copyTo: ' rui@example.com, ana@example.com ', included: ' a case ', note: ' as said ', reference: ' R 7 ' },
-      ...{ thanks: ' thanks ', nextPage: ' https://vesper.example.com ', settling: 'account', accountDays: '14' },
+      title: ' Ten days ',
+      subject: ' Our offer ',
+      clientName: ' Ines Valadar ',
+      clientEmail: ' ines@example.com ',
+      copyTo: ' rui@example.com, ana@example.com ',
+      included: ' a case ',
+      note: ' as said ',
+      reference: ' R 7 ',
+      thanks: ' thanks ',
+      nextPage: ' https://vesper.example.com ',
+      settling: 'account',
+      accountDays: '14',
       lines: [
         {
           ...line,
@@ -208,17 +212,39 @@ describe('what is offered of a draft', () => {
         },
       ],
       extras: [{ ...extra, label: ' Chair ', note: ' folds ' }],
-      ...{ discountKind: 'percent', discount: '10', taxMode: 'exclusive', expiryKind: 'none' },
+      discountKind: 'percent',
+      discount: '10',
+      taxMode: 'exclusive',
+      expiryKind: 'none',
     });
     const { terms: _, blocks: __, ...said } = offer!;
     expect(said).to.deep.equal({
-      ...{ title: 'Ten days', subject: 'Our offer', clientName: 'Ines Valadar', clientEmail: 'ines@example.com' },
-      ...{ copyTo: ['rui@example.com', 'ana@example.com'], included: 'a case', note: 'as said', reference: 'R 7' },
-      ...{ thanks: 'thanks', nextPage: 'https://vesper.example.com', settling: 'account', accountDays: 14 },
-      ...{ serviceId: 'rental', currency: 'EUR', timeZone: 'Europe/Lisbon', termsId: 'rental', termsVersion: 2 },
-      ...{ start: '2027-04-05T18:00', end: '2027-04-15T18:00', expiresAt: null, attachments: [], agreement: null },
+      title: 'Ten days',
+      subject: 'Our offer',
+      clientName: 'Ines Valadar',
+      clientEmail: 'ines@example.com',
+      copyTo: ['rui@example.com', 'ana@example.com'],
+      included: 'a case',
+      note: 'as said',
+      reference: 'R 7',
+      thanks: 'thanks',
+      nextPage: 'https://vesper.example.com',
+      settling: 'account',
+      accountDays: 14,
+      serviceId: 'rental',
+      currency: 'EUR',
+      timeZone: 'Europe/Lisbon',
+      termsId: 'rental',
+      termsVersion: 2,
+      start: '2027-04-05T18:00',
+      end: '2027-04-15T18:00',
+      expiresAt: null,
+      attachments: [],
+      agreement: null,
       price: {
-        ...{ currency: 'EUR', taxMode: 'exclusive', discount: { percent: '10' } },
+        currency: 'EUR',
+        taxMode: 'exclusive',
+        discount: { percent: '10' },
         taxes: { VAT: { rate: '23' }, City: { rate: '2' } },
         lines: [
           {

@@ -16,12 +16,12 @@ import { expect } from 'chai';
 /** What an offer says, word for word: what is signed, what changed since the one before, what an earlier booking becomes. */
 const rental = starterTerms.find(({ id }) => id === 'rental')!.rules;
 const context: QuoteContext = {
-  ...{ now: '2027-03-01T10:00:00Z' as never, timeZone: 'Europe/Lisbon', currencies: { rental: 'EUR', yen: 'JPY' } },
-  ...{
-    terms: [{ id: 'rental', version: 2, rules: rental }],
-    taxes: [{ code: 'VAT', rate: '23' as Decimal }],
-    busy: [],
-  },
+  now: '2027-03-01T10:00:00Z' as never,
+  timeZone: 'Europe/Lisbon',
+  currencies: { rental: 'EUR', yen: 'JPY' },
+  terms: [{ id: 'rental', version: 2, rules: rental }],
+  taxes: [{ code: 'VAT', rate: '23' as Decimal }],
+  busy: [],
 };
 const offerOf = (over: Partial<QuoteDraft> = {}): Offer => readDraft(rentalDraft(over), context, true).offer!;
 const line = rentalDraft().lines[0]!;
@@ -61,7 +61,8 @@ const rich: Partial<QuoteDraft> = {
     { ...chair, note: 'folds flat' },
     { ...chair, id: 'table', label: 'Table', preset: '2' },
   ],
-  ...{ discountKind: 'percent', discount: '10' },
+  discountKind: 'percent',
+  discount: '10',
 };
 const documentOf = (offer: Offer, filled: Record<string, string>) => {
   const choice = presetChoice(offer);
@@ -200,7 +201,10 @@ describe('what an offer says otherwise than the one before', () => {
 
 describe('a new quote like an earlier booking', () => {
   const bookedLine = (id: string, more: Partial<PriceLine> = {}): PriceLine => ({
-    ...{ id, label: id, quantity: '2' as Decimal, unitPrice: minor(12_50) },
+    id,
+    label: id,
+    quantity: '2' as Decimal,
+    unitPrice: minor(12_50),
     ...more,
   });
   it('has its client, lines, discounts and terms, and no dates', () => {
@@ -215,7 +219,9 @@ describe('a new quote like an earlier booking', () => {
       {
         ...booked,
         price: {
-          ...{ currency: 'EUR', taxMode: 'exclusive', taxes: { VAT: { rate: '23' as Decimal } } },
+          currency: 'EUR',
+          taxMode: 'exclusive',
+          taxes: { VAT: { rate: '23' as Decimal } },
           discount: { percent: '5' as Decimal },
           lines: [
             bookedLine('plain'),
@@ -240,8 +246,11 @@ describe('a new quote like an earlier booking', () => {
     expect(made).to.deep.equal({
       ...emptyDraft,
       ...booked,
-      ...{ subject: 'Our offer: Ten days', included: 'A case', taxMode: 'exclusive' },
-      ...{ discountKind: 'percent', discount: '5' },
+      subject: 'Our offer: Ten days',
+      included: 'A case',
+      taxMode: 'exclusive',
+      discountKind: 'percent',
+      discount: '5',
       lines: [
         { ...typed, id: 'plain', label: 'plain' },
         { ...typed, id: 'taxed', label: 'taxed', taxes: ['VAT'], discountKind: 'amount', discount: '1.00' },

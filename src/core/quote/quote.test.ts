@@ -19,7 +19,11 @@ const at = (text: string): Instant => `${text}Z` as Instant;
 const now = at('2027-03-01T10:00:00');
 const terms = starterTerms.map(({ id, rules }) => ({ id, version: 1, rules }));
 const context: QuoteContext = {
-  ...{ now, timeZone: 'Europe/Lisbon', currencies: { rental: 'EUR' }, terms, busy: [] },
+  now,
+  timeZone: 'Europe/Lisbon',
+  currencies: { rental: 'EUR' },
+  terms,
+  busy: [],
   taxes: [{ code: 'VAT', rate: '23' as Decimal }],
 };
 const offerOf = (over: Parameters<typeof rentalDraft>[0] = {}): Offer =>
@@ -68,7 +72,9 @@ describe('an offer', () => {
     const before = offerOf();
     const chair = rentalDraft().extras[0]!;
     const after = offerOf({
-      ...{ end: '2027-04-14T18:00', note: 'Other words', agreement: rentalAgreement },
+      end: '2027-04-14T18:00',
+      note: 'Other words',
+      agreement: rentalAgreement,
       extras: [{ ...chair, id: 'table', label: 'Table' }],
     });
     const said = offerChanges(before, after, now).join(' ');
@@ -156,19 +162,22 @@ describe('where a quote stands', () => {
   const offer = offerOf();
   const expiresAt = at('2027-03-08T00:00:00');
   const sent = (when: string, revision = 1): QuoteFact => ({
-    ...{ kind: 'sent', at: at(when), revision, by: 'message', to: 'ines@example.com', expiresAt },
+    kind: 'sent',
+    at: at(when),
+    revision,
+    by: 'message',
+    to: 'ines@example.com',
+    expiresAt,
   });
   const opened: QuoteFact = { kind: 'opened', at: at('2027-03-02T09:00:00'), revision: 1, who: 'client' };
   const declined: QuoteFact = { kind: 'declined', at: at('2027-03-03T09:00:00'), reason: '' };
   const chose: QuoteFact = {
-    ...{
-      kind: 'chose',
-      at: at('2027-03-02T10:00:00'),
-      revision: 1,
-      choice: { chair: 3 },
-      filled: {},
-      total: 0 as never,
-    },
+    kind: 'chose',
+    at: at('2027-03-02T10:00:00'),
+    revision: 1,
+    choice: { chair: 3 },
+    filled: {},
+    total: 0 as never,
   };
   const first = sent('2027-03-01T10:00:00');
   const rows: [why: string, facts: QuoteFact[], when: string, state: string][] = [

@@ -36,12 +36,30 @@ const chose =
 const signed =
   (signatory: string, revision = 1): Step =>
   (minute) => ({
-    ...{ kind: 'signed', at: at(minute), revision, attempt: signatory, signatory, name: signatory, method: 'typed' },
-    ...{ image: null, consent: 'I sign', sha256: 'x', origin: '203.0.113.9' },
+    kind: 'signed',
+    at: at(minute),
+    revision,
+    attempt: signatory,
+    signatory,
+    name: signatory,
+    method: 'typed',
+    image: null,
+    consent: 'I sign',
+    sha256: 'x',
+    origin: '203.0.113.9',
   });
 const accepted: Step = (minute) => ({
-  ...{ kind: 'accepted', at: at(minute), revision: 1, attempt: 'a', by: 'client', how: 'page', choice: {}, filled: {} },
-  ...{ total: 0 as never, bookingId: 'b', number: 'B-0001' },
+  kind: 'accepted',
+  at: at(minute),
+  revision: 1,
+  attempt: 'a',
+  by: 'client',
+  how: 'page',
+  choice: {},
+  filled: {},
+  total: 0 as never,
+  bookingId: 'b',
+  number: 'B-0001',
 });
 const factsOf = (steps: Step[]): QuoteFact[] => steps.map((step, index) => step(index));
 const after = (steps: Step[], about: Offer | null = bare, now = 59): QuoteStanding =>
@@ -73,8 +91,19 @@ describe('where a quote stands after each order', () => {
 
   it('before anything was sent nothing is chosen, and nobody signs', () =>
     expect(after([], null)).to.deep.equal({
-      ...{ state: 'draft', revision: 0, sentAt: null, expiresAt: null, openedAt: null, choice: {}, filled: {} },
-      ...{ signatures: [], toSign: [], accepted: null, declined: null, question: null, askedAgain: null },
+      state: 'draft',
+      revision: 0,
+      sentAt: null,
+      expiresAt: null,
+      openedAt: null,
+      choice: {},
+      filled: {},
+      signatures: [],
+      toSign: [],
+      accepted: null,
+      declined: null,
+      question: null,
+      askedAgain: null,
     }));
   it('knows the offer that was sent last, and when it was first opened', () => {
     const current = after([sent(), opened, sent(2, at(50)), opened, opened]);

@@ -7,11 +7,19 @@ import { expect } from 'chai';
 import fc from 'fast-check';
 
 const service = (basis: Priced['basis']): Priced => ({
-  ...{ name: 'Dobsonian', currency: 'EUR', basis, unitPrice: minor(50_00), taxMode: 'inclusive', taxCodes: ['VAT'] },
+  name: 'Dobsonian',
+  currency: 'EUR',
+  basis,
+  unitPrice: minor(50_00),
+  taxMode: 'inclusive',
+  taxCodes: ['VAT'],
   extras: [{ id: 'case', label: 'Case', unitPrice: minor(12_00), most: 3 }],
 });
 const asked = (count: number, extras: AskedOf['extras'] = {}): AskedOf => ({
-  ...{ start: '2027-03-12T18:00' as never, end: '2027-03-15T18:00' as never, count, extras },
+  start: '2027-03-12T18:00' as never,
+  end: '2027-03-15T18:00' as never,
+  count,
+  extras,
 });
 const context = { timeZone: 'Europe/Lisbon', rates: { VAT: { rate: '23' as Decimal } } };
 const total = (basis: Priced['basis'], counts: 'nothing' | 'guests' | 'units', of: AskedOf): number =>

@@ -66,7 +66,9 @@ export function askedPrice(
     return count > 0 ? [{ id, label, quantity: String(count) as Decimal, unitPrice: each, taxes }] : [];
   });
   return {
-    ...{ currency, taxMode, taxes: rates },
+    currency,
+    taxMode,
+    taxes: rates,
     lines: [{ id: 'service', label: name, quantity, unitPrice, taxes }, ...chosen],
   };
 }

@@ -6,7 +6,13 @@ import { expect } from 'chai';
 import fc from 'fast-check';
 
 const account = (id: string, over: Partial<ConnectedAccount> = {}): ConnectedAccount => ({
-  ...{ id, name: id, way: 'card', currency: 'EUR', live: true, usable: true, settleDays: 0 },
+  id,
+  name: id,
+  way: 'card',
+  currency: 'EUR',
+  live: true,
+  usable: true,
+  settleDays: 0,
   ...over,
 });
 const tarn = account('tarn');
@@ -15,7 +21,12 @@ const beck = account('beck', { way: 'debit', settleDays: 4 });
 const asOf = '2027-05-14T09:00:00Z' as Instant;
 const ask = (over: Partial<Parameters<typeof offeredWays>[0]> = {}) =>
   offeredWays({
-    ...{ terms: undefined, shown: [allShown], accounts: [tarn, fell, beck], currency: 'EUR', asOf, startAt: null },
+    terms: undefined,
+    shown: [allShown],
+    accounts: [tarn, fell, beck],
+    currency: 'EUR',
+    asOf,
+    startAt: null,
     ...over,
   });
 const online = (over: Parameters<typeof ask>[0]): string[] => ask(over).online.map(({ id }) => id);

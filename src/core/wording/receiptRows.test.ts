@@ -77,7 +77,9 @@ describe('receipts', () => {
 describe('what a cancellation does to the money', () => {
   const sum = (amount: number): string => `${amount / 100}`;
   const figures = (keep: number, refund: number, owed: number) => ({
-    ...{ keep: minor(keep), refund: minor(refund), owed: minor(owed) },
+    keep: minor(keep),
+    refund: minor(refund),
+    owed: minor(owed),
   });
   const cases: [keep: number, refund: number, owed: number, done: string[], would: string[]][] = [
     [0, 0, 0, [], ['If you cancel now, nothing is kept.']],

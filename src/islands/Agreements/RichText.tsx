@@ -23,8 +23,13 @@ export default function RichText({ blocks, change, own }: Props) {
     extensions: [
       StarterKit.configure({
         heading: { levels: [2] },
-        ...{ blockquote: false, code: false, codeBlock: false, horizontalRule: false },
-        ...{ strike: false, underline: false, link: false },
+        blockquote: false,
+        code: false,
+        codeBlock: false,
+        horizontalRule: false,
+        strike: false,
+        underline: false,
+        link: false,
       }),
     ],
     content: docOfText(blocks),

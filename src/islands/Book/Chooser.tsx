@@ -38,7 +38,10 @@ export function Chooser({ view, service, add }: Props) {
     setChosen(null);
   };
   const item: CartItem | null = chosen && {
-    ...{ id: 'one', serviceId: service.id, ...chosen, count },
+    id: 'one',
+    serviceId: service.id,
+    ...chosen,
+    count,
     extras: Object.fromEntries(Object.entries(wanted).filter(([, number]) => number > 0)),
   };
   const figures = item && priced(view, item);

@@ -75,7 +75,9 @@ export function Details({ view, cart, framed, remove, more, emptied }: Props) {
     const content = JSON.stringify(about);
     if (key.current?.of !== content) key.current = { of: content, key: newKey() };
     const answer = await postCart({
-      ...{ ...about, requestKey: key.current.key, seen: { ...sums, at: view.now } },
+      ...about,
+      requestKey: key.current.key,
+      seen: { ...sums, at: view.now },
       agreedName: names.length > 0 ? typed.agreedName : null,
       filled: Object.fromEntries(fields.map(({ id }) => [id, typed.filled[id] ?? ''])),
     });

@@ -36,8 +36,13 @@ export function PayCart({ pageKey, view, reload }: Props) {
       back={back}
       send={({ key, card, account }) =>
         call(payCheckout, {
-          ...{ key: pageKey, attempt: key, card, account },
-          ...{ everything: all, tip: tipped, seen: chosen },
+          key: pageKey,
+          attempt: key,
+          card,
+          account,
+          everything: all,
+          tip: tipped,
+          seen: chosen,
         })
       }
       done={reload}

@@ -8,23 +8,46 @@ import { lastOf, monthAfter, monthName } from '#islands/Book/months';
 import { expect } from 'chai';
 
 const open = (id: string, confirm: OpenService['rules']['confirm'] = 'payment'): OpenService => ({
-  ...{ id, kind: 'event', included: '', colour: 'plum', name: 'Dome', currency: 'EUR', basis: 'person' },
-  ...{ unitPrice: minor(55_00), taxMode: 'inclusive', taxCodes: ['VAT'], extras: [], agreement: null },
+  id,
+  kind: 'event',
+  included: '',
+  colour: 'plum',
+  name: 'Dome',
+  currency: 'EUR',
+  basis: 'person',
+  unitPrice: minor(55_00),
+  taxMode: 'inclusive',
+  taxCodes: ['VAT'],
+  extras: [],
+  agreement: null,
   rules: {
-    ...{ when: { kind: 'dates' }, counts: 'guests', least: 1, most: 8, confirm, authorise: false },
-    ...{ keepMinutes: 15, answerHours: 48, tip: false },
+    when: { kind: 'dates' },
+    counts: 'guests',
+    least: 1,
+    most: 8,
+    confirm,
+    authorise: false,
+    keepMinutes: 15,
+    answerHours: 48,
+    tip: false,
   },
   terms: starterTerms.find((terms) => terms.id === 'event')!.rules,
 });
 const page: BookPageView = {
   business: { name: 'Vesper Hollow', line: '', email: 'a@example.com', colour: null, logo: null, picture: null },
-  ...{ timeZone: 'Europe/Lisbon', now: '2027-03-01T10:00:00Z' as never, rates: { VAT: { rate: '23' as Decimal } } },
+  timeZone: 'Europe/Lisbon',
+  now: '2027-03-01T10:00:00Z' as never,
+  rates: { VAT: { rate: '23' as Decimal } },
   stopped: false,
   services: [open('dome'), open('asked', 'owner'), open('mailed', 'client')],
 };
 const item = (serviceId: string, count = 2): CartItem => ({
-  ...{ id: serviceId, serviceId, count, extras: {} },
-  ...{ start: '2027-06-05T21:00' as never, end: '2027-06-05T23:00' as never },
+  id: serviceId,
+  serviceId,
+  count,
+  extras: {},
+  start: '2027-06-05T21:00' as never,
+  end: '2027-06-05T23:00' as never,
 });
 
 describe('a cart on the booking page', () => {

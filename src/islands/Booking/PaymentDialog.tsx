@@ -57,7 +57,10 @@ function Afterwards({ standing, amount }: Pick<DialogProps, 'standing'> & { read
   const { parts, agreed, asOf, ledger } = standing;
   const { currency, timeZone, terms } = agreed;
   const after = position({
-    ...{ plan: { instalments: parts }, timeZone, asOf, graceDays: terms.graceDays },
+    plan: { instalments: parts },
+    timeZone,
+    asOf,
+    graceDays: terms.graceDays,
     receipts: [...ledger.receipts, { id: 'new', amount, at: asOf }],
   });
   return (

@@ -8,7 +8,11 @@ const { agreed, bankKept, debitBack, debitPaid, debitSent } = fact;
 const about = { currency: 'EUR', zone: 'UTC', today: '2027-04-20' as never };
 const sent = debitSent('03-01 11:00', 300_00, 'd1', '03-05 11:00');
 const kept = (more: object): Fact => ({
-  ...{ kind: 'cardKept', at: at('03-01 11:00'), cardId: 'c1', last4: '7315', consent: '' },
+  kind: 'cardKept',
+  at: at('03-01 11:00'),
+  cardId: 'c1',
+  last4: '7315',
+  consent: '',
   ...more,
 });
 

@@ -8,12 +8,27 @@ import { expect } from 'chai';
 
 const today = '2027-05-14' as PlainDate;
 const entry = (start: string, end: string, stage = 'secured') => ({
-  ...{ id: start, number: 'B-0001', client: 'Maud', title: 'A night', service: 'Night', colour: 'teal' as const },
-  ...{ stage: stage as 'secured', start: start as never, end: end as never, currency: 'EUR' },
-  ...{ places: ['Lena'], dueNow: zero, late: zero },
+  id: start,
+  number: 'B-0001',
+  client: 'Maud',
+  title: 'A night',
+  service: 'Night',
+  colour: 'teal' as const,
+  stage: stage as 'secured',
+  start: start as never,
+  end: end as never,
+  currency: 'EUR',
+  places: ['Lena'],
+  dueNow: zero,
+  late: zero,
 });
 const view = (...entries: CalendarView['entries'][number][]): CalendarView => ({
-  ...{ from: today, to: today, entries, dates: [], blocks: [], closed: [{ date: today, note: 'Holiday' }] },
+  from: today,
+  to: today,
+  entries,
+  dates: [],
+  blocks: [],
+  closed: [{ date: today, note: 'Holiday' }],
 });
 
 describe('what the calendar draws', () => {

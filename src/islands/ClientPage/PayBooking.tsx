@@ -39,7 +39,11 @@ export function PayBooking({ link, view: given, reload, early }: OnPage & { read
       back={`/b/${link}`}
       send={({ key: attempt, card, account }) =>
         call(pay, {
-          ...{ link, attempt, card, account, amount },
+          link,
+          attempt,
+          card,
+          account,
+          amount,
           seen: sum([received, onTheWay?.amount ?? zero]),
           ...(tipped ? { tip: tipped } : {}),
           ...(everything ? { everything: true } : {}),

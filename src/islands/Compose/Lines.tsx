@@ -72,8 +72,15 @@ export function Lines(part: Part) {
         <AddRow
           onClick={() =>
             rows.add({
-              ...{ id: newId(), label: '', note: '', quantity: '1', unit: '', unitPrice: '' },
-              ...{ discountKind: 'none', discount: '', taxes: usualTaxes(part) },
+              id: newId(),
+              label: '',
+              note: '',
+              quantity: '1',
+              unit: '',
+              unitPrice: '',
+              discountKind: 'none',
+              discount: '',
+              taxes: usualTaxes(part),
             })
           }
         >
@@ -143,8 +150,14 @@ export function Extras(part: Part) {
         className={styles.add}
         onClick={() =>
           rows.add({
-            ...{ id: newId(), label: '', note: '', unitPrice: '', taxes: usualTaxes(part) },
-            ...{ least: '0', preset: '0', most: '1' },
+            id: newId(),
+            label: '',
+            note: '',
+            unitPrice: '',
+            taxes: usualTaxes(part),
+            least: '0',
+            preset: '0',
+            most: '1',
           })
         }
       >

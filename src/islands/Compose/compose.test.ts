@@ -12,15 +12,21 @@ import { expect } from 'chai';
 import fc from 'fast-check';
 
 const service = (over: Partial<ServiceLine> = {}): ServiceLine => ({
-  ...{ id: 'rig', name: 'Imaging rig', kind: 'rental', currency: 'EUR', termsId: 'rental-long', basis: 'day' },
-  ...{ unitPrice: minor(80_00), included: 'Mount and camera.', taxMode: 'inclusive', taxCodes: ['VAT'] },
-  ...{
-    colour: 'blue',
-    retired: false,
-    booking: null,
-    ways: allShown,
-    extras: [{ id: 'heater', label: 'Dew heater', unitPrice: minor(12_00), most: 2 }],
-  },
+  id: 'rig',
+  name: 'Imaging rig',
+  kind: 'rental',
+  currency: 'EUR',
+  termsId: 'rental-long',
+  basis: 'day',
+  unitPrice: minor(80_00),
+  included: 'Mount and camera.',
+  taxMode: 'inclusive',
+  taxCodes: ['VAT'],
+  colour: 'blue',
+  retired: false,
+  booking: null,
+  ways: allShown,
+  extras: [{ id: 'heater', label: 'Dew heater', unitPrice: minor(12_00), most: 2 }],
   ...over,
 });
 const zone = 'Europe/Lisbon';

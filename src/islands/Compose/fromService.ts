@@ -10,17 +10,28 @@ export function serviceLine(service: ServiceLine, { start, end }: QuoteDraft, ti
   const dated = isWallTime(start) && isWallTime(end) && end >= start;
   const quantity = dated ? unitsBetween(service.basis, { start, end, timeZone }) : '1';
   return {
-    ...{ id: 'service', label: service.name, note: '', quantity },
+    id: 'service',
+    label: service.name,
+    note: '',
+    quantity,
     unit: service.basis === 'fixed' ? '' : basisWords[service.basis][quantity === '1' ? 0 : 1],
     unitPrice: service.unitPrice === 0 ? '' : formatAmount(service.unitPrice, service.currency),
-    ...{ discountKind: 'none', discount: '', taxes: service.taxCodes },
+    discountKind: 'none',
+    discount: '',
+    taxes: service.taxCodes,
   };
 }
 
 const serviceExtras = ({ extras, currency, taxCodes }: ServiceLine): DraftExtra[] =>
   extras.map(({ id, label, unitPrice, most }) => ({
-    ...{ id, label, note: '', unitPrice: formatAmount(unitPrice, currency), taxes: taxCodes },
-    ...{ least: '0', most: String(most), preset: '0' },
+    id,
+    label,
+    note: '',
+    unitPrice: formatAmount(unitPrice, currency),
+    taxes: taxCodes,
+    least: '0',
+    most: String(most),
+    preset: '0',
   }));
 
 /** What choosing a service fills in: its line and extras, terms and taxes; a title only where nobody has written one. */

@@ -1,7 +1,11 @@
 /** A moment of the machine's clock, as the business's zone has it. */
 export const momentWords = (moment: string, zone: string): string =>
   new Intl.DateTimeFormat('en-GB', {
-    ...{ timeZone: zone, day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' },
+    timeZone: zone,
+    day: 'numeric',
+    month: 'short',
+    hour: '2-digit',
+    minute: '2-digit',
   }).format(new Date(moment));
 
 const programs = [

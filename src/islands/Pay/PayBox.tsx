@@ -40,7 +40,12 @@ export function PayBox(props: Props) {
   const { offered, currency, back, send, done, keeps = false, saysDecline = false, fits } = props;
   const words = (fault: Parameters<typeof payProblem>[0]) => payProblem(fault, currency);
   const { frame, pay, busy, problem, chosen, choose } = useCardPayment({
-    ...{ offered, back, send, words, done, saysDecline },
+    offered,
+    back,
+    send,
+    words,
+    done,
+    saysDecline,
   });
   if (!chosen) return null;
   const fee = props.fee?.(chosen.way) ?? 0;

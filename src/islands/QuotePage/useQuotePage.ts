@@ -119,7 +119,16 @@ export function useQuotePage(link: string, given: QuotePageView) {
       set(value);
     };
   return {
-    ...{ view, choice, filled, signature, faults, problem, busy, reload, accept, signFurther },
+    view,
+    choice,
+    filled,
+    signature,
+    faults,
+    problem,
+    busy,
+    reload,
+    accept,
+    signFurther,
     choose: touching(setChoice),
     fill: touching(setFilled),
     sign: touching(setSignature),

@@ -20,22 +20,34 @@ const time = (text: string): TimeOfDay => text as TimeOfDay;
 const whenOf: Readonly<Record<ServiceKind, When>> = {
   appointment: { kind: 'slots', minutes: 60, everyMinutes: 30, bufferBefore: 0, bufferAfter: 0 },
   rental: {
-    ...{ kind: 'stay', by: 'day', least: 1, most: 14, turnaroundMinutes: 60 },
-    ...{ pickUp: time('10:00'), giveBack: time('10:00') },
+    kind: 'stay',
+    by: 'day',
+    least: 1,
+    most: 14,
+    turnaroundMinutes: 60,
+    pickUp: time('10:00'),
+    giveBack: time('10:00'),
   },
   event: { kind: 'dates' },
   project: { kind: 'asked', days: 30 },
 };
 
 const newRules = (kind: ServiceKind): BookingRules => ({
-  ...{ online: true, confirm: kind === 'project' ? 'owner' : 'payment', authorise: false },
-  ...{ keepMinutes: usualKeepMinutes, answerHours: 48, noticeHours: 12, aheadDays: 180 },
-  ...{
-    counts: kind === 'rental' ? 'units' : kind === 'event' ? 'guests' : 'nothing',
-    least: 1,
-    most: kind === 'event' ? 8 : 1,
-  },
-  ...{ when: whenOf[kind], needs: [], hours: null, agreementId: null, tip: false },
+  online: true,
+  confirm: kind === 'project' ? 'owner' : 'payment',
+  authorise: false,
+  keepMinutes: usualKeepMinutes,
+  answerHours: 48,
+  noticeHours: 12,
+  aheadDays: 180,
+  counts: kind === 'rental' ? 'units' : kind === 'event' ? 'guests' : 'nothing',
+  least: 1,
+  most: kind === 'event' ? 8 : 1,
+  when: whenOf[kind],
+  needs: [],
+  hours: null,
+  agreementId: null,
+  tip: false,
 });
 
 const confirmWords = {

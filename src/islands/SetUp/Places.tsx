@@ -78,7 +78,12 @@ function PlaceForm({ given, hours, close }: FormProps) {
   const keep = async (): Promise<void> => {
     const { id, name, kind, units, retired } = draft;
     const done = await save.run({
-      ...{ id, name, kind, units, retired, hours: draft.hours },
+      id,
+      name,
+      kind,
+      units,
+      retired,
+      hours: draft.hours,
       requestKey: save.requestKey(),
     });
     if (done) close();

@@ -11,13 +11,27 @@ import { expect } from 'chai';
 
 const now = '2027-05-14T08:12:00Z' as Instant;
 const account = (over: Partial<AccountLine> = {}): AccountLine => ({
-  ...{ id: 'a', provider: 'tarn', name: 'Tarn Cards', way: 'card', mode: 'live', currency: 'EUR' },
-  ...{ accessUntil: '2027-06-26T09:00:00Z' as Instant, failedAt: null, disconnected: false, offered: true },
-  ...{ holds: 0, kept: 0 },
+  id: 'a',
+  provider: 'tarn',
+  name: 'Tarn Cards',
+  way: 'card',
+  mode: 'live',
+  currency: 'EUR',
+  accessUntil: '2027-06-26T09:00:00Z' as Instant,
+  failedAt: null,
+  disconnected: false,
+  offered: true,
+  holds: 0,
+  kept: 0,
   ...over,
 });
 const provider = (over: Partial<ProviderLine> = {}): ProviderLine => ({
-  ...{ id: 'tarn', name: 'Tarn Cards', way: 'card', validHours: 168, captures: 'one', settleDays: 0 },
+  id: 'tarn',
+  name: 'Tarn Cards',
+  way: 'card',
+  validHours: 168,
+  captures: 'one',
+  settleDays: 0,
   fee: { percent: '1.4' as Decimal, fixed: minor(25) },
   currencies: ['EUR'],
   ...over,

@@ -122,8 +122,14 @@ async function write(
     })
     .returning();
   const taken = await takePlaces(tx, {
-    ...{ bookingId: booking!.id, serviceId, rules: service?.rules ?? null },
-    ...{ start, end, count: booking!.count, timeZone, withinHours: asked.kept !== undefined },
+    bookingId: booking!.id,
+    serviceId,
+    rules: service?.rules ?? null,
+    start,
+    end,
+    count: booking!.count,
+    timeZone,
+    withinHours: asked.kept !== undefined,
   });
   if (!taken.ok) throw new PlaceTaken();
   const kept: Fact[] = asked.kept ? [{ kind: 'placeKept', at: now, ...asked.kept }] : [];

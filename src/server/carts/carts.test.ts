@@ -64,8 +64,12 @@ describe('carts of strangers', () => {
     const key = await put(visitor('a'));
     const view = (await app.checkoutView(key))!;
     const paid = await app.payCheckout({
-      ...{ key, attempt: 'attempt-1', card: await app.token('approves'), everything: false },
-      ...{ tip: 0 as never, seen: view.dueNow },
+      key,
+      attempt: 'attempt-1',
+      card: await app.token('approves'),
+      everything: false,
+      tip: 0 as never,
+      seen: view.dueNow,
     });
     expect(paid).to.deep.include({ ok: true });
     await put(visitor('a'));
@@ -110,8 +114,12 @@ describe('carts of strangers', () => {
     const key = await put(visitor('a'));
     const view = (await app.checkoutView(key))!;
     await app.payCheckout({
-      ...{ key, attempt: 'attempt-1', card: await app.token('confirms'), everything: false },
-      ...{ tip: 0 as never, seen: view.dueNow },
+      key,
+      attempt: 'attempt-1',
+      card: await app.token('confirms'),
+      everything: false,
+      tip: 0 as never,
+      seen: view.dueNow,
     });
     await silentFor(silentSeconds + 1);
     await lookAfterCarts(app.deps, app.limits);

@@ -69,7 +69,10 @@ async function tellOfPressure({ db, clock, newId, outbox }: Deps): Promise<void>
     const [owner] = await tx.select({ zone: business.timeZone }).from(business);
     const now = clock.now();
     await writeNotice(tx, {
-      ...{ id: newId(), now, key: `pressure:${localDate(now, owner!.zone)}`, path: '/set-up#booking-page' },
+      id: newId(),
+      now,
+      key: `pressure:${localDate(now, owner!.zone)}`,
+      path: '/set-up#booking-page',
       subject: 'Places are being kept and not paid for',
       lines: [
         'More than ten carts were begun within an hour and left without a payment. Somebody may be blocking your places.',

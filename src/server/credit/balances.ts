@@ -38,7 +38,8 @@ async function creditWhere(db: Database | Tx, came: SQL | undefined, moved: SQL 
   for (const row of received) account(row).came = minor(Number(row.came));
   for (const row of moving) account(row).facts.push(row.fact);
   return [...of.values()].map((each) => ({
-    ...{ clientId: each.clientId, currency: each.currency },
+    clientId: each.clientId,
+    currency: each.currency,
     credit: creditOfFacts(each.came, each.facts),
   }));
 }

@@ -29,8 +29,12 @@ export async function carryOutRequest(deps: Deps, paymentId: string): Promise<Pr
   const [request] = await deps.db.select().from(paymentRequests).where(eq(paymentRequests.id, row!.requestId));
   const processor = await processorOf(deps, row!.accountId);
   const answer = await processor.charge({
-    ...{ key: paymentId, card: row!.card.token, amount: row!.amount, currency: request!.currency },
-    ...{ clientPresent: true, description: `${request!.number} ${request!.note}` },
+    key: paymentId,
+    card: row!.card.token,
+    amount: row!.amount,
+    currency: request!.currency,
+    clientPresent: true,
+    description: `${request!.number} ${request!.note}`,
   });
   await recordRequestAnswer(deps, paymentId, answer);
   deps.note('payment of a request answered', { payment: paymentId, outcome: answer.outcome });
@@ -51,8 +55,8 @@ export async function recordRequestAnswer(deps: Deps, paymentId: string, answer:
       return;
     }
     if (answer.outcome === 'pending') {
-      if (row.state === 'settling') return;
-      await tx.update(requestPayments).set({ state: 'settling', answer }).where(eq(requestPayments.id, paymentId));
+      if (row.state === 'onTheWay') return;
+      await tx.update(requestPayments).set({ state: 'onTheWay', answer }).where(eq(requestPayments.id, paymentId));
       await tell(tx, deps, requestId, { kind: 'onTheWay', amount, by: payer, settles: answer.settles }, now);
       return;
     }

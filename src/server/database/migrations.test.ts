@@ -149,6 +149,44 @@ describe('an installation whose parts had their names as keys', () => {
   });
 });
 
+describe('an installation with payments under way from before', () => {
+  let db: PGlite;
+  before(async () => {
+    db = await PGlite.create({ extensions });
+    for (const name of files.filter((name) => name < '0014')) await apply(db, name);
+    await db.exec(`
+      set session_replication_role = replica;
+      insert into intents (id, booking_id, cause, request, amount, account_id, state, made_at) values
+        ('1', 'a', 'c1', '{"kind":"pay","settles":{"total":900}}', 900, 'x', 'waiting', 'x'),
+        ('2', 'b', 'c2', '{"kind":"pay","shares":[{"bookingId":"b","amount":1},{"bookingId":"c","settles":{"total":7}}]}', 8, 'x', 'settling', 'x'),
+        ('3', 'd', 'c3', '{"kind":"release","authorisation":"h"}', 0, 'x', 'approved', 'x');
+      insert into request_payments (id, request_id, attempt, card, payer, via, amount, account_id, state, made_at)
+        values ('p', 'r', 'a', '{}', 'Ines', 'link', 100, 'x', 'settling', 'x');
+      set session_replication_role = default;
+    `);
+    for (const name of files.filter((name) => name >= '0014')) await apply(db, name);
+  });
+  after(() => db.close());
+
+  it('knows the price that each leads to, and what is on its way', async () => {
+    expect((await db.query('select state, request from intents order by id')).rows).to.deep.equal([
+      { state: 'waiting', request: { kind: 'pay', becomes: { total: 900 } } },
+      {
+        state: 'onTheWay',
+        request: {
+          kind: 'pay',
+          shares: [
+            { bookingId: 'b', amount: 1 },
+            { bookingId: 'c', becomes: { total: 7 } },
+          ],
+        },
+      },
+      { state: 'approved', request: { kind: 'release', authorisation: 'h' } },
+    ]);
+    expect((await db.query('select state from request_payments')).rows).to.deep.equal([{ state: 'onTheWay' }]);
+  });
+});
+
 describe('the tables of the stand-ins', () => {
   const baseline = async (db: PGlite): Promise<unknown> => {
     const text = readFileSync(new URL('../../world/migrations/0000_baseline.sql', import.meta.url), 'utf8');

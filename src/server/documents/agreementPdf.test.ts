@@ -10,8 +10,14 @@ import sharp from 'sharp';
 
 const word = 'The telescope stays dry and is covered in daylight. ';
 const longDocument = (paragraphs: number): SignedDocument => ({
-  ...{ number: 'Q-0001', revision: 1, title: 'Imaging rig', business: 'Vesper Hollow', client: 'Zoë Ångström' },
-  ...{ when: 'Mon 5 Apr, 18:00 to Thu 15 Apr, 18:00', agreement: 'Rental agreement', total: '€ 559.00' },
+  number: 'Q-0001',
+  revision: 1,
+  title: 'Imaging rig',
+  business: 'Vesper Hollow',
+  client: 'Zoë Ångström',
+  when: 'Mon 5 Apr, 18:00 to Thu 15 Apr, 18:00',
+  agreement: 'Rental agreement',
+  total: '€ 559.00',
   blocks: Array.from({ length: paragraphs }, (_, index) => ({
     kind: (['heading', 'paragraph', 'bullet', 'number'] as const)[index % 4]!,
     runs:
@@ -32,7 +38,10 @@ async function pdfOf(document: SignedDocument): Promise<Buffer> {
   const sha256 = createHash('sha256').update(canonicalText(document)).digest('hex');
   const about = { when: '1 Mar, 10:00', origin: '203.0.113.9', consent: 'I sign.', sha256 };
   return agreementPdf({
-    ...{ document, sha256, colour: '#2b2b52', madeAt: new Date('2027-03-01T10:00:00Z') },
+    document,
+    sha256,
+    colour: '#2b2b52',
+    madeAt: new Date('2027-03-01T10:00:00Z'),
     signatures: [
       { role: 'Zoë Ångström', name: 'Zoë Ångström', method: 'drawn', image, ...about },
       { role: 'Vesper Hollow', name: 'Lena Varga', method: 'typed', image: null, ...about },

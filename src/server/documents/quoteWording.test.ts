@@ -14,7 +14,10 @@ import { expect } from 'chai';
 const now = '2027-03-01T10:00:00Z' as Instant;
 const others = [{ id: 'a', name: 'Rui Valadar', email: 'rui@example.com' }];
 const { offer } = readDraft(rentalDraft({ agreement: { ...rentalAgreement, others } }), {
-  ...{ now, timeZone: 'Europe/Lisbon', currencies: { rental: 'EUR' }, busy: [] },
+  now,
+  timeZone: 'Europe/Lisbon',
+  currencies: { rental: 'EUR' },
+  busy: [],
   terms: starterTerms.map(({ id, rules }) => ({ id, version: 1, rules })),
   taxes: [{ code: 'VAT', rate: '23' as Decimal }],
 });
@@ -65,8 +68,13 @@ describe('messages about quotes', () => {
     it(`${occasion}: ${said}`, () => {
       if (!standing.ok) throw new Error(standing.refusal.code);
       const wording = quoteWording(occasion, {
-        ...{ offer: offer!, number: 'Q-0007', businessName: 'Vesper Hollow', standing: standing.value },
-        ...{ fact: told, question: 'A tripod?', signatory: 'Rui Valadar' },
+        offer: offer!,
+        number: 'Q-0007',
+        businessName: 'Vesper Hollow',
+        standing: standing.value,
+        fact: told,
+        question: 'A tripod?',
+        signatory: 'Rui Valadar',
       });
       expect(wording.subject).to.equal(subject);
       expect(wording.paragraphs.join('\n')).to.include(said).and.not.include('{{');

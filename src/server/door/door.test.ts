@@ -273,8 +273,14 @@ describe('the owner’s door', () => {
 
   it('the first start wants the code that the server printed', async () => {
     const about = {
-      ...{ business: 'Another', line: '', timeZone: 'Europe/Lisbon', currency: 'EUR', taxRate: '23' as never },
-      ...{ ownerName: 'Otto', email: 'otto@example.com', password: 'seven herons on the weir' },
+      business: 'Another',
+      line: '',
+      timeZone: 'Europe/Lisbon',
+      currency: 'EUR',
+      taxRate: '23' as never,
+      ownerName: 'Otto',
+      email: 'otto@example.com',
+      password: 'seven herons on the weir',
     };
     expect(startCode(app.deps)).to.match(/^[A-Z2-9]{4}-[A-Z2-9]{4}$/);
     expect(codeOf(await app.firstStart({ ...about, code: startCode(app.deps) }))).to.equal('set_up_already');

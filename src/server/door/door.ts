@@ -84,8 +84,14 @@ export function openDoor(deps: Deps, signIn: SignIn) {
         const id = newId();
         await db.transaction((tx) =>
           writeLetter(tx, {
-            ...{ id, cause: `password:${id}`, occasion: 'newPassword', path: '/new-password', madeAt: clock.now() },
-            ...{ recipient: person.email, recipientName: person.name, subject: 'A new password for Ostendo' },
+            id,
+            cause: `password:${id}`,
+            occasion: 'newPassword',
+            path: '/new-password',
+            madeAt: clock.now(),
+            recipient: person.email,
+            recipientName: person.name,
+            subject: 'A new password for Ostendo',
             body: [
               'Somebody asked for a new password for your sign-in; the link below is good for half an hour, once.',
               'If it was not you, nothing has changed, and nothing needs to be done.',
@@ -170,8 +176,11 @@ export function openDoor(deps: Deps, signIn: SignIn) {
       const [owner] = await db.select().from(business);
       const { proofAbove, keepDays, currency } = owner!;
       return {
-        ...{ proofAbove, keepDays, currency },
-        ...{ email: person!.email, secondFactor: person!.twoFactorEnabled },
+        proofAbove,
+        keepDays,
+        currency,
+        email: person!.email,
+        secondFactor: person!.twoFactorEnabled,
         sessions: await sessionsOf(db, who),
       };
     },

@@ -19,8 +19,12 @@ export async function sessionsOf(db: Database, { personId, sessionId }: InSessio
     .where(and(eq(session.userId, personId), gt(session.expiresAt, new Date())))
     .orderBy(desc(session.updatedAt));
   return rows.map((row) => ({
-    ...{ id: row.id, here: row.id === sessionId, address: row.ipAddress ?? '', program: row.userAgent ?? '' },
-    ...{ begun: row.createdAt.toISOString(), used: row.updatedAt.toISOString() },
+    id: row.id,
+    here: row.id === sessionId,
+    address: row.ipAddress ?? '',
+    program: row.userAgent ?? '',
+    begun: row.createdAt.toISOString(),
+    used: row.updatedAt.toISOString(),
   }));
 }
 

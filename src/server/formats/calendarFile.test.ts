@@ -8,7 +8,9 @@ import { starterTerms } from '#server/starter/starterTerms';
 import { expect } from 'chai';
 
 const agreed = {
-  ...{ currency: 'EUR', timeZone: 'Europe/Lisbon', total: minor(1000_00) },
+  currency: 'EUR',
+  timeZone: 'Europe/Lisbon',
+  total: minor(1000_00),
   agreed: '2027-03-01T10:00' as WallTime,
   start: '2027-04-10T18:00' as WallTime, // summer time: 17:00 in UTC
   end: '2027-04-18T18:00' as WallTime,
@@ -17,7 +19,13 @@ const agreed = {
 const at = '2027-03-01T10:00:00Z' as Instant;
 const start: Fact = { kind: 'agreed', at, by: 'client' };
 const cancelled: Fact = {
-  ...{ kind: 'cancelled', at, by: 'client', rule: 'grace', keep: minor(0), refund: minor(0), owed: minor(0) },
+  kind: 'cancelled',
+  at,
+  by: 'client',
+  rule: 'grace',
+  keep: minor(0),
+  refund: minor(0),
+  owed: minor(0),
 };
 /** Lines that were folded are made whole again (RFC 5545, 3.1). */
 const linesOf = (facts: readonly Fact[], title = 'Telescope', changes = 0): string[] =>

@@ -73,7 +73,11 @@ export function openLimits(db: Database): Limits {
     const options: IRateLimiterOptions = { keyPrefix, points, duration };
     const insuranceLimiter = new RateLimiterMemory(options);
     return new RateLimiterDrizzle({
-      ...{ ...options, storeClient: db, schema: counted, insuranceLimiter, clearExpiredByTimeout: false },
+      ...options,
+      storeClient: db,
+      schema: counted,
+      insuranceLimiter,
+      clearExpiredByTimeout: false,
     });
   };
   const opened = Object.fromEntries(

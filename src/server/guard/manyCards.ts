@@ -31,7 +31,8 @@ export async function tellOfManyCards(
   const { id, of, path, refused, now } = about;
   if (refused.length === 0 || refused.length % mostRefusedCards !== 0) return;
   await writeNotice(tx, {
-    ...{ id, now },
+    id,
+    now,
     key: `cards:${of}:${refused.length}`,
     subject: `${of}: ${refused.length} cards were refused`,
     lines: [

@@ -25,7 +25,11 @@ export function openWork(db: Database, keyOf: (purpose: string, subject: string)
   return {
     challenge: (): Promise<Challenge> =>
       createChallenge({
-        ...{ algorithm: 'PBKDF2/SHA-256', cost, counter: randomInt(...tries), deriveKey, ...secrets },
+        algorithm: 'PBKDF2/SHA-256',
+        cost,
+        counter: randomInt(...tries),
+        deriveKey,
+        ...secrets,
         expiresAt: new Date(Date.now() + goodFor * 1000),
       }),
     /** Whether it solves a challenge of ours, in time, for the first time. */

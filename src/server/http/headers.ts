@@ -40,7 +40,9 @@ const ancestorsOf = (pathname: string): string => {
 export function contentPolicy(given: string, pathname: string, frameOrigins: readonly string[] = []): string {
   const all = (pattern: RegExp): string => (given.match(pattern) ?? []).map((each) => ` ${each}`).join('');
   return directives({
-    ...{ scriptHashes: all(/'sha256-[^']+'/g), nonce: all(/'nonce-[\w+/=-]+'/g), ancestors: ancestorsOf(pathname) },
+    scriptHashes: all(/'sha256-[^']+'/g),
+    nonce: all(/'nonce-[\w+/=-]+'/g),
+    ancestors: ancestorsOf(pathname),
     // What a page was given before stays: the built server's own entry puts the policy on once more.
     frames: [...new Set([...frameOrigins, ...(/frame-src ([^;]*)/.exec(given)?.[1]?.split(' ') ?? [])])]
       .filter((each) => each.startsWith('https://'))

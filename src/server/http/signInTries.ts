@@ -25,7 +25,11 @@ function rememberAsKnown(context: Context, email: string): void {
   const id = crypto.randomUUID();
   const secure = context.locals.app.config.baseUrl.startsWith('https:');
   context.cookies.set(knownCookie, `${id}.${macOf(context, id, email)}`, {
-    ...{ httpOnly: true, sameSite: 'lax', secure, path: '/', maxAge: knownSeconds },
+    httpOnly: true,
+    sameSite: 'lax',
+    secure,
+    path: '/',
+    maxAge: knownSeconds,
   });
 }
 

@@ -14,8 +14,11 @@ export type IntentRow = typeof intents.$inferSelect;
 
 /** What was asked for, as the core reads it. */
 export const askedOf = ({ id, bookingId, request, amount, state }: IntentRow): Asked => ({
-  ...{ id, bookingId, request, amount },
-  sent: state === 'settling',
+  id,
+  bookingId,
+  request,
+  amount,
+  sent: state === 'onTheWay',
 });
 
 /** Commits, with the caller's transaction, that the processor will be asked. The id becomes the idempotency key. */

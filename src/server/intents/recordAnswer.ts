@@ -57,7 +57,7 @@ export async function recordAnswer(
 
 /** What comes of an intent is done by whoever wanted it; a bank that sends back what was collected does that by itself. */
 const whose = ({ actor, state }: IntentRow, { outcome }: ProcessorAnswer): Actor =>
-  state === 'settling' && outcome === 'declined' ? actorNow() : (actor ?? actorNow());
+  state === 'onTheWay' && outcome === 'declined' ? actorNow() : (actor ?? actorNow());
 
 async function recordOnce(
   tx: Tx,
@@ -116,7 +116,7 @@ async function recordOnTheWay(
 ): Promise<void> {
   const asked = askedOf(intent);
   if (asked.sent) return;
-  await tx.update(intents).set({ state: 'settling', answer }).where(eq(intents.id, intent.id));
+  await tx.update(intents).set({ state: 'onTheWay', answer }).where(eq(intents.id, intent.id));
   for (const bookingId of [loaded.booking.id, ...otherShares(asked).map((share) => share.bookingId)]) {
     const on = bookingId === loaded.booking.id ? loaded : (await lockBooking(tx, bookingId))!;
     const added = factsOfSent(asked, answer, { bookingId, at: now });

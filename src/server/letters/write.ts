@@ -31,7 +31,14 @@ export async function writeNotice(
   const { id, key, subject, lines, path, now } = about;
   const [owner] = await tx.select({ name: business.name, email: business.email }).from(business);
   await writeLetter(tx, {
-    ...{ id, cause: key, occasion: 'notice', subject, path, madeAt: now },
-    ...{ recipient: owner!.email, recipientName: owner!.name, body: [...lines, 'Look'] },
+    id,
+    cause: key,
+    occasion: 'notice',
+    subject,
+    path,
+    madeAt: now,
+    recipient: owner!.email,
+    recipientName: owner!.name,
+    body: [...lines, 'Look'],
   });
 }

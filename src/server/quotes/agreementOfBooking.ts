@@ -28,7 +28,11 @@ const isSigned = (fact: { kind: string }): fact is Recorded<QuoteFactOf<'signed'
 /** The offer as the booking has changed it: dates, lines, price and terms are the booking's own. */
 const asChanged = (offer: Offer, booking: LoadedBooking['booking']): Offer => ({
   ...offer,
-  ...{ title: booking.title, start: booking.startsAt, end: booking.endsAt, price: booking.price, extras: [] },
+  title: booking.title,
+  start: booking.startsAt,
+  end: booking.endsAt,
+  price: booking.price,
+  extras: [],
 });
 
 /**

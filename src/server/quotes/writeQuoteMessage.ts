@@ -63,7 +63,12 @@ export async function writeQuoteMessage(tx: Tx, loaded: LoadedQuote, asked: Aske
   const rows = await tx
     .insert(messages)
     .values({
-      ...{ id, cause, occasion, subject, ...recipient, copyTo: copies },
+      id,
+      cause,
+      occasion,
+      subject,
+      ...recipient,
+      copyTo: copies,
       quoteId: loaded.quote.id,
       linkFor: toOwner ? null : who,
       body: [...paragraphs, action],

@@ -22,7 +22,12 @@ export async function connectedAccounts(
     .where(isNull(payAccounts.disconnectedAt))
     .orderBy(asc(payAccounts.seq));
   return rows.map(({ id, provider, name, way, currency, mode, accessUntil }) => ({
-    ...{ id, name, way, currency, live: mode === 'live', usable: accessUntil > now },
+    id,
+    name,
+    way,
+    currency,
+    live: mode === 'live',
+    usable: accessUntil > now,
     settleDays: adapters[provider]?.abilities.settleDays ?? 0,
   }));
 }

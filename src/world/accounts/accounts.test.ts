@@ -44,7 +44,12 @@ describe('accounts at the simulated processors', () => {
   });
   after(() => app.close());
   const request = (card: string) => ({
-    ...{ key: randomUUID(), card, amount: minor(100_00), currency: 'EUR', clientPresent: true, description: 'a test' },
+    key: randomUUID(),
+    card,
+    amount: minor(100_00),
+    currency: 'EUR',
+    clientPresent: true,
+    description: 'a test',
   });
 
   it('know the tokens of their own frame alone, and take their own currency alone', async () => {
@@ -67,7 +72,9 @@ describe('accounts at the simulated processors', () => {
     expect(held.expires).to.equal('2027-03-31T10:00:00Z');
     const capture = (amount: number, more?: boolean) =>
       processor.capture({
-        ...{ key: randomUUID(), authorisation: held.reference, amount: minor(amount) },
+        key: randomUUID(),
+        authorisation: held.reference,
+        amount: minor(amount),
         ...(more ? { more } : {}),
       });
     expect(await capture(30_00, true)).to.include({ outcome: 'approved' });

@@ -7,8 +7,14 @@ import type { Adapter } from '#server/ports';
 export type Description = Pick<Adapter, 'name' | 'abilities' | 'currencies'>;
 
 const plain = {
-  ...{ extends: false, raises: false, cardPresent: false, estimates: false, parts: false, inquiries: false },
-  ...{ captures: 'one' as const, settleDays: 0 },
+  extends: false,
+  raises: false,
+  cardPresent: false,
+  estimates: false,
+  parts: false,
+  inquiries: false,
+  captures: 'one' as const,
+  settleDays: 0,
 } as const;
 const noHolds = { ...plain, validHours: 0, renewValidHours: 0 } as const;
 const currencies = ['EUR', 'GBP', 'USD', 'CHF', 'JPY'] as const;
@@ -19,7 +25,9 @@ export const descriptions: Readonly<Record<string, Description>> = {
     name: 'Tarn Cards',
     abilities: {
       ...plain,
-      ...{ way: 'card', validHours: 168, renewValidHours: 168 },
+      way: 'card',
+      validHours: 168,
+      renewValidHours: 168,
       fee: { percent: '1.4' as Decimal, fixed: minor(25) },
     },
     currencies,
@@ -28,7 +36,10 @@ export const descriptions: Readonly<Record<string, Description>> = {
     name: 'Fell Cards',
     abilities: {
       ...plain,
-      ...{ way: 'card', validHours: 720, renewValidHours: 720, captures: 'several' },
+      way: 'card',
+      validHours: 720,
+      renewValidHours: 720,
+      captures: 'several',
       fee: { percent: '2.1' as Decimal, fixed: minor(10) },
     },
     currencies,
@@ -37,7 +48,8 @@ export const descriptions: Readonly<Record<string, Description>> = {
     name: 'Beck Debit',
     abilities: {
       ...noHolds,
-      ...{ way: 'debit', settleDays: 4 },
+      way: 'debit',
+      settleDays: 4,
       fee: { percent: '0.4' as Decimal, fixed: minor(20) },
     },
     currencies: ['EUR', 'GBP'],

@@ -60,8 +60,14 @@ const recall = (db: WorldDatabase, now: Instant): Promise<boolean> =>
       await tx.update(payments).set({ recallAt: null, refunded: paid.amount }).where(eq(payments.reference, reference));
       if (amount <= 0) continue;
       await tx.insert(payments).values({
-        ...{ reference: `returned_${reference}`, account, currency, description, refunded: minor(0) },
-        ...{ amount: minor(-amount), at: now, payOutAt: payOutMoment(now) },
+        reference: `returned_${reference}`,
+        account,
+        currency,
+        description,
+        refunded: minor(0),
+        amount: minor(-amount),
+        at: now,
+        payOutAt: payOutMoment(now),
       });
       await appendEvent(
         tx,

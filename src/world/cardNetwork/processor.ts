@@ -225,7 +225,9 @@ export function openProcessor({ db, clock, baseUrl, account, access }: Deps): Ca
   const answerOnce = (request: NetworkRequest): Promise<ProcessorAnswer> =>
     db.transaction(async (tx) => {
       const about = await admitted(tx, {
-        ...{ account, access, now: clock.now() },
+        account,
+        access,
+        now: clock.now(),
         currency: 'currency' in request ? request.currency : undefined,
       });
       // The same key at the same moment: the second waits, and finds the first one's answer.

@@ -69,7 +69,7 @@ export const requestPayments = pgTable(
     accountId: text()
       .notNull()
       .references(() => payAccounts.id),
-    state: text({ enum: ['open', 'waiting', 'settling', 'approved', 'declined'] }).notNull(),
+    state: text({ enum: ['open', 'waiting', 'onTheWay', 'approved', 'declined'] }).notNull(),
     answer: jsonb().$type<ProcessorAnswer>(),
     madeAt: instant().notNull(),
     calledAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
@@ -78,7 +78,7 @@ export const requestPayments = pgTable(
     uniqueIndex().on(table.requestId, table.attempt),
     uniqueIndex('one_open_request_payment')
       .on(table.requestId)
-      .where(sql`${table.state} in ('open', 'waiting', 'settling')`),
+      .where(sql`${table.state} in ('open', 'waiting', 'onTheWay')`),
     index('answered_request_reference').on(sql`(${table.answer}->>'reference')`),
     check('sum_above_zero', sql`${table.amount} > 0`),
   ],

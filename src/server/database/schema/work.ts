@@ -31,7 +31,7 @@ export const intents = pgTable(
     accountId: text()
       .notNull()
       .references(() => payAccounts.id),
-    state: text({ enum: ['open', 'waiting', 'settling', 'approved', 'declined'] }).notNull(),
+    state: text({ enum: ['open', 'waiting', 'onTheWay', 'approved', 'declined'] }).notNull(),
     answer: jsonb().$type<ProcessorAnswer>(),
     /** Who wanted it: what comes of it is theirs, whenever and however the answer comes. Null: not kept yet. */
     actor: jsonb().$type<Actor>(),

@@ -16,7 +16,10 @@ export async function acceptedFile(
   const [owner] = await db.select().from(business);
   const { number, timeZone } = loaded.booking;
   const content = await acceptedPdf({
-    ...{ business: owner!.name, colour: owner!.look.colour ?? '#0d4a56', number, accepted: agreed.agreement },
+    business: owner!.name,
+    colour: owner!.look.colour ?? '#0d4a56',
+    number,
+    accepted: agreed.agreement,
     when: `${longMoment(agreed.at, timeZone, localDate(agreed.at, timeZone))} ${agreed.at.slice(0, 4)}`,
     madeAt: new Date(agreed.at),
   });

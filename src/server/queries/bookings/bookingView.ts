@@ -95,7 +95,7 @@ export async function bookingView(
         part: 'part' in errand ? (errand.part ?? null) : null,
       })),
     journal: await journalOf(db, id),
-    underWay: underWay ? (underWay.state as 'open' | 'waiting' | 'settling') : null,
+    underWay: underWay ? (underWay.state as 'open' | 'waiting' | 'onTheWay') : null,
     atReader: underWay?.request.kind === 'counter' ? underWay.amount : null,
     accounts: all
       .filter((account) => account.usable && account.currency === booking.currency && account.live === live)

@@ -33,10 +33,20 @@ const within = ({ from, to }: TimeQuery): TimeQuery => ({
 const booked = (db: Database, { from, to }: TimeQuery) =>
   db
     .select({
-      ...{ id: bookings.id, number: bookings.number, client: clients.name, title: bookings.title },
-      ...{ service: services.name, colour: services.colour, stage: summaries.stage, currency: bookings.currency },
-      ...{ start: bookings.startsAt, end: bookings.endsAt, dueNow: summaries.dueNow, late: summaries.late },
-      ...{ startAt: summaries.startAt, endAt: summaries.endAt },
+      id: bookings.id,
+      number: bookings.number,
+      client: clients.name,
+      title: bookings.title,
+      service: services.name,
+      colour: services.colour,
+      stage: summaries.stage,
+      currency: bookings.currency,
+      start: bookings.startsAt,
+      end: bookings.endsAt,
+      dueNow: summaries.dueNow,
+      late: summaries.late,
+      startAt: summaries.startAt,
+      endAt: summaries.endAt,
     })
     .from(summaries)
     .innerJoin(bookings, eq(bookings.id, summaries.bookingId))
@@ -82,14 +92,20 @@ export async function calendarView(db: Database, query: TimeQuery): Promise<Cale
     closed.push({ date, note: other?.note ?? '' });
   }
   return {
-    ...{ from, to, closed },
+    from,
+    to,
+    closed,
     entries: rows.map(({ startAt: _startAt, endAt: _endAt, ...row }): CalendarEntry => ({
       ...row,
       places: names.get(row.id) ?? [],
     })),
     dates: await datesBetween(db, { from, to }),
     blocks: kept.map(({ id, place, note, from: first, to: last }): CalendarBlock => ({
-      ...{ id, place, note, start: wall(first), end: wall(last) },
+      id,
+      place,
+      note,
+      start: wall(first),
+      end: wall(last),
     })),
   };
 }
@@ -109,7 +125,10 @@ async function placesOf(db: Database, ids: readonly string[]): Promise<Map<strin
 async function datesBetween(db: Database, { from, to }: TimeQuery): Promise<CalendarDateLine[]> {
   return db
     .select({
-      ...{ id: eventDates.id, service: services.name, start: eventDates.startsAt, end: eventDates.endsAt },
+      id: eventDates.id,
+      service: services.name,
+      start: eventDates.startsAt,
+      end: eventDates.endsAt,
       seats: places.units,
       taken: sql<number>`(select count(*) from ${occupancies} where ${occupancies.placeId} = ${places.id})`.mapWith(
         Number,
@@ -159,7 +178,8 @@ export async function lanesView(db: Database, query: TimeQuery): Promise<LanesVi
     mark(bookingId, { at, amount, state: state as LaneMark['state'] });
   const cover = new Map(held.map((row) => [row.bookingId, row]));
   return {
-    ...{ from, to },
+    from,
+    to,
     lanes: rows.map(({ id, dueNow: _dueNow, late: _late, ...row }): Lane => {
       const own = cover.get(id);
       return {
@@ -167,7 +187,10 @@ export async function lanesView(db: Database, query: TimeQuery): Promise<LanesVi
         marks: marks.get(id) ?? [],
         cover: own
           ? {
-              ...{ amount: own.amount, from: own.fromAt, until: own.untilAt, gapFrom: own.gapFrom },
+              amount: own.amount,
+              from: own.fromAt,
+              until: own.untilAt,
+              gapFrom: own.gapFrom,
               inForce: own.inForce === 1,
             }
           : null,

@@ -183,13 +183,14 @@ async function coming(db: Database): Promise<Doing[]> {
 async function lettersGivenUp(db: Database): Promise<Failing[]> {
   const rows = await db
     .select({
-      ...{
-        id: messages.id,
-        bookingNumber: bookings.number,
-        quoteNumber: quotes.number,
-        request: paymentRequests.number,
-      },
-      ...{ client: messages.recipientName, address: messages.recipient, since: messages.madeAt, error: messages.error },
+      id: messages.id,
+      bookingNumber: bookings.number,
+      quoteNumber: quotes.number,
+      request: paymentRequests.number,
+      client: messages.recipientName,
+      address: messages.recipient,
+      since: messages.madeAt,
+      error: messages.error,
     })
     .from(messages)
     .leftJoin(bookings, eq(bookings.id, messages.bookingId))
@@ -199,7 +200,9 @@ async function lettersGivenUp(db: Database): Promise<Failing[]> {
     .orderBy(desc(messages.seq))
     .limit(mostLettersGivenUp);
   return rows.map(({ id, bookingNumber, quoteNumber, request, client, address, since, error }) => ({
-    ...{ id, client: client || address, since },
+    id,
+    client: client || address,
+    since,
     what: error === 'unsure' ? 'letterUnsure' : 'letter',
     bookingNumber: bookingNumber ?? quoteNumber ?? request ?? '',
   }));

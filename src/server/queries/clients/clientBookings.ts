@@ -37,13 +37,20 @@ export async function clientBookings(deps: Deps, link: string): Promise<ClientBo
     const { startsAt: from, endsAt: to } = booking;
     const page = await standingLink(db, deps, { bookingId: id, from: current.endAt, now });
     lines.push({
-      ...{ number: booking.number, title: booking.title, stage: current.stage, currency: booking.currency },
+      number: booking.number,
+      title: booking.title,
+      stage: current.stage,
+      currency: booking.currency,
       when:
         dateOf(from) === dateOf(to)
           ? `${longDate(dateOf(from), today)}, ${timeOf(from)} to ${timeOf(to)}`
           : `${longWall(from, today)} to ${longWall(to, today)}`,
-      ...{ total: booking.total, received: current.position.received, dueNow: payable(current).dueNow },
-      ...{ held: current.hold?.inForce?.amount ?? zero, strip: stripOf(current), page: `/b/${page}` },
+      total: booking.total,
+      received: current.position.received,
+      dueNow: payable(current).dueNow,
+      held: current.hold?.inForce?.amount ?? zero,
+      strip: stripOf(current),
+      page: `/b/${page}`,
       over: ['closed', 'cancelled', 'lapsed'].includes(current.stage),
     });
   }

@@ -93,23 +93,32 @@ function onTheWayOf({ onTheWay: amount, ledger, agreed }: Standing, today: Plain
 const forPayer = (view: ClientView, ownPayment: boolean): ClientView => ({
   ...view,
   payer: true,
-  ...{
-    signed: false,
-    toSign: null,
-    after: null,
-    card: null,
-    holdCard: null,
-    cardWanted: null,
-    cardOffered: false,
-    lastDecline: null,
-    consent: '',
-    consentFor: { payments: '', hold: '' },
-  },
-  ...{ credit: zero, awaited: null, cards: [], asking: null, tip: false },
-  ...{ included: '', lines: [], steps: [], cancellation: [], payments: [], received: zero, total: view.outstanding },
+  signed: false,
+  toSign: null,
+  after: null,
+  card: null,
+  holdCard: null,
+  cardWanted: null,
+  cardOffered: false,
+  lastDecline: null,
+  consent: '',
+  consentFor: { payments: '', hold: '' },
+  credit: zero,
+  awaited: null,
+  cards: [],
+  asking: null,
+  tip: false,
+  included: '',
+  lines: [],
+  steps: [],
+  cancellation: [],
+  payments: [],
+  received: zero,
+  total: view.outstanding,
   // Neither the price nor how far the booking is.
-  ...{ stage: 'secured', strip: { total: view.outstanding, segments: [], hold: null } },
-  ...{ waiting: ownPayment && view.waiting?.what === 'payment' ? view.waiting : null },
+  stage: 'secured',
+  strip: { total: view.outstanding, segments: [], hold: null },
+  waiting: ownPayment && view.waiting?.what === 'payment' ? view.waiting : null,
 });
 
 /** What only the client may do: cards of theirs, asking for a change, paying early. */
@@ -138,7 +147,8 @@ async function ownSide(
     early: next && !awaited && current.position.dueNow === 0 ? { name: next.name, amount: next.left } : null,
     asking: mayAsk
       ? {
-          ...{ start: booking.startsAt, least: wallOfInstant(asOf, agreed.timeZone) },
+          start: booking.startsAt,
+          least: wallOfInstant(asOf, agreed.timeZone),
           ifCancelled: ifCancelledSentences(cancellationOf(current, 'client'), sum),
           open: asked ? `On ${longMoment(asked.at, agreed.timeZone, today)} you asked ${wish}.` : null,
         }

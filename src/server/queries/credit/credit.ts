@@ -37,19 +37,26 @@ export async function requestPage(deps: Deps, link: string): Promise<RequestPage
   const paid = await paidFor(db, request.id);
   const payments = await db.select().from(requestPayments).where(eq(requestPayments.requestId, request.id));
   const waiting = payments.find(({ state }) => state === 'waiting');
-  const settling = payments.find(({ state }) => state === 'settling');
+  const onItsWay = payments.find(({ state }) => state === 'onTheWay');
   const consentOf = ({ way }: { readonly way: string }): string =>
     way === 'debit' ? debitOnceConsent(owner!.name) : '';
   const { number, note, currency, amount, smallest, expiresAt } = request;
   const today = localDate(now, owner!.timeZone);
   return {
-    ...{ business: await businessFace(db), number, clientName: client!.name, note, currency, amount, smallest },
+    business: await businessFace(db),
+    number,
+    clientName: client!.name,
+    note,
+    currency,
+    amount,
+    smallest,
     until: expiresAt === null ? null : longMoment(expiresAt, owner!.timeZone, today),
-    ...{ state: stateOf(request, paid, now), paid: minor(paid) },
+    state: stateOf(request, paid, now),
+    paid: minor(paid),
     waiting: waiting?.answer?.outcome === 'confirm' ? { url: waiting.answer.url } : null,
     onTheWay:
-      settling?.answer?.outcome === 'pending'
-        ? { amount: settling.amount, settles: longDate(localDate(settling.answer.settles, owner!.timeZone), today) }
+      onItsWay?.answer?.outcome === 'pending'
+        ? { amount: onItsWay.amount, settles: longDate(localDate(onItsWay.answer.settles, owner!.timeZone), today) }
         : null,
     offered: await offeredOnPage(db, deps, await offeredForRequest(db, deps, request, now), { now, consentOf }),
   };
@@ -101,7 +108,15 @@ export async function creditView({ db, clock }: Deps): Promise<CreditView> {
     const { id, number, note, currency, amount, smallest } = request;
     const paid = minor(paidOf.get(id) ?? 0);
     return {
-      ...{ id, number, client, note, currency, amount, smallest, state: stateOf(request, paid, now), paid },
+      id,
+      number,
+      client,
+      note,
+      currency,
+      amount,
+      smallest,
+      state: stateOf(request, paid, now),
+      paid,
       happened: happened
         .filter(({ requestId }) => requestId === id)
         .map(({ at, fact }) => ({ at, what: factWords(fact, currency) })),

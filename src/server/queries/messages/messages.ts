@@ -31,8 +31,14 @@ export async function messagesView(db: Database, now: Instant): Promise<Messages
   const [owner] = await db.select({ zone: business.timeZone }).from(business);
   const sent = await db
     .select({
-      ...{ id: messages.id, occasion: messages.occasion, subject: messages.subject, to: messages.recipient },
-      ...{ state: messages.state, madeAt: messages.madeAt, body: messages.body, copyTo: messages.copyTo },
+      id: messages.id,
+      occasion: messages.occasion,
+      subject: messages.subject,
+      to: messages.recipient,
+      state: messages.state,
+      madeAt: messages.madeAt,
+      body: messages.body,
+      copyTo: messages.copyTo,
       bookingNumber: bookings.number,
       quoteNumber: quotes.number,
       requestNumber: paymentRequests.number,
@@ -52,7 +58,9 @@ export async function messagesView(db: Database, now: Instant): Promise<Messages
       return {
         occasion,
         ...(mine ? { subject: mine.subject, body: mine.body } : originalWordings[occasion]),
-        ...{ off: mine?.off ?? false, copyTo: mine?.copyTo ?? [], edition: mine?.edition ?? 0 },
+        off: mine?.off ?? false,
+        copyTo: mine?.copyTo ?? [],
+        edition: mine?.edition ?? 0,
       };
     }),
     outbox: sent.map(({ bookingNumber, quoteNumber, requestNumber, madeAt, ...row }) => ({
@@ -105,7 +113,11 @@ export async function previewWording(
   const current = standing(agreedOf(booking), facts, now);
   const part = current.parts.find((each) => each.left > 0 && each.due !== null) ?? current.parts[0] ?? null;
   const about = {
-    ...{ standing: current, title: booking.title, number: booking.number, clientName: client.name, part },
+    standing: current,
+    title: booking.title,
+    number: booking.number,
+    clientName: client.name,
+    part,
     businessName: owner!.name,
     changes: newestChange(booking, facts),
   };

@@ -16,7 +16,18 @@ async function openService(db: Database, row: ServiceRow): Promise<OpenService> 
   const [agreed] = agreementId ? await db.select().from(agreements).where(eq(agreements.id, agreementId)) : [];
   const { id, name, kind, included, colour, currency, basis, unitPrice, taxMode, taxCodes, extras } = row;
   return {
-    ...{ id, name, kind, included, colour, currency, basis, unitPrice, taxMode, taxCodes, extras, terms },
+    id,
+    name,
+    kind,
+    included,
+    colour,
+    currency,
+    basis,
+    unitPrice,
+    taxMode,
+    taxCodes,
+    extras,
+    terms,
     rules: { when, counts, least, most, confirm, authorise, keepMinutes, answerHours, tip },
     agreement: agreed ? pageAgreement(agreed.agreement) : null,
   };
@@ -34,7 +45,10 @@ export async function bookPage(db: Database, now: Instant): Promise<BookPageView
   for (const row of rows.filter(isOpenToClients)) open.push(await openService(db, row));
   return {
     business: await businessFace(db),
-    ...{ timeZone: owner!.timeZone, now, rates: await taxRates(db), services: open },
+    timeZone: owner!.timeZone,
+    now,
+    rates: await taxRates(db),
+    services: open,
     stopped: owner!.stopped !== null,
   };
 }

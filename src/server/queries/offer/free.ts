@@ -67,7 +67,13 @@ export async function freeBetween(
   const ids = rules.needs.flatMap(({ anyOf }) => anyOf);
   const indexes = await placeIndexes(db, ids, begin, end);
   const looking = {
-    ...{ rules, hours: rules.hours ?? owner.hours, timeZone, now, needs: rules.needs, places: indexes, count },
+    rules,
+    hours: rules.hours ?? owner.hours,
+    timeZone,
+    now,
+    needs: rules.needs,
+    places: indexes,
+    count,
   };
   return {
     days: query.start ? [] : freeDays(looking, from, to),

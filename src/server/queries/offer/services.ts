@@ -22,7 +22,10 @@ async function comingDates(db: Database, now: Instant): Promise<DateLine[]> {
   const since = addHours(now, -24 * 7).slice(0, 16) as WallTime;
   return db
     .select({
-      ...{ id: eventDates.id, serviceId: eventDates.serviceId, start: eventDates.startsAt, end: eventDates.endsAt },
+      id: eventDates.id,
+      serviceId: eventDates.serviceId,
+      start: eventDates.startsAt,
+      end: eventDates.endsAt,
       seats: places.units,
       taken: sql<number>`(select count(*) from ${occupancies} where ${occupancies.placeId} = ${places.id})`.mapWith(
         Number,

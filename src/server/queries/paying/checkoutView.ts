@@ -70,8 +70,12 @@ export async function checkoutView(
     const lastTry = facts.findLast((fact) => fact.kind === 'chargeDeclined' || fact.kind === 'received');
     return {
       business: face,
-      ...{ currency: booking.currency, timeZone: booking.timeZone, now },
-      ...{ clientName: client.name, clientEmail: client.email, items },
+      currency: booking.currency,
+      timeZone: booking.timeZone,
+      now,
+      clientName: client.name,
+      clientEmail: client.email,
+      items,
       next: paying.length > 0 ? 'pay' : reserving.length > 0 ? 'reserve' : giving.length > 0 ? 'card' : 'done',
       gone: all.some(({ current }) => current.stage === 'lapsed' || current.stage === 'cancelled'),
       keptUntil: kept[0] ?? null,
@@ -96,10 +100,19 @@ async function itemOf(tx: Tx, deps: Deps, { loaded, current }: InCheckout, now: 
   const promised: Standing = awaitedFrom(current.ledger) ? asConfirmed(agreedOf(booking), facts, now) : current;
   const link = await standingLink(tx, deps, { bookingId: booking.id, from: current.endAt, now });
   return {
-    ...{ number: booking.number, title: booking.title, start: booking.startsAt, end: booking.endsAt },
-    ...{ stage: current.stage, confirm: awaitedFrom(current.ledger) ?? 'payment', total: booking.total },
-    ...{ dueNow: promised.position.dueNow, received: current.position.received, strip: stripOf(promised) },
-    ...{ steps: clientSteps(promised), cancellation: cancellationSentences(promised), page: `/b/${link}` },
+    number: booking.number,
+    title: booking.title,
+    start: booking.startsAt,
+    end: booking.endsAt,
+    stage: current.stage,
+    confirm: awaitedFrom(current.ledger) ?? 'payment',
+    total: booking.total,
+    dueNow: promised.position.dueNow,
+    received: current.position.received,
+    strip: stripOf(promised),
+    steps: clientSteps(promised),
+    cancellation: cancellationSentences(promised),
+    page: `/b/${link}`,
   };
 }
 

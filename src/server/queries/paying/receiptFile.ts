@@ -24,8 +24,13 @@ export async function receiptFile(
   const { position } = standing(agreedOf(booking), facts, clock.now());
   const money = (amount: Minor): string => formatMoney(amount, currency);
   const content = await receiptPdf({
-    ...{ business: owner!.name, line: owner!.line, email: owner!.email, colour: owner!.look.colour ?? '#0d4a56' },
-    ...{ number: `${booking.number}/${number}`, client: client.name, madeAt: new Date(came.at) },
+    business: owner!.name,
+    line: owner!.line,
+    email: owner!.email,
+    colour: owner!.look.colour ?? '#0d4a56',
+    number: `${booking.number}/${number}`,
+    client: client.name,
+    madeAt: new Date(came.at),
     when: `${longMoment(came.at, timeZone, localDate(came.at, timeZone))} ${came.at.slice(0, 4)}`,
     rows: receiptRows(came, facts, { title, currency, timeZone }),
     standing: [

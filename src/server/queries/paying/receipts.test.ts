@@ -20,8 +20,12 @@ describe('receipts in words', () => {
   const cash = fact.paid('03-02 11:00', 50_00, 'r2', 'cash');
   it('every payment has one, in the order in which it came', () => {
     const captured = {
-      ...{ kind: 'holdCaptured' as const, at: at('04-20 10:00'), authorisation: 'h1' },
-      ...{ held: minor(400_00), captured: minor(120_00), balance: minor(20_00) },
+      kind: 'holdCaptured' as const,
+      at: at('04-20 10:00'),
+      authorisation: 'h1',
+      held: minor(400_00),
+      captured: minor(120_00),
+      balance: minor(20_00),
     };
     const facts = [fact.agreed(), card, fact.cardKept('03-01 11:00'), cash, captured];
     expect(receiptsOf(facts).map(({ id, amount, method }) => [id, amount, method])).to.deep.equal([
@@ -32,8 +36,12 @@ describe('receipts in words', () => {
   });
   it('a hold that paid claims alone gives none', () => {
     const captured = {
-      ...{ kind: 'holdCaptured' as const, at: at('04-20 10:00'), authorisation: 'h1' },
-      ...{ held: minor(400_00), captured: minor(120_00), balance: minor(0) },
+      kind: 'holdCaptured' as const,
+      at: at('04-20 10:00'),
+      authorisation: 'h1',
+      held: minor(400_00),
+      captured: minor(120_00),
+      balance: minor(0),
     };
     expect(receiptsOf([captured])).to.deep.equal([]);
   });
@@ -55,8 +63,12 @@ describe('receipts in words', () => {
   });
   it('says what has gone back since, by us or by the bank, and nothing of other receipts', () => {
     const back = {
-      ...{ kind: 'refunded' as const, at: at('03-05 10:00'), refundId: 'b1', receiptId: 'r1' },
-      ...{ amount: minor(100_00), method: 'card' as const },
+      kind: 'refunded' as const,
+      at: at('03-05 10:00'),
+      refundId: 'b1',
+      receiptId: 'r1',
+      amount: minor(100_00),
+      method: 'card' as const,
     };
     const facts = [card, cash, back];
     const [first, second] = receiptsOf(facts);
@@ -72,8 +84,14 @@ describe('receipts in words', () => {
 describe('receipts as documents', () => {
   it('are sound PDFs that say what they are', async () => {
     const content = await receiptPdf({
-      ...{ business: 'Vesper Hollow', line: 'Stargazing', email: 'hello@vesper.example.com', colour: '#0d4a56' },
-      ...{ number: 'B-0042/1', client: 'Ines Valadar', when: 'Mon 1 Mar, 11:00 2027', madeAt: new Date('2027-03-01') },
+      business: 'Vesper Hollow',
+      line: 'Stargazing',
+      email: 'hello@vesper.example.com',
+      colour: '#0d4a56',
+      number: 'B-0042/1',
+      client: 'Ines Valadar',
+      when: 'Mon 1 Mar, 11:00 2027',
+      madeAt: new Date('2027-03-01'),
       rows: [['Rig', euro(300_00)]],
       standing: [['Still to be paid', euro(700_00), true]],
     });
@@ -93,7 +111,10 @@ describe('receipts as documents', () => {
       const booking = await bookingOf(app);
       await booking.pay();
       await app.recordPayment({
-        ...{ bookingId: booking.id, requestKey: 'by-transfer-1', amount: minor(60_00), method: 'transfer' },
+        bookingId: booking.id,
+        requestKey: 'by-transfer-1',
+        amount: minor(60_00),
+        method: 'transfer',
       });
       const first = (await app.receiptFile(booking.id, 1))!;
       expect(first.filename).to.equal('B-0001-1.pdf');

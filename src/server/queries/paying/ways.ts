@@ -32,9 +32,13 @@ export async function offeredOnPage(
   const settles = (days: number): string | null =>
     days === 0 ? null : longDate(localDate(addHours(now, days * 24), timeZone), localDate(now, timeZone));
   return {
-    ...{ ways, test, transferTo: ways.includes('transfer') ? transferTo : '' },
+    ways,
+    test,
+    transferTo: ways.includes('transfer') ? transferTo : '',
     online: online.map((account) => ({
-      ...{ account: account.id, way: account.way as 'card' | 'debit', consent: consentOf(account) },
+      account: account.id,
+      way: account.way as 'card' | 'debit',
+      consent: consentOf(account),
       frame: frameOf(account.id),
       settles: settles(account.settleDays),
     })),
@@ -59,7 +63,9 @@ export async function waysView(deps: Deps, standInsOpen: boolean): Promise<WaysV
     accounts.push({ ...about, disconnected, offered, kept, holds });
   }
   return {
-    ...{ ways: owner!.ways, transferTo: owner!.transferTo, accounts },
+    ways: owner!.ways,
+    transferTo: owner!.transferTo,
+    accounts,
     modes: standInsOpen ? ['test', 'live'] : ['test'],
     providers: Object.entries(adapters).map(([id, { name, abilities, currencies }]) => {
       const { way, validHours, captures, settleDays, fee } = abilities;

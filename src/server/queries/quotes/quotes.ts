@@ -169,11 +169,19 @@ export async function templatesView(db: Database): Promise<TemplatesView> {
   const texts = await db.select().from(agreements).orderBy(asc(agreements.name));
   return {
     templates: made.map(({ id, name, retired, draft }) => ({
-      ...{ id, name, retired, title: draft.title, lines: draft.lines.length, extras: draft.extras.length },
+      id,
+      name,
+      retired,
+      title: draft.title,
+      lines: draft.lines.length,
+      extras: draft.extras.length,
       agreement: draft.agreement?.name ?? null,
     })),
     agreements: texts.map(({ id, name, agreement }) => ({
-      ...{ id, name, fields: agreement.fields.length, business: agreement.business },
+      id,
+      name,
+      fields: agreement.fields.length,
+      business: agreement.business,
     })),
   };
 }

@@ -134,8 +134,14 @@ describe('a booking that waits for a yes', () => {
     const { currency: _currency, ...price } = row!.price;
     const lines = price.lines.map((line) => ({ ...line, taxes: [...(line.taxes ?? [])] }));
     const moved = await app.changeBooking({
-      ...{ bookingId: id, requestKey: 'another-time', seen: 2, title: row!.title, giveBack: true },
-      ...{ start: '2027-03-11T20:00' as never, end: '2027-03-11T21:30' as never, price: { ...price, lines } },
+      bookingId: id,
+      requestKey: 'another-time',
+      seen: 2,
+      title: row!.title,
+      giveBack: true,
+      start: '2027-03-11T20:00' as never,
+      end: '2027-03-11T21:30' as never,
+      price: { ...price, lines },
     });
     expect(moved.ok).to.equal(true);
     expect((await answer('offer')).ok).to.equal(true);

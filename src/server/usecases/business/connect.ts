@@ -47,8 +47,15 @@ export const finishConnecting =
     const id = newId();
     await db.transaction(async (tx) => {
       await tx.insert(payAccounts).values({
-        ...{ id, provider, name, way: abilities.way, mode: given.mode, currency: given.currency },
-        ...{ reference: given.account, access: vault.seal(given.access.token, id), accessUntil: given.access.until },
+        id,
+        provider,
+        name,
+        way: abilities.way,
+        mode: given.mode,
+        currency: given.currency,
+        reference: given.account,
+        access: vault.seal(given.access.token, id),
+        accessUntil: given.access.until,
         connectedAt: clock.now(),
       });
       await tx.update(connecting).set({ accountId: id }).where(eq(connecting.state, state));

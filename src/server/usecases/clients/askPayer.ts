@@ -37,7 +37,12 @@ export const askPayer =
         if (to === null)
           return ok({ url: `${baseUrl}/b/${await makeClientLink(tx, booking.id, standing.endAt, now, 'payer')}` });
         await writeMessage(tx, loaded, {
-          ...{ id: newId(), cause: `payer:${attempt}`, occasion: 'payer', part: null, payer: to, now },
+          id: newId(),
+          cause: `payer:${attempt}`,
+          occasion: 'payer',
+          part: null,
+          payer: to,
+          now,
         });
         return ok({ url: null });
       },

@@ -73,8 +73,14 @@ export const sendCode =
       await tx.insert(deviceCodes).values({ ...row, expiresAt: addSeconds(now, codeSeconds) });
       const [owner] = await tx.select({ name: business.name }).from(business);
       await writeLetter(tx, {
-        ...{ id: newId(), codeId: id, cause: 'code', occasion: 'deviceCode', madeAt: now },
-        ...{ recipient: client.email, recipientName: client.name, ...codeLetter(owner!.name) },
+        id: newId(),
+        codeId: id,
+        cause: 'code',
+        occasion: 'deviceCode',
+        madeAt: now,
+        recipient: client.email,
+        recipientName: client.name,
+        ...codeLetter(owner!.name),
       });
       return ok(null);
     });

@@ -20,8 +20,15 @@ describe('credit and vouchers', () => {
     (await app.deps.db.select().from(accountBalances)).find((row) => row.account === account)?.balance ?? 0;
   const asked = async (about: Partial<Parameters<Installation['createRequest']>[0]> = {}) => {
     const made = await app.createRequest({
-      ...{ requestKey: randomUUID(), clientName: 'Ines Valadar', clientEmail: 'ines@example.com' },
-      ...{ note: 'Spare parts', currency: 'EUR', amount: minor(60_00), smallest: null, expiresAt: null, send: false },
+      requestKey: randomUUID(),
+      clientName: 'Ines Valadar',
+      clientEmail: 'ines@example.com',
+      note: 'Spare parts',
+      currency: 'EUR',
+      amount: minor(60_00),
+      smallest: null,
+      expiresAt: null,
+      send: false,
       ...about,
     });
     if (!made.ok) throw new Error('refused');
@@ -282,11 +289,9 @@ describe('credit and vouchers', () => {
 });
 
 const soldTwice = {
-  ...{
-    requestKey: 'the-same-request-key',
-    currency: 'EUR',
-    method: 'cash' as const,
-    buyer: 'Ada Holm',
-    expiresAt: null,
-  },
+  requestKey: 'the-same-request-key',
+  currency: 'EUR',
+  method: 'cash' as const,
+  buyer: 'Ada Holm',
+  expiresAt: null,
 };

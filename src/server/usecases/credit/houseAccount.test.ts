@@ -45,7 +45,11 @@ describe('a house account', () => {
     expect(current.hold).to.equal(null);
     const view = (await app.creditView()).accounts;
     expect(view).to.deep.include({
-      ...{ id: await clientId(), name: 'Ines Valadar', currency: 'EUR', open: 800_00, limit: null },
+      id: await clientId(),
+      name: 'Ines Valadar',
+      currency: 'EUR',
+      open: 800_00,
+      limit: null,
     });
   });
 

@@ -45,7 +45,7 @@ export const payRequest =
       if (isOver(found.request, clock.now())) return refuse({ code: 'request_over' });
       const stopped = tooManyCards(await refusedOn(tx, id), clock.now());
       if (stopped) return stopped;
-      const open = payments.find(({ state }) => state === 'open' || state === 'waiting' || state === 'settling');
+      const open = payments.find(({ state }) => state === 'open' || state === 'waiting' || state === 'onTheWay');
       if (open) {
         const url = open.answer?.outcome === 'confirm' ? open.answer.url : null;
         return refuse({ code: 'payment_under_way', confirmUrl: url });

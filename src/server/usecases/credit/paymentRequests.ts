@@ -51,8 +51,16 @@ export const createRequest =
       const [row] = await tx
         .insert(paymentRequests)
         .values({
-          ...{ id: newId(), number: `P-${String(count).padStart(4, '0')}`, requestKey, clientId: client.id },
-          ...{ note, currency: currency ?? owner!.currency, amount, smallest, expiresAt, madeAt: now },
+          id: newId(),
+          number: `P-${String(count).padStart(4, '0')}`,
+          requestKey,
+          clientId: client.id,
+          note,
+          currency: currency ?? owner!.currency,
+          amount,
+          smallest,
+          expiresAt,
+          madeAt: now,
           ...(ways ? { ways } : {}),
         })
         .returning();
@@ -85,8 +93,14 @@ async function writeRequest(
   const before = await tx.$count(messages, over);
   const sum = request.amount === null ? '' : ` of ${formatMoney(request.amount, request.currency)}`;
   await writeLetter(tx, {
-    ...{ id: newId(), requestId: request.id, cause: `sent:${before}`, occasion: 'paymentRequest', madeAt: clock.now() },
-    ...{ recipient: client.email, recipientName: client.name, subject: `${owner!.name}: a payment${sum}` },
+    id: newId(),
+    requestId: request.id,
+    cause: `sent:${before}`,
+    occasion: 'paymentRequest',
+    madeAt: clock.now(),
+    recipient: client.email,
+    recipientName: client.name,
+    subject: `${owner!.name}: a payment${sum}`,
     body: [`${owner!.name} asks you for a payment${sum}: ${request.note}`, 'Read and pay'],
   });
 }

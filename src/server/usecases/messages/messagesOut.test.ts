@@ -14,8 +14,12 @@ describe('messages in the owner’s wording', () => {
 
   it('say what the owner has them say, to whom the owner has them go', async () => {
     const wording = {
-      ...{ occasion: 'request' as const, subject: 'Hello {{client name}}', edition: 0, off: false },
-      ...{ body: 'A place is kept.\n\n{{what happens when}}\n\nYours, {{business}}', copyTo: ['office@example.com'] },
+      occasion: 'request' as const,
+      subject: 'Hello {{client name}}',
+      edition: 0,
+      off: false,
+      body: 'A place is kept.\n\n{{what happens when}}\n\nYours, {{business}}',
+      copyTo: ['office@example.com'],
     };
     const kept = await app.saveWording(wording);
     expect(kept).to.deep.equal({ ok: true, value: { edition: 1 } });

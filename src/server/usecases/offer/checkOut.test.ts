@@ -156,8 +156,12 @@ describe('booking on the public page', () => {
     expect(one).to.deep.equal(two);
     if (!one.ok) throw new Error(one.refusal.code);
     const pay = {
-      ...{ key: one.value.key, attempt: 'attempt-of-a-double-click', card: await app.token('approves') },
-      ...{ everything: false, tip: minor(0), seen: cart.seen.dueNow },
+      key: one.value.key,
+      attempt: 'attempt-of-a-double-click',
+      card: await app.token('approves'),
+      everything: false,
+      tip: minor(0),
+      seen: cart.seen.dueNow,
     };
     await Promise.all([app.payCheckout(pay), app.payCheckout(pay)]);
     expect(codeOf(await app.payCheckout({ ...pay, card: await app.token('approves') }))).to.equal('attempt_changed');
@@ -212,8 +216,14 @@ describe('booking on the public page', () => {
       const seen = counted.filter(({ fact }) => fact.kind !== 'sent' && fact.kind !== 'seen').length;
       const lines = price.lines.map((line) => ({ ...line, taxes: [...(line.taxes ?? [])] }));
       return app.changeBooking({
-        ...{ bookingId: row!.id, requestKey: `move-${start}`, seen, title: row!.title, giveBack: true },
-        ...{ start: start as never, end: end as never, price: { ...price, lines } },
+        bookingId: row!.id,
+        requestKey: `move-${start}`,
+        seen,
+        title: row!.title,
+        giveBack: true,
+        start: start as never,
+        end: end as never,
+        price: { ...price, lines },
       });
     };
     expect(codeOf(await move('2027-03-10T21:00', '2027-03-10T22:30'))).to.equal('place_taken');

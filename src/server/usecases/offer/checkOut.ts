@@ -177,10 +177,21 @@ async function prepare(
   const accepted = await acceptedText(tx, rules, { request, title, businessName: owner.name, about });
   if (!accepted.ok) return accepted;
   const booking: NewBooking = {
-    ...{ id: deps.newId(), clientId: deps.newId(), requestKey: `${request.requestKey}:${index}` },
-    ...{ clientName: request.clientName, clientEmail: request.clientEmail, serviceId: service.id },
-    ...{ title, currency: service.currency },
-    ...{ start, end, count, price: input, termsId, termsVersion, terms },
+    id: deps.newId(),
+    clientId: deps.newId(),
+    requestKey: `${request.requestKey}:${index}`,
+    clientName: request.clientName,
+    clientEmail: request.clientEmail,
+    serviceId: service.id,
+    title,
+    currency: service.currency,
+    start,
+    end,
+    count,
+    price: input,
+    termsId,
+    termsVersion,
+    terms,
     kept: { for: rules.confirm, until: keptUntil(rules, instantOfWall(start, timeZone), now) },
   };
   const facts = {

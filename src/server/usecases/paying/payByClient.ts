@@ -91,7 +91,10 @@ async function fromClient(
     if (stopped) return stopped;
     const byDebit = account.way === 'debit';
     const used: CardUsed = {
-      ...{ id: newId(), token: card, last4: known.last4, account: account.id },
+      id: newId(),
+      token: card,
+      last4: known.last4,
+      account: account.id,
       ...(byDebit ? { way: 'debit' } : {}),
     };
     const make = (request: IntentRequest, asked: Minor) =>

@@ -39,7 +39,10 @@ describe('ways to pay', () => {
   const tokenAt = (accountId: string, number: string): Promise<string> => app.tokenAt(accountId, number);
   const payBy = async (account: string, number: string, amount = 240_00) =>
     app.payByClient({
-      ...{ link, attempt: randomUUID(), account, amount: minor(amount) },
+      link,
+      attempt: randomUUID(),
+      account,
+      amount: minor(amount),
       card: await tokenAt(account, number),
     });
   const debit = (behaviour: BankBehaviour) => testBankAccount(behaviour, 1234);
@@ -282,13 +285,15 @@ describe('ways to pay', () => {
       await app.saveWays({ ways: { hidden: [], online: null }, transferTo: 'Vesper Hollow, XX00' });
       expect((await page()).offered).to.deep.include({ transferTo: 'Vesper Hollow, XX00' });
       const request = {
-        ...{
-          requestKey: randomUUID(),
-          clientName: 'Ines Valadar',
-          clientEmail: 'ines@example.com',
-          note: 'Extra night',
-        },
-        ...{ currency: 'EUR', amount: minor(50_00), smallest: null, expiresAt: null, send: false },
+        requestKey: randomUUID(),
+        clientName: 'Ines Valadar',
+        clientEmail: 'ines@example.com',
+        note: 'Extra night',
+        currency: 'EUR',
+        amount: minor(50_00),
+        smallest: null,
+        expiresAt: null,
+        send: false,
         ways: { hidden: ['card' as const, 'cash' as const], online: null },
       };
       const made = await app.createRequest(request);
@@ -301,18 +306,24 @@ describe('ways to pay', () => {
     it('a request paid from a bank account is credit when it settles, and owed again when it comes back', async () => {
       const beck = await connect('beck');
       const made = await app.createRequest({
-        ...{
-          requestKey: randomUUID(),
-          clientName: 'Ines Valadar',
-          clientEmail: 'ines@example.com',
-          note: 'Extra night',
-        },
-        ...{ currency: 'EUR', amount: minor(50_00), smallest: null, expiresAt: null, send: false },
+        requestKey: randomUUID(),
+        clientName: 'Ines Valadar',
+        clientEmail: 'ines@example.com',
+        note: 'Extra night',
+        currency: 'EUR',
+        amount: minor(50_00),
+        smallest: null,
+        expiresAt: null,
+        send: false,
       });
       if (!made.ok) throw new Error();
       const key = made.value.url!.split('/').at(-1)!;
       const paying = {
-        ...{ link: key, attempt: randomUUID(), account: beck, amount: 50_00 as Minor, payer: 'Ines Valadar' },
+        link: key,
+        attempt: randomUUID(),
+        account: beck,
+        amount: 50_00 as Minor,
+        payer: 'Ines Valadar',
         card: await tokenAt(beck, debit('recalled')),
       };
       expect(await app.payRequest(paying)).to.deep.include({ ok: true });
@@ -455,7 +466,10 @@ describe('ways to pay', () => {
     it('one card for payments, another for the hold', async () => {
       await payBy(app.account, testNumber('approves', 1));
       const given = await app.giveCard({
-        ...{ link, attempt: randomUUID(), card: await tokenAt(app.account, testNumber('approves', 2)), use: 'hold' },
+        link,
+        attempt: randomUUID(),
+        card: await tokenAt(app.account, testNumber('approves', 2)),
+        use: 'hold',
       });
       expect(given).to.deep.include({ ok: true });
       const { ledger } = await now();

@@ -74,7 +74,12 @@ describe('places, hours and dates', () => {
     expect(owner!.hours.days).to.have.length(1);
     const mornings = usualHours.week.map(() => [{ from: '08:00' as never, to: '12:00' as never }]);
     await app.savePlace({
-      ...{ id: 'lena', name: 'Lena', kind: 'person', units: 1, retired: false, requestKey: randomUUID() },
+      id: 'lena',
+      name: 'Lena',
+      kind: 'person',
+      units: 1,
+      retired: false,
+      requestKey: randomUUID(),
       hours: { week: mornings, days: [] },
     });
     expect(codeOf(await app.checkOut(await cartOf(app, [lesson])))).to.equal('place_taken');

@@ -58,7 +58,12 @@ export const createQuote =
       const { title, clientName } = draft.value;
       const id = newId();
       await tx.insert(quotes).values({
-        ...{ id, number, requestKey, draft: draft.value, madeAt: now, touchedAt: now },
+        id,
+        number,
+        requestKey,
+        draft: draft.value,
+        madeAt: now,
+        touchedAt: now,
         search: `${number} ${title} ${clientName}`.toLowerCase(),
       });
       return ok({ id, number });

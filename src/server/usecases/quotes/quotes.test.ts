@@ -56,7 +56,10 @@ describe('quotes', () => {
     expect('dueNow' in view && view.dueNow).to.equal(173_10);
     expect(await stageOf(booking.number)).to.equal('waiting');
     const paid = await app.payByClient({
-      ...{ link, attempt: randomUUID(), card: await app.token('approves'), amount: 173_10 as never },
+      link,
+      attempt: randomUUID(),
+      card: await app.token('approves'),
+      amount: 173_10 as never,
     });
     expect(paid.ok && paid.value.state).to.equal('paid');
     expect(await stageOf(booking.number)).to.equal('secured');
@@ -290,7 +293,11 @@ describe('quotes', () => {
 
   it('a template’s change never changes a quote, nor a quote’s its template', async () => {
     const template = await app.saveTemplate({
-      ...{ templateId: null, requestKey: 'template-1', edition: 0, name: 'Rental', retired: false },
+      templateId: null,
+      requestKey: 'template-1',
+      edition: 0,
+      name: 'Rental',
+      retired: false,
       draft: rentalDraft({ clientName: '', clientEmail: '' }) as never,
     });
     if (!template.ok) throw new Error('no template');
@@ -329,7 +336,9 @@ describe('quotes', () => {
     const { rules } = (await app.queries.termsList()).terms.find(({ id }) => id === 'rental')!;
     const later = rules.instalments.map((rule) => ({ ...rule, due: { on: 'start' as const, minus: { days: 7 } } }));
     const made = await app.publishTerms({
-      ...{ termsId: null, name: 'A card only', baseVersion: 0 },
+      termsId: null,
+      name: 'A card only',
+      baseVersion: 0,
       rules: { ...rules, cardOnFile: true, instalments: later },
     });
     if (!made.ok) throw new Error(made.refusal.code);
@@ -357,9 +366,14 @@ describe('quotes', () => {
     const { currency: _, ...price } = booking.price;
     const lines = price.lines.map((line) => ({ ...line, taxes: [...(line.taxes ?? [])] }));
     const changed = await app.changeBooking({
-      ...{ bookingId: booking.id, requestKey: randomUUID(), title: booking.title, giveBack: true },
-      ...{ seen: (await app.queries.change(booking.number))!.seen, price: { ...price, lines } },
-      ...{ start: '2027-04-06T18:00' as never, end: '2027-04-16T18:00' as never },
+      bookingId: booking.id,
+      requestKey: randomUUID(),
+      title: booking.title,
+      giveBack: true,
+      seen: (await app.queries.change(booking.number))!.seen,
+      price: { ...price, lines },
+      start: '2027-04-06T18:00' as never,
+      end: '2027-04-16T18:00' as never,
     });
     expect(changed.ok).to.equal(true);
     const { toSign } = await view();
