@@ -115,7 +115,14 @@ export async function furnishDemo(app: App): Promise<void> {
     ['template-rig', 'Imaging rig, long rental', rig],
     ['template-school', 'School night on the house account', school],
   ] as const)
-    expectOk(await app.saveTemplate({ ...about, requestKey: key, name: named, draft: draft as never }));
+    expectOk(
+      await app.saveTemplate({
+        ...about,
+        requestKey: key,
+        name: named,
+        draft: draft as Parameters<App['saveTemplate']>[0]['draft'],
+      }),
+    );
 }
 
 type Story = {
@@ -219,7 +226,9 @@ export function stepsOfQuote(app: App, { at, template, over, then }: Story, inde
     const made = expectOk(await app.createQuote({ requestKey: `demo-quote-${index}`, from: { template: found.id } }));
     const { draft } = (await app.queries.quote(made.number))!;
     const written = { ...draft, ...over };
-    const saved = expectOk(await app.saveQuote({ quoteId: made.id, edition: 1, draft: written as never }));
+    const saved = expectOk(
+      await app.saveQuote({ quoteId: made.id, edition: 1, draft: written as Parameters<App['saveQuote']>[0]['draft'] }),
+    );
     quote = { id: made.id, edition: saved.edition };
   };
   const happen = async (what: Happening): Promise<void> => {

@@ -31,7 +31,7 @@ export function hardCaseWords(hard: HardCase, example: Example): CaseWords {
   const { currency } = example;
   const today = dateOf(example.agreed);
   const money = (amount: Minor): string => formatMoney(amount, currency);
-  const title = titles[hard.kind](hard as never, money);
+  const title = (titles[hard.kind] as (of: HardCase, money: (amount: Minor) => string) => string)(hard, money);
   if (!hard.result.ok)
     return { title, amount: null, word: 'no plan', note: refusalWords[hard.result.refusal.code], tone: 'fault' };
 

@@ -107,7 +107,7 @@ export default function CalendarBoard({ view: given }: { readonly view: Calendar
             setName('day');
             api().changeView(views.day, date);
           }}
-          events={eventsOf(data ?? given) as never}
+          events={[...eventsOf(data ?? given)]}
           eventContent={({ event, timeText, view: { type } }) => {
             const { entry, note } = event.extendedProps as ReturnType<typeof eventsOf>[number]['extendedProps'];
             return (

@@ -1,3 +1,4 @@
+import type { TermsDraft } from '#islands/Terms/draft';
 import { waysToPay } from '#core/ways/ways';
 import { wayWords } from '#core/wording/wayWords';
 import { AddRule, RuleRow, Section } from '#islands/Terms/RuleRow';
@@ -61,7 +62,11 @@ function PayingRulesSection({ editing }: { readonly editing: Editing }) {
       <RuleRow mark={null} faults={[fault('ways.none')]}>
         <span className={styles.ways} role="group" aria-label="Ways to pay">
           Offered are
-          <Chip.Group multiple value={[...draft.ways]} onChange={(ways) => change({ ways: ways as never }, 'ways')}>
+          <Chip.Group
+            multiple
+            value={[...draft.ways]}
+            onChange={(ways) => change({ ways: ways as TermsDraft['ways'] }, 'ways')}
+          >
             {waysToPay.map((way) => (
               <Chip key={way} value={way} size="xs" radius="sm">
                 {wayWords[way]}

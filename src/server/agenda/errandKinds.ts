@@ -25,6 +25,9 @@ type Context = {
 export type Afterwards = (() => Promise<unknown>) | null;
 type Run<K extends ErrandKind> = (context: Context, errand: Extract<WantedErrand, { kind: K }>) => Promise<Afterwards>;
 
+/** How an errand is carried out, once its kind has been looked up. */
+export type RunErrand = (context: Context, errand: WantedErrand) => Promise<Afterwards>;
+
 async function intend(
   { tx, deps, loaded, now }: Context,
   cause: string,

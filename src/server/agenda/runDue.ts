@@ -3,7 +3,7 @@ import { standing } from '#core/booking/standing';
 import { type WantedErrand, wantedErrands } from '#core/agenda/wantedErrands';
 import type { Instant } from '#core/calendar/instant';
 import { wantedQuoteErrands } from '#core/agenda/wantedQuoteErrands';
-import { type Afterwards, errandKinds } from '#server/agenda/errandKinds';
+import { type Afterwards, errandKinds, type RunErrand } from '#server/agenda/errandKinds';
 import { sendQuoteMessage, turnQuote } from '#server/agenda/quoteErrands';
 import { agreedOf, lockBooking } from '#server/booking/lockBooking';
 import { pauseOver } from '#server/database/pauses';
@@ -66,7 +66,8 @@ async function wantedOfBooking(tx: Tx, deps: Deps, { booking_id, key, kind }: Cl
   const turn: WantedErrand | null = kind === 'turn' ? { key, kind, at: now } : null;
   const errand = turn ?? wantedErrands(current, loaded.facts).find((wanted) => wanted.key === key);
   if (!errand) return null;
-  const run = () => errandKinds[errand.kind]({ tx, deps, loaded, standing: current, now }, errand as never);
+  const carryOutErrand = errandKinds[errand.kind] as RunErrand;
+  const run = () => carryOutErrand({ tx, deps, loaded, standing: current, now }, errand);
   return { at: errand.at, run };
 }
 

@@ -35,12 +35,12 @@ async function repeated<T>(work: () => Promise<T>): Promise<T> {
 }
 
 /** A statement outside a transaction is one of its own, and is repeated like one. */
-class RepeatingPool extends pg.Pool {
+function repeatingPool(options: pg.PoolConfig): pg.Pool {
+  const pool = new pg.Pool(options);
   // The driver's many overloads come down to this one where no callback is given, as Drizzle never does.
-  override query(...args: unknown[]): never {
-    const once = super.query.bind(this) as (...given: unknown[]) => Promise<unknown>;
-    return repeated(() => once(...args)) as never;
-  }
+  const once = pool.query.bind(pool) as (...given: unknown[]) => Promise<unknown>;
+  pool.query = ((...args: unknown[]) => repeated(() => once(...args))) as pg.Pool['query'];
+  return pool;
 }
 
 /**
@@ -49,7 +49,7 @@ class RepeatingPool extends pg.Pool {
  * @throws {DatabaseRefused} where the server answers and says no
  */
 export async function openServer(url: string, report: Report): Promise<OpenDatabase> {
-  const pool = new RepeatingPool({
+  const pool = repeatingPool({
     connectionString: url,
     application_name: 'ostendo',
     max: 10,
@@ -120,7 +120,7 @@ function withOwnTransactions(pool: pg.Pool, db: ServerDatabase): Database {
     let broken = false;
     try {
       const session = new NodePgSession(client, dialect, undefined);
-      return await session.transaction(work as never, config);
+      return await session.transaction((tx) => work(tx as unknown as Tx), config);
     } catch (error) {
       broken = saysAway(error);
       throw error;

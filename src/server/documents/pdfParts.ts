@@ -105,7 +105,7 @@ export function drawFooters(pdf: Pdf, line: string): void {
     pdf.switchToPage(page);
     // Below the margin, where text would otherwise open another page.
     pdf.page.margins.bottom = 0;
-    pdf.markContent('Artifact', { type: 'Pagination' } as never);
+    pdf.markContent('Artifact', { type: 'Pagination' });
     pdf
       .font('regular')
       .fontSize(7.5)

@@ -50,7 +50,7 @@ const replyOf = (error: unknown): number =>
  */
 export function openSmtp(url: string): SmtpSender {
   const timeouts = { connectionTimeout: 10_000, greetingTimeout: 10_000, socketTimeout: 30_000, dnsTimeout: 10_000 };
-  const transport = createTransport({ url, ...timeouts } as never);
+  const transport = createTransport({ url, ...timeouts } as Parameters<typeof createTransport>[0]);
   return async ({ from, to, copyTo = [] }, mime) => {
     const raw = Readable.from([mime]);
     let handedOver = false;

@@ -53,7 +53,8 @@ export function openEntry({ baseUrl, trustedProxies, assets, pages, isReady }: E
         hashed.test(path) ? 'public, max-age=31536000, immutable' : 'public, max-age=3600',
       ),
   });
-  const compressed = compression({ threshold: 1024 });
+  // Its types are Express's; it asks for no more than any step does.
+  const compressed = compression({ threshold: 1024 }) as unknown as Step;
 
   const answer = async (request: IncomingMessage, response: ServerResponse, requestId: string): Promise<void> => {
     const refuse = (status: number, code: string, detail?: unknown): void =>
@@ -136,11 +137,8 @@ const missing = (step: Step, request: IncomingMessage, response: ServerResponse)
     step(request, response, () => resolve(false));
   });
 
-const passed = (
-  step: (request: never, response: never, next: () => void) => unknown,
-  request: unknown,
-  response: unknown,
-) => new Promise<void>((resolve) => step(request as never, response as never, resolve));
+const passed = (step: Step, request: IncomingMessage, response: ServerResponse): Promise<void> =>
+  new Promise((resolve) => void step(request, response, resolve));
 
 /** What was read is given on as the adapter takes it: an iterable body. */
 function withBody(request: IncomingMessage, bytes: Buffer): IncomingMessage & { body?: unknown } {
