@@ -6,6 +6,7 @@ import type { Config } from '#server/config';
 import { type OpenDatabase } from '#server/database/database';
 import { openDatabase } from '#server/database/open';
 import type { Deps } from '#server/deps';
+import type { Adapters } from '#server/ports';
 import { useCases } from '#server/usecases/useCases';
 import { linkGuard } from '#server/guard/linkGuard';
 import { openDoor } from '#server/door/door';
@@ -68,11 +69,13 @@ export async function compose(
   const eventSecrets: EventSecrets = (mode) => secretFor(secret, `processor events ${mode}`);
   const post = given.post ?? postEvents(`http://127.0.0.1:${config.port}`);
   const world = await openWorld({ db, baseUrl: config.baseUrl, eventSecrets, post, smtpUrl: config.smtpUrl });
+  /** The processors that an owner can have an account at: another one is another entry. */
+  const adapters: Adapters = { ...world.adapters };
   const alive = openAlive();
   const deps: Deps = {
     db,
     clock: world.clock,
-    adapters: withDeadlines(world.adapters, given.deadlines),
+    adapters: withDeadlines(adapters, given.deadlines),
     mailbox: mailboxWithDeadline(world.mailbox, given.deadlines),
     outbox: { wake: () => outbox.wake() },
     baseUrl: config.baseUrl,
@@ -126,7 +129,7 @@ export async function compose(
     steerRenewals: steerRenewals(world),
     receiveEvent: (provider: string, body: string, headers: Headers) => receiveEvent(deps, provider, body, headers),
     /** What the policy of pages lets frame in besides our own. */
-    frameOrigins: Object.values(world.adapters).flatMap((adapter) => adapter.frameOrigins),
+    frameOrigins: Object.values(adapters).flatMap((adapter) => adapter.frameOrigins),
     eventSecrets,
     queries,
     ...useCases(deps),
