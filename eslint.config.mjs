@@ -7,6 +7,8 @@ const packing = {
   message: 'write the fields themselves',
 };
 
+const castToNever = { selector: 'TSAsExpression > TSNeverKeyword', message: 'a cast says what a thing is' };
+
 export default tseslint.config(
   { ignores: ['dist', '.astro', '.demo', 'data', 'node_modules', 'coverage', '.stryker'] },
   ...tseslint.configs.recommended,
@@ -27,6 +29,11 @@ export default tseslint.config(
       // A name field that is to be typed first takes the focus on a page made for that.
       'jsx-a11y/no-autofocus': 'off',
     },
+  },
+  {
+    files: ['src/**/*.{ts,tsx}'],
+    ignores: ['**/*.test.ts'],
+    rules: { 'no-restricted-syntax': ['error', packing, castToNever] },
   },
   { files: ['src/**/*.tsx'], rules: { 'jsx-a11y/no-noninteractive-tabindex': 'off' } },
   // What the compiler knows: a promise that nobody waits for, a kind that a switch forgets.
@@ -63,6 +70,7 @@ export default tseslint.config(
       'no-restricted-syntax': [
         'error',
         packing,
+        castToNever,
         { selector: "MemberExpression[object.name='Date'][property.name='now']", message: 'now is an argument' },
         { selector: "NewExpression[callee.name='Date'][arguments.length=0]", message: 'now is an argument' },
         { selector: "MemberExpression[object.name='Math'][property.name='random']", message: 'the core is not random' },

@@ -1,3 +1,4 @@
+import type { TimeOfDay } from '#core/calendar/wallTime';
 import type { BookingRules } from '#core/availability/rules';
 import type { Hours } from '#core/availability/hours';
 import { planOf } from '#core/booking/keptPlan';
@@ -11,7 +12,7 @@ import { eventDates, places } from '#server/database/schema/places';
 import { randomUUID } from 'node:crypto';
 import { type Installation, zone } from './installation';
 
-const nights = { from: '20:00' as never, to: '01:00' as never };
+const nights = { from: '20:00' as TimeOfDay, to: '01:00' as TimeOfDay };
 /** Open every night. */
 export const nightly: Hours = { week: Array.from({ length: 7 }, () => [nights]), days: [] };
 
@@ -44,8 +45,8 @@ export const stayRules: BookingRules = {
     least: 1,
     most: 21,
     turnaroundMinutes: 120,
-    pickUp: '10:00' as never,
-    giveBack: '10:00' as never,
+    pickUp: '10:00' as TimeOfDay,
+    giveBack: '10:00' as TimeOfDay,
   },
 };
 export const datesRules: BookingRules = {

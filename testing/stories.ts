@@ -1,3 +1,4 @@
+import type { Instant } from '#core/calendar/instant';
 import type { Fact, FactOf } from '#core/booking/facts';
 import type { Agreed } from '#core/booking/agreed';
 import { minor } from '#core/money/minor';
@@ -96,7 +97,7 @@ export const stories: readonly Story[] = [
     facts: [
       ...covered,
       holdRefused('04-16 06:00', 'hard', 'c1', 'h1'),
-      { kind: 'gapAccepted', at: '2027-04-16T08:00:00Z' as never, authorisation: 'h1' },
+      { kind: 'gapAccepted', at: '2027-04-16T08:00:00Z' as Instant, authorisation: 'h1' },
     ],
     when: '04-16 08:01',
   },
@@ -129,23 +130,23 @@ export const stories: readonly Story[] = [
       ...covered,
       {
         kind: 'delivered',
-        at: '2027-04-19T10:00:00Z' as never,
+        at: '2027-04-19T10:00:00Z' as Instant,
         total: minor(1000_00),
         tax: minor(186_99),
         received: minor(1000_00),
       },
       {
         kind: 'holdCaptured',
-        at: '2027-04-19T10:00:00Z' as never,
+        at: '2027-04-19T10:00:00Z' as Instant,
         authorisation: 'h1',
         held: minor(400_00),
         captured: minor(400_00),
         balance: minor(0),
       },
-      { kind: 'claimOwed', at: '2027-04-19T10:00:00Z' as never, amount: minor(120_00) },
+      { kind: 'claimOwed', at: '2027-04-19T10:00:00Z' as Instant, amount: minor(120_00) },
       {
         kind: 'closedOut',
-        at: '2027-04-19T10:00:00Z' as never,
+        at: '2027-04-19T10:00:00Z' as Instant,
         claims: [{ id: 'a', reason: 'mirror', amount: minor(520_00) }],
         captured: minor(400_00),
         released: minor(0),
@@ -161,7 +162,7 @@ export const stories: readonly Story[] = [
       ...covered,
       {
         kind: 'cancelled',
-        at: '2027-04-10T10:00:00Z' as never,
+        at: '2027-04-10T10:00:00Z' as Instant,
         by: 'client',
         rule: 'tier',
         keep: minor(300_00),
@@ -170,7 +171,7 @@ export const stories: readonly Story[] = [
       },
       {
         kind: 'refunded',
-        at: '2027-04-10T10:00:00Z' as never,
+        at: '2027-04-10T10:00:00Z' as Instant,
         refundId: 'x',
         receiptId: 'r2',
         amount: minor(700_00),
@@ -185,14 +186,14 @@ export const stories: readonly Story[] = [
       ...secured,
       {
         kind: 'cancelled',
-        at: '2027-04-01T10:00:00Z' as never,
+        at: '2027-04-01T10:00:00Z' as Instant,
         by: 'no_show',
         rule: 'no_show',
         keep: minor(1000_00),
         refund: minor(0),
         owed: minor(700_00),
       },
-      { kind: 'givenUp', at: '2027-04-02T10:00:00Z' as never, amount: minor(200_00) },
+      { kind: 'givenUp', at: '2027-04-02T10:00:00Z' as Instant, amount: minor(200_00) },
     ],
     when: '04-10 10:05',
   },
@@ -202,7 +203,7 @@ export const stories: readonly Story[] = [
       ...settled,
       {
         kind: 'cancelled',
-        at: '2027-04-05T10:00:00Z' as never,
+        at: '2027-04-05T10:00:00Z' as Instant,
         by: 'business',
         rule: 'business',
         keep: minor(0),
@@ -211,14 +212,14 @@ export const stories: readonly Story[] = [
       },
       {
         kind: 'refundRefused',
-        at: '2027-04-05T10:00:00Z' as never,
+        at: '2027-04-05T10:00:00Z' as Instant,
         receiptId: 'r2',
         amount: minor(700_00),
         code: '25',
       },
       {
         kind: 'refunded',
-        at: '2027-04-05T10:00:00Z' as never,
+        at: '2027-04-05T10:00:00Z' as Instant,
         refundId: 'x',
         receiptId: 'r1',
         amount: minor(300_00),
@@ -229,7 +230,7 @@ export const stories: readonly Story[] = [
   },
   {
     why: 'lapsed',
-    facts: [agreed(), { kind: 'lapsed', at: '2027-03-04T10:00:00Z' as never, reason: 'not_paid' }],
+    facts: [agreed(), { kind: 'lapsed', at: '2027-03-04T10:00:00Z' as Instant, reason: 'not_paid' }],
     when: '03-04 10:05',
   },
   {
@@ -290,21 +291,21 @@ export const stories: readonly Story[] = [
       paid('04-09 18:00', 400_00, 'r3'),
       {
         kind: 'delivered',
-        at: '2027-04-19T10:00:00Z' as never,
+        at: '2027-04-19T10:00:00Z' as Instant,
         total: minor(1000_00),
         tax: minor(186_99),
         received: minor(1000_00),
       },
       {
         kind: 'securitySettled',
-        at: '2027-04-19T10:00:00Z' as never,
+        at: '2027-04-19T10:00:00Z' as Instant,
         claimed: minor(90_00),
         balance: minor(0),
         back: minor(310_00),
       },
       {
         kind: 'closedOut',
-        at: '2027-04-19T10:00:00Z' as never,
+        at: '2027-04-19T10:00:00Z' as Instant,
         claims: [],
         captured: minor(90_00),
         released: minor(310_00),
@@ -313,7 +314,7 @@ export const stories: readonly Story[] = [
       },
       {
         kind: 'refunded',
-        at: '2027-04-19T10:00:00Z' as never,
+        at: '2027-04-19T10:00:00Z' as Instant,
         refundId: 'x',
         receiptId: 'r3',
         amount: minor(310_00),

@@ -1,3 +1,4 @@
+import type { TimeOfDay } from '#core/calendar/wallTime';
 import { checkAsked, endOf, takenTime } from '#core/availability/asked';
 import { freeDays } from '#core/availability/freeDays';
 import { usualHours } from '#core/availability/hours';
@@ -13,7 +14,7 @@ import fc from 'fast-check';
 
 /** Zones whose clocks do something at awkward times: by an hour, by half, at midnight, not at all. */
 const zones = ['Europe/Lisbon', 'Australia/Lord_Howe', 'America/Asuncion', 'Asia/Kolkata'] as const;
-const night = { from: '20:00' as never, to: '04:00' as never };
+const night = { from: '20:00' as TimeOfDay, to: '04:00' as TimeOfDay };
 const rulesOf = (minutes: number, every: number, bufferAfter: number, notice: number): BookingRules => ({
   online: true,
   confirm: 'payment',

@@ -1,3 +1,4 @@
+import type { PlainDate } from '#core/calendar/days';
 import { type Change, changeOf, discountedBy, payAllOffer, pricedDeal } from '#core/change/change';
 import { amountsOf, asking, dueDaysOf, movedTo, split, waived } from '#core/change/ownRules';
 import type { Deal } from '#core/booking/deal';
@@ -410,7 +411,7 @@ describe('rules of a booking’s own', () => {
     expect(rules[2]).to.deep.include({ collect: 'charge', due: { open: true } });
   });
   it('moved, the rest untouched', () => {
-    const rules = movedTo(three, 2, { date: '2027-05-01' as never });
+    const rules = movedTo(three, 2, { date: '2027-05-01' as PlainDate });
     expect(rules.map(({ due }) => due)).to.deep.equal([three[0]!.due, three[1]!.due, { date: '2027-05-01' }]);
     expect(dueDaysOf(rules, rentalAgreed)).to.deep.equal(['2027-03-01', '2027-04-03', '2027-05-01']);
     expect(dueDaysOf(movedTo(three, 2, { open: true }), rentalAgreed)[2]).to.equal(null);

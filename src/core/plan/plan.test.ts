@@ -1,3 +1,4 @@
+import type { PlainDate } from '#core/calendar/days';
 import type { WallTime } from '#core/calendar/wallTime';
 import type { Decimal } from '#core/money/decimal';
 import { type Minor, minor } from '#core/money/minor';
@@ -57,7 +58,7 @@ describe('the days of instalments', () => {
   const cases: [why: string, due: DueRule, dueAt: string | null, now: boolean, about?: Partial<PlanInput>][] = [
     ['at the agreement', { on: 'agreement' }, '2027-03-01T11:20:00Z', true],
     ['days after it', { on: 'agreement', plus: { days: 3 } }, '2027-03-04T09:00:00Z', false],
-    ['a day before the agreement becomes its day', { date: '2027-01-01' as never }, '2027-03-01T11:20:00Z', true],
+    ['a day before the agreement becomes its day', { date: '2027-01-01' as PlainDate }, '2027-03-01T11:20:00Z', true],
     ['anchored to the start, never after it', { on: 'start' }, '2027-05-03T08:00:00Z', false],
     [
       'a start before the collecting hour',

@@ -1,3 +1,4 @@
+import type { Instant } from '#core/calendar/instant';
 import { usualBlocks, type QuoteDraft } from '#core/quote/draft';
 import { type QuoteContext, readDraft } from '#core/quote/readDraft';
 import type { Decimal } from '#core/money/decimal';
@@ -7,7 +8,7 @@ import { expect } from 'chai';
 
 /** Each rule of a draft at its ends: just inside, just outside, with blanks around, and nothing else said. */
 const context: QuoteContext = {
-  now: '2027-03-01T10:00:00Z' as never,
+  now: '2027-03-01T10:00:00Z' as Instant,
   timeZone: 'Europe/Lisbon',
   currencies: { rental: 'EUR' },
   terms: [{ id: 'rental', version: 2, rules: starterTerms.find(({ id }) => id === 'rental')!.rules }],

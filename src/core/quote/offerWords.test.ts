@@ -1,3 +1,4 @@
+import type { Instant } from '#core/calendar/instant';
 import type { Agreement } from '#core/agreement/agreement';
 import type { Decimal } from '#core/money/decimal';
 import { minor } from '#core/money/minor';
@@ -16,7 +17,7 @@ import { expect } from 'chai';
 /** What an offer says, word for word: what is signed, what changed since the one before, what an earlier booking becomes. */
 const rental = starterTerms.find(({ id }) => id === 'rental')!.rules;
 const context: QuoteContext = {
-  now: '2027-03-01T10:00:00Z' as never,
+  now: '2027-03-01T10:00:00Z' as Instant,
   timeZone: 'Europe/Lisbon',
   currencies: { rental: 'EUR', yen: 'JPY' },
   terms: [{ id: 'rental', version: 2, rules: rental }],
@@ -159,7 +160,7 @@ describe('what an offer says otherwise than the one before', () => {
     ['what is included', { included: 'A case' }, ['What is written to you has changed.']],
     [
       'until when it stands',
-      { expiresAt: '2027-03-20T00:00:00Z' as never },
+      { expiresAt: '2027-03-20T00:00:00Z' as Instant },
       ['The offer stands until the end of Fri 19 Mar.'],
     ],
     ['that it stands without end', { expiresAt: null }, []],

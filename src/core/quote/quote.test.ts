@@ -1,3 +1,4 @@
+import type { Minor } from '#core/money/minor';
 import { type Agreement, nextToSign } from '#core/agreement/agreement';
 import { wantedQuoteErrands } from '#core/agenda/wantedQuoteErrands';
 import { fieldFault } from '#core/quote/acceptance';
@@ -177,7 +178,7 @@ describe('where a quote stands', () => {
     revision: 1,
     choice: { chair: 3 },
     filled: {},
-    total: 0 as never,
+    total: 0 as Minor,
   };
   const first = sent('2027-03-01T10:00:00');
   const rows: [why: string, facts: QuoteFact[], when: string, state: string][] = [

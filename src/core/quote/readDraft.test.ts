@@ -1,3 +1,4 @@
+import type { Instant } from '#core/calendar/instant';
 import { emptyDraft, type QuoteDraft } from '#core/quote/draft';
 import { type GapCode, type QuoteContext, readDraft } from '#core/quote/readDraft';
 import type { Decimal } from '#core/money/decimal';
@@ -8,7 +9,7 @@ import { expect } from 'chai';
 
 const rules = (id: string) => starterTerms.find((terms) => terms.id === id)!.rules;
 const context: QuoteContext = {
-  now: '2027-03-01T10:00:00Z' as never,
+  now: '2027-03-01T10:00:00Z' as Instant,
   timeZone: 'Europe/Lisbon',
   currencies: { rental: 'EUR', remote: 'JPY' },
   terms: [{ id: 'rental', version: 2, rules: rules('rental') }],

@@ -1,3 +1,4 @@
+import type { Minor } from '#core/money/minor';
 import { wantedQuoteErrands } from '#core/agenda/wantedQuoteErrands';
 import type { Instant } from '#core/calendar/instant';
 import type { QuoteFact } from '#core/quote/facts';
@@ -31,7 +32,7 @@ const chose =
     revision,
     choice: { chair: count },
     filled: { policy: 'P' },
-    total: 0 as never,
+    total: 0 as Minor,
   });
 const signed =
   (signatory: string, revision = 1): Step =>
@@ -57,7 +58,7 @@ const accepted: Step = (minute) => ({
   how: 'page',
   choice: {},
   filled: {},
-  total: 0 as never,
+  total: 0 as Minor,
   bookingId: 'b',
   number: 'B-0001',
 });

@@ -1,3 +1,4 @@
+import type { WallTime } from '#core/calendar/wallTime';
 import type { Decimal } from '#core/money/decimal';
 import { minor } from '#core/money/minor';
 import { price } from '#core/price/price';
@@ -16,8 +17,8 @@ const service = (basis: Priced['basis']): Priced => ({
   extras: [{ id: 'case', label: 'Case', unitPrice: minor(12_00), most: 3 }],
 });
 const asked = (count: number, extras: AskedOf['extras'] = {}): AskedOf => ({
-  start: '2027-03-12T18:00' as never,
-  end: '2027-03-15T18:00' as never,
+  start: '2027-03-12T18:00' as WallTime,
+  end: '2027-03-15T18:00' as WallTime,
   count,
   extras,
 });
@@ -106,7 +107,7 @@ describe('the price of what a client asks for', () => {
 describe('a deal at another time', () => {
   it('is as long by the clocks on the wall, also over a change of daylight saving', () => {
     const deal = { start: '2027-03-26T18:00', end: '2027-03-29T10:00' } as never;
-    const { start, end } = movedDeal(deal, '2027-03-27T20:00' as never);
+    const { start, end } = movedDeal(deal, '2027-03-27T20:00' as WallTime);
     expect([start, end]).to.deep.equal(['2027-03-27T20:00', '2027-03-30T12:00']);
   });
 });

@@ -1,3 +1,4 @@
+import type { PlainDate } from '#core/calendar/days';
 import type { Decimal } from '#core/money/decimal';
 import { minor } from '#core/money/minor';
 import type { Example } from '#core/terms/example';
@@ -28,7 +29,7 @@ const warned: [why: string, terms: Terms, said: string[]][] = [
   ],
   [
     'a calendar date in shared terms',
-    calm({ hold: undefined, instalments: [deposit!, { ...balance!, due: { date: '2027-05-03' as never } }] }),
+    calm({ hold: undefined, instalments: [deposit!, { ...balance!, due: { date: '2027-05-03' as PlainDate } }] }),
     [
       "“balance” is due on Mon 3 May whatever the booking's dates are. Terms are shared: is that day right for all of them?",
       '“balance” is due after the service, when there is nothing left to withhold.',

@@ -1,3 +1,4 @@
+import type { TimeOfDay } from '#core/calendar/wallTime';
 import type { PlainDate } from '#core/calendar/days';
 import type { Decimal } from '#core/money/decimal';
 import { minor } from '#core/money/minor';
@@ -76,7 +77,7 @@ describe('small words', () => {
 });
 
 const full: Terms = {
-  collectAt: '08:15' as never,
+  collectAt: '08:15' as TimeOfDay,
   instalments: [
     { name: 'deposit', collect: 'ask', amount: percent('30'), due: { on: 'agreement' } },
     { name: 'larger part', collect: 'charge', amount: { share: 2 }, due: { on: 'midway' } },
@@ -108,7 +109,7 @@ const full: Terms = {
   },
   graceDays: 2,
   reminders: [
-    { weeks: 1, when: 'before', at: '18:30' as never, text: 'Clear skies' },
+    { weeks: 1, when: 'before', at: '18:30' as TimeOfDay, text: 'Clear skies' },
     { days: 1, when: 'after' },
   ],
   retryAfterHours: [24, 48, 96],

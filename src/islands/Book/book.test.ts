@@ -1,3 +1,6 @@
+import type { WallTime } from '#core/calendar/wallTime';
+import type { PlainDate } from '#core/calendar/days';
+import type { Instant } from '#core/calendar/instant';
 import type { BookPageView, OpenService } from '#contracts/bookViews';
 import type { Decimal } from '#core/money/decimal';
 import { minor } from '#core/money/minor';
@@ -36,7 +39,7 @@ const open = (id: string, confirm: OpenService['rules']['confirm'] = 'payment'):
 const page: BookPageView = {
   business: { name: 'Vesper Hollow', line: '', email: 'a@example.com', colour: null, logo: null, picture: null },
   timeZone: 'Europe/Lisbon',
-  now: '2027-03-01T10:00:00Z' as never,
+  now: '2027-03-01T10:00:00Z' as Instant,
   rates: { VAT: { rate: '23' as Decimal } },
   stopped: false,
   services: [open('dome'), open('asked', 'owner'), open('mailed', 'client')],
@@ -46,8 +49,8 @@ const item = (serviceId: string, count = 2): CartItem => ({
   serviceId,
   count,
   extras: {},
-  start: '2027-06-05T21:00' as never,
-  end: '2027-06-05T23:00' as never,
+  start: '2027-06-05T21:00' as WallTime,
+  end: '2027-06-05T23:00' as WallTime,
 });
 
 describe('a cart on the booking page', () => {
@@ -90,8 +93,8 @@ describe('what a client is told', () => {
     it(`${code} is said in words`, () => expect(bookProblem({ code, detail }, 'EUR')).to.match(said));
 
   it('months, over the end of a year', () => {
-    expect(monthAfter('2027-12-31' as never, 1)).to.equal('2028-01-01');
-    expect(lastOf('2028-02-10' as never)).to.equal('2028-02-29');
-    expect(monthName('2027-05-14' as never)).to.equal('May 2027');
+    expect(monthAfter('2027-12-31' as PlainDate, 1)).to.equal('2028-01-01');
+    expect(lastOf('2028-02-10' as PlainDate)).to.equal('2028-02-29');
+    expect(monthName('2027-05-14' as PlainDate)).to.equal('May 2027');
   });
 });

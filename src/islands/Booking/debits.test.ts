@@ -1,3 +1,4 @@
+import type { PlainDate } from '#core/calendar/days';
 import type { Fact } from '#core/booking/facts';
 import { historyWords } from '#islands/Booking/historyWords';
 import { planRows } from '#islands/Booking/planRows';
@@ -5,7 +6,7 @@ import { expect } from 'chai';
 import { at, fact, standingOf } from '../../../testing/story';
 
 const { agreed, bankKept, debitBack, debitPaid, debitSent } = fact;
-const about = { currency: 'EUR', zone: 'UTC', today: '2027-04-20' as never };
+const about = { currency: 'EUR', zone: 'UTC', today: '2027-04-20' as PlainDate };
 const sent = debitSent('03-01 11:00', 300_00, 'd1', '03-05 11:00');
 const kept = (more: object): Fact => ({
   kind: 'cardKept',

@@ -1,3 +1,4 @@
+import type { PlainDate } from '#core/calendar/days';
 import type { Fact } from '#core/booking/facts';
 import { type Agreed } from '#core/booking/agreed';
 import { standing } from '#core/booking/standing';
@@ -185,7 +186,7 @@ describe('where a service is', () => {
 });
 
 describe('history in words', () => {
-  const about = { currency: 'EUR', zone: 'UTC', today: '2027-04-20' as never };
+  const about = { currency: 'EUR', zone: 'UTC', today: '2027-04-20' as PlainDate };
   const words: [fact: Fact, said: string][] = [
     [base[0]!, 'Booked for the client'],
     [base[1]!, '300.00 received from the card ending in 7315'],

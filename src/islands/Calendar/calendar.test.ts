@@ -1,3 +1,4 @@
+import type { WallTime } from '#core/calendar/wallTime';
 import type { CalendarView } from '#contracts/timeViews';
 import type { PlainDate } from '#core/calendar/days';
 import { zero } from '#core/money/minor';
@@ -61,9 +62,9 @@ describe('the scale of the lanes', () => {
   const scale = { from: '2027-05-10' as PlainDate, to: '2027-06-20' as PlainDate, dayWidth: 20 };
   it('days to pixels and back', () => {
     expect(widthOf(scale)).to.equal(42 * 20);
-    expect(xOf(scale, '2027-05-11T12:00' as never)).to.equal(30);
-    expect(startAfter(scale, '2027-05-11T12:00' as never, -41)).to.equal('2027-05-09T12:00');
-    expect(startAfter(scale, '2027-05-11T12:00' as never, 9)).to.equal('2027-05-11T12:00');
+    expect(xOf(scale, '2027-05-11T12:00' as WallTime)).to.equal(30);
+    expect(startAfter(scale, '2027-05-11T12:00' as WallTime, -41)).to.equal('2027-05-09T12:00');
+    expect(startAfter(scale, '2027-05-11T12:00' as WallTime, 9)).to.equal('2027-05-11T12:00');
   });
   it('names Mondays, or months where days are narrow', () => {
     expect(ticksOf(scale).map(({ date }) => date.slice(5))).to.deep.equal([

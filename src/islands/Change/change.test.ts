@@ -1,3 +1,4 @@
+import type { Decimal } from '#core/money/decimal';
 import { allShown } from '#core/ways/ways';
 import { usualHours } from '#core/availability/hours';
 import type { ChangeView } from '#contracts/changeView';
@@ -12,7 +13,7 @@ import { at, dealOn, fact, rentalAgreed, rentalTerms } from '../../../testing/st
 
 const deal: Deal = {
   ...dealOn(rentalAgreed),
-  price: { ...dealOn(rentalAgreed).price, discount: { percent: '0' as never } },
+  price: { ...dealOn(rentalAgreed).price, discount: { percent: '0' as Decimal } },
 };
 const service = {
   id: 'rig',
@@ -32,8 +33,8 @@ const service = {
   booking: null,
 };
 const taxes = [
-  { code: 'VAT', label: 'VAT', rate: '25' as never },
-  { code: 'CITY', label: 'City tax', rate: '5' as never },
+  { code: 'VAT', label: 'VAT', rate: '25' as Decimal },
+  { code: 'CITY', label: 'City tax', rate: '5' as Decimal },
 ];
 const facts = [fact.agreed(), fact.paid('03-01 11:00', 300_00, 'r1')];
 const view: ChangeView = {
@@ -120,9 +121,9 @@ describe('a service being written', () => {
       'VAT 25 % and City tax 5 % on top',
     );
     expect(taxOf({ taxMode: 'exclusive', taxCodes: [] }, taxes)).to.equal('no tax');
-    const three = { quantity: '3' as never, unitPrice: minor(80_00) };
+    const three = { quantity: '3' as Decimal, unitPrice: minor(80_00) };
     expect([priceWords(three, 'day', 'EUR'), suggestedTotal(three)]).to.deep.equal(['3 days at 80.00', 240_00]);
-    expect(priceWords({ ...three, quantity: '1' as never }, 'night', 'EUR')).to.equal('1 night at 80.00');
+    expect(priceWords({ ...three, quantity: '1' as Decimal }, 'night', 'EUR')).to.equal('1 night at 80.00');
     expect(priceWords(three, 'fixed', 'EUR')).to.equal('the service’s own price');
   });
 });

@@ -2,8 +2,11 @@ import { createRequest } from '#contracts/routes/credit/createRequest';
 import type { CreditView } from '#contracts/creditViews';
 import type { WallTime } from '#core/calendar/wallTime';
 import { instantOfWall } from '#core/calendar/zoned';
+import { CreateRequest } from '#contracts/credit';
+import type { SentTo } from '#contracts/routes/route';
+import { zero } from '#core/money/minor';
 import { parseAmount } from '#core/money/parseAmount';
-import { fieldMessage } from '#islands/format/problemSentence';
+import { useContractForm } from '#islands/parts/contractForm';
 import { Problem } from '#islands/parts/Problem';
 import { useRoute } from '#islands/parts/useRoute';
 import { allShown, waysToPay } from '#core/ways/ways';
@@ -17,39 +20,42 @@ import { useState } from 'react';
 /** Credit and vouchers were paid for before: they are used on bookings. */
 const paidWithMoney = waysToPay.filter((way) => way !== 'voucher' && way !== 'credit');
 
+const initial = { name: '', email: '', note: '', sum: '', until: '' };
+type Typed = typeof initial;
 type Props = { readonly known: CreditView['known']; readonly close: () => void };
 
 /** A payment asked for without a booking: of whom, what for, how much, until when; sent or as a link. */
 export function RequestForm({ known, close }: Props) {
   const { business, zone } = useShell();
   const { currency } = business;
-  const [typed, setTyped] = useState({ name: '', email: '', note: '', sum: '', until: '' });
   const [kind, setKind] = useState<'sum' | 'smallest'>('sum');
-  const [asked, setAsked] = useState(false);
   const accounts = useWays();
   const [ways, setWays] = useState(allShown);
   const action = useRoute(createRequest);
-  const set = (part: Partial<typeof typed>): void => {
-    action.clear();
-    setTyped({ ...typed, ...part });
-  };
-  const sum = parseAmount(typed.sum, currency);
-  const error = (path: string) => fieldMessage(action.problem, path, currency);
-  const make = async (send: boolean): Promise<void> => {
-    setAsked(true);
-    if (sum === null || sum === 0) return;
-    const expiresAt = typed.until ? instantOfWall(`${typed.until}T23:59` as WallTime, zone) : null;
-    const sums = kind === 'sum' ? { amount: sum, smallest: null } : { amount: null, smallest: sum };
-    const about = {
-      clientName: typed.name,
-      clientEmail: typed.email,
-      note: typed.note,
+  const sends = ({ name, email, note, sum, until }: Typed, send: boolean): SentTo<typeof createRequest> => {
+    const typed = parseAmount(sum, currency) ?? zero;
+    return {
+      requestKey: action.requestKey(),
+      clientName: name,
+      clientEmail: email,
+      note,
       currency,
-      expiresAt,
+      amount: kind === 'sum' ? typed : null,
+      smallest: kind === 'sum' ? null : typed,
+      expiresAt: until ? instantOfWall(`${until}T23:59` as WallTime, zone) : null,
       send,
       ways,
     };
-    const made = await action.run({ requestKey: action.requestKey(), ...about, ...sums });
+  };
+  const form = useContractForm({
+    contract: CreateRequest,
+    initial,
+    sends: (typed) => sends(typed, true),
+    fields: { clientName: 'name', clientEmail: 'email', amount: 'sum', smallest: 'sum', expiresAt: 'until' },
+  });
+  const make = async (send: boolean): Promise<void> => {
+    if (form.validate().hasErrors) return;
+    const made = await action.run(sends(form.values, send));
     if (!made) return;
     if (made.url) {
       await navigator.clipboard?.writeText(made.url).catch(() => undefined);
@@ -63,25 +69,20 @@ export function RequestForm({ known, close }: Props) {
         <Autocomplete
           label="Of whom"
           data={[...new Set(known.map(({ name }) => name))]}
-          value={typed.name}
-          error={error('clientName')}
-          onChange={(name) => set({ name, email: known.find((each) => each.name === name)?.email ?? typed.email })}
+          {...form.getInputProps('name')}
+          onChange={(name) => {
+            form.setFieldValue('name', name);
+            const client = known.find((each) => each.name === name);
+            if (client) form.setFieldValue('email', client.email);
+          }}
           data-autofocus
         />
-        <TextInput
-          label="E-mail"
-          type="email"
-          value={typed.email}
-          error={error('clientEmail')}
-          onChange={(event) => set({ email: event.currentTarget.value })}
-        />
+        <TextInput label="E-mail" type="email" {...form.getInputProps('email')} />
         <TextInput
           label="What for"
           description="As the payer reads it"
           maxLength={500}
-          value={typed.note}
-          error={error('note')}
-          onChange={(event) => set({ note: event.currentTarget.value })}
+          {...form.getInputProps('note')}
         />
         <Stack gap={6}>
           <SegmentedControl
@@ -94,21 +95,13 @@ export function RequestForm({ known, close }: Props) {
               { value: 'smallest', label: 'From this sum on' },
             ]}
           />
-          <TextInput
-            label={`Sum, ${currency}`}
-            inputMode="decimal"
-            value={typed.sum}
-            error={asked && !sum ? 'a sum above zero' : (error('amount') ?? error('smallest'))}
-            onChange={(event) => set({ sum: event.currentTarget.value })}
-          />
+          <TextInput label={`Sum, ${currency}`} inputMode="decimal" {...form.getInputProps('sum')} />
         </Stack>
         <TextInput
           label="Until"
           type="date"
           description="Empty: until it is paid or withdrawn"
-          value={typed.until}
-          error={error('expiresAt')}
-          onChange={(event) => set({ until: event.currentTarget.value })}
+          {...form.getInputProps('until')}
         />
         <details>
           <summary>Ways to pay</summary>
@@ -121,7 +114,7 @@ export function RequestForm({ known, close }: Props) {
             otherwise="the usual account"
           />
         </details>
-        <Problem problem={action.problem?.path ? null : action.problem} currency={currency} />
+        <Problem problem={action.problem} currency={currency} />
         <Group justify="flex-end">
           <Button variant="default" loading={action.busy} onClick={() => void make(false)}>
             Copy a link

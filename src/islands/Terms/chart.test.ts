@@ -1,3 +1,4 @@
+import type { Decimal } from '#core/money/decimal';
 import { exampleStanding } from '#core/terms/example';
 import type { Terms } from '#core/terms/terms';
 import { chart, chartLayout, chartWidths } from '#islands/Terms/chartLayout';
@@ -35,7 +36,7 @@ describe('the example drawn over time', () => {
     const instalments = Array.from({ length: 24 }, (_, index) => ({
       name: `part ${index}`,
       collect: 'ask' as const,
-      amount: index === 23 ? { share: 1 } : { percent: '4' as never },
+      amount: index === 23 ? { share: 1 } : { percent: '4' as Decimal },
       due: { on: 'agreement' as const, plus: { days: index * 2 } },
     }));
     const { bars } = laid({ instalments, hold: undefined });
@@ -44,12 +45,12 @@ describe('the example drawn over time', () => {
     expect(bars.every(({ said }) => said.length > 0)).to.equal(true);
     const atEnd = laid({
       hold: undefined,
-      instalments: [{ ...instalments[0]!, amount: { percent: '100' as never }, due: { on: 'end' } }],
+      instalments: [{ ...instalments[0]!, amount: { percent: '100' as Decimal }, due: { on: 'end' } }],
     });
     expect(atEnd.bars[0]).to.include({ labelBefore: true, label: '1,000.00' });
   });
   it('sets those of one moment side by side, and says what has no day', () => {
-    const deposit = { ...rentalTerms.instalments[0]!, amount: { percent: '50' as never } };
+    const deposit = { ...rentalTerms.instalments[0]!, amount: { percent: '50' as Decimal } };
     const { bars, open } = laid({ instalments: [deposit, deposit] });
     expect(bars[1]!.x - bars[0]!.x).to.equal(15);
     expect(open).to.equal(null);

@@ -1,3 +1,5 @@
+import type { TimeOfDay } from '#core/calendar/wallTime';
+import type { PlainDate } from '#core/calendar/days';
 import type { Decimal } from '#core/money/decimal';
 import { minor } from '#core/money/minor';
 import type { Terms } from '#core/terms/terms';
@@ -12,7 +14,7 @@ const none = new Map<string, unknown>();
 
 /** Every rule that terms can have, at once. */
 const everything: Terms = {
-  collectAt: '08:15' as never,
+  collectAt: '08:15' as TimeOfDay,
   instalments: [
     {
       name: 'deposit',
@@ -21,7 +23,7 @@ const everything: Terms = {
       due: { on: 'agreement', plus: { weeks: 2 } },
     },
     { name: 'middle', collect: 'desk', amount: { fixed: minor(120_50) }, due: { on: 'midway' } },
-    { name: 'date', collect: 'ask', amount: { share: 2 }, due: { date: '2027-08-01' as never } },
+    { name: 'date', collect: 'ask', amount: { share: 2 }, due: { date: '2027-08-01' as PlainDate } },
     { name: 'later', collect: 'charge', amount: { share: 3 }, due: { on: 'end', minus: { months: 1 } } },
     { name: 'open', collect: 'ask', amount: { share: 1 }, due: { open: true } },
   ],
@@ -50,7 +52,7 @@ const everything: Terms = {
   },
   graceDays: 4,
   reminders: [
-    { weeks: 1, when: 'before', at: '18:30' as never, text: 'Clear skies ahead.' },
+    { weeks: 1, when: 'before', at: '18:30' as TimeOfDay, text: 'Clear skies ahead.' },
     { months: 1, when: 'after' },
   ],
   retryAfterHours: [12, 48, 96],

@@ -1,3 +1,5 @@
+import type { Minor } from '#core/money/minor';
+import type { Instant } from '#core/calendar/instant';
 import { isName } from '#contracts/personName';
 import { mostOpenCarts, openCarts } from '#server/carts/carts';
 import { lookAfterCarts, silentSeconds } from '#server/carts/lookAfterCarts';
@@ -68,7 +70,7 @@ describe('carts of strangers', () => {
       attempt: 'attempt-1',
       card: await app.token('approves'),
       everything: false,
-      tip: 0 as never,
+      tip: 0 as Minor,
       seen: view.dueNow,
     });
     expect(paid).to.deep.include({ ok: true });
@@ -118,7 +120,7 @@ describe('carts of strangers', () => {
       attempt: 'attempt-1',
       card: await app.token('confirms'),
       everything: false,
-      tip: 0 as never,
+      tip: 0 as Minor,
       seen: view.dueNow,
     });
     await silentFor(silentSeconds + 1);
@@ -189,7 +191,7 @@ describe('carts of strangers', () => {
     expect(await app.deps.db.$count(checkouts), 'kept for thirty days').to.equal(1);
     expect(await app.deps.db.select({ hash: usedOnce.hash }).from(usedOnce)).to.deep.equal([{ hash: 'new' }]);
     expect(await app.deps.db.$count(counted, eq(counted.key, 'over'))).to.equal(0);
-    await app.world.clock.moveTo('2027-04-02T10:00:00Z' as never);
+    await app.world.clock.moveTo('2027-04-02T10:00:00Z' as Instant);
     await tidy(app.deps);
     expect(await app.deps.db.$count(checkouts)).to.equal(0);
     expect(await app.deps.db.$count(bookings)).to.equal(before);
@@ -197,7 +199,7 @@ describe('carts of strangers', () => {
     await put(visitor('a'));
     await silentFor(silentSeconds + 1);
     await lookAfterCarts(app.deps, app.limits);
-    await app.world.clock.moveTo('2027-05-20T10:00:00Z' as never);
+    await app.world.clock.moveTo('2027-05-20T10:00:00Z' as Instant);
     await tidy(app.deps);
     expect(await app.deps.db.$count(checkouts), 'as long as the owner says').to.equal(1);
   });

@@ -1,3 +1,4 @@
+import type { Decimal } from '#core/money/decimal';
 import { session, twoFactor, usedOnce, user, verification } from '#server/database/schema/signIn';
 import { messages } from '#server/database/schema/work';
 import { doorToken, signInLink } from '#server/door/doorToken';
@@ -277,7 +278,7 @@ describe('the owner’s door', () => {
       line: '',
       timeZone: 'Europe/Lisbon',
       currency: 'EUR',
-      taxRate: '23' as never,
+      taxRate: '23' as Decimal,
       ownerName: 'Otto',
       email: 'otto@example.com',
       password: 'seven herons on the weir',

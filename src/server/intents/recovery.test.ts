@@ -1,3 +1,4 @@
+import type { Instant } from '#core/calendar/instant';
 import { actingAs, byItself } from '#server/actor/actorNow';
 import { standing } from '#core/booking/standing';
 import type { Minor } from '#core/money/minor';
@@ -137,7 +138,7 @@ describe('what a crash or a repeat leaves', () => {
   it('a message that was committed and not handed over goes out once', async () => {
     await app.payByClient(await attempt());
     await app.settle();
-    await app.world.clock.moveTo('2027-03-26T09:00:00Z' as never);
+    await app.world.clock.moveTo('2027-03-26T09:00:00Z' as Instant);
     const sentTo = (): Promise<number> => app.deps.db.$count(messages, eq(messages.state, 'sent'));
     const before = await sentTo();
     const asleep: Deps = { ...app.deps, outbox: { wake: () => undefined } };
@@ -161,7 +162,7 @@ describe('what a crash or a repeat leaves', () => {
       },
       report: (problem) => problems.push(problem),
     };
-    await app.world.clock.moveTo('2027-03-26T09:00:00Z' as never);
+    await app.world.clock.moveTo('2027-03-26T09:00:00Z' as Instant);
     for (let tries = 0; tries < 8; tries++) {
       await runDue(broken);
       await app.deps.db.update(errands).set({ triedAt: null }).where(eq(errands.state, 'waiting'));
@@ -210,14 +211,14 @@ describe('what a crash or a repeat leaves', () => {
     await app.deps.db.update(errands).set({ triedAt: later as never, pause: 60 });
     expect(await recoverIntents(app.deps)).to.equal(1);
     expect(await received()).to.equal(240_00);
-    await app.world.clock.moveTo('2027-03-29T09:00:00Z' as never);
+    await app.world.clock.moveTo('2027-03-29T09:00:00Z' as Instant);
     await app.settle();
     expect(await received(), 'charged at its moment all the same').to.equal(800_00);
   });
 
   it('facts keep their order where the clock goes back between them', async () => {
     await app.payByClient(await attempt());
-    const back: Deps = { ...app.deps, clock: { now: () => '2027-03-01T09:00:00Z' as never } };
+    const back: Deps = { ...app.deps, clock: { now: () => '2027-03-01T09:00:00Z' as Instant } };
     const recorded = recordPayment(back);
     const about = { bookingId: id, requestKey: randomUUID(), amount: 100_00 as Minor, method: 'cash' as const };
     expect((await byItself(() => recorded(about))).ok).to.equal(true);
@@ -229,7 +230,7 @@ describe('what a crash or a repeat leaves', () => {
 
   it('runs of the agenda at the same time do each errand once', async () => {
     await app.payByClient(await attempt());
-    await app.world.clock.moveTo('2027-03-29T09:00:00Z' as never);
+    await app.world.clock.moveTo('2027-03-29T09:00:00Z' as Instant);
     await Promise.all([runDue(app.deps), runDue(app.deps), runDue(app.deps), runDue(app.deps)]);
     await app.settle();
     expect(await received()).to.equal(800_00);

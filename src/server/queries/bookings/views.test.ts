@@ -1,3 +1,4 @@
+import type { WallTime } from '#core/calendar/wallTime';
 import { BookingsQueryIn } from '#contracts/bookingsQuery';
 import type { BookingsQuery } from '#contracts/views';
 import type { Minor } from '#core/money/minor';
@@ -93,16 +94,16 @@ describe('what views read', () => {
   });
 
   it('moving the clock tells how far it is, and stops where it is told', async () => {
-    const started = await app.startMovingClock({ to: '2027-05-01T10:00' as never });
+    const started = await app.startMovingClock({ to: '2027-05-01T10:00' as WallTime });
     expect(started.ok).to.equal(true);
-    expect(await app.startMovingClock({ to: '2027-06-01T10:00' as never })).to.have.nested.property(
+    expect(await app.startMovingClock({ to: '2027-06-01T10:00' as WallTime })).to.have.nested.property(
       'refusal.code',
       'clock_is_moving',
     );
     await app.stopMovingClock();
     for (let tries = 0; app.moving() && tries < 200; tries++) await new Promise((resolve) => setTimeout(resolve, 25));
     expect(app.world.clock.now() < '2027-05-01T09:00:00Z').to.equal(true);
-    expect(await app.startMovingClock({ to: '2027-01-01T10:00' as never })).to.have.nested.property(
+    expect(await app.startMovingClock({ to: '2027-01-01T10:00' as WallTime })).to.have.nested.property(
       'refusal.code',
       'clock_goes_forward',
     );

@@ -1,3 +1,4 @@
+import type { WallTime } from '#core/calendar/wallTime';
 import { accounts } from '#core/journal/entry';
 import { bookings, summaries } from '#server/database/schema/bookings';
 import { accountBalances } from '#server/database/schema/journal';
@@ -139,8 +140,8 @@ describe('a booking that waits for a yes', () => {
       seen: 2,
       title: row!.title,
       giveBack: true,
-      start: '2027-03-11T20:00' as never,
-      end: '2027-03-11T21:30' as never,
+      start: '2027-03-11T20:00' as WallTime,
+      end: '2027-03-11T21:30' as WallTime,
       price: { ...price, lines },
     });
     expect(moved.ok).to.equal(true);

@@ -1,3 +1,4 @@
+import type { WallTime } from '#core/calendar/wallTime';
 import { decisionsOf } from '#core/booking/decisions';
 import { minor } from '#core/money/minor';
 import { cards } from '#server/database/schema/clients';
@@ -46,7 +47,7 @@ describe('what a client asks for on their page', () => {
 
   it('another time is shown first, asked for once, and taken with the owner’s yes', async () => {
     const asker = await paid();
-    const preview = await app.previewMove({ link: asker.link, start: '2027-04-12T18:00' as never });
+    const preview = await app.previewMove({ link: asker.link, start: '2027-04-12T18:00' as WallTime });
     expect(preview.ok && preview.value.sentences[0]).to.contain('It begins Mon 12 Apr');
     expect((await asker.ask('move', '2027-04-12T18:00')).ok).to.equal(true);
     expect(codeOf(await asker.ask('cancel'))).to.equal('asked_already');
@@ -88,8 +89,8 @@ describe('what a client asks for on their page', () => {
     const cart = await bookOnPage(app, [item('lesson', '2027-03-11T20:00', '2027-03-11T21:30')]);
     await cart.pay();
     const link = (await cart.view()).items[0]!.page.split('/').at(-1)!;
-    expect(codeOf(await app.previewMove({ link, start: '2027-03-10T21:00' as never }))).to.equal('place_taken');
-    expect((await app.previewMove({ link, start: '2027-03-10T22:00' as never })).ok).to.equal(true);
+    expect(codeOf(await app.previewMove({ link, start: '2027-03-10T21:00' as WallTime }))).to.equal('place_taken');
+    expect((await app.previewMove({ link, start: '2027-03-10T22:00' as WallTime })).ok).to.equal(true);
     await clean();
   });
 
@@ -120,7 +121,7 @@ describe('what a client asks for on their page', () => {
 
   it('all bookings of one client are listed, those of nobody else', async () => {
     const first = await paid();
-    await bookingOf(app, { start: '2027-06-01T18:00' as never, end: '2027-06-05T18:00' as never });
+    await bookingOf(app, { start: '2027-06-01T18:00' as WallTime, end: '2027-06-05T18:00' as WallTime });
     await bookingOf(app, { clientName: 'Otto Prins', clientEmail: 'otto@example.com' });
     const view = (await app.clientBookings(first.link))!;
     expect(view.bookings.map(({ number, stage }) => [number, stage])).to.deep.equal([

@@ -1,3 +1,6 @@
+import type { TimeOfDay } from '#core/calendar/wallTime';
+import type { PlainDate } from '#core/calendar/days';
+import type { Decimal } from '#core/money/decimal';
 import { decisionsOf } from '#core/booking/decisions';
 import { asking, movedTo, split, waived } from '#core/change/ownRules';
 import type { WallTime } from '#core/calendar/wallTime';
@@ -138,12 +141,12 @@ describe('a change of a booking', () => {
 
   it('rules of its own: an instalment moved, split, asked for in another sum, waived', async () => {
     const rules = await booking.rules();
-    const moved = movedTo(rules.instalments, 1, { date: '2027-03-20' as never });
+    const moved = movedTo(rules.instalments, 1, { date: '2027-03-20' as PlainDate });
     await booking.change({ terms: { ...rules, instalments: moved } });
     expect((await parts())[1]).to.equal('balance 56000 2027-03-20 planned');
     expect((await app.queries.booking(booking.number))!.ownRules).to.equal(true);
 
-    const about = { index: 1, first: minor(160_00), due: { date: '2027-03-25' as never }, total: minor(800_00) };
+    const about = { index: 1, first: minor(160_00), due: { date: '2027-03-25' as PlainDate }, total: minor(800_00) };
     await booking.change({ terms: { ...rules, instalments: split(moved, about) } });
     expect((await parts()).slice(1)).to.deep.equal([
       'balance 16000 2027-03-20 planned',
@@ -170,8 +173,8 @@ describe('a change of a booking', () => {
       terms: { ...last, instalments: given.rules },
       price: {
         taxMode: 'inclusive',
-        taxes: { VAT: { rate: '23' as never } },
-        lines: [{ id: 'service', label: 'x', quantity: '1' as never, unitPrice: minor(800_00), taxes: ['VAT'] }],
+        taxes: { VAT: { rate: '23' as Decimal } },
+        lines: [{ id: 'service', label: 'x', quantity: '1' as Decimal, unitPrice: minor(800_00), taxes: ['VAT'] }],
         discount: given.discount,
       },
     });
@@ -182,7 +185,7 @@ describe('a change of a booking', () => {
 
   it('a reminder moves with the plan, comes at its time of day, and once', async () => {
     const rules = await booking.rules();
-    const reminders = [{ days: 2, when: 'before' as const, at: '18:30' as never, text: 'Nearly time.' }];
+    const reminders = [{ days: 2, when: 'before' as const, at: '18:30' as TimeOfDay, text: 'Nearly time.' }];
     await booking.change({ terms: { ...rules, reminders } });
     await app.at('2027-03-27T18:00');
     const before = (await booking.mails()).length;

@@ -1,3 +1,4 @@
+import type { Decimal } from '#core/money/decimal';
 import { decisionsOf } from '#core/booking/decisions';
 import type { WallTime } from '#core/calendar/wallTime';
 import { minor } from '#core/money/minor';
@@ -110,7 +111,7 @@ describe('what terms can ask for', () => {
   });
 
   it('everything at once, with the discount for it: the price follows the payment', async () => {
-    const booking = await bookingOf(app, {}, { ...base, payAllDiscount: '5' as never });
+    const booking = await bookingOf(app, {}, { ...base, payAllDiscount: '5' as Decimal });
     const link = await booking.linkTo();
     const view = await app.queries.client(link);
     expect('choices' in view && view.choices.all).to.deep.equal({ amount: 760_00, discount: '5' });
@@ -130,7 +131,7 @@ describe('what terms can ask for', () => {
   });
 
   it('a fee passed on is charged with the payment, counts for nothing, and carries its tax', async () => {
-    const fee = { percent: '2' as never, fixed: minor(25), mode: 'add' as const, country: 'CH' };
+    const fee = { percent: '2' as Decimal, fixed: minor(25), mode: 'add' as const, country: 'CH' };
     const booking = await bookingOf(app, {}, { ...base, fee });
     await booking.pay();
     const { position } = await booking.stands();

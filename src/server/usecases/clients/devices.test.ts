@@ -1,3 +1,4 @@
+import type { Instant } from '#core/calendar/instant';
 import { addSeconds } from '#core/calendar/instant';
 import { bookings } from '#server/database/schema/bookings';
 import { newDeviceToken, maskedAddress } from '#server/devices/devices';
@@ -109,7 +110,7 @@ describe('a device that opens a client’s pages', () => {
   it('a device that was not looked at for half a year is asked again', async () => {
     const device = newDeviceToken();
     await app.rememberDevice(device, { bookingId });
-    await app.world.clock.moveTo('2027-08-29T10:00:00Z' as never);
+    await app.world.clock.moveTo('2027-08-29T10:00:00Z' as Instant);
     expect(await app.deviceSees(device, bookingId)).to.equal(null);
   });
 

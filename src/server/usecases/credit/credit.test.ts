@@ -1,3 +1,4 @@
+import type { Instant } from '#core/calendar/instant';
 import { formatMoney } from '#core/money/formatMoney';
 import { minor } from '#core/money/minor';
 import { accountBalances } from '#server/database/schema/journal';
@@ -106,7 +107,7 @@ describe('credit and vouchers', () => {
     await app.settle();
     expect(codeOf(await pay(link))).to.equal('request_paid');
     await app.withdrawRequest({ requestId: id });
-    const late = await asked({ expiresAt: '2027-03-02T10:00:00Z' as never, amount: null, smallest: minor(20_00) });
+    const late = await asked({ expiresAt: '2027-03-02T10:00:00Z' as Instant, amount: null, smallest: minor(20_00) });
     expect(codeOf(await pay(late.link, 19_99))).to.equal('amount_too_small');
     await app.at('2027-03-02T11:00');
     expect(codeOf(await pay(late.link, 25_00))).to.equal('request_over');

@@ -1,3 +1,4 @@
+import type { PlainDate } from '#core/calendar/days';
 import { minor } from '#core/money/minor';
 import { bookings, facts } from '#server/database/schema/bookings';
 import { occupancies } from '#server/database/schema/places';
@@ -144,7 +145,12 @@ describe('booking on the public page', () => {
     await bookOnPage(app, [after], 'Ada Holm');
     const dome = item('dome', '2027-03-20T21:00', '2027-03-20T23:00', { count: 6 });
     await bookOnPage(app, [dome], 'Edda Kolbe');
-    const free = await app.free({ service: 'dome', from: '2027-03-01' as never, to: '2027-04-01' as never, count: 1 });
+    const free = await app.free({
+      service: 'dome',
+      from: '2027-03-01' as PlainDate,
+      to: '2027-04-01' as PlainDate,
+      count: 1,
+    });
     expect(free!.days.flatMap(({ starts }) => starts.map(({ left }) => left))).to.deep.equal([4]);
     expect(codeOf(await app.checkOut(await cartOf(app, [dome], 'Ivo Dahl')))).to.equal('place_taken');
     await clean();

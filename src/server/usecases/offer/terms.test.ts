@@ -1,3 +1,4 @@
+import type { Decimal } from '#core/money/decimal';
 import type { WallTime } from '#core/calendar/wallTime';
 import { minor } from '#core/money/minor';
 import type { Terms } from '#core/terms/terms';
@@ -191,7 +192,7 @@ describe('services', () => {
       start: '2027-04-05T18:00' as WallTime,
       end: '2027-04-08T18:00' as WallTime,
       termsId: 'rental',
-      lines: [{ id: 'service', label: 'Rig', quantity: '3' as never, unitPrice: minor(80_00), taxes: ['VAT'] }],
+      lines: [{ id: 'service', label: 'Rig', quantity: '3' as Decimal, unitPrice: minor(80_00), taxes: ['VAT'] }],
     });
     expect(booked.ok).to.equal(true);
     expect((await app.saveService({ ...rig, id, unitPrice: minor(95_00), retired: true })).ok).to.equal(true);
@@ -213,13 +214,13 @@ describe('services', () => {
     const id = await made();
     const changed = await app.changeServices({
       ids: [id, 'rental'],
-      raise: { percent: '7.5' as never, down: false },
+      raise: { percent: '7.5' as Decimal, down: false },
       colour: 'moss',
     });
     expect(changed).to.deep.equal({ ok: true, value: { changed: 2 } });
     const { services } = await app.queries.services();
     expect(services.find((service) => service.id === id)).to.include({ unitPrice: 86_00, colour: 'moss' });
-    await app.changeServices({ ids: [id], raise: { percent: '200' as never, down: true } });
+    await app.changeServices({ ids: [id], raise: { percent: '200' as Decimal, down: true } });
     expect((await app.queries.services()).services.find((service) => service.id === id)!.unitPrice).to.equal(0);
     const none = await app.changeServices({ ids: [id, 'none'], retired: true });
     expect(codeOf(none)).to.equal('service_not_found');
@@ -228,8 +229,8 @@ describe('services', () => {
 
   it('taxes are saved whole, in their order; one that is carried stays; a booking keeps its rate', async () => {
     const taxes = [
-      { code: 'CITY', label: 'City tax', rate: '5' as never },
-      { code: 'VAT', label: 'VAT', rate: '25' as never },
+      { code: 'CITY', label: 'City tax', rate: '5' as Decimal },
+      { code: 'VAT', label: 'VAT', rate: '25' as Decimal },
     ];
     expect((await app.saveTaxes({ taxes })).ok).to.equal(true);
     expect((await app.queries.services()).taxes.map(({ code }) => code)).to.deep.equal(['CITY', 'VAT']);
@@ -248,12 +249,12 @@ describe('services', () => {
       end: '2027-04-08T18:00' as WallTime,
       termsId: 'rental',
     };
-    const line = { id: 'a', label: 'a', quantity: '1' as never, unitPrice: minor(5_00), taxes: ['NONE'] };
+    const line = { id: 'a', label: 'a', quantity: '1' as Decimal, unitPrice: minor(5_00), taxes: ['NONE'] };
     expect(await app.createBooking({ ...about, lines: [line] })).to.deep.include({
       refusal: { code: 'tax_not_found', path: 'lines' },
     });
     expect(
-      await app.createBooking({ ...about, lines: [{ ...line, quantity: '0' as never, taxes: [] }] }),
+      await app.createBooking({ ...about, lines: [{ ...line, quantity: '0' as Decimal, taxes: [] }] }),
     ).to.deep.include({
       refusal: { code: 'nothing_to_pay', path: 'lines' },
     });

@@ -1,3 +1,4 @@
+import type { Instant } from '#core/calendar/instant';
 import { decisionsOf } from '#core/booking/decisions';
 import { addSeconds } from '#core/calendar/instant';
 import { standing } from '#core/booking/standing';
@@ -122,7 +123,7 @@ describe('payments and their faults', () => {
   });
 
   it('a link outlives the service and then expires', async () => {
-    await app.world.clock.moveTo('2027-12-01T10:00:00Z' as never);
+    await app.world.clock.moveTo('2027-12-01T10:00:00Z' as Instant);
     expect(codeOf(await pay('approves'))).to.equal('link_expired');
     await app.settle();
   });

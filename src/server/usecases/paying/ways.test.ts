@@ -1,3 +1,4 @@
+import type { WallTime } from '#core/calendar/wallTime';
 import { decisionsOf } from '#core/booking/decisions';
 import { ledgerOf } from '#core/booking/ledger';
 import { payable, standing } from '#core/booking/standing';
@@ -189,7 +190,7 @@ describe('ways to pay', () => {
     it('is not offered where it would settle after the start, nor for a hold', async () => {
       const beck = await connect('beck');
       const soon = await app.createBooking(
-        rental({ start: '2027-03-04T18:00' as never, end: '2027-03-06T18:00' as never }),
+        rental({ start: '2027-03-04T18:00' as WallTime, end: '2027-03-06T18:00' as WallTime }),
       );
       if (!soon.ok) throw new Error(soon.refusal.code);
       const { url } = (
@@ -375,7 +376,7 @@ describe('ways to pay', () => {
         'of a test',
       ).to.deep.equal([test]);
       expect(await payBy(live, testNumber('approves'))).to.deep.include({ refusal: { code: 'way_not_offered' } });
-      const about = { start: '2027-06-05T18:00' as never, end: '2027-06-08T18:00' as never };
+      const about = { start: '2027-06-05T18:00' as WallTime, end: '2027-06-08T18:00' as WallTime };
       expect(await app.createBooking(rental(about))).to.deep.include({ ok: true });
       link = await app.linkSentTo('ines@example.com');
       expect(
@@ -415,7 +416,7 @@ describe('ways to pay', () => {
       expect(after.accessUntil > before).to.equal(true);
       expect(after).to.deep.include({ failedAt: null, offered: true });
       const late = await app.createBooking(
-        rental({ start: '2027-06-05T18:00' as never, end: '2027-06-08T18:00' as never }),
+        rental({ start: '2027-06-05T18:00' as WallTime, end: '2027-06-08T18:00' as WallTime }),
       );
       if (!late.ok) throw new Error(late.refusal.code);
       link = await app.linkSentTo('ines@example.com');
@@ -438,7 +439,7 @@ describe('ways to pay', () => {
       expect((await app.waysView()).accounts[0], 'the crash is made good by itself').to.deep.include({
         failedAt: null,
       });
-      const about = { start: '2027-06-05T18:00' as never, end: '2027-06-08T18:00' as never };
+      const about = { start: '2027-06-05T18:00' as WallTime, end: '2027-06-08T18:00' as WallTime };
       expect(await app.createBooking(rental(about))).to.deep.include({ ok: true });
       link = await app.linkSentTo('ines@example.com');
       expect(await payBy(app.account, testNumber('approves'))).to.deep.include({ ok: true });

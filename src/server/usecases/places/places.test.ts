@@ -1,3 +1,6 @@
+import type { WallTime } from '#core/calendar/wallTime';
+import type { TimeOfDay } from '#core/calendar/wallTime';
+import type { PlainDate } from '#core/calendar/days';
 import { usualHours } from '#core/availability/hours';
 import { minor } from '#core/money/minor';
 import { eventDates, occupancies, places } from '#server/database/schema/places';
@@ -48,7 +51,7 @@ describe('places, hours and dates', () => {
   it('a service that takes no place is offered to nobody, unless its owner says any number at once', async () => {
     await openTo(app, { id: 'loose', rules: { ...lessonRules, needs: [] } });
     expect(
-      await app.free({ service: 'loose', from: '2027-03-10' as never, to: '2027-03-10' as never, count: 1 }),
+      await app.free({ service: 'loose', from: '2027-03-10' as PlainDate, to: '2027-03-10' as PlainDate, count: 1 }),
     ).to.equal(null);
     expect((await app.bookPage()).services.map(({ id }) => id)).not.to.include('loose');
     await openTo(app, { id: 'any', rules: { ...lessonRules, needs: [], anyNumber: true } });
@@ -67,12 +70,12 @@ describe('places, hours and dates', () => {
 
   it('hours of the business close and open days at once; hours of a place bind clients only', async () => {
     expect(await look('scope', '2027-03-12')).to.equal(1);
-    const closed = { from: '2027-03-12' as never, to: '2027-03-12' as never, spans: [], note: 'Holiday' };
+    const closed = { from: '2027-03-12' as PlainDate, to: '2027-03-12' as PlainDate, spans: [], note: 'Holiday' };
     await app.saveHours({ hours: { ...usualHours, days: [closed] } });
     expect(await look('scope', '2027-03-12')).to.equal(0);
     const [owner] = await app.deps.db.select().from(business);
     expect(owner!.hours.days).to.have.length(1);
-    const mornings = usualHours.week.map(() => [{ from: '08:00' as never, to: '12:00' as never }]);
+    const mornings = usualHours.week.map(() => [{ from: '08:00' as TimeOfDay, to: '12:00' as TimeOfDay }]);
     await app.savePlace({
       id: 'lena',
       name: 'Lena',
@@ -86,7 +89,12 @@ describe('places, hours and dates', () => {
   });
 
   it('a date is there once, and is called off only when nobody has it', async () => {
-    const date = { serviceId: 'dome', start: '2027-03-20T21:00' as never, end: '2027-03-20T23:00' as never, seats: 4 };
+    const date = {
+      serviceId: 'dome',
+      start: '2027-03-20T21:00' as WallTime,
+      end: '2027-03-20T23:00' as WallTime,
+      seats: 4,
+    };
     const made = await app.addDate({ ...date, requestKey: 'date-one-1' });
     expect((await app.addDate({ ...date, requestKey: 'date-one-1' })).ok).to.equal(true);
     expect(codeOf(await app.addDate({ ...date, requestKey: 'date-two-2' }))).to.equal('date_there_already');
@@ -108,11 +116,11 @@ describe('places, hours and dates', () => {
   });
 
   it('a place that is kept for something else is not booked, and free again afterwards', async () => {
-    const block = { placeId: 'lena', start: '2027-03-10T19:00' as never, end: '2027-03-10T22:00' as never };
+    const block = { placeId: 'lena', start: '2027-03-10T19:00' as WallTime, end: '2027-03-10T22:00' as WallTime };
     expect((await app.blockPlace({ ...block, note: 'Away' })).ok).to.equal(true);
     expect(codeOf(await app.checkOut(await cartOf(app, [lesson])))).to.equal('place_taken');
     expect(codeOf(await app.blockPlace({ ...block, note: 'Again' }))).to.equal('place_taken');
-    const days = { from: '2027-03-10' as never, to: '2027-03-10' as never };
+    const days = { from: '2027-03-10' as PlainDate, to: '2027-03-10' as PlainDate };
     expect((await app.queries.calendarDays(days)).blocks.map(({ note, start }) => [note, start])).to.deep.equal([
       ['Away', '2027-03-10T19:00'],
     ]);
@@ -132,14 +140,14 @@ describe('places, hours and dates', () => {
   it('calendar and lanes show what is booked, whom it takes, what came and what is due', async () => {
     const cart = await bookOnPage(app, [lesson]);
     await cart.pay('approves', { tip: minor(0) });
-    const days = { from: '2027-03-01' as never, to: '2027-03-31' as never };
+    const days = { from: '2027-03-01' as PlainDate, to: '2027-03-31' as PlainDate };
     const { entries, closed } = await app.queries.calendarDays(days);
     expect(entries.map(({ places: taken, stage }) => [taken, stage])).to.deep.equal([[['Lena'], 'secured']]);
     expect(closed.map(({ date }) => date)).to.include('2027-03-07');
     const [lane] = (await app.queries.lanes(days)).lanes;
     expect(lane!.marks.map(({ state }) => state)).to.include('received');
-    expect((await app.queries.lanes({ from: '2027-05-01' as never, to: '2027-05-31' as never })).lanes).to.deep.equal(
-      [],
-    );
+    expect(
+      (await app.queries.lanes({ from: '2027-05-01' as PlainDate, to: '2027-05-31' as PlainDate })).lanes,
+    ).to.deep.equal([]);
   });
 });

@@ -1,3 +1,6 @@
+import type { WallTime } from '#core/calendar/wallTime';
+import type { Minor } from '#core/money/minor';
+import type { Instant } from '#core/calendar/instant';
 import { businessSignatory } from '#core/agreement/agreement';
 import { price } from '#core/price/price';
 import { presetChoice } from '#core/quote/offer';
@@ -59,7 +62,7 @@ describe('quotes', () => {
       link,
       attempt: randomUUID(),
       card: await app.token('approves'),
-      amount: 173_10 as never,
+      amount: 173_10 as Minor,
     });
     expect(paid.ok && paid.value.state).to.equal('paid');
     expect(await stageOf(booking.number)).to.equal('secured');
@@ -136,7 +139,7 @@ describe('quotes', () => {
     const old = await app.acceptQuote(acceptance(read, link));
     expect(!old.ok && old.refusal.code).to.equal('sums_changed');
     const ahead = acceptance(read, link);
-    const later = await app.acceptQuote({ ...ahead, seen: { ...ahead.seen, at: '2027-03-03T09:00:00Z' as never } });
+    const later = await app.acceptQuote({ ...ahead, seen: { ...ahead.seen, at: '2027-03-03T09:00:00Z' as Instant } });
     expect(!later.ok && later.refusal.code).to.equal('sums_changed');
     const fresh = await pageOf(app, link);
     await app.at('2027-03-02T11:00');
@@ -372,8 +375,8 @@ describe('quotes', () => {
       giveBack: true,
       seen: (await app.queries.change(booking.number))!.seen,
       price: { ...price, lines },
-      start: '2027-04-06T18:00' as never,
-      end: '2027-04-16T18:00' as never,
+      start: '2027-04-06T18:00' as WallTime,
+      end: '2027-04-16T18:00' as WallTime,
     });
     expect(changed.ok).to.equal(true);
     const { toSign } = await view();
