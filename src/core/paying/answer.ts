@@ -1,5 +1,5 @@
 import type { Instant } from '#core/calendar/instant';
-import type { Minor } from '#core/money/minor';
+import { least, type Minor } from '#core/money/minor';
 
 /** What a card processor answers to any request; asked again with the same key it answers the same. */
 export type ProcessorAnswer =
@@ -31,5 +31,8 @@ export type ProcessorAnswer =
     };
 /** An answer that ends the matter. */
 export type Ended = Extract<ProcessorAnswer, { outcome: 'approved' | 'declined' }>;
+/** What was approved of a sum that was asked for: all of it, unless the answer says that it was a part. */
+export const approvedOf = (asked: Minor, { part }: { readonly part?: Minor }): Minor => least(asked, part ?? asked);
+
 /** A bank debit that was taken in, and settles in some days. */
 export type Pending = Extract<ProcessorAnswer, { outcome: 'pending' }>;

@@ -3,7 +3,7 @@ import type { Fact } from '#core/booking/facts';
 import type { Ledger } from '#core/booking/ledger';
 import type { Instant } from '#core/calendar/instant';
 import { type Minor, minor } from '#core/money/minor';
-import type { Ended } from '#core/paying/answer';
+import { approvedOf, type Ended } from '#core/paying/answer';
 import { factsOfReturned } from '#core/paying/bankDebit';
 import { closingFacts } from '#core/paying/closingFacts';
 import type { CardUsed, IntentRequest } from '#core/paying/request';
@@ -60,7 +60,8 @@ function ofHold({ amount }: Asked, { card, renews }: Of<'hold'>, answer: Ended, 
   const about = { at, amount, cardId: card.id, last4: card.last4, ...(renews ? { renews } : {}) };
   if (answer.outcome === 'declined')
     return { kind: 'holdRefused', ...about, code: answer.code, decline: answer.decline };
-  return { kind: 'holdPlaced', ...about, authorisation: answer.reference, expires: answer.expires! };
+  const held = approvedOf(amount, answer);
+  return { kind: 'holdPlaced', ...about, amount: held, authorisation: answer.reference, expires: answer.expires! };
 }
 
 function ofRelease({ authorisation }: Of<'release'>, answer: Ended, { ledger, at }: AnsweredOn): Fact[] {
@@ -102,7 +103,13 @@ export function factsOfAnswer(asked: Asked, answer: Ended, on: AnsweredOn): Fact
       const { card, consent } = request;
       if (answer.outcome === 'declined') return [declined(asked, card, answer, at)];
       const { reference: authorisation, expires } = answer;
-      const about = { authorisation, amount, expires: expires!, cardId: card.id, last4: card.last4 };
+      const about = {
+        authorisation,
+        amount: approvedOf(amount, answer),
+        expires: expires!,
+        cardId: card.id,
+        last4: card.last4,
+      };
       return [{ kind: 'paymentAuthorised', at, ...about }, cardKept(card, { consent }, at)];
     }
     case 'captureReserved': {
@@ -118,7 +125,16 @@ export function factsOfAnswer(asked: Asked, answer: Ended, on: AnsweredOn): Fact
     case 'counter':
       // Refused at the reader: the client stands there, and tries another.
       if (answer.outcome === 'declined') return [];
-      return [{ kind: 'received', at, receiptId: id, amount, method: 'reader', last4: answer.last4 ?? '····' }];
+      return [
+        {
+          kind: 'received',
+          at,
+          receiptId: id,
+          amount: approvedOf(amount, answer),
+          method: 'reader',
+          last4: answer.last4 ?? '····',
+        },
+      ];
     case 'hold':
       return [ofHold(asked, request, answer, at)];
     case 'release':

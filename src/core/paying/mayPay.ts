@@ -5,9 +5,11 @@ import { least, type Minor } from '#core/money/minor';
 import { type FeePassedOn, withFee } from '#core/paying/withFee';
 import { ok, refuse, type Result } from '#core/result';
 
+export type AboveOutstanding = { readonly code: 'above_outstanding'; readonly limit: Minor; readonly path: 'amount' };
 export type MayNotPay =
   | { readonly code: 'nothing_due' | 'position_changed' }
-  | { readonly code: 'amount_too_small' | 'above_outstanding'; readonly limit: Minor; readonly path: 'amount' };
+  | { readonly code: 'amount_too_small'; readonly limit: Minor; readonly path: 'amount' }
+  | AboveOutstanding;
 
 /** A sum that may be charged: with the fee passed on in it, and the price that it settles. */
 export type MayPay = FeePassedOn & { readonly becomes?: Deal };
@@ -40,7 +42,8 @@ export function mayPay(
   if (seen !== undefined && seen !== standing.position.received + standing.onTheWay)
     return refuse({ code: 'position_changed' });
   if (!everything) {
-    if (amount > outstanding) return refuse({ code: 'above_outstanding', limit: outstanding, path: 'amount' });
+    const above = aboveOutstanding(standing, amount);
+    if (above) return above;
     const limit = smallestNow(standing);
     if (amount < limit) return refuse({ code: 'amount_too_small', limit, path: 'amount' });
     return ok(withFee(standing, deal.tax, amount, way));
@@ -49,8 +52,6 @@ export function mayPay(
   if (offer?.amount !== amount) return refuse({ code: 'position_changed' });
   return ok({ ...withFee(standing, offer.deal.tax, amount, way), becomes: offer.deal });
 }
-
-export type AboveOutstanding = { readonly code: 'above_outstanding'; readonly limit: Minor; readonly path: 'amount' };
 
 /** No more is taken than is still to be paid, and nothing twice while it is on its way; null where the sum fits. */
 export function aboveOutstanding(standing: Standing, amount: Minor) {

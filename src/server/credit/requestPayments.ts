@@ -7,7 +7,7 @@ import { pauseOver } from '#server/database/pauses';
 import { creditReceipts, paymentRequests, requestPayments } from '#server/database/schema/credit';
 import type { Deps } from '#server/deps';
 import { appendEntry } from '#server/journal/appendEntry';
-import type { ProcessorAnswer } from '#core/paying/answer';
+import { approvedOf, type ProcessorAnswer } from '#core/paying/answer';
 import { tellOfManyCards } from '#server/guard/manyCards';
 import { factsOfRequests, tell } from '#server/credit/requestFacts';
 import { processorOf } from '#server/ways/payAccounts';
@@ -70,10 +70,11 @@ export async function recordRequestAnswer(deps: Deps, paymentId: string, answer:
     }
     const [request] = await tx.select().from(paymentRequests).where(eq(paymentRequests.id, requestId));
     const { clientId, currency } = request!;
-    const receipt = { id: paymentId, clientId, requestId, amount, currency, payer, at: now };
+    const came = approvedOf(amount, answer);
+    const receipt = { id: paymentId, clientId, requestId, amount: came, currency, payer, at: now };
     await tx.insert(creditReceipts).values({ ...receipt, method: row.card.way ?? 'card' });
-    await tell(tx, deps, requestId, { kind: 'paid', amount, by: payer, via }, now);
-    await appendEntry(tx, creditPaid(amount)!, { at: now, currency });
+    await tell(tx, deps, requestId, { kind: 'paid', amount: came, by: payer, via }, now);
+    await appendEntry(tx, creditPaid(came)!, { at: now, currency });
   };
   // Whoever pays it does so, whenever the answer comes.
   await db.transaction((tx) => actingAs({ kind: 'payer' }, () => record(tx)));
