@@ -42,7 +42,7 @@ export const SaveSafety = z.strictObject({
   /** Refunds from this sum on ask again who decides them; null: none does. */
   proofAbove: Money.nullable(),
   /** For how many days what has no more use is kept. */
-  keepDays: z.number().int().min(1, 'at least one day').max(3650, 'at most ten years'),
+  keepDays: z.number('days, such as 90').int('whole days').min(1, 'at least one day').max(3650, 'at most ten years'),
 });
 export type SaveSafety = z.infer<typeof SaveSafety>;
 

@@ -22,10 +22,10 @@ export const CreateBooking = z
     discount: DiscountIn.optional(),
     termsId: Id,
     /** How many units, guests or seats it takes; one where nothing is said. */
-    count: z.number().int().min(1, 'at least one').max(5000, 'at most 5000').optional(),
+    count: z.number('a number from 1 on').int().min(1, 'at least one').max(5000, 'at most 5000').optional(),
     /** At the counter, or on the client's house account so many days after the end; absent: as the terms say. */
     settling: z.enum(['counter', 'account']).optional(),
-    accountDays: z.number().int().min(0).max(365, 'at most 365 days').optional(),
+    accountDays: z.number('days, from 0 to 365').int().min(0).max(365, 'at most 365 days').optional(),
   })
   .refine((booking) => booking.end >= booking.start, { error: 'the end is before the start', path: ['end'] });
 export type CreateBooking = z.infer<typeof CreateBooking>;

@@ -36,7 +36,10 @@ export const ChooseAccount = z.strictObject({ bookingId: Id, accountId: Id.nulla
 export type ChooseAccount = z.infer<typeof ChooseAccount>;
 
 /** How much may stand open on a client's house account; null closes it. */
-export const SaveAccountLimit = z.strictObject({ clientId: Id, limit: Money.nullable() });
+export const SaveAccountLimit = z.strictObject({
+  clientId: z.string().min(1, 'a client that is there already').max(64),
+  limit: Money.nullable(),
+});
 export type SaveAccountLimit = z.infer<typeof SaveAccountLimit>;
 
 /** Of the stand-ins: whether a processor refuses to renew an account's access. */

@@ -1,11 +1,13 @@
 import { AddRow, RemoveRow, rowsOf } from '#islands/parts/rows';
+import { CloseOutBooking } from '#contracts/owner';
 import { closeOut } from '#contracts/routes/closing/closeOut';
 import type { CloseOutView } from '#contracts/views';
 import { closeout } from '#core/closeout/closeout';
 import { formatAmount, formatMoney } from '#core/money/formatMoney';
-import type { Minor } from '#core/money/minor';
+import { zero } from '#core/money/minor';
 import { parseAmount } from '#core/money/parseAmount';
 import { newKey } from '#islands/api';
+import { faultsOf } from '#islands/parts/contractForm';
 import { Problem } from '#islands/parts/Problem';
 import { useRoute } from '#islands/parts/useRoute';
 import { Button, Checkbox, TextInput } from '@mantine/core';
@@ -34,16 +36,19 @@ export function ClaimForm({ line, done }: Props) {
   const used = drafts.filter((draft) => draft.reason.trim() !== '' || draft.amount.trim() !== '');
   const claims = used.map((draft) => ({
     id: draft.id,
-    reason: draft.reason.trim(),
-    amount: parseAmount(draft.amount, currency) ?? (0 as Minor),
+    reason: draft.reason,
+    amount: parseAmount(draft.amount, currency) ?? zero,
   }));
-  const wrong = claims.some((claim) => claim.amount === 0 || claim.reason === '');
+  const sent = { bookingId: line.id, claims, coverBalance };
+  const faults = faultsOf(CloseOutBooking, sent, {});
+  const faultOf = (draft: ClaimDraft, name: 'reason' | 'amount'): string | undefined =>
+    asked || (name === 'amount' && draft.amount !== '') ? faults[`claims.${used.indexOf(draft)}.${name}`] : undefined;
   const figures = closeout({ held, claims, outstanding, coverBalance });
   const submit = async (event: SubmitEvent): Promise<void> => {
     event.preventDefault();
     setAsked(true);
-    if (wrong) return;
-    const closed = await action.run({ bookingId: line.id, claims, coverBalance });
+    if (Object.keys(faults).length > 0) return;
+    const closed = await action.run(sent);
     if (!closed) return;
     const words = [
       figures.capture > 0 && `${formatAmount(figures.capture, currency)} ${verbs.taken}`,
@@ -61,39 +66,31 @@ export function ClaimForm({ line, done }: Props) {
   return (
     <form className={styles.form} onSubmit={(event) => void submit(event)} noValidate>
       <div className={styles.claims}>
-        {drafts.map((draft, index) => {
-          const started = draft.reason !== '' || draft.amount !== '';
-          return (
-            <div key={draft.id} className={styles.claim}>
-              <TextInput
-                label={index === 0 ? 'Claim for' : undefined}
-                aria-label="Claim for"
-                placeholder="dew heater missing"
-                value={draft.reason}
-                maxLength={200}
-                autoFocus={index === drafts.length - 1}
-                onChange={(event) => rows.change(index, { reason: event.currentTarget.value })}
-                error={asked && started && draft.reason.trim() === '' && 'say what it is for'}
-              />
-              <TextInput
-                label={index === 0 ? `Sum, ${currency}` : undefined}
-                aria-label={`Sum, ${currency}`}
-                placeholder="0.00"
-                inputMode="decimal"
-                value={draft.amount}
-                onChange={(event) => rows.change(index, { amount: event.currentTarget.value })}
-                error={
-                  started &&
-                  (asked || draft.amount !== '') &&
-                  !parseAmount(draft.amount, currency) &&
-                  'a sum, such as 120.00'
-                }
-                classNames={{ input: styles.amount! }}
-              />
-              <RemoveRow name="this claim" disabled={drafts.length === 1} onClick={() => rows.remove(index)} />
-            </div>
-          );
-        })}
+        {drafts.map((draft, index) => (
+          <div key={draft.id} className={styles.claim}>
+            <TextInput
+              label={index === 0 ? 'Claim for' : undefined}
+              aria-label="Claim for"
+              placeholder="dew heater missing"
+              value={draft.reason}
+              maxLength={200}
+              autoFocus={index === drafts.length - 1}
+              onChange={(event) => rows.change(index, { reason: event.currentTarget.value })}
+              error={faultOf(draft, 'reason')}
+            />
+            <TextInput
+              label={index === 0 ? `Sum, ${currency}` : undefined}
+              aria-label={`Sum, ${currency}`}
+              placeholder="0.00"
+              inputMode="decimal"
+              value={draft.amount}
+              onChange={(event) => rows.change(index, { amount: event.currentTarget.value })}
+              error={faultOf(draft, 'amount')}
+              classNames={{ input: styles.amount! }}
+            />
+            <RemoveRow name="this claim" disabled={drafts.length === 1} onClick={() => rows.remove(index)} />
+          </div>
+        ))}
         <AddRow disabled={drafts.length >= 20} onClick={() => rows.add(blank())}>
           Another claim
         </AddRow>

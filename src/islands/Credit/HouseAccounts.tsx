@@ -1,7 +1,11 @@
+import type { SentTo } from '#contracts/routes/route';
+import { SaveAccountLimit } from '#contracts/ways';
 import { saveAccountLimit } from '#contracts/routes/credit/saveAccountLimit';
 import type { CreditView } from '#contracts/creditViews';
 import { formatAmount, formatMoney } from '#core/money/formatMoney';
+import type { Minor } from '#core/money/minor';
 import { parseAmount } from '#core/money/parseAmount';
+import { useContractForm } from '#islands/parts/contractForm';
 import { Problem } from '#islands/parts/Problem';
 import { useRoute } from '#islands/parts/useRoute';
 import { useShell } from '#islands/shell/useShell';
@@ -51,51 +55,57 @@ type FormProps = {
   readonly close: () => void;
 };
 
+type Typed = { name: string; limit: string };
+
 function LimitForm({ given, known, close }: FormProps) {
   const { business } = useShell();
   const { currency } = business;
-  const [name, setName] = useState(given?.name ?? '');
-  const [typed, setTyped] = useState(given === null || given.limit === null ? '' : formatAmount(given.limit, currency));
-  const [asked, setAsked] = useState(false);
   const save = useRoute(saveAccountLimit);
-  const id = given?.id ?? known.find((client) => client.name === name)?.id ?? null;
-  const limit = typed.trim() === '' ? null : parseAmount(typed, currency);
-  const wrong = typed.trim() !== '' && limit === null;
-  const keep = async (): Promise<void> => {
-    setAsked(true);
-    if (id === null || wrong) return;
-    if (await save.attempt({ clientId: id, limit })) close();
+  const sends = ({ name, limit }: Typed): SentTo<typeof saveAccountLimit> => ({
+    clientId: given?.id ?? known.find((client) => client.name === name)?.id ?? '',
+    limit: limit.trim() === '' ? null : (parseAmount(limit, currency) ?? (NaN as Minor)),
+  });
+  const form = useContractForm({
+    contract: SaveAccountLimit,
+    initial: {
+      name: given?.name ?? '',
+      limit: given === null || given.limit === null ? '' : formatAmount(given.limit, currency),
+    },
+    sends,
+    fields: { clientId: 'name' },
+    says: { limit: 'a sum, such as 800.00, or nothing' },
+  });
+  const keep = async (typed: Typed): Promise<void> => {
+    if (await save.attempt(sends(typed))) close();
   };
   return (
     <Modal opened onClose={close} title="Limit of a house account" centered>
-      <Stack gap="sm">
-        <Autocomplete
-          label="Client"
-          data={[...new Set(known.map((client) => client.name))]}
-          value={name}
-          disabled={given !== null}
-          error={asked && id === null ? 'a client that is there already' : undefined}
-          onChange={setName}
-          data-autofocus
-        />
-        <TextInput
-          label={`May stand open at a time, ${currency}`}
-          description="Empty: no limit; each booking on account is your own decision"
-          inputMode="decimal"
-          value={typed}
-          error={wrong ? 'a sum, such as 800.00, or nothing' : undefined}
-          onChange={(event) => setTyped(event.currentTarget.value)}
-        />
-        <Problem problem={save.problem} currency={currency} />
-        <Group justify="flex-end">
-          <Button variant="default" onClick={close}>
-            Not now
-          </Button>
-          <Button loading={save.busy} onClick={() => void keep()}>
-            Keep
-          </Button>
-        </Group>
-      </Stack>
+      <form onSubmit={form.onSubmit((typed) => void keep(typed))} noValidate>
+        <Stack gap="sm">
+          <Autocomplete
+            label="Client"
+            data={[...new Set(known.map((client) => client.name))]}
+            disabled={given !== null}
+            {...form.getInputProps('name')}
+            data-autofocus
+          />
+          <TextInput
+            label={`May stand open at a time, ${currency}`}
+            description="Empty: no limit; each booking on account is your own decision"
+            inputMode="decimal"
+            {...form.getInputProps('limit')}
+          />
+          <Problem problem={save.problem} currency={currency} />
+          <Group justify="flex-end">
+            <Button variant="default" onClick={close}>
+              Not now
+            </Button>
+            <Button type="submit" loading={save.busy}>
+              Keep
+            </Button>
+          </Group>
+        </Stack>
+      </form>
     </Modal>
   );
 }

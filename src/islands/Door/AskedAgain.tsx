@@ -1,23 +1,38 @@
-import { saveSafety } from '#contracts/routes/business/saveSafety';
 import type { DoorView } from '#contracts/door';
-import { fieldMessage } from '#islands/format/problemSentence';
-import { SumField, useOptionalSum } from '#islands/parts/SumField';
+import { SaveSafety } from '#contracts/door';
+import { saveSafety } from '#contracts/routes/business/saveSafety';
+import type { SentTo } from '#contracts/routes/route';
+import { formatAmount } from '#core/money/formatMoney';
+import type { Minor } from '#core/money/minor';
+import { parseAmount } from '#core/money/parseAmount';
+import { useContractForm } from '#islands/parts/contractForm';
 import { Problem } from '#islands/parts/Problem';
 import { useRoute } from '#islands/parts/useRoute';
-import { Button, NumberInput } from '@mantine/core';
+import { Button, TextInput } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
-import { type SubmitEvent, useState } from 'react';
 import styles from './Door.module.css';
+
+type Typed = { proofAbove: string; keepDays: string };
 
 /** From which refund on it is asked who decides, and how long what has no more use is kept. */
 export function AskedAgain({ given }: { readonly given: DoorView }) {
-  const from = useOptionalSum(given.proofAbove, given.currency);
-  const [keepDays, setKeepDays] = useState<number | string>(given.keepDays);
+  const { currency } = given;
   const save = useRoute(saveSafety);
-  const send = async (event: SubmitEvent): Promise<void> => {
-    event.preventDefault();
-    if (from.wrong || typeof keepDays !== 'number') return;
-    if (await save.attempt({ proofAbove: from.value, keepDays })) notifications.show({ message: 'Kept.' });
+  const sends = ({ proofAbove, keepDays }: Typed): SentTo<typeof saveSafety> => ({
+    proofAbove: proofAbove.trim() === '' ? null : (parseAmount(proofAbove, currency) ?? (NaN as Minor)),
+    keepDays: Number(keepDays || NaN),
+  });
+  const form = useContractForm({
+    contract: SaveSafety,
+    initial: {
+      proofAbove: given.proofAbove === null ? '' : formatAmount(given.proofAbove, currency),
+      keepDays: String(given.keepDays),
+    },
+    sends,
+    says: { proofAbove: 'a sum, such as 250.00, or nothing' },
+  });
+  const send = async (typed: Typed): Promise<void> => {
+    if (await save.attempt(sends(typed))) notifications.show({ message: 'Kept.' });
   };
   return (
     <section className={styles.part} aria-label="Asked again">
@@ -26,23 +41,19 @@ export function AskedAgain({ given }: { readonly given: DoorView }) {
         Connecting an account and changing where transfers go always ask again who you are, unless it was shown in the
         last ten minutes.
       </p>
-      <form onSubmit={(event) => void send(event)}>
-        <SumField
-          label={`Refunds from this sum on ask too (${given.currency})`}
+      <form onSubmit={form.onSubmit((typed) => void send(typed))} noValidate>
+        <TextInput
+          label={`Refunds from this sum on ask too (${currency})`}
           description="Empty: no refund does."
-          sum={from}
-          error={from.wrong ? 'A sum, such as 250.00.' : fieldMessage(save.problem, 'proofAbove', given.currency)}
+          inputMode="decimal"
+          {...form.getInputProps('proofAbove')}
         />
-        <NumberInput
+        <TextInput
           label="Expired codes and devices, and old carts, are deleted after (days)"
-          min={1}
-          max={3650}
-          allowDecimal={false}
-          value={keepDays}
-          error={fieldMessage(save.problem, 'keepDays', given.currency)}
-          onChange={setKeepDays}
+          inputMode="numeric"
+          {...form.getInputProps('keepDays')}
         />
-        <Problem problem={save.problem?.path ? null : save.problem} currency={given.currency} />
+        <Problem problem={save.problem} currency={currency} />
         <Button type="submit" variant="default" loading={save.busy}>
           Keep
         </Button>

@@ -2,7 +2,7 @@ import { createBooking } from '#contracts/routes/bookings/createBooking';
 import type { NewBookingView } from '#contracts/views';
 import type { SaidProblem } from '#islands/format/problemSentence';
 import { fieldMessage } from '#islands/format/problemSentence';
-import { type Draft, draftFaults, type Field, suggestedPrice, workOut } from '#islands/NewBooking/draft';
+import { bookingOf, type Draft, draftFaults, type Field, suggestedPrice, workOut } from '#islands/NewBooking/draft';
 import { priceWords, suggestedTotal } from '#islands/NewBooking/priceWords';
 import { formatAmount } from '#core/money/formatMoney';
 import { settlings } from '#core/quote/draft';
@@ -44,7 +44,8 @@ export function NewBookingForm({ view }: { readonly view: NewBookingView }) {
   const counted = service?.booking?.counts ?? 'nothing';
   const suggested = suggestedPrice(draft, service, zone);
   const worked = useDeferredValue(workOut(draft, view, { now, zone, currency }));
-  const faults = draftFaults(draft, currency, asked, suggested !== null);
+  const about = { zone, currency };
+  const faults = draftFaults(draft, view, about, asked);
   const change = (part: Partial<Draft>): void => {
     create.clear();
     setDraft({ ...draft, ...part });
@@ -67,24 +68,8 @@ export function NewBookingForm({ view }: { readonly view: NewBookingView }) {
   const submit = async (event: SubmitEvent): Promise<void> => {
     event.preventDefault();
     setAsked(true);
-    if (Object.keys(draftFaults(draft, currency, true, suggested !== null)).length > 0 || worked.state !== 'ready')
-      return;
-    const { lines, start, end } = worked;
-    const { clientName, clientEmail, serviceId, title, termsId } = draft;
-    const made = await create.run({
-      requestKey: create.requestKey(),
-      clientName,
-      clientEmail,
-      serviceId,
-      title,
-      start,
-      end,
-      lines,
-      termsId,
-      ...(counted === 'nothing' ? {} : { count: Number(draft.count) }),
-      ...(draft.settling === 'online' ? {} : { settling: draft.settling }),
-      ...(draft.settling === 'account' ? { accountDays: Number(draft.accountDays) } : {}),
-    });
+    if (Object.keys(draftFaults(draft, view, about, true)).length > 0 || worked.state !== 'ready') return;
+    const made = await create.run(bookingOf(draft, view, { ...about, requestKey: create.requestKey() }));
     if (!made) return;
     clearDraft();
     location.assign(`/bookings/${made.number}`);

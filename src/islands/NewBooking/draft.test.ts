@@ -46,13 +46,14 @@ const view: NewBookingView = {
   terms: starterTerms.map(({ id, name, rules }) => ({ id, name, rules })),
   clients: [],
 };
+const unpriced = { ...view, services: [{ ...view.services[0]!, unitPrice: minor(0) }] };
 const about = { now: '2027-05-14T08:12:00Z' as Instant, zone: 'Europe/Lisbon', currency: 'EUR' };
 
 describe('a booking being written', () => {
   it('has nothing to complain of while it is empty, and everything when it is sent', () => {
     const empty: Draft = { ...draft, clientName: '', clientEmail: '', title: '', start: '', end: '', total: '' };
-    expect(draftFaults(empty, 'EUR', false)).to.deep.equal({});
-    expect(Object.keys(draftFaults(empty, 'EUR', true)).sort()).to.deep.equal([
+    expect(draftFaults(empty, view, about, false)).to.deep.equal({});
+    expect(Object.keys(draftFaults(empty, unpriced, about, true)).sort()).to.deep.equal([
       'clientEmail',
       'clientName',
       'end',
@@ -66,11 +67,14 @@ describe('a booking being written', () => {
     ['a price with words', { total: 'a lot' }, 'total'],
     ['a price of nothing', { total: '0' }, 'total'],
     ['an end before the start', { end: '2027-06-17T18:00' }, 'end'],
+    ['a number of days with words', { settling: 'account', accountDays: 'a month' }, 'accountDays'],
+    ['more days than a year has', { settling: 'account', accountDays: '366' }, 'accountDays'],
+    ['a name of more letters than fit', { clientName: 'o'.repeat(121) }, 'clientName'],
     ['a day that is not there', { start: '2027-02-30T18:00' }, 'start'],
   ];
   for (const [why, part, field] of faults)
     it(`says at the field: ${why}`, () =>
-      expect(draftFaults({ ...draft, ...part }, 'EUR', false)).to.have.all.keys(field));
+      expect(draftFaults({ ...draft, ...part }, view, about, false)).to.have.all.keys(field));
 
   it('is worked out with each keystroke', () => {
     const worked = workOut(draft, view, about);
@@ -83,12 +87,11 @@ describe('a booking being written', () => {
       ['case', '2'],
     ]);
     expect(worked.state === 'ready' && worked.standing.agreed.total).to.equal(16 * 50_00 + 2 * 12_00);
-    expect(draftFaults({ ...draft, total: '' }, 'EUR', true, true)).to.deep.equal({});
+    expect(draftFaults({ ...draft, total: '' }, view, about, true)).to.deep.equal({});
   });
   it('waits while something is missing, and explains terms that do not fit', () => {
     expect(workOut({ ...draft, total: 'much' }, view, about).state).to.equal('unfinished');
-    const priceless = { ...view, services: [{ ...view.services[0]!, unitPrice: minor(0) }] };
-    expect(workOut({ ...draft, total: '' }, priceless, about).state).to.equal('unfinished');
+    expect(workOut({ ...draft, total: '' }, unpriced, about).state).to.equal('unfinished');
     expect(workOut({ ...draft, termsId: 'none' }, view, about).state).to.equal('unfinished');
     const rules = { ...view.terms[0]!.rules, instalments: [] };
     const bare = { ...view, terms: [{ id: 'rental', name: '', rules }] };

@@ -1,4 +1,6 @@
-import { emailAddressWanted, isEmailAddress } from '#core/emailAddress';
+import { CreateBooking } from '#contracts/owner';
+import type { createBooking } from '#contracts/routes/bookings/createBooking';
+import type { SentTo } from '#contracts/routes/route';
 import type { ServiceLine } from '#contracts/serviceViews';
 import type { NewBookingView } from '#contracts/views';
 import { standing, type Standing } from '#core/booking/standing';
@@ -12,6 +14,7 @@ import { price, type PriceLine } from '#core/price/price';
 import { settledTerms } from '#core/quote/settledTerms';
 import { quantityOf } from '#core/services/askedPrice';
 import { parseAmount } from '#core/money/parseAmount';
+import { faultsOf } from '#islands/parts/contractForm';
 import type { SaidProblem } from '#islands/format/problemSentence';
 
 export type Draft = {
@@ -44,36 +47,54 @@ export type Worked =
   | { readonly state: 'unfinished' }
   | { readonly state: 'refused'; readonly problem: SaidProblem };
 
-/** What is wrong in a draft, field by field; only fields that hold something, unless all are asked for. */
+type About = { readonly zone: string; readonly currency: string };
+
+/** What is sent of a draft, as far as it is written: what is half typed goes as it is, for the contract to say so. */
+export function bookingOf(
+  draft: Draft,
+  view: NewBookingView,
+  about: About & { readonly requestKey: string },
+): SentTo<typeof createBooking> {
+  const service = view.services.find((each) => each.id === draft.serviceId);
+  const { clientName, clientEmail, serviceId, title, termsId, settling } = draft;
+  return {
+    requestKey: about.requestKey,
+    clientName,
+    clientEmail,
+    serviceId,
+    title,
+    start: draft.start as WallTime,
+    end: draft.end as WallTime,
+    lines: (service && linesOf(draft, service, about)) ?? [],
+    termsId,
+    count: (service?.booking?.counts ?? 'nothing') === 'nothing' ? undefined : wholeNumber(draft.count),
+    settling: settling === 'online' ? undefined : settling,
+    accountDays: settling === 'account' ? wholeNumber(draft.accountDays) : undefined,
+  };
+}
+const wholeNumber = (typed: string): number => (/^\d{1,4}$/.test(typed.trim()) ? Number(typed) : NaN);
+
+const typedIn = { lines: 'total' } as const;
+
+/** What the contract does not take of a draft, by the field it was typed in; only fields that hold something, unless all are asked for. */
 export function draftFaults(
   draft: Draft,
-  currency: string,
+  view: NewBookingView,
+  about: About,
   all: boolean,
-  priced = false,
 ): Partial<Record<Field, string>> {
-  const faults: Partial<Record<Field, string>> = {};
-  const say = (field: Field, wrong: boolean, message: string): void => {
-    if (wrong && (all || draft[field].trim() !== '')) faults[field] = message;
-  };
-  say('clientName', draft.clientName.trim() === '', 'a name is needed');
-  say('clientEmail', !isEmailAddress(draft.clientEmail.trim()), emailAddressWanted);
-  say('title', draft.title.trim() === '', 'say what is booked');
-  const total = parseAmount(draft.total, currency);
-  say(
-    'total',
-    !(priced && draft.total.trim() === '') && (total === null || total === 0),
-    'a price above zero, such as 480.00',
-  );
-  say('start', !isWallTime(draft.start), 'a day and a time');
-  say('end', !isWallTime(draft.end), 'a day and a time');
-  say('count', !/^[1-9]\d{0,3}$/.test(draft.count), 'a number from 1 on');
-  say(
-    'accountDays',
-    draft.settling === 'account' && !(/^\d{1,3}$/.test(draft.accountDays) && Number(draft.accountDays) <= 365),
-    'days, from 0 to 365',
-  );
-  if (!faults.end && draft.start && draft.end && draft.end < draft.start) faults.end = 'the end is before the start';
-  return faults;
+  const sent = bookingOf(draft, view, { ...about, requestKey: 'not sent yet' });
+  const found = faultsOf<Record<Field, string>>(CreateBooking, sent, typedIn);
+  const faults = Object.entries(found).flatMap(([name, message]): [Field, string][] => {
+    const field = (name.startsWith('lines') ? 'total' : name) as Field;
+    return all || draft[field].trim() !== '' ? [[field, ownWords(field, draft) ?? message]] : [];
+  });
+  return Object.fromEntries(faults);
+}
+/** What a field says in its own words rather than in the contract's. */
+function ownWords(field: Field, draft: Draft): string | null {
+  if (field === 'total') return 'a price above zero, such as 480.00';
+  return (field === 'start' || field === 'end') && !isWallTime(draft[field]) ? 'a day and a time' : null;
 }
 
 /** The service's own price for these dates; null where it has none, or the dates are not there yet. */
@@ -90,7 +111,7 @@ export function suggestedPrice(
 }
 
 /** The lines of the price: the service at its own price or the one that was typed, and the extras that were chosen. */
-function linesOf(draft: Draft, service: ServiceLine, about: { zone: string; currency: string }): PriceLine[] | null {
+function linesOf(draft: Draft, service: ServiceLine, about: About): PriceLine[] | null {
   const typed = parseAmount(draft.total, about.currency);
   const suggested = suggestedPrice(draft, service, about.zone);
   const main = draft.total.trim() === '' ? suggested : typed ? { quantity: '1' as Decimal, unitPrice: typed } : null;

@@ -17,14 +17,6 @@ export function useSum(proposed: Minor, limit: Minor, currency: string) {
   return { text, setText, amount, wrong };
 }
 
-/** A sum as it is typed, or nothing. */
-export function useOptionalSum(given: Minor | null, currency: string) {
-  const [text, setText] = useState(given === null ? '' : formatAmount(given, currency));
-  const empty = text.trim() === '';
-  const value = empty ? null : parseAmount(text, currency);
-  return { text, setText, value, wrong: !empty && value === null };
-}
-
 type Props = Omit<TextInputProps, 'value' | 'onChange'> & {
   readonly sum: { readonly text: string; readonly setText: (text: string) => void };
 };
