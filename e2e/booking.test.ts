@@ -231,12 +231,12 @@ describe('journey: booked by the client', () => {
   });
 
   it('shows it all on the calendar and in the lanes; dragging asks before it moves', async () => {
-    await go(owner, '/calendar');
+    await go(owner, '/bookings/calendar');
     await owner.getByText('Month').click();
     await owner.getByText('Pia Lindqvist').first().waitFor();
     await expectAccessible(owner);
-    await go(owner, '/lanes');
-    await owner.getByLabel('Find in the lanes').fill('Ottilie');
+    await go(owner, '/bookings/lanes');
+    await owner.getByLabel('Search bookings').fill('Ottilie');
     const bar = owner.getByRole('button', { name: /Ottilie Brandt, Astrophotography coaching/ });
     await bar.focus();
     await owner.keyboard.press('ArrowRight');

@@ -158,7 +158,7 @@ describe('the owner’s door, in the browser', () => {
       await page.getByRole('button', { name: 'Sign in', exact: true }).click();
       await page.getByRole('heading', { name: 'Sign-in and safety' }).waitFor();
     }
-    await page.goto(`${server.address}/set-up`, { waitUntil: 'networkidle' });
+    await page.goto(`${server.address}/set-up/booking-page`, { waitUntil: 'networkidle' });
     await page.getByRole('switch', { name: /Clients can book/ }).click();
     await page.getByText('Clients cannot book by themselves: you have stopped it.').waitFor();
     await expectAccessible(page);

@@ -184,7 +184,7 @@ describe('the first start', () => {
       );
     expect(await closedThere()).to.deep.equal([404, 404, 404, 404]);
     expect(await page.getByRole('link', { name: 'Stand-ins' }).count()).to.equal(0);
-    await page.goto(`${server.address}/set-up`, { waitUntil: 'networkidle' });
+    await page.goto(`${server.address}/set-up/ways`, { waitUntil: 'networkidle' });
     await page.getByRole('button', { name: 'Connect an account' }).click();
     expect(await page.getByText('Live', { exact: true }).count(), 'no money goes through a stand-in').to.equal(0);
     await page.getByRole('button', { name: /^Go on to/ }).click();

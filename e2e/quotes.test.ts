@@ -293,7 +293,7 @@ describe('journey: a quote from the call to the signature', () => {
     await owner.getByRole('button', { name: 'Keep', exact: true }).click();
     await owner.reload({ waitUntil: 'networkidle' });
     await owner.getByRole('region', { name: 'As it reads' }).getByText('It is brought back clean.').waitFor();
-    await go('/set-up');
+    await go('/set-up/business');
     await expectAccessible(owner);
     await owner.getByLabel('Colour of buttons').fill('#ffe98a');
     await owner.getByText('White text cannot be read on this one').waitFor();

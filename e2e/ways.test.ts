@@ -70,7 +70,7 @@ describe('journey: ways to pay', () => {
   const dollars = () => accounts().getByRole('listitem').filter({ hasText: 'USD' });
 
   it('an account is connected on its processor’s page; what it cannot take is said before', async () => {
-    await go(owner, '/set-up');
+    await go(owner, '/set-up/ways');
     await owner.getByRole('button', { name: 'Connect an account' }).click();
     const dialog = owner.getByRole('dialog');
     await dialog.getByRole('radio', { name: /^Fell Cards/ }).check();
@@ -149,7 +149,7 @@ describe('journey: ways to pay', () => {
       start: '2027-05-10T18:00',
       end: '2027-05-14T18:00',
     });
-    await go(owner, '/set-up');
+    await go(owner, '/set-up/ways');
     await accounts().getByText('bank debit', { exact: true }).click();
     await owner.getByRole('button', { name: 'Keep these ways' }).click();
     await owner.getByText('Kept. Clients see it from now on.').waitFor();

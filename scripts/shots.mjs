@@ -72,8 +72,8 @@ await shoot(desk, 'change', '/bookings/B-0037/change', async (page) => {
     .fill('1,450.00');
 });
 await shoot(desk, 'services', '/services');
-await shoot(desk, 'calendar', '/calendar', async (page) => page.getByText('Pia Lindqvist').first().waitFor());
-await shoot(desk, 'lanes', '/lanes', async (page) => page.getByText('Pia Lindqvist').first().waitFor());
+await shoot(desk, 'calendar', '/bookings/calendar', async (page) => page.getByText('Pia Lindqvist').first().waitFor());
+await shoot(desk, 'lanes', '/bookings/lanes', async (page) => page.getByText('Pia Lindqvist').first().waitFor());
 await shoot(desk, 'requests', '/credit');
 await shoot(desk, 'quote', '/quotes/Q-0004');
 await shoot(desk, 'messages', '/messages');
@@ -83,7 +83,7 @@ await shoot(desk, 'door', '/set-up/door', async (page) => {
   await page.getByText('Keep these recovery codes').waitFor();
 });
 await shoot(await open({ width: 1280, height: 800 }, 'dark'), 'today-dark', '/today');
-await shoot(desk, 'set-up', '/set-up#ways', async (page) => {
+await shoot(desk, 'set-up', '/set-up', async (page) => {
   await page.getByRole('region', { name: 'Ways to pay' }).evaluate((part) => part.scrollIntoView());
 });
 

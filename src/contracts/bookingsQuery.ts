@@ -1,11 +1,28 @@
+import { CalendarDate } from '#contracts/core/parts';
 import { bookingSorts } from '#contracts/views';
 import { bookingStages } from '#core/booking/stage';
 import { z } from 'zod';
 
+const Search = z.string().max(200).catch('');
+const Stage = z.enum([...bookingStages, 'all', 'late', 'open']);
+
+/** What lanes and calendar are narrowed by: the same as the list, and everything where nothing is said. */
+export const NarrowedIn = z.object({ search: Search, stage: Stage.catch('all') });
+
+export const calendarFaces = ['days', 'day', 'week', 'month'] as const;
+export type CalendarFace = (typeof calendarFaces)[number];
+
+/** Where a calendar begins: how many days it shows, and which; what is not understood is as usual. */
+export const CalendarAtIn = z.object({
+  view: z.enum(calendarFaces).nullable().catch(null),
+  day: CalendarDate.nullable().catch(null),
+});
+export type CalendarAt = z.infer<typeof CalendarAtIn>;
+
 /** The address of a list is forgiving: what it does not understand falls back to the whole list. */
 export const BookingsQueryIn = z.object({
-  search: z.string().max(200).catch(''),
-  stage: z.enum([...bookingStages, 'all', 'late', 'open']).catch('open'),
+  search: Search,
+  stage: Stage.catch('open'),
   sort: z.enum(bookingSorts).catch('start'),
   descending: z
     .enum(['0', '1'])

@@ -1,6 +1,8 @@
 import { dayNumber } from '#core/calendar/days';
+import { NarrowedIn } from '#contracts/bookingsQuery';
 import { CalendarDate } from '#contracts/core/parts';
 import type { BookingStage } from '#core/booking/stage';
+import type { Strip } from '#core/booking/strip';
 import type { PlainDate } from '#core/calendar/days';
 import type { Instant } from '#core/calendar/instant';
 import type { WallTime } from '#core/calendar/wallTime';
@@ -12,7 +14,7 @@ import { z } from 'zod';
 const mostDays = 800;
 
 export const TimeQuery = z
-  .object({ from: CalendarDate, to: CalendarDate })
+  .object({ from: CalendarDate, to: CalendarDate, ...NarrowedIn.shape })
   .refine(({ from, to }) => from <= to && dayNumber(to) - dayNumber(from) <= mostDays, {
     error: `from and to in this order, at most ${mostDays} days apart`,
     path: ['to'],
@@ -37,6 +39,8 @@ export type CalendarEntry = OnDays & {
   readonly places: readonly string[];
   readonly dueNow: Minor;
   readonly late: Minor;
+  readonly outstanding: Minor;
+  readonly strip: Strip;
 };
 /** A date of a service that is held on set dates: how many seats are taken. */
 export type CalendarDateLine = {
@@ -55,9 +59,17 @@ export type CalendarBlock = {
   readonly start: WallTime;
   readonly end: WallTime;
 };
-export type CalendarView = {
+/** The days that are shown, and what they are narrowed by. */
+type Looked = {
   readonly from: PlainDate;
   readonly to: PlainDate;
+  readonly search: string;
+  readonly stage: TimeQuery['stage'];
+  /** How many bookings of the search each filter would show, on any day. */
+  readonly counts: Readonly<Record<string, number>>;
+};
+
+export type CalendarView = Looked & {
   readonly entries: readonly CalendarEntry[];
   readonly dates: readonly CalendarDateLine[];
   readonly blocks: readonly CalendarBlock[];
@@ -81,4 +93,4 @@ export type Lane = OnDays & {
     readonly inForce: boolean;
   } | null;
 };
-export type LanesView = { readonly from: PlainDate; readonly to: PlainDate; readonly lanes: readonly Lane[] };
+export type LanesView = Looked & { readonly lanes: readonly Lane[] };

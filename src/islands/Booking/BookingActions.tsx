@@ -9,10 +9,12 @@ import { ChargeDialog } from '#islands/Booking/ChargeDialog';
 import { GiveUpDialog } from '#islands/Booking/GiveUpDialog';
 import { PaymentDialog } from '#islands/Booking/PaymentDialog';
 import { UseCreditDialog } from '#islands/Booking/UseCreditDialog';
+import { type Doing, useOffered } from '#islands/shell/doings';
 import { useRoute } from '#islands/parts/useRoute';
 import { ActionIcon, Button, Menu } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import {
+  type Icon,
   IconArrowsSplit,
   IconCash,
   IconCreditCard,
@@ -29,6 +31,9 @@ import {
 import { useState } from 'react';
 import styles from './BookingPage.module.css';
 import type { DialogProps } from '#islands/Booking/dialogProps';
+
+/** What can be done with a booking: `now` says whether it makes sense as the booking stands. */
+type BookingDoing = Doing & { readonly Icon: Icon; readonly now: boolean; readonly danger?: boolean };
 
 type Dialog = 'counter' | 'account' | 'credit' | 'ask' | 'payment' | 'charge' | 'cancel' | 'giveUp';
 
@@ -66,28 +71,123 @@ export function BookingActions({ view, standing }: Omit<DialogProps, 'close'>) {
     if (made) location.assign(`/quotes/${made.number}`);
     else notifications.show({ color: 'red', message: 'The quote could not be made. Try again.' });
   };
+  const opens = (dialog: Dialog) => () => setOpen(dialog);
+  const owed = position.outstanding > 0 && !over;
+  const changeable = !over && ledger.closedOut === null;
+  const main: readonly BookingDoing[] = [
+    {
+      id: 'payment',
+      label: 'Record a payment',
+      words: 'received in cash, by transfer, by cheque',
+      Icon: IconCash,
+      now: owed,
+      run: opens('payment'),
+    },
+    {
+      id: 'ask',
+      label: 'Ask for payment',
+      words: 'remind, send the link, request',
+      Icon: IconSend,
+      now: dueNow > 0,
+      run: opens('ask'),
+    },
+    {
+      id: 'change',
+      label: 'Change',
+      words: 'move, other dates, guests, price; refund what is too much',
+      Icon: IconPencil,
+      now: changeable,
+      run: () => location.assign(`/bookings/${view.number}/change`),
+    },
+  ];
+  const more: readonly BookingDoing[] = [
+    {
+      id: 'quote',
+      label: 'A quote like this one',
+      words: 'offer, copy',
+      Icon: IconFileText,
+      now: true,
+      run: () => void quote(),
+    },
+    {
+      id: 'credit',
+      label: 'Pay from credit or a voucher',
+      words: 'gift, code',
+      Icon: IconGift,
+      now: owed,
+      run: opens('credit'),
+    },
+    ...(view.hasReader
+      ? [
+          {
+            id: 'counter',
+            label: 'Take a card at the counter',
+            words: 'reader, terminal',
+            Icon: IconDeviceMobile,
+            now: owed,
+            run: opens('counter'),
+          },
+        ]
+      : []),
+    ...(view.accounts.length > 1
+      ? [
+          {
+            id: 'account',
+            label: 'Have it paid another way',
+            words: 'another account, processor',
+            Icon: IconArrowsSplit,
+            now: owed,
+            run: opens('account'),
+          },
+        ]
+      : []),
+    {
+      id: 'link',
+      label: 'Copy the client’s link',
+      words: 'address of their page',
+      Icon: IconLink,
+      now: true,
+      run: () => void copyLink(),
+    },
+    {
+      id: 'charge',
+      label: 'Charge what is kept on file now',
+      words: 'card on file, collect',
+      Icon: IconCreditCard,
+      now: dueNow > 0 && ledger.card !== null,
+      run: opens('charge'),
+    },
+    {
+      id: 'giveUp',
+      label: 'Give up what is owed',
+      words: 'waive, write off, bad debt',
+      Icon: IconEraser,
+      now: position.outstanding > 0 && (ledger.delivered || ledger.cancelled !== null),
+      run: opens('giveUp'),
+    },
+    {
+      id: 'cancel',
+      label: 'Cancel the booking',
+      words: 'give back, refund, no-show, nobody came',
+      Icon: IconX,
+      now: changeable,
+      danger: true,
+      run: opens('cancel'),
+    },
+  ];
+  useOffered(
+    `${view.number}, ${view.client.name}`,
+    [...main, ...more].filter(({ now }) => now),
+  );
   return (
     <div className={styles.actions}>
-      {position.outstanding > 0 && !over && (
-        <Button variant="default" leftSection={<IconCash size={18} aria-hidden />} onClick={() => setOpen('payment')}>
-          Record a payment
-        </Button>
-      )}
-      {dueNow > 0 && (
-        <Button variant="default" leftSection={<IconSend size={18} aria-hidden />} onClick={() => setOpen('ask')}>
-          Ask for payment
-        </Button>
-      )}
-      {!over && ledger.closedOut === null && (
-        <Button
-          variant="default"
-          component="a"
-          href={`/bookings/${view.number}/change`}
-          leftSection={<IconPencil size={18} aria-hidden />}
-        >
-          Change
-        </Button>
-      )}
+      {main
+        .filter(({ now }) => now)
+        .map(({ id, label, Icon, run }) => (
+          <Button key={id} variant="default" leftSection={<Icon size={18} aria-hidden />} onClick={run}>
+            {label}
+          </Button>
+        ))}
       <Menu position="bottom-end" withinPortal>
         <Menu.Target>
           <ActionIcon variant="default" size={36} aria-label="More actions">
@@ -95,59 +195,17 @@ export function BookingActions({ view, standing }: Omit<DialogProps, 'close'>) {
           </ActionIcon>
         </Menu.Target>
         <Menu.Dropdown>
-          <Menu.Item leftSection={<IconFileText size={16} aria-hidden />} onClick={() => void quote()}>
-            A quote like this one
-          </Menu.Item>
-          <Menu.Item
-            leftSection={<IconGift size={16} aria-hidden />}
-            disabled={position.outstanding === 0 || over}
-            onClick={() => setOpen('credit')}
-          >
-            Pay from credit or a voucher
-          </Menu.Item>
-          {view.hasReader && (
+          {more.map(({ id, label, Icon, now, danger, run }) => (
             <Menu.Item
-              leftSection={<IconDeviceMobile size={16} aria-hidden />}
-              disabled={position.outstanding === 0 || over}
-              onClick={() => setOpen('counter')}
+              key={id}
+              leftSection={<Icon size={16} aria-hidden />}
+              disabled={!now}
+              onClick={run}
+              {...(danger ? { color: 'red' } : {})}
             >
-              Take a card at the counter
+              {label}
             </Menu.Item>
-          )}
-          {view.accounts.length > 1 && (
-            <Menu.Item
-              leftSection={<IconArrowsSplit size={16} aria-hidden />}
-              disabled={position.outstanding === 0 || over}
-              onClick={() => setOpen('account')}
-            >
-              Have it paid another way
-            </Menu.Item>
-          )}
-          <Menu.Item leftSection={<IconLink size={16} aria-hidden />} onClick={() => void copyLink()}>
-            Copy the client’s link
-          </Menu.Item>
-          <Menu.Item
-            leftSection={<IconCreditCard size={16} aria-hidden />}
-            disabled={dueNow === 0 || !ledger.card}
-            onClick={() => setOpen('charge')}
-          >
-            Charge what is kept on file now
-          </Menu.Item>
-          <Menu.Item
-            leftSection={<IconEraser size={16} aria-hidden />}
-            disabled={position.outstanding === 0 || !(ledger.delivered || ledger.cancelled)}
-            onClick={() => setOpen('giveUp')}
-          >
-            Give up what is owed
-          </Menu.Item>
-          <Menu.Item
-            leftSection={<IconX size={16} aria-hidden />}
-            disabled={over || ledger.closedOut !== null}
-            onClick={() => setOpen('cancel')}
-            color="red"
-          >
-            Cancel the booking
-          </Menu.Item>
+          ))}
         </Menu.Dropdown>
       </Menu>
       {Shown && <Shown view={view} standing={standing} close={() => setOpen(null)} />}

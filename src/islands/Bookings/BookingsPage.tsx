@@ -1,14 +1,12 @@
 import { bookingsList } from '#contracts/routes/bookings/bookingsList';
 import type { BookingSort, BookingsQuery, BookingsView, Shell } from '#contracts/views';
 import { read } from '#islands/api';
-import { bookingsAddress } from '#islands/Bookings/bookingsAddress';
+import { BookingsHead } from '#islands/Bookings/BookingsHead';
+import { faceAddress, listPart } from '#islands/Bookings/faces';
 import { BookingRow } from '#islands/Bookings/BookingRow';
-import { StageFilter } from '#islands/Bookings/StageFilter';
-import { useReady } from '#islands/parts/useReady';
 import { OwnerShell } from '#islands/shell/OwnerShell';
-import { ActionIcon, Button, Pagination, TextInput } from '@mantine/core';
-import { useDebouncedCallback } from '@mantine/hooks';
-import { IconArrowDown, IconArrowUp, IconSearch, IconX } from '@tabler/icons-react';
+import { Button, Pagination } from '@mantine/core';
+import { IconArrowDown, IconArrowUp } from '@tabler/icons-react';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import styles from './BookingsPage.module.css';
@@ -36,11 +34,8 @@ const columns: readonly { sort: BookingSort | null; label: string; right?: boole
 /** The list is where its address says: search, filter, sort and page survive reload, back and a copied link. */
 function Bookings({ given }: { readonly given: BookingsView }) {
   const [query, setQuery] = useState<BookingsQuery>(given.query);
-  const [text, setText] = useState(given.query.search);
-  const ready = useReady();
   const change = (part: Partial<BookingsQuery>): void => setQuery((before) => ({ ...before, page: 0, ...part }));
-  const search = useDebouncedCallback((value: string) => change({ search: value }), 180);
-  useEffect(() => history.replaceState(null, '', `/bookings${bookingsAddress(query)}`), [query]);
+  useEffect(() => history.replaceState(null, '', faceAddress('list', query, listPart(query))), [query]);
   const { data, isPlaceholderData, isError } = useQuery({
     queryKey: ['bookings', query],
     queryFn: () => read(bookingsList, { ...query, descending: query.descending ? '1' : '0' }),
@@ -51,43 +46,14 @@ function Bookings({ given }: { readonly given: BookingsView }) {
   const pages = Math.ceil(view.found / view.pageSize);
   const sortBy = (sort: BookingSort): void =>
     change({ sort, descending: query.sort === sort ? !query.descending : false });
+  const [cleared, setCleared] = useState(0);
   const clear = (): void => {
-    setText('');
+    setCleared(cleared + 1);
     change({ search: '', stage: 'all' });
   };
   return (
     <>
-      <div className={styles.head}>
-        <h1>Bookings</h1>
-        <TextInput
-          aria-label="Search bookings"
-          disabled={!ready}
-          placeholder="Name, number, service, e-mail"
-          leftSection={<IconSearch size={16} aria-hidden />}
-          rightSection={
-            text && (
-              <ActionIcon
-                variant="subtle"
-                color="gray"
-                aria-label="Clear the search"
-                onClick={() => {
-                  setText('');
-                  change({ search: '' });
-                }}
-              >
-                <IconX size={15} />
-              </ActionIcon>
-            )
-          }
-          value={text}
-          onChange={(event) => {
-            setText(event.currentTarget.value);
-            search(event.currentTarget.value);
-          }}
-          className={styles.search}
-        />
-      </div>
-      <StageFilter stage={query.stage} counts={view.counts} choose={(stage) => change({ stage })} />
+      <BookingsHead key={cleared} face="list" narrowed={query} counts={view.counts} change={change} />
       {isError && (
         <p role="alert" className={styles.error}>
           The list could not be read. What you see may be old; it is tried again when you change something.

@@ -1,7 +1,8 @@
 import type { BookingsQuery, BookingsView } from '#contracts/views';
 import { bookingStages } from '#core/booking/stage';
 import { stageWords } from '#islands/format/stageWords';
-import styles from './BookingsPage.module.css';
+import { NativeSelect } from '@mantine/core';
+import styles from './BookingsHead.module.css';
 
 type Props = {
   readonly stage: BookingsQuery['stage'];
@@ -14,24 +15,34 @@ const words = { open: 'Open', all: 'All', late: 'With late payments', ...stageWo
   string
 >;
 
-/** Filters with how many each would show; those that show none are left out, but for the one in use. */
+/** Filters with how many each would show; those that show none are left out, but for the one in use. One field on a phone. */
 export function StageFilter({ stage, counts, choose }: Props) {
   const offered = (['open', 'late', ...bookingStages, 'all'] as const).filter(
     (each) => each === 'all' || each === 'open' || each === stage || (counts[each] ?? 0) > 0,
   );
+  const countOf = (each: Props['stage']): string => (counts[each] ?? 0).toLocaleString('en');
   return (
-    <div className={styles.filters} role="group" aria-label="Filter by state">
-      {offered.map((each) => (
-        <button
-          key={each}
-          type="button"
-          className={styles.filter}
-          aria-pressed={each === stage}
-          onClick={() => choose(each)}
-        >
-          {words[each]} <span className="num">{(counts[each] ?? 0).toLocaleString('en')}</span>
-        </button>
-      ))}
-    </div>
+    <>
+      <NativeSelect
+        aria-label="Filter by state"
+        className={styles.select!}
+        value={stage}
+        data={offered.map((each) => ({ value: each, label: `${words[each]} (${countOf(each)})` }))}
+        onChange={(event) => choose(event.currentTarget.value as Props['stage'])}
+      />
+      <div className={styles.chips} role="group" aria-label="Filter by state">
+        {offered.map((each) => (
+          <button
+            key={each}
+            type="button"
+            className={styles.filter}
+            aria-pressed={each === stage}
+            onClick={() => choose(each)}
+          >
+            {words[each]} <span className="num">{countOf(each)}</span>
+          </button>
+        ))}
+      </div>
+    </>
   );
 }

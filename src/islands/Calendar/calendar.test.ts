@@ -2,6 +2,7 @@ import type { WallTime } from '#core/calendar/wallTime';
 import type { CalendarView } from '#contracts/timeViews';
 import type { PlainDate } from '#core/calendar/days';
 import { zero } from '#core/money/minor';
+import { dayRows } from '#islands/Calendar/dayRows';
 import { droppedAt, eventsOf, firstHour } from '#islands/Calendar/calendarEvents';
 import { startAfter, ticksOf, widthOf, xOf } from '#islands/Lanes/laneScale';
 import { weeksOf } from '#islands/Book/months';
@@ -22,10 +23,15 @@ const entry = (start: string, end: string, stage = 'secured') => ({
   places: ['Lena'],
   dueNow: zero,
   late: zero,
+  outstanding: zero,
+  strip: { total: zero, segments: [], hold: null },
 });
 const view = (...entries: CalendarView['entries'][number][]): CalendarView => ({
   from: today,
   to: today,
+  search: '',
+  stage: 'all',
+  counts: {},
   entries,
   dates: [],
   blocks: [],
@@ -83,4 +89,33 @@ describe('the scale of the lanes', () => {
     expect(weeks.flat().filter((date) => date !== null)).to.have.length(31);
     expect(weeks[0]!.indexOf('2027-05-01' as PlainDate)).to.equal(5);
   });
+});
+
+describe('the list of days', () => {
+  const tomorrow = '2027-05-15' as PlainDate;
+  const rows = dayRows(
+    view(
+      entry('2027-05-13T18:00', '2027-05-15T10:00'),
+      entry('2027-05-14T20:00', '2027-05-14T22:00'),
+      entry('2027-05-14T09:00', '2027-05-16T09:00'),
+    ),
+    today,
+    tomorrow,
+  );
+  it('has each booking on every day it touches, what begins first', () =>
+    expect(
+      rows.map(({ entries }) => entries.map(({ entry: { start }, part }) => [start.slice(5, 10), part])),
+    ).to.deep.equal([
+      [
+        ['05-14', 'begins'],
+        ['05-14', 'whole'],
+        ['05-13', 'goesOn'],
+      ],
+      [
+        ['05-13', 'ends'],
+        ['05-14', 'goesOn'],
+      ],
+    ]));
+  it('says which day is closed, and why', () =>
+    expect(rows.map(({ closed }) => closed)).to.deep.equal(['Holiday', null]));
 });

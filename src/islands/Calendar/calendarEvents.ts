@@ -80,3 +80,16 @@ export const eventsOf = (view: CalendarView): GridEvent[] => [
     extendedProps: { entry: null, note },
   })),
 ];
+
+/** Of today, the hours that are over: veiled, instead of a line for now. */
+export const overToday = (now: WallTime): GridEvent => ({
+  id: 'over-today',
+  title: '',
+  start: utc(`${dateOf(now)}T00:00`),
+  end: utc(now),
+  editable: false,
+  allDay: false,
+  className: 'is-over',
+  display: 'background',
+  extendedProps: { entry: null, note: '' },
+});

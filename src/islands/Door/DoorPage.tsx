@@ -17,7 +17,11 @@ type Props = { readonly shell: Shell; readonly path: string; readonly door: Door
 export default function DoorPage({ shell, path, door }: Props) {
   return (
     <OwnerShell shell={shell} path={path}>
-      <PageHead title="Sign-in and safety" sub={`How ${shell.person.name} comes in, and what is asked about again.`} />
+      <PageHead
+        trail={<a href="/set-up">Set-up</a>}
+        title="Sign-in and safety"
+        sub={`How ${shell.person.name} comes in, and what is asked about again.`}
+      />
       <Sections given={door} />
     </OwnerShell>
   );

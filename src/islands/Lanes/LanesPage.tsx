@@ -6,12 +6,13 @@ import { shortDate } from '#core/wording/days';
 import { read } from '#islands/api';
 import { type Move, MoveDialog } from '#islands/Change/MoveDialog';
 import { LaneBoard } from '#islands/Lanes/LaneBoard';
-import { PageHead } from '#islands/parts/PageHead';
+import { BookingsHead } from '#islands/Bookings/BookingsHead';
+import { sameNarrowed, useNarrowed } from '#islands/Bookings/useNarrowed';
 import { Problem } from '#islands/parts/Problem';
 import { useReady } from '#islands/parts/useReady';
 import { OwnerShell } from '#islands/shell/OwnerShell';
 import { useShell } from '#islands/shell/useShell';
-import { Button, Group, SegmentedControl, TextInput } from '@mantine/core';
+import { Button, Group, SegmentedControl } from '@mantine/core';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import styles from './Lanes.module.css';
@@ -34,42 +35,25 @@ function Lanes({ given }: { readonly given: LanesView }) {
   const ready = useReady();
   const [range, setRange] = useState({ from: given.from, to: given.to });
   const [zoom, setZoom] = useState<keyof typeof widths>('weeks');
-  const [search, setSearch] = useState('');
+  const [narrowed, setNarrowed] = useNarrowed('lanes', given);
   const [move, setMove] = useState<Move | null>(null);
   const { data, isError, isFetching, refetch } = useQuery({
-    queryKey: ['lanes', range.from, range.to],
-    queryFn: () => read(lanesRoute, range),
-    ...(range.from === given.from ? { initialData: given } : {}),
+    queryKey: ['lanes', range.from, range.to, narrowed],
+    queryFn: () => read(lanesRoute, { ...range, ...narrowed }),
+    ...(range.from === given.from && sameNarrowed(narrowed, given) ? { initialData: given } : {}),
     placeholderData: (before) => before,
     refetchInterval: 30_000,
   });
   const view = data ?? given;
-  const words = search.trim().toLowerCase();
-  const lanes = view.lanes.filter(
-    ({ client, title, number, service }) =>
-      words === '' || `${number} ${client} ${title} ${service}`.toLowerCase().includes(words),
-  );
   const go = (days: number): void =>
     setRange({ from: addDays(range.from, days) as PlainDate, to: addDays(range.to, days) as PlainDate });
   return (
     <>
-      <PageHead
-        title={
-          <h1>
-            Lanes{' '}
-            <span>
-              · {shortDate(range.from, today)} to {shortDate(range.to, today)}
-            </span>
-          </h1>
-        }
-      >
+      <BookingsHead face="lanes" narrowed={narrowed} counts={view.counts} change={setNarrowed}>
+        <span className={styles.days}>
+          {shortDate(range.from, today)} to {shortDate(range.to, today)}
+        </span>
         <Group gap={6}>
-          <TextInput
-            aria-label="Find in the lanes"
-            placeholder="Client, service, number"
-            value={search}
-            onChange={(event) => setSearch(event.currentTarget.value)}
-          />
           <Button variant="default" onClick={() => go(-28)} aria-label="Four weeks earlier">
             ‹
           </Button>
@@ -90,18 +74,20 @@ function Lanes({ given }: { readonly given: LanesView }) {
             ]}
           />
         </Group>
-      </PageHead>
+      </BookingsHead>
       {isError && <Problem problem={{ code: 'no_connection' }} currency="EUR" />}
       <Legend />
-      {lanes.length === 0 ? (
+      {view.lanes.length === 0 ? (
         <p className={styles.empty}>
-          {words ? `Nothing in these weeks is called “${search}”.` : 'Nothing is booked in these weeks.'}
+          {narrowed.search || narrowed.stage !== 'all'
+            ? 'Nothing in these weeks fits the search and the filter.'
+            : 'Nothing is booked in these weeks.'}
         </p>
       ) : (
         ready && (
           <LaneBoard
             scale={{ ...view, dayWidth: widths[zoom] }}
-            lanes={lanes}
+            lanes={view.lanes}
             busy={isFetching && view.from !== range.from}
             moved={setMove}
           />

@@ -2,7 +2,6 @@ import { allShown } from '#core/ways/ways';
 import type { NewBookingView } from '#contracts/views';
 import type { Instant } from '#core/calendar/instant';
 import { type Draft, draftFaults, workOut } from '#islands/NewBooking/draft';
-import { bookingsAddress } from '#islands/Bookings/bookingsAddress';
 import { starterTerms } from '#server/starter/starterTerms';
 import type { Decimal } from '#core/money/decimal';
 import { minor } from '#core/money/minor';
@@ -96,15 +95,5 @@ describe('a booking being written', () => {
     const rules = { ...view.terms[0]!.rules, instalments: [] };
     const bare = { ...view, terms: [{ id: 'rental', name: '', rules }] };
     expect(workOut(draft, bare, about)).to.deep.equal({ state: 'refused', problem: { code: 'terms_do_not_add_up' } });
-  });
-});
-
-describe('the address of a list', () => {
-  it('says only what is not as usual', () => {
-    const usual = { search: '', stage: 'open', sort: 'start', descending: false, page: 0 } as const;
-    expect(bookingsAddress(usual)).to.equal('');
-    expect(
-      bookingsAddress({ ...usual, search: 'a b', stage: 'late', sort: 'next', descending: true, page: 2 }),
-    ).to.equal('?search=a+b&stage=late&sort=next&descending=1&page=2');
   });
 });

@@ -1,9 +1,9 @@
 import { AddRow, RemoveRow, rowsOf } from '#islands/parts/rows';
-import type { Hours, OpenSpan } from '#core/availability/hours';
+import type { Hours } from '#core/availability/hours';
 import type { PlainDate } from '#core/calendar/days';
-import type { TimeOfDay } from '#core/calendar/wallTime';
-import { ActionIcon, Group, TextInput } from '@mantine/core';
-import { IconPlus } from '@tabler/icons-react';
+import { Spans } from '#islands/SetUp/Spans';
+import { WeekForm } from '#islands/SetUp/WeekForm';
+import { Group, TextInput } from '@mantine/core';
 import styles from './SetUp.module.css';
 
 type Props = {
@@ -12,24 +12,14 @@ type Props = {
   readonly error?: (path: string) => string | null;
 };
 
-const weekdays = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'] as const;
-const usual: OpenSpan = { from: '09:00' as TimeOfDay, to: '18:00' as TimeOfDay };
-
 /** A week of opening hours, then the days that differ: holidays, closures, longer evenings. */
 export function HoursForm({ hours, set, error = () => null }: Props) {
   const { week, days } = hours;
-  const setDay = (index: number, spans: readonly OpenSpan[]): void =>
-    set({ ...hours, week: week.map((each, at) => (at === index ? spans : each)) });
   const rows = rowsOf(days, (next) => set({ ...hours, days: next }));
   const setOther = rows.change;
   return (
     <>
-      {weekdays.map((name, index) => (
-        <div key={name} className={styles.weekday}>
-          <span>{name}</span>
-          <Spans label={name} spans={week[index] ?? []} set={(spans) => setDay(index, spans)} />
-        </div>
-      ))}
+      <WeekForm week={week} set={(next) => set({ ...hours, week: next })} />
       <p className={styles.label}>Days that differ</p>
       {days.map((day, index) => (
         <Group key={index} gap={6} align="flex-start" className={styles.other}>
@@ -63,43 +53,3 @@ export function HoursForm({ hours, set, error = () => null }: Props) {
     </>
   );
 }
-
-type SpansProps = {
-  readonly label: string;
-  readonly spans: readonly OpenSpan[];
-  readonly set: (spans: readonly OpenSpan[]) => void;
-};
-
-const Spans = ({ label, spans, set }: SpansProps) => (
-  <Group gap={6} className={styles.spans}>
-    {spans.length === 0 && <span className={styles.closed}>closed</span>}
-    {spans.map((span, index) => (
-      <Group key={index} gap={4} wrap="nowrap">
-        {(['from', 'to'] as const).map((side) => (
-          <TextInput
-            key={side}
-            aria-label={`${label}, ${side} ${index + 1}`}
-            type="time"
-            value={span[side]}
-            onChange={(event) =>
-              set(
-                spans.map((each, at) =>
-                  at === index ? { ...each, [side]: event.currentTarget.value as TimeOfDay } : each,
-                ),
-              )
-            }
-          />
-        ))}
-        <RemoveRow name={`${label} ${index + 1}`} onClick={() => set(spans.filter((_, at) => at !== index))} />
-      </Group>
-    ))}
-    <ActionIcon
-      variant="subtle"
-      color="gray"
-      aria-label={`Add a time to ${label}`}
-      onClick={() => set([...spans, usual])}
-    >
-      <IconPlus size={15} aria-hidden />
-    </ActionIcon>
-  </Group>
-);

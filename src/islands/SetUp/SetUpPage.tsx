@@ -1,170 +1,66 @@
-import { saveBusiness } from '#contracts/routes/business/saveBusiness';
-import type { BusinessFace } from '#contracts/quoteViews';
 import type { Shell } from '#contracts/views';
-import type { ServicesView } from '#contracts/serviceViews';
-import type { WaysView } from '#contracts/wayViews';
 import { WaysToPay } from '#islands/Ways/WaysToPay';
 import { BookingPageAddress } from '#islands/SetUp/BookingPageAddress';
+import { BusinessForm } from '#islands/SetUp/BusinessForm';
+import { type Chapter, chapterLines, chapters, type SetUpView } from '#islands/SetUp/chapters';
 import { OpeningHours } from '#islands/SetUp/OpeningHours';
 import { Places } from '#islands/SetUp/Places';
-import { contrastOnWhite } from '#contracts/colour';
-import { upload } from '#islands/Compose/upload';
-import { BusinessHead, faceStyle } from '#islands/ClientPage/BusinessHead';
-import type { SaidProblem } from '#islands/format/problemSentence';
-import { fieldMessage } from '#islands/format/problemSentence';
 import { PageHead } from '#islands/parts/PageHead';
-import { Problem } from '#islands/parts/Problem';
-import { useRoute } from '#islands/parts/useRoute';
-import { useReady } from '#islands/parts/useReady';
 import { OwnerShell } from '#islands/shell/OwnerShell';
-import { Button, ColorInput, FileButton, Group, TextInput } from '@mantine/core';
-import { notifications } from '@mantine/notifications';
-import { useState } from 'react';
-import client from '#islands/Pay/Pay.module.css';
+import { useShell } from '#islands/shell/useShell';
+import { IconChevronRight } from '@tabler/icons-react';
+import type { ReactNode } from 'react';
 import styles from './SetUp.module.css';
 
 type Props = {
   readonly shell: Shell;
   readonly path: string;
-  readonly face: BusinessFace;
-  readonly services: ServicesView;
-  readonly bookingPage: string;
-  readonly ways: WaysView;
+  readonly view: SetUpView;
+  /** Absent: the list of them. */
+  readonly chapter: Exclude<Chapter, 'door'> | null;
   /** What came of a connection that the owner was just sent back from. */
   readonly connection: string | null;
 };
 
-export default function SetUpPage({ shell, path, face, services, bookingPage, ways, connection }: Props) {
+/** Set-up is a list of chapters, each with what holds now; each has an address of its own. */
+export default function SetUpPage({ shell, path, view, chapter, connection }: Props) {
+  const shown: Record<Exclude<Chapter, 'door'>, () => ReactNode> = {
+    business: () => <BusinessForm given={view.face} />,
+    hours: () => <OpeningHours given={view.services.hours} />,
+    places: () => <Places given={view.services.places} hours={view.services.hours} />,
+    ways: () => <WaysToPay given={view.ways} connection={connection} />,
+    bookingPage: () => <BookingPageAddress address={view.bookingPage} />,
+  };
   return (
     <OwnerShell shell={shell} path={path}>
-      <PageHead title="Set-up" sub="The business as its clients see it: on pages, in messages, in documents." />
-      <Business given={face} />
-      <WaysToPay given={ways} connection={connection} />
-      <div className={styles.further}>
-        <OpeningHours given={services.hours} />
-        <Places given={services.places} hours={services.hours} />
-        <BookingPageAddress address={bookingPage} />
-        <section aria-label="Sign-in and safety">
-          <h2>Sign-in and safety</h2>
-          <p>
-            <a href="/set-up/door">Password, second factor, sessions</a>, and from which refund on you are asked again.
-          </p>
-        </section>
-      </div>
+      {chapter ? (
+        <>
+          <PageHead trail={<a href="/set-up">Set-up</a>} title={chapters[chapter].title} />
+          <div className={styles.chapter}>{shown[chapter]()}</div>
+        </>
+      ) : (
+        <>
+          <PageHead title="Set-up" />
+          <ChapterList view={view} />
+        </>
+      )}
     </OwnerShell>
   );
 }
 
-/** Colours of ours that white can be read on. */
-const swatches = ['#0d4a56', '#1d4f91', '#2b2b52', '#5a3472', '#8a2f3c', '#7a4b12', '#2f5d3a'];
-
-function Business({ given }: { readonly given: BusinessFace }) {
-  const ready = useReady();
-  const [face, setFace] = useState(given);
-  const [problem, setProblem] = useState<SaidProblem | null>(null);
-  const save = useRoute(saveBusiness);
-  const change = (part: Partial<BusinessFace>): void => {
-    save.clear();
-    setFace({ ...face, ...part });
-  };
-  const take = async (which: 'logo' | 'picture', file: File | null): Promise<void> => {
-    if (!file) return;
-    const kept = await upload(file, 'picture');
-    if ('code' in kept) return setProblem(kept);
-    setProblem(null);
-    change({ [which]: kept.id });
-  };
-  const keep = async (): Promise<void> => {
-    const { name, line, email, colour, logo, picture } = face;
-    const look = { ...(colour ? { colour } : {}), ...(logo ? { logo } : {}), ...(picture ? { picture } : {}) };
-    if (await save.attempt({ name, line, email, look })) notifications.show({ message: 'Kept.', color: 'green' });
-  };
-  const error = (path: string) => fieldMessage(save.problem, path);
-  const readable = !face.colour || !/^#[0-9a-f]{6}$/.test(face.colour) || contrastOnWhite(face.colour) >= 4.5;
+function ChapterList({ view }: Pick<Props, 'view'>) {
+  const lines = chapterLines(view, useShell());
   return (
-    <div className={styles.columns}>
-      <fieldset className={styles.fields} disabled={!ready}>
-        <TextInput
-          label="Name"
-          value={face.name}
-          error={error('name')}
-          onChange={(event) => change({ name: event.currentTarget.value })}
-        />
-        <TextInput
-          label="A line on what you do"
-          value={face.line}
-          error={error('line')}
-          onChange={(event) => change({ line: event.currentTarget.value })}
-        />
-        <TextInput
-          label="Where clients reply to"
-          type="email"
-          value={face.email}
-          error={error('email')}
-          onChange={(event) => change({ email: event.currentTarget.value })}
-        />
-        <ColorInput
-          label="Colour of buttons"
-          placeholder="ours"
-          format="hex"
-          withEyeDropper={false}
-          swatches={swatches}
-          value={face.colour ?? ''}
-          error={readable ? error('look.colour') : 'White text cannot be read on this one; take a darker colour.'}
-          onChange={(colour) => change({ colour: colour === '' ? null : colour.toLowerCase() })}
-        />
-        <Picture
-          label="Logo"
-          file={face.logo}
-          take={(file) => void take('logo', file)}
-          drop={() => change({ logo: null })}
-        />
-        <Picture
-          label="Picture on top of the client’s pages"
-          file={face.picture}
-          take={(file) => void take('picture', file)}
-          drop={() => change({ picture: null })}
-        />
-        <Problem problem={problem ?? (save.problem?.path ? null : save.problem)} currency="EUR" />
-        <Button loading={save.busy} onClick={() => void keep()} disabled={!readable}>
-          Keep
-        </Button>
-      </fieldset>
-      <section className={styles.shown} aria-label="As clients see it" style={faceStyle(face)}>
-        <BusinessHead business={face} />
-        {face.picture && <img src={`/f/${face.picture}`} alt="" className={styles.banner} />}
-        <div className={styles.body}>
-          <span className={client.button}>Pay</span>
-        </div>
-      </section>
-    </div>
+    <ul className={styles.list}>
+      {Object.entries(chapters).map(([name, { title, path }]) => (
+        <li key={name}>
+          <a href={path}>
+            <b>{title}</b>
+            <span>{lines[name as Chapter]}</span>
+            <IconChevronRight size={18} aria-hidden />
+          </a>
+        </li>
+      ))}
+    </ul>
   );
 }
-
-type PictureProps = {
-  readonly label: string;
-  readonly file: string | null;
-  readonly take: (file: File | null) => void;
-  readonly drop: () => void;
-};
-
-const Picture = ({ label, file, take, drop }: PictureProps) => (
-  <div>
-    <p className={styles.label}>{label}</p>
-    <Group gap="xs">
-      {file && <img src={`/f/${file}`} alt="" className={styles.thumb} />}
-      <FileButton onChange={take} accept="image/*">
-        {(props) => (
-          <Button {...props} variant="default" size="compact-sm" aria-label={`Choose: ${label}`}>
-            {file ? 'Another' : 'Choose a picture'}
-          </Button>
-        )}
-      </FileButton>
-      {file && (
-        <Button variant="subtle" color="gray" size="compact-sm" onClick={drop} aria-label={`Take out: ${label}`}>
-          Take out
-        </Button>
-      )}
-    </Group>
-  </div>
-);

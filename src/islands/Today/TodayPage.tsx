@@ -44,7 +44,7 @@ function Today({ given }: { readonly given: TodayView }) {
           {until <= now
             ? 'its access has run out, and no payment goes through it.'
             : `its access is not renewed and ends on ${shortDate(localDate(until, zone), view.today)}.`}{' '}
-          <a href="/set-up#ways">Connect it again</a>
+          <a href="/set-up/ways">Connect it again</a>
         </p>
       ))}
       <section className={styles.sky} aria-label="Five weeks of money">

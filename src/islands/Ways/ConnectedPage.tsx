@@ -15,7 +15,7 @@ export default function ConnectedPage({ state, code }: Props) {
     const answer = code === null ? null : await call(finishConnecting, { state, code });
     if (answer && !answer.ok && answer.problem.code === 'no_connection') return setWaits(true);
     const outcome = answer === null ? 'not-agreed' : answer.ok ? 'connected' : 'refused';
-    location.replace(`/set-up?connection=${outcome}#ways`);
+    location.replace(`/set-up/ways?connection=${outcome}`);
   }, [state, code]);
   useEffect(() => {
     if (begun.current) return;

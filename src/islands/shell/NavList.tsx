@@ -1,36 +1,40 @@
 import type { Shell } from '#contracts/views';
+import { foundPages, type OwnerPath, pageGroups } from '#contracts/ownerPages';
 import {
-  IconCalendar,
+  type Icon,
   IconCalendarDollar,
-  IconFileText,
-  IconMail,
-  IconSettings,
   IconClipboardCheck,
+  IconDots,
+  IconFileText,
   IconListDetails,
+  IconMail,
   IconPlanet,
+  IconPlus,
+  IconPoint,
   IconReceipt,
+  IconSettings,
   IconSunrise,
   IconTelescope,
-  IconTimeline,
 } from '@tabler/icons-react';
 import styles from './OwnerShell.module.css';
 
-const places = [
-  { path: '/today', label: 'Today', Icon: IconSunrise, count: 'decisions' },
-  { path: '/bookings', label: 'Bookings', Icon: IconCalendarDollar, count: null },
-  { path: '/calendar', label: 'Calendar', Icon: IconCalendar, count: null },
-  { path: '/lanes', label: 'Lanes', Icon: IconTimeline, count: null },
-  { path: '/quotes', label: 'Quotes', Icon: IconFileText, count: 'quotes' },
-  { path: '/credit', label: 'Requests', Icon: IconReceipt, count: null },
-  { path: '/close-out', label: 'Close-out', Icon: IconClipboardCheck, count: 'closeOuts' },
-  { path: '/terms', label: 'Terms', Icon: IconListDetails, count: null },
-  { path: '/services', label: 'Services', Icon: IconTelescope, count: null },
-  { path: '/messages', label: 'Messages', Icon: IconMail, count: null },
-  { path: '/set-up', label: 'Set-up', Icon: IconSettings, count: null },
-  { path: '/stand-ins', label: 'Stand-ins', Icon: IconPlanet, count: null },
-] as const;
+const icons: Partial<Record<OwnerPath, Icon>> = {
+  '/today': IconSunrise,
+  '/bookings': IconCalendarDollar,
+  '/quotes': IconFileText,
+  '/close-out': IconClipboardCheck,
+  '/credit': IconReceipt,
+  '/services': IconTelescope,
+  '/terms': IconListDetails,
+  '/messages': IconMail,
+  '/set-up': IconSettings,
+  '/stand-ins': IconPlanet,
+};
 
-export function NavList({ shell, path }: { readonly shell: Shell; readonly path: string }) {
+type Props = { readonly shell: Shell; readonly path: string };
+const stands = (path: string, at: string): boolean => at === path || at.startsWith(`${path}/`);
+
+export function NavList({ shell, path }: Props) {
   return (
     <nav className={styles.nav} aria-label="Views">
       <a href="/today" className={styles.brand}>
@@ -41,24 +45,16 @@ export function NavList({ shell, path }: { readonly shell: Shell; readonly path:
         </svg>
         Ostendo
       </a>
-      {places
-        .filter(({ path: to }) => to !== '/stand-ins' || shell.standIns)
-        .map(({ path: to, label, Icon, count }) => {
-          const current = path === to || path.startsWith(`${to}/`);
-          const number = count ? shell[count] : 0;
-          return (
-            <a key={to} href={to} className={styles.place} aria-current={current ? 'page' : undefined}>
-              <Icon size={20} stroke={1.7} aria-hidden />
-              <span>{label}</span>
-              {number > 0 && (
-                <span className={styles.count}>
-                  {number}
-                  <span className="visually-hidden"> to decide</span>
-                </span>
-              )}
-            </a>
-          );
-        })}
+      {Object.entries(pageGroups).map(([group, heading]) => (
+        <section key={group} className={styles.group} aria-labelledby={`views-${group}`}>
+          <h2 id={`views-${group}`}>{heading}</h2>
+          {foundPages
+            .filter((page) => page.group === group && (page.path !== '/stand-ins' || shell.standIns))
+            .map((page) => (
+              <Place key={page.path} page={page} shell={shell} current={stands(page.path, path)} />
+            ))}
+        </section>
+      ))}
       <div className={styles.owner}>
         <span>{shell.business.name}</span>
         <span>{shell.person.name}</span>
@@ -66,6 +62,50 @@ export function NavList({ shell, path }: { readonly shell: Shell; readonly path:
           Sign out
         </button>
       </div>
+    </nav>
+  );
+}
+
+type PlaceProps = {
+  readonly page: (typeof foundPages)[number];
+  readonly shell: Shell;
+  readonly current: boolean;
+};
+
+function Place({ page: { path, label, counted }, shell, current }: PlaceProps) {
+  const Icon = icons[path] ?? IconPoint;
+  const number = counted ? shell[counted] : 0;
+  return (
+    <a href={path} className={styles.place} aria-current={current ? 'page' : undefined}>
+      <Icon size={20} stroke={1.7} aria-hidden />
+      <span>{label}</span>
+      {number > 0 && (
+        <span className={styles.count}>
+          {number}
+          <span className="visually-hidden"> to decide</span>
+        </span>
+      )}
+    </a>
+  );
+}
+
+const onPhone = foundPages.filter(({ path }) => ['/today', '/bookings', '/close-out'].includes(path));
+
+/** What is needed between two jobs, at the bottom of a phone; the rest is one tap further. */
+export function PhoneBar({ shell, path, more }: Props & { readonly more: () => void }) {
+  const here = onPhone.find((page) => stands(page.path, path));
+  return (
+    <nav className={styles.bar} aria-label="Views, in short">
+      {onPhone.map((page) => (
+        <Place key={page.path} page={page} shell={shell} current={page === here} />
+      ))}
+      <a href="/bookings/new" className={styles.plus} aria-label="New booking">
+        <IconPlus size={22} aria-hidden />
+      </a>
+      <button type="button" className={styles.place} onClick={more} aria-current={here ? undefined : 'true'}>
+        <IconDots size={20} stroke={1.7} aria-hidden />
+        <span>More</span>
+      </button>
     </nav>
   );
 }

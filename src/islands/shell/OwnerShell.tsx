@@ -5,12 +5,12 @@ import { ClockFace } from '#islands/shell/ClockFace';
 import { Palette } from '#islands/shell/Palette';
 import { palette } from '#islands/shell/paletteStore';
 import { Prove } from '#islands/shell/Prove';
-import { NavList } from '#islands/shell/NavList';
+import { NavList, PhoneBar } from '#islands/shell/NavList';
 import { ShellContext } from '#islands/shell/useShell';
 import { styleNonce } from '#islands/parts/styleNonce';
 import { cssVariables } from '#theme/cssVariables';
 import { theme } from '#theme/theme';
-import { ActionIcon, Burger, Button, Drawer, MantineProvider, useMantineColorScheme } from '@mantine/core';
+import { ActionIcon, Button, Drawer, MantineProvider, useMantineColorScheme } from '@mantine/core';
 import { useDisclosure } from '@mantine/hooks';
 import { Notifications } from '@mantine/notifications';
 import { IconMoon, IconPlus, IconSearch, IconSun } from '@tabler/icons-react';
@@ -74,7 +74,6 @@ function Frame({ shell: given, path, children }: Props) {
         </Drawer>
         <div className={styles.content}>
           <header className={styles.top}>
-            <Burger opened={menuOpen} onClick={menu.toggle} size="sm" hiddenFrom="sm" aria-label="Menu" />
             <button
               type="button"
               className={styles.search}
@@ -104,6 +103,7 @@ function Frame({ shell: given, path, children }: Props) {
           </main>
         </div>
       </div>
+      <PhoneBar shell={shell} path={path} more={menu.open} />
       <Palette />
       <Prove />
     </ShellContext.Provider>
@@ -118,7 +118,7 @@ function BookingStopped({ shell: { bookingStopped, pressed } }: { readonly shell
       {bookingStopped
         ? 'Clients cannot book by themselves: you have stopped it.'
         : 'Many carts are begun on the booking page and left unpaid.'}{' '}
-      <a href="/set-up#booking-page">{bookingStopped ? 'Let them book again' : 'Look, and stop it if you like'}</a>
+      <a href="/set-up/booking-page">{bookingStopped ? 'Let them book again' : 'Look, and stop it if you like'}</a>
     </p>
   );
 }

@@ -1,6 +1,8 @@
 import { find } from '#contracts/routes/bookings/find';
 import { read } from '#islands/api';
 import { stageWords } from '#islands/format/stageWords';
+import { type Doing, useOpenDoings } from '#islands/shell/doings';
+import { findable, fits } from '#islands/shell/findable';
 import { paletteStore } from '#islands/shell/paletteStore';
 import { useMantineColorScheme } from '@mantine/core';
 import { useDebouncedValue } from '@mantine/hooks';
@@ -12,7 +14,7 @@ import { useEffect, useState } from 'react';
 const go = (path: string) => () => location.assign(path);
 
 /** A line of the palette; what it does asks for no event. */
-type Doing = SpotlightActionData & { readonly onClick: () => void };
+type Line = SpotlightActionData & { readonly onClick: () => void };
 
 /** Finds any booking, client or action from the keyboard. */
 export function Palette() {
@@ -26,41 +28,15 @@ export function Palette() {
     enabled: wanted.trim() !== '',
     placeholderData: keepPreviousData,
   });
-  const doings: Doing[] = [
-    { id: 'new', label: 'New booking', description: 'for a client who called', onClick: go('/bookings/new') },
-    { id: 'today', label: 'Today', description: 'what needs a decision', onClick: go('/today') },
-    { id: 'bookings', label: 'Bookings', description: 'find, filter, sort', onClick: go('/bookings') },
-    {
-      id: 'late',
-      label: 'Late payments',
-      description: 'bookings with something late',
-      onClick: go('/bookings?stage=late'),
-    },
-    { id: 'closeOut', label: 'Close-out', description: 'decide on holds after the service', onClick: go('/close-out') },
-    { id: 'quotes', label: 'Quotes', description: 'what was offered', onClick: go('/quotes') },
-    {
-      id: 'templates',
-      label: 'Templates and agreements',
-      description: 'what quotes begin with',
-      onClick: go('/quote-templates'),
-    },
-    { id: 'messages', label: 'Messages', description: 'how each says it, and the outbox', onClick: go('/messages') },
-    { id: 'setUp', label: 'Set-up', description: 'name, logo and colour', onClick: go('/set-up') },
-    {
-      id: 'door',
-      label: 'Sign-in and safety',
-      description: 'password, second factor, sessions',
-      onClick: go('/set-up/door'),
-    },
-    { id: 'terms', label: 'Terms', description: 'money rules that services share', onClick: go('/terms') },
-    { id: 'newTerms', label: 'New terms', description: 'rules as sentences, on an example', onClick: go('/terms/new') },
-    { id: 'services', label: 'Services', description: 'what can be booked, prices, taxes', onClick: go('/services') },
-    { id: 'standIns', label: 'Stand-ins', description: 'clock, card network, mailbox', onClick: go('/stand-ins') },
-    { id: 'scheme', label: 'Light or dark', description: 'switch the colours', onClick: toggle },
-  ];
-  const words = text.trim().toLowerCase();
-  const fitting = doings.filter(({ label, description }) => `${label} ${description}`.toLowerCase().includes(words));
-  const bookings: Doing[] =
+  const here = useOpenDoings();
+  const scheme = { id: 'scheme', label: 'Light or dark', words: 'switch the colours', run: toggle };
+  const lines = (doings: readonly Doing[]): Line[] =>
+    doings
+      .filter(({ label, words }) => fits(text, label, words))
+      .map(({ id, label, words, run }) => ({ id, label, description: words, onClick: run }));
+  const fitting = lines([...findable.map(({ path, ...rest }) => ({ ...rest, run: go(path) })), scheme]);
+  const onThis = here ? lines(here.doings) : [];
+  const bookings: Line[] =
     wanted.trim() === ''
       ? []
       : found.map(({ id, number, client, title, stage }) => ({
@@ -70,11 +46,12 @@ export function Palette() {
           onClick: go(`/bookings/${number}`),
         }));
   const groups = [
+    ...(here && onThis.length > 0 ? [{ group: here.heading, actions: onThis }] : []),
     ...(bookings.length > 0 ? [{ group: 'Bookings', actions: bookings }] : []),
     ...(fitting.length > 0 ? [{ group: 'Go to', actions: fitting }] : []),
   ];
   // Enter may come before what was typed has been looked for: it goes where it meant to as soon as that is known.
-  const first = bookings[0] ?? fitting[0];
+  const first = onThis[0] ?? bookings[0] ?? fitting[0];
   useEffect(() => {
     if (!entered || wanted !== text || isFetching) return;
     setEntered(false);

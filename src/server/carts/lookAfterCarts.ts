@@ -72,7 +72,7 @@ async function tellOfPressure({ db, clock, newId, outbox }: Deps): Promise<void>
       id: newId(),
       now,
       key: `pressure:${localDate(now, owner!.zone)}`,
-      path: '/set-up#booking-page',
+      path: '/set-up/booking-page',
       subject: 'Places are being kept and not paid for',
       lines: [
         'More than ten carts were begun within an hour and left without a payment. Somebody may be blocking your places.',

@@ -1,33 +1,18 @@
+import { ownerPages, type OwnerPath } from '#contracts/ownerPages';
 import type { Opening } from '#contracts/routes/rights';
+
+const rightsOfOwnerPages = Object.fromEntries(Object.entries(ownerPages).map(([path, { right }]) => [path, right])) as {
+  readonly [Path in OwnerPath]: (typeof ownerPages)[Path]['right'];
+};
 
 /** Who may open what is no route of the table: each page, and each endpoint with a body of its own, by its pattern. */
 export const pageRights = {
   '/': 'bookings:see',
-  '/today': 'bookings:see',
-  '/bookings': 'bookings:see',
-  '/bookings/new': 'bookings:make',
-  '/bookings/[number]': 'bookings:see',
-  '/bookings/[number]/change': 'bookings:change',
+  ...rightsOfOwnerPages,
+  // Where views stood before; they lead on.
   '/calendar': 'bookings:see',
   '/lanes': 'bookings:see',
-  '/close-out': 'bookings:see',
-  '/quotes': 'quotes:see',
-  '/quotes/[number]': 'quotes:see',
-  '/quotes/[number]/agreement.pdf': 'quotes:see',
-  '/quote-templates': 'quotes:write',
-  '/quote-templates/[id]': 'quotes:write',
-  '/agreements/[id]': 'quotes:write',
-  '/messages': 'messages:write',
-  '/credit': 'credit:see',
-  '/services': 'offer:write',
-  '/terms': 'terms:write',
-  '/terms/[id]': 'terms:write',
-  '/terms/[id]/bookings': 'terms:write',
-  '/set-up': 'business:write',
-  '/set-up/connected': 'accounts:connect',
-  '/set-up/door': 'own sign-in',
   '/api/files': 'quotes:write',
-  '/stand-ins': 'stand-ins',
   // What the owner does at a stand-in, the counter's reader among it, is for who is signed in; clients meet the rest.
   '/stand-in/connect': 'accounts:connect',
   '/stand-in/agree': 'accounts:connect',

@@ -70,6 +70,6 @@ async function tellOfRefusal(tx: Tx, account: PayAccount, about: { id: string; n
       `Ostendo may use your ${account.currency} account with ${account.name} until ${until}. It asked for longer and was refused.`,
       'It asks again each day. After that day no payment goes through this account; connect it again before then.',
     ],
-    path: '/set-up#ways',
+    path: '/set-up/ways',
   });
 }

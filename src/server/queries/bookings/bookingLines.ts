@@ -1,9 +1,9 @@
-import { zero } from '#core/money/minor';
 import type { BookingLine, BookingsQuery, BookingsView, Found } from '#contracts/views';
 import type { Database } from '#server/database/database';
 import { bookings, summaries } from '#server/database/schema/bookings';
+import { narrowedBy, searching, stageCounts } from '#server/queries/bookings/narrowing';
 import { clients } from '#server/database/schema/clients';
-import { and, asc, desc, eq, gt, like, type SQL, sql } from 'drizzle-orm';
+import { asc, desc, eq, sql } from 'drizzle-orm';
 
 export const pageSize = 50;
 
@@ -47,42 +47,15 @@ const sortColumns = {
   number: bookings.number,
 } as const;
 
-const containing = (text: string): SQL => like(summaries.search, `%${text.toLowerCase().replace(/[\\%_]/g, '\\$&')}%`);
-
-/** Every word must be found: "vala dob" finds Ines Valadar's Dobsonian. */
-const searching = (search: string): SQL | undefined =>
-  and(...search.trim().split(/\s+/).filter(Boolean).map(containing));
-
-const stageFilter = (stage: BookingsQuery['stage']): SQL | undefined => {
-  if (stage === 'all') return undefined;
-  if (stage === 'open')
-    return sql`(${summaries.stage} not in ('closed', 'cancelled', 'lapsed') or ${summaries.late} > 0)`;
-  return stage === 'late' ? gt(summaries.late, zero) : eq(summaries.stage, stage);
-};
-
 export async function bookingsList(db: Database, query: BookingsQuery): Promise<BookingsView> {
-  const where = and(searching(query.search), stageFilter(query.stage));
   const column = sortColumns[query.sort];
   const order = query.descending ? sql`${column} desc nulls last` : sql`${column} asc nulls last`;
   const lines = await selectLines(db)
-    .where(where)
+    .where(narrowedBy(query))
     .orderBy(order, asc(summaries.bookingId))
     .limit(pageSize)
     .offset(query.page * pageSize);
-  const perStage = await db
-    .select({
-      stage: summaries.stage,
-      count: sql<number>`count(*)`.mapWith(Number),
-      late: sql<number>`count(*) filter (where ${summaries.late} > 0)`.mapWith(Number),
-    })
-    .from(summaries)
-    .where(searching(query.search))
-    .groupBy(summaries.stage);
-  const counts: Record<string, number> = Object.fromEntries(perStage.map(({ stage, count }) => [stage, count]));
-  counts.all = perStage.reduce((all, { count }) => all + count, 0);
-  const over = perStage.filter(({ stage }) => ['closed', 'cancelled', 'lapsed'].includes(stage));
-  counts.open = counts.all - over.reduce((all, { count, late }) => all + count - late, 0);
-  counts.late = perStage.reduce((all, { late }) => all + late, 0);
+  const counts = await stageCounts(db, query.search);
   return { query, lines: lines as BookingLine[], found: counts[query.stage] ?? 0, pageSize, counts };
 }
 

@@ -15,6 +15,7 @@ import { type TimeOfDay, type WallTime, wallTime } from '#core/calendar/wallTime
 import { instantOfWall, secondsOfWall, wallOfInstant } from '#core/calendar/zoned';
 import { type Database, rowsOf } from '#server/database/database';
 import { bookings, covers, dueParts, facts, summaries } from '#server/database/schema/bookings';
+import { narrowedBy, stageCounts } from '#server/queries/bookings/narrowing';
 import { business, services } from '#server/database/schema/business';
 import { clients } from '#server/database/schema/clients';
 import { eventDates, occupancies, places } from '#server/database/schema/places';
@@ -24,13 +25,18 @@ import { and, asc, eq, gt, gte, inArray, isNull, lt, lte, sql } from 'drizzle-or
 const mostDays = 420;
 const midnight = '00:00' as TimeOfDay;
 
-const within = ({ from, to }: TimeQuery): TimeQuery => ({
+const within = ({ from, to, ...narrowed }: TimeQuery): TimeQuery => ({
+  ...narrowed,
   from,
   to: to > addDays(from, mostDays) ? addDays(from, mostDays) : to,
 });
 
-/** Bookings that touch the days, those that were given back or cancelled left out. */
-const booked = (db: Database, { from, to }: TimeQuery) =>
+/** What no longer takes a place is left out, but where just that is asked for. */
+const takesPlace = (stage: TimeQuery['stage']) =>
+  stage === 'cancelled' || stage === 'lapsed' ? undefined : sql`${summaries.stage} not in ('cancelled', 'lapsed')`;
+
+/** Bookings that touch the days, narrowed as asked. */
+const booked = (db: Database, { from, to, ...narrowed }: TimeQuery) =>
   db
     .select({
       id: bookings.id,
@@ -45,6 +51,8 @@ const booked = (db: Database, { from, to }: TimeQuery) =>
       end: bookings.endsAt,
       dueNow: summaries.dueNow,
       late: summaries.late,
+      outstanding: summaries.outstanding,
+      strip: summaries.strip,
       startAt: summaries.startAt,
       endAt: summaries.endAt,
     })
@@ -56,17 +64,19 @@ const booked = (db: Database, { from, to }: TimeQuery) =>
       and(
         lt(bookings.startsAt, wallTime(addDays(to, 1), midnight)),
         gte(bookings.endsAt, wallTime(from, midnight)),
-        sql`${summaries.stage} not in ('cancelled', 'lapsed')`,
+        takesPlace(narrowed.stage),
+        narrowedBy(narrowed),
       ),
     )
     .orderBy(asc(summaries.startAt), asc(bookings.number));
 
 /** What is on the calendar: bookings with whom they take, dates with their seats, places kept for something else. */
 export async function calendarView(db: Database, query: TimeQuery): Promise<CalendarView> {
-  const { from, to } = within(query);
+  const looked = within(query);
+  const { from, to } = looked;
   const [owner] = await db.select().from(business);
   const { timeZone, hours } = owner!;
-  const rows = await booked(db, { from, to });
+  const rows = await booked(db, looked);
   const names = await placesOf(
     db,
     rows.map(({ id }) => id),
@@ -92,8 +102,8 @@ export async function calendarView(db: Database, query: TimeQuery): Promise<Cale
     closed.push({ date, note: other?.note ?? '' });
   }
   return {
-    from,
-    to,
+    ...looked,
+    counts: await stageCounts(db, looked.search),
     closed,
     entries: rows.map(({ startAt: _startAt, endAt: _endAt, ...row }): CalendarEntry => ({
       ...row,
@@ -122,7 +132,7 @@ async function placesOf(db: Database, ids: readonly string[]): Promise<Map<strin
   return names;
 }
 
-async function datesBetween(db: Database, { from, to }: TimeQuery): Promise<CalendarDateLine[]> {
+async function datesBetween(db: Database, { from, to }: Pick<TimeQuery, 'from' | 'to'>): Promise<CalendarDateLine[]> {
   return db
     .select({
       id: eventDates.id,
@@ -149,9 +159,10 @@ async function datesBetween(db: Database, { from, to }: TimeQuery): Promise<Cale
 
 /** Bookings over time, each with its payments, what is still due, and the cover of its hold. */
 export async function lanesView(db: Database, query: TimeQuery): Promise<LanesView> {
-  const { from, to } = within(query);
+  const looked = within(query);
+  const { from, to } = looked;
   const [owner] = await db.select().from(business);
-  const rows = await booked(db, { from, to });
+  const rows = await booked(db, looked);
   const ids = new Set(rows.map(({ id }) => id));
   const begin = instantOfWall(wallTime(from, midnight), owner!.timeZone);
   const end = instantOfWall(wallTime(addDays(to, 1), midnight), owner!.timeZone);
@@ -178,9 +189,9 @@ export async function lanesView(db: Database, query: TimeQuery): Promise<LanesVi
     mark(bookingId, { at, amount, state: state as LaneMark['state'] });
   const cover = new Map(held.map((row) => [row.bookingId, row]));
   return {
-    from,
-    to,
-    lanes: rows.map(({ id, dueNow: _dueNow, late: _late, ...row }): Lane => {
+    ...looked,
+    counts: await stageCounts(db, looked.search),
+    lanes: rows.map(({ id, dueNow: _due, late: _late, outstanding: _outstanding, strip: _strip, ...row }): Lane => {
       const own = cover.get(id);
       return {
         ...row,

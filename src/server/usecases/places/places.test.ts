@@ -1,3 +1,4 @@
+import type { TimeQuery } from '#contracts/timeViews';
 import type { WallTime } from '#core/calendar/wallTime';
 import type { TimeOfDay } from '#core/calendar/wallTime';
 import type { PlainDate } from '#core/calendar/days';
@@ -120,7 +121,7 @@ describe('places, hours and dates', () => {
     expect((await app.blockPlace({ ...block, note: 'Away' })).ok).to.equal(true);
     expect(codeOf(await app.checkOut(await cartOf(app, [lesson])))).to.equal('place_taken');
     expect(codeOf(await app.blockPlace({ ...block, note: 'Again' }))).to.equal('place_taken');
-    const days = { from: '2027-03-10' as PlainDate, to: '2027-03-10' as PlainDate };
+    const days = { from: '2027-03-10' as PlainDate, to: '2027-03-10' as PlainDate, search: '', stage: 'all' } as const;
     expect((await app.queries.calendarDays(days)).blocks.map(({ note, start }) => [note, start])).to.deep.equal([
       ['Away', '2027-03-10T19:00'],
     ]);
@@ -140,14 +141,26 @@ describe('places, hours and dates', () => {
   it('calendar and lanes show what is booked, whom it takes, what came and what is due', async () => {
     const cart = await bookOnPage(app, [lesson]);
     await cart.pay('approves', { tip: minor(0) });
-    const days = { from: '2027-03-01' as PlainDate, to: '2027-03-31' as PlainDate };
+    const days = { from: '2027-03-01' as PlainDate, to: '2027-03-31' as PlainDate, search: '', stage: 'all' } as const;
     const { entries, closed } = await app.queries.calendarDays(days);
     expect(entries.map(({ places: taken, stage }) => [taken, stage])).to.deep.equal([[['Lena'], 'secured']]);
     expect(closed.map(({ date }) => date)).to.include('2027-03-07');
     const [lane] = (await app.queries.lanes(days)).lanes;
     expect(lane!.marks.map(({ state }) => state)).to.include('received');
-    expect(
-      (await app.queries.lanes({ from: '2027-05-01' as PlainDate, to: '2027-05-31' as PlainDate })).lanes,
-    ).to.deep.equal([]);
+    const may = { ...days, from: '2027-05-01' as PlainDate, to: '2027-05-31' as PlainDate };
+    expect((await app.queries.lanes(may)).lanes).to.deep.equal([]);
+    const found = async (search: string, stage: TimeQuery['stage']): Promise<number[]> => {
+      const narrowed = { ...days, search, stage };
+      return [
+        (await app.queries.calendarDays(narrowed)).entries.length,
+        (await app.queries.lanes(narrowed)).lanes.length,
+      ];
+    };
+    const name = entries[0]!.client.toLowerCase();
+    expect(await found(name, 'all'), 'by a name').to.deep.equal([1, 1]);
+    expect(await found('somebody else', 'all')).to.deep.equal([0, 0]);
+    expect(await found(name, 'secured'), 'by a state').to.deep.equal([1, 1]);
+    expect(await found('', 'closed')).to.deep.equal([0, 0]);
+    expect((await app.queries.calendarDays({ ...days, search: name })).counts).to.include({ all: 1, secured: 1 });
   });
 });

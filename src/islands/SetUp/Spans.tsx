@@ -1,0 +1,49 @@
+import { RemoveRow } from '#islands/parts/rows';
+import type { OpenSpan } from '#core/availability/hours';
+import type { TimeOfDay } from '#core/calendar/wallTime';
+import { ActionIcon, Group, TextInput } from '@mantine/core';
+import { IconPlus } from '@tabler/icons-react';
+import styles from './SetUp.module.css';
+
+export const usualSpan: OpenSpan = { from: '09:00' as TimeOfDay, to: '18:00' as TimeOfDay };
+
+type SpansProps = {
+  readonly label: string;
+  readonly spans: readonly OpenSpan[];
+  readonly set: (spans: readonly OpenSpan[]) => void;
+};
+
+/** The times of a day at which it is open; where there are none it is closed. */
+export const Spans = ({ label, spans, set }: SpansProps) => (
+  <Group gap={6} className={styles.spans}>
+    {spans.length === 0 && <span className={styles.closed}>closed</span>}
+    {spans.map((span, index) => (
+      <Group key={index} gap={4} wrap="nowrap">
+        {(['from', 'to'] as const).map((side) => (
+          <TextInput
+            key={side}
+            aria-label={`${label}, ${side} ${index + 1}`}
+            type="time"
+            value={span[side]}
+            onChange={(event) =>
+              set(
+                spans.map((each, at) =>
+                  at === index ? { ...each, [side]: event.currentTarget.value as TimeOfDay } : each,
+                ),
+              )
+            }
+          />
+        ))}
+        <RemoveRow name={`${label} ${index + 1}`} onClick={() => set(spans.filter((_, at) => at !== index))} />
+      </Group>
+    ))}
+    <ActionIcon
+      variant="subtle"
+      color="gray"
+      aria-label={`Add a time to ${label}`}
+      onClick={() => set([...spans, usualSpan])}
+    >
+      <IconPlus size={15} aria-hidden />
+    </ActionIcon>
+  </Group>
+);

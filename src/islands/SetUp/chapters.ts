@@ -1,0 +1,76 @@
+import type { BusinessFace } from '#contracts/quoteViews';
+import type { ServicesView } from '#contracts/serviceViews';
+import type { Shell } from '#contracts/views';
+import type { WaysView } from '#contracts/wayViews';
+import { weekInWords } from '#core/wording/weekWords';
+
+/** Set-up's chapters with their addresses, and the words by which the palette finds what is set in them. */
+export const chapters = {
+  business: {
+    title: 'The business',
+    path: '/set-up/business',
+    words: 'name, logo, colour, picture, e-mail for replies',
+  },
+  hours: { title: 'Opening hours', path: '/set-up/hours', words: 'open, closed, holidays, days that differ' },
+  places: {
+    title: 'People, rooms and stock',
+    path: '/set-up/places',
+    words: 'who and what is booked, places, units, capacity, away, in repair',
+  },
+  ways: {
+    title: 'Ways to pay',
+    path: '/set-up/ways',
+    words: 'connect an account, processor, card, bank debit, transfer, cash, payout',
+  },
+  bookingPage: {
+    title: 'Booking page',
+    path: '/set-up/booking-page',
+    words: 'its address, in a page of your own, stop clients booking',
+  },
+  door: {
+    title: 'Sign-in and safety',
+    path: '/set-up/door',
+    words: 'password, second factor, sessions, asked again before a refund',
+  },
+} as const;
+export type Chapter = keyof typeof chapters;
+
+export type SetUpView = {
+  readonly face: BusinessFace;
+  readonly services: ServicesView;
+  readonly bookingPage: string;
+  readonly ways: WaysView;
+};
+
+const counted = (count: number, one: string, many: string): string[] =>
+  count === 0 ? [] : [`${count} ${count === 1 ? one : many}`];
+const listed = (pieces: readonly string[], nothing: string): string =>
+  pieces.length > 0 ? pieces.join(', ') : nothing;
+
+/** What holds now, a line for each chapter. */
+export function chapterLines({ face, services, bookingPage, ways }: SetUpView, shell: Shell): Record<Chapter, string> {
+  const places = services.places.filter(({ retired }) => !retired);
+  const of = (kind: string): number => places.filter((place) => place.kind === kind).length;
+  const accounts = ways.accounts.filter(({ offered }) => offered);
+  return {
+    business: listed([face.name, face.email, ...(face.logo ? ['with a logo'] : ['no logo yet'])], ''),
+    hours: listed(
+      [weekInWords(services.hours.week), ...counted(services.hours.days.length, 'day differs', 'days differ')],
+      '',
+    ),
+    places: listed(
+      [
+        ...counted(of('person'), 'person', 'people'),
+        ...counted(of('room'), 'room', 'rooms'),
+        ...counted(of('stock'), 'stock of units', 'stocks of units'),
+      ],
+      'nobody and nothing yet: what is booked takes no place',
+    ),
+    ways: listed(
+      [...new Set(accounts.map(({ name, mode }) => (mode === 'test' ? `${name}, in test mode` : name)))],
+      'no account is connected: clients can pay by transfer or in cash alone',
+    ),
+    bookingPage: shell.bookingStopped ? 'stopped: clients cannot book by themselves' : bookingPage,
+    door: shell.person.email,
+  };
+}
