@@ -54,8 +54,8 @@ describe('journey: a quote from the call to the signature', () => {
     await owner.getByRole('combobox', { name: 'Client', exact: true }).fill('Ines Valadar');
     await owner.getByLabel('E-mail').fill('ines@example.com');
     await owner.getByLabel('Service', { exact: true }).selectOption({ label: '10-inch Dobsonian' });
-    await owner.getByLabel('Begins').fill('2027-04-05T18:00');
-    await owner.getByLabel('Ends').fill('2027-04-15T18:00');
+    await owner.getByLabel('Begins', { exact: true }).fill('2027-04-05T18:00');
+    await owner.getByLabel('Ends', { exact: true }).fill('2027-04-15T18:00');
     await preview().getByText('10 days at 55.00').waitFor();
     await preview().getByText('€ 165.00', { exact: true }).waitFor();
     await owner.getByText('Nothing is missing.').waitFor();
@@ -205,8 +205,8 @@ describe('journey: a quote from the call to the signature', () => {
     await owner.waitForURL(/\/quotes\/Q-0002$/);
     await act(owner.getByRole('combobox', { name: 'Client', exact: true }).fill('Ines Valadar'));
     await act(owner.getByLabel('E-mail').fill('ines@example.com'));
-    await act(owner.getByLabel('Begins').fill('2027-05-05T18:00'));
-    await act(owner.getByLabel('Ends').fill('2027-05-08T18:00'));
+    await act(owner.getByLabel('Begins', { exact: true }).fill('2027-05-05T18:00'));
+    await act(owner.getByLabel('Ends', { exact: true }).fill('2027-05-08T18:00'));
     await act(owner.getByRole('button', { name: 'Send', exact: true }).click());
     await act(owner.getByRole('button', { name: 'Send to ines@example.com' }).click());
     await owner.getByText('Sent to ines@example.com, version 1').first().waitFor();

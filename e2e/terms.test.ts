@@ -180,8 +180,8 @@ describe('terms that an owner edits and trusts', () => {
     await owner.getByText('60.50 a day').waitFor();
     await go('/bookings/new');
     await owner.getByLabel('Service', { exact: true }).selectOption({ label: 'Imaging rig' });
-    await owner.getByLabel('Begins').fill('2027-05-03T12:00');
-    await owner.getByLabel('Ends').fill('2027-05-06T12:00');
+    await owner.getByLabel('Begins', { exact: true }).fill('2027-05-03T12:00');
+    await owner.getByLabel('Ends', { exact: true }).fill('2027-05-06T12:00');
     await owner.getByText('3 days at 92.40').waitFor();
     await owner.getByRole('complementary', { name: 'Plan' }).getByText('of € 277.20').waitFor();
   });
@@ -191,10 +191,10 @@ describe('terms that an owner edits and trusts', () => {
     await owner.getByRole('link', { name: 'Change' }).focus();
     await owner.keyboard.press('Enter');
     await owner.waitForURL(/\/change$/);
-    await owner.getByLabel('Begins').fill('2027-04-20T18:00');
-    await owner.getByLabel('Ends').fill('2027-04-19T18:00');
+    await owner.getByLabel('Begins', { exact: true }).fill('2027-04-20T18:00');
+    await owner.getByLabel('Ends', { exact: true }).fill('2027-04-19T18:00');
     await owner.getByText('the end is before the start').waitFor();
-    await owner.getByLabel('Ends').fill('2027-04-24T18:00');
+    await owner.getByLabel('Ends', { exact: true }).fill('2027-04-24T18:00');
     await owner.getByLabel('Price of one Dobsonian').fill('500');
     const beside = owner.getByRole('complementary', { name: 'Before and after' });
     await beside.getByText('The price is € 500.00 instead of € 400.00.').waitFor();

@@ -214,8 +214,8 @@ describe('journey: ways to pay', () => {
     await go(owner, '/bookings/new');
     await owner.getByRole('combobox', { name: 'Name' }).fill('Otto Prins');
     await owner.getByLabel('E-mail').fill('otto@example.com');
-    await owner.getByLabel('Begins').fill('2027-07-10T18:00');
-    await owner.getByLabel('Ends').fill('2027-07-14T18:00');
+    await owner.getByLabel('Begins', { exact: true }).fill('2027-07-10T18:00');
+    await owner.getByLabel('Ends', { exact: true }).fill('2027-07-14T18:00');
     await owner.getByLabel(/^Price/).fill('600');
     await owner.getByLabel('Paid', { exact: true }).selectOption('account');
     await owner.getByRole('button', { name: 'Book and ask the client' }).click();
@@ -238,16 +238,19 @@ describe('journey: ways to pay', () => {
     await owner.getByRole('link', { name: 'Connect it again' }).click();
     await accounts().getByText('connect it again before', { exact: false }).waitFor();
     await expectAccessible(owner);
+    await go(owner, '/set-up/places');
     await owner.getByRole('button', { name: 'Add somebody or something' }).click();
     const places = owner.getByRole('region', { name: 'Places' });
     await places.getByLabel('Name').fill('The big dome');
     await places.getByRole('button', { name: 'Keep', exact: true }).click();
     await places.getByRole('button', { name: /^The big dome/ }).click();
-    await places.getByLabel('From').fill('2027-05-01T08:00');
-    await places.getByLabel('To').fill('2027-05-03T20:00');
+    await places.getByLabel('From', { exact: true }).fill('2027-05-01T08:00');
+    await places.getByLabel('To', { exact: true }).fill('2027-05-03T20:00');
     await places.getByRole('button', { name: 'Keep it free of bookings' }).click();
     await places.getByText('what for', { exact: true }).waitFor();
-    expect(await places.getByLabel('From').inputValue(), 'nothing typed is lost').to.equal('2027-05-01T08:00');
+    expect(await places.getByLabel('From', { exact: true }).inputValue(), 'nothing typed is lost').to.equal(
+      'Sat 1 May',
+    );
     await places.getByLabel('What for').fill('painted');
     await places.getByRole('button', { name: 'Keep it free of bookings' }).click();
     await places.getByText('Sat 1 May, 08:00 to Mon 3 May, 20:00, painted').waitFor();

@@ -52,8 +52,8 @@ await shoot(desk, 'new-booking', '/bookings/new', async (page) => {
   await page.getByRole('combobox', { name: 'Name' }).fill('Orla Brandt');
   await page.getByLabel('E-mail').fill('orla.brandt@example.com');
   await page.getByLabel('As the client reads it').fill('10-inch Dobsonian, 16 days');
-  await page.getByLabel('Begins').fill('2027-06-18T18:00');
-  await page.getByLabel('Ends').fill('2027-07-04T18:00');
+  await page.getByLabel('Begins', { exact: true }).fill('2027-06-18T18:00');
+  await page.getByLabel('Ends', { exact: true }).fill('2027-07-04T18:00');
   await page.getByLabel(/^Price/).fill('880.00');
 });
 await shoot(desk, 'close-out', '/close-out#B-0043', async (page) => {
@@ -65,7 +65,7 @@ await shoot(desk, 'terms', '/terms/rental-long', async (page) => {
   await page.getByRole('heading', { name: 'Hard cases' }).waitFor();
 });
 await shoot(desk, 'change', '/bookings/B-0037/change', async (page) => {
-  await page.getByLabel('Ends').fill('2027-05-30T12:00');
+  await page.getByLabel('Ends', { exact: true }).fill('2027-05-30T12:00');
   await page
     .getByLabel(/^Price of one/)
     .first()

@@ -7,7 +7,7 @@ import { minor } from '#core/money/minor';
 import { starterTerms } from '#server/starter/starterTerms';
 import { bookProblem, faultOf } from '#islands/Book/bookProblem';
 import { type CartItem, nextWords, priced, sumsOf } from '#islands/Book/cart';
-import { lastOf, monthAfter, monthName } from '#islands/Book/months';
+import { lastOf, monthAfter, monthName } from '#islands/parts/months';
 import { expect } from 'chai';
 
 const open = (id: string, confirm: OpenService['rules']['confirm'] = 'payment'): OpenService => ({

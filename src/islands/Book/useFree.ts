@@ -3,7 +3,7 @@ import { addressOf, type OutOf } from '#contracts/routes/route';
 import type { PlainDate } from '#core/calendar/days';
 import type { WallTime } from '#core/calendar/wallTime';
 import { read } from '#islands/api';
-import { lastOf } from '#islands/Book/months';
+import { lastOf } from '#islands/parts/months';
 import { useEffect, useState } from 'react';
 
 type Looked = OutOf<typeof free>;

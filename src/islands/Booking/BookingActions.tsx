@@ -33,7 +33,13 @@ import styles from './BookingPage.module.css';
 import type { DialogProps } from '#islands/Booking/dialogProps';
 
 /** What can be done with a booking: `now` says whether it makes sense as the booking stands. */
-type BookingDoing = Doing & { readonly Icon: Icon; readonly now: boolean; readonly danger?: boolean };
+type BookingDoing = Doing & {
+  readonly Icon: Icon;
+  readonly now: boolean;
+  readonly danger?: boolean;
+  /** Where it is a page of its own. */
+  readonly href?: string;
+};
 
 type Dialog = 'counter' | 'account' | 'credit' | 'ask' | 'payment' | 'charge' | 'cancel' | 'giveUp';
 
@@ -74,6 +80,7 @@ export function BookingActions({ view, standing }: Omit<DialogProps, 'close'>) {
   const opens = (dialog: Dialog) => () => setOpen(dialog);
   const owed = position.outstanding > 0 && !over;
   const changeable = !over && ledger.closedOut === null;
+  const changePath = `/bookings/${view.number}/change`;
   const main: readonly BookingDoing[] = [
     {
       id: 'payment',
@@ -97,7 +104,8 @@ export function BookingActions({ view, standing }: Omit<DialogProps, 'close'>) {
       words: 'move, other dates, guests, price; refund what is too much',
       Icon: IconPencil,
       now: changeable,
-      run: () => location.assign(`/bookings/${view.number}/change`),
+      href: changePath,
+      run: () => location.assign(changePath),
     },
   ];
   const more: readonly BookingDoing[] = [
@@ -183,11 +191,18 @@ export function BookingActions({ view, standing }: Omit<DialogProps, 'close'>) {
     <div className={styles.actions}>
       {main
         .filter(({ now }) => now)
-        .map(({ id, label, Icon, run }) => (
-          <Button key={id} variant="default" leftSection={<Icon size={18} aria-hidden />} onClick={run}>
-            {label}
-          </Button>
-        ))}
+        .map(({ id, label, Icon, run, href }) => {
+          const icon = <Icon size={18} aria-hidden />;
+          return href ? (
+            <Button key={id} variant="default" leftSection={icon} component="a" href={href}>
+              {label}
+            </Button>
+          ) : (
+            <Button key={id} variant="default" leftSection={icon} onClick={run}>
+              {label}
+            </Button>
+          );
+        })}
       <Menu position="bottom-end" withinPortal>
         <Menu.Target>
           <ActionIcon variant="default" size={36} aria-label="More actions">

@@ -10,7 +10,7 @@ import { sameNarrowed, useNarrowed } from '#islands/Bookings/useNarrowed';
 import { CalendarGrid } from '#islands/Calendar/CalendarGrid';
 import { DayList } from '#islands/Calendar/DayList';
 import { type Move, MoveDialog } from '#islands/Change/MoveDialog';
-import { monthName } from '#islands/Book/months';
+import { monthName } from '#islands/parts/months';
 import { Problem } from '#islands/parts/Problem';
 import { useShell } from '#islands/shell/useShell';
 import { Button, Group, SegmentedControl } from '@mantine/core';

@@ -5,7 +5,7 @@ import { zero } from '#core/money/minor';
 import { dayRows } from '#islands/Calendar/dayRows';
 import { droppedAt, eventsOf, firstHour } from '#islands/Calendar/calendarEvents';
 import { startAfter, ticksOf, widthOf, xOf } from '#islands/Lanes/laneScale';
-import { weeksOf } from '#islands/Book/months';
+import { weeksOf } from '#islands/parts/months';
 import { expect } from 'chai';
 
 const today = '2027-05-14' as PlainDate;

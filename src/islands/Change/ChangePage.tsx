@@ -1,3 +1,5 @@
+import { WallField } from '#islands/parts/WallField';
+import { dayOfWall, endAfter } from '#core/calendar/typedDay';
 import { changeView } from '#contracts/routes/bookings/changeView';
 import { changeBooking } from '#contracts/routes/bookings/changeBooking';
 import type { ChangeView } from '#contracts/changeView';
@@ -80,7 +82,7 @@ function ChangeForm({ given }: { readonly given: ChangeView }) {
     forget();
     location.assign(`/bookings/${number}`);
   };
-  const field = (name: 'title' | 'start' | 'end' | 'count') => ({
+  const field = (name: 'title' | 'count') => ({
     value: draft[name],
     error: reading.faults[name],
     onChange: (event: { currentTarget: { value: string } }) => change({ [name]: event.currentTarget.value }),
@@ -112,8 +114,19 @@ function ChangeForm({ given }: { readonly given: ChangeView }) {
           <fieldset className={styles.fields}>
             <legend>Service</legend>
             <TextInput label="As the client reads it" maxLength={120} className={styles.whole} {...field('title')} />
-            <TextInput label="Begins" type="datetime-local" {...field('start')} />
-            <TextInput label="Ends" type="datetime-local" {...field('end')} />
+            <WallField
+              label="Begins"
+              value={draft.start}
+              error={reading.faults.start}
+              onChange={(start) => change({ start, end: endAfter(draft.start, draft.end, start) ?? draft.end })}
+            />
+            <WallField
+              label="Ends"
+              from={dayOfWall(draft.start)}
+              value={draft.end}
+              error={reading.faults.end}
+              onChange={(end) => change({ end })}
+            />
             {view.counts !== 'nothing' && (
               <TextInput
                 label={view.counts === 'guests' ? 'Guests' : 'Units'}

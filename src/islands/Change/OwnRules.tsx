@@ -1,3 +1,4 @@
+import { DayField } from '#islands/parts/DayField';
 import type { PlainDate } from '#core/calendar/days';
 import type { ChangeView } from '#contracts/changeView';
 import type { Deal } from '#core/booking/deal';
@@ -110,6 +111,7 @@ function OwnRule({
   readonly split: () => void;
   readonly waive: (() => void) | null;
 }) {
+  const [typedDay, setTypedDay] = useState<string | null>(null);
   const [typed, setTyped] = useState<string | null>(null);
   const wrong = typed !== null && parseAmount(typed, currency) === null;
   return (
@@ -130,12 +132,11 @@ function OwnRule({
         }}
         onBlur={() => setTyped(null)}
       />
-      <TextInput
-        type="date"
+      <DayField
         aria-label={`Day of the ${rule.name}`}
-        value={day ?? ''}
-        onChange={(event) => {
-          const date = event.currentTarget.value;
+        value={typedDay ?? day ?? ''}
+        onChange={(date) => {
+          setTypedDay(isPlainDate(date) ? null : date);
           if (isPlainDate(date)) move({ date });
         }}
       />

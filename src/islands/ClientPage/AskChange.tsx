@@ -4,6 +4,8 @@ import { previewMove } from '#contracts/routes/client/previewMove';
 import { askChange } from '#contracts/routes/client/askChange';
 import type { ClientView } from '#contracts/clientViews';
 import { type ApiProblem, newKey, call } from '#islands/api';
+import { WhenField } from '#islands/ClientPage/WhenField';
+import { dateOf, isWallTime } from '#core/calendar/wallTime';
 import { useRef, useState } from 'react';
 import styles from '#islands/ClientPage/ClientPage.module.css';
 import pay from '#islands/Pay/Pay.module.css';
@@ -78,18 +80,15 @@ export default function AskChange({ link, asking, reload }: Props) {
       <details className={styles.more}>
         <summary>Ask for another time</summary>
         <div className={own.asking}>
-          <label>
-            It should begin
-            <input
-              type="datetime-local"
-              value={start}
-              min={asking.least}
-              onChange={(event) => {
-                setStart(event.currentTarget.value);
-                setShown(null);
-              }}
-            />
-          </label>
+          <WhenField
+            label="It should begin"
+            value={start}
+            today={dateOf(asking.least)}
+            onChange={(next) => {
+              setStart(next);
+              setShown(null);
+            }}
+          />
           {noteField}
           {fault}
           {shown?.of === start ? (
@@ -104,7 +103,12 @@ export default function AskChange({ link, asking, reload }: Props) {
               </button>
             </>
           ) : (
-            <button type="button" className={own.plain} disabled={busy || !start} onClick={() => void look()}>
+            <button
+              type="button"
+              className={own.plain}
+              disabled={busy || !isWallTime(start)}
+              onClick={() => void look()}
+            >
               See what it would change
             </button>
           )}

@@ -1,3 +1,5 @@
+import { WallField } from '#islands/parts/WallField';
+import { dayOfWall } from '#core/calendar/typedDay';
 import { expiryKinds, settlings } from '#core/quote/draft';
 import { settlingWords } from '#core/wording/quoteWords';
 import { type Part, placeId, textField } from '#islands/Compose/composing';
@@ -58,18 +60,17 @@ export function What(part: Part) {
           onChange={(event) => choose(event.currentTarget.value)}
         />
         <TextInput label="As the client reads it" {...textField(part, 'title')} maxLength={120} />
-        <TextInput
+        <WallField
           label="Begins"
-          type="datetime-local"
           {...textField(part, 'start')}
-          onChange={(event) => date('start', event.currentTarget.value)}
+          service={draft.serviceId || undefined}
+          onChange={(next) => date('start', next)}
         />
-        <TextInput
+        <WallField
           label="Ends"
-          type="datetime-local"
           {...textField(part, 'end')}
-          min={draft.start}
-          onChange={(event) => date('end', event.currentTarget.value)}
+          from={dayOfWall(draft.start)}
+          onChange={(next) => date('end', next)}
         />
       </div>
     </fieldset>

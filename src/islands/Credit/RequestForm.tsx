@@ -1,7 +1,7 @@
+import { DayField } from '#islands/parts/DayField';
 import { createRequest } from '#contracts/routes/credit/createRequest';
 import type { CreditView } from '#contracts/creditViews';
-import type { WallTime } from '#core/calendar/wallTime';
-import { instantOfWall } from '#core/calendar/zoned';
+import { endOfTyped } from '#islands/Credit/endOfTyped';
 import { CreateRequest } from '#contracts/credit';
 import type { SentTo } from '#contracts/routes/route';
 import { zero } from '#core/money/minor';
@@ -42,7 +42,7 @@ export function RequestForm({ known, close }: Props) {
       currency,
       amount: kind === 'sum' ? typed : null,
       smallest: kind === 'sum' ? null : typed,
-      expiresAt: until ? instantOfWall(`${until}T23:59` as WallTime, zone) : null,
+      expiresAt: endOfTyped(until, zone),
       send,
       ways,
     };
@@ -97,11 +97,12 @@ export function RequestForm({ known, close }: Props) {
           />
           <TextInput label={`Sum, ${currency}`} inputMode="decimal" {...form.getInputProps('sum')} />
         </Stack>
-        <TextInput
+        <DayField
           label="Until"
-          type="date"
           description="Empty: until it is paid or withdrawn"
           {...form.getInputProps('until')}
+          value={form.values.until}
+          onChange={(until) => form.setFieldValue('until', until)}
         />
         <details>
           <summary>Ways to pay</summary>

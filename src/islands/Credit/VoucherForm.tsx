@@ -1,7 +1,7 @@
+import { DayField } from '#islands/parts/DayField';
 import type { SentTo } from '#contracts/routes/route';
 import { sellVoucher } from '#contracts/routes/credit/sellVoucher';
-import type { WallTime } from '#core/calendar/wallTime';
-import { instantOfWall } from '#core/calendar/zoned';
+import { endOfTyped } from '#islands/Credit/endOfTyped';
 import { SellVoucher } from '#contracts/credit';
 import { zero } from '#core/money/minor';
 import { parseAmount } from '#core/money/parseAmount';
@@ -32,7 +32,7 @@ export function VoucherForm({ close }: { readonly close: () => void }) {
     currency,
     method: method as Method,
     buyer,
-    expiresAt: until ? instantOfWall(`${until}T23:59` as WallTime, zone) : null,
+    expiresAt: endOfTyped(until, zone),
   });
   const form = useContractForm({
     contract: SellVoucher,
@@ -72,11 +72,12 @@ export function VoucherForm({ close }: { readonly close: () => void }) {
               {...form.getInputProps('method')}
             />
           </Group>
-          <TextInput
+          <DayField
             label="Good until"
-            type="date"
             description="Empty: without an end"
             {...form.getInputProps('until')}
+            value={form.values.until}
+            onChange={(until) => form.setFieldValue('until', until)}
           />
           <Problem problem={action.problem} currency={currency} />
           <Group justify="flex-end">

@@ -1,3 +1,5 @@
+import { WallField } from '#islands/parts/WallField';
+import { dayOfWall, endAfter } from '#core/calendar/typedDay';
 import { createBooking } from '#contracts/routes/bookings/createBooking';
 import type { NewBookingView } from '#contracts/views';
 import type { SaidProblem } from '#islands/format/problemSentence';
@@ -42,6 +44,8 @@ export function NewBookingForm({ view }: { readonly view: NewBookingView }) {
   const service = view.services.find((each) => each.id === draft.serviceId);
   const currency = service?.currency ?? business.currency;
   const counted = service?.booking?.counts ?? 'nothing';
+  const stay =
+    service?.booking?.when.kind === 'stay' && service.booking.when.by !== 'hour' ? service.booking.when : null;
   const suggested = suggestedPrice(draft, service, zone);
   const worked = useDeferredValue(workOut(draft, view, { now, zone, currency }));
   const about = { zone, currency };
@@ -106,8 +110,22 @@ export function NewBookingForm({ view }: { readonly view: NewBookingView }) {
             onChange={(event) => chooseService(event.currentTarget.value)}
           />
           <TextInput label="As the client reads it" {...field('title')} maxLength={120} />
-          <TextInput label="Begins" type="datetime-local" {...field('start')} />
-          <TextInput label="Ends" type="datetime-local" {...field('end')} min={draft.start} />
+          <WallField
+            label="Begins"
+            service={service?.booking?.online ? service.id : undefined}
+            usual={stay?.pickUp ?? null}
+            value={draft.start}
+            error={field('start').error}
+            onChange={(start) => change({ start, end: endAfter(draft.start, draft.end, start) ?? draft.end })}
+          />
+          <WallField
+            label="Ends"
+            from={dayOfWall(draft.start)}
+            usual={stay?.giveBack ?? null}
+            value={draft.end}
+            error={field('end').error}
+            onChange={(end) => change({ end })}
+          />
           {counted !== 'nothing' && (
             <TextInput label={counted === 'guests' ? 'Guests' : 'Units'} inputMode="numeric" {...field('count')} />
           )}

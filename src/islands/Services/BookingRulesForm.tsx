@@ -1,8 +1,9 @@
+import { TimeField } from '#islands/parts/TimeField';
 import type { ServicesView } from '#contracts/serviceViews';
 import { type BookingRules, confirmations, usualKeepMinutes, type When } from '#core/availability/rules';
 import type { TimeOfDay } from '#core/calendar/wallTime';
 import type { ServiceKind } from '#core/services/service';
-import { Checkbox, Group, MultiSelect, NativeSelect, NumberInput, Stack, Switch, TextInput } from '@mantine/core';
+import { Checkbox, Group, MultiSelect, NativeSelect, NumberInput, Stack, Switch } from '@mantine/core';
 import { HoursForm } from '#islands/SetUp/HoursForm';
 import styles from './Services.module.css';
 
@@ -245,10 +246,10 @@ function WhenFields({ when, set, error }: WhenProps) {
           data={['hour', 'day', 'night']}
           onChange={(event) => set({ ...when, by: event.currentTarget.value as typeof when.by })}
         />
-        {field('From', when.least, 1, 366, (least) => ({ ...when, least }), 'least')}
-        {field('To', when.most, 1, 366, (most) => ({ ...when, most }), 'most')}
+        {field(`Shortest, in ${when.by}s`, when.least, 1, 366, (least) => ({ ...when, least }), 'least')}
+        {field(`Longest, in ${when.by}s`, when.most, 1, 366, (most) => ({ ...when, most }), 'most')}
         {field(
-          'Minutes after it',
+          'Minutes between two',
           when.turnaroundMinutes,
           0,
           10_080,
@@ -258,19 +259,17 @@ function WhenFields({ when, set, error }: WhenProps) {
       </Group>
       {when.by !== 'hour' && (
         <Group grow align="flex-start">
-          <TextInput
+          <TimeField
             label="Begins at"
-            type="time"
             value={when.pickUp}
             error={error('booking.when.pickUp')}
-            onChange={(event) => set({ ...when, pickUp: time(event.currentTarget.value) })}
+            onChange={(next) => set({ ...when, pickUp: time(next) })}
           />
-          <TextInput
+          <TimeField
             label="Ends at"
-            type="time"
             value={when.giveBack}
             error={error('booking.when.giveBack')}
-            onChange={(event) => set({ ...when, giveBack: time(event.currentTarget.value) })}
+            onChange={(next) => set({ ...when, giveBack: time(next) })}
           />
         </Group>
       )}

@@ -1,3 +1,5 @@
+import { WallField } from '#islands/parts/WallField';
+import { dayOfWall, endAfter } from '#core/calendar/typedDay';
 import { addDate } from '#contracts/routes/places/addDate';
 import { callOffDate } from '#contracts/routes/places/callOffDate';
 import type { ServicesView } from '#contracts/serviceViews';
@@ -7,7 +9,7 @@ import { fieldMessage } from '#islands/format/problemSentence';
 import { Problem } from '#islands/parts/Problem';
 import { useRoute } from '#islands/parts/useRoute';
 import { useShell } from '#islands/shell/useShell';
-import { Button, Group, NumberInput, TextInput } from '@mantine/core';
+import { Button, Group, NumberInput } from '@mantine/core';
 import { useState } from 'react';
 import styles from './Services.module.css';
 
@@ -54,23 +56,23 @@ export function Dates({ view, serviceId }: Props) {
         ))}
       </ul>
       <Group align="flex-start" gap={8}>
-        <TextInput
+        <WallField
           label="Begins"
-          type="datetime-local"
           value={start}
           error={error('start')}
-          onChange={(event) => {
-            setStart(event.currentTarget.value);
+          onChange={(next) => {
+            setEnd(endAfter(start, end, next) ?? end);
+            setStart(next);
             add.clear();
           }}
         />
-        <TextInput
+        <WallField
           label="Ends"
-          type="datetime-local"
+          from={dayOfWall(start)}
           value={end}
           error={error('end')}
-          onChange={(event) => {
-            setEnd(event.currentTarget.value);
+          onChange={(next) => {
+            setEnd(next);
             add.clear();
           }}
         />

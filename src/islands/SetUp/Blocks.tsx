@@ -1,3 +1,5 @@
+import { WallField } from '#islands/parts/WallField';
+import { dayOfWall } from '#core/calendar/typedDay';
 import { blockPlace } from '#contracts/routes/places/blockPlace';
 import { freePlace } from '#contracts/routes/places/freePlace';
 import type { PlaceLine } from '#contracts/serviceViews';
@@ -27,6 +29,14 @@ export function Blocks({ place }: { readonly place: PlaceLine }) {
       setDraft({ ...draft, [name]: event.currentTarget.value });
     },
   });
+  const wallField = (name: 'start' | 'end') => ({
+    value: draft[name],
+    error: fieldMessage(add.problem, name),
+    onChange: (value: string) => {
+      add.clear();
+      setDraft({ ...draft, [name]: value });
+    },
+  });
   const save = async (): Promise<void> => {
     if (await add.attempt({ placeId: place.id, ...draft })) setDraft(nothing);
   };
@@ -53,8 +63,8 @@ export function Blocks({ place }: { readonly place: PlaceLine }) {
         {place.blocks.length === 0 && <li>Nothing is entered.</li>}
       </ul>
       <Group align="flex-start" gap={8}>
-        <TextInput label="From" type="datetime-local" {...field('start')} />
-        <TextInput label="To" type="datetime-local" min={draft.start} {...field('end')} />
+        <WallField label="From" {...wallField('start')} />
+        <WallField label="To" from={dayOfWall(draft.start)} {...wallField('end')} />
         <TextInput label="What for" placeholder="holiday" maxLength={120} {...field('note')} />
       </Group>
       <Problem problem={add.problem?.path ? null : add.problem} currency="EUR" />

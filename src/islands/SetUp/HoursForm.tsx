@@ -1,3 +1,5 @@
+import { DayField } from '#islands/parts/DayField';
+import { isPlainDate } from '#core/calendar/days';
 import { AddRow, RemoveRow, rowsOf } from '#islands/parts/rows';
 import type { Hours } from '#core/availability/hours';
 import type { PlainDate } from '#core/calendar/days';
@@ -23,19 +25,23 @@ export function HoursForm({ hours, set, error = () => null }: Props) {
       <p className={styles.label}>Days that differ</p>
       {days.map((day, index) => (
         <Group key={index} gap={6} align="flex-start" className={styles.other}>
-          <TextInput
+          <DayField
             aria-label={`First day, ${index + 1}`}
-            type="date"
+            placeholder="First day"
             value={day.from}
             error={error(`hours.days.${index}.from`)}
-            onChange={(event) => setOther(index, { from: event.currentTarget.value as PlainDate })}
+            onChange={(from) => {
+              const first = from as PlainDate;
+              setOther(index, { from: first, to: day.to === day.from ? first : day.to });
+            }}
           />
-          <TextInput
+          <DayField
             aria-label={`Last day, ${index + 1}`}
-            type="date"
+            placeholder="Last day"
+            from={isPlainDate(day.from) ? day.from : null}
             value={day.to}
             error={error(`hours.days.${index}.to`)}
-            onChange={(event) => setOther(index, { to: event.currentTarget.value as PlainDate })}
+            onChange={(to) => setOther(index, { to: to as PlainDate })}
           />
           <TextInput
             aria-label={`What for, ${index + 1}`}

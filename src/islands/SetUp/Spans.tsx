@@ -1,7 +1,8 @@
+import { TimeField } from '#islands/parts/TimeField';
 import { RemoveRow } from '#islands/parts/rows';
 import type { OpenSpan } from '#core/availability/hours';
 import type { TimeOfDay } from '#core/calendar/wallTime';
-import { ActionIcon, Group, TextInput } from '@mantine/core';
+import { ActionIcon, Group } from '@mantine/core';
 import { IconPlus } from '@tabler/icons-react';
 import styles from './SetUp.module.css';
 
@@ -20,17 +21,13 @@ export const Spans = ({ label, spans, set }: SpansProps) => (
     {spans.map((span, index) => (
       <Group key={index} gap={4} wrap="nowrap">
         {(['from', 'to'] as const).map((side) => (
-          <TextInput
+          <TimeField
             key={side}
+            w={84}
             aria-label={`${label}, ${side} ${index + 1}`}
-            type="time"
             value={span[side]}
-            onChange={(event) =>
-              set(
-                spans.map((each, at) =>
-                  at === index ? { ...each, [side]: event.currentTarget.value as TimeOfDay } : each,
-                ),
-              )
+            onChange={(next) =>
+              set(spans.map((each, at) => (at === index ? { ...each, [side]: next as TimeOfDay } : each)))
             }
           />
         ))}

@@ -1,3 +1,4 @@
+import { WallField } from '#islands/parts/WallField';
 import { moveClock } from '#contracts/routes/standIns/moveClock';
 import { stopClock } from '#contracts/routes/standIns/stopClock';
 import type { StandInsView } from '#contracts/standInViews';
@@ -9,7 +10,7 @@ import { longMoment, longWall } from '#core/wording/days';
 import { Problem } from '#islands/parts/Problem';
 import { useRoute } from '#islands/parts/useRoute';
 import { useShell } from '#islands/shell/useShell';
-import { Button, Progress, TextInput } from '@mantine/core';
+import { Button, Progress } from '@mantine/core';
 import { useState } from 'react';
 import styles from './StandIns.module.css';
 
@@ -78,13 +79,7 @@ export function ClockPanel({ view }: { readonly view: StandInsView }) {
               if (isWallTime(to)) go(to);
             }}
           >
-            <TextInput
-              aria-label="Move to"
-              type="datetime-local"
-              value={to}
-              min={wall}
-              onChange={(event) => setTo(event.currentTarget.value)}
-            />
+            <WallField label="Move to" hiddenLabel value={to} onChange={setTo} />
             <Button type="submit" loading={move.busy} disabled={!isWallTime(to)}>
               Move there
             </Button>

@@ -1,7 +1,7 @@
 import type { PlainDate } from '#core/calendar/days';
 import { longDate } from '#core/wording/days';
-import { monthAfter, monthName, weekdayLetters, weeksOf } from '#islands/Book/months';
-import styles from './Book.module.css';
+import { monthAfter, monthName, weekdayLetters, weeksOf } from '#islands/parts/months';
+import styles from './MonthGrid.module.css';
 
 type Props = {
   readonly month: PlainDate;

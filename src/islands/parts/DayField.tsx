@@ -1,0 +1,123 @@
+import { addDays, addMonthsClamped, isPlainDate, type PlainDate } from '#core/calendar/days';
+import { type DayContext, readDay } from '#core/calendar/typedDay';
+import { longDate } from '#core/wording/days';
+import { useDayContext } from '#islands/parts/useDayContext';
+import { type FreeDays, useFreeDays } from '#islands/parts/useFreeDays';
+import { ActionIcon, Popover, TextInput, type TextInputProps } from '@mantine/core';
+import { DatePicker } from '@mantine/dates';
+import { IconCalendar } from '@tabler/icons-react';
+import { type KeyboardEvent, useRef, useState } from 'react';
+import styles from './DayField.module.css';
+
+export type DayFieldProps = Omit<TextInputProps, 'value' | 'onChange' | 'type'> & {
+  /** YYYY-MM-DD, nothing, or what was typed and is no day yet: it is kept, for a contract to say so. */
+  readonly value: string;
+  readonly onChange: (value: string) => void;
+  /** What "+3d" counts from; today where nothing is said. */
+  readonly from?: PlainDate | null;
+  /** Of this service the small calendar shows what is free. */
+  readonly service?: string | undefined;
+  /** Reads more than a day of what was typed, such as a time behind it. */
+  readonly reads?: (typed: string, about: DayContext) => string | null;
+};
+
+export const noDay = 'a day, such as 18 6, fri or +3d';
+
+/**
+ * A day: typed in the business's order, in shorthand ("18 6", "fri", "+3d"), moved by the arrow keys, or chosen from a
+ * small calendar. What is not understood stays as it was typed.
+ */
+export function DayField({ value, onChange, from = null, service, reads, error, ...rest }: DayFieldProps) {
+  const context = useDayContext(from);
+  const { today } = context;
+  const [typing, setTyping] = useState<string | null>(null);
+  const [open, setOpen] = useState(false);
+  const input = useRef<HTMLInputElement>(null);
+  const day = isPlainDate(value) ? value : null;
+  const [month, setMonth] = useState<PlainDate>(day ?? today);
+  const free = useFreeDays(service, month, open);
+  const read = (text: string): string => {
+    if (text.trim() === '') return '';
+    return reads?.(text, context) ?? readDay(text, context) ?? text;
+  };
+  const show = (next: boolean): void => {
+    setOpen(next);
+    if (next) setMonth(day ?? today);
+  };
+  const step = (to: PlainDate): void => {
+    setTyping(null);
+    onChange(to);
+  };
+  const keys = (event: KeyboardEvent): void => {
+    if (event.altKey && event.key === 'ArrowDown') {
+      event.preventDefault();
+      return show(true);
+    }
+    const moves: Record<string, (date: PlainDate) => PlainDate> = {
+      ArrowUp: (date) => addDays(date, 1),
+      ArrowDown: (date) => addDays(date, -1),
+      PageUp: (date) => addMonthsClamped(date, 1),
+      PageDown: (date) => addMonthsClamped(date, -1),
+    };
+    const move = moves[event.key];
+    if (!move) return;
+    event.preventDefault();
+    step(day ? move(day) : today);
+  };
+  const unread = typing === null && value !== '' && day === null ? noDay : null;
+  return (
+    <Popover opened={open} onChange={show} position="bottom-start" trapFocus returnFocus withinPortal shadow="md">
+      <Popover.Target>
+        <TextInput
+          {...rest}
+          ref={input}
+          type="text"
+          autoComplete="off"
+          value={typing ?? (day ? longDate(day, today) : value)}
+          error={unread ?? error}
+          onFocus={(event) => event.currentTarget.select()}
+          onChange={(event) => {
+            setTyping(event.currentTarget.value);
+            onChange(read(event.currentTarget.value));
+          }}
+          onBlur={() => setTyping(null)}
+          onKeyDown={keys}
+          rightSection={
+            <ActionIcon
+              variant="subtle"
+              color="gray"
+              tabIndex={-1}
+              aria-label={`Calendar for ${typeof rest.label === 'string' ? rest.label : (rest['aria-label'] ?? 'the day')}`}
+              onClick={() => show(!open)}
+            >
+              <IconCalendar size={17} aria-hidden />
+            </ActionIcon>
+          }
+        />
+      </Popover.Target>
+      <Popover.Dropdown>
+        <DatePicker
+          value={day}
+          date={month}
+          onDateChange={(date) => setMonth(date as PlainDate)}
+          firstDayOfWeek={1}
+          weekendDays={[]}
+          getDayProps={(date) => freeProps(free, date as PlainDate, today)}
+          onChange={(chosen) => {
+            if (chosen) step(chosen as PlainDate);
+            setOpen(false);
+          }}
+        />
+        {service && free && <p className={styles.legend}>Free days are underlined.</p>}
+      </Popover.Dropdown>
+    </Popover>
+  );
+}
+
+/** How a day of the small calendar is marked, where it is known what is free; what is taken can be chosen all the same. */
+function freeProps(free: FreeDays | null, date: PlainDate, today: PlainDate) {
+  const state = free?.get(date);
+  const marked = state === undefined ? {} : { 'data-free': state };
+  const said = state === undefined ? '' : state ? ', free' : ', not free';
+  return { ...marked, 'data-now': date === today, 'aria-label': `${longDate(date, today)}${said}` };
+}
