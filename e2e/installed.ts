@@ -21,7 +21,9 @@ async function install(config: Config, opened: Opened): Promise<App> {
   const app = asThemselves(await compose(config, { opened, post: async () => ({ ok: true }) }));
   const now = '2027-03-01T10:00:00Z' as Instant;
   await app.world.clock.moveTo(now);
-  await opened.db.transaction((tx) => setUp(tx, { ...demoOwner, taxRate: '23' as Decimal }, now, demoServices));
+  await opened.db.transaction((tx) =>
+    setUp(tx, { ...demoOwner, taxRate: '23' as Decimal }, now, { services: demoServices }),
+  );
   await furnishWays(app);
   await app.signIn.api.signUpEmail({ body: { ...demoSignIn } });
   return app;

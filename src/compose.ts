@@ -25,6 +25,7 @@ import { openVault } from '#server/vault';
 import { installationSecrets, secretFor, urlKey } from '#server/secrets';
 import type { FreeQuery } from '#contracts/checkout';
 import { clientBookings } from '#server/queries/clients/clientBookings';
+import { beginView } from '#server/queries/business/begin';
 import { waysView } from '#server/queries/paying/ways';
 import { creditView, requestPage } from '#server/queries/credit/credit';
 import { deviceSees, rememberDevice } from '#server/devices/devices';
@@ -151,6 +152,7 @@ export async function compose(
     requestPage: (link: string) => requestPage(deps, link),
     creditView: () => creditView(deps),
     waysView: () => waysView(deps, config.standInsOpen),
+    beginView: () => beginView(deps, config.standInsOpen),
     clientBookings: (link: string) => clientBookings(deps, link),
     deviceSees: (device: string | null, bookingId: string) => deviceSees(deps, device, bookingId),
     rememberDevice: (device: string, may: Parameters<typeof rememberDevice>[2]) =>

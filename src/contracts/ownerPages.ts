@@ -23,6 +23,10 @@ export const ownerPages = {
     right: 'bookings:see',
     entry: { label: 'Today', words: 'what needs a decision', group: 'day', counted: 'decisions' },
   },
+  '/begin': {
+    right: 'business:write',
+    entry: { label: 'Begin', words: 'the first hour: offer, terms, ways to pay, look, a trial; clean books' },
+  },
   '/bookings': {
     right: 'bookings:see',
     entry: { label: 'Bookings', words: 'find, filter, sort; client list', group: 'day' },

@@ -1,3 +1,4 @@
+import type { BeginStep } from '#core/begin/steps';
 import type { Recorded } from '#core/actor/actor';
 import type { People } from '#core/wording/actorWords';
 import type { QuoteLine } from '#contracts/quoteViews';
@@ -112,6 +113,8 @@ export type TodayView = {
     readonly currency: string;
     readonly until: Instant;
   }[];
+  /** Steps of the first hour that are not done yet, until they are sent away. */
+  readonly begin: readonly BeginStep[];
   /** Quotes that wait for their owner, the longest first. */
   readonly quotes: readonly QuoteLine[];
 };

@@ -52,7 +52,9 @@ type Step = { at: Instant; run: () => Promise<void> };
 export async function buildDemo(composed: App, progress: (share: number, at: Instant) => void): Promise<void> {
   await composed.world.clock.moveTo(moment(demoBegins));
   const owner = { ...demoOwner, taxRate: demoOwner.taxRate as Decimal };
-  await composed.deps.db.transaction((tx) => setUp(tx, owner, moment(demoBegins), demoServices, demoTaxes));
+  await composed.deps.db.transaction((tx) =>
+    setUp(tx, owner, moment(demoBegins), { services: demoServices, taxes: demoTaxes }),
+  );
   const { user } = await composed.signIn.api.signUpEmail({ body: { ...demoSignIn } });
   const app = asThemselves(composed, { kind: 'person', id: user.id });
 

@@ -68,6 +68,8 @@ export interface Adapter {
   readonly frameOrigins: readonly string[];
   /** The processor's page on which the owner agrees; it leads back with a code and the same state. */
   agreeUrl(about: { readonly mode: Mode; readonly currency: string; readonly state: string }): string;
+  /** Where the processor gives a test account at once, without a page: the code of one. */
+  testCode?(currency: string): Promise<string>;
   /** Null for a code that is unknown, was used, or is another processor's. */
   exchange(code: string): Promise<Granted | null>;
   /** Null where the processor refuses; a repeat with the same access is answered as before. @throws where it cannot be reached */

@@ -72,6 +72,7 @@ export function CalendarGrid({ view, face, day, openDay, moved, shows }: Props) 
         dayCellClass={({ date }) => todays(date)}
         height="100%"
         dayMaxEvents
+        moreLinkClass="more-bookings"
         moreLinkContent={({ num }) => `${num} more ${num === 1 ? 'booking' : 'bookings'}`}
         eventInteractive
         eventDurationEditable={false}

@@ -78,7 +78,7 @@ export function WhenField({ label, value, onChange, today }: Props) {
             setTypedDay(null);
             onChange(halfWall(each, time));
           }}
-          label={label}
+          label="A month to choose from"
         />
       </details>
     </div>

@@ -1,3 +1,4 @@
+import { DayField } from '#islands/parts/DayField';
 import { WallField } from '#islands/parts/WallField';
 import { dayOfWall } from '#core/calendar/typedDay';
 import { expiryKinds, settlings } from '#core/quote/draft';
@@ -113,11 +114,13 @@ export function HowPaid(part: Part) {
             change({ expiryKind, expiry: { none: '', hours: '48', days: '7', date: '' }[expiryKind] });
           }}
         />
-        {draft.expiryKind !== 'none' && (
+        {draft.expiryKind === 'date' && (
+          <DayField label="Last day" {...textField(part, 'expiry')} onChange={(expiry) => change({ expiry })} />
+        )}
+        {(draft.expiryKind === 'hours' || draft.expiryKind === 'days') && (
           <TextInput
-            label={{ hours: 'Hours', days: 'Days', date: 'Last day' }[draft.expiryKind]}
-            type={draft.expiryKind === 'date' ? 'date' : 'text'}
-            inputMode={draft.expiryKind === 'date' ? 'none' : 'numeric'}
+            label={{ hours: 'Hours', days: 'Days' }[draft.expiryKind]}
+            inputMode="numeric"
             {...textField(part, 'expiry')}
           />
         )}

@@ -18,7 +18,7 @@ import styles from './SetUp.module.css';
 const swatches = ['#0d4a56', '#1d4f91', '#2b2b52', '#5a3472', '#8a2f3c', '#7a4b12', '#2f5d3a'];
 
 /** The business as its clients see it: on pages, in messages, in documents. */
-export function BusinessForm({ given }: { readonly given: BusinessFace }) {
+export function BusinessForm({ given, kept }: { readonly given: BusinessFace; readonly kept?: () => void }) {
   const ready = useReady();
   const [face, setFace] = useState(given);
   const [problem, setProblem] = useState<SaidProblem | null>(null);
@@ -37,7 +37,9 @@ export function BusinessForm({ given }: { readonly given: BusinessFace }) {
   const keep = async (): Promise<void> => {
     const { name, line, email, colour, logo, picture } = face;
     const look = { ...(colour ? { colour } : {}), ...(logo ? { logo } : {}), ...(picture ? { picture } : {}) };
-    if (await save.attempt({ name, line, email, look })) notifications.show({ message: 'Kept.', color: 'green' });
+    if (!(await save.attempt({ name, line, email, look }))) return;
+    notifications.show({ message: 'Kept.', color: 'green' });
+    kept?.();
   };
   const error = (path: string) => fieldMessage(save.problem, path);
   const readable = !face.colour || !/^#[0-9a-f]{6}$/.test(face.colour) || contrastOnWhite(face.colour) >= 4.5;

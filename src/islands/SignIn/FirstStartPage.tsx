@@ -8,7 +8,8 @@ import { cssVariables } from '#theme/cssVariables';
 import { useReady } from '#islands/parts/useReady';
 import { theme } from '#theme/theme';
 import { Button, MantineProvider, PasswordInput, Select, TextInput } from '@mantine/core';
-import { type SubmitEvent, useState } from 'react';
+import { guessedCurrency } from '#islands/SignIn/guesses';
+import { type SubmitEvent, useEffect, useState } from 'react';
 import styles from './SignIn.module.css';
 
 type Props = { readonly zones: readonly string[]; readonly currencies: readonly string[] };
@@ -18,16 +19,24 @@ export default function FirstStartPage({ zones, currencies }: Props) {
   const [form, setForm] = useState({
     code: '',
     business: '',
-    line: '',
-    timeZone: 'Europe/Lisbon',
-    currency: usualCurrency,
-    taxRate: '0',
+    timeZone: '',
+    currency: '',
+    taxRate: '',
     ownerName: '',
     email: '',
     password: '',
   });
   const [problem, setProblem] = useState<ProblemOf<typeof firstStart> | null>(null);
   const [busy, setBusy] = useState(false);
+  useEffect(() => {
+    // Where the browser is, it most likely is the business too; both can be changed.
+    const zone = Intl.DateTimeFormat().resolvedOptions().timeZone;
+    setForm((typed) => ({
+      ...typed,
+      timeZone: typed.timeZone || (zones.includes(zone) ? zone : 'UTC'),
+      currency: typed.currency || (guessedCurrency(zone, navigator.language) ?? usualCurrency),
+    }));
+  }, [zones]);
   const ready = useReady();
   const field = (name: keyof typeof form) => ({
     value: form[name],
@@ -37,10 +46,10 @@ export default function FirstStartPage({ zones, currencies }: Props) {
   const submit = async (event: SubmitEvent): Promise<void> => {
     event.preventDefault();
     setBusy(true);
-    const answer = await call(firstStart, form);
+    const answer = await call(firstStart, { ...form, line: '', taxRate: form.taxRate.trim() || '0' });
     if (answer.ok) {
       await post('/api/auth/sign-in/email', { email: form.email, password: form.password });
-      location.assign('/today');
+      location.assign('/begin');
       return;
     }
     setBusy(false);
@@ -67,28 +76,34 @@ export default function FirstStartPage({ zones, currencies }: Props) {
               data-autofocus
             />
             <TextInput label="Name of the business" {...field('business')} />
-            <TextInput label="A line below it" placeholder="Stargazing" {...field('line')} />
             <div className={styles.pair}>
               <Select
                 label="Time zone"
                 searchable
                 data={[...zones]}
-                value={form.timeZone}
+                value={form.timeZone || null}
                 onChange={(timeZone) => setForm({ ...form, timeZone: timeZone ?? form.timeZone })}
                 error={field('timeZone').error}
                 limit={50}
+                onFocus={(event) => event.currentTarget.select()}
               />
               <Select
                 label="Currency"
                 searchable
                 data={[...currencies]}
-                value={form.currency}
+                value={form.currency || null}
                 onChange={(currency) => setForm({ ...form, currency: currency ?? form.currency })}
                 error={field('currency').error}
                 limit={50}
+                onFocus={(event) => event.currentTarget.select()}
               />
             </div>
-            <TextInput label="Tax within your prices, in percent" {...field('taxRate')} />
+            <TextInput
+              label="Tax within your prices, in percent"
+              description="Empty, if you charge none"
+              inputMode="decimal"
+              {...field('taxRate')}
+            />
             <TextInput label="Your name" autoComplete="name" {...field('ownerName')} />
             <TextInput label="Your e-mail" type="email" autoComplete="username" {...field('email')} />
             <PasswordInput

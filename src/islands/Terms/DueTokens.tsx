@@ -1,3 +1,4 @@
+import { DayField } from '#islands/parts/DayField';
 import type { InstalmentDraft } from '#islands/Terms/draft';
 import { ChosenToken, dateUnits, TypedToken } from '#islands/Terms/tokens';
 import styles from './Terms.module.css';
@@ -64,13 +65,14 @@ export function DueTokens({
         onChange={(place) => set({ dueOn: place }, 'on')}
       />
       {dueOn === 'date' && (
-        <input
-          type="date"
-          className={styles.token}
+        <DayField
+          variant="unstyled"
+          className={styles.tokenDay!}
+          classNames={{ input: styles.token! }}
           value={draft.date}
           aria-label={`Day of ${name}`}
-          aria-invalid={fault('date') ? true : undefined}
-          onChange={(event) => set({ date: event.currentTarget.value }, 'date')}
+          error={fault('date')}
+          onChange={(date) => set({ date }, 'date')}
         />
       )}
     </>

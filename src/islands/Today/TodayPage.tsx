@@ -6,6 +6,7 @@ import { useShell } from '#islands/shell/useShell';
 import { ByItself } from '#islands/Today/ByItself';
 import { DecisionList } from '#islands/Today/DecisionList';
 import { QuotesThatWait } from '#islands/Today/QuotesThatWait';
+import { StillToBegin } from '#islands/Today/StillToBegin';
 import { Horizon } from '#islands/Today/Horizon';
 import { countWords } from '#islands/format/countWords';
 import { localDate } from '#core/calendar/zoned';
@@ -47,6 +48,7 @@ function Today({ given }: { readonly given: TodayView }) {
           <a href="/set-up/ways">Connect it again</a>
         </p>
       ))}
+      <StillToBegin begin={view.begin} />
       <section className={styles.sky} aria-label="Five weeks of money">
         <div className={styles.headline}>
           <div>

@@ -66,7 +66,16 @@ export function DayField({ value, onChange, from = null, service, reads, error, 
   };
   const unread = typing === null && value !== '' && day === null ? noDay : null;
   return (
-    <Popover opened={open} onChange={show} position="bottom-start" trapFocus returnFocus withinPortal shadow="md">
+    <Popover
+      opened={open}
+      onChange={show}
+      position="bottom-start"
+      trapFocus
+      returnFocus
+      withinPortal
+      withRoles={false}
+      shadow="md"
+    >
       <Popover.Target>
         <TextInput
           {...rest}
@@ -87,6 +96,7 @@ export function DayField({ value, onChange, from = null, service, reads, error, 
               variant="subtle"
               color="gray"
               tabIndex={-1}
+              aria-expanded={open}
               aria-label={`Calendar for ${typeof rest.label === 'string' ? rest.label : (rest['aria-label'] ?? 'the day')}`}
               onClick={() => show(!open)}
             >

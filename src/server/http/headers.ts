@@ -33,7 +33,9 @@ const directives = ({ scriptHashes, nonce, ancestors, frames }: Allowed): string
 /** The card network's frame stands in our pages, the booking page in any page that the owner puts it in. */
 const ancestorsOf = (pathname: string): string => {
   if (pathname === '/stand-in/card') return "'self'";
-  return pathname === '/book' || pathname === '/book/' ? '*' : "'none'";
+  if (pathname === '/book' || pathname === '/book/') return '*';
+  // The owner tries the way of a client in a frame of their own page.
+  return pathname.startsWith('/book/pay/') || pathname.startsWith('/b/') ? "'self'" : "'none'";
 };
 
 /** The policy of a page, with the frames of processors, and the hashes of scripts and the nonce of styles that a given one allows. */

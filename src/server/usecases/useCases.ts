@@ -41,6 +41,8 @@ import { askPayer } from '#server/usecases/clients/askPayer';
 import { saveAgreement, saveTemplate } from '#server/usecases/quotes/quoteTemplates';
 import { chooseOnQuote, writeOnQuote } from '#server/usecases/quotes/readQuote';
 import { saveSafety, stopBooking } from '#server/usecases/business/safety';
+import { beginOffer, saveBegun, testAccount } from '#server/usecases/business/begin';
+import { cleanBooks, triedCopy } from '#server/usecases/business/cleanBooks';
 import { saveBusiness } from '#server/usecases/business/saveBusiness';
 import { saveQuote } from '#server/usecases/quotes/saveQuote';
 import { answerQuestion, copyQuoteLink, renewQuote, sendQuote, withdrawQuote } from '#server/usecases/quotes/sendQuote';
@@ -117,6 +119,11 @@ export const useCases = (deps: Deps) => ({
   saveAgreement: saveAgreement(deps),
   saveWording: saveWording(deps),
   saveBusiness: saveBusiness(deps),
+  beginOffer: beginOffer(deps),
+  saveBegun: saveBegun(deps),
+  testAccount: testAccount(deps),
+  triedCopy: triedCopy(deps),
+  cleanBooks: cleanBooks(deps),
   stopBooking: stopBooking(deps),
   saveSafety: saveSafety(deps),
   uploadFile: uploadFile(deps),

@@ -59,6 +59,7 @@ function standIn(provider: string, description: Description, { db, clock, baseUr
     deadline,
     frameOrigins: [],
     agreeUrl: (about) => `${baseUrl}/stand-in/connect?${new URLSearchParams({ provider, ...about }).toString()}`,
+    testCode: (currency) => agree(db, { provider, mode: 'test', currency }),
     exchange: (code) =>
       db.transaction(async (tx) => {
         const own = and(eq(grants.code, code), eq(grants.provider, provider));

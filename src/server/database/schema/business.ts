@@ -1,3 +1,4 @@
+import { type Begun, notBegun } from '#core/begin/steps';
 import { allShown, type WaysShown } from '#core/ways/ways';
 import { type Hours, usualHours } from '#core/availability/hours';
 import type { BookingRules } from '#core/availability/rules';
@@ -33,6 +34,8 @@ export const business = pgTable('business', {
   proofAbove: money(),
   /** Days for which what has no more use is kept. */
   keepDays: integer().notNull().default(30),
+  /** How far the first hour came. */
+  begun: jsonb().$type<Begun>().notNull().default(notBegun),
 });
 /** How the business looks to its clients: ids of pictures, and a colour as #rrggbb. */
 export type BusinessLook = {

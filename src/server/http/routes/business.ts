@@ -1,3 +1,9 @@
+import { beginOfferServed } from '#contracts/routes/business/beginOffer.server';
+import { beginViewServed } from '#contracts/routes/business/beginView.server';
+import { cleanBooksServed } from '#contracts/routes/business/cleanBooks.server';
+import { saveBegunServed } from '#contracts/routes/business/saveBegun.server';
+import { testAccountServed } from '#contracts/routes/business/testAccount.server';
+import { triedCopyServed } from '#contracts/routes/business/triedCopy.server';
 import { saveBusinessServed } from '#contracts/routes/business/saveBusiness.server';
 import { saveSafetyServed } from '#contracts/routes/business/saveSafety.server';
 import { shellServed } from '#contracts/routes/business/shell.server';
@@ -6,6 +12,12 @@ import { serve, serveView, type ServedRoute } from '#server/http/serve';
 import { proven } from '#server/http/proof';
 
 export const businessRoutes: readonly ServedRoute[] = [
+  serveView(beginViewServed, ({ app }) => app.beginView),
+  serve(beginOfferServed, ({ app }) => app.beginOffer),
+  serve(saveBegunServed, ({ app }) => app.saveBegun),
+  serve(testAccountServed, ({ app }) => app.testAccount),
+  serveView(triedCopyServed, ({ app }) => app.triedCopy),
+  serve(cleanBooksServed, (visit) => proven(visit, visit.app.cleanBooks)),
   serve(saveBusinessServed, ({ app }) => app.saveBusiness),
   serve(stopBookingServed, ({ app }) => app.stopBooking),
   serve(saveSafetyServed, (visit) => proven(visit, visit.app.saveSafety)),

@@ -1,3 +1,4 @@
+import { stepsOnToday } from '#server/queries/business/begin';
 import type { BareFact } from '#core/kept/words';
 import type { Doing, Failing, HorizonDay, TodayView } from '#contracts/views';
 import type { Occasion, WantedErrand } from '#core/agenda/wantedErrands';
@@ -273,6 +274,7 @@ export async function todayView(db: Database, now: Instant): Promise<TodayView> 
         and(isNull(payAccounts.disconnectedAt), or(isNotNull(payAccounts.failedAt), lte(payAccounts.accessUntil, now))),
       )
       .orderBy(asc(payAccounts.accessUntil)),
+    begin: await stepsOnToday(db),
     quotes: await quotesThatWait(db),
   };
 }

@@ -1,10 +1,12 @@
 import type { FirstStart } from '#contracts/owner';
+import { notBegun } from '#core/begin/steps';
 import { ok, refuse, type Result } from '#core/result';
 import type { Deps } from '#server/deps';
 import { isCommonPassword } from '#server/door/password';
 import { isStartCode } from '#server/door/startCode';
 import type { SignIn } from '#server/door/signIn';
 import { business } from '#server/database/schema/business';
+import { firstTerms } from '#server/starter/firstTerms';
 import { setUp } from '#server/starter/setUp';
 
 export type FirstStartRefusal =
@@ -27,7 +29,11 @@ export const firstStart =
     const known = await signIn.api.signUpEmail({ body: { name: ownerName, email, password } }).catch(() => null);
     if (!known) await signIn.api.signInEmail({ body: { email, password } });
     const made = await db.transaction((tx) =>
-      setUp(tx, { name, line, email, timeZone, currency, taxRate }, clock.now()),
+      setUp(tx, { name, line, email, timeZone, currency, taxRate }, clock.now(), {
+        services: [],
+        terms: firstTerms,
+        begun: notBegun,
+      }),
     );
     return made ? ok({ ready: true }) : refuse({ code: 'set_up_already' });
   };

@@ -1,0 +1,5 @@
+import { CleanBooks } from '#contracts/begin';
+import { cleanBooks } from '#contracts/routes/business/cleanBooks';
+import { served } from '#contracts/routes/served';
+
+export const cleanBooksServed = served(cleanBooks, { in: CleanBooks, right: 'business:write' });

@@ -1,0 +1,5 @@
+import type { SaveBegun } from '#contracts/begin';
+import { route } from '#contracts/routes/route';
+import type { z } from 'zod';
+
+export const saveBegun = route<z.input<typeof SaveBegun>, null>()('/api/begin/save', []);

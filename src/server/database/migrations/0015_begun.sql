@@ -1,0 +1,1 @@
+ALTER TABLE "business" ADD COLUMN "begun" jsonb DEFAULT '{"done":[],"left":[],"over":false}'::jsonb NOT NULL;
