@@ -172,7 +172,7 @@ describe('the first start', () => {
     await page.getByText('This is not the code that the server printed.').waitFor();
     await page.getByLabel('Code').fill(printed.toLowerCase());
     await page.getByRole('button', { name: 'Begin' }).click();
-    await page.getByRole('heading', { name: 'Nothing to decide today' }).waitFor();
+    await page.getByRole('heading', { name: 'Begin', exact: true }).waitFor();
     const again = await page.request.get(`${server.address}/first-start`, { maxRedirects: 0 });
     expect(again.status()).to.equal(302);
     // A production installation: nothing of the stand-ins is there before a test account is connected.

@@ -44,6 +44,8 @@ export type CheckoutItem = {
   readonly stage: BookingStage;
   readonly confirm: BookingRules['confirm'];
   readonly total: Minor;
+  /** Whether tax is in the price. */
+  readonly taxed: boolean;
   readonly dueNow: Minor;
   readonly received: Minor;
   readonly strip: Strip;

@@ -22,6 +22,8 @@ export type ClientView = {
   /** What the quote said should be shown once it is paid. */
   readonly after: { readonly thanks: string; readonly nextPage: string } | null;
   readonly clientName: string;
+  /** Whether tax is in the price. */
+  readonly taxed: boolean;
   readonly number: string;
   readonly title: string;
   readonly currency: string;

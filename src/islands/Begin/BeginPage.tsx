@@ -16,7 +16,7 @@ import { useRoute } from '#islands/parts/useRoute';
 import { OwnerShell } from '#islands/shell/OwnerShell';
 import { Button } from '@mantine/core';
 import { useQuery } from '@tanstack/react-query';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import styles from './Begin.module.css';
 
 type Props = {
@@ -52,7 +52,15 @@ function Begin({ given, step: asked }: { readonly given: BeginView; readonly ste
     // While it is tried, what the client did is heard of soon.
     refetchInterval: step === 'try' ? 1500 : 15_000,
   });
-  useEffect(() => history.replaceState(null, '', `/begin?step=${step}`), [step]);
+  const heading = useRef<HTMLHeadingElement>(null);
+  const come = useRef(false);
+  useEffect(() => {
+    history.replaceState(null, '', `/begin?step=${step}`);
+    // Who goes on begins at the top of the next step.
+    if (come.current) heading.current?.focus();
+    if (come.current) scrollTo({ top: 0 });
+    come.current = true;
+  }, [step]);
   const next = beginSteps[beginSteps.indexOf(step) + 1] ?? null;
   const goOn = async (as: 'done' | 'left'): Promise<void> => {
     if (!(await save.attempt({ step, as }))) return;
@@ -79,7 +87,9 @@ function Begin({ given, step: asked }: { readonly given: BeginView; readonly ste
       </ol>
       <div className={styles.columns}>
         <section aria-label={stepWords[step].title} className={styles.step}>
-          <h2>{stepWords[step].title}</h2>
+          <h2 ref={heading} tabIndex={-1}>
+            {stepWords[step].title}
+          </h2>
           <p className={styles.what}>{stepWords[step].what}</p>
           <Shown key={step} view={view} done={() => void goOn('done')} changed={() => setSeen(seen + 1)} />
           {view.steps[step] !== 'done' && (

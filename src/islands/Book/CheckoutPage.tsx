@@ -1,3 +1,4 @@
+import { priceInAll } from '#core/wording/priceInAll';
 import { creditOnCheckout } from '#contracts/routes/checkout/creditOnCheckout';
 import { voucherOnCheckout } from '#contracts/routes/checkout/voucherOnCheckout';
 import { call } from '#islands/api';
@@ -40,7 +41,7 @@ export default function CheckoutPage({ pageKey, view: given }: Props) {
             </p>
             {!view.gone && <Steps steps={item.steps} currency={currency} />}
             <dl className={page.total}>
-              <dt>Price in all, tax included</dt>
+              <dt>{priceInAll(item.taxed)}</dt>
               <dd>{formatMoney(item.total, currency)}</dd>
             </dl>
             <details className={page.more}>

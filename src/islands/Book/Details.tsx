@@ -1,3 +1,4 @@
+import { priceInAll } from '#core/wording/priceInAll';
 import type { checkOut } from '#contracts/routes/checkout/checkOut';
 import type { BookPageView } from '#contracts/bookViews';
 import { dateOf, timeOf } from '#core/calendar/wallTime';
@@ -179,7 +180,7 @@ export function Details({ view, cart, framed, remove, more, emptied }: Props) {
         </div>
       ))}
       <dl className={page.total}>
-        <dt>Price in all, tax included</dt>
+        <dt>{priceInAll(cart.some(({ service }) => service.taxCodes.length > 0))}</dt>
         <dd>{formatMoney(sums.total, currency)}</dd>
         <dt>Due now</dt>
         <dd>{formatMoney(sums.dueNow, currency)}</dd>

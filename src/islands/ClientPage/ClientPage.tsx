@@ -1,3 +1,4 @@
+import { priceInAll } from '#core/wording/priceInAll';
 import { clientView } from '#contracts/routes/client/clientView';
 import { useCredit } from '#contracts/routes/client/useCredit';
 import { useVoucher } from '#contracts/routes/client/useVoucher';
@@ -57,7 +58,7 @@ export default function ClientPage({ link, view: given }: Props) {
           </>
         )}
         <dl className={styles.total}>
-          <dt>{view.payer ? 'To be paid in all' : 'Price in all, tax included'}</dt>
+          <dt>{view.payer ? 'To be paid in all' : priceInAll(view.taxed)}</dt>
           <dd>{formatMoney(view.total, currency)}</dd>
           {view.received > 0 && (
             <>

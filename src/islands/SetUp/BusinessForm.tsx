@@ -17,8 +17,14 @@ import styles from './SetUp.module.css';
 /** Colours of ours that white can be read on. */
 const swatches = ['#0d4a56', '#1d4f91', '#2b2b52', '#5a3472', '#8a2f3c', '#7a4b12', '#2f5d3a'];
 
+type Props = {
+  readonly given: BusinessFace;
+  /** What follows when it was kept, and what the button says of it. */
+  readonly then?: { readonly label: string; readonly go: () => void };
+};
+
 /** The business as its clients see it: on pages, in messages, in documents. */
-export function BusinessForm({ given, kept }: { readonly given: BusinessFace; readonly kept?: () => void }) {
+export function BusinessForm({ given, then }: Props) {
   const ready = useReady();
   const [face, setFace] = useState(given);
   const [problem, setProblem] = useState<SaidProblem | null>(null);
@@ -39,7 +45,7 @@ export function BusinessForm({ given, kept }: { readonly given: BusinessFace; re
     const look = { ...(colour ? { colour } : {}), ...(logo ? { logo } : {}), ...(picture ? { picture } : {}) };
     if (!(await save.attempt({ name, line, email, look }))) return;
     notifications.show({ message: 'Kept.', color: 'green' });
-    kept?.();
+    then?.go();
   };
   const error = (path: string) => fieldMessage(save.problem, path);
   const readable = !face.colour || !/^#[0-9a-f]{6}$/.test(face.colour) || contrastOnWhite(face.colour) >= 4.5;
@@ -89,7 +95,7 @@ export function BusinessForm({ given, kept }: { readonly given: BusinessFace; re
         />
         <Problem problem={problem ?? (save.problem?.path ? null : save.problem)} currency="EUR" />
         <Button loading={save.busy} onClick={() => void keep()} disabled={!readable}>
-          Keep
+          {then?.label ?? 'Keep'}
         </Button>
       </fieldset>
       <section className={styles.shown} aria-label="As clients see it" style={faceStyle(face)}>

@@ -3,7 +3,7 @@ import { type DayGroup, dayPutInto, groupsOfWeek, weekOfGroups } from '#core/ava
 import { shortWeekdays, weekInWords } from '#core/wording/weekWords';
 import { AddRow, RemoveRow } from '#islands/parts/rows';
 import { Spans, usualSpan } from '#islands/SetUp/Spans';
-import { useState } from 'react';
+import { Fragment, useState } from 'react';
 import styles from './SetUp.module.css';
 
 type Props = { readonly week: Hours['week']; readonly set: (week: Hours['week']) => void };
@@ -50,28 +50,28 @@ const hourOf = (time: string): number => Number(time.slice(0, 2)) + Number(time.
 /** The week to scale: what is open past midnight runs to the end of its day. */
 function WeekPicture({ week }: Pick<Props, 'week'>) {
   return (
-    <dl className={styles.week} role="img" aria-label={weekInWords(week)}>
+    <div className={styles.week} role="img" aria-label={weekInWords(week)}>
       {shortWeekdays.map((name, day) => (
-        <div key={name} style={{ display: 'contents' }}>
-          <dt>{name}</dt>
-          <dd>
+        <Fragment key={name}>
+          <span>{name}</span>
+          <span className={styles.bar}>
             {week[day]!.length === 0 && <em>closed</em>}
             {week[day]!.map(({ from, to }, index) => {
               const [begins, ends] = [hourOf(from), hourOf(to)];
               const until = ends > begins ? ends : 24;
               return <i key={index} style={{ left: `${begins / 0.24}%`, width: `${(until - begins) / 0.24}%` }} />;
             })}
-          </dd>
-        </div>
+          </span>
+        </Fragment>
       ))}
-      <dt />
-      <dd className={styles.axis}>
+      <span />
+      <span className={`${styles.bar} ${styles.axis}`}>
         {[6, 12, 18].map((hour) => (
           <span key={hour} style={{ left: `${hour / 0.24}%` }}>
             {hour}:00
           </span>
         ))}
-      </dd>
-    </dl>
+      </span>
+    </div>
   );
 }

@@ -215,6 +215,7 @@ export async function clientView(
       toSign: agreement?.toSign ? { document: agreement.toSign.document, sha256: agreement.toSign.sha256 } : null,
       after: from && { thanks: from.offer.thanks, nextPage: from.offer.nextPage },
       clientName: client.name,
+      taxed: booking.tax > 0,
       number: booking.number,
       title: booking.title,
       currency: booking.currency,

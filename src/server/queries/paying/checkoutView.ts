@@ -107,6 +107,7 @@ async function itemOf(tx: Tx, deps: Deps, { loaded, current }: InCheckout, now: 
     stage: current.stage,
     confirm: awaitedFrom(current.ledger) ?? 'payment',
     total: booking.total,
+    taxed: booking.tax > 0,
     dueNow: promised.position.dueNow,
     received: current.position.received,
     strip: stripOf(promised),

@@ -1,3 +1,4 @@
+import { priceInAll } from '#core/wording/priceInAll';
 import { standing } from '#core/booking/standing';
 import { localDate } from '#core/calendar/zoned';
 import { formatMoney } from '#core/money/formatMoney';
@@ -34,8 +35,8 @@ export async function receiptFile(
     when: `${longMoment(came.at, timeZone, localDate(came.at, timeZone))} ${came.at.slice(0, 4)}`,
     rows: receiptRows(came, facts, { title, currency, timeZone }),
     standing: [
-      ['Price in all, tax included', money(booking.total)],
-      ['Of it tax', money(booking.tax)],
+      [priceInAll(booking.tax > 0), money(booking.total)],
+      ...(booking.tax > 0 ? [['Of it tax', money(booking.tax)] as const] : []),
       ['Paid so far', money(position.received)],
       ['Still to be paid', money(position.outstanding), true],
     ],
