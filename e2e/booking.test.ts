@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import type { Browser, BrowserContext, Page } from 'playwright-core';
-import { expectAccessible, launch, openAsClient, openPage } from './browser';
+import { expectAccessible, launch, openAsClient, openPage, openStandIns } from './browser';
 import { demoDirectory } from './installed';
 import { serve, type Served } from './server';
 
@@ -35,7 +35,7 @@ describe('journey: booked by the client', () => {
   const go = (page: Page, path: string) => page.goto(server.address + path, { waitUntil: 'networkidle' });
   const frameOf = (page: Page) => page.frameLocator('iframe[title^="Card details"]');
   const giveNumber = async (page: Page, label: string): Promise<void> => {
-    await frameOf(page).getByText('Stand-in cards').click();
+    await openStandIns(frameOf(page));
     await frameOf(page).locator('li', { hasText: label }).getByRole('button').first().click();
   };
   const choose = async (page: Page, service: RegExp, day: RegExp): Promise<void> => {

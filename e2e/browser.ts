@@ -1,6 +1,13 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import { expect } from 'chai';
-import { type APIRequestContext, type Browser, type BrowserContext, chromium, type Page } from 'playwright-core';
+import {
+  type APIRequestContext,
+  type Browser,
+  type BrowserContext,
+  chromium,
+  type FrameLocator,
+  type Page,
+} from 'playwright-core';
 
 export const launch = (): Promise<Browser> =>
   chromium.launch({
@@ -51,6 +58,12 @@ export async function expectAccessible(page: Page): Promise<void> {
   );
   expect(found, `on ${page.url()}`).to.deep.equal([]);
 }
+
+/** The list of made-up cards or accounts under a number; it is open already where one was not understood. */
+export const openStandIns = (frame: FrameLocator): Promise<void> =>
+  frame.locator('details').evaluate((details: HTMLDetailsElement) => {
+    details.open = true;
+  });
 
 /** A client's page on a device that is new to it: the code comes by message, which the owner's stand-in mailbox shows. */
 export async function openAsClient(client: Page, address: string, owner: APIRequestContext): Promise<void> {

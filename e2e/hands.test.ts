@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import { randomUUID } from 'node:crypto';
 import type { APIRequestContext, Browser, Page } from 'playwright-core';
-import { expectAccessible, launch, openAsClient, openPage } from './browser';
+import { expectAccessible, launch, openAsClient, openPage, openStandIns } from './browser';
 import { installedDirectory } from './installed';
 import { serve, type Served } from './server';
 
@@ -50,7 +50,7 @@ describe('hands', () => {
   };
   const chooseCard = async (page: Page, label: string): Promise<void> => {
     const frame = page.frameLocator('iframe[title^="Card details"]');
-    await frame.getByText('Stand-in cards').click();
+    await openStandIns(frame);
     await frame.locator('li', { hasText: label }).getByRole('button').first().click();
   };
 

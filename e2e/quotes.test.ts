@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import { randomUUID } from 'node:crypto';
 import type { APIRequestContext, Browser, Page } from 'playwright-core';
-import { expectAccessible, launch, openPage } from './browser';
+import { expectAccessible, launch, openPage, openStandIns } from './browser';
 import { installedDirectory } from './installed';
 import { serve, type Served } from './server';
 
@@ -142,7 +142,7 @@ describe('journey: a quote from the call to the signature', () => {
     await expectAccessible(client);
     await client.getByRole('button', { name: 'Pay € 192.60' }).click();
     const frame = client.frameLocator('iframe[title^="Card details"]');
-    await frame.getByText('Stand-in cards').click();
+    await openStandIns(frame);
     await frame.locator('li', { hasText: 'Approved' }).first().getByRole('button').click();
     await client.getByRole('button', { name: 'Pay € 192.60' }).click();
     await client.getByText('You are booked, thank you').waitFor();

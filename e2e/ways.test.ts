@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import { randomUUID } from 'node:crypto';
 import type { Browser, BrowserContext, Page } from 'playwright-core';
-import { expectAccessible, launch, openAsClient, openPage } from './browser';
+import { expectAccessible, launch, openAsClient, openPage, openStandIns } from './browser';
 import { installedDirectory } from './installed';
 import { serve, type Served } from './server';
 
@@ -112,7 +112,7 @@ describe('journey: ways to pay', () => {
     await frame.getByLabel('Number of the bank account').fill('XX00 9310');
     await client.getByRole('button', { name: /^Pay/ }).click();
     await frame.getByText('The number of a bank account begins with two letters').waitFor();
-    await frame.getByText('Stand-in accounts').click();
+    await openStandIns(frame);
     await frame.locator('li', { hasText: 'Settles after four days' }).getByRole('button').click();
     await expectAccessible(client);
     await client.getByRole('button', { name: /^Pay/ }).dblclick();

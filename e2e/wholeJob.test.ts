@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import { spawnSync } from 'node:child_process';
 import type { Browser, BrowserContext, Page } from 'playwright-core';
-import { expectAccessible, launch, openAsClient, openPage } from './browser';
+import { expectAccessible, launch, openAsClient, openPage, openStandIns } from './browser';
 import { installedDirectory } from './installed';
 import { serve, type Served } from './server';
 
@@ -47,7 +47,7 @@ describe('journey: a rental from the booking to the close-out', () => {
   };
   const frameOf = (page: Page) => page.frameLocator('iframe[title^="Card details"]');
   const giveNumber = async (page: Page, label: string): Promise<void> => {
-    await frameOf(page).getByText('Stand-in cards').click();
+    await openStandIns(frameOf(page));
     await frameOf(page).locator('li', { hasText: label }).getByRole('button').click();
   };
 
