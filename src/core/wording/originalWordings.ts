@@ -191,3 +191,32 @@ export const occasionWords: Readonly<Record<AnyOccasion, string>> = {
   debitReturned: 'A bank debit came back',
   lapsed: 'A place was given back',
 };
+
+/** What is said of an errand when it was done, and while it is still to be done; %s is whom it is for. */
+export type Verbs = readonly [done: string, will: string];
+
+/** How the owner reads of each message: in what Ostendo did by itself, and in what it will do. */
+export const toldWords = {
+  request: ['Asked %s for the first payment', 'Ask %s for the first payment'],
+  confirmation: ['Confirmed to %s', 'Confirm to %s'],
+  receipt: ['Sent a receipt to %s', 'Send a receipt to %s'],
+  remind: ['Told %s of a coming payment', 'Tell %s of a coming payment'],
+  ask: ['Asked %s for a payment', 'Ask %s for a payment'],
+  declined: ['Asked %s for another card', 'Ask %s for another card'],
+  overdue: ['Reminded %s', 'Remind %s, if it is still open'],
+  confirmHold: ['Asked %s to confirm a hold', 'Ask %s to confirm a hold'],
+  holdPlaced: ['Told %s of the hold', 'Tell %s of the hold'],
+  holdRefused: ['Asked %s for a card to hold', 'Ask %s for a card to hold'],
+  closedOut: ['Told %s how it was closed', 'Tell %s how it was closed'],
+  cancelled: ['Told %s of the cancellation', 'Tell %s of the cancellation'],
+  changed: ['Told %s what has changed', 'Tell %s what has changed'],
+  payer: ['Asked the payer for %s', 'Ask the payer for %s'],
+  requested: ['Acknowledged the request of %s', 'Acknowledge the request of %s'],
+  confirmBooking: ['Asked %s to confirm a booking', 'Ask %s to confirm a booking'],
+  requestDeclined: ['Told %s that it cannot be', 'Tell %s that it cannot be'],
+  askDeclined: ['Told %s that it stays as it is', 'Tell %s that it stays as it is'],
+  tooLate: ['Told %s that a payment came too late', 'Tell %s that a payment came too late'],
+  debitSent: ['Told %s that a debit is on its way', 'Tell %s that a debit is on its way'],
+  debitReturned: ['Told %s that a debit came back', 'Tell %s that a debit came back'],
+  lapsed: ['Told %s that the place is free again', 'Tell %s that the place is free again'],
+} satisfies Record<Occasion, Verbs>;
