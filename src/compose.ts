@@ -41,6 +41,7 @@ import { acceptedFile } from '#server/queries/bookings/acceptedFile';
 import { receiptFile } from '#server/queries/paying/receiptFile';
 import { calendarOf } from '#server/documents/calendarOf';
 import { agreementFile } from '#server/quotes/agreementFile';
+import { previewLetter } from '#server/queries/messages/previewLetter';
 import { previewWording } from '#server/queries/messages/messages';
 import { openOutbox } from '#server/outbox/outbox';
 import { type Deadlines, mailboxWithDeadline, withDeadlines } from '#server/outside/deadlines';
@@ -159,6 +160,7 @@ export async function compose(
       rememberDevice(db, device, may, world.clock.now()),
     bookingsOfCheckout: (key: string) => idsOfCheckout(db, key),
     previewWording: (request: PreviewWording) => previewWording(db, world.clock.now(), request),
+    previewLetter: (request: PreviewWording) => previewLetter(db, world.clock.now(), request),
     bookingOfLink: (link: string) => bookingOfLink(db, link, world.clock.now()),
     quoteOfLink: (link: string) => quoteOfLink(db, link),
     calendarOf: (bookingId: string) => calendarOf(deps, bookingId),

@@ -12,6 +12,7 @@ export const SaveBusiness = z.strictObject({
   name: z.string().trim().min(1, 'a name is needed').max(120),
   line: z.string().trim().max(120, 'at most 120 letters'),
   email: EmailAddress,
+  address: z.string().trim().max(300, 'at most 300 letters').optional(),
   look: z.strictObject({
     colour: z
       .string()

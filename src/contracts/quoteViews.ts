@@ -34,6 +34,7 @@ export type BusinessFace = {
   readonly name: string;
   readonly line: string;
   readonly email: string;
+  readonly address: string;
   readonly colour: string | null;
   readonly logo: string | null;
   readonly picture: string | null;

@@ -108,7 +108,9 @@ export async function furnishDemo(app: App): Promise<void> {
   );
   const { name, line: words, email } = await app.queries.businessFace();
   const look = { colour: '#2b2b52', logo: expectOk(logo!).id, picture: expectOk(picture!).id };
-  expectOk(await app.saveBusiness({ name, line: words, email, look }));
+  expectOk(
+    await app.saveBusiness({ name, line: words, email, address: 'Estrada da Serra 12\n3200-901 Vesper Hollow', look }),
+  );
   const about = { templateId: null, edition: 0, retired: false };
   for (const [key, named, draft] of [
     ['template-party', 'Private star party', party],

@@ -152,7 +152,13 @@ export type OutgoingMail = {
   readonly copyTo?: readonly string[];
   readonly attachments?: readonly MailAttachment[];
 };
-export type MailAttachment = { readonly filename: string; readonly contentType: string; readonly content: Uint8Array };
+export type MailAttachment = {
+  readonly filename: string;
+  readonly contentType: string;
+  readonly content: Uint8Array;
+  /** Of a part that the letter itself shows: the name by which it does (RFC 2392). */
+  readonly cid?: string;
+};
 
 /** How a mailbox did not take a message. */
 export class MailFailed extends Error {

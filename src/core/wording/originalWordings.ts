@@ -19,12 +19,12 @@ export const originalWordings: Readonly<Record<AnyOccasion, MessageText>> = {
   ownerTold: { subject: '{{quote number}}: {{what happened}}', body: '{{what happened}}.\n\n{{what was written}}' },
   request: {
     subject: '{{title}}: {{what secures it}}',
-    body: '{{business}} has kept a place for you: {{title}}.\n\n{{what happens when}}',
+    body: '{{business}} has kept a place for you. What is to be done, and when:',
   },
-  confirmation: { subject: '{{title}}: you are booked', body: '{{what came in}}\n\n{{what happens when}}' },
+  confirmation: { subject: '{{title}}: you are booked', body: '{{what came in}}' },
   receipt: {
     subject: '{{title}}: payment received',
-    body: 'Thank you. {{received}} of {{price}} has come in so far.\n\n{{what happens when}}',
+    body: 'Thank you. {{received}} of {{price}} has come in so far.',
   },
   remind: { subject: '{{title}}: {{sum}} on {{day}}', body: '{{how it is paid}}' },
   ask: { subject: '{{title}}: {{sum}} is due today', body: 'The {{part}} of {{sum}} is due today.' },
@@ -52,7 +52,7 @@ export const originalWordings: Readonly<Record<AnyOccasion, MessageText>> = {
   cancelled: { subject: '{{title}}: cancelled', body: 'Your booking is cancelled.\n\n{{what is kept}}' },
   changed: {
     subject: '{{title}}: your booking has changed',
-    body: 'Your booking has changed.\n\n{{what changed}}\n\n{{what happens when}}',
+    body: 'Your booking has changed.\n\n{{what changed}}',
   },
   payer: {
     subject: '{{title}}: {{sum}} to pay for {{client name}}',

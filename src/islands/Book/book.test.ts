@@ -37,7 +37,15 @@ const open = (id: string, confirm: OpenService['rules']['confirm'] = 'payment'):
   terms: starterTerms.find((terms) => terms.id === 'event')!.rules,
 });
 const page: BookPageView = {
-  business: { name: 'Vesper Hollow', line: '', email: 'a@example.com', colour: null, logo: null, picture: null },
+  business: {
+    name: 'Vesper Hollow',
+    line: '',
+    email: 'a@example.com',
+    address: '',
+    colour: null,
+    logo: null,
+    picture: null,
+  },
   timeZone: 'Europe/Lisbon',
   now: '2027-03-01T10:00:00Z' as Instant,
   rates: { VAT: { rate: '23' as Decimal } },

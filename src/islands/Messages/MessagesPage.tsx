@@ -4,6 +4,7 @@ import type { MessagesView, WordingLine } from '#contracts/messageViews';
 import type { Shell } from '#contracts/views';
 import { fieldsFor, isQuoteOccasion, occasionWords, originalWordings } from '#core/wording/originalWordings';
 import { read } from '#islands/api';
+import { LetterFrame } from '#islands/Messages/LetterFrame';
 import { Outbox } from '#islands/Messages/Outbox';
 import { usePreview } from '#islands/Messages/usePreview';
 import { fieldMessage } from '#islands/format/problemSentence';
@@ -179,13 +180,7 @@ function Editor({ line }: { readonly line: WordingLine }) {
           </p>
         )}
         {preview ? (
-          <div className={styles.letter}>
-            <b>{preview.subject}</b>
-            {preview.paragraphs.map((paragraph, index) => (
-              <p key={index}>{paragraph}</p>
-            ))}
-            <span className={styles.button}>{preview.action}</span>
-          </div>
+          <LetterFrame about={{ occasion, subject, body, number }} shown={preview} />
         ) : (
           <p className={styles.none}>
             {problem?.code === 'nothing_to_preview' ? 'There is no booking or quote yet to show it on.' : ''}

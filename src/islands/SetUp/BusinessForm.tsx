@@ -8,7 +8,7 @@ import { fieldMessage } from '#islands/format/problemSentence';
 import { Problem } from '#islands/parts/Problem';
 import { useRoute } from '#islands/parts/useRoute';
 import { useReady } from '#islands/parts/useReady';
-import { Button, ColorInput, FileButton, Group, TextInput } from '@mantine/core';
+import { Button, ColorInput, FileButton, Group, Textarea, TextInput } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { useState } from 'react';
 import client from '#islands/Pay/Pay.module.css';
@@ -41,9 +41,9 @@ export function BusinessForm({ given, then }: Props) {
     change({ [which]: kept.id });
   };
   const keep = async (): Promise<void> => {
-    const { name, line, email, colour, logo, picture } = face;
+    const { name, line, email, address, colour, logo, picture } = face;
     const look = { ...(colour ? { colour } : {}), ...(logo ? { logo } : {}), ...(picture ? { picture } : {}) };
-    if (!(await save.attempt({ name, line, email, look }))) return;
+    if (!(await save.attempt({ name, line, email, address, look }))) return;
     notifications.show({ message: 'Kept.', color: 'green' });
     then?.go();
   };
@@ -70,6 +70,16 @@ export function BusinessForm({ given, then }: Props) {
           value={face.email}
           error={error('email')}
           onChange={(event) => change({ email: event.currentTarget.value })}
+        />
+        <Textarea
+          label="Where you are"
+          description="In letters, on documents, and in your clients’ calendars"
+          autosize
+          minRows={2}
+          maxLength={300}
+          value={face.address}
+          error={error('address')}
+          onChange={(event) => change({ address: event.currentTarget.value })}
         />
         <ColorInput
           label="Colour of buttons"

@@ -1,5 +1,6 @@
 import { standing } from '#core/booking/standing';
 import { agreedOf, readBooking } from '#server/booking/lockBooking';
+import { business } from '#server/database/schema/business';
 import type { Deps } from '#server/deps';
 import { calendarFile } from '#server/formats/calendarFile';
 
@@ -10,6 +11,10 @@ export async function calendarOf(
 ): Promise<{ readonly number: string; readonly days: string }> {
   const { booking, facts } = (await readBooking(db, bookingId))!;
   const changes = facts.filter((fact) => fact.kind === 'changed').length;
+  const [owner] = await db.select({ place: business.address }).from(business);
   const current = standing(agreedOf(booking), facts, clock.now());
-  return { number: booking.number, days: calendarFile(current, booking, { url: baseUrl, changes }) };
+  return {
+    number: booking.number,
+    days: calendarFile(current, booking, { url: baseUrl, changes, place: owner!.place }),
+  };
 }

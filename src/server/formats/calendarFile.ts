@@ -1,6 +1,9 @@
 import type { Standing } from '#core/booking/standing';
 import { formatMoney } from '#core/money/formatMoney';
-import ical, { ICalCalendarMethod, ICalEventStatus } from 'ical-generator';
+import ical, { ICalAlarmType, ICalCalendarMethod, ICalEventStatus } from 'ical-generator';
+
+/** A calendar reminds of it a day before. */
+const reminderSeconds = 24 * 3600;
 
 type Booked = { readonly id: string; readonly number: string; readonly title: string };
 
@@ -12,13 +15,14 @@ type Booked = { readonly id: string; readonly number: string; readonly title: st
 export function calendarFile(
   current: Standing,
   { id, number, title }: Booked,
-  { url, changes }: { readonly url: string; readonly changes: number },
+  { url, changes, place = '' }: { readonly url: string; readonly changes: number; readonly place?: string },
 ): string {
   const { agreed, parts, startAt, endAt, asOf, ledger } = current;
   const calendar = ical({ prodId: { company: 'Ostendo', product: 'Ostendo' }, method: ICalCalendarMethod.PUBLISH });
   const host = new URL(url).hostname;
   const stamp = new Date(asOf);
-  calendar.createEvent({
+  const over = ledger.cancelled !== null || ledger.lapsed;
+  const event = calendar.createEvent({
     id: `${id}@${host}`,
     sequence: changes,
     stamp,
@@ -26,8 +30,10 @@ export function calendarFile(
     end: new Date(endAt),
     summary: title,
     description: `Booking ${number}`,
-    status: ledger.cancelled || ledger.lapsed ? ICalEventStatus.CANCELLED : ICalEventStatus.CONFIRMED,
+    status: over ? ICalEventStatus.CANCELLED : ICalEventStatus.CONFIRMED,
+    ...(place === '' ? {} : { location: place.replace(/\s*\n\s*/g, ', ') }),
   });
+  if (!over) event.createAlarm({ type: ICalAlarmType.display, trigger: reminderSeconds, description: title });
   for (const part of parts) {
     if (part.due === null || part.left === 0 || part.now) continue;
     calendar.createEvent({

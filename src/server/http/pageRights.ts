@@ -13,6 +13,7 @@ export const pageRights = {
   '/calendar': 'bookings:see',
   '/lanes': 'bookings:see',
   '/api/files': 'quotes:write',
+  '/messages/preview': 'messages:write',
   // What the owner does at a stand-in, the counter's reader among it, is for who is signed in; clients meet the rest.
   '/stand-in/connect': 'accounts:connect',
   '/stand-in/agree': 'accounts:connect',

@@ -5,6 +5,7 @@ import { ledgerOf } from '#core/booking/ledger';
 import { asConfirmed, standing } from '#core/booking/standing';
 import type { Instant } from '#core/calendar/instant';
 import { changeSentences } from '#core/wording/changeSentences';
+import { letterFacts } from '#core/wording/letterFacts';
 import { agreedOf, type LoadedBooking } from '#server/booking/lockBooking';
 import type { Tx } from '#server/database/database';
 import { business } from '#server/database/schema/business';
@@ -65,6 +66,8 @@ export async function writeMessage(
       linkFor: message.payer === undefined ? 'client' : 'payer',
       subject,
       body: [...paragraphs, action],
+      // Somebody else who pays reads what is to be paid, and nothing of the booking.
+      facts: message.payer === undefined ? letterFacts(current, booking.title) : null,
       state: 'outgoing',
       madeAt: now,
     })

@@ -7,7 +7,9 @@ import type { messages } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
 import { doorToken } from '#server/door/doorToken';
 import { deviceCode } from '#server/documents/codeMail';
-import { htmlBody, textBody } from '#server/documents/messageBody';
+import { inlineLogo, logoCid } from '#server/documents/inlineLogo';
+import { type Letter, textLetter } from '#server/documents/letter';
+import { htmlLetter } from '../documents/LetterLayout';
 import type { MailAttachment, OutgoingMail } from '#server/ports';
 import { calendarOf } from '#server/documents/calendarOf';
 import { agreementFile } from '#server/quotes/agreementFile';
@@ -68,28 +70,37 @@ async function attachmentsOf(deps: Deps, row: MessageRow): Promise<MailAttachmen
 const withCode = (deps: Deps, row: MessageRow, text: string): string =>
   row.codeId === null ? text : text.replaceAll('{{code}}', deviceCode(deps, row.codeId));
 
+/** The colour of buttons where the business has chosen none. */
+const ours = '#0d4a56';
+const us = { name: 'Ostendo', line: '', email: '', address: '', logo: null, colour: ours };
+
 /** A committed message as it goes out. */
 export async function composeMail(deps: Deps, row: MessageRow): Promise<OutgoingMail> {
   const [owner] = await deps.db.select().from(business);
-  const { name, email, look } = owner!;
+  const { name, line, email, address, look } = owner!;
+  const who = { name, line, email, address };
   const { link, reference } = await linkOf(deps, row);
   const fromUs = row.path !== null;
-  const letter = {
+  const logo = fromUs || !look.logo ? null : await inlineLogo(deps.db, look.logo);
+  const subject = withCode(deps, row, row.subject);
+  const letter: Letter = {
+    subject,
+    business: fromUs ? us : { ...who, logo: logo && `cid:${logoCid}`, colour: look.colour ?? ours },
     greeting: fromUs ? `To ${row.recipientName}` : `Dear ${row.recipientName || 'client'},`,
     paragraphs: row.body.slice(0, -1).map((line) => withCode(deps, row, line)),
-    action: row.body.at(-1)!,
-    link,
-    signature: fromUs ? 'Ostendo' : [name, reference].filter((part) => part !== '').join(' · '),
-    colour: fromUs ? undefined : look.colour,
+    facts: row.facts,
+    button: link === null ? null : { label: row.body.at(-1)!, link },
+    reply: fromUs ? null : `Answer this letter to write to ${name}.`,
+    reference,
   };
-  const attachments = await attachmentsOf(deps, row);
+  const attachments = [...(logo ? [logo] : []), ...(await attachmentsOf(deps, row))];
   return {
     key: row.id,
     from: { name: fromUs ? 'Ostendo' : name, address: email },
     to: { name: row.recipientName, address: row.recipient },
-    subject: withCode(deps, row, row.subject),
-    text: textBody(letter),
-    html: htmlBody(letter),
+    subject,
+    text: textLetter(letter),
+    html: await htmlLetter(letter),
     ...(row.copyTo.length > 0 ? { copyTo: row.copyTo } : {}),
     ...(attachments.length > 0 ? { attachments } : {}),
   };

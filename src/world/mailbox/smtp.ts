@@ -20,10 +20,12 @@ export const nodemailerMessage = (message: OutgoingMail, messageId: string, at?:
     text,
     html,
     cc: [...copyTo],
-    attachments: attachments.map(({ filename, contentType, content }) => ({
+    attachments: attachments.map(({ filename, contentType, content, cid }) => ({
       filename,
       contentType,
       content: Buffer.from(content),
+      // What the letter shows itself is no file to be kept.
+      ...(cid ? { cid, contentDisposition: 'inline' as const } : {}),
     })),
     messageId,
     ...(at ? { date: new Date(at) } : {}),

@@ -27,6 +27,8 @@ export const business = pgTable('business', {
   ways: jsonb().$type<WaysShown>().notNull().default(allShown),
   /** Where transfers go to, as clients read it. */
   transferTo: text().notNull().default(''),
+  /** Where it is, as letters, documents and calendars say it; a line each. */
+  address: text().notNull().default(''),
   look: jsonb().$type<BusinessLook>().notNull().default({}),
   /** Since when clients cannot book by themselves, as the owner wished. */
   bookingStopped: instant(),

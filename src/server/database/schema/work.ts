@@ -1,3 +1,4 @@
+import type { LetterFacts } from '#core/wording/letterFacts';
 import type { Actor } from '#core/actor/actor';
 import type { WantedErrand } from '#core/agenda/wantedErrands';
 import type { WantedQuoteErrand } from '#core/agenda/wantedQuoteErrands';
@@ -106,6 +107,8 @@ export const messages = pgTable(
     linkFor: text(),
     subject: text().notNull(),
     body: jsonb().$type<readonly string[]>().notNull(),
+    /** What it says of its booking besides, as it stood when it was written; null where it says nothing of one. */
+    facts: jsonb().$type<LetterFacts>(),
     /** `failed`: given up, and shown on Today. */
     state: text({ enum: ['outgoing', 'sent', 'failed'] }).notNull(),
     tries: integer().notNull().default(0),

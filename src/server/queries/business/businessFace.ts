@@ -4,6 +4,14 @@ import { business } from '#server/database/schema/business';
 
 export async function businessFace(db: Database): Promise<BusinessFace> {
   const [owner] = await db.select().from(business);
-  const { name, line, email, look } = owner!;
-  return { name, line, email, colour: look.colour ?? null, logo: look.logo ?? null, picture: look.picture ?? null };
+  const { name, line, email, address, look } = owner!;
+  return {
+    name,
+    line,
+    email,
+    address,
+    colour: look.colour ?? null,
+    logo: look.logo ?? null,
+    picture: look.picture ?? null,
+  };
 }

@@ -19,6 +19,8 @@ import { wordings } from '#server/database/schema/wordings';
 import { messageWording, type Wording } from '#server/documents/messageWording';
 import { quoteWording } from '#server/documents/quoteWording';
 import { readQuote } from '#server/quotes/lockQuote';
+import type { LetterFacts } from '#core/wording/letterFacts';
+import { letterFacts } from '#core/wording/letterFacts';
 import { quoteMessageAbout } from '#server/quotes/writeQuoteMessage';
 import { newestChange } from '#server/letters/writeMessage';
 import { desc, eq, isNotNull, isNull } from 'drizzle-orm';
@@ -74,7 +76,12 @@ export async function messagesView(db: Database, now: Instant): Promise<Messages
 export type PreviewRefusal =
   | { readonly code: 'nothing_to_preview' }
   | { readonly code: 'booking_not_found' | 'quote_not_found'; readonly path: 'number' };
-export type WordingPreview = Wording & { readonly number: string; readonly missing: readonly string[] };
+export type WordingPreview = Wording & {
+  readonly number: string;
+  readonly missing: readonly string[];
+  readonly facts: LetterFacts | null;
+  readonly clientName: string;
+};
 
 /** The message as it would read now, on the booking or quote of that number or the newest that had such a message. */
 export async function previewWording(
@@ -99,7 +106,8 @@ export async function previewWording(
     const loaded = (await readQuote(db, found.id))!;
     const about = quoteMessageAbout(loaded, { now, fact: Math.max(0, loaded.facts.length - 1) }, owner!.name);
     if (!about) return refuse({ code: 'nothing_to_preview' });
-    return ok({ ...quoteWording(occasion, about, text), number: loaded.quote.number, missing });
+    const wording = quoteWording(occasion, about, text);
+    return ok({ ...wording, number: loaded.quote.number, missing, facts: null, clientName: about.offer.clientName });
   }
   const named = number ? eq(bookings.number, number) : last ? eq(bookings.id, last.bookingId!) : undefined;
   const [found] = await db
@@ -121,5 +129,7 @@ export async function previewWording(
     businessName: owner!.name,
     changes: newestChange(booking, facts),
   };
-  return ok({ ...messageWording(occasion as Occasion, about, text), number: booking.number, missing });
+  const wording = messageWording(occasion as Occasion, about, text);
+  const told = occasion === 'payer' ? null : letterFacts(current, booking.title);
+  return ok({ ...wording, number: booking.number, missing, facts: told, clientName: client.name });
 }

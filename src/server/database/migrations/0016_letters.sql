@@ -1,0 +1,2 @@
+ALTER TABLE "business" ADD COLUMN "address" text DEFAULT '' NOT NULL;--> statement-breakpoint
+ALTER TABLE "messages" ADD COLUMN "facts" jsonb;

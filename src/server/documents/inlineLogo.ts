@@ -1,0 +1,22 @@
+import type { Database } from '#server/database/database';
+import { files } from '#server/database/schema/files';
+import type { MailAttachment } from '#server/ports';
+import { eq } from 'drizzle-orm';
+import sharp from 'sharp';
+
+/** The name by which a letter shows its logo. */
+export const logoCid = 'logo@ostendo';
+
+/** Pixels for a logo that is shown 40 high, on screens of two for one. */
+const height = 80;
+
+/** A logo as a part of a letter, in the one format that all mail programs draw; null where it is not there any more. */
+export async function inlineLogo(db: Database, id: string): Promise<MailAttachment | null> {
+  const [file] = await db.select({ bytes: files.content }).from(files).where(eq(files.id, id));
+  if (!file) return null;
+  const content = await sharp(file.bytes)
+    .resize({ height, width: height * 5, fit: 'inside' })
+    .png()
+    .toBuffer();
+  return { filename: 'logo.png', contentType: 'image/png', content, cid: logoCid };
+}
