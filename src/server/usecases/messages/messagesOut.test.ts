@@ -1,3 +1,6 @@
+import { rental } from '../../../../testing/installation';
+import { business } from '#server/database/schema/business';
+import sharp from 'sharp';
 import { readConfig } from '#server/config';
 import { type Installation, installation } from '../../../../testing/installation.js';
 import { bookingOf } from '../../../../testing/onBooking.js';
@@ -107,6 +110,41 @@ describe('messages over SMTP', () => {
       expect(booked[0]!.mail.attachments[0]!.content.toString()).to.include('SUMMARY:10-inch Dobsonian\\, ten days');
       const ids = server.taken.map(({ mail }) => mail.messageId);
       expect(new Set(ids).size).to.equal(ids.length);
+    } finally {
+      await app.close();
+      await server.close();
+    }
+  });
+
+  it('show the logo as a part of their own, and the name where it is gone', async () => {
+    const server = await smtpServer();
+    const app = await installation('2027-03-01T10:00', { SMTP_URL: server.url });
+    try {
+      const picture = await sharp({ create: { width: 300, height: 200, channels: 3, background: '#1d7a7a' } })
+        .webp()
+        .toBuffer();
+      const kept = await app.uploadFile(picture, 'logo.webp', 'picture');
+      const logo = kept.ok ? kept.value.id : '';
+      const names = { name: 'Vesper Hollow', line: '', email: 'hello@vesper.example.com', address: 'Serra 4' };
+      await app.saveBusiness({ ...names, look: { logo } });
+      await app.createBooking(rental());
+      await app.lettersOut();
+      const [shown] = server.taken;
+      const [part] = shown!.mail.attachments;
+      expect([part!.contentType, part!.cid, part!.contentDisposition]).to.deep.equal([
+        'image/png',
+        'logo@ostendo',
+        'inline',
+      ]);
+      expect((await sharp(part!.content).metadata()).height).to.equal(80);
+      expect(shown!.mail.html).to.include('alt="Vesper Hollow"').and.to.include('800.00').and.to.include('Serra 4');
+      expect(shown!.mail.text).to.include('Paid so far:').and.to.include('Serra 4');
+      await app.deps.db.update(business).set({ look: { logo: 'gone' } });
+      await app.createBooking(rental({ requestKey: 'without-logo-1', clientEmail: 'maud@example.com' }));
+      await app.lettersOut();
+      const bare = server.taken.at(-1)!.mail;
+      expect(bare.attachments).to.deep.equal([]);
+      expect(bare.html).to.include('Vesper Hollow').and.not.to.include('cid:');
     } finally {
       await app.close();
       await server.close();
