@@ -163,7 +163,7 @@ describe('journey: ways to pay', () => {
     await openAsClient(client, server.address + other.link, context.request);
     await client.getByRole('button', { name: /^Pay/ }).click();
     const source = await client.locator('iframe[title^="Card details"]').getAttribute('src');
-    expect(source).to.include('fell_live');
+    expect(source).to.include('account=fell.');
     expect(await client.getByText('From a bank account').count()).to.equal(0);
   });
 

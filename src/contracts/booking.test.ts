@@ -18,7 +18,7 @@ const checkout = {
   filled: {},
   seen: { total: 1, dueNow: 1, at: '2027-03-01T10:00:00Z' },
 };
-const pay = { key: token, attempt: 'attempt-1', card: 'card_token', everything: false, tip: 0, seen: 100 };
+const pay = { key: token, attempt: 'attempt-1', card: 'kept.token', everything: false, tip: 0, seen: 100 };
 const request = {
   requestKey: 'request-1',
   clientName: 'Maud',
@@ -95,7 +95,7 @@ describe('what comes in when clients book', () => {
     [
       'a payer without a name',
       PayRequest,
-      { link: token, attempt: 'attempt-1', card: 'card_token', amount: 1, payer: '' },
+      { link: token, attempt: 'attempt-1', card: 'kept.token', amount: 1, payer: '' },
       'payer',
     ],
     ['half a voucher code', UseVoucher, { link: token, attempt: 'attempt-1', code: 'AB' }, 'code'],

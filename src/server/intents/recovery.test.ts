@@ -107,9 +107,9 @@ describe('what a crash or a repeat leaves', () => {
     const now = new Date();
     const headers = (secret: string, signed = body) =>
       new Headers({
-        'webhook-id': 'evt_forged',
+        'webhook-id': 'news.forged',
         'webhook-timestamp': String(Math.floor(now.getTime() / 1000)),
-        'webhook-signature': new Webhook(secret).sign('evt_forged', now, signed),
+        'webhook-signature': new Webhook(secret).sign('news.forged', now, signed),
       });
     expect(await app.receiveEvent('tarn', body, headers(Buffer.from('another secret').toString('base64')))).to.equal(
       401,

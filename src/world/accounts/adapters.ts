@@ -14,7 +14,7 @@ import { Webhook } from 'standardwebhooks';
 const accessHours = 60 * 24;
 /** Seconds in which a simulated processor answers. */
 const deadline = 15;
-const secret = (kind: string): string => `${kind}_${randomBytes(18).toString('base64url')}`;
+const secret = (kind: string): string => `${kind}.${randomBytes(18).toString('base64url')}`;
 
 type Deps = {
   readonly db: WorldDatabase;
@@ -50,8 +50,8 @@ const signedEvents = (secretOf: SecretOf): Adapter['events'] => ({
 });
 
 function standIn(provider: string, description: Description, { db, clock, baseUrl, eventSecrets }: Deps): Adapter {
-  const newAccess = (mode: Mode): Access => ({
-    token: secret(`${mode}_access`),
+  const newAccess = (): Access => ({
+    token: secret('access'),
     until: addHours(clock.now(), accessHours),
   });
   return {
@@ -66,8 +66,8 @@ function standIn(provider: string, description: Description, { db, clock, baseUr
         const [grant] = await tx.select().from(grants).where(own).for('update');
         if (!grant || grant.account) return null;
         const { mode, currency } = grant;
-        const account = secret(`${provider}_${mode}`);
-        const access = newAccess(mode);
+        const account = secret(provider);
+        const access = newAccess();
         const row = { reference: account, provider, mode, currency };
         await tx.insert(accounts).values({ ...row, access: access.token, accessUntil: access.until });
         await tx.update(grants).set({ account }).where(eq(grants.code, code));
@@ -79,7 +79,7 @@ function standIn(provider: string, description: Description, { db, clock, baseUr
         // A repeat, by another process or after a crash, gets what the first one got.
         if (row?.renewedFrom === access) return { token: row.access, until: row.accessUntil };
         if (!row || row.refusesRenewal || row.access !== access || row.accessUntil <= clock.now()) return null;
-        const renewed = newAccess(row.mode);
+        const renewed = newAccess();
         await tx
           .update(accounts)
           .set({ access: renewed.token, accessUntil: renewed.until, renewedFrom: access })

@@ -60,7 +60,7 @@ const recall = (db: WorldDatabase, now: Instant): Promise<boolean> =>
       await tx.update(payments).set({ recallAt: null, refunded: paid.amount }).where(eq(payments.reference, reference));
       if (amount <= 0) continue;
       await tx.insert(payments).values({
-        reference: `returned_${reference}`,
+        reference: `${reference}, sent back`,
         account,
         currency,
         description,
@@ -107,7 +107,7 @@ const payOut = (db: WorldDatabase, now: Instant): Promise<boolean> =>
       const { currency, payOutAt, account } = batch[0]!;
       const [row] = await tx.select().from(accounts).where(eq(accounts.reference, account));
       const { provider } = row!;
-      const payout = `out_${payOutAt.slice(0, 10)}_${currency}_${account}`;
+      const payout = `${payOutAt.slice(0, 10)} ${currency} ${account}`;
       const lines = batch.map(({ reference, amount }) => ({ reference, amount, fee: processorFee(provider, amount) }));
       for (const { reference } of lines) {
         await tx.update(payments).set({ payout }).where(eq(payments.reference, reference));

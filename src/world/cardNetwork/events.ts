@@ -18,7 +18,7 @@ export type Post = (
 export type SecretOf = (mode: 'test' | 'live') => string;
 
 export async function appendEvent(tx: WorldTx, event: ProcessorEvent, at: Instant, dueAt = at): Promise<void> {
-  await tx.insert(events).values({ id: `evt_${randomUUID()}`, event, at, dueAt });
+  await tx.insert(events).values({ id: `news.${randomUUID()}`, event, at, dueAt });
 }
 
 /**

@@ -121,11 +121,11 @@ describe('the card network', () => {
   });
 
   it('does not know a token that it never gave', async () => {
-    expect(await (await app.cards()).charge(await request({ card: 'card_invented' }))).to.include({
+    expect(await (await app.cards()).charge(await request({ card: 'kept.invented' }))).to.include({
       outcome: 'declined',
       code: '14',
     });
-    expect(await (await app.cards()).cardOf('card_invented')).to.equal(null);
+    expect(await (await app.cards()).cardOf('kept.invented')).to.equal(null);
   });
 
   it('pays out less its fee, and the books follow', async () => {

@@ -23,7 +23,7 @@ export async function tokenise(
   if (!row) return { fault: 'account_unknown' };
   const read = descriptionOf(row.provider).abilities.way === 'debit' ? readBankAccount(typed) : readNumber(typed);
   if ('fault' in read) return read;
-  const token = `card_${randomBytes(15).toString('base64url')}`;
+  const token = `kept.${randomBytes(15).toString('base64url')}`;
   await db.insert(vault).values({ token, account, ...read });
   return { token, last4: read.last4 };
 }

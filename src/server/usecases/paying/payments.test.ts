@@ -116,7 +116,7 @@ describe('payments and their faults', () => {
 
   it('refuses a token that the network does not know, and a link that is not one', async () => {
     const about = { attempt: randomUUID(), amount: sum(240_00) };
-    expect(codeOf(await app.payByClient({ ...about, link, card: 'card_invented_here' }))).to.equal('card_unknown');
+    expect(codeOf(await app.payByClient({ ...about, link, card: 'kept.invented-here' }))).to.equal('card_unknown');
     expect(
       codeOf(await app.payByClient({ ...about, link: 'x'.repeat(43), card: await app.token('approves') })),
     ).to.equal('link_unknown');
