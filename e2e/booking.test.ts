@@ -236,6 +236,14 @@ describe('journey: booked by the client', () => {
     await owner.getByText('Month').click();
     await owner.getByText('Pia Lindqvist').first().waitFor();
     await expectAccessible(owner);
+    await go(owner, '/bookings/calendar?view=places&day=2027-05-18');
+    const unit = owner.getByRole('button', { name: /^Pia Lindqvist, Imaging rig/ });
+    await unit.focus();
+    await owner.keyboard.press('ArrowDown');
+    await owner.keyboard.press('Enter');
+    await owner.getByText('Now on unit 2').waitFor();
+    await owner.getByRole('button', { name: 'Undo' }).click();
+    await expectAccessible(owner);
     await go(owner, '/bookings/lanes');
     await owner.getByLabel('Search bookings').fill('Ottilie');
     const bar = owner.getByRole('button', { name: /Ottilie Brandt, Astrophotography coaching/ });

@@ -9,7 +9,7 @@ const Stage = z.enum([...bookingStages, 'all', 'late', 'open']);
 /** What lanes and calendar are narrowed by: the same as the list, and everything where nothing is said. */
 export const NarrowedIn = z.object({ search: Search, stage: Stage.catch('all') });
 
-export const calendarFaces = ['days', 'day', 'week', 'month'] as const;
+export const calendarFaces = ['days', 'day', 'week', 'month', 'places'] as const;
 export type CalendarFace = (typeof calendarFaces)[number];
 
 /** Where a calendar begins: how many days it shows, and which; what is not understood is as usual. */

@@ -104,5 +104,9 @@ export const BlockPlace = z
   .strictObject({ placeId: Id, start: Wall, end: Wall, note: z.string().trim().min(1, 'what for').max(120) })
   .refine(({ start, end }) => end > start, { error: 'the end is not after the start', path: ['end'] });
 export type BlockPlace = z.infer<typeof BlockPlace>;
+/** A booking that takes one unit of a place, put on another of the same place. */
+export const MoveUnit = z.strictObject({ bookingId: Id, placeId: Id, unit: between(1, 5000) });
+export type MoveUnit = z.infer<typeof MoveUnit>;
+
 export const FreePlace = z.strictObject({ id: WholeNumber });
 export type FreePlace = z.infer<typeof FreePlace>;

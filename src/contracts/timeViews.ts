@@ -74,6 +74,24 @@ export type CalendarView = Looked & {
   readonly dates: readonly CalendarDateLine[];
   readonly blocks: readonly CalendarBlock[];
   readonly closed: readonly { readonly date: PlainDate; readonly note: string }[];
+  /** Whom and what bookings take, with their units. */
+  readonly places: readonly CalendarPlace[];
+  readonly uses: readonly PlaceUse[];
+};
+export type CalendarPlace = {
+  readonly id: string;
+  readonly name: string;
+  readonly kind: 'person' | 'room' | 'stock';
+  readonly units: number;
+};
+/** One unit in use: by a booking, or kept for something else. */
+export type PlaceUse = {
+  readonly placeId: string;
+  readonly unit: number;
+  readonly bookingId: string | null;
+  readonly start: WallTime;
+  readonly end: WallTime;
+  readonly note: string;
 };
 
 export type LaneMark = {

@@ -9,6 +9,7 @@ import { BookingsHead } from '#islands/Bookings/BookingsHead';
 import { sameNarrowed, useNarrowed } from '#islands/Bookings/useNarrowed';
 import { CalendarGrid } from '#islands/Calendar/CalendarGrid';
 import { DayList } from '#islands/Calendar/DayList';
+import { placeDays, PlaceBoard } from '#islands/Calendar/PlaceBoard';
 import { type Move, MoveDialog } from '#islands/Change/MoveDialog';
 import { monthName } from '#islands/parts/months';
 import { Problem } from '#islands/parts/Problem';
@@ -19,12 +20,12 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import styles from './Calendar.module.css';
 
-const words = { days: 'Days', day: 'Day', week: 'Week', month: 'Month' } as const satisfies Record<
+const words = { days: 'Days', day: 'Day', week: 'Week', month: 'Month', places: 'By place' } as const satisfies Record<
   CalendarFace,
   string
 >;
 /** Hours of a day need more width than a phone has. */
-const onPhone = ['days', 'month'] as const;
+const onPhone = ['days', 'month', 'places'] as const;
 /** Of the list of days: how many it shows at a time. */
 const listed = 14;
 
@@ -33,6 +34,7 @@ const later: Readonly<Record<CalendarFace, (day: PlainDate, by: 1 | -1) => Plain
   day: (day, by) => addDays(day, by),
   week: (day, by) => addDays(day, by * 7),
   month: (day, by) => addMonthsClamped(day, by),
+  places: (day, by) => addDays(day, by * 7),
 };
 
 type Props = { readonly view: CalendarView; readonly at: CalendarAt };
@@ -44,13 +46,14 @@ export default function CalendarBoard({ view: given, at }: Props) {
   const [chosen, setChosen] = useState<CalendarFace | null>(at.view);
   const [day, setDay] = useState<PlainDate>(at.day ?? today);
   // A week cannot be read on a phone.
-  const face = narrow && chosen !== 'month' ? 'days' : (chosen ?? 'week');
+  const face = narrow && (chosen === 'day' || chosen === 'week') ? 'days' : (chosen ?? (narrow ? 'days' : 'week'));
   const [narrowed, setNarrowed] = useNarrowed('calendar', given, {
     ...(chosen ? { view: chosen } : {}),
     ...(day === today ? {} : { day }),
   });
   const [grid, setGrid] = useState({ from: given.from, to: given.to });
-  const range = face === 'days' ? { from: day, to: addDays(day, listed - 1) } : grid;
+  const listing = face === 'days' || face === 'places';
+  const range = listing ? { from: day, to: addDays(day, Math.max(listed, placeDays) - 1) } : grid;
   const [move, setMove] = useState<(Move & { readonly undo: () => void }) | null>(null);
   const untouched = range.from === given.from && range.to === given.to && sameNarrowed(narrowed, given);
   const { data, isError, refetch } = useQuery({
@@ -64,7 +67,7 @@ export default function CalendarBoard({ view: given, at }: Props) {
   return (
     <>
       <BookingsHead face="calendar" narrowed={narrowed} counts={view.counts} change={setNarrowed}>
-        <span className={styles.shown}>{face === 'month' ? monthName(day) : shortDate(day, today)}</span>
+        <span className={styles.shown}>{listing ? '' : face === 'month' ? monthName(day) : shortDate(day, today)}</span>
         <Group gap={6}>
           <Button variant="default" onClick={() => setDay(later[face](day, -1))} aria-label={`Earlier ${face}`}>
             ‹
@@ -76,6 +79,7 @@ export default function CalendarBoard({ view: given, at }: Props) {
             ›
           </Button>
           <SegmentedControl
+            size="xs"
             aria-label="What is shown"
             value={face}
             onChange={(value) => setChosen(value as CalendarFace)}
@@ -86,6 +90,8 @@ export default function CalendarBoard({ view: given, at }: Props) {
       {isError && <Problem problem={{ code: 'no_connection' }} currency="" />}
       {face === 'days' ? (
         <DayList view={view} from={range.from} to={range.to} />
+      ) : face === 'places' ? (
+        <PlaceBoard view={view} from={day} moved={(to) => setMove({ ...to, undo: () => undefined })} />
       ) : (
         <CalendarGrid
           view={view}

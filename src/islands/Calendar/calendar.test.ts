@@ -35,6 +35,8 @@ const view = (...entries: CalendarView['entries'][number][]): CalendarView => ({
   entries,
   dates: [],
   blocks: [],
+  places: [],
+  uses: [],
   closed: [{ date: today, note: 'Holiday' }],
 });
 

@@ -40,7 +40,7 @@ export const droppedAt = (entry: CalendarEntry, at: string, allDay: boolean): Wa
   (allDay ? `${at.slice(0, 10)}T${entry.start.slice(11)}` : at.slice(0, 16)) as WallTime;
 
 /** What is over or under way is not dragged about. */
-const movable = ({ stage }: CalendarEntry): boolean =>
+export const movable = ({ stage }: CalendarEntry): boolean =>
   stage === 'secured' || stage === 'waiting' || stage === 'enquiry';
 
 export const eventsOf = (view: CalendarView): GridEvent[] => [

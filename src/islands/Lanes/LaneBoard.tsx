@@ -1,15 +1,15 @@
 import type { Lane } from '#contracts/timeViews';
 import type { Instant } from '#core/calendar/instant';
-import type { WallTime } from '#core/calendar/wallTime';
 import { wallOfInstant } from '#core/calendar/zoned';
 import { formatMoney } from '#core/money/formatMoney';
 import { longWall, shortDate } from '#core/wording/days';
 import type { Move } from '#islands/Change/MoveDialog';
 import { stageWords } from '#islands/format/stageWords';
 import { type LaneScale, startAfter, ticksOf, widthOf, xOf } from '#islands/Lanes/laneScale';
+import { DragBar } from '#islands/parts/DragBar';
 import { useShell } from '#islands/shell/useShell';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { memo, useCallback, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { memo, useLayoutEffect, useMemo, useRef } from 'react';
 import '../../theme/kinds.css';
 import styles from './Lanes.module.css';
 
@@ -92,15 +92,15 @@ const LaneRow = memo(function LaneRow({ lane, scale, top, zone, moved }: RowProp
       </a>
       <div className={styles.track}>
         {cover && <Cover cover={cover} at={at} currency={currency} />}
-        <Bar
+        <DragBar
           className={`${styles.bar} kind-${colour}`}
           unsure={stage === 'waiting' || stage === 'enquiry'}
           left={left}
           width={Math.max(right - left, 6)}
           label={`${number}, ${client}, ${title}: ${stageWords[stage]}, ${longWall(start, today)} to ${longWall(end, today)}`}
-          drag={movable ? (distance) => moved({ number, start: startAfter(scale, start, distance) }) : null}
-          step={scale.dayWidth}
-          start={start}
+          drop={movable ? ({ x }) => moved({ number, start: startAfter(scale, start, x) }) : null}
+          step={{ x: scale.dayWidth, y: 0 }}
+          how="Arrow keys move it by a day, Enter shows what that does."
         />
         {marks.map((mark, index) => (
           <i
@@ -147,65 +147,5 @@ function Cover({ cover: { amount, from, until, gapFrom, inForce }, at, currency 
         </span>
       )}
     </>
-  );
-}
-
-type BarProps = {
-  readonly className: string;
-  readonly unsure: boolean;
-  readonly left: number;
-  readonly width: number;
-  readonly label: string;
-  readonly step: number;
-  readonly start: WallTime;
-  readonly drag: ((distance: number) => void) | null;
-};
-
-/** Dragged with the pointer, or with the arrow keys and Enter: nothing is saved by it, only asked. */
-function Bar({ className, unsure, left, width, label, step, start, drag }: BarProps) {
-  const [moved, setMoved] = useState(0);
-  const from = useRef<number | null>(null);
-  const finish = useCallback(
-    (distance: number): void => {
-      from.current = null;
-      setMoved(0);
-      if (drag && Math.abs(distance) >= step / 2) drag(distance);
-    },
-    [drag, step],
-  );
-  if (!drag) return <span className={className} style={{ left, width }} title={label} data-unsure={unsure} />;
-  return (
-    <button
-      type="button"
-      className={className}
-      data-unsure={unsure}
-      data-moving={moved !== 0}
-      style={{ left: left + moved, width }}
-      title={label}
-      aria-label={`${label}. Arrow keys move it by a day, Enter shows what that does.`}
-      onPointerDown={(event) => {
-        event.currentTarget.setPointerCapture(event.pointerId);
-        from.current = event.clientX;
-      }}
-      onPointerMove={(event) => {
-        if (from.current !== null) setMoved(Math.round((event.clientX - from.current) / step) * step);
-      }}
-      onPointerUp={(event) => {
-        if (from.current !== null) finish(event.clientX - from.current);
-      }}
-      onPointerCancel={() => finish(0)}
-      onKeyDown={(event) => {
-        if (event.key === 'ArrowRight' || event.key === 'ArrowLeft') {
-          event.preventDefault();
-          setMoved(moved + (event.key === 'ArrowRight' ? step : -step));
-        }
-        if (event.key === 'Escape') setMoved(0);
-        if (event.key === 'Enter' && moved !== 0) {
-          event.preventDefault();
-          finish(moved);
-        }
-      }}
-      data-start={start}
-    />
   );
 }

@@ -43,6 +43,7 @@ import { chooseOnQuote, writeOnQuote } from '#server/usecases/quotes/readQuote';
 import { saveSafety, stopBooking } from '#server/usecases/business/safety';
 import { beginOffer, saveBegun, testAccount } from '#server/usecases/business/begin';
 import { cleanBooks, triedCopy } from '#server/usecases/business/cleanBooks';
+import { moveUnit } from '#server/usecases/places/moveUnit';
 import { saveBusiness } from '#server/usecases/business/saveBusiness';
 import { saveQuote } from '#server/usecases/quotes/saveQuote';
 import { answerQuestion, copyQuoteLink, renewQuote, sendQuote, withdrawQuote } from '#server/usecases/quotes/sendQuote';
@@ -104,6 +105,7 @@ export const useCases = (deps: Deps) => ({
   callOffDate: callOffDate(deps),
   blockPlace: blockPlace(deps),
   freePlace: freePlace(deps),
+  moveUnit: moveUnit(deps),
   changeServices: changeServices(deps),
   saveTaxes: saveTaxes(deps),
   createQuote: createQuote(deps),

@@ -2,6 +2,7 @@ import type {
   CalendarBlock,
   CalendarDateLine,
   CalendarEntry,
+  CalendarPlace,
   CalendarView,
   Lane,
   LaneMark,
@@ -19,7 +20,7 @@ import { narrowedBy, stageCounts } from '#server/queries/bookings/narrowing';
 import { business, services } from '#server/database/schema/business';
 import { clients } from '#server/database/schema/clients';
 import { eventDates, occupancies, places } from '#server/database/schema/places';
-import { and, asc, eq, gt, gte, inArray, isNull, lt, lte, sql } from 'drizzle-orm';
+import { and, asc, eq, gt, gte, inArray, isNull, lt, lte, ne, sql } from 'drizzle-orm';
 
 /** The longest span that one look covers. */
 const mostDays = 420;
@@ -110,6 +111,7 @@ export async function calendarView(db: Database, query: TimeQuery): Promise<Cale
       places: names.get(row.id) ?? [],
     })),
     dates: await datesBetween(db, { from, to }),
+    ...(await inUse(db, { begin, end, wall })),
     blocks: kept.map(({ id, place, note, from: first, to: last }): CalendarBlock => ({
       id,
       place,
@@ -130,6 +132,35 @@ async function placesOf(db: Database, ids: readonly string[]): Promise<Map<strin
     .where(and(inArray(occupancies.bookingId, [...ids]), sql`${places.kind} <> 'seats'`));
   for (const { bookingId, name } of rows) names.set(bookingId!, [...(names.get(bookingId!) ?? []), name]);
   return names;
+}
+
+/** Places that can be booked, and which of their units are in use when. */
+async function inUse(
+  db: Database,
+  { begin, end, wall }: { begin: number; end: number; wall: (second: number) => WallTime },
+): Promise<Pick<CalendarView, 'places' | 'uses'>> {
+  const rows = await db
+    .select({ id: places.id, name: places.name, kind: places.kind, units: places.units })
+    .from(places)
+    .where(and(ne(places.kind, 'seats'), eq(places.retired, false)))
+    .orderBy(asc(places.position), asc(places.name));
+  const uses = await db
+    .select({
+      placeId: occupancies.placeId,
+      unit: occupancies.unit,
+      bookingId: occupancies.bookingId,
+      from: occupancies.fromSecond,
+      to: occupancies.toSecond,
+      note: occupancies.note,
+    })
+    .from(occupancies)
+    .innerJoin(places, eq(places.id, occupancies.placeId))
+    .where(and(ne(places.kind, 'seats'), lt(occupancies.fromSecond, end), gt(occupancies.toSecond, begin)))
+    .orderBy(asc(occupancies.fromSecond), asc(occupancies.unit));
+  return {
+    places: rows as CalendarPlace[],
+    uses: uses.map(({ from, to, ...use }) => ({ ...use, start: wall(from), end: wall(to) })),
+  };
 }
 
 async function datesBetween(db: Database, { from, to }: Pick<TimeQuery, 'from' | 'to'>): Promise<CalendarDateLine[]> {

@@ -138,6 +138,23 @@ describe('places, hours and dates', () => {
     expect(codeOf(await app.blockPlace({ ...block, placeId: 'none', note: 'Away' }))).to.equal('place_not_found');
   });
 
+  it('a booking goes to another unit of its place, where that is free, and nowhere else', async () => {
+    const stay = item('scope', '2027-03-12T10:00', '2027-03-15T10:00');
+    await bookOnPage(app, [stay]);
+    await bookOnPage(app, [stay]);
+    const days = { from: '2027-03-12' as PlainDate, to: '2027-03-12' as PlainDate, search: '', stage: 'all' } as const;
+    const used = async () => (await app.queries.calendarDays(days)).uses.filter(({ placeId }) => placeId === 'scopes');
+    const [first, second] = await used();
+    expect([first!.unit, second!.unit]).to.deep.equal([1, 2]);
+    const put = (unit: number, placeId = 'scopes') => app.moveUnit({ bookingId: first!.bookingId!, placeId, unit });
+    expect(codeOf(await put(2)), 'it is used then').to.equal('place_taken');
+    expect(codeOf(await put(900)), 'there are not so many').to.equal('place_not_found');
+    expect(codeOf(await put(1, 'lena')), 'it does not take this one').to.equal('place_not_found');
+    expect(await put(3)).to.deep.equal({ ok: true, value: { from: 1 } });
+    expect(await put(3)).to.deep.equal({ ok: true, value: { from: 3 } });
+    expect((await used()).map(({ unit }) => unit).sort()).to.deep.equal([2, 3]);
+  });
+
   it('calendar and lanes show what is booked, whom it takes, what came and what is due', async () => {
     const cart = await bookOnPage(app, [lesson]);
     await cart.pay('approves', { tip: minor(0) });
