@@ -72,20 +72,18 @@ await shoot(desk, 'change', '/bookings/B-0037/change', async (page) => {
     .fill('1,450.00');
 });
 await shoot(desk, 'services', '/services');
-await shoot(desk, 'calendar', '/bookings/calendar', async (page) => page.getByText('Pia Lindqvist').first().waitFor());
+await shoot(desk, 'calendar', '/bookings/calendar?view=places', async (page) =>
+  page.getByText('Pia Lindqvist').first().waitFor(),
+);
 await shoot(desk, 'lanes', '/bookings/lanes', async (page) => page.getByText('Pia Lindqvist').first().waitFor());
 await shoot(desk, 'requests', '/credit');
 await shoot(desk, 'quote', '/quotes/Q-0004');
 await shoot(desk, 'messages', '/messages');
-await shoot(desk, 'door', '/set-up/door', async (page) => {
-  await page.getByLabel('Your password, to begin').fill('under-dark-skies');
-  await page.getByRole('button', { name: 'Set it up' }).click();
-  await page.getByText('Keep these recovery codes').waitFor();
+await shoot(desk, 'begin', '/begin?step=money', async (page) => {
+  await page.frameLocator('iframe').getByText('What would you like to book?').waitFor();
 });
 await shoot(await open({ width: 1280, height: 800 }, 'dark'), 'today-dark', '/today');
-await shoot(desk, 'set-up', '/set-up', async (page) => {
-  await page.getByRole('region', { name: 'Ways to pay' }).evaluate((part) => part.scrollIntoView());
-});
+await shoot(desk, 'set-up', '/set-up');
 
 const phone = await open({ width: 390, height: 844 });
 const linkOf = async (number) => {
