@@ -42,3 +42,16 @@ export function cancellationOf(
   const fromHold = terms.holdCoversKeep && hold?.inForce ? least(decided.owed, hold.inForce.amount) : zero;
   return { ...decided, refund, refunds: refundsNewestFirst(receipts, refund), fromHold };
 }
+
+/**
+ * Who can be meant to cancel at a moment: before the service client or business, while it runs all, and once it is over
+ * only that nobody came.
+ */
+export function cancelChoices({
+  asOf,
+  startAt,
+  endAt,
+}: Pick<Standing, 'asOf' | 'startAt' | 'endAt'>): CancelInput['by'][] {
+  if (asOf >= endAt) return ['no_show'];
+  return asOf >= startAt ? ['no_show', 'client', 'business'] : ['client', 'business'];
+}

@@ -37,12 +37,18 @@ export function dueWords(due: DueRule): string {
   return `at ${anchor}`;
 }
 
-/** "deposit: 30 % is due at agreement, asked by message." Shares of the rest name their weight where there are several. */
+/** How many equal parts the rest is split into by all rules that take a share of it. */
+export const sharesOf = (rules: readonly InstalmentRule[]): number =>
+  rules.reduce((all, { amount }) => all + ('share' in amount ? amount.share : 0), 0);
+
+/** "deposit: 30 % is due at agreement, asked by message." Where several share the rest, each says how much of it. */
 export function instalmentSegments(
   { name, amount, due, collect }: InstalmentRule,
+  /** `shares` of the rest in all, as `sharesOf` counts them. */
   about: { readonly currency: string; readonly shares: number },
 ): Segment<'name' | 'amount' | 'due' | 'collect'>[] {
-  const weight = 'share' in amount && about.shares > 1 ? `, by weight ${amount.share},` : '';
+  const weight =
+    'share' in amount && about.shares > amount.share ? `, ${amount.share} of ${about.shares} equal parts of it,` : '';
   return [
     { part: 'name', text: name },
     ': ',
@@ -127,7 +133,7 @@ const list = (words: readonly string[]): string =>
 /** All rules of terms as sentences, without an example: for lists, and to compare two versions. */
 export function termsSentences(terms: Terms, currency: string): string[] {
   const { cancellation, firstPayment, retryAfterHours: retries, minimum, fee, ways } = terms;
-  const shares = terms.instalments.filter((rule) => 'share' in rule.amount).length;
+  const shares = sharesOf(terms.instalments);
   const collectAt = terms.collectAt ?? '09:00';
   const when = (condition: unknown, sentence: () => string): string[] => (condition ? [sentence()] : []);
   return [

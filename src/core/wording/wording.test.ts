@@ -122,9 +122,9 @@ describe('terms in sentences', () => {
   it('say every rule', () =>
     expect(termsSentences(full, 'EUR')).to.deep.equal([
       'deposit: 30 % is due at agreement, asked by message.',
-      'larger part: the rest, by weight 2, is due midway between agreement and start, charged to the card on file.',
+      'larger part: the rest, 2 of 3 equal parts of it, is due midway between agreement and start, charged to the card on file.',
       'at the door: 50.00 is due at the start, taken in person.',
-      'last: the rest, by weight 1, is due on a day agreed later, asked by message.',
+      'last: the rest, 1 of 3 equal parts of it, is due on a day agreed later, asked by message.',
       'Money is asked for and charged at 08:15.',
       'What is due at agreement is left to the client.',
       'Paying everything at once is offered first.',

@@ -1,8 +1,9 @@
+import { DialogButtons } from '#islands/parts/DialogButtons';
 import { chooseAccount } from '#contracts/routes/bookings/chooseAccount';
 import type { DialogProps } from '#islands/Booking/dialogProps';
 import { Problem } from '#islands/parts/Problem';
 import { useRoute } from '#islands/parts/useRoute';
-import { Button, Group, Modal, Radio, Stack } from '@mantine/core';
+import { Button, Modal, Radio, Stack } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { useState } from 'react';
 
@@ -31,14 +32,14 @@ export function AccountDialog({ view, standing, close }: DialogProps) {
         </Radio.Group>
         <p style={{ margin: 0 }}>After one payment the usual account stands again.</p>
         <Problem problem={choose.problem} currency={standing.agreed.currency} />
-        <Group justify="flex-end">
+        <DialogButtons>
           <Button variant="default" onClick={close}>
             Not now
           </Button>
           <Button loading={choose.busy} onClick={() => void keep()}>
             Keep
           </Button>
-        </Group>
+        </DialogButtons>
       </Stack>
     </Modal>
   );

@@ -1,10 +1,11 @@
+import { DialogButtons } from '#islands/parts/DialogButtons';
 import { askNow } from '#contracts/routes/paying/askNow';
 import { payable } from '#core/booking/standing';
 import { formatMoney } from '#core/money/formatMoney';
 import type { DialogProps } from '#islands/Booking/dialogProps';
 import { Problem } from '#islands/parts/Problem';
 import { useRoute } from '#islands/parts/useRoute';
-import { Button, Group, Modal, Stack } from '@mantine/core';
+import { Button, Modal, Stack } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 
 /** Asks the client by message, with a link to pay. */
@@ -27,14 +28,14 @@ export function AskDialog({ view, standing, close }: DialogProps) {
           Reminders go on as planned, and stop when the money is in.
         </p>
         <Problem problem={ask.problem} currency={currency} />
-        <Group justify="flex-end">
+        <DialogButtons>
           <Button variant="default" onClick={close}>
             Not now
           </Button>
           <Button loading={ask.busy} onClick={() => void send()} data-autofocus>
             Ask for {what}
           </Button>
-        </Group>
+        </DialogButtons>
       </Stack>
     </Modal>
   );

@@ -1,5 +1,6 @@
+import { DialogButtons } from '#islands/parts/DialogButtons';
 import { cancelBooking } from '#contracts/routes/bookings/cancelBooking';
-import { type BookingCancellation, cancellationOf } from '#core/booking/cancellationOf';
+import { type BookingCancellation, cancelChoices, cancellationOf } from '#core/booking/cancellationOf';
 import type { Fact } from '#core/booking/facts';
 import { standing as standingOf } from '#core/booking/standing';
 import { BookingSides } from '#islands/parts/BookingSide';
@@ -9,7 +10,7 @@ import { formatAmount } from '#core/money/formatMoney';
 import type { DialogProps } from '#islands/Booking/dialogProps';
 import { Problem } from '#islands/parts/Problem';
 import { useRoute } from '#islands/parts/useRoute';
-import { Button, Group, Modal, Radio, Stack, Table } from '@mantine/core';
+import { Button, Modal, Radio, Stack, Table } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { useState } from 'react';
 
@@ -45,16 +46,12 @@ function cancelledStanding(
 /** What a cancellation keeps, gives back and leaves owed for each way it may come, before one is chosen. */
 export function CancelDialog({ view, standing, close }: DialogProps) {
   const action = useRoute(cancelBooking);
-  const { agreed, ledger, startAt, asOf } = standing;
+  const { agreed, ledger, asOf } = standing;
   const { currency, timeZone } = agreed;
   const today = localDate(asOf, timeZone);
-  const [by, setBy] = useState<By>('client');
-  const outcomes = (Object.keys(whose) as By[])
-    .filter((each) => each !== 'no_show' || asOf >= startAt)
-    .map((each) => ({
-      by: each,
-      ...cancellationOf(standing, each),
-    }));
+  const choices = cancelChoices(standing);
+  const [by, setBy] = useState<By>(choices[0]!);
+  const outcomes = choices.map((each) => ({ by: each, ...cancellationOf(standing, each) }));
   const run = async (): Promise<void> => {
     const done = await action.run({ bookingId: view.id, by });
     if (!done) return;
@@ -66,6 +63,12 @@ export function CancelDialog({ view, standing, close }: DialogProps) {
   return (
     <Modal opened onClose={close} title="Cancel the booking" centered size="xl">
       <Stack>
+        {choices.length === 1 && (
+          <p style={{ margin: 0 }}>
+            The service is over: only that nobody came can be said of it. What was damaged or used stands in its
+            close-out.
+          </p>
+        )}
         <Radio.Group value={by} onChange={(value) => setBy(value as By)} aria-label="Who cancels">
           <Table verticalSpacing="xs">
             <Table.Thead>
@@ -115,14 +118,14 @@ export function CancelDialog({ view, standing, close }: DialogProps) {
           </p>
         )}
         <Problem problem={action.problem} currency={currency} />
-        <Group justify="flex-end">
+        <DialogButtons>
           <Button variant="default" onClick={close} data-autofocus>
             Keep the booking
           </Button>
           <Button color="red" loading={action.busy} onClick={() => void run()}>
             Cancel the booking
           </Button>
-        </Group>
+        </DialogButtons>
       </Stack>
     </Modal>
   );

@@ -1,3 +1,4 @@
+import { DialogButtons } from '#islands/parts/DialogButtons';
 import { chargeNow } from '#contracts/routes/paying/chargeNow';
 import { payable } from '#core/booking/standing';
 import { formatMoney } from '#core/money/formatMoney';
@@ -5,7 +6,7 @@ import { declineText } from '#core/wording/declines';
 import type { DialogProps } from '#islands/Booking/dialogProps';
 import { Problem } from '#islands/parts/Problem';
 import { useRoute } from '#islands/parts/useRoute';
-import { Button, Group, Modal, Stack } from '@mantine/core';
+import { Button, Modal, Stack } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 
 /** Charges what is due to the card on file, now. */
@@ -36,14 +37,14 @@ export function ChargeDialog({ view, standing, close }: DialogProps) {
           agreed. {receipts.length > 0 && 'The payment is the next in the plan.'}
         </p>
         <Problem problem={charge.problem} currency={currency} />
-        <Group justify="flex-end">
+        <DialogButtons>
           <Button variant="default" onClick={close}>
             Not now
           </Button>
           <Button loading={charge.busy} onClick={() => void run()} data-autofocus>
             Charge {sum}
           </Button>
-        </Group>
+        </DialogButtons>
       </Stack>
     </Modal>
   );

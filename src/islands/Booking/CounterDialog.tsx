@@ -1,3 +1,4 @@
+import { DialogButtons } from '#islands/parts/DialogButtons';
 import { takeAtCounter } from '#contracts/routes/paying/takeAtCounter';
 import { stopAtCounter } from '#contracts/routes/paying/stopAtCounter';
 import { payable } from '#core/booking/standing';
@@ -6,7 +7,7 @@ import type { DialogProps } from '#islands/Booking/dialogProps';
 import { Problem } from '#islands/parts/Problem';
 import { SumDialog } from '#islands/parts/SumDialog';
 import { useRoute } from '#islands/parts/useRoute';
-import { Button, Group, Modal, Stack } from '@mantine/core';
+import { Button, Modal, Stack } from '@mantine/core';
 import { useEffect, useRef } from 'react';
 
 /** Sends a sum to the reader, and shows what it waits for until a card was presented or it is stopped. */
@@ -29,14 +30,14 @@ export function CounterDialog({ view, standing, close }: DialogProps) {
             presented.
           </p>
           <Problem problem={stop.problem} currency={currency} />
-          <Group justify="flex-end">
+          <DialogButtons>
             <Button variant="default" loading={stop.busy} onClick={() => void stop.run({ bookingId: view.id })}>
               Stop it
             </Button>
             <Button onClick={close} data-autofocus>
               Leave it running
             </Button>
-          </Group>
+          </DialogButtons>
         </Stack>
       </Modal>
     );

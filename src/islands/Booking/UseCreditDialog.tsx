@@ -1,9 +1,10 @@
+import { DialogButtons } from '#islands/parts/DialogButtons';
 import { useOnBooking } from '#contracts/routes/credit/useOnBooking';
 import type { DialogProps } from '#islands/Booking/dialogProps';
 import { formatMoney } from '#core/money/formatMoney';
 import { Problem } from '#islands/parts/Problem';
 import { useRoute } from '#islands/parts/useRoute';
-import { Button, Group, Modal, Stack, TextInput } from '@mantine/core';
+import { Button, Modal, Stack, TextInput } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { useState } from 'react';
 
@@ -39,11 +40,11 @@ export function UseCreditDialog({ view, standing, close }: DialogProps) {
           }}
         />
         <Problem problem={action.problem} currency={currency} />
-        <Group justify="flex-end">
+        <DialogButtons>
           <Button disabled={code.trim().length < 8} loading={action.busy} onClick={() => void use(code)}>
             Use the voucher
           </Button>
-        </Group>
+        </DialogButtons>
       </Stack>
     </Modal>
   );

@@ -7,7 +7,7 @@ import type { Shell } from '#contracts/views';
 import { standing } from '#core/booking/standing';
 import { read } from '#islands/api';
 import { BeforeAfter } from '#islands/Change/BeforeAfter';
-import { type ChangeDraft, draftOfDeal, previewOf, readChange } from '#islands/Change/changeDraft';
+import { type ChangeDraft, draftOfDeal, previewOf, readChange, whatIsMissing } from '#islands/Change/changeDraft';
 import { OwnRules } from '#islands/Change/OwnRules';
 import { PriceLines } from '#islands/Change/PriceLines';
 import { PageHead } from '#islands/parts/PageHead';
@@ -166,7 +166,7 @@ function ChangeForm({ given }: { readonly given: ChangeView }) {
             <p className={styles.nothing}>
               {reading.deal
                 ? 'Change dates, price or instalments, and the booking stands here as it is now and as it would be: what is due, what goes back, what is held, and what the client is told.'
-                : 'Something at the left is half written; the change appears here when it is whole.'}
+                : `${whatIsMissing(reading.faults)}. The change appears here when that is whole.`}
             </p>
           )}
         </aside>

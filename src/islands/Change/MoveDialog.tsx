@@ -1,3 +1,4 @@
+import { DialogButtons } from '#islands/parts/DialogButtons';
 import { usualCurrency } from '#core/money/currency';
 import { changeView } from '#contracts/routes/bookings/changeView';
 import { changeBooking } from '#contracts/routes/bookings/changeBooking';
@@ -11,7 +12,7 @@ import { previewOf } from '#islands/Change/changeDraft';
 import { Problem } from '#islands/parts/Problem';
 import { useRoute } from '#islands/parts/useRoute';
 import { useShell } from '#islands/shell/useShell';
-import { Button, Group, Modal } from '@mantine/core';
+import { Button, Modal } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
@@ -63,14 +64,14 @@ export function MoveDialog({ move, close }: Props) {
       )}
       {preview && !preview.ok && <Problem problem={{ code: preview.refusal.code }} currency={currency} />}
       <Problem problem={action.problem} currency={currency} />
-      <Group justify="flex-end" mt="md">
+      <DialogButtons>
         <Button variant="default" onClick={() => close(false)} data-autofocus>
           Leave it where it was
         </Button>
         <Button disabled={!preview?.ok} loading={action.busy} onClick={() => void save()}>
           {asked ? 'Move it all the same' : 'Move it'}
         </Button>
-      </Group>
+      </DialogButtons>
     </Modal>
   );
 }

@@ -62,6 +62,25 @@ export type ReadChange = {
   readonly deal: Deal | null;
 };
 
+const named: Readonly<Record<string, string>> = {
+  title: 'What the client reads',
+  start: 'When it begins',
+  end: 'When it ends',
+  count: 'How many it takes',
+  discount: 'The discount',
+  label: 'What a line of the price is for',
+  quantity: 'How many of a line of the price',
+  unitPrice: 'The price of a line',
+};
+
+/** What at the left keeps a change from being whole: "When it begins: a day and a time". */
+export function whatIsMissing(faults: ReadChange['faults']): string {
+  const [first] = Object.entries(faults);
+  if (!first) return 'Something is half written';
+  const [path, message] = first;
+  return `${named[path.split('.').at(-1)!] ?? 'Something at the left'}: ${message}`;
+}
+
 function readLines(draft: ChangeDraft, currency: string, faults: Record<string, string>): PriceLine[] {
   return draft.lines.map((line, index): PriceLine => {
     const unitPrice = parseAmount(line.unitPrice, currency);

@@ -1,3 +1,4 @@
+import { DialogButtons } from '#islands/parts/DialogButtons';
 import type { SentTo } from '#contracts/routes/route';
 import { SaveAccountLimit } from '#contracts/ways';
 import { saveAccountLimit } from '#contracts/routes/credit/saveAccountLimit';
@@ -9,7 +10,7 @@ import { useContractForm } from '#islands/parts/contractForm';
 import { Problem } from '#islands/parts/Problem';
 import { useRoute } from '#islands/parts/useRoute';
 import { useShell } from '#islands/shell/useShell';
-import { Autocomplete, Button, Group, Modal, Stack, TextInput } from '@mantine/core';
+import { Autocomplete, Button, Modal, Stack, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import styles from './Credit.module.css';
 
@@ -96,14 +97,14 @@ function LimitForm({ given, known, close }: FormProps) {
             {...form.getInputProps('limit')}
           />
           <Problem problem={save.problem} currency={currency} />
-          <Group justify="flex-end">
+          <DialogButtons>
             <Button variant="default" onClick={close}>
               Not now
             </Button>
             <Button type="submit" loading={save.busy}>
               Keep
             </Button>
-          </Group>
+          </DialogButtons>
         </Stack>
       </form>
     </Modal>

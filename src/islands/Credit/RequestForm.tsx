@@ -1,3 +1,4 @@
+import { DialogButtons } from '#islands/parts/DialogButtons';
 import { DayField } from '#islands/parts/DayField';
 import { createRequest } from '#contracts/routes/credit/createRequest';
 import type { CreditView } from '#contracts/creditViews';
@@ -13,7 +14,7 @@ import { allShown, waysToPay } from '#core/ways/ways';
 import { useWays } from '#islands/Ways/useWays';
 import { WaysChoice } from '#islands/Ways/WaysChoice';
 import { useShell } from '#islands/shell/useShell';
-import { Autocomplete, Button, Group, Modal, SegmentedControl, Stack, TextInput } from '@mantine/core';
+import { Autocomplete, Button, Modal, SegmentedControl, Stack, TextInput } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { useState } from 'react';
 
@@ -116,14 +117,14 @@ export function RequestForm({ known, close }: Props) {
           />
         </details>
         <Problem problem={action.problem} currency={currency} />
-        <Group justify="flex-end">
+        <DialogButtons>
           <Button variant="default" loading={action.busy} onClick={() => void make(false)}>
             Copy a link
           </Button>
           <Button loading={action.busy} onClick={() => void make(true)}>
             Send it
           </Button>
-        </Group>
+        </DialogButtons>
       </Stack>
     </Modal>
   );

@@ -1,3 +1,4 @@
+import { DialogButtons } from '#islands/parts/DialogButtons';
 import { DayField } from '#islands/parts/DayField';
 import type { SentTo } from '#contracts/routes/route';
 import { sellVoucher } from '#contracts/routes/credit/sellVoucher';
@@ -80,11 +81,11 @@ export function VoucherForm({ close }: { readonly close: () => void }) {
             onChange={(until) => form.setFieldValue('until', until)}
           />
           <Problem problem={action.problem} currency={currency} />
-          <Group justify="flex-end">
+          <DialogButtons>
             <Button type="submit" loading={action.busy}>
               Sell it
             </Button>
-          </Group>
+          </DialogButtons>
         </Stack>
       </form>
     </Modal>

@@ -1,3 +1,4 @@
+import { DialogButtons } from '#islands/parts/DialogButtons';
 import { convertQuote } from '#contracts/routes/quotes/convertQuote';
 import type { QuoteView } from '#contracts/quoteViews';
 import { formatMoney } from '#core/money/formatMoney';
@@ -6,7 +7,7 @@ import { planSentences } from '#core/wording/sentences';
 import { useOffer } from '#islands/Offer/useOffer';
 import { Problem } from '#islands/parts/Problem';
 import { useRoute } from '#islands/parts/useRoute';
-import { Button, Group, Modal, NumberInput } from '@mantine/core';
+import { Button, Modal, NumberInput } from '@mantine/core';
 import { useState } from 'react';
 
 type Props = {
@@ -58,14 +59,14 @@ export function ConvertDialog({ view, offer, edition, close }: Props) {
         </>
       )}
       <Problem problem={convert.problem} currency={offer.currency} />
-      <Group justify="flex-end" mt="md">
+      <DialogButtons>
         <Button variant="default" onClick={close}>
           Not yet
         </Button>
         <Button loading={convert.busy} onClick={() => void go()}>
           Book it
         </Button>
-      </Group>
+      </DialogButtons>
     </Modal>
   );
 }

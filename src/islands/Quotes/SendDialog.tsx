@@ -1,3 +1,4 @@
+import { DialogButtons } from '#islands/parts/DialogButtons';
 import { sendQuote } from '#contracts/routes/quotes/sendQuote';
 import type { QuoteView } from '#contracts/quoteViews';
 import { formatMoney } from '#core/money/formatMoney';
@@ -10,7 +11,7 @@ import { useOffer } from '#islands/Offer/useOffer';
 import { Problem } from '#islands/parts/Problem';
 import { useRoute } from '#islands/parts/useRoute';
 import { useShell } from '#islands/shell/useShell';
-import { Button, Group, Modal } from '@mantine/core';
+import { Button, Modal } from '@mantine/core';
 
 type Props = {
   readonly view: QuoteView;
@@ -47,14 +48,14 @@ export function SendDialog({ view, draft, read, edition, close, sent }: Props) {
         <p>The client is shown what has changed{offer.agreement ? ', and whoever has signed signs anew' : ''}.</p>
       )}
       <Problem problem={send.problem} currency={offer.currency} />
-      <Group justify="flex-end" mt="md">
+      <DialogButtons>
         <Button variant="default" onClick={() => void go('link')} loading={send.busy}>
           Only make a link
         </Button>
         <Button onClick={() => void go('message')} loading={send.busy} data-autofocus>
           Send to {draft.clientEmail}
         </Button>
-      </Group>
+      </DialogButtons>
     </Modal>
   );
 }

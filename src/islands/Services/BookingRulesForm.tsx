@@ -106,7 +106,7 @@ export function BookingRulesForm({ view, kind, rules, set, error }: Props) {
               onChange={(event) => change({ when: byKind(event.currentTarget.value as When['kind']) })}
             />
             <NativeSelect
-              label="Sure"
+              label="Becomes sure"
               value={rules.confirm}
               error={error('booking.confirm')}
               data={confirmations.map((each) => ({ value: each, label: confirmWords[each] }))}
@@ -125,8 +125,8 @@ export function BookingRulesForm({ view, kind, rules, set, error }: Props) {
           )}
           {rules.when.kind !== 'dates' && rules.anyNumber !== true && (
             <MultiSelect
-              label="Takes one of"
-              description="A person, a room or a unit that nobody else can have then"
+              label="Whom or what it takes"
+              description="One of these, which nobody else can have then: a person, a room, a unit of a stock"
               value={[...placed]}
               data={view.places
                 .filter(({ retired, id }) => !retired || placed.includes(id))
@@ -147,8 +147,8 @@ export function BookingRulesForm({ view, kind, rules, set, error }: Props) {
               ]}
               onChange={(event) => change({ counts: event.currentTarget.value as BookingRules['counts'] })}
             />
-            {rules.counts !== 'nothing' && number('From', 'least', 1, 5000)}
-            {rules.counts !== 'nothing' && number('To', 'most', 1, 5000)}
+            {rules.counts !== 'nothing' && number('Smallest number', 'least', 1, 5000)}
+            {rules.counts !== 'nothing' && number('Largest number', 'most', 1, 5000)}
           </Group>
           <Group grow align="flex-start">
             {number('Hours of notice', 'noticeHours', 0, 8760)}

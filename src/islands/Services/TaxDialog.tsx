@@ -1,3 +1,4 @@
+import { DialogButtons } from '#islands/parts/DialogButtons';
 import { AddRow, RemoveRow, rowsOf } from '#islands/parts/rows';
 import { saveTaxes } from '#contracts/routes/services/saveTaxes';
 import type { TaxLine } from '#contracts/serviceViews';
@@ -61,14 +62,14 @@ export function TaxDialog({ taxes, currency, close }: Props) {
           A changed rate counts for new bookings; what is booked keeps the rate it was agreed with.
         </p>
         {action.problem && !action.problem.issues && <Problem problem={action.problem} currency={currency} />}
-        <Group justify="flex-end">
+        <DialogButtons>
           <Button variant="default" onClick={close}>
             Cancel
           </Button>
           <Button loading={action.busy} onClick={() => void save()}>
             Save
           </Button>
-        </Group>
+        </DialogButtons>
       </Stack>
     </Modal>
   );

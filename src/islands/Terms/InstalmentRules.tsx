@@ -14,7 +14,7 @@ import { newKey } from '#islands/api';
 const amountKinds = [
   ['percent', '% of the price'],
   ['fixed', 'fixed'],
-  ['share', 'parts of the rest'],
+  ['share', 'equal parts of what is left'],
 ] as const;
 const collects = Object.entries(collectWords) as [keyof typeof collectWords, string][];
 

@@ -1,3 +1,4 @@
+import { DialogButtons } from '#islands/parts/DialogButtons';
 import { publishTerms } from '#contracts/routes/terms/publishTerms';
 import type { TermsLine } from '#contracts/termsViews';
 import type { Terms } from '#core/terms/terms';
@@ -5,7 +6,7 @@ import { termsSentences } from '#core/wording/ruleSegments';
 import { type ApiProblem } from '#islands/api';
 import { Problem } from '#islands/parts/Problem';
 import { useRoute } from '#islands/parts/useRoute';
-import { Button, Group, Modal, Stack } from '@mantine/core';
+import { Button, Modal, Stack } from '@mantine/core';
 import styles from './Terms.module.css';
 
 type Props = {
@@ -50,12 +51,12 @@ export function PublishDialog({ terms, name, base, rules, currency, close, publi
             />
             <Version title="Yours" sentences={mine} other={termsSentences(theirs.rules, currency)} />
           </div>
-          <Group justify="flex-end">
+          <DialogButtons>
             <Button variant="default" onClick={() => takeTheirs(theirs.rules, theirs.name, theirs.version)}>
               Go on from theirs
             </Button>
             <Button onClick={() => keepMine(theirs.version)}>Keep mine, as the next version</Button>
-          </Group>
+          </DialogButtons>
         </Stack>
       </Modal>
     );
@@ -92,14 +93,14 @@ export function PublishDialog({ terms, name, base, rules, currency, close, publi
             : 'Then give them to the services that should use them.'}
         </p>
         <Problem problem={action.problem} currency={currency} />
-        <Group justify="flex-end">
+        <DialogButtons>
           <Button variant="default" onClick={close}>
             Go on writing
           </Button>
           <Button loading={action.busy} onClick={() => void run()} data-autofocus>
             Publish
           </Button>
-        </Group>
+        </DialogButtons>
       </Stack>
     </Modal>
   );

@@ -1,7 +1,7 @@
 import type { TermsListView } from '#contracts/termsViews';
 import type { Shell } from '#contracts/views';
 import { localDate } from '#core/calendar/zoned';
-import { instalmentSegments, sentenceOf } from '#core/wording/ruleSegments';
+import { instalmentSegments, sentenceOf, sharesOf } from '#core/wording/ruleSegments';
 import { shortDate } from '#core/wording/days';
 import { PageHead } from '#islands/parts/PageHead';
 import { OwnerShell } from '#islands/shell/OwnerShell';
@@ -44,7 +44,7 @@ function Lines({ view }: { readonly view: TermsListView }) {
       </thead>
       <tbody>
         {view.terms.map((terms) => {
-          const shares = terms.rules.instalments.filter((rule) => 'share' in rule.amount).length;
+          const shares = sharesOf(terms.rules.instalments);
           return (
             <tr key={terms.id}>
               <td>

@@ -1,3 +1,4 @@
+import { DialogButtons } from '#islands/parts/DialogButtons';
 import { disconnect } from '#contracts/routes/ways/disconnect';
 import type { AccountLine, WaysView } from '#contracts/wayViews';
 import { accountState, uncovered, wayOf } from '#islands/Ways/accountWords';
@@ -5,7 +6,7 @@ import { ConnectForm } from '#islands/Ways/ConnectForm';
 import { Problem } from '#islands/parts/Problem';
 import { useRoute } from '#islands/parts/useRoute';
 import { useShell } from '#islands/shell/useShell';
-import { Button, Group, Modal, Stack } from '@mantine/core';
+import { Button, Modal, Stack } from '@mantine/core';
 import { useState } from 'react';
 import styles from './Ways.module.css';
 
@@ -82,14 +83,14 @@ function Leave({ account, close }: { readonly account: AccountLine; readonly clo
           You can connect it again at any time.
         </p>
         <Problem problem={leave.problem} currency={account.currency} />
-        <Group justify="flex-end">
+        <DialogButtons>
           <Button variant="default" onClick={close} data-autofocus>
             Keep it
           </Button>
           <Button color="red" loading={leave.busy} onClick={() => void go()}>
             Disconnect
           </Button>
-        </Group>
+        </DialogButtons>
       </Stack>
     </Modal>
   );

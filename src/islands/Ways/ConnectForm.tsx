@@ -1,3 +1,4 @@
+import { DialogButtons } from '#islands/parts/DialogButtons';
 import { connect } from '#contracts/routes/ways/connect';
 import type { WaysView } from '#contracts/wayViews';
 import { abilityWords, mismatchWords, wayOf } from '#islands/Ways/accountWords';
@@ -68,14 +69,14 @@ export function ConnectForm({ view, close }: Props) {
           </p>
         )}
         <Problem problem={begin.problem} currency={currency} />
-        <Group justify="flex-end">
+        <DialogButtons>
           <Button variant="default" onClick={close}>
             Not now
           </Button>
           <Button loading={begin.busy} onClick={() => void go()}>
             Go on to {provider.name}
           </Button>
-        </Group>
+        </DialogButtons>
       </Stack>
     </Modal>
   );

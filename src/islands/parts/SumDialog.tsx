@@ -1,9 +1,10 @@
+import { DialogButtons } from '#islands/parts/DialogButtons';
 import { formatMoney } from '#core/money/formatMoney';
 import type { Minor } from '#core/money/minor';
 import { fieldMessage, type SaidProblem } from '#islands/format/problemSentence';
 import { Problem } from '#islands/parts/Problem';
 import { SumField, useSum } from '#islands/parts/SumField';
-import { Button, Group, Modal, Stack } from '@mantine/core';
+import { Button, Modal, Stack } from '@mantine/core';
 import type { ReactNode, SubmitEvent } from 'react';
 
 type Props = {
@@ -45,7 +46,7 @@ export function SumDialog(props: Props) {
           />
           {props.children?.(amount)}
           {action.problem?.path !== 'amount' && <Problem problem={action.problem} currency={currency} />}
-          <Group justify="flex-end">
+          <DialogButtons>
             <Button variant="default" onClick={close}>
               {props.leave ?? 'Not now'}
             </Button>
@@ -57,7 +58,7 @@ export function SumDialog(props: Props) {
             >
               {props.verb(amount ? formatMoney(amount, currency) : '')}
             </Button>
-          </Group>
+          </DialogButtons>
         </Stack>
       </form>
     </Modal>
