@@ -193,7 +193,7 @@ describe('terms that an owner edits and trusts', () => {
     await owner.waitForURL(/\/change$/);
     await owner.getByLabel('Begins', { exact: true }).fill('2027-04-20T18:00');
     await owner.getByLabel('Ends', { exact: true }).fill('2027-04-19T18:00');
-    await owner.getByText('the end is before the start').waitFor();
+    await owner.getByText('the end is before the start', { exact: true }).waitFor();
     await owner.getByLabel('Ends', { exact: true }).fill('2027-04-24T18:00');
     await owner.getByLabel('Price of one Dobsonian').fill('500');
     const beside = owner.getByRole('complementary', { name: 'Before and after' });
