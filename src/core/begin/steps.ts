@@ -8,6 +8,8 @@ export type Begun = {
   readonly done: readonly BeginStep[];
   readonly left: readonly BeginStep[];
   readonly over: boolean;
+  /** Test accounts that went with what was tried: what their processors still tell of it is in no book. */
+  readonly cleaned?: readonly string[];
 };
 export const notBegun: Begun = { done: [], left: [], over: false };
 

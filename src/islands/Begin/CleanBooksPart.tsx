@@ -36,7 +36,8 @@ export function CleanBooksPart() {
       <h3>Begin with clean books</h3>
       <p>
         As long as no real money went through, what was tried can be removed: bookings, clients, letters and entries.
-        What you offer, your terms and your look stay. It cannot be undone, so you get a copy first.
+        What you offer, your terms and your look stay; test accounts go too. It cannot be undone, so you get a copy
+        first.
       </p>
       {failed && <Problem problem={{ code: 'no_connection' }} currency={business.currency} />}
       <Problem problem={clean.problem} currency={business.currency} />

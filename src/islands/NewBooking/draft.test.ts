@@ -75,6 +75,9 @@ describe('a booking being written', () => {
     it(`says at the field: ${why}`, () =>
       expect(draftFaults({ ...draft, ...part }, view, about, false)).to.have.all.keys(field));
 
+  it('says of a title that is missing that it is, and nothing of the price', () =>
+    expect(draftFaults({ ...draft, title: ' ' }, view, about, true)).to.have.all.keys('title'));
+
   it('is worked out with each keystroke', () => {
     const worked = workOut(draft, view, about);
     expect(worked.state === 'ready' && worked.standing.plan).to.include({ dueNow: 264_00, later: 616_00 });

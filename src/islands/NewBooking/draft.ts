@@ -86,6 +86,8 @@ export function draftFaults(
   const sent = bookingOf(draft, view, { ...about, requestKey: 'not sent yet' });
   const found = faultsOf<Record<Field, string>>(CreateBooking, sent, typedIn);
   const faults = Object.entries(found).flatMap(([name, message]): [Field, string][] => {
+    // The line is called as the booking is: its title says that it is missing.
+    if (name.endsWith('.label')) return [];
     const field = (name.startsWith('lines') ? 'total' : name) as Field;
     return all || draft[field].trim() !== '' ? [[field, ownWords(field, draft) ?? message]] : [];
   });

@@ -1,3 +1,4 @@
+import { testNumber } from '#world/cardNetwork/testCards';
 import { firstOffer } from '#core/begin/firstOffer';
 import { notBegun } from '#core/begin/steps';
 import { usualHours } from '#core/availability/hours';
@@ -5,6 +6,7 @@ import { minor } from '#core/money/minor';
 import { rowsOf } from '#server/database/database';
 import { bookings } from '#server/database/schema/bookings';
 import { business, services } from '#server/database/schema/business';
+import { journalEntries } from '#server/database/schema/journal';
 import { occupancies } from '#server/database/schema/places';
 import { payAccounts } from '#server/database/schema/ways';
 import { intents } from '#server/database/schema/work';
@@ -145,6 +147,28 @@ describe('clean books', () => {
     expect(made.ok && made.value.number).to.equal('B-0001');
     expect((await app.queries.terms('rental'))!.terms).not.to.equal(null);
     expect(await verify(app.deps)).to.deep.equal([]);
+  });
+
+  it('books nothing of what a processor still tells of what was tried: no payout, no fee', async () => {
+    await app.disconnect({ accountId: app.account });
+    const given = await app.testAccount();
+    const account = given.ok ? given.value.accountId : '';
+    const made = await book();
+    const link = await app.copyLink({ bookingId: made.ok ? made.value.id : '', requestKey: 'link-for-payout' });
+    const paid = await app.payByClient({
+      link: (link.ok ? link.value.url : '').split('/').at(-1)!,
+      attempt: 'clean-books-pay-2',
+      card: await app.tokenAt(account, testNumber('approves')),
+      account,
+      amount: minor(240_00),
+    });
+    expect(paid.ok).to.equal(true);
+    const { digest } = await app.triedCopy();
+    expect(await app.cleanBooks({ copied: digest })).to.deep.equal({ ok: true, value: null });
+    await app.at('2027-03-20T10:00');
+    expect(await app.deps.db.$count(journalEntries)).to.equal(0);
+    expect(await verify(app.deps)).to.deep.equal([]);
+    expect((await app.beginView()).ways.accounts.every(({ disconnected }) => disconnected)).to.equal(true);
   });
 
   it('keeps what came after the copy', async () => {

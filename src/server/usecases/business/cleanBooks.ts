@@ -4,6 +4,7 @@ import { rowsOf, type Tx } from '#server/database/database';
 import { business } from '#server/database/schema/business';
 import { occupancies } from '#server/database/schema/places';
 import { liveWasUsed } from '#server/ways/liveWasUsed';
+import { payAccounts } from '#server/database/schema/ways';
 import { intents } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
 import { eq, isNull, sql } from 'drizzle-orm';
@@ -46,6 +47,11 @@ export const triedTables = [
   'payouts',
 ] as const;
 
+const allTried = sql.join(
+  triedTables.map((table) => sql.identifier(table)),
+  sql`, `,
+);
+
 /** Secrets of links and devices open pages; a copy for a drawer has no use for them. */
 const withoutSecrets = new Set(['client_links', 'client_devices', 'device_codes', 'request_links', 'quote_links']);
 
@@ -70,25 +76,30 @@ export const triedCopy =
     db.transaction((tx) => copied(tx));
 
 /**
- * Begins with clean books: what was tried goes, services, places, terms, wording and accounts stay. Only while no live
- * account was used, only with the copy of just now, and not while a payment is under way.
+ * Begins with clean books: what was tried goes, and test accounts with it, whose payouts of it would still come; services,
+ * places, terms and wording stay. Only while no live account was used, only with the copy of just now, and not while a
+ * payment is under way.
  */
 export const cleanBooks =
-  ({ db }: Deps) =>
+  ({ db, clock }: Deps) =>
   ({ copied: seen }: CleanBooks): Promise<Result<null, CleanRefusal>> =>
     db.transaction(async (tx): Promise<Result<null, CleanRefusal>> => {
-      await tx.select({ id: business.id }).from(business).for('update');
+      const [owner] = await tx.select({ begun: business.begun }).from(business).for('update');
+      // Nothing comes between the copy and what is removed: whoever is writing is waited for, whoever comes then waits.
+      await tx.execute(sql`lock table ${allTried} in access exclusive mode`);
       if (await liveWasUsed(tx)) return refuse({ code: 'live_was_used' });
       if ((await tx.$count(intents, eq(intents.state, 'open'))) > 0) return refuse({ code: 'payment_under_way' });
       if ((await copied(tx)).digest !== seen) return refuse({ code: 'copy_is_old' });
       const blocks = await tx.select().from(occupancies).where(isNull(occupancies.bookingId));
-      const names = sql.join(
-        triedTables.map((table) => sql.identifier(table)),
-        sql`, `,
-      );
       // Without cascade: a table that hangs on one of these and is not named stops it.
-      await tx.execute(sql`truncate ${names}`);
+      await tx.execute(sql`truncate ${allTried}`);
       if (blocks.length > 0) await tx.insert(occupancies).values(blocks);
-      await tx.update(business).set({ lastNumber: 0, lastReceipt: 0, lastQuote: 0 });
+      const gone = await tx
+        .update(payAccounts)
+        .set({ disconnectedAt: clock.now() })
+        .where(eq(payAccounts.mode, 'test'))
+        .returning({ id: payAccounts.id });
+      const begun = { ...owner!.begun, cleaned: [...(owner!.begun.cleaned ?? []), ...gone.map(({ id }) => id)] };
+      await tx.update(business).set({ lastNumber: 0, lastReceipt: 0, lastQuote: 0, begun });
       return ok(null);
     });

@@ -5,6 +5,7 @@ import { recordFacts } from '#server/booking/record';
 import type { Tx } from '#server/database/database';
 import { facts } from '#server/database/schema/bookings';
 import { requestPayments } from '#server/database/schema/credit';
+import { business } from '#server/database/schema/business';
 import { intents, payouts, processorEvents } from '#server/database/schema/work';
 import { payoutMade } from '#core/journal/otherEntries';
 import { factsOfReturnedLater } from '#core/paying/bankDebit';
@@ -37,6 +38,8 @@ export const takeEvent =
   }): Promise<Result<{ taken: boolean }, { code: 'other_account' }>> => {
     const [before] = await deps.db.select().from(processorEvents).where(eq(processorEvents.id, id));
     if (before) return ok({ taken: false });
+    const [owner] = await deps.db.select({ begun: business.begun }).from(business);
+    if (owner?.begun.cleaned?.includes(accountId)) return ok({ taken: false });
     const { db, clock } = deps;
     if (!(await isAbout(db, event, accountId))) return refuse({ code: 'other_account' });
     if (event.type === 'request.answered') {
