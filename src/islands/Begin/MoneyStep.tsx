@@ -25,6 +25,12 @@ export function MoneyStep({ view, done, changed }: StepProps) {
     ? [...fitting, ...view.terms.filter(({ id }) => id === chosen)]
     : fitting;
   const { currency } = service;
+  const rates = Object.fromEntries(view.services.taxes.map(({ code, rate }) => [code, { rate }]));
+  const examples = offered.map((terms) => ({
+    ...terms,
+    example: exampleUnder(terms.rules, service, { now, zone, rates }),
+  }));
+  const total = examples.find(({ example }) => example)?.example?.agreed.total;
   const keep = async (): Promise<void> => {
     if (chosen !== service.termsId && !(await give.run({ ids: [service.id], termsId: chosen }))) return;
     changed();
@@ -33,34 +39,32 @@ export function MoneyStep({ view, done, changed }: StepProps) {
   return (
     <>
       <div role="radiogroup" aria-label="When money is due" className={styles.terms}>
-        {offered.map(({ id, name, rules }) => {
-          const example = exampleUnder(rules, service, { now, zone });
-          return (
-            <button key={id} type="button" role="radio" aria-checked={chosen === id} onClick={() => setChosen(id)}>
-              <b>{name}</b>
-              {example ? (
-                <>
-                  <MoneyStrip strip={stripOf(example)} currency={currency} />
-                  <span className={styles.plan}>
-                    {clientSteps(example).map((step, index) => (
-                      <span key={index}>
-                        <span>{step.when}</span>
-                        <span>{step.what}</span>
-                        <b className="num">{formatAmount(step.amount, currency)}</b>
-                      </span>
-                    ))}
-                  </span>
-                </>
-              ) : (
-                <span>does not fit this price</span>
-              )}
-            </button>
-          );
-        })}
+        {examples.map(({ id, name, example }) => (
+          <button key={id} type="button" role="radio" aria-checked={chosen === id} onClick={() => setChosen(id)}>
+            <b>{name}</b>
+            {example ? (
+              <>
+                <MoneyStrip strip={stripOf(example)} currency={currency} />
+                <span className={styles.plan}>
+                  {clientSteps(example).map((step, index) => (
+                    <span key={index}>
+                      <span>{step.when}</span>
+                      <span>{step.what}</span>
+                      <b className="num">{formatAmount(step.amount, currency)}</b>
+                    </span>
+                  ))}
+                </span>
+              </>
+            ) : (
+              <span>does not fit this price</span>
+            )}
+          </button>
+        ))}
       </div>
       <p className={styles.note}>
-        Worked out on {service.name} for {formatMoney(exampleTotal(view, offered, { now, zone }), currency)}, booked
-        today for a day in seven weeks. Every rule can be changed under <a href={`/terms/${chosen}`}>Terms</a>.
+        Worked out on {service.name}
+        {total !== undefined && ` for ${formatMoney(total, currency)}`}, booked today for a day in seven weeks. Every
+        rule can be changed under <a href={`/terms/${chosen}`}>Terms</a>.
       </p>
       <Problem problem={give.problem} currency={currency} />
       <Button loading={give.busy} onClick={() => void keep()}>
@@ -68,11 +72,4 @@ export function MoneyStep({ view, done, changed }: StepProps) {
       </Button>
     </>
   );
-}
-
-type Offered = StepProps['view']['terms'];
-function exampleTotal(view: StepProps['view'], offered: Offered, about: Parameters<typeof exampleUnder>[2]) {
-  const service = view.services.services.find(({ id }) => id === view.serviceId)!;
-  const [first] = offered.flatMap(({ rules }) => exampleUnder(rules, service, about) ?? []);
-  return first?.agreed.total ?? service.unitPrice;
 }
