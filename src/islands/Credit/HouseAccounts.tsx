@@ -85,6 +85,7 @@ function LimitForm({ given, known, close }: FormProps) {
         <Stack gap="sm">
           <Autocomplete
             label="Client"
+            openOnFocus={false}
             data={[...new Set(known.map((client) => client.name))]}
             disabled={given !== null}
             {...form.getInputProps('name')}
