@@ -77,11 +77,11 @@ describe('journey: booked by the client', () => {
     await choose(client, /^Astrophotography coaching/, /^Thu 20 May$/);
     await client.getByRole('button', { name: '22:00', exact: true }).click();
     await client.getByRole('button', { name: 'Take it' }).click();
-    await client.getByRole('button', { name: /go to payment/ }).click();
+    await client.getByRole('button', { name: /obligation to pay/ }).click();
     await client.getByText('An e-mail address, such as').waitFor();
     await client.getByLabel('Your e-mail address').fill('ottilie@example.com');
     await expectAccessible(client);
-    await client.getByRole('button', { name: /go to payment/ }).click();
+    await client.getByRole('button', { name: /obligation to pay/ }).click();
     await client.waitForURL(/\/book\/pay\//);
     await client.getByText(/Your place is kept for 1[45]:/).waitFor();
     await expectAccessible(client);
@@ -220,7 +220,7 @@ describe('journey: booked by the client', () => {
     await payer.getByRole('button', { name: 'Take it' }).click();
     await payer.getByLabel('Your name').fill('Aunt Hilde');
     await payer.getByLabel('Your e-mail address').fill('hilde@example.com');
-    await payer.getByRole('button', { name: /go to payment/ }).click();
+    await payer.getByRole('button', { name: /obligation to pay/ }).click();
     await payer.getByText('I have a gift voucher').click();
     await payer.getByLabel('Its code').fill('0000-0000-0000-0000');
     await payer.getByRole('button', { name: 'Pay with it' }).click();

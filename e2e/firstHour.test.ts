@@ -83,7 +83,7 @@ describe('the first hour', () => {
     expect(await phone().getByText('tax included').count(), 'who charges no tax reads of none').to.equal(0);
     await fill(phone().getByLabel('Your name'), 'Ines Valadar');
     await fill(phone().getByLabel('Your e-mail address'), 'ines@example.com');
-    await click(phone().getByRole('button', { name: 'Keep my place and go to payment' }));
+    await click(phone().getByRole('button', { name: 'Book with obligation to pay' }));
     await click(phone().getByRole('button', { name: /^Pay € 18/ }));
     const card = phone().frameLocator('iframe[title^="Card details"]');
     await fill(card.getByLabel('Card number'), '1234 5678 9012 3456');

@@ -29,6 +29,7 @@ export async function serve(directory: string, more: Record<string, string> = {}
       HOST: '127.0.0.1',
       OSTENDO_DATA: directory,
       OSTENDO_DEMO: '1',
+      OSTENDO_UNDO_SECONDS: '0',
       ...more,
     },
     stdio: ['ignore', 'ignore', 'pipe'],

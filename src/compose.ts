@@ -32,7 +32,7 @@ import { deviceSees, rememberDevice } from '#server/devices/devices';
 import { idsOfCheckout } from '#server/carts/inCheckout';
 import { checkoutView } from '#server/queries/paying/checkoutView';
 import { freeOf } from '#server/queries/offer/free';
-import { bookPage } from '#server/queries/offer/bookPage';
+import { bookPage, voucherPage } from '#server/queries/offer/bookPage';
 import { startCode } from '#server/door/startCode';
 import { firstStart } from '#server/usecases/business/firstStart';
 import { quoteOfLink } from '#server/quotes/quoteLink';
@@ -81,6 +81,7 @@ export async function compose(
     mailbox: mailboxWithDeadline(world.mailbox, given.deadlines),
     outbox: { wake: () => outbox.wake() },
     baseUrl: config.baseUrl,
+    undoSeconds: config.undoSeconds,
     vault,
     newId: randomUUID,
     keyOf: (purpose, subject) => urlKey(secretFor(secret, `${purpose} ${subject}`)),
@@ -149,6 +150,7 @@ export async function compose(
     },
     checkoutView: (key: string, whole = false) => checkoutView(deps, key, whole),
     bookPage: () => bookPage(db, world.clock.now()),
+    voucherPage: () => voucherPage(db, world.clock.now()),
     free: (query: FreeQuery) => freeOf(db, world.clock.now(), query),
     requestPage: (link: string) => requestPage(deps, link),
     creditView: () => creditView(deps),

@@ -52,7 +52,12 @@ export async function installation(
   deadlines?: Deadlines,
 ): Promise<Installation> {
   const opened = await freshDatabase();
-  const config = readConfig({ OSTENDO_SECRET: secret, OSTENDO_URL: 'http://ostendo.example.com', ...environment });
+  const config = readConfig({
+    OSTENDO_SECRET: secret,
+    OSTENDO_URL: 'http://ostendo.example.com',
+    OSTENDO_UNDO_SECONDS: '0',
+    ...environment,
+  });
   const receiving: { app?: App } = {};
   const composed = await compose(config, {
     opened,

@@ -1,15 +1,17 @@
 import type { BusinessFace } from '#contracts/quoteViews';
 import type { BookingRules } from '#core/availability/rules';
 import type { Agreement } from '#core/agreement/agreement';
+import type { AskedPhone, SoldVouchers } from '#core/services/pageSettings';
 import type { BookingStage } from '#core/booking/stage';
 import type { OfferedOnPage } from '#contracts/wayViews';
 import type { Strip } from '#core/booking/strip';
+import type { PlainDate } from '#core/calendar/days';
 import type { Instant } from '#core/calendar/instant';
 import type { WallTime } from '#core/calendar/wallTime';
 import type { Minor } from '#core/money/minor';
 import type { PriceInput } from '#core/price/price';
 import type { Priced } from '#core/services/askedPrice';
-import type { ServiceColour, ServiceKind } from '#core/services/service';
+import type { OnPage, ServiceColour, ServiceKind } from '#core/services/service';
 import type { Terms } from '#core/terms/terms';
 import type { ClientStep } from '#core/wording/clientSteps';
 
@@ -18,6 +20,8 @@ export type OpenService = Priced & {
   readonly id: string;
   readonly kind: ServiceKind;
   readonly included: string;
+  readonly group: string;
+  readonly onPage: Pick<OnPage, 'about' | 'note' | 'picture'>;
   readonly colour: ServiceColour;
   readonly rules: Pick<
     BookingRules,
@@ -32,8 +36,20 @@ export type BookPageView = {
   readonly now: Instant;
   readonly rates: PriceInput['taxes'];
   readonly services: readonly OpenService[];
+  /** What the business says above them, whether it asks for a telephone number, and whether it sells vouchers. */
+  readonly note: string;
+  readonly phone: AskedPhone;
+  readonly vouchers: boolean;
   /** The owner lets nobody book by themselves for now. */
   readonly stopped: boolean;
+};
+
+/** The page on which vouchers are bought. */
+export type VoucherPageView = {
+  readonly business: BusinessFace;
+  readonly currency: string;
+  readonly today: PlainDate;
+  readonly sold: SoldVouchers;
 };
 
 export type CheckoutItem = {
@@ -53,6 +69,9 @@ export type CheckoutItem = {
   readonly cancellation: readonly string[];
   /** The client's page of it. */
   readonly page: string;
+  /** What its service says after the payment, and the page that it leads on to; empty where it says nothing. */
+  readonly thanks: string;
+  readonly nextPage: string;
 };
 export type CheckoutView = {
   readonly business: BusinessFace;

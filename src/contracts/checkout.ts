@@ -28,6 +28,8 @@ export const CheckOut = z.strictObject({
   requestKey: z.string().min(16).max(64),
   clientName: PersonName,
   clientEmail: EmailAddress,
+  /** As it was typed; empty where none was. */
+  phone: z.string().trim().max(40, 'at most 40 letters').optional(),
   note: z.string().trim().max(2000, 'at most 2000 letters'),
   items: z.array(AskedItem).min(1, 'nothing is chosen').max(8, 'at most 8 bookings at once'),
   /** The name under the agreements that the page showed; null where there was none. */

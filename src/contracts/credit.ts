@@ -1,5 +1,6 @@
 import { EmailAddress } from '#contracts/emailAddress';
-import { Currency, Money, Moment } from '#contracts/core/parts';
+import { PersonName } from '#contracts/personName';
+import { CalendarDate, Currency, Money, Moment } from '#contracts/core/parts';
 import { Shown } from '#contracts/ways';
 import { z } from 'zod';
 
@@ -29,6 +30,24 @@ export const CreateRequest = z
     path: ['amount'],
   });
 export type CreateRequest = z.infer<typeof CreateRequest>;
+
+/** A gift voucher as somebody buys it on the booking page. */
+export const OrderVoucher = z.strictObject({
+  requestKey: z.string().min(16).max(64),
+  amount: Sum,
+  buyerName: PersonName,
+  buyerEmail: EmailAddress,
+  /** Whom it is for; null: for the buyer to hand over. */
+  to: z.strictObject({ name: PersonName, email: EmailAddress }).nullable(),
+  message: z.string().trim().max(1000, 'at most 1000 letters'),
+  /** Null: as soon as it is paid. */
+  sendOn: CalendarDate.nullable(),
+});
+export type OrderVoucher = z.infer<typeof OrderVoucher>;
+
+/** Once more, to that address. */
+export const ResendVoucher = z.strictObject({ voucherId: Id, email: EmailAddress });
+export type ResendVoucher = z.infer<typeof ResendVoucher>;
 
 export const OnRequest = z.strictObject({ requestId: Id });
 export type OnRequest = z.infer<typeof OnRequest>;

@@ -1,5 +1,6 @@
 import type { OfferedOnPage } from '#contracts/wayViews';
 import type { BusinessFace } from '#contracts/quoteViews';
+import type { PlainDate } from '#core/calendar/days';
 import type { Instant } from '#core/calendar/instant';
 import type { Minor } from '#core/money/minor';
 
@@ -19,6 +20,8 @@ export type RequestPageView = {
   readonly offered: OfferedOnPage;
   /** Collected from a bank account; paid when it settles. */
   readonly onTheWay: { readonly amount: Minor; readonly settles: string } | null;
+  /** It buys a voucher: where that goes when, in a sentence. */
+  readonly voucher: string | null;
 };
 
 export type RequestLine = {
@@ -46,6 +49,13 @@ export type VoucherLine = {
   readonly soldAt: Instant;
   readonly expiresAt: Instant | null;
   readonly expired: boolean;
+  /** Bought on the booking page: to whom it goes, from when on, and what has become of its letter. */
+  readonly online: {
+    readonly name: string;
+    readonly email: string;
+    readonly sendOn: PlainDate | null;
+    readonly letter: 'waits' | 'outgoing' | 'sent' | 'failed';
+  } | null;
 };
 export type CreditView = {
   readonly requests: readonly RequestLine[];

@@ -18,6 +18,8 @@ export type SentMessage = {
   readonly number: string;
   /** `failed`: given up. */
   readonly state: 'outgoing' | 'sent' | 'failed';
+  /** It waits to be called back. */
+  readonly waits: boolean;
   readonly when: string;
   readonly body: readonly string[];
 };

@@ -35,6 +35,7 @@ export type BusinessFace = {
   readonly line: string;
   readonly email: string;
   readonly address: string;
+  readonly country: string;
   readonly colour: string | null;
   readonly logo: string | null;
   readonly picture: string | null;

@@ -4,7 +4,7 @@ import type { BookingRules } from '#core/availability/rules';
 import type { WallTime } from '#core/calendar/wallTime';
 import type { Decimal } from '#core/money/decimal';
 import type { Minor } from '#core/money/minor';
-import type { PriceBasis, ServiceColour, ServiceExtra, ServiceKind } from '#core/services/service';
+import type { OnPage, PriceBasis, ServiceColour, ServiceExtra, ServiceKind } from '#core/services/service';
 
 export type ServiceLine = {
   readonly id: string;
@@ -22,6 +22,8 @@ export type ServiceLine = {
   readonly retired: boolean;
   readonly ways: WaysShown;
   readonly booking: BookingRules | null;
+  readonly group: string;
+  readonly onPage: OnPage;
 };
 
 export type TaxLine = { readonly code: string; readonly label: string; readonly rate: Decimal };

@@ -2,6 +2,7 @@ import { Currency, DecimalText, Money, WholeNumber } from '#contracts/core/parts
 import { BookingRulesIn } from '#contracts/places';
 import { priceBases, serviceColours, serviceKinds } from '#core/services/service';
 import { Shown } from '#contracts/ways';
+import { isPage } from '#core/services/service';
 import { z } from 'zod';
 
 const Id = z.string().min(1).max(64);
@@ -16,6 +17,22 @@ const ExtraIn = z.strictObject({
   label: z.string().trim().min(1, 'a name is needed').max(120),
   unitPrice: Money,
   most: WholeNumber.refine((most) => most >= 1 && most <= 1000, 'from 1 to 1000'),
+});
+
+const Group = z.string().trim().max(60, 'at most 60 letters');
+const text = z.string().trim().max(2000, 'at most 2000 letters');
+
+/** What its clients read and see of it. */
+const OnPageIn = z.strictObject({
+  about: text,
+  note: text,
+  picture: Id.nullable(),
+  thanks: text,
+  nextPage: z
+    .string()
+    .trim()
+    .max(500)
+    .refine((page) => page === '' || isPage(page), 'a page, such as https://your.example'),
 });
 
 /** A service as its editor sends it; `id` null makes a new one. */
@@ -35,6 +52,8 @@ export const SaveService = z.strictObject({
   colour: z.enum(serviceColours),
   retired: z.boolean(),
   ways: Shown.optional(),
+  group: Group.optional(),
+  onPage: OnPageIn.optional(),
   /** How clients book it themselves; null: only the owner books it, and it takes no place. */
   booking: BookingRulesIn.nullable(),
 });
@@ -48,6 +67,7 @@ export const ChangeServices = z
     taxMode: z.enum(['inclusive', 'exclusive']).optional(),
     taxCodes: z.array(TaxCode).max(5).optional(),
     colour: z.enum(serviceColours).optional(),
+    group: Group.optional(),
     retired: z.boolean().optional(),
     /** Prices up or down by so many percent, each rounded once. */
     raise: z.strictObject({ percent: DecimalText, down: z.boolean() }).optional(),

@@ -162,7 +162,7 @@ export type BookingView = {
   readonly id: string;
   readonly number: string;
   readonly title: string;
-  readonly client: { readonly name: string; readonly email: string };
+  readonly client: { readonly name: string; readonly email: string; readonly phone: string };
   readonly termsName: string;
   readonly termsVersion: number;
   /** Its own rules differ from the version that it was agreed on. */

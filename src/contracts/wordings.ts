@@ -27,3 +27,6 @@ export type SaveWording = z.infer<typeof SaveWording>;
 /** How a message would read, on a real booking or quote; without a number, on the newest that had such a message. */
 export const PreviewWording = z.strictObject({ ...text, number: z.string().trim().max(20) });
 export type PreviewWording = z.infer<typeof PreviewWording>;
+
+export const RecallMessage = z.strictObject({ messageId: z.string().min(1).max(64) });
+export type RecallMessage = z.infer<typeof RecallMessage>;

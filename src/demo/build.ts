@@ -5,6 +5,7 @@ import type { Decimal } from '#core/money/decimal';
 import { minor } from '#core/money/minor';
 import type { App } from '#compose';
 import { asThemselves } from '#demo/asThemselves';
+import { furnishPage } from '#demo/page';
 import { furnishDemo, quoteStories, stepsOfQuote } from '#demo/quotes';
 import { accountOfTheSchool, clientsOfTheMorning, creditOfTheDemo } from '#demo/clients';
 import { furnishPlaces } from '#demo/places';
@@ -60,6 +61,7 @@ export async function buildDemo(composed: App, progress: (share: number, at: Ins
 
   await furnishWays(app);
   await furnishDemo(app);
+  await furnishPage(app);
   await furnishPlaces(app);
 
   const all = [...toldBookings, ...routineBookings(38)];

@@ -5,6 +5,7 @@ import { wallOfInstant } from '#core/calendar/zoned';
 import type { Decimal } from '#core/money/decimal';
 import { minor, sum } from '#core/money/minor';
 import { price } from '#core/price/price';
+import type { PlainDate } from '#core/calendar/days';
 import { demoToken } from '#demo/ways';
 import { askedPrice } from '#core/services/askedPrice';
 
@@ -128,6 +129,27 @@ export async function creditOfTheDemo(app: App): Promise<void> {
   const voucher = { currency: 'EUR', method: 'cash' as const, expiresAt: null };
   await app.sellVoucher({ ...voucher, requestKey: 'demo-voucher-1', amount: minor(110_00), buyer: 'Rhea Moreau' });
   await app.sellVoucher({ ...voucher, requestKey: 'demo-voucher-2', amount: minor(95_00), buyer: 'Wim Jansen' });
+  const bought = await app.orderVoucher({
+    requestKey: 'demo-voucher-online-1',
+    amount: minor(120_00),
+    buyerName: 'Odile Marchetti',
+    buyerEmail: 'odile.marchetti@example.com',
+    to: { name: 'Kofi Abara', email: 'kofi.abara@example.com' },
+    message: 'Happy birthday! Choose a clear night.',
+    sendOn: '2027-06-18' as PlainDate,
+  });
+  if (!bought.ok) throw new Error(bought.refusal.code);
+  const { link } = bought.value;
+  const { account } = (await app.requestPage(link))!.offered.online[0]!;
+  const card = await demoToken(app, { account, key: 'demo-voucher-online' });
+  await app.payRequest({
+    link,
+    attempt: 'demo-voucher-online-pay',
+    account,
+    card,
+    amount: minor(120_00),
+    payer: 'Odile Marchetti',
+  });
 }
 
 /** The school pays its evenings on account, within a limit. */

@@ -109,7 +109,14 @@ export async function furnishDemo(app: App): Promise<void> {
   const { name, line: words, email } = await app.queries.businessFace();
   const look = { colour: '#2b2b52', logo: expectOk(logo!).id, picture: expectOk(picture!).id };
   expectOk(
-    await app.saveBusiness({ name, line: words, email, address: 'Estrada da Serra 12\n3200-901 Vesper Hollow', look }),
+    await app.saveBusiness({
+      name,
+      line: words,
+      email,
+      address: 'Estrada da Serra 12\n3200-901 Vesper Hollow',
+      country: 'PT',
+      look,
+    }),
   );
   const about = { templateId: null, edition: 0, retired: false };
   for (const [key, named, draft] of [

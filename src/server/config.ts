@@ -34,6 +34,8 @@ const Config = z
     /** Where clients reach it; without it, the address it listens on. */
     OSTENDO_URL: z.url().optional(),
     OSTENDO_DEMO: z.enum(['0', '1']).default('0'),
+    /** For how long what the owner sends by hand can be called back. */
+    OSTENDO_UNDO_SECONDS: z.coerce.number().int().min(0).max(600).default(60),
     NODE_ENV: z.string().optional(),
     /** Addresses and ranges of proxies whose word on who calls is taken; none by default. */
     OSTENDO_TRUSTED_PROXIES: z
@@ -64,6 +66,7 @@ export type Config = {
   readonly smtpUrl: string | undefined;
   readonly baseUrl: string;
   readonly demo: boolean;
+  readonly undoSeconds: number;
   /** Whether all of the simulated world is open; in production only what a connected test account needs is. */
   readonly standInsOpen: boolean;
   readonly trustedProxies: readonly string[];
@@ -96,6 +99,7 @@ export function readConfig(environment: Readonly<Record<string, string | undefin
   const baseUrl = (parsed.data.OSTENDO_URL ?? `http://${shown}:${port}`).replace(/\/$/, '');
   const { OSTENDO_DEMO, OSTENDO_TRUSTED_PROXIES: trustedProxies, OSTENDO_FORMER_SECRET: formerSecret } = parsed.data;
   const { OSTENDO_HEALTH_KEY: healthKey } = parsed.data;
+  const { OSTENDO_UNDO_SECONDS: undoSeconds } = parsed.data;
   const demo = OSTENDO_DEMO === '1';
   const standInsOpen = demo || parsed.data.NODE_ENV !== 'production';
   return {
@@ -109,6 +113,7 @@ export function readConfig(environment: Readonly<Record<string, string | undefin
     smtpUrl,
     baseUrl,
     demo,
+    undoSeconds,
     standInsOpen,
     trustedProxies,
   };

@@ -12,6 +12,8 @@ export type Deps = {
   readonly outbox: { readonly wake: () => void };
   /** Where clients reach this installation, without a slash at the end. */
   readonly baseUrl: string;
+  /** For so many seconds of real time a letter that the owner sends by hand waits, and can be called back. */
+  readonly undoSeconds: number;
   readonly newId: () => string;
   /** Seals what the database keeps for this installation alone. */
   readonly vault: Vault;

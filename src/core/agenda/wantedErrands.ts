@@ -48,6 +48,9 @@ export type WantedErrand = { readonly key: string; readonly at: Instant } & (
 );
 export type ErrandKind = WantedErrand['kind'];
 
+/** A voucher that was bought online goes to whom it is for. */
+export type WantedVoucherErrand = { readonly key: 'send'; readonly kind: 'voucher'; readonly at: Instant };
+
 /** Hours in which a client whose bank sent a payment back may pay in another way, before the place is given back. */
 export const secondChanceHours = 48;
 

@@ -11,7 +11,12 @@ export const creditPaid = (amount: Minor): JournalEntry | null =>
 export const creditReturned = (amount: Minor): JournalEntry | null =>
   entry('Bank debit that came back', [debit(accounts.clientCredit, amount), credit(accounts.cardClearing, amount)]);
 
-const paidInto = { cash: accounts.cash, transfer: accounts.bank, cheque: accounts.bank } as const;
+const paidInto = {
+  cash: accounts.cash,
+  transfer: accounts.bank,
+  cheque: accounts.bank,
+  card: accounts.cardClearing,
+} as const;
 /** A gift voucher is a liability until it is used. */
 export const voucherSold = (method: keyof typeof paidInto, amount: Minor): JournalEntry | null =>
   entry('Gift voucher sold', [debit(paidInto[method], amount), credit(accounts.vouchers, amount)]);

@@ -1,3 +1,4 @@
+import { isPage } from '#core/services/service';
 import { usualCurrency } from '#core/money/currency';
 import { isEmailAddress } from '#core/emailAddress';
 import { unknownFields } from '#core/wording/fields';
@@ -194,8 +195,8 @@ export function readDraft(draft: QuoteDraft, context: QuoteContext, signedFirst 
   const accountDays = wholeUpTo(draft.accountDays, 365);
   if (draft.settling === 'account' && accountDays === null) say('accountDays', 'days_wrong');
   const expiresAt = readExpiry(draft, context, say);
-  if (draft.nextPage.trim() !== '' && !/^https:\/\/[^\s/@]+\.[^\s@]+$/.test(draft.nextPage.trim()))
-    say('nextPage', 'page_wrong');
+  const nextPage = draft.nextPage.trim();
+  if (nextPage !== '' && !isPage(nextPage)) say('nextPage', 'page_wrong');
   draft.blocks.forEach((block, index) => {
     if (block.kind === 'picture' && block.file === '') say(`blocks.${index}`, 'picture_missing');
   });
@@ -240,7 +241,7 @@ export function readDraft(draft: QuoteDraft, context: QuoteContext, signedFirst 
     reference: draft.reference.trim(),
     attachments: draft.attachments,
     thanks: draft.thanks.trim(),
-    nextPage: draft.nextPage.trim(),
+    nextPage,
     agreement: draft.agreement,
     blocks: draft.blocks,
   };

@@ -2,7 +2,7 @@ import type { BookingRules } from '#core/availability/rules';
 import type { WallTime } from '#core/calendar/wallTime';
 import type { Decimal } from '#core/money/decimal';
 import type { Minor } from '#core/money/minor';
-import type { PriceInput } from '#core/price/price';
+import { price, type PriceInput } from '#core/price/price';
 import { type PriceBasis, type ServiceExtra, unitsBetween } from '#core/services/service';
 
 export type Priced = {
@@ -71,6 +71,16 @@ export function askedPrice(
     taxes: rates,
     lines: [{ id: 'service', label: name, quantity, unitPrice, taxes }, ...chosen],
   };
+}
+
+/** What one costs whoever books it, with the taxes on top: consumers are told no price without them. */
+export function unitInAll(
+  { currency, taxMode, taxCodes: taxes }: Pick<Priced, 'currency' | 'taxMode' | 'taxCodes'>,
+  unitPrice: Minor,
+  rates: PriceInput['taxes'],
+): Minor {
+  const line = { id: 'one', label: '', quantity: '1' as Decimal, unitPrice, taxes };
+  return price({ currency, taxMode, taxes: rates, lines: [line] }).total;
 }
 
 /** The extra whose number is out of what the service lets, or that it does not have; null where all are fine. */

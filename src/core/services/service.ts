@@ -22,6 +22,23 @@ export type ServiceExtra = {
   readonly most: number;
 };
 
+/** What clients read and see of a service besides its price; empty where the owner says nothing. */
+export type OnPage = {
+  /** What it is, in a few sentences. */
+  readonly about: string;
+  /** What they should know before they book: what to bring, where to come. */
+  readonly note: string;
+  /** A file's id. */
+  readonly picture: string | null;
+  /** After the payment: a word of thanks, and a page of the business to go on to. */
+  readonly thanks: string;
+  readonly nextPage: string;
+};
+export const nothingOnPage: OnPage = { about: '', note: '', picture: null, thanks: '', nextPage: '' };
+
+/** Whether a client can be sent on to it: an address of the web, by itself. */
+export const isPage = (text: string): boolean => /^https:\/\/[^\s/@]+\.[^\s@]+$/.test(text);
+
 /**
  * How many units a stay from start to end is charged for: begun hours and begun days of 24 hours, nights by the dates
  * between; one of everything else, and never less than one.

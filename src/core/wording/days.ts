@@ -2,6 +2,7 @@ import { addDays, dayNumber, type PlainDate } from '#core/calendar/days';
 import type { Instant } from '#core/calendar/instant';
 import { dateOf, timeOf, type WallTime } from '#core/calendar/wallTime';
 import { localDate, wallOfInstant } from '#core/calendar/zoned';
+import { houseStyle, writtenTime } from '#core/wording/houseStyle';
 
 const weekdays = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat'] as const;
 const months = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'] as const;
@@ -9,17 +10,26 @@ const months = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', '
 /** 1 January 1970 was a Thursday. */
 const weekday = (date: PlainDate): string => weekdays[(((dayNumber(date) + 4) % 7) + 7) % 7]!;
 
-/** `14 May`; with its year where that is not the year of `today`. */
+/** `14 May`, `May 14` or `05-14`, as the business writes days; with its year where that is not the year of `today`. */
 export function shortDate(date: PlainDate, today: PlainDate): string {
-  const day = `${Number(date.slice(8))} ${months[Number(date.slice(5, 7)) - 1]}`;
-  return date.slice(0, 4) === today.slice(0, 4) ? day : `${day} ${date.slice(0, 4)}`;
+  const { order } = houseStyle();
+  const year = date.slice(0, 4) === today.slice(0, 4) ? '' : date.slice(0, 4);
+  if (order === 'ymd') return year ? date : date.slice(5);
+  const day = String(Number(date.slice(8)));
+  const month = months[Number(date.slice(5, 7)) - 1]!;
+  if (order === 'mdy') return year ? `${month} ${day}, ${year}` : `${month} ${day}`;
+  return year ? `${day} ${month} ${year}` : `${day} ${month}`;
 }
 
-/** `Fri 14 May`. */
-export const longDate = (date: PlainDate, today: PlainDate): string => `${weekday(date)} ${shortDate(date, today)}`;
+/** `Fri 14 May`, or `Fri, May 14`. */
+export const longDate = (date: PlainDate, today: PlainDate): string =>
+  `${weekday(date)}${houseStyle().order === 'mdy' ? ',' : ''} ${shortDate(date, today)}`;
+
+/** The time of a wall as the business's clocks show it: `18:30`, or `6:30 pm`. */
+export const clockOf = (wall: WallTime): string => writtenTime(timeOf(wall));
 
 export const longWall = (wall: WallTime, today: PlainDate): string =>
-  `${longDate(dateOf(wall), today)}, ${timeOf(wall)}`;
+  `${longDate(dateOf(wall), today)}, ${clockOf(wall)}`;
 
 /** The moment as the business's clocks have it: `Fri 14 May, 09:00`. */
 export const longMoment = (at: Instant, zone: string, today: PlainDate): string =>
@@ -28,7 +38,7 @@ export const longMoment = (at: Instant, zone: string, today: PlainDate): string 
 /** `14 May, 09:00`: for lists, where the weekday is no help. */
 export const shortMoment = (at: Instant, zone: string, today: PlainDate): string => {
   const wall = wallOfInstant(at, zone);
-  return `${shortDate(dateOf(wall), today)}, ${timeOf(wall)}`;
+  return `${shortDate(dateOf(wall), today)}, ${clockOf(wall)}`;
 };
 
 /** How long something stands: the midnight after a day is the end of that day, as a person says it. */

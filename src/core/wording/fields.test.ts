@@ -1,4 +1,11 @@
-import { fieldsIn, type FieldValues, fillFields, fillParagraphs, unknownFields } from '#core/wording/fields';
+import {
+  emptyFields,
+  fieldsIn,
+  type FieldValues,
+  fillFields,
+  fillParagraphs,
+  unknownFields,
+} from '#core/wording/fields';
 import { expect } from 'chai';
 import fc from 'fast-check';
 
@@ -63,4 +70,7 @@ describe('fields in a text', () => {
     for (const piece of ['{{', '{{a', '{{ {{ ', '}}{{', '{{a}} '])
       expect(fillParagraphs(piece.repeat(20_000), { a: 'b' })).to.have.length(1);
   });
+
+  it('names the fields that have nothing to say', () =>
+    expect(emptyFields('{{a}} {{b}} {{c}} {{d}}', { a: '', b: [], c: 'x' })).to.deep.equal(['a', 'b']));
 });

@@ -22,6 +22,10 @@ export const fieldsIn = (text: string): string[] => [
 export const unknownFields = (text: string, known: Readonly<Record<string, unknown>>): string[] =>
   fieldsIn(text).filter((name) => !Object.hasOwn(known, name));
 
+/** The fields of a text that have nothing to say here: a letter is shorter by them, and its writer is told so. */
+export const emptyFields = (text: string, values: FieldValues): string[] =>
+  fieldsIn(text).filter((name) => valueOf(values, name)?.length === 0);
+
 /** The text with its fields filled in, once: what a value holds is not read again. Unknown fields stay as they are. */
 export function fillFields(text: string, values: FieldValues): string {
   return text.replace(pattern, (whole, name: string) => {

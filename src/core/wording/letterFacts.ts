@@ -1,11 +1,11 @@
 import { payable, type Standing } from '#core/booking/standing';
-import { dateOf, timeOf } from '#core/calendar/wallTime';
+import { dateOf } from '#core/calendar/wallTime';
 import { localDate } from '#core/calendar/zoned';
 import { formatMoney } from '#core/money/formatMoney';
 import { sum } from '#core/money/minor';
 import { cancellationSentences } from '#core/wording/cancellationSentences';
 import { clientSteps, type StepMark } from '#core/wording/clientSteps';
-import { longWall } from '#core/wording/days';
+import { clockOf, longWall } from '#core/wording/days';
 
 /** What a letter says of its booking besides its words: what, when, what has come, what is due and what follows. */
 export type LetterFacts = {
@@ -33,7 +33,7 @@ export function letterFacts(current: Standing, title: string): LetterFacts {
   const { currency, start, end } = agreed;
   const today = localDate(asOf, agreed.timeZone);
   const over = stage === 'cancelled' || stage === 'lapsed' || stage === 'closed';
-  const ends = dateOf(end) === dateOf(start) ? timeOf(end) : longWall(end, today);
+  const ends = dateOf(end) === dateOf(start) ? clockOf(end) : longWall(end, today);
   const received = sum(ledger.receipts.map(({ amount }) => amount));
   const steps = over ? [] : clientSteps(current);
   return {

@@ -1,4 +1,5 @@
 import type { Hours, OpenSpan } from '#core/availability/hours';
+import { writtenTime } from '#core/wording/houseStyle';
 import { groupsOfWeek } from '#core/availability/week';
 
 export const shortWeekdays = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'] as const;
@@ -20,7 +21,7 @@ export function daysInWords(days: readonly number[]): string {
 }
 
 export const spansInWords = (spans: readonly OpenSpan[]): string =>
-  spans.map(({ from, to }) => `${from} to ${to}`).join(' and ');
+  spans.map(({ from, to }) => `${writtenTime(from)} to ${writtenTime(to)}`).join(' and ');
 
 /** A week of opening hours in a line: "Tue to Sun 10:00 to 18:00; Mon closed". */
 export function weekInWords(week: Hours['week']): string {

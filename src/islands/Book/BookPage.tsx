@@ -6,6 +6,7 @@ import { Details } from '#islands/Book/Details';
 import { useKept } from '#islands/Book/useKept';
 import { BusinessHead, faceStyle } from '#islands/ClientPage/BusinessHead';
 import { useReady } from '#islands/parts/useReady';
+import { unitInAll } from '#core/services/askedPrice';
 import { basisWords } from '#islands/NewBooking/priceWords';
 import { useState } from 'react';
 import page from '#islands/ClientPage/ClientPage.module.css';
@@ -61,40 +62,42 @@ export default function BookPage({ view, framed }: Props) {
           <>
             {view.business.picture && <img className={page.banner} src={`/f/${view.business.picture}`} alt="" />}
             <h1>{cart.length > 0 ? 'What else would you like?' : 'What would you like to book?'}</h1>
-            {kinds.map(([kind, title]) => {
-              const services = view.services.filter((service) => service.kind === kind && offered(service));
-              if (services.length === 0) return null;
-              return (
-                <section key={kind}>
-                  <h2>{title}</h2>
-                  <ul className={styles.services}>
-                    {services.map((service) => (
-                      <li key={service.id} data-open={open === service.id}>
-                        <button
-                          type="button"
-                          className={styles.service}
-                          aria-expanded={open === service.id}
-                          disabled={!ready}
-                          onClick={() => setOpen(open === service.id ? null : service.id)}
-                        >
-                          <span>
-                            <b>{service.name}</b>
-                            {confirmWords[service.rules.confirm] && (
-                              <small>{confirmWords[service.rules.confirm]}</small>
-                            )}
-                          </span>
-                          <span className={styles.price}>
-                            {formatMoney(service.unitPrice, service.currency)}
-                            {service.basis !== 'fixed' && <small>for one {basisWords[service.basis][0]}</small>}
-                          </span>
-                        </button>
-                        {open === service.id && <Chooser view={view} service={service} add={add} />}
-                      </li>
-                    ))}
-                  </ul>
-                </section>
-              );
-            })}
+            {view.note && <p className={styles.included}>{view.note}</p>}
+            {headings(view.services.filter(offered)).map(([title, services]) => (
+              <section key={title}>
+                <h2>{title}</h2>
+                <ul className={styles.services}>
+                  {services.map((service) => (
+                    <li key={service.id} data-open={open === service.id}>
+                      <button
+                        type="button"
+                        className={styles.service}
+                        aria-expanded={open === service.id}
+                        disabled={!ready}
+                        onClick={() => setOpen(open === service.id ? null : service.id)}
+                      >
+                        {service.onPage.picture && <img src={`/f/${service.onPage.picture}`} alt="" loading="lazy" />}
+                        <span>
+                          <b>{service.name}</b>
+                          {service.onPage.about && <small>{service.onPage.about}</small>}
+                          {confirmWords[service.rules.confirm] && <small>{confirmWords[service.rules.confirm]}</small>}
+                        </span>
+                        <span className={styles.price}>
+                          {formatMoney(unitInAll(service, service.unitPrice, view.rates), service.currency)}
+                          {service.basis !== 'fixed' && <small>for one {basisWords[service.basis][0]}</small>}
+                        </span>
+                      </button>
+                      {open === service.id && <Chooser view={view} service={service} add={add} />}
+                    </li>
+                  ))}
+                </ul>
+              </section>
+            ))}
+            {view.vouchers && cart.length === 0 && (
+              <p className={styles.gift}>
+                <a href="/book/voucher">Give a voucher</a>
+              </p>
+            )}
             {cart.length > 0 && (
               <div className={styles.bar}>
                 <span>
@@ -111,6 +114,17 @@ export default function BookPage({ view, framed }: Props) {
       </main>
     </div>
   );
+}
+
+/** Under the business's own headings, in their alphabet, then those of their kinds. */
+function headings(services: readonly OpenService[]): [title: string, services: OpenService[]][] {
+  const own = [...new Set(services.flatMap(({ group }) => group || []))].sort();
+  return [...own.map((group) => [group, group] as const), ...kinds]
+    .map(([of, title]): [string, OpenService[]] => [
+      title,
+      services.filter(({ group, kind }) => (group || kind) === of),
+    ])
+    .filter(([, under]) => under.length > 0);
 }
 
 const asList = (item: PricedItem | null): PricedItem[] => (item ? [item] : []);

@@ -3,11 +3,11 @@ import { creditOnCheckout } from '#contracts/routes/checkout/creditOnCheckout';
 import { voucherOnCheckout } from '#contracts/routes/checkout/voucherOnCheckout';
 import { call } from '#islands/api';
 import type { CheckoutView } from '#contracts/bookViews';
-import { dateOf, timeOf } from '#core/calendar/wallTime';
+import { dateOf } from '#core/calendar/wallTime';
 import { localDate } from '#core/calendar/zoned';
 import { formatMoney } from '#core/money/formatMoney';
 import { sum } from '#core/money/minor';
-import { longWall } from '#core/wording/days';
+import { clockOf, longWall } from '#core/wording/days';
 import { declineReason } from '#core/wording/declines';
 import { Countdown } from '#islands/Book/Countdown';
 import { PayCart } from '#islands/Book/PayCart';
@@ -37,7 +37,7 @@ export default function CheckoutPage({ pageKey, view: given }: Props) {
             <h2>{item.title}</h2>
             <p className={page.when}>
               {longWall(item.start, today)} to{' '}
-              {dateOf(item.end) === dateOf(item.start) ? timeOf(item.end) : longWall(item.end, today)}
+              {dateOf(item.end) === dateOf(item.start) ? clockOf(item.end) : longWall(item.end, today)}
             </p>
             {!view.gone && <Steps steps={item.steps} currency={currency} />}
             <dl className={page.total}>
@@ -143,6 +143,15 @@ function Done({ view: { items, clientEmail, business, currency, onTheWay } }: { 
             {onTheWay > 0
               ? `${formatMoney(onTheWay, currency)} is being collected from your bank account; the place is kept until it arrives, and we confirm it then to ${clientEmail}.`
               : `A confirmation is on its way to ${clientEmail}.`}
+            {items.map(
+              ({ number, thanks, nextPage }) =>
+                (thanks || nextPage) && (
+                  <span key={number}>
+                    {' '}
+                    {thanks} {nextPage && <a href={nextPage}>Go on to {business.name}</a>}
+                  </span>
+                ),
+            )}
           </>
         )}
       </p>

@@ -1,11 +1,12 @@
 import type { BookPageView, OpenService } from '#contracts/bookViews';
 import type { FreeStart } from '#core/availability/freeDays';
 import type { PlainDate } from '#core/calendar/days';
-import { dateOf, timeOf, type WallTime } from '#core/calendar/wallTime';
+import { dateOf, type WallTime } from '#core/calendar/wallTime';
 import { localDate } from '#core/calendar/zoned';
 import { formatMoney } from '#core/money/formatMoney';
-import { longDate, longWall } from '#core/wording/days';
+import { clockOf, longDate, longWall } from '#core/wording/days';
 import { type CartItem, priced } from '#islands/Book/cart';
+import { unitInAll } from '#core/services/askedPrice';
 import { Counter } from '#islands/Book/Counter';
 import { MonthGrid } from '#islands/parts/MonthGrid';
 import { firstOf, monthAfter } from '#islands/parts/months';
@@ -49,7 +50,14 @@ export function Chooser({ view, service, add }: Props) {
   const nothing = days !== null && days.every((each) => each.starts.length === 0);
   return (
     <div className={styles.chooser}>
-      {service.included && <p className={styles.included}>{service.included}</p>}
+      {[service.onPage.note, service.included].map(
+        (text) =>
+          text && (
+            <p key={text} className={styles.included}>
+              {text}
+            </p>
+          ),
+      )}
       {rules.counts !== 'nothing' && (
         <Counter
           label={countWords[rules.counts]}
@@ -111,7 +119,7 @@ export function Chooser({ view, service, add }: Props) {
                 aria-pressed={chosen?.start === each.start}
                 onClick={() => (stay ? setStart(each.start) : setChosen({ start: each.start, end: each.end }))}
               >
-                {timeOf(each.start)}
+                {clockOf(each.start)}
                 {rules.counts !== 'nothing' && each.left <= 3 && <small>{each.left} left</small>}
               </button>
             ))}
@@ -137,7 +145,7 @@ export function Chooser({ view, service, add }: Props) {
             <Counter
               key={extra.id}
               label={extra.label}
-              note={formatMoney(extra.unitPrice, currency)}
+              note={formatMoney(unitInAll(service, extra.unitPrice, view.rates), currency)}
               value={wanted[extra.id] ?? 0}
               least={0}
               most={extra.most}
@@ -153,7 +161,9 @@ export function Chooser({ view, service, add }: Props) {
             <span>{figures.title}</span>
             <span>
               {longWall(item.start, today)}
-              {dateOf(item.end) === dateOf(item.start) ? ` to ${timeOf(item.end)}` : ` to ${longWall(item.end, today)}`}
+              {dateOf(item.end) === dateOf(item.start)
+                ? ` to ${clockOf(item.end)}`
+                : ` to ${longWall(item.end, today)}`}
             </span>
           </div>
           <button
@@ -206,7 +216,7 @@ function StayEnd({ service, start, count, today, chosen, choose, back }: EndProp
               aria-pressed={chosen?.end === end}
               onClick={() => choose(end)}
             >
-              {timeOf(end)}
+              {clockOf(end)}
             </button>
           ))}
         </div>

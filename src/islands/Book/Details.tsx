@@ -1,11 +1,11 @@
 import { priceInAll } from '#core/wording/priceInAll';
 import type { checkOut } from '#contracts/routes/checkout/checkOut';
 import type { BookPageView } from '#contracts/bookViews';
-import { dateOf, timeOf } from '#core/calendar/wallTime';
+import { dateOf } from '#core/calendar/wallTime';
 import { localDate } from '#core/calendar/zoned';
 import { formatMoney } from '#core/money/formatMoney';
 import { clientSteps } from '#core/wording/clientSteps';
-import { longWall } from '#core/wording/days';
+import { clockOf, longWall } from '#core/wording/days';
 import { cancellationSentences } from '#core/wording/cancellationSentences';
 import { bookProblem, faultOf } from '#islands/Book/bookProblem';
 import { nextWords, type PricedItem, sumsOf } from '#islands/Book/cart';
@@ -33,6 +33,7 @@ type Props = {
 type Typed = {
   readonly name: string;
   readonly email: string;
+  readonly phone?: string;
   readonly note: string;
   readonly agreedName: string;
   readonly filled: Filled;
@@ -62,7 +63,9 @@ export function Details({ view, cart, framed, remove, more, emptied }: Props) {
     setTyped({ ...typed, ...part });
   };
   const fault = (path: string): string | null =>
-    (asked ? faults[path] : undefined) ?? problem?.issues?.find((issue) => issue.path === path)?.message ?? null;
+    (asked ? faults[path] : undefined) ??
+    problem?.issues?.find((issue) => issue.path === path)?.message ??
+    (path === 'phone' && problem?.path === path ? bookProblem(problem, currency) : null);
 
   const send = async (): Promise<void> => {
     setAsked(true);
@@ -71,7 +74,8 @@ export function Details({ view, cart, framed, remove, more, emptied }: Props) {
     setBusy(true);
     setProblem(null);
     const items = cart.map(({ item: { id: _id, ...item } }) => item);
-    const about = { clientName: typed.name, clientEmail: typed.email, note: typed.note, items };
+    const { name: clientName, email: clientEmail, phone = '', note } = typed;
+    const about = { clientName, clientEmail, phone, note, items };
     // The same cart sent again is the same request; another one is not.
     const content = JSON.stringify(about);
     if (key.current?.of !== content) key.current = { of: content, key: newKey() };
@@ -96,7 +100,7 @@ export function Details({ view, cart, framed, remove, more, emptied }: Props) {
   };
 
   const field = (
-    name: 'name' | 'email' | 'agreedName',
+    name: 'name' | 'email' | 'phone' | 'agreedName',
     label: string,
     more: React.InputHTMLAttributes<HTMLInputElement>,
   ) => {
@@ -105,7 +109,7 @@ export function Details({ view, cart, framed, remove, more, emptied }: Props) {
       <label className={styles.field}>
         {label}
         <input
-          value={typed[name]}
+          value={typed[name] ?? ''}
           aria-invalid={wrong !== null}
           onChange={(event) => set({ [name]: event.currentTarget.value })}
           {...more}
@@ -124,7 +128,7 @@ export function Details({ view, cart, framed, remove, more, emptied }: Props) {
               <b>{title}</b>
               <span>
                 {longWall(item.start, today)} to{' '}
-                {dateOf(item.end) === dateOf(item.start) ? timeOf(item.end) : longWall(item.end, today)}
+                {dateOf(item.end) === dateOf(item.start) ? clockOf(item.end) : longWall(item.end, today)}
               </span>
               {service.extras
                 .filter(({ id }) => (item.extras[id] ?? 0) > 0)
@@ -197,6 +201,12 @@ export function Details({ view, cart, framed, remove, more, emptied }: Props) {
       >
         {field('name', 'Your name', { autoComplete: 'name', maxLength: 120 })}
         {field('email', 'Your e-mail address', { type: 'email', autoComplete: 'email', maxLength: 254 })}
+        {view.phone !== 'off' &&
+          field('phone', view.phone === 'needed' ? 'Your telephone number' : 'Your telephone number, if you like', {
+            type: 'tel',
+            autoComplete: 'tel',
+            maxLength: 40,
+          })}
         <label className={styles.field}>
           Anything that we should know
           <textarea
@@ -209,6 +219,7 @@ export function Details({ view, cart, framed, remove, more, emptied }: Props) {
         {fields.map((each) => (
           <FillField
             key={each.id}
+            today={today}
             field={each}
             value={typed.filled[each.id] ?? ''}
             wrong={fault(`filled.${each.id}`)}
@@ -236,7 +247,7 @@ export function Details({ view, cart, framed, remove, more, emptied }: Props) {
         ))}
         {names.length > 0 &&
           field('agreedName', `I agree to “${names.join('” and “')}”: my full name`, { maxLength: 120 })}
-        {problem && !problem.path?.startsWith('items.') && (
+        {problem && problem.path !== 'phone' && !problem.path?.startsWith('items.') && (
           <p className={pay.declined} role="alert">
             {bookProblem(problem, currency)}
           </p>

@@ -2,6 +2,8 @@ import type { FillField as Field } from '#core/agreement/agreement';
 import { fieldFault } from '#core/quote/acceptance';
 import type { Filled } from '#core/quote/facts';
 import type { PricedItem } from '#islands/Book/cart';
+import { DayInput } from '#islands/ClientPage/DayInput';
+import type { PlainDate } from '#core/calendar/days';
 import styles from './Book.module.css';
 
 /** What the agreements of a cart ask for, each field once. */
@@ -29,28 +31,31 @@ type Props = {
   readonly value: string;
   readonly wrong: string | null;
   readonly set: (value: string) => void;
+  readonly today: PlainDate;
 };
 
 /** One thing that the client fills in of an agreement. */
-export const FillField = ({ field, value, wrong, set }: Props) => (
-  <label className={styles.field}>
-    {field.label}
-    {field.kind === 'choice' ? (
-      <select value={value} aria-invalid={wrong !== null} onChange={(event) => set(event.currentTarget.value)}>
-        <option value="">Choose</option>
-        {field.choices.map((choice) => (
-          <option key={choice}>{choice}</option>
-        ))}
-      </select>
-    ) : (
-      <input
-        type={field.kind === 'date' ? 'date' : 'text'}
-        maxLength={field.kind === 'initials' ? 6 : 500}
-        value={value}
-        aria-invalid={wrong !== null}
-        onChange={(event) => set(event.currentTarget.value)}
-      />
-    )}
-    {wrong && <small role="alert">{wrong}</small>}
-  </label>
-);
+export const FillField = ({ field, value, wrong, set, today }: Props) =>
+  field.kind === 'date' ? (
+    <DayInput label={field.label} value={value} wrong={wrong} onChange={set} today={today} from={null} />
+  ) : (
+    <label className={styles.field}>
+      {field.label}
+      {field.kind === 'choice' ? (
+        <select value={value} aria-invalid={wrong !== null} onChange={(event) => set(event.currentTarget.value)}>
+          <option value="">Choose</option>
+          {field.choices.map((choice) => (
+            <option key={choice}>{choice}</option>
+          ))}
+        </select>
+      ) : (
+        <input
+          maxLength={field.kind === 'initials' ? 6 : 500}
+          value={value}
+          aria-invalid={wrong !== null}
+          onChange={(event) => set(event.currentTarget.value)}
+        />
+      )}
+      {wrong && <small role="alert">{wrong}</small>}
+    </label>
+  );

@@ -1,3 +1,4 @@
+import { nothingOnPage } from '#core/services/service';
 import type { WallTime } from '#core/calendar/wallTime';
 import type { PlainDate } from '#core/calendar/days';
 import type { Instant } from '#core/calendar/instant';
@@ -13,6 +14,8 @@ import { expect } from 'chai';
 const open = (id: string, confirm: OpenService['rules']['confirm'] = 'payment'): OpenService => ({
   id,
   kind: 'event',
+  group: '',
+  onPage: nothingOnPage,
   included: '',
   colour: 'plum',
   name: 'Dome',
@@ -42,6 +45,7 @@ const page: BookPageView = {
     line: '',
     email: 'a@example.com',
     address: '',
+    country: '',
     colour: null,
     logo: null,
     picture: null,
@@ -49,6 +53,9 @@ const page: BookPageView = {
   timeZone: 'Europe/Lisbon',
   now: '2027-03-01T10:00:00Z' as Instant,
   rates: { VAT: { rate: '23' as Decimal } },
+  note: '',
+  phone: 'off',
+  vouchers: false,
   stopped: false,
   services: [open('dome'), open('asked', 'owner'), open('mailed', 'client')],
 };
@@ -71,10 +78,10 @@ describe('a cart on the booking page', () => {
   it('leaves out what is no longer on the page', () => expect(priced(page, item('gone'))).to.equal(null));
 
   const words: [ids: string[], said: string][] = [
-    [['dome'], 'Keep my place and go to payment'],
-    [['asked'], 'Send the request'],
-    [['mailed'], 'Keep my place'],
-    [['asked', 'dome'], 'Keep my place and go to payment'],
+    [['dome'], 'Book with obligation to pay'],
+    [['asked'], 'Ask for it, with obligation to pay if we say yes'],
+    [['mailed'], 'Book with obligation to pay'],
+    [['asked', 'dome'], 'Book with obligation to pay'],
   ];
   for (const [ids, said] of words)
     it(`${ids.join(' and ')}: “${said}”`, () =>

@@ -25,6 +25,8 @@ const sentences: Sentences<CodeOf<typeof checkOut>> = {
   hold_margin_too_long: notNow,
   nothing_to_pay: notNow,
   account_limit: 'This is more than may stand open on your account; write to us, and we find a way.',
+  phone_missing: 'Your telephone number is needed.',
+  phone_wrong: 'This is no telephone number. Write it with its country, such as +351 912 345 678.',
   field_missing: 'Something is still to be filled in.',
   field_wrong: 'Something that was filled in is not quite right.',
   too_few: ({ limit }) => `At least ${Number(limit)} are needed.`,

@@ -51,9 +51,13 @@ export const sumsOf = (items: readonly PricedItem[]): { total: Minor; dueNow: Mi
   dueNow: sum(items.map((each) => minor(each.standing?.plan.dueNow ?? 0))),
 });
 
-/** What the last step is called: some are paid, some are asked for, some are confirmed by message. */
+/**
+ * What the button says by which a client orders: that it obliges to pay, as the law on orders of consumers wants it.
+ * Some are paid at once, some are asked for, some are confirmed by message.
+ */
 export function nextWords(items: readonly PricedItem[]): string {
   const ways = new Set(items.map(({ service }) => service.rules.confirm));
-  if (ways.has('payment')) return 'Keep my place and go to payment';
-  return ways.has('owner') ? 'Send the request' : 'Keep my place';
+  const oblige = 'Book with obligation to pay';
+  if (ways.has('payment') || !ways.has('owner')) return oblige;
+  return 'Ask for it, with obligation to pay if we say yes';
 }

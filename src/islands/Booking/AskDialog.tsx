@@ -4,20 +4,21 @@ import { payable } from '#core/booking/standing';
 import { formatMoney } from '#core/money/formatMoney';
 import type { DialogProps } from '#islands/Booking/dialogProps';
 import { Problem } from '#islands/parts/Problem';
+import { useSent } from '#islands/parts/useSent';
 import { useRoute } from '#islands/parts/useRoute';
 import { Button, Modal, Stack } from '@mantine/core';
-import { notifications } from '@mantine/notifications';
 
 /** Asks the client by message, with a link to pay. */
 export function AskDialog({ view, standing, close }: DialogProps) {
   const ask = useRoute(askNow);
+  const said = useSent();
   const { currency } = standing.agreed;
   const { dueNow } = payable(standing);
   const what = dueNow > 0 ? formatMoney(dueNow, currency) : 'a card for the hold';
   const send = async (): Promise<void> => {
     const sent = await ask.run({ bookingId: view.id, requestKey: ask.requestKey() });
     if (!sent) return;
-    notifications.show({ message: `Asked ${view.client.name} for ${what}.` });
+    said(sent.messageId, `Asked ${view.client.name} for ${what}.`);
     close();
   };
   return (

@@ -69,6 +69,12 @@ function Booking({ given }: { readonly given: BookingView }) {
             {shortDate(dateOf(agreed.agreed), today)} on <b>{view.termsName}</b> terms, version {view.termsVersion}
             {view.ownRules && <b>, with rules of its own</b>} ·{' '}
             <a href={`mailto:${view.client.email}`}>{view.client.email}</a>
+            {view.client.phone && (
+              <>
+                {' · '}
+                <a href={`tel:${view.client.phone}`}>{view.client.phone}</a>
+              </>
+            )}
           </>
         }
       >

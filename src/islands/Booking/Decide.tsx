@@ -10,10 +10,10 @@ import { decisionWords } from '#islands/format/decisionWords';
 import { AnswerAsk } from '#islands/Booking/AnswerAsk';
 import { AnswerRequest } from '#islands/Booking/AnswerRequest';
 import { Problem } from '#islands/parts/Problem';
+import { useSent } from '#islands/parts/useSent';
 import { useRoute } from '#islands/parts/useRoute';
 import { useShell } from '#islands/shell/useShell';
 import { Button } from '@mantine/core';
-import { notifications } from '@mantine/notifications';
 import styles from './BookingPage.module.css';
 
 const titles = {
@@ -31,11 +31,12 @@ const titles = {
 export function Decide({ view, standing }: { readonly view: BookingView; readonly standing: Standing }) {
   const { zone, today } = useShell();
   const ask = useRoute(askNow);
+  const said = useSent();
   const accept = useRoute(acceptGap);
   const { currency } = standing.agreed;
   const send = async (): Promise<void> => {
     const sent = await ask.run({ bookingId: view.id, requestKey: ask.requestKey() });
-    if (sent) notifications.show({ message: `Asked ${view.client.name} by message.` });
+    if (sent) said(sent.messageId, `Asked ${view.client.name} by message.`);
   };
   return decisionsOf(standing).map((decision, index) => {
     const words = decisionWords(decision, zone, today);

@@ -1,9 +1,9 @@
 import { actorWords } from '#core/wording/actorWords';
 import type { BookingView } from '#contracts/views';
 import type { Standing } from '#core/booking/standing';
-import { timeOf } from '#core/calendar/wallTime';
+
 import { localDate, wallOfInstant } from '#core/calendar/zoned';
-import { longDate, shortDate } from '#core/wording/days';
+import { clockOf, longDate, shortDate } from '#core/wording/days';
 import { historyWords } from '#islands/Booking/historyWords';
 import { doingWords } from '#islands/format/doingWords';
 import { useShell } from '#islands/shell/useShell';
@@ -15,7 +15,7 @@ export function History({ view, standing }: { readonly view: BookingView; readon
   const { currency } = standing.agreed;
   const about = { client: view.client.name, bookingNumber: view.number, amount: null, currency, count: 1 };
   const moment = (at: BookingView['agenda'][number]['at']): string =>
-    `${shortDate(localDate(at, zone), today)} ${timeOf(wallOfInstant(at, zone))}`;
+    `${shortDate(localDate(at, zone), today)} ${clockOf(wallOfInstant(at, zone))}`;
   return (
     <>
       {view.agenda.length > 0 && <h3 className={styles.subtitle}>Next, by itself</h3>}

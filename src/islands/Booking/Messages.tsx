@@ -1,7 +1,7 @@
 import type { BookingView } from '#contracts/views';
-import { timeOf } from '#core/calendar/wallTime';
+
 import { localDate, wallOfInstant } from '#core/calendar/zoned';
-import { shortDate } from '#core/wording/days';
+import { clockOf, shortDate } from '#core/wording/days';
 import { useShell } from '#islands/shell/useShell';
 import styles from './BookingPage.module.css';
 
@@ -14,7 +14,7 @@ export function Messages({ messages }: Pick<BookingView, 'messages'>) {
       <summary>
         <span>{message.subject}</span>
         <time className="num" dateTime={message.at}>
-          {shortDate(localDate(message.at, zone), today)} {timeOf(wallOfInstant(message.at, zone))}
+          {shortDate(localDate(message.at, zone), today)} {clockOf(wallOfInstant(message.at, zone))}
           {message.state === 'outgoing' && ', going out'}
           {message.state === 'failed' && ', could not be delivered'}
         </time>

@@ -1,7 +1,7 @@
 import type { BookingLine } from '#contracts/views';
-import { dateOf, timeOf } from '#core/calendar/wallTime';
+import { dateOf } from '#core/calendar/wallTime';
 import { localDate } from '#core/calendar/zoned';
-import { distance, longDate, shortDate } from '#core/wording/days';
+import { clockOf, distance, longDate, shortDate } from '#core/wording/days';
 import { Amount } from '#islands/parts/Amount';
 import { MoneyStrip } from '#islands/parts/MoneyStrip';
 import { StageWord } from '#islands/parts/StageWord';
@@ -23,7 +23,7 @@ export function BookingRow({ line }: { readonly line: BookingLine }) {
       </th>
       <td>
         <span className="num">{longDate(start, today)}</span>
-        <span className={styles.small}>{end === start ? timeOf(line.start) : `to ${shortDate(end, today)}`}</span>
+        <span className={styles.small}>{end === start ? clockOf(line.start) : `to ${shortDate(end, today)}`}</span>
       </td>
       <td>
         <StageWord stage={line.stage} />

@@ -1,3 +1,4 @@
+import { formatCount } from '#core/money/formatMoney';
 import { bookingsList } from '#contracts/routes/bookings/bookingsList';
 import type { BookingSort, BookingsQuery, BookingsView, Shell } from '#contracts/views';
 import { read } from '#islands/api';
@@ -112,7 +113,7 @@ function Bookings({ given }: { readonly given: BookingsView }) {
         )}
       </div>
       <div className={styles.foot}>
-        <span className="num">{view.found === 1 ? '1 booking' : `${view.found.toLocaleString('en')} bookings`}</span>
+        <span className="num">{view.found === 1 ? '1 booking' : `${formatCount(view.found)} bookings`}</span>
         {pages > 1 && (
           <Pagination
             total={pages}

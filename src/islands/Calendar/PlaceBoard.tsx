@@ -11,10 +11,10 @@ import { stageWords } from '#islands/format/stageWords';
 import { xOf } from '#islands/Lanes/laneScale';
 import { DragBar } from '#islands/parts/DragBar';
 import { Problem } from '#islands/parts/Problem';
+import { undoable } from '#islands/parts/undoable';
 import { useRoute } from '#islands/parts/useRoute';
 import { useShell } from '#islands/shell/useShell';
 import { SegmentedControl } from '@mantine/core';
-import { notifications } from '@mantine/notifications';
 import { useMemo, useState } from 'react';
 import '../../theme/kinds.css';
 import styles from './PlaceBoard.module.css';
@@ -49,26 +49,9 @@ export function PlaceBoard({ view, from, moved }: Props) {
   const put = async (use: PlaceUse, to: number, undo = false): Promise<void> => {
     const done = await unit.run({ bookingId: use.bookingId!, placeId: use.placeId, unit: to });
     if (!done || undo) return;
-    const id = `unit-${use.bookingId}`;
-    notifications.show({
-      id,
-      autoClose: 10_000,
-      message: (
-        <>
-          Now on unit {to}; the client’s price and days stay.{' '}
-          <button
-            type="button"
-            className={styles.undo}
-            onClick={() => {
-              notifications.hide(id);
-              void put(use, done.from, true);
-            }}
-          >
-            Undo
-          </button>
-        </>
-      ),
-    });
+    undoable(`unit-${use.bookingId}`, `Now on unit ${to}; the client’s price and days stay.`, () =>
+      put(use, done.from, true),
+    );
   };
   const dropped = (row: PlaceRow, use: PlaceUse, entry: CalendarEntry, by: { x: number; y: number }): void => {
     const lines = Math.round(by.y / unitHeight);

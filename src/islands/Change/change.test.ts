@@ -1,3 +1,4 @@
+import { nothingOnPage } from '#core/services/service';
 import type { Decimal } from '#core/money/decimal';
 import { allShown } from '#core/ways/ways';
 import { usualHours } from '#core/availability/hours';
@@ -31,6 +32,8 @@ const service = {
   retired: false,
   ways: allShown,
   booking: null,
+  group: '',
+  onPage: nothingOnPage,
 };
 const taxes = [
   { code: 'VAT', label: 'VAT', rate: '25' as Decimal },

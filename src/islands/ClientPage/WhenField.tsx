@@ -1,11 +1,9 @@
 import { isPlainDate, type PlainDate } from '#core/calendar/days';
-import { halfWall, halvesOf, readDay, readTime } from '#core/calendar/typedDay';
+import { halfWall, halvesOf, readTime } from '#core/calendar/typedDay';
 import { isTimeOfDay } from '#core/calendar/wallTime';
-import { longDate } from '#core/wording/days';
-import { MonthGrid } from '#islands/parts/MonthGrid';
-import { firstOf } from '#islands/parts/months';
-import { useId, useState } from 'react';
-import own from '#islands/ClientPage/Own.module.css';
+import { writtenTime } from '#core/wording/houseStyle';
+import { DayInput } from '#islands/ClientPage/DayInput';
+import { useState } from 'react';
 
 type Props = {
   readonly label: string;
@@ -17,70 +15,30 @@ type Props = {
 
 /** A day and a time on a client's page: typed as people write them, or chosen from a month. */
 export function WhenField({ label, value, onChange, today }: Props) {
-  const id = useId();
   const { day, time } = halvesOf(value);
-  const date = isPlainDate(day) ? day : null;
-  const [typedDay, setTypedDay] = useState<string | null>(null);
-  const [typedTime, setTypedTime] = useState<string | null>(null);
-  const [month, setMonth] = useState(firstOf(date ?? today));
-  const wrong =
-    typedDay === null && typedTime === null
-      ? day !== '' && !date
-        ? 'Which day? Such as 18 6, or Friday.'
-        : time !== '' && !isTimeOfDay(time)
-          ? 'At what time? Such as 18:30.'
-          : null
-      : null;
+  const [typed, setTyped] = useState<string | null>(null);
+  const noTime = typed === null && isPlainDate(day) && time !== '' && !isTimeOfDay(time);
   return (
-    <div className={own.when}>
-      <label htmlFor={`${id}d`}>{label}</label>
-      <div>
-        <input
-          id={`${id}d`}
-          autoComplete="off"
-          value={typedDay ?? (date ? longDate(date, today) : day)}
-          aria-describedby={`${id}w`}
-          onFocus={(event) => event.currentTarget.select()}
-          onBlur={() => setTypedDay(null)}
-          onChange={(event) => {
-            const text = event.currentTarget.value;
-            setTypedDay(text);
-            const read = readDay(text, { today, order: 'dmy', from: date });
-            if (read) setMonth(firstOf(read));
-            onChange(halfWall(read ?? text, time));
-          }}
-        />
+    <DayInput
+      label={label}
+      value={day}
+      today={today}
+      wrong={noTime ? 'At what time? Such as 18:30.' : null}
+      onChange={(date) => onChange(halfWall(date, time))}
+      beside={
         <input
           aria-label={`${label}, time`}
           autoComplete="off"
-          value={typedTime ?? time}
+          value={typed ?? (isTimeOfDay(time) ? writtenTime(time) : time)}
           onFocus={(event) => event.currentTarget.select()}
-          onBlur={() => setTypedTime(null)}
+          onBlur={() => setTyped(null)}
           onChange={(event) => {
             const text = event.currentTarget.value;
-            setTypedTime(text);
+            setTyped(text);
             onChange(halfWall(day, readTime(text) ?? text));
           }}
         />
-      </div>
-      <p id={`${id}w`} role="status">
-        {wrong}
-      </p>
-      <details>
-        <summary>Choose from a month</summary>
-        <MonthGrid
-          month={month}
-          setMonth={setMonth}
-          today={today}
-          free={(each) => each >= today}
-          chosen={date ? [date] : []}
-          choose={(each) => {
-            setTypedDay(null);
-            onChange(halfWall(each, time));
-          }}
-          label="A month to choose from"
-        />
-      </details>
-    </div>
+      }
+    />
   );
 }

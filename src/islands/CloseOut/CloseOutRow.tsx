@@ -1,7 +1,7 @@
 import type { CloseOutView } from '#contracts/views';
-import { timeOf } from '#core/calendar/wallTime';
+
 import { localDate, wallOfInstant } from '#core/calendar/zoned';
-import { distance, longDate } from '#core/wording/days';
+import { clockOf, distance, longDate } from '#core/wording/days';
 import { formatAmount } from '#core/money/formatMoney';
 import { MoneyStrip } from '#islands/parts/MoneyStrip';
 import { useShell } from '#islands/shell/useShell';
@@ -25,7 +25,7 @@ export function CloseOutRow({ line, chosen, toggle, opened, open }: Props) {
       <Checkbox checked={chosen} onChange={toggle} aria-label={`Choose ${line.client}`} />
       <div className={urgent ? styles.deadlineUrgent : styles.deadline}>
         <b className="num">
-          {day === today && line.decideBy ? timeOf(wallOfInstant(line.decideBy, zone)) : longDate(day, today)}
+          {day === today && line.decideBy ? clockOf(wallOfInstant(line.decideBy, zone)) : longDate(day, today)}
         </b>
         <span>{distance(day, today)}</span>
       </div>

@@ -1,3 +1,4 @@
+import { nothingOnPage } from '#core/services/service';
 import { allShown } from '#core/ways/ways';
 import type { ServiceLine } from '#contracts/serviceViews';
 import type { TextBlock } from '#core/agreement/agreement';
@@ -25,6 +26,8 @@ const service = (over: Partial<ServiceLine> = {}): ServiceLine => ({
   colour: 'blue',
   retired: false,
   booking: null,
+  group: '',
+  onPage: nothingOnPage,
   ways: allShown,
   extras: [{ id: 'heater', label: 'Dew heater', unitPrice: minor(12_00), most: 2 }],
   ...over,

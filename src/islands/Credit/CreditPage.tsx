@@ -4,14 +4,15 @@ import { withdrawRequest } from '#contracts/routes/credit/withdrawRequest';
 import { creditView } from '#contracts/routes/credit/creditView';
 import type { CreditView } from '#contracts/creditViews';
 import type { Shell } from '#contracts/views';
-import { localDate } from '#core/calendar/zoned';
 import { formatMoney } from '#core/money/formatMoney';
-import { shortDate, shortMoment } from '#core/wording/days';
+import { shortMoment } from '#core/wording/days';
 import { read } from '#islands/api';
 import { HouseAccounts } from '#islands/Credit/HouseAccounts';
 import { RequestForm } from '#islands/Credit/RequestForm';
+import { Vouchers } from '#islands/Credit/Vouchers';
 import { VoucherForm } from '#islands/Credit/VoucherForm';
 import { PageHead } from '#islands/parts/PageHead';
+import { useSent } from '#islands/parts/useSent';
 import { useRoute } from '#islands/parts/useRoute';
 import { OwnerShell } from '#islands/shell/OwnerShell';
 import { useShell } from '#islands/shell/useShell';
@@ -86,6 +87,7 @@ function Requests({ requests }: Pick<CreditView, 'requests'>) {
   const { zone, today } = useShell();
   const copy = useRoute(copyRequestLink);
   const send = useRoute(sendRequest);
+  const said = useSent();
   const withdraw = useRoute(withdrawRequest);
   const copyLink = async (requestId: string): Promise<void> => {
     const made = await copy.run({ requestId });
@@ -94,7 +96,8 @@ function Requests({ requests }: Pick<CreditView, 'requests'>) {
     notifications.show({ title: 'Link copied', message: made.url });
   };
   const again = async (requestId: string): Promise<void> => {
-    if (await send.run({ requestId })) notifications.show({ message: 'Sent.' });
+    const sent = await send.run({ requestId });
+    if (sent) said(sent.messageId, sent.messageId ? 'It goes out again.' : 'It is on its way already.');
   };
   return (
     <section aria-label="Payment requests">
@@ -150,36 +153,6 @@ function Requests({ requests }: Pick<CreditView, 'requests'>) {
           </li>
         ))}
       </ul>
-    </section>
-  );
-}
-
-function Vouchers({ vouchers }: Pick<CreditView, 'vouchers'>) {
-  const { zone, today } = useShell();
-  return (
-    <section aria-label="Gift vouchers">
-      <h2>Gift vouchers</h2>
-      {vouchers.length === 0 && <p className={styles.none}>None is sold yet.</p>}
-      <table className={styles.table}>
-        <tbody>
-          {vouchers.map((voucher) => (
-            <tr key={voucher.id} data-over={voucher.left === 0 || voucher.expired}>
-              <th scope="row">
-                … {voucher.ending}
-                <span>
-                  {voucher.buyer}, {shortDate(localDate(voucher.soldAt, zone), today)}
-                  {voucher.expiresAt && `, until ${shortDate(localDate(voucher.expiresAt, zone), today)}`}
-                  {voucher.expired && ', expired'}
-                </span>
-              </th>
-              <td className="num">
-                {formatMoney(voucher.left, voucher.currency)}
-                <span>of {formatMoney(voucher.amount, voucher.currency)}</span>
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
     </section>
   );
 }

@@ -9,6 +9,7 @@ import { zero } from '#core/money/minor';
 import { parseAmount } from '#core/money/parseAmount';
 import { useContractForm } from '#islands/parts/contractForm';
 import { Problem } from '#islands/parts/Problem';
+import { useSent } from '#islands/parts/useSent';
 import { useRoute } from '#islands/parts/useRoute';
 import { allShown, waysToPay } from '#core/ways/ways';
 import { useWays } from '#islands/Ways/useWays';
@@ -33,6 +34,7 @@ export function RequestForm({ known, close }: Props) {
   const accounts = useWays();
   const [ways, setWays] = useState(allShown);
   const action = useRoute(createRequest);
+  const said = useSent();
   const sends = ({ name, email, note, sum, until }: Typed, send: boolean): SentTo<typeof createRequest> => {
     const typed = parseAmount(sum, currency) ?? zero;
     return {
@@ -61,7 +63,7 @@ export function RequestForm({ known, close }: Props) {
     if (made.url) {
       await navigator.clipboard?.writeText(made.url).catch(() => undefined);
       notifications.show({ title: `${made.number}: link copied`, message: made.url });
-    } else notifications.show({ message: `${made.number} is sent.` });
+    } else said(made.messageId, `${made.number} goes out.`);
     close();
   };
   return (

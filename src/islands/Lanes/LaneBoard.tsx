@@ -1,7 +1,7 @@
 import type { Lane } from '#contracts/timeViews';
 import type { Instant } from '#core/calendar/instant';
 import { wallOfInstant } from '#core/calendar/zoned';
-import { formatMoney } from '#core/money/formatMoney';
+import { formatCount, formatMoney } from '#core/money/formatMoney';
 import { longWall, shortDate } from '#core/wording/days';
 import type { Move } from '#islands/Change/MoveDialog';
 import { stageWords } from '#islands/format/stageWords';
@@ -47,7 +47,7 @@ export function LaneBoard({ scale, lanes, busy, moved }: Props) {
         style={{ width: `calc(var(--name) + ${width}px)`, height: rows.getTotalSize() + 34 }}
       >
         <div className={styles.axis}>
-          <div className={styles.corner}>{lanes.length.toLocaleString('en')} bookings</div>
+          <div className={styles.corner}>{formatCount(lanes.length)} bookings</div>
           {ticksOf(kept).map(({ date, x }) => (
             <span key={date} className={styles.tick} style={{ left: `calc(var(--name) + ${x}px)` }}>
               {shortDate(date, today)}

@@ -1,3 +1,4 @@
+import { columnOf } from '#islands/parts/months';
 import { addDays, dayNumber, type PlainDate } from '#core/calendar/days';
 import { dateOf, type WallTime, wallSeconds } from '#core/calendar/wallTime';
 
@@ -9,12 +10,12 @@ export const widthOf = ({ from, to, dayWidth }: LaneScale): number => (dayNumber
 export const xOf = ({ from, dayWidth }: LaneScale, wall: WallTime): number =>
   ((wallSeconds(wall) - dayNumber(from) * 86_400) / 86_400) * dayWidth;
 
-/** The days that are named at the top: each Monday, or each first of a month where days are narrow. */
+/** The days that are named at the top: each first of a week, or each first of a month where days are narrow. */
 export function ticksOf(scale: LaneScale): { date: PlainDate; x: number }[] {
   const ticks: { date: PlainDate; x: number }[] = [];
   for (let date = scale.from; date <= scale.to; date = addDays(date, 1)) {
-    const monday = (dayNumber(date) + 3) % 7 === 0;
-    const named = scale.dayWidth < 12 ? date.endsWith('-01') : monday;
+    const weekBegins = columnOf(date) === 0;
+    const named = scale.dayWidth < 12 ? date.endsWith('-01') : weekBegins;
     if (named) ticks.push({ date, x: xOf(scale, `${date}T00:00` as WallTime) });
   }
   return ticks;

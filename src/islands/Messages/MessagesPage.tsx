@@ -179,6 +179,12 @@ function Editor({ line }: { readonly line: WordingLine }) {
             This message has no such field: {preview.missing.map((name) => `“${name}”`).join(', ')}.
           </p>
         )}
+        {preview && preview.empty.length > 0 && (
+          <p className={styles.empty} role="status">
+            On {preview.number} there is nothing to say for {preview.empty.map((name) => `“${name}”`).join(', ')}: the
+            letter goes out without it.
+          </p>
+        )}
         {preview ? (
           <LetterFrame about={{ occasion, subject, body, number }} shown={preview} />
         ) : (

@@ -1,8 +1,30 @@
 import type { SentMessage } from '#contracts/messageViews';
+import { recallMessage } from '#contracts/routes/messages/recallMessage';
+import { Problem } from '#islands/parts/Problem';
+import { useRoute } from '#islands/parts/useRoute';
+import { Button } from '@mantine/core';
 import { placeOfNumber } from '#islands/format/placeOf';
 import styles from './Messages.module.css';
 
 const stateWords = { sent: '', outgoing: 'on its way', failed: 'could not be delivered' } as const;
+
+/** While it waits it can be called back; then it was never written. */
+function CallBack({ id }: { readonly id: string }) {
+  const recall = useRoute(recallMessage);
+  return (
+    <>
+      <Button
+        variant="default"
+        size="compact-sm"
+        loading={recall.busy}
+        onClick={() => void recall.attempt({ messageId: id })}
+      >
+        Call it back
+      </Button>
+      <Problem problem={recall.problem} currency="EUR" />
+    </>
+  );
+}
 
 /** What has gone out, newest first. */
 export const Outbox = ({ sent }: { readonly sent: readonly SentMessage[] }) => (
@@ -20,8 +42,11 @@ export const Outbox = ({ sent }: { readonly sent: readonly SentMessage[] }) => (
                 {message.copyTo.length > 0 && ` and ${message.copyTo.length} more`}
               </span>
               <b>{message.subject}</b>
-              <span data-state={message.state}>{stateWords[message.state]}</span>
+              <span data-state={message.state}>
+                {message.waits ? 'goes out in a minute' : stateWords[message.state]}
+              </span>
             </summary>
+            {message.waits && <CallBack id={message.id} />}
             {message.body.slice(0, -1).map((paragraph, index) => (
               <p key={index}>{paragraph}</p>
             ))}

@@ -9,6 +9,8 @@ export type MessagePreview = {
   readonly action: string;
   readonly number: string;
   readonly missing: readonly string[];
+  /** Fields that have nothing to say on it. */
+  readonly empty: readonly string[];
 };
 
 const restMilliseconds = 200;

@@ -1,3 +1,4 @@
+import { nothingOnPage } from '#core/services/service';
 import { allShown } from '#core/ways/ways';
 import type { NewBookingView } from '#contracts/views';
 import type { Instant } from '#core/calendar/instant';
@@ -39,6 +40,8 @@ const view: NewBookingView = {
       retired: false,
       ways: allShown,
       booking: null,
+      group: '',
+      onPage: nothingOnPage,
     },
   ],
   taxes: [{ code: 'VAT', label: 'VAT', rate: '23' as Decimal }],

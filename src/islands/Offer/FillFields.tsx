@@ -1,5 +1,7 @@
 import type { FillField } from '#core/agreement/agreement';
 import type { Filled } from '#core/quote/facts';
+import type { PlainDate } from '#core/calendar/days';
+import { DayInput } from '#islands/ClientPage/DayInput';
 import styles from './Offer.module.css';
 
 type Props = {
@@ -7,10 +9,11 @@ type Props = {
   readonly filled: Filled;
   readonly fill: (filled: Filled) => void;
   readonly faults: Readonly<Record<string, string>>;
+  readonly today: PlainDate;
 };
 
 /** What the client fills in before signing; each value stands in the text above as it is typed. */
-export const FillFields = ({ fields, filled, fill, faults }: Props) => (
+export const FillFields = ({ fields, filled, fill, faults, today }: Props) => (
   <fieldset className={styles.fields}>
     <legend>Please fill in</legend>
     {fields.map((field) => {
@@ -22,6 +25,18 @@ export const FillFields = ({ fields, filled, fill, faults }: Props) => (
         'aria-describedby': faults[id] ? `fault-${id}` : undefined,
         onChange: (event: { currentTarget: { value: string } }) => fill({ ...filled, [id]: event.currentTarget.value }),
       };
+      if (kind === 'date')
+        return (
+          <DayInput
+            key={id}
+            label={`${label}${required ? '' : ' (if you like)'}`}
+            value={filled[id] ?? ''}
+            wrong={faults[id] ?? null}
+            today={today}
+            from={null}
+            onChange={(day) => fill({ ...filled, [id]: day })}
+          />
+        );
       return (
         <div key={id}>
           <label htmlFor={`field-${id}`}>
@@ -38,7 +53,6 @@ export const FillFields = ({ fields, filled, fill, faults }: Props) => (
           ) : (
             <input
               {...about}
-              type={kind === 'date' ? 'date' : 'text'}
               maxLength={kind === 'initials' ? 6 : 500}
               className={kind === 'initials' ? styles.initials : ''}
             />

@@ -1,6 +1,6 @@
 import type { TextBlock } from '#core/agreement/agreement';
 import type { Standing } from '#core/booking/standing';
-import { dateOf, timeOf } from '#core/calendar/wallTime';
+import { dateOf } from '#core/calendar/wallTime';
 import { localDate } from '#core/calendar/zoned';
 import { formatAmount, formatMoney } from '#core/money/formatMoney';
 import type { QuoteBlock } from '#core/quote/draft';
@@ -8,7 +8,7 @@ import type { Filled } from '#core/quote/facts';
 import type { Choice, Offer, OfferedExtra } from '#core/quote/offer';
 import { agreementText, priceRows } from '#core/quote/signedDocument';
 import { clientSteps } from '#core/wording/clientSteps';
-import { longDate, longUntil, longWall } from '#core/wording/days';
+import { clockOf, longDate, longUntil, longWall } from '#core/wording/days';
 import { cancellationSentences } from '#core/wording/cancellationSentences';
 import { Steps } from '#islands/ClientPage/Steps';
 import { FillFields } from '#islands/Offer/FillFields';
@@ -46,7 +46,7 @@ export function OfferView(props: OfferProps) {
       <h1>{offer.title}</h1>
       <p className={client.when}>
         {sameDay
-          ? `${longDate(dateOf(start), today)}, ${timeOf(start)} to ${timeOf(end)}`
+          ? `${longDate(dateOf(start), today)}, ${clockOf(start)} to ${clockOf(end)}`
           : `${longWall(start, today)} to ${longWall(end, today)}`}
       </p>
       {note !== '' && (
@@ -232,7 +232,13 @@ function AgreementBlock({ offer, standing, number, businessName, filled, fill, f
         <TextBlocks blocks={blocks} />
       </div>
       {fill && agreement.fields.length > 0 && (
-        <FillFields fields={agreement.fields} filled={filled} fill={fill} faults={faults ?? {}} />
+        <FillFields
+          fields={agreement.fields}
+          filled={filled}
+          fill={fill}
+          faults={faults ?? {}}
+          today={localDate(standing.asOf, standing.agreed.timeZone)}
+        />
       )}
     </section>
   );

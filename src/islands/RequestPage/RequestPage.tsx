@@ -27,20 +27,29 @@ export default function RequestPage({ link, view: given }: Props) {
       <main className={styles.main}>
         <h1>{view.note}</h1>
         <p className={styles.when}>
-          {business.name} asks {view.clientName} for a payment
-          {view.until && view.state === 'open' && `, by ${view.until}`}
+          {view.voucher ?? `${business.name} asks ${view.clientName} for a payment`}
+          {!view.voucher && view.until && view.state === 'open' && `, by ${view.until}`}
         </p>
         {view.state === 'open' && <Pay link={link} view={view} reload={reload} />}
         {view.state === 'paid' && (
           <section className={styles.note} role="status">
             <b>Thank you</b>
-            <p>{formatMoney(view.paid, currency)} has come in. There is nothing more to do.</p>
+            <p>
+              {formatMoney(view.paid, currency)} has come in.{' '}
+              {view.voucher ? 'The voucher is made.' : 'There is nothing more to do.'}
+            </p>
           </section>
         )}
         {view.state === 'over' && (
           <section className={styles.note} data-tone="gone" role="status">
             <b>This is no longer asked for</b>
-            <p>Write to {business.email} if you still want to pay it.</p>
+            <p>
+              {view.voucher ? (
+                <a href="/book/voucher">Order it again</a>
+              ) : (
+                `Write to ${business.email} if you still want to pay it.`
+              )}
+            </p>
           </section>
         )}
         <p className={styles.number}>{view.number}</p>
@@ -117,6 +126,7 @@ function Pay({ link, view, reload }: Props & { readonly reload: () => Promise<vo
 /** What the request may be paid with besides this page. */
 function OtherWays({ view }: { readonly view: RequestPageView }) {
   const { ways, transferTo, online } = view.offered;
+  if (view.voucher) return null; // paid here or not at all
   const others = ways.filter((way) => way === 'transfer' || way === 'cheque' || way === 'cash' || way === 'reader');
   if (others.length === 0) return null;
   return (

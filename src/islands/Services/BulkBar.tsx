@@ -8,9 +8,10 @@ import { notifications } from '@mantine/notifications';
 import { useState } from 'react';
 import styles from './Services.module.css';
 
-type What = 'termsId' | 'taxCodes' | 'taxMode' | 'colour' | 'raise' | 'retired';
+type What = 'termsId' | 'group' | 'taxCodes' | 'taxMode' | 'colour' | 'raise' | 'retired';
 const whats: readonly (readonly [What, string])[] = [
   ['termsId', 'Give them terms'],
+  ['group', 'Put them in a group'],
   ['taxCodes', 'Give them a tax'],
   ['taxMode', 'Taxes in or on top'],
   ['raise', 'Prices by percent'],
@@ -33,7 +34,7 @@ export function BulkBar({
   const [what, setWhat] = useState<What>('termsId');
   const [value, setValue] = useState(view.terms[0]?.id ?? '');
   const action = useRoute(changeServices);
-  const choices: Readonly<Record<Exclude<What, 'raise'>, readonly { value: string; label: string }[]>> = {
+  const choices: Readonly<Record<Exclude<What, 'raise' | 'group'>, readonly { value: string; label: string }[]>> = {
     termsId: view.terms.map(({ id, name }) => ({ value: id, label: name })),
     taxCodes: [
       ...view.taxes.map(({ code, label, rate }) => ({ value: code, label: `${label} ${rate} %` })),
@@ -52,7 +53,7 @@ export function BulkBar({
   const choose = (next: What): void => {
     action.clear();
     setWhat(next);
-    setValue(next === 'raise' ? '5' : (choices[next][0]?.value ?? ''));
+    setValue(next === 'raise' ? '5' : next === 'group' ? '' : (choices[next][0]?.value ?? ''));
   };
   const change = (): object => {
     if (what === 'taxCodes') return { taxCodes: value === '' ? [] : [value] };
@@ -81,6 +82,14 @@ export function BulkBar({
           aria-label="Percent, with a minus to lower"
           value={value}
           rightSection="%"
+          onChange={(event) => setValue(event.currentTarget.value)}
+        />
+      ) : what === 'group' ? (
+        <TextInput
+          aria-label="Group"
+          placeholder="none"
+          maxLength={60}
+          value={value}
           onChange={(event) => setValue(event.currentTarget.value)}
         />
       ) : (

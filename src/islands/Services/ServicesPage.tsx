@@ -42,7 +42,7 @@ function Services({ given }: { readonly given: ServicesView }) {
   const [taxes, setTaxes] = useState(false);
   const termsName = (id: string): string => view.terms.find((terms) => terms.id === id)?.name ?? id;
   const shown = view.services.filter((service) =>
-    `${service.name} ${kindWords[service.kind]} ${termsName(service.termsId)}`
+    `${service.name} ${service.group} ${kindWords[service.kind]} ${termsName(service.termsId)}`
       .toLowerCase()
       .includes(text.trim().toLowerCase()),
   );
@@ -50,6 +50,14 @@ function Services({ given }: { readonly given: ServicesView }) {
   const toggle = (id: string): void => {
     const next = new Set(ticked);
     if (!next.delete(id)) next.add(id);
+    setTicked(next);
+  };
+  const tickAll = (services: ServicesView['services'], tick: boolean): void => {
+    const next = new Set(ticked);
+    for (const { id } of services) {
+      if (tick) next.add(id);
+      else next.delete(id);
+    }
     setTicked(next);
   };
   return (
@@ -99,41 +107,61 @@ function Services({ given }: { readonly given: ServicesView }) {
               <th className={styles.right}>Coming</th>
             </tr>
           </thead>
-          <tbody>
-            {shown.map((service) => (
-              <tr key={service.id} data-retired={service.retired || undefined}>
-                <td>
-                  <Checkbox
-                    aria-label={`Tick ${service.name}`}
-                    checked={ticked.has(service.id)}
-                    disabled={!ready}
-                    onChange={() => toggle(service.id)}
-                  />
-                </td>
-                <td>
-                  <button type="button" className={styles.name} onClick={() => setEditing(draftOfService(service))}>
-                    <i data-colour={service.colour} aria-hidden="true" />
-                    {service.name}
-                  </button>
-                  <p>
-                    {kindWords[service.kind]}
-                    {service.extras.length > 0 &&
-                      `, ${service.extras.length} ${service.extras.length === 1 ? 'extra' : 'extras'}`}
-                    {service.retired && ', no longer offered'}
-                  </p>
-                </td>
-                <td>
-                  <span className="num">{priceOf(service)}</span>
-                  {service.currency !== business.currency && `, in ${service.currency}`}
-                  <p>{taxOf(service, view.taxes)}</p>
-                </td>
-                <td>
-                  <a href={`/terms/${service.termsId}`}>{termsName(service.termsId)}</a>
-                </td>
-                <td className={`${styles.right} num`}>{service.coming}</td>
-              </tr>
-            ))}
-          </tbody>
+          {grouped(shown).map(([group, services]) => (
+            <tbody key={group}>
+              {group !== '' && (
+                <tr className={styles.group}>
+                  <td>
+                    <Checkbox
+                      aria-label={`Tick all of ${group}`}
+                      checked={services.every(({ id }) => ticked.has(id))}
+                      indeterminate={
+                        services.some(({ id }) => ticked.has(id)) && !services.every(({ id }) => ticked.has(id))
+                      }
+                      disabled={!ready}
+                      onChange={(event) => tickAll(services, event.currentTarget.checked)}
+                    />
+                  </td>
+                  <th scope="rowgroup" colSpan={4}>
+                    {group}
+                  </th>
+                </tr>
+              )}
+              {services.map((service) => (
+                <tr key={service.id} data-retired={service.retired || undefined}>
+                  <td>
+                    <Checkbox
+                      aria-label={`Tick ${service.name}`}
+                      checked={ticked.has(service.id)}
+                      disabled={!ready}
+                      onChange={() => toggle(service.id)}
+                    />
+                  </td>
+                  <td>
+                    <button type="button" className={styles.name} onClick={() => setEditing(draftOfService(service))}>
+                      <i data-colour={service.colour} aria-hidden="true" />
+                      {service.name}
+                    </button>
+                    <p>
+                      {kindWords[service.kind]}
+                      {service.extras.length > 0 &&
+                        `, ${service.extras.length} ${service.extras.length === 1 ? 'extra' : 'extras'}`}
+                      {service.retired && ', no longer offered'}
+                    </p>
+                  </td>
+                  <td>
+                    <span className="num">{priceOf(service)}</span>
+                    {service.currency !== business.currency && `, in ${service.currency}`}
+                    <p>{taxOf(service, view.taxes)}</p>
+                  </td>
+                  <td>
+                    <a href={`/terms/${service.termsId}`}>{termsName(service.termsId)}</a>
+                  </td>
+                  <td className={`${styles.right} num`}>{service.coming}</td>
+                </tr>
+              ))}
+            </tbody>
+          ))}
         </table>
       )}
       {editing && (
@@ -142,4 +170,12 @@ function Services({ given }: { readonly given: ServicesView }) {
       {taxes && <TaxDialog taxes={view.taxes} currency={business.currency} close={() => setTaxes(false)} />}
     </>
   );
+}
+
+/** Services under the owner's own headings, in their alphabet; those without one come last. */
+function grouped(services: ServicesView['services']): [group: string, services: ServicesView['services']][] {
+  const names = [...new Set(services.map(({ group }) => group))].sort((a, b) =>
+    a === '' ? 1 : b === '' ? -1 : a < b ? -1 : 1,
+  );
+  return names.map((name) => [name, services.filter(({ group }) => group === name)]);
 }

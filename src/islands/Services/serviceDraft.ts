@@ -4,6 +4,7 @@ import type { ServiceLine, ServicesView } from '#contracts/serviceViews';
 import { formatAmount } from '#core/money/formatMoney';
 import { parseAmount } from '#core/money/parseAmount';
 import { zero } from '#core/money/minor';
+import { isPage, nothingOnPage } from '#core/services/service';
 import { allShown } from '#core/ways/ways';
 import { newKey } from '#islands/api';
 
@@ -36,6 +37,8 @@ export function newService(view: ServicesView, currency: string): ServiceDraft {
     retired: false,
     ways: allShown,
     booking: null,
+    group: '',
+    onPage: nothingOnPage,
   };
 }
 
@@ -72,7 +75,8 @@ export function readService(draft: ServiceDraft): Read {
       faults[`extras.${index}.most`] = 'from 1 to 1000';
     return { id, label: label.trim(), unitPrice, most: Number(most) };
   });
-  const { id, name, kind, termsId, basis, included, taxMode, taxCodes, colour, retired, booking, ways } = draft;
+  const { id, name, kind, termsId, basis, included, taxMode, taxCodes, colour, retired, booking, ways, group, onPage } =
+    draft;
   const about = {
     id,
     name,
@@ -87,6 +91,10 @@ export function readService(draft: ServiceDraft): Read {
     retired,
     booking,
     ways,
+    group,
+    onPage,
   };
+  const page = draft.onPage.nextPage.trim();
+  if (page !== '' && !isPage(page)) faults['onPage.nextPage'] = 'a page, such as https://your.example';
   return { faults, body: Object.keys(faults).length > 0 ? null : { ...about, unitPrice: priced, extras } };
 }

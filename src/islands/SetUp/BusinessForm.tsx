@@ -5,11 +5,11 @@ import { upload } from '#islands/Compose/upload';
 import { BusinessHead, faceStyle } from '#islands/ClientPage/BusinessHead';
 import type { SaidProblem } from '#islands/format/problemSentence';
 import { fieldMessage } from '#islands/format/problemSentence';
+import { Picture } from '#islands/parts/Picture';
 import { Problem } from '#islands/parts/Problem';
-import { useRoute } from '#islands/parts/useRoute';
+import { useSetting } from '#islands/parts/useSetting';
 import { useReady } from '#islands/parts/useReady';
-import { Button, ColorInput, FileButton, Group, Textarea, TextInput } from '@mantine/core';
-import { notifications } from '@mantine/notifications';
+import { Button, ColorInput, Textarea, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import client from '#islands/Pay/Pay.module.css';
 import styles from './SetUp.module.css';
@@ -23,16 +23,18 @@ type Props = {
   readonly then?: { readonly label: string; readonly go: () => void };
 };
 
+function sends({ name, line, email, address, country, colour, logo, picture }: BusinessFace) {
+  const look = { ...(colour ? { colour } : {}), ...(logo ? { logo } : {}), ...(picture ? { picture } : {}) };
+  return { name, line, email, address, country, look };
+}
+
 /** The business as its clients see it: on pages, in messages, in documents. */
 export function BusinessForm({ given, then }: Props) {
   const ready = useReady();
-  const [face, setFace] = useState(given);
+  const setting = useSetting(saveBusiness, given, sends);
+  const face = setting.value;
   const [problem, setProblem] = useState<SaidProblem | null>(null);
-  const save = useRoute(saveBusiness);
-  const change = (part: Partial<BusinessFace>): void => {
-    save.clear();
-    setFace({ ...face, ...part });
-  };
+  const change = (part: Partial<BusinessFace>): void => setting.set({ ...face, ...part });
   const take = async (which: 'logo' | 'picture', file: File | null): Promise<void> => {
     if (!file) return;
     const kept = await upload(file, 'picture');
@@ -41,13 +43,10 @@ export function BusinessForm({ given, then }: Props) {
     change({ [which]: kept.id });
   };
   const keep = async (): Promise<void> => {
-    const { name, line, email, address, colour, logo, picture } = face;
-    const look = { ...(colour ? { colour } : {}), ...(logo ? { logo } : {}), ...(picture ? { picture } : {}) };
-    if (!(await save.attempt({ name, line, email, address, look }))) return;
-    notifications.show({ message: 'Kept.', color: 'green' });
+    if (!(await setting.keep())) return;
     then?.go();
   };
-  const error = (path: string) => fieldMessage(save.problem, path);
+  const error = (path: string) => fieldMessage(setting.problem, path);
   const readable = !face.colour || !/^#[0-9a-f]{6}$/.test(face.colour) || contrastOnWhite(face.colour) >= 4.5;
   return (
     <div className={styles.columns}>
@@ -81,6 +80,15 @@ export function BusinessForm({ given, then }: Props) {
           error={error('address')}
           onChange={(event) => change({ address: event.currentTarget.value })}
         />
+        <TextInput
+          label="Country"
+          description="Two letters, such as PT: telephone numbers without theirs are read as of here"
+          maxLength={2}
+          w={140}
+          value={face.country}
+          error={error('country')}
+          onChange={(event) => change({ country: event.currentTarget.value.toUpperCase() })}
+        />
         <ColorInput
           label="Colour of buttons"
           placeholder="ours"
@@ -103,8 +111,8 @@ export function BusinessForm({ given, then }: Props) {
           take={(file) => void take('picture', file)}
           drop={() => change({ picture: null })}
         />
-        <Problem problem={problem ?? (save.problem?.path ? null : save.problem)} currency="EUR" />
-        <Button loading={save.busy} onClick={() => void keep()} disabled={!readable}>
+        <Problem problem={problem ?? (setting.problem?.path ? null : setting.problem)} currency="EUR" />
+        <Button loading={setting.busy} onClick={() => void keep()} disabled={!readable}>
           {then?.label ?? 'Keep'}
         </Button>
       </fieldset>
@@ -118,31 +126,3 @@ export function BusinessForm({ given, then }: Props) {
     </div>
   );
 }
-
-type PictureProps = {
-  readonly label: string;
-  readonly file: string | null;
-  readonly take: (file: File | null) => void;
-  readonly drop: () => void;
-};
-
-const Picture = ({ label, file, take, drop }: PictureProps) => (
-  <div>
-    <p className={styles.label}>{label}</p>
-    <Group gap="xs">
-      {file && <img src={`/f/${file}`} alt="" className={styles.thumb} />}
-      <FileButton onChange={take} accept="image/*">
-        {(props) => (
-          <Button {...props} variant="default" size="compact-sm" aria-label={`Choose: ${label}`}>
-            {file ? 'Another' : 'Choose a picture'}
-          </Button>
-        )}
-      </FileButton>
-      {file && (
-        <Button variant="subtle" color="gray" size="compact-sm" onClick={drop} aria-label={`Take out: ${label}`}>
-          Take out
-        </Button>
-      )}
-    </Group>
-  </div>
-);

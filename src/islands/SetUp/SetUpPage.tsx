@@ -4,6 +4,9 @@ import { BookingPageAddress } from '#islands/SetUp/BookingPageAddress';
 import { BusinessForm } from '#islands/SetUp/BusinessForm';
 import { type Chapter, chapterLines, chapters, type SetUpView } from '#islands/SetUp/chapters';
 import { OpeningHours } from '#islands/SetUp/OpeningHours';
+import { PageForm } from '#islands/SetUp/PageForm';
+import { ToldForm } from '#islands/SetUp/ToldForm';
+import { WritingForm } from '#islands/SetUp/WritingForm';
 import { Places } from '#islands/SetUp/Places';
 import { PageHead } from '#islands/parts/PageHead';
 import { OwnerShell } from '#islands/shell/OwnerShell';
@@ -29,7 +32,14 @@ export default function SetUpPage({ shell, path, view, chapter, connection }: Pr
     hours: () => <OpeningHours given={view.services.hours} />,
     places: () => <Places given={view.services.places} hours={view.services.hours} />,
     ways: () => <WaysToPay given={view.ways} connection={connection} />,
-    bookingPage: () => <BookingPageAddress address={view.bookingPage} />,
+    bookingPage: () => (
+      <>
+        <BookingPageAddress address={view.bookingPage} />
+        <PageForm given={view.settings.page} currency={shell.business.currency} />
+      </>
+    ),
+    told: () => <ToldForm given={view.settings.told} />,
+    writing: () => <WritingForm given={view.settings.style} currency={shell.business.currency} />,
   };
   return (
     <OwnerShell shell={shell} path={path}>

@@ -2,6 +2,12 @@ import type { BusinessFace } from '#contracts/quoteViews';
 import type { ServicesView } from '#contracts/serviceViews';
 import type { Shell } from '#contracts/views';
 import type { WaysView } from '#contracts/wayViews';
+import type { SettingsView } from '#contracts/settingsView';
+import type { PlainDate } from '#core/calendar/days';
+import type { WallTime } from '#core/calendar/wallTime';
+import { formatMoney } from '#core/money/formatMoney';
+import { minor } from '#core/money/minor';
+import { longWall } from '#core/wording/days';
 import { weekInWords } from '#core/wording/weekWords';
 
 /** Set-up's chapters with their addresses, and the words by which the palette finds what is set in them. */
@@ -9,7 +15,7 @@ export const chapters = {
   business: {
     title: 'The business',
     path: '/set-up/business',
-    words: 'name, logo, colour, picture, e-mail for replies',
+    words: 'name, logo, colour, picture, e-mail for replies, address, country',
   },
   hours: { title: 'Opening hours', path: '/set-up/hours', words: 'open, closed, holidays, days that differ' },
   places: {
@@ -25,7 +31,18 @@ export const chapters = {
   bookingPage: {
     title: 'Booking page',
     path: '/set-up/booking-page',
-    words: 'its address, in a page of your own, stop clients booking',
+    words:
+      'its address, in a page of your own, stop clients booking, a note on it, telephone number, vouchers sold online',
+  },
+  told: {
+    title: 'Who is told of what',
+    path: '/set-up/told',
+    words: 'messages to the business, colleagues, notifications of bookings, requests, payments',
+  },
+  writing: {
+    title: 'Days and figures',
+    path: '/set-up/writing',
+    words: 'locale, date format, week begins on Sunday or Monday, 12 or 24 hours, decimal comma, currency sign',
   },
   door: {
     title: 'Sign-in and safety',
@@ -40,7 +57,13 @@ export type SetUpView = {
   readonly services: ServicesView;
   readonly bookingPage: string;
   readonly ways: WaysView;
+  readonly settings: SettingsView;
 };
+
+/** What the chapter of days and figures shows of itself. */
+export const sampleDay = '2027-05-14' as PlainDate;
+export const sampleWall = '2027-05-14T18:30' as WallTime;
+export const sampleSum = minor(1_680_50);
 
 const counted = (count: number, one: string, many: string): string[] =>
   count === 0 ? [] : [`${count} ${count === 1 ? one : many}`];
@@ -48,7 +71,10 @@ const listed = (pieces: readonly string[], nothing: string): string =>
   pieces.length > 0 ? pieces.join(', ') : nothing;
 
 /** What holds now, a line for each chapter. */
-export function chapterLines({ face, services, bookingPage, ways }: SetUpView, shell: Shell): Record<Chapter, string> {
+export function chapterLines(
+  { face, services, bookingPage, ways, settings }: SetUpView,
+  shell: Shell,
+): Record<Chapter, string> {
   const places = services.places.filter(({ retired }) => !retired);
   const of = (kind: string): number => places.filter((place) => place.kind === kind).length;
   const accounts = ways.accounts.filter(({ offered }) => offered);
@@ -71,6 +97,11 @@ export function chapterLines({ face, services, bookingPage, ways }: SetUpView, s
       'no account is connected: clients can pay by transfer or in cash alone',
     ),
     bookingPage: shell.bookingStopped ? 'stopped: clients cannot book by themselves' : bookingPage,
+    told: listed(
+      settings.told.map(({ name, of }) => `${name} of ${of.length === 1 ? '1 thing' : `${of.length} things`}`),
+      'nobody is written to; Today says what needs you',
+    ),
+    writing: `${longWall(sampleWall, sampleDay)}; ${formatMoney(sampleSum, shell.business.currency)}`,
     door: shell.person.email,
   };
 }

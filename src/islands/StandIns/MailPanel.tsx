@@ -1,8 +1,8 @@
 import { readMail } from '#contracts/routes/standIns/readMail';
 import type { StandInsView } from '#contracts/standInViews';
 import { localDate, wallOfInstant } from '#core/calendar/zoned';
-import { timeOf } from '#core/calendar/wallTime';
-import { shortDate } from '#core/wording/days';
+
+import { clockOf, shortDate } from '#core/wording/days';
 import { read } from '#islands/api';
 import { linkedText } from '#islands/StandIns/linkedText';
 import { useShell } from '#islands/shell/useShell';
@@ -46,7 +46,7 @@ export function MailPanel({ mail, search, setSearch }: Props) {
               <b>{line.subject}</b>
               <span>{line.recipient}</span>
               <time className="num" dateTime={line.at}>
-                {shortDate(localDate(line.at, zone), today)} {timeOf(wallOfInstant(line.at, zone))}
+                {shortDate(localDate(line.at, zone), today)} {clockOf(wallOfInstant(line.at, zone))}
               </time>
             </button>
             {opened === line.seq && <Letter seq={line.seq} />}

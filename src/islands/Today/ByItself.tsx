@@ -1,7 +1,7 @@
 import type { Doing, TodayView } from '#contracts/views';
-import { timeOf } from '#core/calendar/wallTime';
+
 import { localDate, wallOfInstant } from '#core/calendar/zoned';
-import { distance, longDate } from '#core/wording/days';
+import { clockOf, distance, longDate } from '#core/wording/days';
 import { doingWords } from '#islands/format/doingWords';
 import { useShell } from '#islands/shell/useShell';
 import styles from './ByItself.module.css';
@@ -54,7 +54,7 @@ function Doings({
 function When({ at }: { readonly at: Doing['at'] }) {
   const { zone, today } = useShell();
   const day = localDate(at, zone);
-  const time = timeOf(wallOfInstant(at, zone));
+  const time = clockOf(wallOfInstant(at, zone));
   const near =
     day === today
       ? time

@@ -1,9 +1,9 @@
 import type { BookingLine, Failing, TodayView } from '#contracts/views';
 import { placeOfNumber } from '#islands/format/placeOf';
 import type { Decision } from '#core/booking/decisions';
-import { dateOf, timeOf } from '#core/calendar/wallTime';
+import { dateOf } from '#core/calendar/wallTime';
 import { localDate, wallOfInstant } from '#core/calendar/zoned';
-import { distance, longDate } from '#core/wording/days';
+import { clockOf, distance, longDate } from '#core/wording/days';
 import { decisionWords } from '#islands/format/decisionWords';
 import { Amount } from '#islands/parts/Amount';
 import { MoneyStrip } from '#islands/parts/MoneyStrip';
@@ -79,7 +79,7 @@ function DecisionRow({ line }: { readonly line: BookingLine }) {
   return (
     <li className={styles.row}>
       <div className={urgent ? styles.deadlineUrgent : styles.deadline}>
-        <b className="num">{day === today && !past ? timeOf(wall) : longDate(dateOf(wall), today)}</b>
+        <b className="num">{day === today && !past ? clockOf(wall) : longDate(dateOf(wall), today)}</b>
         <span>{past && day === today ? 'earlier today' : distance(day, today)}</span>
       </div>
       <div className={styles.what}>

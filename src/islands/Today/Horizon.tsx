@@ -2,7 +2,7 @@ import type { HorizonCover, TodayView } from '#contracts/views';
 import { formatAmount } from '#core/money/formatMoney';
 import { minor } from '#core/money/minor';
 import { longDate, shortDate } from '#core/wording/days';
-import { axisEnd, gapRows, heldByDay, isMonday, isWeekend } from '#islands/Today/horizonScale';
+import { axisEnd, gapRows, heldByDay, startsWeek, isWeekend } from '#islands/Today/horizonScale';
 import { scaleBand, scaleLinear } from 'd3-scale';
 import styles from './Horizon.module.css';
 
@@ -123,7 +123,7 @@ export function Horizon({ view, currency }: { readonly view: TodayView; readonly
           </a>
         ))}
         {days
-          .filter((day) => isMonday(day.date) || day.date === today)
+          .filter((day) => startsWeek(day.date) || day.date === today)
           .map(({ date }) => (
             <text
               key={date}

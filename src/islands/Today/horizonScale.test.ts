@@ -1,7 +1,7 @@
 import type { HorizonCover, HorizonDay } from '#contracts/views';
 import type { PlainDate } from '#core/calendar/days';
 import { minor, zero } from '#core/money/minor';
-import { axisEnd, gapRows, heldByDay, isMonday, isWeekend, roundAbove } from '#islands/Today/horizonScale';
+import { axisEnd, gapRows, heldByDay, startsWeek, isWeekend, roundAbove } from '#islands/Today/horizonScale';
 import { countWords } from '#islands/format/countWords';
 import { expect } from 'chai';
 
@@ -41,7 +41,7 @@ describe('the horizon', () => {
   });
 
   it('knows its Mondays and weekends', () => {
-    expect(isMonday('2027-05-17' as PlainDate)).to.equal(true);
+    expect(startsWeek('2027-05-17' as PlainDate)).to.equal(true);
     expect(
       ['2027-05-14', '2027-05-15', '2027-05-16', '2027-05-17'].map((date) => isWeekend(date as PlainDate)),
     ).to.deep.equal([false, true, true, false]);

@@ -1,3 +1,4 @@
+import { columnOf } from '#islands/parts/months';
 import type { HorizonCover, HorizonDay } from '#contracts/views';
 import { addDays, dayNumber, type PlainDate } from '#core/calendar/days';
 
@@ -26,8 +27,10 @@ export function heldByDay(days: readonly HorizonDay[], covers: readonly HorizonC
   );
 }
 
-/** Mondays, as the days to write under the axis. */
-export const isMonday = (date: PlainDate): boolean => (((dayNumber(date) + 3) % 7) + 7) % 7 === 0;
+/** First days of a week, as the business has it: the days to write under the axis. */
+export const startsWeek = (date: PlainDate): boolean => columnOf(date) === 0;
+
+const isMonday = (date: PlainDate): boolean => (((dayNumber(date) + 3) % 7) + 7) % 7 === 0;
 export const isWeekend = (date: PlainDate): boolean => isMonday(addDays(date, 2)) || isMonday(addDays(date, 1));
 
 /** Each label in the first row where it does not run into the one before it, from left to right. */

@@ -5,11 +5,9 @@ import { useWays } from '#islands/Ways/useWays';
 import { WaysChoice } from '#islands/Ways/WaysChoice';
 import { fieldMessage } from '#islands/format/problemSentence';
 import { Problem } from '#islands/parts/Problem';
-import { useRoute } from '#islands/parts/useRoute';
+import { useSetting } from '#islands/parts/useSetting';
 import { useReady } from '#islands/parts/useReady';
 import { Button, Stack, Textarea } from '@mantine/core';
-import { notifications } from '@mantine/notifications';
-import { useState } from 'react';
 import styles from './Ways.module.css';
 
 type Props = { readonly given: WaysView; readonly connection: string | null };
@@ -24,12 +22,9 @@ const outcomes: Readonly<Record<string, string>> = {
 export function WaysToPay({ given, connection }: Props) {
   const view = useWays(given) ?? given;
   const ready = useReady();
-  const [ways, setWays] = useState(given.ways);
-  const [transferTo, setTransferTo] = useState(given.transferTo);
-  const save = useRoute(saveWays);
-  const keep = async (): Promise<void> => {
-    if (await save.attempt({ ways, transferTo })) notifications.show({ message: 'Kept. Clients see it from now on.' });
-  };
+  const setting = useSetting(saveWays, { ways: given.ways, transferTo: given.transferTo }, (value) => value);
+  const { ways, transferTo } = setting.value;
+  const { problem } = setting;
   return (
     <section aria-label="Ways to pay" id="ways" className={styles.section}>
       <h2>Ways to pay</h2>
@@ -44,10 +39,7 @@ export function WaysToPay({ given, connection }: Props) {
           <Stack gap="sm">
             <WaysChoice
               value={ways}
-              set={(next) => {
-                save.clear();
-                setWays(next);
-              }}
+              set={(next) => setting.set({ ...setting.value, ways: next })}
               accounts={view.accounts}
               label="Shown to clients, where the terms offer it"
               otherwise="the account that was connected first"
@@ -60,12 +52,17 @@ export function WaysToPay({ given, connection }: Props) {
                 minRows={2}
                 maxLength={500}
                 value={transferTo}
-                error={fieldMessage(save.problem, 'transferTo')}
-                onChange={(event) => setTransferTo(event.currentTarget.value)}
+                error={fieldMessage(problem, 'transferTo')}
+                onChange={(event) => setting.set({ ...setting.value, transferTo: event.currentTarget.value })}
               />
             )}
-            <Problem problem={save.problem?.path ? null : save.problem} currency="EUR" />
-            <Button style={{ justifySelf: 'start' }} w="fit-content" loading={save.busy} onClick={() => void keep()}>
+            <Problem problem={problem?.path ? null : problem} currency="EUR" />
+            <Button
+              style={{ justifySelf: 'start' }}
+              w="fit-content"
+              loading={setting.busy}
+              onClick={() => void setting.keep('Kept. Clients see it from now on.')}
+            >
               Keep these ways
             </Button>
           </Stack>

@@ -1,6 +1,7 @@
 import { addDays, addMonthsClamped, isPlainDate, type PlainDate } from '#core/calendar/days';
 import { type DayContext, readDay } from '#core/calendar/typedDay';
 import { longDate } from '#core/wording/days';
+import { houseStyle } from '#core/wording/houseStyle';
 import { useDayContext } from '#islands/parts/useDayContext';
 import { type FreeDays, useFreeDays } from '#islands/parts/useFreeDays';
 import { ActionIcon, Popover, TextInput, type TextInputProps } from '@mantine/core';
@@ -110,7 +111,7 @@ export function DayField({ value, onChange, from = null, service, reads, error, 
           value={day}
           date={month}
           onDateChange={(date) => setMonth(date as PlainDate)}
-          firstDayOfWeek={1}
+          firstDayOfWeek={houseStyle().weekStarts}
           weekendDays={[]}
           getDayProps={(date) => freeProps(free, date as PlainDate, today)}
           onChange={(chosen) => {

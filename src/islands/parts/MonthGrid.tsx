@@ -36,7 +36,7 @@ export function MonthGrid({ month, setMonth, today, free, chosen, choose, label 
       <table>
         <thead>
           <tr>
-            {weekdayLetters.map((letter, index) => (
+            {weekdayLetters().map((letter, index) => (
               <th key={index} aria-hidden="true">
                 {letter}
               </th>

@@ -1,4 +1,5 @@
 import { isTimeOfDay } from '#core/calendar/wallTime';
+import { writtenTime } from '#core/wording/houseStyle';
 import { readTime } from '#core/calendar/typedDay';
 import { TextInput, type TextInputProps } from '@mantine/core';
 import { type KeyboardEvent, useState } from 'react';
@@ -31,7 +32,7 @@ export function TimeField({ value, onChange, error, ...rest }: Props) {
       inputMode="text"
       autoComplete="off"
       placeholder={rest.placeholder ?? 'time'}
-      value={typing ?? value}
+      value={typing ?? (isTimeOfDay(value) ? writtenTime(value) : value)}
       error={unread ?? error}
       onFocus={(event) => event.currentTarget.select()}
       onChange={(event) => {

@@ -34,5 +34,5 @@ export function useRoute<R extends AnyRoute>(route: R) {
   };
   /** For what answers nothing: whether it was done. */
   const attempt = async (input: SentTo<R>): Promise<boolean> => (await send(input))?.ok ?? false;
-  return { run, attempt, busy, problem, requestKey: () => key.current, clear: () => setProblem(null) };
+  return { run, attempt, tryIt: send, busy, problem, requestKey: () => key.current, clear: () => setProblem(null) };
 }

@@ -1,7 +1,7 @@
 import type { Instant } from '#core/calendar/instant';
-import { dateOf, timeOf } from '#core/calendar/wallTime';
+import { dateOf } from '#core/calendar/wallTime';
 import { wallOfInstant } from '#core/calendar/zoned';
-import { longDate } from '#core/wording/days';
+import { clockOf, longDate } from '#core/wording/days';
 import { IconClock } from '@tabler/icons-react';
 import styles from './OwnerShell.module.css';
 
@@ -16,7 +16,7 @@ export function ClockFace({
   readonly standing: boolean;
 }) {
   const wall = wallOfInstant(now, zone);
-  const text = `${longDate(dateOf(wall), dateOf(wall))} ${wall.slice(0, 4)}, ${timeOf(wall)}`;
+  const text = `${longDate(dateOf(wall), dateOf(wall))} ${wall.slice(0, 4)}, ${clockOf(wall)}`;
   return (
     <span className={styles.clock}>
       <IconClock size={18} stroke={1.7} aria-hidden />

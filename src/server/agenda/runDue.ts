@@ -5,6 +5,7 @@ import type { Instant } from '#core/calendar/instant';
 import { wantedQuoteErrands } from '#core/agenda/wantedQuoteErrands';
 import { type Afterwards, errandKinds, type RunErrand } from '#server/agenda/errandKinds';
 import { sendQuoteMessage, turnQuote } from '#server/agenda/quoteErrands';
+import { lettersOfVoucher, sendVoucher } from '#server/credit/onlineVouchers';
 import { agreedOf, lockBooking } from '#server/booking/lockBooking';
 import { pauseOver } from '#server/database/pauses';
 import { cleanError } from '#server/logging/cleanError';
@@ -19,6 +20,7 @@ type Claimed = {
   id: string;
   booking_id: string | null;
   quote_id: string | null;
+  voucher_id: string | null;
   key: string;
   kind: string;
   tries: number;
@@ -53,7 +55,7 @@ const claimNext = ({ db, clock }: Deps, of: Concerning): Promise<Claimed[]> =>
           where state in ('waiting', 'claimed') and at <= ${clock.now()} and ${pauseOver(errands.triedAt, errands.pause)}
             and ${concerns(of)}
           order by at, key limit 1 for update skip locked
-        ) returning id, booking_id, quote_id, key, kind, tries`,
+        ) returning id, booking_id, quote_id, voucher_id, key, kind, tries`,
   );
 
 /** What is wanted of that key now, and how it is carried out; null where nothing is. */
@@ -79,12 +81,23 @@ async function wantedOfQuote(tx: Tx, deps: Deps, { quote_id, key, kind }: Claime
   return { at: errand.at, run: () => sendQuoteMessage({ tx, deps, loaded, now }, errand) };
 }
 
+/** A voucher is sent whatever has become of it since: its buyer has paid for that. Not twice, where its owner did so. */
+async function wantedOfVoucher(tx: Tx, deps: Deps, { voucher_id }: Claimed, now: Instant): Promise<Wanted> {
+  if ((await lettersOfVoucher(tx, voucher_id!)) > 0) return null;
+  const run = async (): Promise<Afterwards> => {
+    await sendVoucher(tx, deps, voucher_id!, now);
+    return async () => deps.outbox.wake();
+  };
+  return { at: now, run };
+}
+
 /** Checks again that the errand is wanted, commits what it sets off, and carries that out after the commit. */
 async function runClaimed(deps: Deps, claimed: Claimed): Promise<void> {
   const { id } = claimed;
   const afterwards = await deps.db.transaction(async (tx) => {
     const now = deps.clock.now();
-    const find = claimed.booking_id === null ? wantedOfQuote : wantedOfBooking;
+    const find =
+      claimed.voucher_id !== null ? wantedOfVoucher : claimed.booking_id === null ? wantedOfQuote : wantedOfBooking;
     const wanted = await find(tx, deps, claimed, now);
     const moved = wanted !== null && wanted.at > now;
     if (!wanted || moved) {

@@ -23,6 +23,8 @@ export type NewBooking = {
   readonly requestKey: string;
   readonly clientName: string;
   readonly clientEmail: string;
+  /** As E.164; empty where none was given, which leaves the one that is known. */
+  readonly clientPhone?: string;
   readonly clientId: string;
   readonly serviceId: string;
   readonly title: string;
@@ -44,14 +46,21 @@ export type InsertRefusal =
   AboveAccountLimit | PlanRefusal | PlaceRefusal | { readonly code: 'nothing_to_pay'; readonly path: 'lines' };
 
 /** The client of that name and address, made where there is none yet. */
-async function clientFor(tx: Tx, { clientName, clientEmail, clientId }: NewBooking) {
+async function clientFor(tx: Tx, { clientName, clientEmail, clientPhone = '', clientId }: NewBooking) {
   const email = clientEmail.toLowerCase();
   const [known] = await tx
     .select()
     .from(clients)
     .where(and(eq(clients.email, email), eq(clients.name, clientName)));
-  if (known) return known;
-  const [made] = await tx.insert(clients).values({ id: clientId, name: clientName, email }).returning();
+  const phone = clientPhone === '' ? {} : { phone: clientPhone };
+  if (known) {
+    if (clientPhone !== '') await tx.update(clients).set(phone).where(eq(clients.id, known.id));
+    return { ...known, ...phone };
+  }
+  const [made] = await tx
+    .insert(clients)
+    .values({ id: clientId, name: clientName, email, ...phone })
+    .returning();
   return made!;
 }
 

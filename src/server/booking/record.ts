@@ -6,6 +6,9 @@ import { ledgerOf, withFact } from '#core/booking/ledger';
 import { standing, type Standing } from '#core/booking/standing';
 import type { Instant } from '#core/calendar/instant';
 import { entryForFact } from '#core/journal/entryForFact';
+import { happenings } from '#core/telling/happenings';
+import { happeningWords } from '#core/wording/happeningWords';
+import { tellPeople } from '#server/telling/tellPeople';
 import { bookingFactsRead } from '#core/kept/readFact';
 import { rewriteErrands } from '#server/errands/rewriteErrands';
 import { writeAgreed, writeDeal } from '#server/booking/dealOf';
@@ -28,6 +31,7 @@ export async function recordFacts(
   added: readonly Fact[],
   now: Instant,
 ): Promise<{ readonly facts: readonly Recorded<Fact>[]; readonly standing: Standing }> {
+  const before = facts.length > 0 ? standing(agreedOf(booking), facts, now) : null;
   let ledger = ledgerOf(facts);
   let current = booking;
   const actor = actorNow();
@@ -53,6 +57,14 @@ export async function recordFacts(
   const all = [...facts, ...inOrder];
   const reached = standing(agreedOf(current), all, now);
   await writeDerived(tx, { booking: current, client, facts: all }, reached);
+  const { number, title } = current;
+  for (const [index, happening] of happenings(before, inOrder, reached).entries())
+    await tellPeople(tx, happening.telling, {
+      ...happeningWords(happening, { number, title, client: client.name, standing: reached }),
+      cause: `${number}:${facts.length}:${index}`,
+      path: `/bookings/${number}`,
+      now,
+    });
   return { facts: all, standing: reached };
 }
 

@@ -8,6 +8,7 @@ import { creditReceipts, paymentRequests, requestPayments } from '#server/databa
 import type { Deps } from '#server/deps';
 import { appendEntry } from '#server/journal/appendEntry';
 import { approvedOf, type ProcessorAnswer } from '#core/paying/answer';
+import { makeVoucher } from '#server/credit/onlineVouchers';
 import { tellOfManyCards } from '#server/guard/manyCards';
 import { factsOfRequests, tell } from '#server/credit/requestFacts';
 import { processorOf } from '#server/ways/payAccounts';
@@ -71,6 +72,11 @@ export async function recordRequestAnswer(deps: Deps, paymentId: string, answer:
     const [request] = await tx.select().from(paymentRequests).where(eq(paymentRequests.id, requestId));
     const { clientId, currency } = request!;
     const came = approvedOf(amount, answer);
+    if (request!.voucher) {
+      await makeVoucher(tx, deps, request!, { amount: came, payer, now });
+      await tell(tx, deps, requestId, { kind: 'paid', amount: came, by: payer, via }, now);
+      return;
+    }
     const receipt = { id: paymentId, clientId, requestId, amount: came, currency, payer, at: now };
     await tx.insert(creditReceipts).values({ ...receipt, method: row.card.way ?? 'card' });
     await tell(tx, deps, requestId, { kind: 'paid', amount: came, by: payer, via }, now);

@@ -10,7 +10,7 @@ import { cancelledSentences } from '#core/wording/cancelledSentences';
 import { longDate, longMoment, longWall } from '#core/wording/days';
 import { declineReason } from '#core/wording/declines';
 import { keptWords } from '#core/wording/keptWords';
-import { type FieldValue, type FieldValues, fillFields, fillParagraphs } from '#core/wording/fields';
+import { type FieldValue, type FieldValues, emptyFields, fillFields, fillParagraphs } from '#core/wording/fields';
 import {
   type BookingFieldName,
   type FieldsOf,
@@ -37,7 +37,13 @@ export type MessageAbout = {
   /** What the newest change changed, in sentences. */
   readonly changes: readonly string[];
 };
-export type Wording = { readonly subject: string; readonly paragraphs: readonly string[]; readonly action: string };
+export type Wording = {
+  readonly subject: string;
+  readonly paragraphs: readonly string[];
+  readonly action: string;
+  /** Fields of its text that have nothing to say here. */
+  readonly empty: readonly string[];
+};
 
 type About = MessageAbout & { readonly sum: (amount: Minor) => string; readonly today: PlainDate };
 
@@ -234,5 +240,6 @@ export function messageWording(
     subject: fillFields(text.subject, values),
     paragraphs: given.text ? [given.text, ...paragraphs] : paragraphs,
     action: actions[occasion](about),
+    empty: emptyFields(`${text.subject}\n${text.body}`, values),
   };
 }

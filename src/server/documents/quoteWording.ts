@@ -5,7 +5,7 @@ import { formatMoney } from '#core/money/formatMoney';
 import type { QuoteFact } from '#core/quote/facts';
 import type { Offer } from '#core/quote/offer';
 import { longUntil, longWall } from '#core/wording/days';
-import { type FieldValue, type FieldValues, fillFields, fillParagraphs } from '#core/wording/fields';
+import { type FieldValue, type FieldValues, emptyFields, fillFields, fillParagraphs } from '#core/wording/fields';
 import { type FieldsOf, type MessageText, originalWordings, type QuoteFieldName } from '#core/wording/originalWordings';
 import { planSentences } from '#core/wording/sentences';
 import type { Wording } from '#server/documents/messageWording';
@@ -84,5 +84,6 @@ export function quoteWording(
     subject: fillFields(text.subject, values),
     paragraphs: fillParagraphs(text.body, values),
     action: actions[occasion],
+    empty: emptyFields(`${text.subject}\n${text.body}`, values),
   };
 }

@@ -11,6 +11,7 @@ import type { Tx } from '#server/database/database';
 import { business } from '#server/database/schema/business';
 import { messages } from '#server/database/schema/work';
 import { type MessageAbout, messageWording } from '#server/documents/messageWording';
+import { waitingFor } from '#server/letters/write';
 import { wordingOf } from '#server/letters/wordingOf';
 
 /**
@@ -28,6 +29,8 @@ export async function writeMessage(
     text?: string;
     /** Somebody else than the client, who pays. */
     payer?: string;
+    /** Seconds of real time in which it can be called back. */
+    waits?: number;
     now: Instant;
   },
 ): Promise<string | null> {
@@ -69,6 +72,7 @@ export async function writeMessage(
       // Somebody else who pays reads what is to be paid, and nothing of the booking.
       facts: message.payer === undefined ? letterFacts(current, booking.title) : null,
       state: 'outgoing',
+      ...waitingFor(message.waits ?? 0),
       madeAt: now,
     })
     .onConflictDoNothing()

@@ -6,6 +6,8 @@ import { paymentRequests } from '#server/database/schema/credit';
 import type { messages } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
 import { doorToken } from '#server/door/doorToken';
+import { codePlace } from '#core/wording/voucherWords';
+import { codeToSend } from '#server/credit/voucherCode';
 import { deviceCode } from '#server/documents/codeMail';
 import { inlineLogo, logoCid } from '#server/documents/inlineLogo';
 import { type Letter, textLetter } from '#server/documents/letter';
@@ -48,6 +50,7 @@ async function linkOf(deps: Deps, row: MessageRow): Promise<Read> {
     const [request] = await db.select().from(paymentRequests).where(eq(paymentRequests.id, row.requestId));
     return { link: `${baseUrl}/r/${token}`, reference: request!.number };
   }
+  if (row.voucherId !== null) return { link: `${baseUrl}/book`, reference: '' };
   // Good for half an hour from when it is sent, so made then.
   if (row.occasion === 'newPassword') {
     const once = doorToken(deps, 'new password', row.recipient, row.id);
@@ -67,8 +70,10 @@ async function attachmentsOf(deps: Deps, row: MessageRow): Promise<MailAttachmen
 }
 
 /** A code is made of its message's id and the installation's secret, so that it stands nowhere until it is sent. */
-const withCode = (deps: Deps, row: MessageRow, text: string): string =>
-  row.codeId === null ? text : text.replaceAll('{{code}}', deviceCode(deps, row.codeId));
+async function codeOf(deps: Deps, { codeId, voucherId }: MessageRow): Promise<string | null> {
+  if (voucherId !== null) return codeToSend(deps, deps.db, voucherId);
+  return codeId === null ? null : deviceCode(deps, codeId);
+}
 
 /** The colour of buttons where the business has chosen none. */
 const ours = '#0d4a56';
@@ -82,12 +87,14 @@ export async function composeMail(deps: Deps, row: MessageRow): Promise<Outgoing
   const { link, reference } = await linkOf(deps, row);
   const fromUs = row.path !== null;
   const logo = fromUs || !look.logo ? null : await inlineLogo(deps.db, look.logo);
-  const subject = withCode(deps, row, row.subject);
+  const code = await codeOf(deps, row);
+  const withCode = (text: string): string => (code === null ? text : text.replaceAll(codePlace, code));
+  const subject = withCode(row.subject);
   const letter: Letter = {
     subject,
     business: fromUs ? us : { ...who, logo: logo && `cid:${logoCid}`, colour: look.colour ?? ours },
     greeting: fromUs ? `To ${row.recipientName}` : `Dear ${row.recipientName || 'client'},`,
-    paragraphs: row.body.slice(0, -1).map((line) => withCode(deps, row, line)),
+    paragraphs: row.body.slice(0, -1).map(withCode),
     facts: row.facts,
     button: link === null ? null : { label: row.body.at(-1)!, link },
     reply: fromUs ? null : `Answer this letter to write to ${name}.`,

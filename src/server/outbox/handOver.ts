@@ -33,6 +33,8 @@ async function claimNext({ db }: Pick<Deps, 'db'>): Promise<MessageRow | null> {
             and not exists (
               select 1 from ${messages} earlier
               where earlier.recipient = ${messages.recipient} and earlier.state = 'outgoing' and earlier.seq < ${messages.seq}
+                -- one that can still be called back holds nothing up
+                and not (earlier.tries = 0 and earlier.tried_at is not null)
             )
           order by seq limit 1 for update skip locked
         ) returning id`,

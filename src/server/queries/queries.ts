@@ -12,6 +12,8 @@ import { changeView, servicesView } from '#server/queries/offer/services';
 import { termsList, termsUse, termsView } from '#server/queries/offer/terms';
 import { todayView } from '#server/queries/bookings/today';
 import { standing } from '#core/booking/standing';
+import type { SettingsView } from '#contracts/settingsView';
+import { writeAs } from '#core/wording/houseStyle';
 import { type Minor, zero } from '#core/money/minor';
 import { agreedOf, readBooking } from '#server/booking/lockBooking';
 import { quotes } from '#server/database/schema/quotes';
@@ -50,7 +52,8 @@ export function openQueries(
           closeOuts: sql<number>`count(*) filter (where ${summaries.stage} = 'toCloseOut')`.mapWith(Number),
         })
         .from(summaries);
-      const { name, line, timeZone, currency } = owner!;
+      const { name, line, timeZone, currency, style } = owner!;
+      writeAs(style);
       return {
         business: { name, line, timeZone, currency },
         person,
@@ -89,6 +92,12 @@ export function openQueries(
     agreement: (id: string) => agreementView(db, id),
     messages: () => messagesView(db, clock.now()),
     businessFace: () => businessFace(db),
+
+    async settings(): Promise<SettingsView> {
+      const [owner] = await db.select().from(business);
+      const { bookingPage: page, style, told } = owner!;
+      return { page, style, told };
+    },
 
     async closeOuts(): Promise<CloseOutView> {
       const queue = await selectLines(db)

@@ -42,6 +42,10 @@ export function quoteMessageAbout(
   };
 }
 
+/** Who of the business is told of quotes: whoever wants to be; the business itself where nobody was named at all. */
+const toldOfQuotes = ({ told, name, email }: typeof business.$inferSelect) =>
+  told.length === 0 ? [{ name, email }] : told.filter(({ of }) => of.includes('quote'));
+
 /**
  * Commits a message about a quote, with the caller's transaction. One for each cause.
  * @returns its id, or null where there is one for this cause, or the owner has this occasion switched off
@@ -56,10 +60,13 @@ export async function writeQuoteMessage(tx: Tx, loaded: LoadedQuote, asked: Aske
   const { subject, paragraphs, action } = quoteWording(occasion, about, text);
   const other = offer.agreement?.others.find((each) => each.id === who);
   const toOwner = occasion === 'ownerTold';
+  const people = toldOfQuotes(owner!);
+  if (toOwner && people.length === 0) return null;
   const recipient = toOwner
-    ? { recipient: owner!.email, recipientName: owner!.name }
+    ? { recipient: people[0]!.email, recipientName: people[0]!.name }
     : { recipient: other?.email ?? offer.clientEmail, recipientName: other?.name ?? offer.clientName };
-  const copies = occasion === 'quote' ? [...new Set([...copyTo, ...offer.copyTo])] : copyTo;
+  const further = toOwner ? people.slice(1).map(({ email }) => email) : occasion === 'quote' ? offer.copyTo : [];
+  const copies = [...new Set([...copyTo, ...further])];
   const rows = await tx
     .insert(messages)
     .values({

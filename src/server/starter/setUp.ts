@@ -2,6 +2,7 @@ import type { Instant } from '#core/calendar/instant';
 import { currencyExponent } from '#core/money/currency';
 import { type Begun, notBegun } from '#core/begin/steps';
 import { type Decimal, tenThousandths } from '#core/money/decimal';
+import { nobodyTold, type Told } from '#core/telling/told';
 import type { Terms } from '#core/terms/terms';
 import { type Minor, minor } from '#core/money/minor';
 import type { Tx } from '#server/database/database';
@@ -30,6 +31,7 @@ type Starting = {
   readonly taxes?: readonly (typeof taxes.$inferInsert)[];
   /** Where the first hour stands; over, where nothing is said. */
   readonly begun?: Begun;
+  readonly told?: Told;
 };
 
 /** Writes the business with its terms and services, once: where there is one already, nothing changes. */
@@ -42,6 +44,7 @@ export async function setUp(
     terms: startingTerms = starterTerms,
     taxes: furtherTaxes = [],
     begun = { ...notBegun, over: true },
+    told = nobodyTold,
   }: Starting = {},
 ): Promise<boolean> {
   const { taxRate, ...owner } = about;
@@ -50,6 +53,7 @@ export async function setUp(
     .values({
       ...owner,
       begun,
+      told,
       proofAbove: usualProofAbove(about.currency),
       ways: { hidden: ['reader', 'transfer', 'cheque', 'cash'], online: null },
     })

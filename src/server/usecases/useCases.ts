@@ -25,6 +25,7 @@ import {
   useCreditOnCheckout,
   useVoucherOnCheckout,
 } from '#server/usecases/credit/vouchers';
+import { orderVoucher, resendVoucher } from '#server/usecases/credit/orderVoucher';
 import { saveAccountLimit } from '#server/usecases/credit/saveAccountLimit';
 import { checkOut } from '#server/usecases/offer/checkOut';
 import { sendCode, useCode } from '#server/usecases/clients/confirmDevice';
@@ -44,10 +45,12 @@ import { saveSafety, stopBooking } from '#server/usecases/business/safety';
 import { beginOffer, saveBegun, testAccount } from '#server/usecases/business/begin';
 import { cleanBooks, triedCopy } from '#server/usecases/business/cleanBooks';
 import { moveUnit } from '#server/usecases/places/moveUnit';
+import { savePage, saveStyle, saveTold } from '#server/usecases/business/saveSettings';
 import { saveBusiness } from '#server/usecases/business/saveBusiness';
 import { saveQuote } from '#server/usecases/quotes/saveQuote';
 import { answerQuestion, copyQuoteLink, renewQuote, sendQuote, withdrawQuote } from '#server/usecases/quotes/sendQuote';
 import { signChange } from '#server/usecases/quotes/signChange';
+import { recallMessage } from '#server/usecases/messages/recallMessage';
 import { saveWording } from '#server/usecases/messages/saveWording';
 
 /** Every use case, given what it needs. */
@@ -58,6 +61,8 @@ export const useCases = (deps: Deps) => ({
   payCheckout: payCheckout(deps),
   confirmByClient: confirmByClient(deps),
   sellVoucher: sellVoucher(deps),
+  orderVoucher: orderVoucher(deps),
+  resendVoucher: resendVoucher(deps),
   useVoucher: useVoucher(deps),
   useVoucherOnCheckout: useVoucherOnCheckout(deps),
   useCreditOnCheckout: useCreditOnCheckout(deps),
@@ -121,6 +126,10 @@ export const useCases = (deps: Deps) => ({
   saveAgreement: saveAgreement(deps),
   saveWording: saveWording(deps),
   saveBusiness: saveBusiness(deps),
+  recallMessage: recallMessage(deps),
+  savePage: savePage(deps),
+  saveStyle: saveStyle(deps),
+  saveTold: saveTold(deps),
   beginOffer: beginOffer(deps),
   saveBegun: saveBegun(deps),
   testAccount: testAccount(deps),

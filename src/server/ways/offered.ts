@@ -5,6 +5,7 @@ import { instantOfWall } from '#core/calendar/zoned';
 import type { Terms } from '#core/terms/terms';
 import { type ConnectedAccount, type OfferedWays, offeredWays, waysToPay, type WaysShown } from '#core/ways/ways';
 import type { Database, Tx } from '#server/database/database';
+import type { VoucherOrder } from '#core/credit/voucherOrder';
 import { business, services } from '#server/database/schema/business';
 import type { Deps } from '#server/deps';
 import { connectedAccounts } from '#server/ways/payAccounts';
@@ -53,13 +54,15 @@ export async function offeredFor(
 export async function offeredForRequest(
   db: Database | Tx,
   { adapters }: World,
-  request: { readonly currency: string; readonly ways: WaysShown },
+  request: { readonly currency: string; readonly ways: WaysShown; readonly voucher: VoucherOrder | null },
   now: Instant,
 ): Promise<OfferedWays> {
   const [owner] = await db.select({ ways: business.ways }).from(business);
   const shown = [owner!.ways, request.ways];
   const accounts = await connectedAccounts(db, adapters, now);
-  return offeredWays({ terms: undefined, shown, accounts, currency: request.currency, asOf: now, startAt: null });
+  // A voucher is money as soon as its code is out: it is paid by what does not come back by itself.
+  const terms = request.voucher ? (['card'] as const) : undefined;
+  return offeredWays({ terms, shown, accounts, currency: request.currency, asOf: now, startAt: null });
 }
 
 /** The account that a client pays through: the one that their page offered, or the default one; null where it is not. */

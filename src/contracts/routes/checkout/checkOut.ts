@@ -25,6 +25,8 @@ export const checkOut = route<z.input<typeof CheckOut>, { readonly key: string }
   'too_many_carts',
   'field_missing',
   'field_wrong',
+  'phone_missing',
+  'phone_wrong',
   'sums_changed',
   'too_many_letters',
   'work_wanted',

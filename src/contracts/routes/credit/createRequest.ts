@@ -4,5 +4,5 @@ import type { z } from 'zod';
 
 export const createRequest = route<
   z.input<typeof CreateRequest>,
-  { readonly id: string; readonly number: string; readonly url: string | null }
+  { readonly id: string; readonly number: string; readonly url: string | null; readonly messageId: string | null }
 >()('/api/credit/create-request');

@@ -10,5 +10,6 @@ export const previewWording = route<
     readonly action: string;
     readonly number: string;
     readonly missing: readonly string[];
+    readonly empty: readonly string[];
   }
 >()('/api/messages/preview-wording', ['nothing_to_preview', 'booking_not_found', 'quote_not_found']);

@@ -3,8 +3,7 @@ import { route } from '#contracts/routes/route';
 import type { Occasion } from '#core/agenda/wantedErrands';
 import type { z } from 'zod';
 
-export const askNow = route<z.input<typeof OnBooking>, { readonly subject: Occasion }>()('/api/paying/ask', [
-  'booking_not_found',
-  'nothing_due',
-  'message_is_off',
-]);
+export const askNow = route<z.input<typeof OnBooking>, { readonly subject: Occasion; readonly messageId: string }>()(
+  '/api/paying/ask',
+  ['booking_not_found', 'nothing_due', 'message_is_off'],
+);

@@ -1,3 +1,6 @@
+import { type HouseStyle, usualStyle } from '#core/wording/houseStyle';
+import { type PageSettings, usualPage } from '#core/services/pageSettings';
+import { nobodyTold, type Told } from '#core/telling/told';
 import { type Begun, notBegun } from '#core/begin/steps';
 import { allShown, type WaysShown } from '#core/ways/ways';
 import { type Hours, usualHours } from '#core/availability/hours';
@@ -5,7 +8,14 @@ import type { BookingRules } from '#core/availability/rules';
 import type { Terms } from '#core/terms/terms';
 import type { Decimal } from '#core/money/decimal';
 import type { Minor } from '#core/money/minor';
-import { priceBases, serviceColours, type ServiceExtra, serviceKinds } from '#core/services/service';
+import {
+  nothingOnPage,
+  type OnPage,
+  priceBases,
+  serviceColours,
+  type ServiceExtra,
+  serviceKinds,
+} from '#core/services/service';
 import { instant, money } from '#server/database/schema/columns';
 import { sql } from 'drizzle-orm';
 import { boolean, check, integer, jsonb, pgTable, primaryKey, text } from 'drizzle-orm/pg-core';
@@ -38,6 +48,14 @@ export const business = pgTable('business', {
   keepDays: integer().notNull().default(30),
   /** How far the first hour came. */
   begun: jsonb().$type<Begun>().notNull().default(notBegun),
+  /** The country that it is in, ISO 3166; empty where that was not said. */
+  country: text().notNull().default(''),
+  /** How days, times and figures are written. */
+  style: jsonb().$type<HouseStyle>().notNull().default(usualStyle),
+  /** What the booking page says, asks and sells besides its services. */
+  bookingPage: jsonb().$type<PageSettings>().notNull().default(usualPage),
+  /** Who is told of what happens. */
+  told: jsonb().$type<Told>().notNull().default(nobodyTold),
 });
 /** How the business looks to its clients: ids of pictures, and a colour as #rrggbb. */
 export type BusinessLook = {
@@ -101,6 +119,10 @@ export const services = pgTable(
     ways: jsonb().$type<WaysShown>().notNull().default(allShown),
     /** No longer offered for new bookings. */
     retired: boolean().notNull().default(false),
+    /** Under which heading of the owner's own it stands; empty: under that of its kind. */
+    group: text().notNull().default(''),
+    /** What its clients read and see of it, before they book and after they paid. */
+    onPage: jsonb().$type<OnPage>().notNull().default(nothingOnPage),
   },
   (table) => [check('unit_price_not_negative', sql`${table.unitPrice} >= 0`)],
 );

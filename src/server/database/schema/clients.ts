@@ -6,6 +6,8 @@ export const clients = pgTable('clients', {
   id: text().primaryKey(),
   name: text().notNull(),
   email: text().notNull(),
+  /** As E.164, such as +351912345678; empty where none was given. */
+  phone: text().notNull().default(''),
   /** How much may stand open on the client's house account at a time; null where none is agreed. */
   accountLimit: money(),
 });

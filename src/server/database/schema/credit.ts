@@ -1,4 +1,5 @@
 import { requestFactsRead } from '#core/kept/readFact';
+import type { VoucherOrder } from '#core/credit/voucherOrder';
 import { allShown, type WaysShown } from '#core/ways/ways';
 import type { ProcessorAnswer } from '#core/paying/answer';
 import { payAccounts } from '#server/database/schema/ways';
@@ -27,6 +28,8 @@ export const paymentRequests = pgTable('payment_requests', {
   madeAt: instant().notNull(),
   expiresAt: instant(),
   withdrawnAt: instant(),
+  /** A gift voucher that is made when it is paid; null: what comes is the client's credit. */
+  voucher: jsonb().$type<VoucherOrder>(),
 });
 
 /** How a payment request was seen: sent, opened, paid. Rows are never changed or deleted. */
@@ -117,10 +120,27 @@ export const vouchers = pgTable(
     ending: text().notNull(),
     amount: money().notNull(),
     currency: text().notNull(),
-    method: text({ enum: ['cash', 'transfer', 'cheque'] }).notNull(),
+    method: text({ enum: ['cash', 'transfer', 'cheque', 'card'] }).notNull(),
     buyer: text().notNull(),
     soldAt: instant().notNull(),
     expiresAt: instant(),
+    /** Bought on the booking page: the request that it was paid by, and to whom it is sent when. */
+    requestId: text()
+      .unique()
+      .references(() => paymentRequests.id),
+    order: jsonb().$type<VoucherOrder>(),
   },
   (table) => [index().on(table.soldAt), check('voucher_above_zero', sql`${table.amount} > 0`)],
+);
+
+/** Codes that were sent of vouchers that were bought online, where they differ from the first: the secret was renewed. */
+export const voucherCodes = pgTable(
+  'voucher_codes',
+  {
+    hash: text().primaryKey(),
+    voucherId: text()
+      .notNull()
+      .references(() => vouchers.id),
+  },
+  (table) => [index().on(table.voucherId)],
 );

@@ -1,13 +1,13 @@
 import type { LetterFacts } from '#core/wording/letterFacts';
 import type { Actor } from '#core/actor/actor';
-import type { WantedErrand } from '#core/agenda/wantedErrands';
+import type { WantedErrand, WantedVoucherErrand } from '#core/agenda/wantedErrands';
 import type { WantedQuoteErrand } from '#core/agenda/wantedQuoteErrands';
 import type { ProcessorAnswer } from '#core/paying/answer';
 import type { IntentRequest } from '#core/paying/request';
 import { instant, money } from '#server/database/schema/columns';
 import { bookings } from '#server/database/schema/bookings';
 import { quotes } from '#server/database/schema/quotes';
-import { paymentRequests } from '#server/database/schema/credit';
+import { paymentRequests, vouchers } from '#server/database/schema/credit';
 import { deviceCodes } from '#server/database/schema/clients';
 import { payAccounts } from '#server/database/schema/ways';
 import { sql } from 'drizzle-orm';
@@ -60,13 +60,14 @@ export const errands = pgTable(
   'errands',
   {
     id: text().primaryKey(),
-    /** Of a booking or of a quote. */
+    /** Of a booking, of a quote, or of a voucher that is to be sent. */
     bookingId: text().references(() => bookings.id),
     quoteId: text().references(() => quotes.id),
+    voucherId: text().references(() => vouchers.id),
     key: text().notNull(),
     kind: text().notNull(),
     at: instant().notNull(),
-    errand: jsonb().$type<WantedErrand | WantedQuoteErrand>().notNull(),
+    errand: jsonb().$type<WantedErrand | WantedQuoteErrand | WantedVoucherErrand>().notNull(),
     state: text({ enum: ['waiting', 'claimed', 'done', 'dropped', 'failed'] }).notNull(),
     tries: integer().notNull().default(0),
     /** By the database's clock: a claim that was not finished is taken again, a failed try repeated, `pause` seconds later. */
@@ -78,7 +79,8 @@ export const errands = pgTable(
   (table) => [
     uniqueIndex().on(table.bookingId, table.key),
     uniqueIndex().on(table.quoteId, table.key),
-    check('errand_of_one', sql`num_nonnulls(${table.bookingId}, ${table.quoteId}) = 1`),
+    uniqueIndex().on(table.voucherId, table.key),
+    check('errand_of_one', sql`num_nonnulls(${table.bookingId}, ${table.quoteId}, ${table.voucherId}) = 1`),
     index()
       .on(table.at)
       .where(sql`${table.state} in ('waiting', 'claimed')`),
@@ -92,10 +94,11 @@ export const messages = pgTable(
   {
     id: text().primaryKey(),
     seq: bigserial({ mode: 'number' }).notNull(),
-    /** Of a booking, a quote, a payment request, a device's code, or to the owner, leading to a page of theirs. */
+    /** Of a booking, a quote, a payment request, a voucher, a device's code, or to the owner, leading to a page of theirs. */
     bookingId: text().references(() => bookings.id),
     quoteId: text().references(() => quotes.id),
     requestId: text().references(() => paymentRequests.id),
+    voucherId: text().references(() => vouchers.id),
     codeId: text().references(() => deviceCodes.id),
     path: text(),
     cause: text().notNull(),
@@ -126,13 +129,14 @@ export const messages = pgTable(
     uniqueIndex().on(table.bookingId, table.cause),
     uniqueIndex().on(table.quoteId, table.cause),
     uniqueIndex().on(table.requestId, table.cause),
+    uniqueIndex().on(table.voucherId, table.cause),
     uniqueIndex().on(table.codeId),
     uniqueIndex('one_notice')
       .on(table.cause)
       .where(sql`${table.path} is not null`),
     check(
       'message_of_one',
-      sql`num_nonnulls(${table.bookingId}, ${table.quoteId}, ${table.requestId}, ${table.codeId}, ${table.path}) = 1`,
+      sql`num_nonnulls(${table.bookingId}, ${table.quoteId}, ${table.requestId}, ${table.voucherId}, ${table.codeId}, ${table.path}) = 1`,
     ),
     index('outgoing_in_order')
       .on(table.recipient, table.seq)

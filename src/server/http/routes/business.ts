@@ -4,6 +4,9 @@ import { cleanBooksServed } from '#contracts/routes/business/cleanBooks.server';
 import { saveBegunServed } from '#contracts/routes/business/saveBegun.server';
 import { testAccountServed } from '#contracts/routes/business/testAccount.server';
 import { triedCopyServed } from '#contracts/routes/business/triedCopy.server';
+import { savePageServed } from '#contracts/routes/business/savePage.server';
+import { saveStyleServed } from '#contracts/routes/business/saveStyle.server';
+import { saveToldServed } from '#contracts/routes/business/saveTold.server';
 import { saveBusinessServed } from '#contracts/routes/business/saveBusiness.server';
 import { saveSafetyServed } from '#contracts/routes/business/saveSafety.server';
 import { shellServed } from '#contracts/routes/business/shell.server';
@@ -19,6 +22,9 @@ export const businessRoutes: readonly ServedRoute[] = [
   serveView(triedCopyServed, ({ app }) => app.triedCopy),
   serve(cleanBooksServed, (visit) => proven(visit, visit.app.cleanBooks)),
   serve(saveBusinessServed, ({ app }) => app.saveBusiness),
+  serve(savePageServed, ({ app }) => app.savePage),
+  serve(saveStyleServed, ({ app }) => app.saveStyle),
+  serve(saveToldServed, ({ app }) => app.saveTold),
   serve(stopBookingServed, ({ app }) => app.stopBooking),
   serve(saveSafetyServed, (visit) => proven(visit, visit.app.saveSafety)),
   serveView(

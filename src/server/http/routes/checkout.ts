@@ -3,13 +3,17 @@ import { checkOutServed } from '#contracts/routes/checkout/checkOut.server';
 import { checkoutViewServed } from '#contracts/routes/checkout/checkoutView.server';
 import { creditOnCheckoutServed } from '#contracts/routes/checkout/creditOnCheckout.server';
 import { freeServed } from '#contracts/routes/checkout/free.server';
+import { orderVoucherServed } from '#contracts/routes/checkout/orderVoucher.server';
 import { payCheckoutServed } from '#contracts/routes/checkout/payCheckout.server';
 import { voucherOnCheckoutServed } from '#contracts/routes/checkout/voucherOnCheckout.server';
 import { serve, serveView, type ServedRoute } from '#server/http/serve';
 import { ok, refuse, type Result } from '#core/result';
 import { type CartRefusal, cartRefusal, type CheckOutRefusal, visitorOf } from '#server/http/cartGuard';
+import type { OrderRefusal } from '#server/usecases/credit/orderVoucher';
 import { countedCard, countedVoucher } from '#server/http/counted';
 import { seesCheckout } from '#server/http/device';
+
+type Full = { readonly code: 'too_many_carts'; readonly seconds: number };
 
 export const checkoutRoutes: readonly ServedRoute[] = [
   serveView(freeServed, ({ app }) => app.free),
@@ -24,6 +28,11 @@ export const checkoutRoutes: readonly ServedRoute[] = [
       for (const bookingId of await app.bookingsOfCheckout(result.value.key))
         await app.rememberDevice(device, { bookingId });
     return result;
+  }),
+  serve(orderVoucherServed, (visit) => async (request): Promise<Result<{ link: string }, OrderRefusal | Full>> => {
+    const { app, address } = visit;
+    const taken = await app.limits.take('cart', { address, subject: request.buyerEmail.toLowerCase() });
+    return taken.ok ? app.orderVoucher(request) : refuse({ code: 'too_many_carts', seconds: taken.seconds });
   }),
   serve(
     aliveServed,

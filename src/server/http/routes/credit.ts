@@ -1,6 +1,7 @@
 import { copyRequestLinkServed } from '#contracts/routes/credit/copyRequestLink.server';
 import { createRequestServed } from '#contracts/routes/credit/createRequest.server';
 import { creditViewServed } from '#contracts/routes/credit/creditView.server';
+import { resendVoucherServed } from '#contracts/routes/credit/resendVoucher.server';
 import { saveAccountLimitServed } from '#contracts/routes/credit/saveAccountLimit.server';
 import { sellVoucherServed } from '#contracts/routes/credit/sellVoucher.server';
 import { sendRequestServed } from '#contracts/routes/credit/sendRequest.server';
@@ -10,6 +11,7 @@ import { serve, serveView, type ServedRoute } from '#server/http/serve';
 
 export const creditRoutes: readonly ServedRoute[] = [
   serve(sellVoucherServed, ({ app }) => app.sellVoucher),
+  serve(resendVoucherServed, ({ app }) => app.resendVoucher),
   serve(useOnBookingServed, ({ app }) => app.useOnBooking),
   serve(createRequestServed, ({ app }) => app.createRequest),
   serve(sendRequestServed, ({ app }) => app.sendRequest),

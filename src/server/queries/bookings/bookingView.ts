@@ -69,7 +69,7 @@ export async function bookingView(
     id,
     number: booking.number,
     title: booking.title,
-    client: { name: client.name, email: client.email },
+    client: { name: client.name, email: client.email, phone: client.phone },
     termsName: named?.name ?? booking.termsId,
     termsVersion: booking.termsVersion,
     ownRules: !sameValue(booking.terms, version?.rules),

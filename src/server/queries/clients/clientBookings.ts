@@ -1,10 +1,10 @@
 import type { ClientBookingsView } from '#contracts/clientViews';
 import { payable, standing } from '#core/booking/standing';
 import { stripOf } from '#core/booking/strip';
-import { dateOf, timeOf } from '#core/calendar/wallTime';
+import { dateOf } from '#core/calendar/wallTime';
 import { localDate } from '#core/calendar/zoned';
 import { zero } from '#core/money/minor';
-import { longDate, longWall } from '#core/wording/days';
+import { clockOf, longDate, longWall } from '#core/wording/days';
 import { agreedOf, readBooking } from '#server/booking/lockBooking';
 import { bookings, summaries } from '#server/database/schema/bookings';
 import type { Deps } from '#server/deps';
@@ -43,7 +43,7 @@ export async function clientBookings(deps: Deps, link: string): Promise<ClientBo
       currency: booking.currency,
       when:
         dateOf(from) === dateOf(to)
-          ? `${longDate(dateOf(from), today)}, ${timeOf(from)} to ${timeOf(to)}`
+          ? `${longDate(dateOf(from), today)}, ${clockOf(from)} to ${clockOf(to)}`
           : `${longWall(from, today)} to ${longWall(to, today)}`,
       total: booking.total,
       received: current.position.received,

@@ -6,14 +6,14 @@ import { payAllOffer } from '#core/change/change';
 import { dealOf } from '#server/booking/dealOf';
 import { stripOf } from '#core/booking/strip';
 import type { Fact } from '#core/booking/facts';
-import { dateOf, timeOf } from '#core/calendar/wallTime';
+import { dateOf } from '#core/calendar/wallTime';
 import { localDate, wallOfInstant } from '#core/calendar/zoned';
 import { type Minor, minor, zero } from '#core/money/minor';
 import { cardConsent, debitConsent } from '#core/wording/consent';
 import { settlesOn } from '#core/wording/keptWords';
 import { cameBy, receiptsOf } from '#core/wording/receiptRows';
 import { clientSteps } from '#core/wording/clientSteps';
-import { longDate, longMoment, longWall } from '#core/wording/days';
+import { clockOf, longDate, longMoment, longWall } from '#core/wording/days';
 import { cancellationSentences } from '#core/wording/cancellationSentences';
 import { cancellationOf } from '#core/booking/cancellationOf';
 import { awaitedFrom } from '#core/booking/ledger';
@@ -181,7 +181,7 @@ export async function clientView(
     // What a request promises is what holds from its yes on; nothing of it is due before.
     const current = awaited ? asConfirmed(agreedOf(booking), loaded.facts, now) : standingNow;
     const [service] = await tx
-      .select({ included: services.included, rules: services.booking })
+      .select({ included: services.included, rules: services.booking, onPage: services.onPage })
       .from(services)
       .where(eq(services.id, booking.serviceId));
     const { ledger, position, hold } = current;
@@ -213,14 +213,16 @@ export async function clientView(
       payer: false,
       signed: (from?.signed ?? false) || loaded.facts.some((fact) => fact.kind === 'agreed' && fact.agreement),
       toSign: agreement?.toSign ? { document: agreement.toSign.document, sha256: agreement.toSign.sha256 } : null,
-      after: from && { thanks: from.offer.thanks, nextPage: from.offer.nextPage },
+      after: from
+        ? { thanks: from.offer.thanks, nextPage: from.offer.nextPage }
+        : { thanks: service!.onPage.thanks, nextPage: service!.onPage.nextPage },
       clientName: client.name,
       taxed: booking.tax > 0,
       number: booking.number,
       title: booking.title,
       currency: booking.currency,
       when: sameDay
-        ? `${longDate(dateOf(booking.startsAt), today)}, ${timeOf(booking.startsAt)} to ${timeOf(booking.endsAt)}`
+        ? `${longDate(dateOf(booking.startsAt), today)}, ${clockOf(booking.startsAt)} to ${clockOf(booking.endsAt)}`
         : `${longWall(booking.startsAt, today)} to ${longWall(booking.endsAt, today)}`,
       stage,
       total: booking.total,

@@ -6,6 +6,7 @@ import { formatMoney } from '#core/money/formatMoney';
 import { minor, type Minor } from '#core/money/minor';
 import { debitOnceConsent } from '#core/wording/consent';
 import { longDate, longMoment } from '#core/wording/days';
+import { voucherGoes } from '#core/wording/voucherWords';
 import { declineText } from '#core/wording/declines';
 import { creditOfAll, leftOnVouchers } from '#server/credit/balances';
 import { bookings, summaries } from '#server/database/schema/bookings';
@@ -19,7 +20,7 @@ import { offeredForRequest } from '#server/ways/offered';
 import { businessFace } from '#server/queries/business/businessFace';
 import { isOver, noteOpened, paidFor, paidForAll, type RequestRow } from '#server/credit/requests';
 import { requestOfLink } from '#server/links/requestLink';
-import { and, asc, desc, eq, inArray, isNotNull, ne, or, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, exists, inArray, isNotNull, isNull, ne, or, sql } from 'drizzle-orm';
 
 const stateOf = (request: RequestRow, paid: number, now: Parameters<typeof isOver>[1]): RequestPageView['state'] =>
   paid > 0 ? 'paid' : isOver(request, now) ? 'over' : 'open';
@@ -58,6 +59,7 @@ export async function requestPage(deps: Deps, link: string): Promise<RequestPage
       onItsWay?.answer?.outcome === 'pending'
         ? { amount: onItsWay.amount, settles: longDate(localDate(onItsWay.answer.settles, owner!.timeZone), today) }
         : null,
+    voucher: request.voucher && voucherGoes(request.voucher, today),
     offered: await offeredOnPage(db, deps, await offeredForRequest(db, deps, request, now), { now, consentOf }),
   };
 }
@@ -86,9 +88,16 @@ function factWords(fact: RequestFact, currency: string): string {
 export async function creditView({ db, clock }: Deps): Promise<CreditView> {
   const now = clock.now();
   const rows = await db
-    .select({ request: paymentRequests, client: clients.name })
+    .select({ request: paymentRequests, client: clients.name, email: clients.email })
     .from(paymentRequests)
     .innerJoin(clients, eq(clients.id, paymentRequests.clientId))
+    // An order of a voucher that nobody paid is a cart that was left.
+    .where(
+      or(
+        isNull(paymentRequests.voucher),
+        exists(db.select().from(vouchers).where(eq(vouchers.requestId, paymentRequests.id))),
+      ),
+    )
     .orderBy(desc(paymentRequests.madeAt))
     .limit(100);
   const ids = rows.map(({ request }) => request.id);
@@ -125,10 +134,23 @@ export async function creditView({ db, clock }: Deps): Promise<CreditView> {
   });
   const sold = await db.select().from(vouchers).orderBy(desc(vouchers.soldAt)).limit(200);
   const leftOf = await leftOnVouchers(db, sold);
-  const lines = sold.map(({ id, ending, buyer, amount, currency, soldAt, expiresAt }): VoucherLine => {
-    const expired = expiresAt !== null && expiresAt <= now;
-    return { id, ending, buyer, amount, currency, soldAt, expiresAt, expired, left: leftOf.get(id)! };
-  });
+  const letters = await lettersOfVouchers(
+    db,
+    sold.map(({ id }) => id),
+  );
+  const lines = sold.map(
+    ({ id, ending, buyer, amount, currency, soldAt, expiresAt, order, requestId }): VoucherLine => {
+      const expired = expiresAt !== null && expiresAt <= now;
+      const buys = rows.find(({ request }) => request.id === requestId);
+      const online = order && {
+        name: order.to?.name ?? buyer,
+        email: letters.get(id)?.to ?? order.to?.email ?? buys?.email ?? '',
+        sendOn: order.to === null ? null : order.sendOn,
+        letter: letters.get(id)?.state ?? ('waits' as const),
+      };
+      return { id, ending, buyer, amount, currency, soldAt, expiresAt, expired, left: leftOf.get(id)!, online };
+    },
+  );
   return {
     requests,
     vouchers: lines,
@@ -140,6 +162,16 @@ export async function creditView({ db, clock }: Deps): Promise<CreditView> {
       .limit(500),
     accounts: await houseAccounts(db),
   };
+}
+
+/** The newest letter of each voucher. */
+async function lettersOfVouchers(db: Deps['db'], ids: readonly string[]) {
+  const rows = await db
+    .select({ id: messages.voucherId, state: messages.state, to: messages.recipient })
+    .from(messages)
+    .where(inArray(messages.voucherId, [...ids]))
+    .orderBy(asc(messages.seq));
+  return new Map(rows.map(({ id, ...letter }) => [id!, letter]));
 }
 
 async function houseAccounts(db: Deps['db']): Promise<CreditView['accounts']> {

@@ -9,6 +9,8 @@ import { longMoment } from '#core/wording/days';
 import { unknownFields } from '#core/wording/fields';
 import { type AnyOccasion, fieldsFor, isQuoteOccasion, originalWordings } from '#core/wording/originalWordings';
 import { agreedOf, readBooking } from '#server/booking/lockBooking';
+import { codePlace } from '#core/wording/voucherWords';
+import { pauseOver } from '#server/database/pauses';
 import type { Database } from '#server/database/database';
 import { bookings } from '#server/database/schema/bookings';
 import { business } from '#server/database/schema/business';
@@ -23,7 +25,7 @@ import type { LetterFacts } from '#core/wording/letterFacts';
 import { letterFacts } from '#core/wording/letterFacts';
 import { quoteMessageAbout } from '#server/quotes/writeQuoteMessage';
 import { newestChange } from '#server/letters/writeMessage';
-import { desc, eq, isNotNull, isNull } from 'drizzle-orm';
+import { desc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
 
 const mostInOutbox = 200;
 
@@ -41,6 +43,7 @@ export async function messagesView(db: Database, now: Instant): Promise<Messages
       madeAt: messages.madeAt,
       body: messages.body,
       copyTo: messages.copyTo,
+      waits: sql<boolean>`${messages.state} = 'outgoing' and ${messages.tries} = 0 and ${messages.triedAt} is not null and not ${pauseOver(messages.triedAt, messages.pause)}`,
       bookingNumber: bookings.number,
       quoteNumber: quotes.number,
       requestNumber: paymentRequests.number,
@@ -65,8 +68,10 @@ export async function messagesView(db: Database, now: Instant): Promise<Messages
         edition: mine?.edition ?? 0,
       };
     }),
-    outbox: sent.map(({ bookingNumber, quoteNumber, requestNumber, madeAt, ...row }) => ({
+    outbox: sent.map(({ bookingNumber, quoteNumber, requestNumber, madeAt, body, ...row }) => ({
       ...row,
+      // A voucher's code is for whoever it was sent to.
+      body: body.map((line) => line.replaceAll(codePlace, '····')),
       number: bookingNumber ?? quoteNumber ?? requestNumber ?? '',
       when: longMoment(madeAt, owner!.zone, today),
     })),

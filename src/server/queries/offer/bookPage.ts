@@ -1,6 +1,7 @@
-import type { BookPageView, OpenService } from '#contracts/bookViews';
+import type { BookPageView, OpenService, VoucherPageView } from '#contracts/bookViews';
 import type { Agreement } from '#core/agreement/agreement';
 import type { Instant } from '#core/calendar/instant';
+import { localDate } from '#core/calendar/zoned';
 import type { Database } from '#server/database/database';
 import { business, services } from '#server/database/schema/business';
 import { agreements } from '#server/database/schema/quotes';
@@ -14,11 +15,14 @@ async function openService(db: Database, row: ServiceRow): Promise<OpenService> 
   const { rules: terms } = await newestTerms(db, row.termsId);
   const { when, counts, least, most, confirm, authorise, keepMinutes, answerHours, tip, agreementId } = row.booking!;
   const [agreed] = agreementId ? await db.select().from(agreements).where(eq(agreements.id, agreementId)) : [];
-  const { id, name, kind, included, colour, currency, basis, unitPrice, taxMode, taxCodes, extras } = row;
+  const { id, name, kind, group, included, colour, currency, basis, unitPrice, taxMode, taxCodes, extras } = row;
+  const { about, note, picture } = row.onPage;
   return {
     id,
     name,
     kind,
+    group,
+    onPage: { about, note, picture },
     included,
     colour,
     currency,
@@ -40,7 +44,8 @@ export async function bookPage(db: Database, now: Instant): Promise<BookPageView
     .from(services)
     .where(and(eq(services.retired, false), isNotNull(services.booking), sql`${services.unitPrice} > 0`))
     .orderBy(asc(services.name));
-  const [owner] = await db.select({ timeZone: business.timeZone, stopped: business.bookingStopped }).from(business);
+  const [owner] = await db.select().from(business);
+  const { note, phone, vouchers } = owner!.bookingPage;
   const open: OpenService[] = [];
   for (const row of rows.filter(isOpenToClients)) open.push(await openService(db, row));
   return {
@@ -49,6 +54,17 @@ export async function bookPage(db: Database, now: Instant): Promise<BookPageView
     now,
     rates: await taxRates(db),
     services: open,
-    stopped: owner!.stopped !== null,
+    note,
+    phone,
+    vouchers: vouchers !== null,
+    stopped: owner!.bookingStopped !== null,
   };
+}
+
+/** What is needed to buy a voucher; null where none are sold. */
+export async function voucherPage(db: Database, now: Instant): Promise<VoucherPageView | null> {
+  const [owner] = await db.select().from(business);
+  const { bookingPage, currency, timeZone } = owner!;
+  const { vouchers: sold } = bookingPage;
+  return sold && { business: await businessFace(db), currency, today: localDate(now, timeZone), sold };
 }

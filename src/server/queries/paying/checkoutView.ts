@@ -22,7 +22,7 @@ import { offeredFor } from '#server/ways/offered';
 import { businessFace } from '#server/queries/business/businessFace';
 import { standingLink } from '#server/links/clientLink';
 import { bookingsOfCheckout, type InCheckout, shareOf, toReserveOf, idsOfCheckout } from '#server/carts/inCheckout';
-import { inArray } from 'drizzle-orm';
+import { eq, inArray } from 'drizzle-orm';
 
 /** What somebody who went to pay sees: their bookings, what is due, and how long the places are kept. */
 export async function checkoutView(
@@ -98,6 +98,8 @@ export async function checkoutView(
 async function itemOf(tx: Tx, deps: Deps, { loaded, current }: InCheckout, now: Instant): Promise<CheckoutItem> {
   const { booking, facts } = loaded;
   const promised: Standing = awaitedFrom(current.ledger) ? asConfirmed(agreedOf(booking), facts, now) : current;
+  const [service] = await tx.select().from(services).where(eq(services.id, booking.serviceId));
+  const { thanks, nextPage } = service!.onPage;
   const link = await standingLink(tx, deps, { bookingId: booking.id, from: current.endAt, now });
   return {
     number: booking.number,
@@ -114,6 +116,8 @@ async function itemOf(tx: Tx, deps: Deps, { loaded, current }: InCheckout, now: 
     steps: clientSteps(promised),
     cancellation: cancellationSentences(promised),
     page: `/b/${link}`,
+    thanks,
+    nextPage,
   };
 }
 

@@ -30,6 +30,7 @@ export const triedTables = [
   'request_payments',
   'credit_receipts',
   'vouchers',
+  'voucher_codes',
   'journal_entries',
   'journal_lines',
   'occupancies',
@@ -53,7 +54,14 @@ const allTried = sql.join(
 );
 
 /** Secrets of links and devices open pages; a copy for a drawer has no use for them. */
-const withoutSecrets = new Set(['client_links', 'client_devices', 'device_codes', 'request_links', 'quote_links']);
+const withoutSecrets = new Set([
+  'client_links',
+  'client_devices',
+  'device_codes',
+  'request_links',
+  'quote_links',
+  'voucher_codes',
+]);
 
 async function copied(tx: Tx): Promise<{ digest: string; tables: string }> {
   const copy: Record<string, unknown> = {};

@@ -1,3 +1,4 @@
+import { usuallyTold } from '#core/telling/told';
 import type { FirstStart } from '#contracts/owner';
 import { notBegun } from '#core/begin/steps';
 import { ok, refuse, type Result } from '#core/result';
@@ -33,6 +34,7 @@ export const firstStart =
         services: [],
         terms: firstTerms,
         begun: notBegun,
+        told: [{ name, email, of: usuallyTold }],
       }),
     );
     return made ? ok({ ready: true }) : refuse({ code: 'set_up_already' });

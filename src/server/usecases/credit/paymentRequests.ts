@@ -8,13 +8,13 @@ import { clients } from '#server/database/schema/clients';
 import { paymentRequests } from '#server/database/schema/credit';
 import { messages } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
-import { writeLetter } from '#server/letters/write';
+import { waitingFor, writeLetter } from '#server/letters/write';
 import type { TooManyCards } from '#server/guard/manyCards';
 import { tell } from '#server/credit/requestFacts';
 import { keepRequestLink } from '#server/links/requestLink';
 import { and, eq, ne } from 'drizzle-orm';
 import { randomBytes } from 'node:crypto';
-import { type RequestRow } from '#server/credit/requests';
+import { nextRequestNumber, type RequestRow } from '#server/credit/requests';
 
 export type RequestRefusal =
   | TooManyCards
@@ -23,6 +23,8 @@ export type RequestRefusal =
   | { readonly code: 'payment_under_way'; readonly confirmUrl: string | null }
   | { readonly code: 'not_the_sum' | 'amount_too_small'; readonly limit: Minor; readonly path: 'amount' };
 
+/** The letter that waits, and can be called back for a while; null where one waits already. */
+type Written = { readonly messageId: string | null };
 type NotThere = { readonly code: 'request_not_found' };
 
 /**
@@ -31,9 +33,12 @@ type NotThere = { readonly code: 'request_not_found' };
  */
 export const createRequest =
   (deps: Deps) =>
-  async (request: CreateRequest): Promise<Result<{ id: string; number: string; url: string | null }, never>> => {
+  async (
+    request: CreateRequest,
+  ): Promise<Result<{ id: string; number: string; url: string | null } & Written, never>> => {
     const { db, clock, newId } = deps;
     const now = clock.now();
+    let messageId: string | null = null;
     const made = await db.transaction(async (tx): Promise<RequestRow> => {
       const [owner] = await tx.select().from(business).for('update');
       const [before] = await tx
@@ -46,13 +51,12 @@ export const createRequest =
       const [known] = await tx.select().from(clients).where(same);
       const client = known ?? { id: newId(), name: request.clientName, email };
       if (!known) await tx.insert(clients).values(client);
-      const count = (await tx.$count(paymentRequests)) + 1;
       const { requestKey, note, currency, amount, smallest, expiresAt, ways } = request;
       const [row] = await tx
         .insert(paymentRequests)
         .values({
           id: newId(),
-          number: `P-${String(count).padStart(4, '0')}`,
+          number: await nextRequestNumber(tx),
           requestKey,
           clientId: client.id,
           note,
@@ -64,12 +68,13 @@ export const createRequest =
           ...(ways ? { ways } : {}),
         })
         .returning();
-      if (request.send) await writeRequest(tx, deps, { request: row!, client });
+      if (request.send) messageId = await writeRequest(tx, deps, { request: row!, client });
       return row!;
     });
-    if (!request.send) return ok({ id: made.id, number: made.number, url: await copied(deps, made.id) });
+    const { id, number } = made;
+    if (!request.send) return ok({ id, number, url: await copied(deps, id), messageId });
     deps.outbox.wake();
-    return ok({ id: made.id, number: made.number, url: null });
+    return ok({ id, number, url: null, messageId });
   };
 
 async function copied(deps: Deps, requestId: string): Promise<string> {
@@ -85,15 +90,16 @@ async function copied(deps: Deps, requestId: string): Promise<string> {
 /** Commits the message that asks. One for each time that it was sent before: who asks twice while it waits sends it once. */
 async function writeRequest(
   tx: Tx,
-  { clock, newId }: Deps,
+  { clock, newId, undoSeconds }: Deps,
   { request, client }: { readonly request: RequestRow; readonly client: { name: string; email: string } },
-): Promise<void> {
+): Promise<string | null> {
   const [owner] = await tx.select({ name: business.name }).from(business);
   const over = and(eq(messages.requestId, request.id), ne(messages.state, 'outgoing'));
   const before = await tx.$count(messages, over);
   const sum = request.amount === null ? '' : ` of ${formatMoney(request.amount, request.currency)}`;
-  await writeLetter(tx, {
+  return writeLetter(tx, {
     id: newId(),
+    ...waitingFor(undoSeconds),
     requestId: request.id,
     cause: `sent:${before}`,
     occasion: 'paymentRequest',
@@ -108,8 +114,8 @@ async function writeRequest(
 /** Sends the request (again): committed here, and handed over by the outbox as soon as the mail server takes it. */
 export const sendRequest =
   (deps: Deps) =>
-  async ({ requestId }: OnRequest): Promise<Result<{ sent: true }, NotThere>> => {
-    const result = await deps.db.transaction(async (tx): Promise<Result<{ sent: true }, NotThere>> => {
+  async ({ requestId }: OnRequest): Promise<Result<Written, NotThere>> => {
+    const result = await deps.db.transaction(async (tx): Promise<Result<Written, NotThere>> => {
       const [row] = await tx
         .select({ request: paymentRequests, client: clients })
         .from(paymentRequests)
@@ -117,8 +123,7 @@ export const sendRequest =
         .where(eq(paymentRequests.id, requestId))
         .for('update', { of: paymentRequests });
       if (!row) return refuse({ code: 'request_not_found' });
-      await writeRequest(tx, deps, row);
-      return ok({ sent: true });
+      return ok({ messageId: await writeRequest(tx, deps, row) });
     });
     deps.outbox.wake();
     return result;

@@ -16,25 +16,18 @@ import { type Minor, most, sum, zero } from '#core/money/minor';
 import { ok, refuse, type Result } from '#core/result';
 import { recordFacts } from '#server/booking/record';
 import { creditOf, leftOnVoucher } from '#server/credit/balances';
+import { grouped, hashOfCode, newCode, voucherOfCode } from '#server/credit/voucherCode';
 import { bookings } from '#server/database/schema/bookings';
 import { clients } from '#server/database/schema/clients';
 import { vouchers } from '#server/database/schema/credit';
 import type { Deps } from '#server/deps';
 import { paymentUnderWay } from '#server/intents/openIntent';
 import { appendEntry } from '#server/journal/appendEntry';
-import { bookingOfLink, hashOfToken } from '#server/links/clientLink';
+import { bookingOfLink } from '#server/links/clientLink';
 import { bookingsOfCheckout, idsOfCheckout, type InCheckout } from '#server/carts/inCheckout';
 import { type NotFound, onBooking, type OpenBooking } from '#server/deciding/onBooking';
 import { offeredFor } from '#server/ways/offered';
 import { eq } from 'drizzle-orm';
-import { randomInt } from 'node:crypto';
-
-/** Letters and digits that are not mistaken for each other when they are read aloud or typed. */
-const signs = '23456789ABCDEFGHJKLMNPQRSTUVWXYZ';
-const newCode = (): string => Array.from({ length: 16 }, () => signs[randomInt(signs.length)]).join('');
-const grouped = (code: string): string => code.match(/.{4}/g)!.join('-');
-const bare = (typed: string): string => typed.toUpperCase().replace(/[^0-9A-Z]/g, '');
-const hashOfCode = (code: string): string => hashOfToken(`voucher ${bare(code)}`);
 
 /**
  * Sells a gift voucher: a liability until it is used. The code is told this once; only its hash is kept. A repeat with
@@ -71,11 +64,7 @@ async function voucherReceipt(
   receiptId: string,
 ): Promise<Result<{ fact: Fact; used: Used }, UseRefusal>> {
   // Held until the end: who uses it at the same moment waits, and sees what is left.
-  const [voucher] = await tx
-    .select()
-    .from(vouchers)
-    .where(eq(vouchers.hash, hashOfCode(code)))
-    .for('update');
+  const voucher = await voucherOfCode(tx, code, { lock: true });
   if (!voucher) return refuse({ code: 'voucher_unknown', path: 'code' });
   if (voucher.currency !== loaded.booking.currency) return refuse({ code: 'voucher_currency', path: 'code' });
   if (voucher.expiresAt !== null && voucher.expiresAt <= now) return refuse({ code: 'voucher_expired', path: 'code' });
@@ -106,10 +95,7 @@ async function usedBefore(
 ): Promise<Result<Used, UseRefusal>> {
   const { clientId, currency } = loaded.booking;
   if (code === null) return ok({ used, left: most(await creditOf(tx, clientId, currency), zero) });
-  const [voucher] = await tx
-    .select()
-    .from(vouchers)
-    .where(eq(vouchers.hash, hashOfCode(code)));
+  const voucher = await voucherOfCode(tx, code);
   if (!voucher || voucher.id !== voucherId) return refuse({ code: 'attempt_changed' });
   return ok({ used, left: await leftOnVoucher(tx, voucher) });
 }
@@ -183,10 +169,7 @@ async function onCheckout(
   if (!found) return refuse({ code: 'booking_not_found' });
   const { waiting, taken } = found;
   if (code !== null && taken.length > 0) {
-    const [voucher] = await deps.db
-      .select({ id: vouchers.id })
-      .from(vouchers)
-      .where(eq(vouchers.hash, hashOfCode(code)));
+    const voucher = await voucherOfCode(deps.db, code);
     if (taken.some(({ voucherId }) => voucherId !== voucher?.id)) return refuse({ code: 'attempt_changed' });
   }
   let used: Used | null =
@@ -215,10 +198,7 @@ const receiptsOf = (all: readonly InCheckout[], code: string | null, attempt: st
 /** What is left of a voucher, or of the credit of whoever's checkout it is. */
 async function leftOf({ db }: Deps, code: string | null, key: string): Promise<Minor> {
   if (code !== null) {
-    const [voucher] = await db
-      .select()
-      .from(vouchers)
-      .where(eq(vouchers.hash, hashOfCode(code)));
+    const voucher = await voucherOfCode(db, code);
     return leftOnVoucher(db, voucher!);
   }
   const [bookingId] = await idsOfCheckout(db, key);

@@ -29,6 +29,7 @@ import { business, services } from '#server/database/schema/business';
 import { checkouts, eventDates } from '#server/database/schema/places';
 import { agreements } from '#server/database/schema/quotes';
 import type { Deps } from '#server/deps';
+import { type PhoneRefusal, readPhone } from '#server/offer/phone';
 import { isOpenToClients, newestTerms, type ServiceRow, taxRates } from '#server/offer/openServices';
 import { hashOfToken } from '#server/links/clientLink';
 import { carryOut } from '#server/intents/carryOut';
@@ -42,6 +43,7 @@ export type CheckOutRefusal =
   | { readonly code: 'service_not_open' | 'extra_out_of_limits'; readonly path: string }
   | { readonly code: 'currencies_mixed' | 'agreement_not_accepted' | 'booking_stopped' | 'too_many_carts' }
   | { readonly code: 'field_missing' | 'field_wrong'; readonly path: string }
+  | PhoneRefusal
   | { readonly code: 'sums_changed'; readonly total: Minor; readonly dueNow: Minor };
 
 /** What one item comes to, before anything is written. */
@@ -67,6 +69,9 @@ export const checkOut =
           const [before] = await tx.select().from(checkouts).where(eq(checkouts.requestKey, request.requestKey));
           if (before) return ok({ key });
           if (owner!.bookingStopped !== null) return refuse({ code: 'booking_stopped' });
+          const { bookingPage, country } = owner!;
+          const phone = readPhone(request.phone ?? '', { asked: bookingPage.phone, country });
+          if (!phone.ok) return phone;
           const now = clock.now();
           if (visitor) {
             const others = await openCarts(tx, { network: visitor.network, butOf: visitor.device });
@@ -77,7 +82,7 @@ export const checkOut =
           }
           const prepared: Prepared[] = [];
           for (const [index, item] of request.items.entries()) {
-            const read = await prepare(tx, deps, owner!, { request, item, index, now });
+            const read = await prepare(tx, deps, owner!, { request, phone: phone.value, item, index, now });
             if (!read.ok) return read;
             prepared.push(read.value);
           }
@@ -143,6 +148,7 @@ const atItem = <R extends { readonly code: string }>(refusal: R, index: number):
 
 type Preparing = {
   readonly request: CheckOut;
+  readonly phone: string;
   readonly item: AskedItem;
   readonly index: number;
   readonly now: Instant;
@@ -152,7 +158,7 @@ async function prepare(
   tx: Tx,
   deps: Deps,
   owner: Owner,
-  { request, item, index, now }: Preparing,
+  { request, phone, item, index, now }: Preparing,
 ): Promise<Result<Prepared, CheckOutRefusal>> {
   const [service] = await tx.select().from(services).where(eq(services.id, item.serviceId));
   if (!service || !isOpenToClients(service))
@@ -182,6 +188,7 @@ async function prepare(
     requestKey: `${request.requestKey}:${index}`,
     clientName: request.clientName,
     clientEmail: request.clientEmail,
+    clientPhone: phone,
     serviceId: service.id,
     title,
     currency: service.currency,

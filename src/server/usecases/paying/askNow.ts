@@ -8,6 +8,9 @@ import { writeMessage } from '#server/letters/writeMessage';
 
 export type AskRefusal = NotFound | { readonly code: 'nothing_due' | 'message_is_off' };
 
+/** What it was asked by, and the letter, which can be called back while it waits. */
+export type Asked = { readonly subject: Occasion; readonly messageId: string };
+
 function occasionFor(standing: Standing): Occasion | null {
   const { stage, position, ledger, hold } = standing;
   const { dueNow } = payable(standing);
@@ -22,24 +25,21 @@ function occasionFor(standing: Standing): Occasion | null {
 /** The owner asks the client by message for what is due, or for the card that a hold needs. */
 export const askNow =
   (deps: Deps) =>
-  async ({ bookingId, requestKey }: OnBooking): Promise<Result<{ subject: Occasion }, AskRefusal>> => {
-    const result = await onBooking<{ subject: Occasion }, AskRefusal>(
-      deps,
-      bookingId,
-      async ({ tx, loaded, standing, now }) => {
-        const occasion = occasionFor(standing);
-        if (!occasion) return refuse({ code: 'nothing_due' });
-        const due = standing.parts.find((part) => part.state === 'due' || part.state === 'late');
-        const written = await writeMessage(tx, loaded, {
-          id: deps.newId(),
-          cause: `byHand:${requestKey}`,
-          occasion,
-          part: due?.index ?? null,
-          now,
-        });
-        return written === null ? refuse({ code: 'message_is_off' }) : ok({ subject: occasion });
-      },
-    );
+  async ({ bookingId, requestKey }: OnBooking): Promise<Result<Asked, AskRefusal>> => {
+    const result = await onBooking<Asked, AskRefusal>(deps, bookingId, async ({ tx, loaded, standing, now }) => {
+      const occasion = occasionFor(standing);
+      if (!occasion) return refuse({ code: 'nothing_due' });
+      const due = standing.parts.find((part) => part.state === 'due' || part.state === 'late');
+      const written = await writeMessage(tx, loaded, {
+        id: deps.newId(),
+        cause: `byHand:${requestKey}`,
+        occasion,
+        part: due?.index ?? null,
+        now,
+        waits: deps.undoSeconds,
+      });
+      return written === null ? refuse({ code: 'message_is_off' }) : ok({ subject: occasion, messageId: written });
+    });
     deps.outbox.wake();
     return result;
   };

@@ -1,0 +1,5 @@
+import type { SaveStyle } from '#contracts/business';
+import { route } from '#contracts/routes/route';
+import type { z } from 'zod';
+
+export const saveStyle = route<z.input<typeof SaveStyle>, null>()('/api/business/style');

@@ -1,0 +1,5 @@
+import { OrderVoucher } from '#contracts/credit';
+import { orderVoucher } from '#contracts/routes/checkout/orderVoucher';
+import { served } from '#contracts/routes/served';
+
+export const orderVoucherServed = served(orderVoucher, { in: OrderVoucher, right: 'anybody' });

@@ -1,0 +1,49 @@
+import type { Actor, Recorded } from '#core/actor/actor';
+import type { Fact, FactOf } from '#core/booking/facts';
+import type { Standing } from '#core/booking/standing';
+import type { Minor } from '#core/money/minor';
+
+/** One thing that happened to a booking without its business, to be told to its people. */
+export type Happening =
+  | { readonly telling: 'booked' }
+  | { readonly telling: 'asked'; readonly what: 'booking' | 'cancel' | 'move' }
+  | { readonly telling: 'paid'; readonly amount: Minor }
+  | { readonly telling: 'refused'; readonly what: 'charge' | 'hold'; readonly amount: Minor; readonly code: string }
+  | { readonly telling: 'returned'; readonly amount: Minor; readonly code: string }
+  | { readonly telling: 'lapsed' };
+
+const awaiting = new Set<Standing['stage']>(['waiting', 'enquiry']);
+const over = new Set<Standing['stage']>(['lapsed', 'cancelled']);
+const ownAct = ({ kind }: Actor): boolean => kind === 'person' || kind === 'program';
+
+/**
+ * What of these new facts the business does not know, because it did not do it. What is recorded together is told once:
+ * a first payment that secures a booking is a booking.
+ */
+export function happenings(before: Standing | null, added: readonly Recorded<Fact>[], after: Standing): Happening[] {
+  const others = added.filter(({ actor }) => !ownAct(actor));
+  const found: Happening[] = [];
+  if (others.length === 0) return found;
+  const { stage } = after;
+  const secured = before !== null && awaiting.has(before.stage) && !awaiting.has(stage) && !over.has(stage);
+  // A place is kept for clients who book by themselves, until then.
+  const booked = secured && (before.ledger.kept ?? after.ledger.kept) !== null;
+  if (booked) found.push({ telling: 'booked' });
+  if (stage === 'enquiry' && others.some(({ kind }) => kind === 'agreed'))
+    found.push({ telling: 'asked', what: 'booking' });
+  for (const fact of others) found.push(...happeningOf(fact, booked));
+  return found;
+}
+
+function happeningOf(fact: Fact, booked: boolean): Happening[] {
+  if (fact.kind === 'clientAsked') return [{ telling: 'asked', what: fact.what }];
+  if (fact.kind === 'received') return booked || !broughtMoney(fact) ? [] : [{ telling: 'paid', amount: fact.amount }];
+  // Whoever is at the page sees a refusal, and tries again.
+  if (fact.kind === 'chargeDeclined' && !fact.clientPresent)
+    return [{ telling: 'refused', what: 'charge', amount: fact.amount, code: fact.code }];
+  if (fact.kind === 'holdRefused') return [{ telling: 'refused', what: 'hold', amount: fact.amount, code: fact.code }];
+  if (fact.kind === 'debitReturned') return [{ telling: 'returned', amount: fact.amount, code: fact.code }];
+  return fact.kind === 'lapsed' && fact.reason === 'not_paid' ? [{ telling: 'lapsed' }] : [];
+}
+
+const broughtMoney = ({ method }: FactOf<'received'>): boolean => method === 'card' || method === 'debit';

@@ -1,0 +1,18 @@
+/** What happens without the business, and that its people can be told of. */
+export const tellings = {
+  booked: 'A client has booked',
+  asked: 'A client asks for a booking, or for a change of one',
+  paid: 'A payment came in',
+  refused: 'A charge or a hold was refused',
+  returned: 'A bank sent a payment back',
+  lapsed: 'A place was given back, because nothing was paid',
+  quote: 'Something happened to a quote',
+  voucher: 'A voucher was sold',
+} as const;
+export type Telling = keyof typeof tellings;
+
+/** Who is told of what: people of the business, each with what they want to know. */
+export type Told = readonly { readonly name: string; readonly email: string; readonly of: readonly Telling[] }[];
+export const nobodyTold: Told = [];
+/** What whoever has begun a business is told of, until they say otherwise. */
+export const usuallyTold: readonly Telling[] = ['booked', 'asked', 'returned', 'quote', 'voucher'];

@@ -1,0 +1,49 @@
+import type { Standing } from '#core/booking/standing';
+import { localDate } from '#core/calendar/zoned';
+import { formatMoney } from '#core/money/formatMoney';
+import type { Happening } from '#core/telling/happenings';
+import { longWall } from '#core/wording/days';
+import { declineText } from '#core/wording/declines';
+
+/** What people of the business read of it: a subject, and how the booking stands. */
+export function happeningWords(
+  happening: Happening,
+  {
+    number,
+    title,
+    client,
+    standing,
+  }: { readonly number: string; readonly title: string; readonly client: string; readonly standing: Standing },
+): { readonly subject: string; readonly lines: readonly string[] } {
+  const { agreed, asOf, position } = standing;
+  const money = (amount: Parameters<typeof formatMoney>[0]): string => formatMoney(amount, agreed.currency);
+  const today = localDate(asOf, agreed.timeZone);
+  return {
+    subject: `${number}: ${whatHappened(happening, client, money)}`,
+    lines: [
+      `${title}, from ${longWall(agreed.start, today)}.`,
+      `In hand ${money(position.received)} of ${money(agreed.total)}.`,
+    ],
+  };
+}
+
+function whatHappened(
+  happening: Happening,
+  client: string,
+  money: (amount: Parameters<typeof formatMoney>[0]) => string,
+): string {
+  switch (happening.telling) {
+    case 'booked':
+      return `${client} has booked`;
+    case 'asked':
+      return `${client} asks ${{ booking: 'for a booking', cancel: 'to cancel', move: 'for another time' }[happening.what]}`;
+    case 'paid':
+      return `${money(happening.amount)} came in from ${client}`;
+    case 'refused':
+      return `${happening.what === 'hold' ? 'the hold' : 'a charge'} of ${money(happening.amount)} was refused (${declineText(happening.code)})`;
+    case 'returned':
+      return `the bank sent ${money(happening.amount)} of ${client} back (${declineText(happening.code)})`;
+    case 'lapsed':
+      return `the place of ${client} was given back, unpaid`;
+  }
+}

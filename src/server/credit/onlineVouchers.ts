@@ -1,0 +1,140 @@
+import type { Instant } from '#core/calendar/instant';
+import { addMonthsClamped } from '#core/calendar/days';
+import { instantOfWall, localDate } from '#core/calendar/zoned';
+import { type TimeOfDay, wallTime } from '#core/calendar/wallTime';
+import { voucherSold } from '#core/journal/otherEntries';
+import type { Minor } from '#core/money/minor';
+import { tellPeople } from '#server/telling/tellPeople';
+import { voucherBought, voucherGiven, voucherTold } from '#core/wording/voucherWords';
+import { codeOfVoucher, hashOfCode } from '#server/credit/voucherCode';
+import type { Tx } from '#server/database/database';
+import { business } from '#server/database/schema/business';
+import { clients } from '#server/database/schema/clients';
+import { paymentRequests, vouchers } from '#server/database/schema/credit';
+import { errands, messages } from '#server/database/schema/work';
+import type { Deps } from '#server/deps';
+import { appendEntry } from '#server/journal/appendEntry';
+import { writeLetter } from '#server/letters/write';
+import { eq } from 'drizzle-orm';
+
+type Request = typeof paymentRequests.$inferSelect;
+type World = Pick<Deps, 'keyOf' | 'newId'>;
+
+/** At this time of its day a voucher goes out. */
+const sendAt = '09:00' as TimeOfDay;
+/** Until then it is good on its last day. */
+const lastMinute = '23:59' as TimeOfDay;
+
+/** A voucher that was paid online: made with its entry, told to its buyer, and sent on its day. */
+export async function makeVoucher(
+  tx: Tx,
+  deps: World,
+  request: Request,
+  { amount, payer, now }: { readonly amount: Minor; readonly payer: string; readonly now: Instant },
+): Promise<void> {
+  const [owner] = await tx.select().from(business);
+  const { timeZone, name } = owner!;
+  const order = request.voucher!;
+  const today = localDate(now, timeZone);
+  const id = deps.newId();
+  const code = codeOfVoucher(deps, id);
+  const expiresAt =
+    order.months === null ? null : instantOfWall(wallTime(addMonthsClamped(today, order.months), lastMinute), timeZone);
+  const { currency } = request;
+  await tx.insert(vouchers).values({
+    id,
+    requestKey: `request ${request.id}`,
+    requestId: request.id,
+    hash: hashOfCode(code),
+    ending: code.slice(-4),
+    amount,
+    currency,
+    method: 'card',
+    buyer: payer,
+    soldAt: now,
+    expiresAt,
+    order,
+  });
+  await appendEntry(tx, voucherSold('card', amount)!, { at: now, currency });
+  const at = order.to === null || order.sendOn === null ? now : instantOfWall(wallTime(order.sendOn, sendAt), timeZone);
+  const when = at > now ? at : now;
+  await tx.insert(errands).values({
+    id: deps.newId(),
+    voucherId: id,
+    key: 'send',
+    kind: 'voucher',
+    at: when,
+    errand: { key: 'send', kind: 'voucher', at: when },
+    state: 'waiting',
+  });
+  const { number } = request;
+  await tellPeople(tx, 'voucher', {
+    ...voucherTold({ number, buyer: payer, amount, currency, order, today }),
+    cause: `${number}:voucher`,
+    path: '/credit',
+    now,
+  });
+  if (order.to === null) return; // whoever hands it over gets it, and that says what was paid
+  const [client] = await tx.select().from(clients).where(eq(clients.id, request.clientId));
+  const { subject, lines } = voucherBought({ business: name, amount, currency, order, today });
+  await writeLetter(tx, {
+    id: deps.newId(),
+    requestId: request.id,
+    cause: 'bought',
+    occasion: 'voucherBought',
+    recipient: client!.email,
+    recipientName: client!.name,
+    subject,
+    body: [...lines, 'See it'],
+    madeAt: now,
+  });
+}
+
+/** Commits the letter with the voucher; its code is put in as it goes out. Once more under each cause. */
+export async function sendVoucher(
+  tx: Tx,
+  deps: Pick<Deps, 'newId'>,
+  voucherId: string,
+  now: Instant,
+  { cause = 'send', to }: { readonly cause?: string; readonly to?: string } = {},
+): Promise<void> {
+  const [voucher] = await tx.select().from(vouchers).where(eq(vouchers.id, voucherId)).for('update');
+  const { order, amount, currency, buyer, expiresAt } = voucher!;
+  const [owner] = await tx.select().from(business);
+  const { timeZone, name } = owner!;
+  const recipient = to ? { name: order!.to?.name ?? buyer, email: to } : (order!.to ?? (await buyerOf(tx, voucher!)));
+  const { subject, lines } = voucherGiven({
+    business: name,
+    buyer,
+    toBuyer: order!.to === null,
+    message: order!.message,
+    amount,
+    currency,
+    until: expiresAt === null ? null : localDate(expiresAt, timeZone),
+    today: localDate(now, timeZone),
+  });
+  await writeLetter(tx, {
+    id: deps.newId(),
+    voucherId,
+    cause,
+    occasion: 'voucher',
+    recipient: recipient.email,
+    recipientName: recipient.name,
+    subject,
+    body: [...lines, 'Choose something'],
+    madeAt: now,
+  });
+}
+
+async function buyerOf(tx: Tx, { requestId }: typeof vouchers.$inferSelect) {
+  const [row] = await tx
+    .select({ name: clients.name, email: clients.email })
+    .from(paymentRequests)
+    .innerJoin(clients, eq(clients.id, paymentRequests.clientId))
+    .where(eq(paymentRequests.id, requestId!));
+  return row!;
+}
+
+/** How often its letter was written: the cause of the next. */
+export const lettersOfVoucher = (tx: Tx, voucherId: string): Promise<number> =>
+  tx.$count(messages, eq(messages.voucherId, voucherId));

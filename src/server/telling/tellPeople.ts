@@ -1,0 +1,40 @@
+import type { Telling } from '#core/telling/told';
+import type { Instant } from '#core/calendar/instant';
+import type { Tx } from '#server/database/database';
+import { business } from '#server/database/schema/business';
+import { messages } from '#server/database/schema/work';
+import { randomUUID } from 'node:crypto';
+
+/** Commits a message to each person of the business who wants to know of such a thing; once for each cause. */
+export async function tellPeople(
+  tx: Tx,
+  telling: Telling,
+  about: {
+    readonly cause: string;
+    readonly subject: string;
+    readonly lines: readonly string[];
+    readonly path: string;
+    readonly now: Instant;
+  },
+): Promise<void> {
+  const [owner] = await tx.select({ told: business.told }).from(business);
+  const { cause, subject, lines, path, now } = about;
+  for (const { name, email, of } of owner?.told ?? []) {
+    if (!of.includes(telling)) continue;
+    await tx
+      .insert(messages)
+      .values({
+        id: randomUUID(),
+        cause: `${cause} ${email.toLowerCase()}`,
+        occasion: 'notice',
+        subject,
+        path,
+        madeAt: now,
+        recipient: email,
+        recipientName: name,
+        body: [...lines, 'Look'],
+        state: 'outgoing',
+      })
+      .onConflictDoNothing();
+  }
+}

@@ -1,0 +1,169 @@
+import { allShown } from '#core/ways/ways';
+import { minor } from '#core/money/minor';
+import { rowsOf } from '#server/database/database';
+import { vouchers } from '#server/database/schema/credit';
+import { errands } from '#server/database/schema/work';
+import { verify } from '#server/verify/verify';
+import { testNumber } from '#world/cardNetwork/testCards';
+import { expect } from 'chai';
+import { eq, sql } from 'drizzle-orm';
+import { randomUUID } from 'node:crypto';
+import type { PlainDate } from '#core/calendar/days';
+import { type Installation, installation, rental } from '../../../../testing/installation';
+import { codeOf } from '../../../../testing/onBooking';
+
+const order = (over: object = {}) => ({
+  requestKey: randomUUID(),
+  amount: minor(80_00),
+  buyerName: 'Odile Marchetti',
+  buyerEmail: 'odile@example.com',
+  to: { name: 'Maud Ellingsen', email: 'maud@example.com' },
+  message: 'For the long night.\nCome and look.',
+  sendOn: null as PlainDate | null,
+  ...over,
+});
+
+describe('a voucher bought on the booking page', () => {
+  let app: Installation;
+  beforeEach(async () => {
+    app = await installation();
+    await app.savePage({ note: '', phone: 'off', vouchers: { least: minor(20_00), most: minor(500_00), months: 24 } });
+  });
+  afterEach(() => app.close());
+
+  const linkOf = async (about: object = {}): Promise<string> => {
+    const made = await app.orderVoucher(order(about));
+    if (!made.ok) throw new Error(made.refusal.code);
+    return made.value.link;
+  };
+  const pay = async (link: string, attempt = 'voucher-pay-1', behaviour: 'approves' | 'expired' = 'approves') =>
+    app.payRequest({
+      link,
+      attempt,
+      card: await app.tokenAt(app.account, testNumber(behaviour)),
+      amount: minor(80_00),
+      payer: 'Odile Marchetti',
+    });
+  const mailTo = async (email: string) => {
+    const letters = await app.world.mail.list(email, 10);
+    return Promise.all(letters.map(async ({ seq }) => (await app.world.mail.read(seq))!));
+  };
+  const codeIn = (text: string): string | undefined => /[2-9A-Z]{4}(-[2-9A-Z]{4}){3}/.exec(text)?.[0];
+  const balances = () =>
+    rowsOf<{ account: string; amount: string }>(
+      app.deps.db,
+      sql`select account, sum(amount)::text as amount from journal_lines group by account having sum(amount) <> 0 order by account`,
+    );
+
+  it('is made when it is paid, goes to whom it is for, and pays for a booking', async () => {
+    const link = await linkOf();
+    expect(await app.deps.db.$count(vouchers), 'nothing before the payment').to.equal(0);
+    expect((await app.requestPage(link))!.voucher).to.equal(
+      'It goes to Maud Ellingsen, maud@example.com, as soon as it is paid.',
+    );
+    expect((await pay(link)).ok).to.equal(true);
+    expect(codeOf(await pay(link, 'voucher-pay-2')), 'paid twice').to.equal('request_paid');
+    await app.at('2027-03-01T10:01');
+    const [letter] = await mailTo('maud@example.com');
+    expect(letter!.text).to.include('Odile Marchetti gives you a voucher of €\u00a080.00 for Vesper Hollow.');
+    expect(letter!.text).to.include('Come and look.');
+    expect(letter!.text).to.include('good until Thu 1 Mar 2029');
+    const [told] = await mailTo('odile@example.com');
+    expect(told!.text).to.include('It is on its way to maud@example.com.');
+    expect(codeIn(told!.text), 'the buyer of a gift is not told its code').to.equal(undefined);
+    expect(await balances()).to.deep.equal([
+      { account: 'assets:card clearing', amount: '8000' },
+      { account: 'liabilities:gift vouchers', amount: '-8000' },
+    ]);
+    const made = await app.createBooking(rental());
+    const used = await app.useOnBooking({
+      bookingId: made.ok ? made.value.id : '',
+      requestKey: 'use-it-once',
+      code: codeIn(letter!.text)!,
+    });
+    expect(used).to.deep.equal({ ok: true, value: { used: 80_00, left: 0 } });
+    expect(await verify(app.deps)).to.deep.equal([]);
+  });
+
+  it('waits for the morning of its day, and survives a renewed secret by then', async () => {
+    const link = await linkOf({ sendOn: '2027-03-24' });
+    await pay(link);
+    await app.at('2027-03-24T08:59');
+    expect(await mailTo('maud@example.com')).to.have.length(0);
+    const { keyOf } = app.deps;
+    Object.assign(app.deps, { keyOf: (purpose: string, of: string) => keyOf(`renewed ${purpose}`, of) });
+    await app.at('2027-03-24T09:00');
+    const [letter] = await mailTo('maud@example.com');
+    const made = await app.createBooking(rental());
+    const used = await app.useOnBooking({
+      bookingId: made.ok ? made.value.id : '',
+      requestKey: 'use-it-once',
+      code: codeIn(letter!.text)!,
+    });
+    expect(used.ok).to.equal(true);
+  });
+
+  it('can be sent again by the owner, under the same code, and then not by itself as well', async () => {
+    const link = await linkOf({ sendOn: '2027-03-24' });
+    await pay(link);
+    const [voucher] = await app.deps.db.select().from(vouchers);
+    expect(codeOf(await app.resendVoucher({ voucherId: 'none', email: 'maud@example.org' }))).to.equal(
+      'voucher_unknown',
+    );
+    await app.resendVoucher({ voucherId: voucher!.id, email: 'maud@example.org' });
+    await app.resendVoucher({ voucherId: voucher!.id, email: 'maud@example.org' });
+    await app.at('2027-03-25T09:00');
+    expect(await mailTo('maud@example.com')).to.have.length(0);
+    const codes = (await mailTo('maud@example.org')).map(({ text }) => codeIn(text));
+    expect(codes).to.have.length(2);
+    expect(new Set(codes).size).to.equal(1);
+    const [errand] = await app.deps.db.select().from(errands).where(eq(errands.kind, 'voucher'));
+    expect(errand!.state).to.equal('dropped');
+    const line = (await app.creditView()).vouchers[0]!;
+    expect(line.online).to.deep.equal({
+      name: 'Maud Ellingsen',
+      email: 'maud@example.org',
+      sendOn: '2027-03-24',
+      letter: 'sent',
+    });
+  });
+
+  it('comes to its buyer to be handed over', async () => {
+    await pay(await linkOf({ to: null }));
+    await app.at('2027-03-01T10:01');
+    const letters = await mailTo('odile@example.com');
+    expect(letters).to.have.length(1);
+    expect(codeIn(letters[0]!.text)).to.be.a('string');
+  });
+
+  it('is nothing where the card is refused, and a repeat of the order leads to the same page', async () => {
+    const asked = order();
+    const [once, twice] = [await app.orderVoucher(asked), await app.orderVoucher(asked)];
+    expect(once).to.deep.equal(twice);
+    const link = once.ok ? once.value.link : '';
+    expect((await pay(link, 'voucher-pay-x', 'expired')).ok).to.equal(true);
+    expect(await app.deps.db.$count(vouchers)).to.equal(0);
+    expect((await app.creditView()).requests, 'a cart that was left is no request').to.deep.equal([]);
+    await app.at('2027-03-02T10:01');
+    expect((await app.requestPage(link))!.state).to.equal('over');
+    expect(codeOf(await pay(link))).to.equal('request_over');
+  });
+
+  const refused: [why: string, about: object, code: string][] = [
+    ['of too little', { amount: minor(19_99) }, 'voucher_too_small'],
+    ['of too much', { amount: minor(500_01) }, 'voucher_too_large'],
+    ['for yesterday', { sendOn: '2027-02-28' }, 'day_over'],
+    ['for a day years ahead', { sendOn: '2029-02-28' }, 'day_too_far'],
+  ];
+  for (const [why, about, code] of refused)
+    it(`is refused ${why}`, async () => expect(codeOf(await app.orderVoucher(order(about)))).to.equal(code));
+
+  it('is refused where none are sold, and where no card can be taken', async () => {
+    await app.savePage({ note: '', phone: 'off', vouchers: null });
+    expect(codeOf(await app.orderVoucher(order()))).to.equal('vouchers_not_sold');
+    expect(await app.voucherPage()).to.equal(null);
+    await app.savePage({ note: '', phone: 'off', vouchers: { least: minor(1), most: minor(500_00), months: null } });
+    await app.saveWays({ ways: { ...allShown, hidden: ['card'] }, transferTo: '' });
+    expect(codeOf(await app.orderVoucher(order()))).to.equal('way_not_offered');
+  });
+});
