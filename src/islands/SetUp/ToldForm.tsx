@@ -61,7 +61,9 @@ export function ToldForm({ given }: { readonly given: Told }) {
             </Checkbox.Group>
           </fieldset>
         ))}
-        <AddRow onClick={() => rows.add({ name: '', email: '', of: usuallyTold })}>Add a person</AddRow>
+        <div>
+          <AddRow onClick={() => rows.add({ name: '', email: '', of: usuallyTold })}>Add a person</AddRow>
+        </div>
         <Problem problem={problem} currency="EUR" />
         <Button w="fit-content" loading={busy} onClick={save}>
           Keep
