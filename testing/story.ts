@@ -285,7 +285,7 @@ export function told(current: Standing, facts: readonly Fact[]): string[] {
           `> ${moment(errand.at)} ${errand.kind}${'occasion' in errand ? ` ${errand.occasion}` : ''} [${errand.key}]`,
       )
       .sort(),
-    `# ${money(total)}: ${segments.map((segment) => `${segment.state} ${money(segment.amount)}`).join(', ')}${drawn ? ` / ${drawn.state} ${money(drawn.amount)}` : ''}`,
+    `# ${money(total)}: ${segments.map((segment) => `${segment.state} ${money(segment.amount)}`).join(', ')}${drawn ? ` / ${drawn.state} ${money(drawn.amount)}${drawn.gap === undefined ? '' : `, gap ${drawn.gap} %`}` : ''}`,
   ];
 }
 

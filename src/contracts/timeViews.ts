@@ -110,5 +110,7 @@ export type Lane = OnDays & {
     readonly gapFrom: Instant | null;
     readonly inForce: boolean;
   } | null;
+  /** What its holds have covered so far, authorisation by authorisation. */
+  readonly been: readonly { readonly from: Instant; readonly until: Instant; readonly amount: Minor }[];
 };
 export type LanesView = Looked & { readonly lanes: readonly Lane[] };

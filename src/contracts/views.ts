@@ -98,8 +98,9 @@ export type Failing = {
 export type TodayView = {
   readonly today: PlainDate;
   readonly figures: { readonly received7: Minor; readonly due28: Minor; readonly held: Minor; readonly late: Minor };
-  /** Sums in other currencies than the business's, said and not drawn. */
-  readonly otherCurrencies: readonly { readonly currency: string; readonly due28: Minor; readonly received7: Minor }[];
+  /** The currency that is drawn, and all that there is money in, the business's first. */
+  readonly currency: string;
+  readonly currencies: readonly string[];
   readonly days: readonly HorizonDay[];
   readonly covers: readonly HorizonCover[];
   readonly decisions: readonly BookingLine[];

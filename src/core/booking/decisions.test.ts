@@ -330,7 +330,7 @@ describe('the strip of a booking', () => {
     ['planned', 'planned', null],
     ['asked', 'planned', null],
     ['inForce', 'inForce', 'inForce'],
-    ['endingSoon', 'gap', null],
+    ['endingSoon', 'inForce', 'inForce'],
     ['captured', 'captured', 'captured'],
     ['released', 'released', 'released'],
     ['lapsed', 'gap', null],
@@ -343,4 +343,18 @@ describe('the strip of a booking', () => {
         expect(drawn(stage)).to.equal(open);
       for (const stage of ['closed', 'cancelled', 'lapsed']) expect(drawn(stage)).to.equal(over);
     });
+  const shares: [why: string, gapFrom: number, share: number | undefined][] = [
+    ['a third', 20, 33],
+    ['hardly any', 29, 3],
+    ['nearly all', 0, 99],
+  ];
+  for (const [why, gapFrom, share] of shares)
+    it(`draws ${why} of a cover that is in force as its coming gap`, () => {
+      const held = hold({ state: 'endingSoon', inForce: {}, until: at(30), gap: { from: at(gapFrom), until: at(30) } });
+      expect(strip({ stage: 'secured', hold: held }).hold!.gap).to.equal(share);
+    });
+  it('draws no gap beside a hold that lasts, or that is not in force', () => {
+    expect(strip({ stage: 'secured', hold: hold({ state: 'inForce', inForce: {} }) }).hold).not.to.have.property('gap');
+    expect(strip({ stage: 'secured', hold: hold({ state: 'refused', gap }) }).hold).not.to.have.property('gap');
+  });
 });

@@ -1,4 +1,6 @@
+import type { HoldStanding } from '#core/booking/holdStanding';
 import type { Standing } from '#core/booking/standing';
+import { secondsOf } from '#core/calendar/instant';
 import { type Minor, minor, remainder, sum, zero } from '#core/money/minor';
 
 export type StripState = 'received' | 'due' | 'planned' | 'late' | 'open' | 'back' | 'credit';
@@ -10,6 +12,8 @@ export type Strip = {
   readonly hold: {
     readonly amount: Minor;
     readonly state: 'planned' | 'inForce' | 'gap' | 'captured' | 'released';
+    /** In force now, and not to its end: so much of its time, in percent, nothing will protect. Absent where it lasts. */
+    readonly gap?: number;
   } | null;
 };
 
@@ -17,12 +21,21 @@ const holdMark = {
   planned: 'planned',
   asked: 'planned',
   inForce: 'inForce',
-  endingSoon: 'gap',
+  endingSoon: 'inForce',
   captured: 'captured',
   released: 'released',
   lapsed: 'gap',
   refused: 'gap',
 } as const;
+
+/** The coming gap of a hold that is in force, as its share of the whole cover: from 1 to 99 percent. */
+function comingGap({ inForce, gap, from, until }: HoldStanding): { readonly gap?: number } {
+  if (!inForce || !gap) return {};
+  const whole = secondsOf(until) - secondsOf(from);
+  const open = 100 * (secondsOf(until) - secondsOf(gap.from));
+  const share = (open - (open % whole)) / whole;
+  return { gap: share < 1 ? 1 : share > 99 ? 99 : share };
+}
 
 export function stripOf({ parts, position, hold, ledger, agreed, stage }: Standing): Strip {
   const segments = parts.flatMap((part): StripSegment[] => {
@@ -43,6 +56,6 @@ export function stripOf({ parts, position, hold, ledger, agreed, stage }: Standi
   return {
     total: minor(shown > 0 ? shown : zero),
     segments,
-    hold: hidden || !mark ? null : { amount: hold.amount, state: mark },
+    hold: hidden || !mark ? null : { amount: hold.amount, state: mark, ...comingGap(hold) },
   };
 }

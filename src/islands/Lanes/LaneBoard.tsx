@@ -80,7 +80,8 @@ type RowProps = {
 
 const LaneRow = memo(function LaneRow({ lane, scale, top, zone, moved }: RowProps) {
   const { today } = useShell();
-  const { number, client, title, stage, start, end, colour, marks, cover, currency } = lane;
+  const { number, client, title, stage, start, end, colour, marks, cover, been, currency } = lane;
+  const { now } = useShell();
   const at = (instant: Instant): number => xOf(scale, wallOfInstant(instant, zone));
   const [left, right] = [xOf(scale, start), xOf(scale, end)];
   const movable = stage === 'secured' || stage === 'waiting' || stage === 'enquiry';
@@ -91,7 +92,16 @@ const LaneRow = memo(function LaneRow({ lane, scale, top, zone, moved }: RowProp
         <span>{title}</span>
       </a>
       <div className={styles.track}>
-        {cover && <Cover cover={cover} at={at} currency={currency} />}
+        {been.map(({ from, until, amount }) => (
+          <span
+            key={from}
+            className={styles.cover}
+            data-been="true"
+            style={{ left: at(from), width: Math.max(at(until) - at(from), 2) }}
+            title={`${formatMoney(amount, currency)} held until ${longWall(wallOfInstant(until, zone), today)}`}
+          />
+        ))}
+        {cover && <Cover cover={cover} now={now} at={at} currency={currency} />}
         <DragBar
           className={`${styles.bar} kind-${colour}`}
           unsure={stage === 'waiting' || stage === 'enquiry'}
@@ -119,13 +129,16 @@ const markClass = { received: 'm-received', due: 'm-due', late: 'm-late', planne
 
 type CoverProps = {
   readonly cover: NonNullable<Lane['cover']>;
+  readonly now: Instant;
   readonly at: (instant: Instant) => number;
   readonly currency: string;
 };
 
-/** The time that the hold protects, hatched, and after it what nothing protects. */
-function Cover({ cover: { amount, from, until, gapFrom, inForce }, at, currency }: CoverProps) {
+/** The time that the hold will protect from now on, hatched, and after it what nothing protects. */
+function Cover({ cover: { amount, from: begins, until, gapFrom, inForce }, now, at, currency }: CoverProps) {
   const ends = gapFrom ?? until;
+  // What was is drawn from what the network gave.
+  const from = begins < now ? now : begins;
   const sum = formatMoney(amount, currency);
   return (
     <>

@@ -38,7 +38,13 @@ export function Horizon({ view, currency }: { readonly view: TodayView; readonly
   const gaps = gapRows(
     covers
       .filter((cover) => cover.gapFrom !== null && days.some((day) => day.date === cover.gapFrom))
-      .map((cover) => ({ cover, at: x(cover.gapFrom!)! + x.bandwidth() / 2, width: 14 + gapText(cover).length * 6.6 })),
+      .map((cover) => {
+        const point = x(cover.gapFrom!)! + x.bandwidth() / 2;
+        const wide = 14 + gapText(cover).length * 6.6;
+        // Near the right edge a name stands before its point, so that it does not run over.
+        const before = point + wide > width;
+        return { cover, point, before, at: before ? point - wide : point, width: wide };
+      }),
   );
   const rows = Math.max(0, ...gaps.map(({ row }) => row + 1));
   const heldPath = days.map(({ date }, index) => {
@@ -78,7 +84,7 @@ export function Horizon({ view, currency }: { readonly view: TodayView; readonly
             />
           ))}
         <text x={left - 12} y={top + 12} className={styles.axis} textAnchor="end">
-          {formatAmount(minor(highest), currency).replace(/\.00$/, '')}
+          {formatAmount(minor(highest), currency).replace(/[.,]0+$/, '')}
         </text>
         <text x={left - 12} y={ground + 4} className={styles.axis} textAnchor="end">
           0
@@ -104,7 +110,7 @@ export function Horizon({ view, currency }: { readonly view: TodayView; readonly
           rx="2"
           className={styles.today}
         />
-        {gaps.map(({ cover, at, row }) => (
+        {gaps.map(({ cover, point: at, row }) => (
           <line
             key={cover.bookingId}
             x1={at}
@@ -114,10 +120,10 @@ export function Horizon({ view, currency }: { readonly view: TodayView; readonly
             className={styles.leader}
           />
         ))}
-        {gaps.map(({ cover, at, row }) => (
+        {gaps.map(({ cover, point: at, before, row }) => (
           <a key={cover.bookingId} href={`/bookings/${cover.number}`} className={styles.gap}>
             <path d={`M${at - 6},${bandBottom + 4}l6,-10l6,10z`} />
-            <text x={at + 6} y={gapTop + row * 16 + 3}>
+            <text x={at + (before ? -6 : 6)} y={gapTop + row * 16 + 3} textAnchor={before ? 'end' : 'start'}>
               {gapText(cover)}
             </text>
           </a>
@@ -184,7 +190,7 @@ function Day({ day, x, band, y, currency, today }: DayProps) {
       <title>{said}</title>
       {cut && (
         <text x={x + band + 4} y={top + 14} className={styles.axis}>
-          {formatAmount(minor(day.received + day.due + day.late), currency).replace(/\.00$/, '')}
+          {formatAmount(minor(day.received + day.due + day.late), currency).replace(/[.,]0+$/, '')}
         </text>
       )}
       {bars.map((bar) => (

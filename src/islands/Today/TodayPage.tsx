@@ -11,8 +11,10 @@ import { Horizon } from '#islands/Today/Horizon';
 import { countWords } from '#islands/format/countWords';
 import { localDate } from '#core/calendar/zoned';
 import { shortDate } from '#core/wording/days';
-import { formatAmount, formatMoney } from '#core/money/formatMoney';
-import { useQuery } from '@tanstack/react-query';
+import { formatAmount } from '#core/money/formatMoney';
+import { SegmentedControl } from '@mantine/core';
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
 import styles from './TodayPage.module.css';
 
 type Props = { readonly shell: Shell; readonly path: string; readonly view: TodayView };
@@ -27,14 +29,15 @@ export default function TodayPage({ shell, path, view }: Props) {
 
 function Today({ given }: { readonly given: TodayView }) {
   const { business, now, zone } = useShell();
-  const { data: view } = useQuery({
-    queryKey: ['today'],
-    queryFn: () => read(today, {}),
-    initialData: given,
+  const [currency, setCurrency] = useState(business.currency);
+  const { data: view = given } = useQuery({
+    queryKey: ['today', currency],
+    queryFn: () => read(today, { currency }),
+    ...(currency === given.currency ? { initialData: given } : {}),
+    placeholderData: keepPreviousData,
     refetchInterval: 15_000,
   });
-  const { figures, otherCurrencies } = view;
-  const { currency } = business;
+  const { figures } = view;
   return (
     <>
       {view.accessEnding.map(({ id, name, currency: taken, until }) => (
@@ -60,18 +63,22 @@ function Today({ given }: { readonly given: TodayView }) {
             )}
           </div>
           <dl className={styles.figures}>
-            <Figure label="Received, last 7 days" amount={figures.received7} currency={currency} />
-            <Figure label="Due, next 28 days" amount={figures.due28} currency={currency} />
-            <Figure label="Held now" amount={figures.held} currency={currency} />
-            <Figure label="Late" amount={figures.late} currency={currency} late={figures.late > 0} />
+            <Figure label="Received, last 7 days" amount={figures.received7} currency={view.currency} />
+            <Figure label="Due, next 28 days" amount={figures.due28} currency={view.currency} />
+            <Figure label="Held now" amount={figures.held} currency={view.currency} />
+            <Figure label="Late" amount={figures.late} currency={view.currency} late={figures.late > 0} />
           </dl>
         </div>
-        <Horizon view={view} currency={currency} />
-        {otherCurrencies.map(({ currency: other, due28, received7 }) => (
-          <p key={other} className={styles.other}>
-            Not drawn: {formatMoney(received7, other)} received, {formatMoney(due28, other)} due in {other}.
-          </p>
-        ))}
+        {view.currencies.length > 1 && (
+          <SegmentedControl
+            size="xs"
+            aria-label="Currency"
+            data={[...view.currencies]}
+            value={currency}
+            onChange={setCurrency}
+          />
+        )}
+        <Horizon view={view} currency={view.currency} />
       </section>
       <div className={styles.columns}>
         <div>

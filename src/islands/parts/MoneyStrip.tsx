@@ -38,7 +38,10 @@ type Props = {
 export function MoneyStrip({ strip, currency, size = 'row' }: Props) {
   const share = (amount: number): string => `${(100 * amount) / Math.max(strip.total, strip.hold?.amount ?? 0, 1)}%`;
   const said = strip.segments.map((part) => `${formatAmount(part.amount, currency)} ${words[part.state]}`);
-  if (strip.hold) said.push(`${formatAmount(strip.hold.amount, currency)} ${holdWord[strip.hold.state]}`);
+  if (strip.hold) {
+    const gap = strip.hold.gap === undefined ? '' : ', not to its end';
+    said.push(`${formatAmount(strip.hold.amount, currency)} ${holdWord[strip.hold.state]}${gap}`);
+  }
   return (
     <div
       className={size === 'large' ? styles.large : styles.strip}
@@ -53,10 +56,15 @@ export function MoneyStrip({ strip, currency, size = 'row' }: Props) {
       </div>
       {strip.hold && (
         <div className={styles.hold}>
-          <span
-            className={`${styles.part} ${holdClass[strip.hold.state]}`}
-            style={{ width: share(strip.hold.amount) }}
-          />
+          <span className={styles.cover} style={{ width: share(strip.hold.amount) }}>
+            <span
+              className={`${styles.part} ${holdClass[strip.hold.state]}`}
+              style={{ width: `${100 - (strip.hold.gap ?? 0)}%` }}
+            />
+            {strip.hold.gap !== undefined && (
+              <span className={`${styles.part} ${holdClass.gap}`} style={{ width: `${strip.hold.gap}%` }} />
+            )}
+          </span>
         </div>
       )}
     </div>

@@ -72,8 +72,8 @@ export function openQueries(
       return localDate(clock.now(), owner!.zone);
     },
     calendarDays: (query: TimeQuery) => calendarView(db, query),
-    lanes: (query: TimeQuery) => lanesView(db, query),
-    today: () => todayView(db, clock.now()),
+    lanes: (query: TimeQuery) => lanesView(db, query, clock.now()),
+    today: (currency?: string) => todayView(db, clock.now(), currency),
     bookings: (query: BookingsQuery) => bookingsList(db, query),
     find: (text: string) => findBookings(db, text),
     booking: (number: string) => bookingView(deps, number, clock.now()),

@@ -1,4 +1,4 @@
 import { view } from '#contracts/routes/route';
 import type { TodayView } from '#contracts/views';
 
-export const today = view<object, TodayView>('/api/today');
+export const today = view<{ readonly currency?: string }, TodayView>('/api/today');

@@ -47,7 +47,7 @@ export const bookingsRoutes: readonly ServedRoute[] = [
   serveView(
     todayServed,
     ({ app }) =>
-      () =>
-        app.queries.today(),
+      ({ currency }) =>
+        app.queries.today(currency),
   ),
 ];

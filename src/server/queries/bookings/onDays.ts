@@ -1,3 +1,5 @@
+import { coveredBy } from '#server/queries/bookings/coveredBy';
+import type { Instant } from '#core/calendar/instant';
 import type {
   CalendarBlock,
   CalendarDateLine,
@@ -189,7 +191,7 @@ async function datesBetween(db: Database, { from, to }: Pick<TimeQuery, 'from' |
 }
 
 /** Bookings over time, each with its payments, what is still due, and the cover of its hold. */
-export async function lanesView(db: Database, query: TimeQuery): Promise<LanesView> {
+export async function lanesView(db: Database, query: TimeQuery, now: Instant): Promise<LanesView> {
   const looked = within(query);
   const { from, to } = looked;
   const [owner] = await db.select().from(business);
@@ -210,6 +212,7 @@ export async function lanesView(db: Database, query: TimeQuery): Promise<LanesVi
     .select()
     .from(covers)
     .where(and(lte(covers.fromAt, end), gte(covers.untilAt, begin)));
+  const been = await coveredBy(db, { begin, end, now });
   const marks = new Map<string, LaneMark[]>();
   const mark = (bookingId: string, made: LaneMark): void => {
     if (ids.has(bookingId)) marks.set(bookingId, [...(marks.get(bookingId) ?? []), made]);
@@ -227,6 +230,7 @@ export async function lanesView(db: Database, query: TimeQuery): Promise<LanesVi
       return {
         ...row,
         marks: marks.get(id) ?? [],
+        been: been.get(id) ?? [],
         cover: own
           ? {
               amount: own.amount,

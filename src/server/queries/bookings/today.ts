@@ -55,8 +55,8 @@ async function horizon(db: Database, moments: Moments, currency: string) {
     ),
     due28: total(due.filter((part) => part.currency === wanted).map((part) => part.left)),
   });
-  const others = [...new Set([...received, ...due].map((each) => each.currency))].filter((code) => code !== currency);
-  return { days, ...sums(currency), otherCurrencies: others.map((code) => ({ currency: code, ...sums(code) })) };
+  const known = [...new Set([...received, ...due].map((each) => each.currency))];
+  return { days, ...sums(currency), known };
 }
 
 async function coversInSight(db: Database, { zone, until, from }: Moments, currency: string) {
@@ -213,9 +213,11 @@ const mostLettersGivenUp = 50;
 /** Most decisions that one view loads: past it, the list of bookings is the better place. */
 const mostDecisions = 200;
 
-export async function todayView(db: Database, now: Instant): Promise<TodayView> {
+/** @param wanted the currency to draw; the business's where none is named */
+export async function todayView(db: Database, now: Instant, wanted?: string): Promise<TodayView> {
   const [owner] = await db.select().from(business);
-  const { timeZone: zone, currency } = owner!;
+  const { timeZone: zone, currency: usual } = owner!;
+  const currency = wanted ?? usual;
   const today = localDate(now, zone);
   const midnight = (date: PlainDate): Instant => instantOfWall(wallTime(date, '00:00' as TimeOfDay), zone);
   const moments = {
@@ -225,7 +227,7 @@ export async function todayView(db: Database, now: Instant): Promise<TodayView> 
     from: midnight(addDays(today, -pastDays)),
     until: midnight(addDays(today, comingDays + 1)),
   };
-  const { days, received7, due28, otherCurrencies } = await horizon(db, moments, currency);
+  const { days, received7, due28, known } = await horizon(db, moments, currency);
   const [totals] = await db
     .select({
       held: sql<Minor>`coalesce(sum(${summaries.held}), 0)`.mapWith(summaries.held),
@@ -255,7 +257,8 @@ export async function todayView(db: Database, now: Instant): Promise<TodayView> 
   return {
     today,
     figures: { received7, due28, held: totals?.held ?? zero, late: totals?.late ?? zero },
-    otherCurrencies,
+    currency,
+    currencies: [usual, ...known.filter((code) => code !== usual).sort()],
     days,
     covers: await coversInSight(db, moments, currency),
     decisions: decisions as TodayView['decisions'],
