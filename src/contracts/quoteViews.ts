@@ -1,3 +1,4 @@
+import type { Agreed } from '#core/booking/agreed';
 import type { ServiceLine, TaxLine } from '#contracts/serviceViews';
 import type { Agreement, TextBlock } from '#core/agreement/agreement';
 import type { Instant } from '#core/calendar/instant';
@@ -103,7 +104,19 @@ export type TemplatesView = {
     readonly business: Agreement['business'];
   }[];
 };
+/** A booking that an agreement is shown on: what fills in its fields. */
+export type AgreementSample = {
+  readonly number: string;
+  readonly title: string;
+  readonly clientName: string;
+  readonly clientEmail: string;
+  readonly agreed: Agreed;
+  readonly agreedAt: Instant;
+};
+
 export type AgreementView = {
+  /** The newest booking; null where there is none yet. */
+  readonly sample: AgreementSample | null;
   readonly agreement: { readonly id: string; readonly edition: number; readonly agreement: Agreement } | null;
 };
 

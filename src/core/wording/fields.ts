@@ -13,6 +13,18 @@ const keyOf = (name: string): string => name.toLowerCase().replace(/\s+/g, ' ');
 const valueOf = (values: FieldValues, name: string): FieldValue | undefined =>
   Object.hasOwn(values, keyOf(name)) ? values[keyOf(name)] : undefined;
 
+/** A text taken apart at its fields, in their order: what stands between them, and the fields by their names. */
+export function piecesOf(text: string): ({ readonly text: string } | { readonly field: string })[] {
+  const pieces: ({ readonly text: string } | { readonly field: string })[] = [];
+  let from = 0;
+  for (const match of text.matchAll(pattern)) {
+    if (match.index > from) pieces.push({ text: text.slice(from, match.index) });
+    pieces.push({ field: match[1]! });
+    from = match.index + match[0].length;
+  }
+  return from < text.length ? [...pieces, { text: text.slice(from) }] : pieces;
+}
+
 /** The names of the fields in a text, each once, in the order in which they come. */
 export const fieldsIn = (text: string): string[] => [
   ...new Set([...text.matchAll(pattern)].map(([, name]) => keyOf(name!))),

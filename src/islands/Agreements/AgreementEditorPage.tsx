@@ -6,7 +6,7 @@ import { agreementFieldNames } from '#core/quote/fieldNames';
 import { unknownFields } from '#core/wording/fields';
 import { AgreementFields } from '#islands/Agreements/AgreementFields';
 import { businessWords } from '#islands/Compose/AgreementPart';
-import { TextBlocks } from '#islands/Offer/TextBlocks';
+import { AsItReads } from '#islands/Agreements/AsItReads';
 import { PageHead } from '#islands/parts/PageHead';
 import { Problem } from '#islands/parts/Problem';
 import { useRoute } from '#islands/parts/useRoute';
@@ -102,9 +102,7 @@ function Editor({ view }: { readonly view: AgreementView }) {
           )}
           <Problem problem={save.problem} currency={business.currency} />
         </div>
-        <section className={styles.reads} aria-label="As it reads">
-          <TextBlocks blocks={agreement.blocks} />
-        </section>
+        <AsItReads agreement={agreement} given={view.sample} />
       </div>
     </>
   );

@@ -1,6 +1,7 @@
 import { styleNonce } from '#islands/parts/styleNonce';
 import type { FillField, TextBlock } from '#core/agreement/agreement';
 import { agreementFieldNames } from '#core/quote/fieldNames';
+import { FieldPiece } from '#islands/Agreements/FieldPiece';
 import { docOfText, textOfDoc } from '#islands/Agreements/textOfDoc';
 import { Menu } from '@mantine/core';
 import { RichTextEditor } from '@mantine/tiptap';
@@ -21,6 +22,7 @@ export default function RichText({ blocks, change, own }: Props) {
   const editor = useEditor({
     injectNonce: styleNonce(),
     extensions: [
+      FieldPiece,
       StarterKit.configure({
         heading: { levels: [2] },
         blockquote: false,
@@ -38,11 +40,7 @@ export default function RichText({ blocks, change, own }: Props) {
     onUpdate: ({ editor: written }) => change(textOfDoc(written.getJSON())),
   });
   const insert = (name: string): void => {
-    editor
-      ?.chain()
-      .focus()
-      .insertContent({ type: 'text', text: `{{${name}}}` })
-      .run();
+    editor?.chain().focus().insertContent({ type: 'field', attrs: { name } }).run();
   };
   return (
     <RichTextEditor editor={editor} className={styles.editor}>

@@ -1,13 +1,31 @@
+import { piecesOf } from '#core/wording/fields';
 import type { Run, TextBlock } from '#core/agreement/agreement';
 import type { JSONContent } from '@tiptap/core';
 
-const runsOf = (content: readonly JSONContent[] = []): Run[] =>
-  content.flatMap((node): Run[] => {
-    if (node.type === 'hardBreak') return [{ text: '\n' }];
-    if (node.type !== 'text' || !node.text) return [];
+/** What a node of a line says; a field stands in the text by its name. */
+function saidBy(node: JSONContent): string {
+  if (node.type === 'hardBreak') return '\n';
+  return node.type === 'field' ? `{{${String(node.attrs?.name)}}}` : node.type === 'text' ? (node.text ?? '') : '';
+}
+
+/** The runs of a line; what has the same weight is one, a field with the words around it. */
+function runsOf(content: readonly JSONContent[] = []): Run[] {
+  const runs: Run[] = [];
+  for (const node of content) {
+    const text = saidBy(node);
+    if (text === '') continue;
     const has = (mark: string): boolean => node.marks?.some(({ type }) => type === mark) ?? false;
-    return [{ text: node.text, ...(has('bold') ? { bold: true } : {}), ...(has('italic') ? { italic: true } : {}) }];
-  });
+    const weight = {
+      ...(has('bold') ? { bold: true as const } : {}),
+      ...(has('italic') ? { italic: true as const } : {}),
+    };
+    const last = runs.at(-1);
+    if (last && last.bold === weight.bold && last.italic === weight.italic)
+      runs[runs.length - 1] = { ...last, text: last.text + text };
+    else runs.push({ text, ...weight });
+  }
+  return runs;
+}
 
 /** The editor's document as the flat blocks that are kept; a list within a list stands on its own level. */
 export function textOfDoc(doc: JSONContent): TextBlock[] {
@@ -25,13 +43,14 @@ export function textOfDoc(doc: JSONContent): TextBlock[] {
 }
 
 const nodesOf = (runs: readonly Run[]): JSONContent[] =>
-  runs
-    .filter((run) => run.text !== '')
-    .map((run) => ({
-      type: 'text',
-      text: run.text,
-      marks: [...(run.bold ? [{ type: 'bold' }] : []), ...(run.italic ? [{ type: 'italic' }] : [])],
-    }));
+  runs.flatMap((run) => {
+    const marks = [...(run.bold ? [{ type: 'bold' }] : []), ...(run.italic ? [{ type: 'italic' }] : [])];
+    return piecesOf(run.text).map((piece) =>
+      'field' in piece
+        ? { type: 'field', attrs: { name: piece.field }, marks }
+        : { type: 'text', text: piece.text, marks },
+    );
+  });
 
 /** The blocks as the editor's document. */
 export function docOfText(blocks: readonly TextBlock[]): JSONContent {

@@ -95,7 +95,9 @@ export default function BookPage({ view, framed }: Props) {
             ))}
             {view.vouchers && cart.length === 0 && (
               <p className={styles.gift}>
-                <a href="/book/voucher">Give a voucher</a>
+                <a href="/book/voucher" target={framed ? '_top' : undefined}>
+                  Give a voucher
+                </a>
               </p>
             )}
             {cart.length > 0 && (

@@ -95,6 +95,17 @@ describe('rich text', () => {
       }),
     );
   });
+  it('has a field as a piece of its own, in the weight of what it stands in', () => {
+    const blocks: TextBlock[] = [
+      { kind: 'paragraph', runs: [{ text: 'Dear {{client name}}, from ' }, { text: '{{begins}} on', bold: true }] },
+      { kind: 'paragraph', runs: [{ text: '{{what happens when}}' }] },
+    ];
+    const doc = docOfText(blocks);
+    const kinds = doc.content![0]!.content!.map(({ type }) => type);
+    expect(kinds).to.deep.equal(['text', 'field', 'text', 'field', 'text']);
+    expect(doc.content![0]!.content![3]!.marks).to.deep.equal([{ type: 'bold' }]);
+    expect(textOfDoc(doc), 'and is the text again, in as many runs as before').to.deep.equal(blocks);
+  });
   it('keeps what is bold and italic, and nothing else of what is pasted', () => {
     const marks = [{ type: 'bold' }, { type: 'link', attrs: { href: 'javascript:alert(1)' } }];
     const doc = {

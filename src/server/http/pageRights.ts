@@ -34,6 +34,7 @@ export const pageRights = {
   '/r/[link]': 'anybody',
   '/book': 'anybody',
   '/book/pay/[key]': 'anybody',
+  '/book/voucher': 'anybody',
   '/f/[id]': 'anybody',
   '/sign-in': 'anybody',
   '/new-password': 'anybody',

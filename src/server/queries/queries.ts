@@ -1,3 +1,4 @@
+import { agreementSample } from '#server/queries/quotes/agreementSample';
 import type { BookingsQuery, CloseOutView, NewBookingView, Shell } from '#contracts/views';
 import { business, services, terms, termsVersions } from '#server/database/schema/business';
 import { bookings, summaries } from '#server/database/schema/bookings';
@@ -90,6 +91,7 @@ export function openQueries(
     templates: () => templatesView(db),
     template: (id: string) => templateView(db, id, clock.now()),
     agreement: (id: string) => agreementView(db, id),
+    agreementSample: (number: string) => agreementSample(db, number),
     messages: () => messagesView(db, clock.now()),
     businessFace: () => businessFace(db),
 

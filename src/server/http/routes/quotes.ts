@@ -2,6 +2,7 @@ import { answerQuestionServed } from '#contracts/routes/quotes/answerQuestion.se
 import { convertQuoteServed } from '#contracts/routes/quotes/convertQuote.server';
 import { copyQuoteLinkServed } from '#contracts/routes/quotes/copyQuoteLink.server';
 import { createQuoteServed } from '#contracts/routes/quotes/createQuote.server';
+import { agreementSampleServed } from '#contracts/routes/quotes/agreementSample.server';
 import { quoteViewServed } from '#contracts/routes/quotes/quoteView.server';
 import { quotesListServed } from '#contracts/routes/quotes/quotesList.server';
 import { renewQuoteServed } from '#contracts/routes/quotes/renewQuote.server';
@@ -31,6 +32,12 @@ export const quotesRoutes: readonly ServedRoute[] = [
   serve(saveTemplateServed, ({ app }) => app.saveTemplate),
   serve(saveAgreementServed, ({ app }) => app.saveAgreement),
   serveView(quotesListServed, ({ app }) => app.queries.quotes),
+  serveView(
+    agreementSampleServed,
+    ({ app }) =>
+      ({ number }) =>
+        app.queries.agreementSample(number),
+  ),
   serveView(
     quoteViewServed,
     ({ app }) =>

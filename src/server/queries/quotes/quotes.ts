@@ -1,3 +1,4 @@
+import { agreementSample } from '#server/queries/quotes/agreementSample';
 import { usualCurrency } from '#core/money/currency';
 import { actorWords } from '#core/wording/actorWords';
 import { peopleIn } from '#server/actor/people';
@@ -187,7 +188,8 @@ export async function templatesView(db: Database): Promise<TemplatesView> {
 }
 
 export async function agreementView(db: Database, id: string): Promise<AgreementView | null> {
-  if (id === 'new') return { agreement: null };
+  const sample = await agreementSample(db);
+  if (id === 'new') return { agreement: null, sample };
   const [row] = await db.select().from(agreements).where(eq(agreements.id, id));
-  return row ? { agreement: { id: row.id, edition: row.edition, agreement: row.agreement } } : null;
+  return row ? { agreement: { id: row.id, edition: row.edition, agreement: row.agreement }, sample } : null;
 }

@@ -1,0 +1,4 @@
+import type { AgreementSample } from '#contracts/quoteViews';
+import { view } from '#contracts/routes/route';
+
+export const agreementSample = view<{ readonly number: string }, AgreementSample>('/api/agreement-sample/:number');
