@@ -162,11 +162,11 @@ describe('journey: booked by the client', () => {
     await asker.getByRole('button', { name: 'Take it' }).click();
     await asker.getByLabel('Your name').fill('Sten Kolbe');
     await asker.getByLabel('Your e-mail address').fill('sten@example.com');
-    await asker.getByRole('button', { name: 'Send the request' }).click();
+    await asker.getByRole('button', { name: /Ask for it, with obligation to pay/ }).click();
     await asker.getByText('This is needed for the agreement.').waitFor();
     await asker.getByLabel('Where it stands').fill('A meadow behind the mill');
     await asker.getByLabel(/my full name/).fill('Sten Kolbe');
-    await asker.getByRole('button', { name: 'Send the request' }).click();
+    await asker.getByRole('button', { name: /Ask for it, with obligation to pay/ }).click();
     await asker.waitForURL(/\/book\/pay\//);
     await giveNumber(asker, 'Approved');
     await asker.getByRole('button', { name: /^Reserve/ }).click();

@@ -126,6 +126,9 @@ describe('hands', () => {
     }
     await page.getByRole('button', { name: new RegExp(`close ${rows}, release`) }).waitFor();
     await page.keyboard.press('r');
+    await page.getByText(/will be closed with nothing claimed/).waitFor();
+    expect(await page.locator('[data-booking]').count(), 'nothing has happened yet').to.equal(rows);
+    await page.keyboard.press('r');
     await page.getByText('Nothing waits for its close-out.').waitFor();
     expect(faults).to.deep.equal([]);
     await context.close();

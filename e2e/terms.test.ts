@@ -164,6 +164,7 @@ describe('terms that an owner edits and trusts', () => {
     await expectAccessible(owner);
     await owner.getByRole('button', { name: 'Imaging rig' }).click();
     const drawer = owner.getByRole('dialog', { name: 'Imaging rig' });
+    await drawer.getByRole('tab', { name: 'Price' }).click();
     await drawer.getByLabel('Price', { exact: true }).fill('eighty');
     await drawer.getByRole('button', { name: 'Save' }).click();
     await drawer.getByText('a sum, such as 55.00, or nothing').waitFor();

@@ -194,6 +194,8 @@ export type NewBookingView = {
 };
 
 export type CloseOutView = {
+  /** How many wait in all: the queue holds those to decide first. */
+  readonly waiting: number;
   readonly queue: readonly (BookingLine & {
     readonly coversBalance: boolean;
     /** In hand of a refundable deposit, where one was charged in place of a hold. */

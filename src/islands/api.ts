@@ -38,11 +38,22 @@ async function answer<T, Code extends string>(request: () => Promise<Response>):
   return { ok: false, problem: problem?.code ? problem : { code: 'try_again' } };
 }
 
+/** What is sent while its page is being left has to outlive it; a browser lets that be so long. */
+const mostKeptAlive = 60_000;
+let leaving = false;
+if (typeof addEventListener === 'function') {
+  addEventListener('pagehide', () => (leaving = true), { capture: true });
+  addEventListener('pageshow', () => (leaving = false), { capture: true });
+}
+
 /** Sends to a path that is none of the table's: the sign-in's own. */
-export const post = <T, Code extends string = never>(path: string, body: unknown): Promise<Answer<T, Code>> =>
-  answer(() =>
-    fetch(path, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }),
+export function post<T, Code extends string = never>(path: string, given: unknown): Promise<Answer<T, Code>> {
+  const body = JSON.stringify(given);
+  const keepalive = leaving && body.length < mostKeptAlive;
+  return answer(() =>
+    fetch(path, { method: 'POST', headers: { 'content-type': 'application/json' }, body, keepalive }),
   );
+}
 
 /** Asks a route to do something. */
 export const call = <R extends AnyRoute>({ path }: R, input: SentTo<R>): Promise<AnswerOf<R>> => post(path, input);

@@ -3,7 +3,7 @@ import type { AgreementSample } from '#contracts/quoteViews';
 import type { Agreement, TextBlock } from '#core/agreement/agreement';
 import { standing } from '#core/booking/standing';
 import { filledAgreement } from '#core/quote/signedDocument';
-import { call } from '#islands/api';
+import { look } from '#islands/api';
 import { TextBlocks } from '#islands/Offer/TextBlocks';
 import { useShell } from '#islands/shell/useShell';
 import { TextInput } from '@mantine/core';
@@ -18,10 +18,10 @@ export function AsItReads({ agreement, given }: Props) {
   const [sample, setSample] = useState(given);
   const [typed, setTyped] = useState(given?.number ?? '');
   const [unknown, setUnknown] = useState(false);
-  const look = async (number: string): Promise<void> => {
+  const show = async (number: string): Promise<void> => {
     setTyped(number);
     if (number.trim() === '') return;
-    const found = await call(agreementSample, { number: number.trim().toUpperCase() });
+    const found = await look(agreementSample, { number: number.trim().toUpperCase() });
     setUnknown(!found.ok);
     if (found.ok) setSample(found.value);
   };
@@ -35,7 +35,7 @@ export function AsItReads({ agreement, given }: Props) {
             aria-label="On which booking"
             value={typed}
             error={unknown ? 'no such booking' : null}
-            onChange={(event) => void look(event.currentTarget.value)}
+            onChange={(event) => void show(event.currentTarget.value)}
           />
         </div>
       )}

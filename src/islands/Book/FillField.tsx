@@ -2,7 +2,7 @@ import type { FillField as Field } from '#core/agreement/agreement';
 import { fieldFault } from '#core/quote/acceptance';
 import type { Filled } from '#core/quote/facts';
 import type { PricedItem } from '#islands/Book/cart';
-import { DayInput } from '#islands/ClientPage/DayInput';
+import { DayWhenWanted } from '#islands/ClientPage/DayWhenWanted';
 import type { PlainDate } from '#core/calendar/days';
 import styles from './Book.module.css';
 
@@ -37,7 +37,7 @@ type Props = {
 /** One thing that the client fills in of an agreement. */
 export const FillField = ({ field, value, wrong, set, today }: Props) =>
   field.kind === 'date' ? (
-    <DayInput label={field.label} value={value} wrong={wrong} onChange={set} today={today} from={null} />
+    <DayWhenWanted label={field.label} value={value} wrong={wrong} onChange={set} today={today} from={null} />
   ) : (
     <label className={styles.field}>
       {field.label}

@@ -118,7 +118,7 @@ export function CancelDialog({ view, standing, close }: DialogProps) {
           </p>
         )}
         <Problem problem={action.problem} currency={currency} />
-        <DialogButtons>
+        <DialogButtons final>
           <Button variant="default" onClick={close} data-autofocus>
             Keep the booking
           </Button>

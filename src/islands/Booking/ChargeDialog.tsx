@@ -37,7 +37,7 @@ export function ChargeDialog({ view, standing, close }: DialogProps) {
           agreed. {receipts.length > 0 && 'The payment is the next in the plan.'}
         </p>
         <Problem problem={charge.problem} currency={currency} />
-        <DialogButtons>
+        <DialogButtons final>
           <Button variant="default" onClick={close}>
             Not now
           </Button>

@@ -131,6 +131,7 @@ export function ClaimForm({ line, done }: Props) {
           )}
         </dl>
         <Problem problem={action.problem} currency={currency} />
+        {held > 0 && <p className={styles.final}>This cannot be undone.</p>}
         <Button type="submit" fullWidth loading={action.busy}>
           {verb}
         </Button>

@@ -1,13 +1,14 @@
 import { releaseMany } from '#contracts/routes/closing/releaseMany';
 import { closeOuts } from '#contracts/routes/closing/closeOuts';
 import type { CloseOutView, Shell } from '#contracts/views';
-import { formatAmount } from '#core/money/formatMoney';
+import { formatAmount, formatCount } from '#core/money/formatMoney';
 import { read } from '#islands/api';
 import { ClaimForm } from '#islands/CloseOut/ClaimForm';
 import { CloseOutRow } from '#islands/CloseOut/CloseOutRow';
 import { OwnerShell } from '#islands/shell/OwnerShell';
 import { useShell } from '#islands/shell/useShell';
 import { Problem } from '#islands/parts/Problem';
+import { useDelayed } from '#islands/parts/useDelayed';
 import { useRoute } from '#islands/parts/useRoute';
 import { useRowKeys } from '#islands/parts/useRowKeys';
 import { Button, Checkbox } from '@mantine/core';
@@ -29,6 +30,9 @@ export default function CloseOutPage({ shell, path, view }: Props) {
   );
 }
 
+/** So many are drawn at once. */
+const step = 100;
+
 /** The queue after the service: X chooses, R releases what is chosen, Enter opens the claims of one. */
 function CloseOuts({ given }: { readonly given: CloseOutView }) {
   const { business } = useShell();
@@ -44,9 +48,12 @@ function CloseOuts({ given }: { readonly given: CloseOutView }) {
   useEffect(() => {
     const number = location.hash.slice(1);
     const wanted = given.queue.find((line) => line.number === number);
-    if (wanted) setOpened(wanted.id);
+    if (!wanted) return;
+    setOpened(wanted.id);
+    setDrawn((before) => Math.max(before, given.queue.indexOf(wanted) + 1));
   }, [given.queue]);
-  const list = useRowKeys(queue.length);
+  const [drawn, setDrawn] = useState(step);
+  const list = useRowKeys(drawn + 1);
   const toggle = (id: string): void =>
     setChosen((before) => {
       const after = new Set(before);
@@ -55,8 +62,14 @@ function CloseOuts({ given }: { readonly given: CloseOutView }) {
     });
   const selected = queue.filter((line) => chosen.has(line.id));
   const held = sum(selected.filter((line) => line.currency === business.currency).map((line) => line.held));
-  const releaseChosen = async (): Promise<void> => {
+  const later = useDelayed('close-outs');
+  const releaseChosen = (): void => {
+    if (later.waits) return later.now();
     if (selected.length === 0) return;
+    if (selected.length === 1) return void releaseNow();
+    later.begin(`${countOf(selected.length, 'booking')} will be closed with nothing claimed.`, () => void releaseNow());
+  };
+  const releaseNow = async (): Promise<void> => {
     const done = await release.run({ bookingIds: selected.map((line) => line.id) });
     if (!done) return;
     setChosen(new Set(done.refused.map(({ id }) => id)));
@@ -76,7 +89,7 @@ function CloseOuts({ given }: { readonly given: CloseOutView }) {
         if (id) toggle(id);
       },
     ],
-    ['r', () => void releaseChosen()],
+    ['r', releaseChosen],
     ['Escape', () => setOpened(null)],
   ]);
   return (
@@ -97,22 +110,30 @@ function CloseOuts({ given }: { readonly given: CloseOutView }) {
         <>
           <div className={styles.bar}>
             <Checkbox
-              label="Choose all"
+              label={view.waiting > queue.length ? `Choose these ${formatCount(queue.length)}` : 'Choose all'}
               checked={selected.length === queue.length}
               indeterminate={selected.length > 0 && selected.length < queue.length}
               onChange={(event) =>
                 setChosen(event.currentTarget.checked ? new Set(queue.map((line) => line.id)) : new Set())
               }
             />
-            <Button disabled={selected.length === 0} loading={release.busy} onClick={() => void releaseChosen()}>
-              {selected.length === 0
-                ? 'Nothing to claim: release'
-                : `Nothing to claim: close ${selected.length}, release ${formatAmount(held, business.currency)}`}
+            <Button disabled={selected.length === 0} loading={release.busy} onClick={releaseChosen}>
+              {later.waits
+                ? 'Close them now'
+                : selected.length === 0
+                  ? 'Nothing to claim: release'
+                  : `Nothing to claim: close ${selected.length}, release ${formatAmount(held, business.currency)}`}
             </Button>
           </div>
           <Problem problem={release.problem} currency={business.currency} />
-          <ol className={styles.list} ref={list}>
-            {queue.map((line) => (
+          {view.waiting > queue.length && (
+            <p className={styles.more} role="status">
+              The {formatCount(queue.length)} to decide first, of {formatCount(view.waiting)}; the others come as these
+              are closed.
+            </p>
+          )}
+          <ol className={styles.list} ref={list} data-waits={later.waits || undefined}>
+            {queue.slice(0, drawn).map((line) => (
               <li
                 key={line.id}
                 data-booking={line.id}
@@ -129,6 +150,13 @@ function CloseOuts({ given }: { readonly given: CloseOutView }) {
                 {opened === line.id && <ClaimForm line={line} done={() => setOpened(null)} />}
               </li>
             ))}
+            {queue.length > drawn && (
+              <li>
+                <Button variant="default" fullWidth data-row-action onClick={() => setDrawn(drawn + step)}>
+                  Show {formatCount(queue.length - drawn < step ? queue.length - drawn : step)} more
+                </Button>
+              </li>
+            )}
           </ol>
         </>
       )}

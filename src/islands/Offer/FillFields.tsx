@@ -1,7 +1,7 @@
 import type { FillField } from '#core/agreement/agreement';
 import type { Filled } from '#core/quote/facts';
 import type { PlainDate } from '#core/calendar/days';
-import { DayInput } from '#islands/ClientPage/DayInput';
+import { DayWhenWanted } from '#islands/ClientPage/DayWhenWanted';
 import styles from './Offer.module.css';
 
 type Props = {
@@ -27,7 +27,7 @@ export const FillFields = ({ fields, filled, fill, faults, today }: Props) => (
       };
       if (kind === 'date')
         return (
-          <DayInput
+          <DayWhenWanted
             key={id}
             label={`${label}${required ? '' : ' (if you like)'}`}
             value={filled[id] ?? ''}

@@ -2,6 +2,7 @@ import { changeServices } from '#contracts/routes/services/changeServices';
 import type { ServicesView } from '#contracts/serviceViews';
 import { serviceColours } from '#core/services/service';
 import { Problem } from '#islands/parts/Problem';
+import { useDelayed } from '#islands/parts/useDelayed';
 import { useRoute } from '#islands/parts/useRoute';
 import { Button, Group, NativeSelect, TextInput } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
@@ -61,7 +62,13 @@ export function BulkBar({
     if (what === 'raise') return { raise: { percent: value.replace(/^[-−+]/, '').trim(), down: /^[-−]/.test(value) } };
     return { [what]: value };
   };
-  const run = async (): Promise<void> => {
+  const later = useDelayed('services');
+  const run = (): void => {
+    if (later.waits) return later.now();
+    if (ids.length === 1) return void runNow();
+    later.begin(`${ids.length} services will be changed.`, () => void runNow());
+  };
+  const runNow = async (): Promise<void> => {
     const made = await action.run({ ids, ...change() });
     if (!made) return;
     notifications.show({ message: `${made.changed} services are changed. What is booked keeps what was agreed.` });
@@ -101,8 +108,8 @@ export function BulkBar({
         />
       )}
       <Group>
-        <Button loading={action.busy} onClick={() => void run()}>
-          Change {ids.length}
+        <Button loading={action.busy} onClick={run}>
+          {later.waits ? 'Change them now' : `Change ${ids.length}`}
         </Button>
         <Button variant="subtle" onClick={done}>
           Leave them

@@ -46,7 +46,7 @@ export function SumDialog(props: Props) {
           />
           {props.children?.(amount)}
           {action.problem?.path !== 'amount' && <Problem problem={action.problem} currency={currency} />}
-          <DialogButtons>
+          <DialogButtons final={props.danger ?? false}>
             <Button variant="default" onClick={close}>
               {props.leave ?? 'Not now'}
             </Button>

@@ -1,22 +1,20 @@
+import { closeOutView } from '#server/queries/closing/closeOuts';
 import { agreementSample } from '#server/queries/quotes/agreementSample';
-import type { BookingsQuery, CloseOutView, NewBookingView, Shell } from '#contracts/views';
+import type { BookingsQuery, NewBookingView, Shell } from '#contracts/views';
 import { business, services, terms, termsVersions } from '#server/database/schema/business';
-import { bookings, summaries } from '#server/database/schema/bookings';
+import { summaries } from '#server/database/schema/bookings';
 import { clients } from '#server/database/schema/clients';
 import type { Deps } from '#server/deps';
 import type { Limits } from '#server/guard/limits';
-import { bookingsList, findBookings, selectLines } from '#server/queries/bookings/bookingLines';
+import { bookingsList, findBookings } from '#server/queries/bookings/bookingLines';
 import { bookingView } from '#server/queries/bookings/bookingView';
 import { clientView } from '#server/queries/clients/clientView';
 import { taxLines } from '#server/offer/taxLines';
 import { changeView, servicesView } from '#server/queries/offer/services';
 import { termsList, termsUse, termsView } from '#server/queries/offer/terms';
 import { todayView } from '#server/queries/bookings/today';
-import { standing } from '#core/booking/standing';
 import type { SettingsView } from '#contracts/settingsView';
 import { writeAs } from '#core/wording/houseStyle';
-import { type Minor, zero } from '#core/money/minor';
-import { agreedOf, readBooking } from '#server/booking/lockBooking';
 import { quotes } from '#server/database/schema/quotes';
 import type { QuotesQuery } from '#contracts/quotesQuery';
 import type { TimeQuery } from '#contracts/timeViews';
@@ -101,31 +99,7 @@ export function openQueries(
       return { page, style, told };
     },
 
-    async closeOuts(): Promise<CloseOutView> {
-      const queue = await selectLines(db)
-        .where(eq(summaries.stage, 'toCloseOut'))
-        .orderBy(sql`${summaries.decideBy} asc nulls last`, asc(bookings.number))
-        .limit(500);
-      const covering = await db
-        .select({ id: bookings.id })
-        .from(bookings)
-        .innerJoin(summaries, eq(summaries.bookingId, bookings.id))
-        .where(sql`${summaries.stage} = 'toCloseOut' and ${bookings.terms}->>'holdCoversBalance' = 'true'`);
-      const ids = new Set(covering.map(({ id }) => id));
-      const charged = await db
-        .select({ id: bookings.id })
-        .from(bookings)
-        .innerJoin(summaries, eq(summaries.bookingId, bookings.id))
-        .where(sql`${summaries.stage} = 'toCloseOut' and ${bookings.terms}->'chargeInstead' is not null`);
-      const securities = new Map<string, Minor>();
-      for (const { id } of charged) {
-        const loaded = (await readBooking(db, id))!;
-        const { securityInHand } = standing(agreedOf(loaded.booking), loaded.facts, clock.now());
-        securities.set(id, securityInHand);
-      }
-      const about = ({ id }: { id: string }) => ({ coversBalance: ids.has(id), security: securities.get(id) ?? zero });
-      return { queue: queue.map((line) => ({ ...line, ...about(line) })) };
-    },
+    closeOuts: () => closeOutView(db, clock.now()),
 
     async newBooking(): Promise<NewBookingView> {
       const offered = await db.select().from(services).where(eq(services.retired, false)).orderBy(asc(services.name));
