@@ -58,6 +58,8 @@ export type VoucherLine = {
   } | null;
 };
 export type CreditView = {
+  /** How many there are in all: the newest are here. */
+  readonly counts: { readonly requests: number; readonly vouchers: number };
   readonly requests: readonly RequestLine[];
   readonly vouchers: readonly VoucherLine[];
   readonly clients: readonly { readonly name: string; readonly currency: string; readonly credit: Minor }[];

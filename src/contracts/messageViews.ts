@@ -23,4 +23,9 @@ export type SentMessage = {
   readonly when: string;
   readonly body: readonly string[];
 };
-export type MessagesView = { readonly wordings: readonly WordingLine[]; readonly outbox: readonly SentMessage[] };
+export type MessagesView = {
+  readonly wordings: readonly WordingLine[];
+  readonly outbox: readonly SentMessage[];
+  /** How many letters there are in all: the newest are here. */
+  readonly letters: number;
+};

@@ -18,9 +18,11 @@ export function happeningWords(
   const { agreed, asOf, position } = standing;
   const money = (amount: Parameters<typeof formatMoney>[0]): string => formatMoney(amount, agreed.currency);
   const today = localDate(asOf, agreed.timeZone);
+  const what = whatHappened(happening, client, money);
   return {
-    subject: `${number}: ${whatHappened(happening, client, money)}`,
+    subject: `${number}: ${what}`,
     lines: [
+      `${what.slice(0, 1).toUpperCase()}${what.slice(1)}.`,
       `${title}, from ${longWall(agreed.start, today)}.`,
       `In hand ${money(position.received)} of ${money(agreed.total)}.`,
     ],

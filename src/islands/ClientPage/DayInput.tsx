@@ -43,7 +43,7 @@ export function DayInput({ label, value, onChange, today, wrong = null, from = t
           onChange={(event) => {
             const text = event.currentTarget.value;
             setTyped(text);
-            const read = readDay(text, { today, order: houseStyle().order, from: date });
+            const read = readDay(text, { today, order: houseStyle().order });
             if (read) setMonth(firstOf(read));
             onChange(text.trim() === '' ? '' : (read ?? text));
           }}

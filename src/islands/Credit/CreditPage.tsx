@@ -11,6 +11,7 @@ import { HouseAccounts } from '#islands/Credit/HouseAccounts';
 import { RequestForm } from '#islands/Credit/RequestForm';
 import { Vouchers } from '#islands/Credit/Vouchers';
 import { VoucherForm } from '#islands/Credit/VoucherForm';
+import { OfMany } from '#islands/parts/OfMany';
 import { PageHead } from '#islands/parts/PageHead';
 import { useSent } from '#islands/parts/useSent';
 import { useRoute } from '#islands/parts/useRoute';
@@ -59,8 +60,9 @@ function Credit({ given }: { readonly given: CreditView }) {
       {open === 'request' && <RequestForm known={view.known} close={() => setOpen(null)} />}
       {open === 'voucher' && <VoucherForm close={() => setOpen(null)} />}
       <Requests requests={view.requests} />
+      <OfMany shown={view.requests.length} all={view.counts.requests} what="The newest" />
       <div className={styles.sides}>
-        <Vouchers vouchers={view.vouchers} />
+        <Vouchers vouchers={view.vouchers} all={view.counts.vouchers} />
         <HouseAccounts accounts={view.accounts} known={view.known} />
         <section aria-label="Credit">
           <h2>Clients with credit</h2>

@@ -6,6 +6,7 @@ import { formatMoney } from '#core/money/formatMoney';
 import { shortDate } from '#core/wording/days';
 import { useContractForm } from '#islands/parts/contractForm';
 import { DialogButtons } from '#islands/parts/DialogButtons';
+import { OfMany } from '#islands/parts/OfMany';
 import { Problem } from '#islands/parts/Problem';
 import { useRoute } from '#islands/parts/useRoute';
 import { useShell } from '#islands/shell/useShell';
@@ -22,7 +23,7 @@ const letterWords = {
 } as const;
 
 /** Vouchers that were sold, with what is left on each; those bought online with what has become of their letter. */
-export function Vouchers({ vouchers }: Pick<CreditView, 'vouchers'>) {
+export function Vouchers({ vouchers, all }: Pick<CreditView, 'vouchers'> & { readonly all: number }) {
   const { zone, today } = useShell();
   const [sending, setSending] = useState<VoucherLine | null>(null);
   return (
@@ -59,6 +60,7 @@ export function Vouchers({ vouchers }: Pick<CreditView, 'vouchers'>) {
           ))}
         </tbody>
       </table>
+      <OfMany shown={vouchers.length} all={all} what="The newest" />
       {sending && <SendAgain voucher={sending} close={() => setSending(null)} />}
     </section>
   );

@@ -62,7 +62,7 @@ function Messages({ given }: { readonly given: MessagesView }) {
         </nav>
         <Editor key={`${line.occasion}:${line.edition}`} line={line} />
       </div>
-      <Outbox sent={view.outbox} />
+      <Outbox sent={view.outbox} all={view.letters} />
     </>
   );
 }

@@ -1,5 +1,6 @@
 import type { SentMessage } from '#contracts/messageViews';
 import { recallMessage } from '#contracts/routes/messages/recallMessage';
+import { OfMany } from '#islands/parts/OfMany';
 import { Problem } from '#islands/parts/Problem';
 import { useRoute } from '#islands/parts/useRoute';
 import { Button } from '@mantine/core';
@@ -27,9 +28,10 @@ function CallBack({ id }: { readonly id: string }) {
 }
 
 /** What has gone out, newest first. */
-export const Outbox = ({ sent }: { readonly sent: readonly SentMessage[] }) => (
+export const Outbox = ({ sent, all }: { readonly sent: readonly SentMessage[]; readonly all: number }) => (
   <section className={styles.outbox}>
     <h2>Outbox</h2>
+    <OfMany shown={sent.length} all={all} what="The newest" />
     {sent.length === 0 && <p>Nothing has gone out yet.</p>}
     <ul>
       {sent.map((message) => (

@@ -7,6 +7,7 @@ import { clockOf, distance, longDate } from '#core/wording/days';
 import { decisionWords } from '#islands/format/decisionWords';
 import { Amount } from '#islands/parts/Amount';
 import { MoneyStrip } from '#islands/parts/MoneyStrip';
+import { OfMany } from '#islands/parts/OfMany';
 import { useShell } from '#islands/shell/useShell';
 import { useRowKeys } from '#islands/parts/useRowKeys';
 import { Button } from '@mantine/core';
@@ -26,10 +27,15 @@ function failingWords({ what, client, bookingNumber }: Failing): string {
   return `Ostendo could not do what was due for ${about} and has stopped trying.`;
 }
 
+type Props = Pick<TodayView, 'decisions' | 'failing'> & {
+  /** How many there are in all: the most urgent are loaded. */
+  readonly all: number;
+};
+
 /** What needs its owner, most urgent first: rows, with the one next action. */
-export function DecisionList({ decisions, failing }: Pick<TodayView, 'decisions' | 'failing'>) {
-  const [all, setAll] = useState(false);
-  const shown = all ? decisions : decisions.slice(0, shownAtFirst);
+export function DecisionList({ decisions, all, failing }: Props) {
+  const [opened, setOpened] = useState(false);
+  const shown = opened ? decisions : decisions.slice(0, shownAtFirst);
   const list = useRowKeys(shown.length);
   return (
     <section aria-labelledby="decide">
@@ -58,10 +64,11 @@ export function DecisionList({ decisions, failing }: Pick<TodayView, 'decisions'
         ))}
       </ol>
       {shown.length < decisions.length && (
-        <Button variant="default" onClick={() => setAll(true)} mt="md">
-          Show all {decisions.length}
+        <Button variant="default" onClick={() => setOpened(true)} mt="md">
+          Show {all > decisions.length ? `these ${decisions.length}` : `all ${decisions.length}`}
         </Button>
       )}
+      <OfMany shown={decisions.length} all={all} what="The most urgent" />
     </section>
   );
 }

@@ -28,7 +28,7 @@ export default function TodayPage({ shell, path, view }: Props) {
 }
 
 function Today({ given }: { readonly given: TodayView }) {
-  const { business, now, zone } = useShell();
+  const { business, now, zone, decisions } = useShell();
   const [currency, setCurrency] = useState(business.currency);
   const { data: view = given } = useQuery({
     queryKey: ['today', currency],
@@ -55,7 +55,7 @@ function Today({ given }: { readonly given: TodayView }) {
       <section className={styles.sky} aria-label="Five weeks of money">
         <div className={styles.headline}>
           <div>
-            <h1>{countWords(view.decisions.length)}</h1>
+            <h1>{countWords(Math.max(decisions, view.decisions.length))}</h1>
             {view.quotes.length > 0 && (
               <a href="#quotes">
                 and {view.quotes.length === 1 ? 'one quote waits' : `${view.quotes.length} quotes wait`} for you
@@ -82,7 +82,7 @@ function Today({ given }: { readonly given: TodayView }) {
       </section>
       <div className={styles.columns}>
         <div>
-          <DecisionList decisions={view.decisions} failing={view.failing} />
+          <DecisionList decisions={view.decisions} all={decisions} failing={view.failing} />
           <QuotesThatWait quotes={view.quotes} />
         </div>
         <ByItself did={view.did} next={view.next} />

@@ -87,17 +87,16 @@ function factWords(fact: RequestFact, currency: string): string {
 /** Requests without a booking, vouchers and what is left on them, and who has credit. */
 export async function creditView({ db, clock }: Deps): Promise<CreditView> {
   const now = clock.now();
+  // An order of a voucher that nobody paid is a cart that was left.
+  const asked = or(
+    isNull(paymentRequests.voucher),
+    exists(db.select().from(vouchers).where(eq(vouchers.requestId, paymentRequests.id))),
+  );
   const rows = await db
     .select({ request: paymentRequests, client: clients.name, email: clients.email })
     .from(paymentRequests)
     .innerJoin(clients, eq(clients.id, paymentRequests.clientId))
-    // An order of a voucher that nobody paid is a cart that was left.
-    .where(
-      or(
-        isNull(paymentRequests.voucher),
-        exists(db.select().from(vouchers).where(eq(vouchers.requestId, paymentRequests.id))),
-      ),
-    )
+    .where(asked)
     .orderBy(desc(paymentRequests.madeAt))
     .limit(100);
   const ids = rows.map(({ request }) => request.id);
@@ -152,6 +151,10 @@ export async function creditView({ db, clock }: Deps): Promise<CreditView> {
     },
   );
   return {
+    counts: {
+      requests: await db.$count(paymentRequests, asked),
+      vouchers: await db.$count(vouchers),
+    },
     requests,
     vouchers: lines,
     clients: await withCredit(db),

@@ -68,6 +68,7 @@ export async function messagesView(db: Database, now: Instant): Promise<Messages
         edition: mine?.edition ?? 0,
       };
     }),
+    letters: sent.length < mostInOutbox ? sent.length : await db.$count(messages, isNull(messages.codeId)),
     outbox: sent.map(({ bookingNumber, quoteNumber, requestNumber, madeAt, body, ...row }) => ({
       ...row,
       // A voucher's code is for whoever it was sent to.
