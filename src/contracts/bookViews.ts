@@ -28,6 +28,8 @@ export type OpenService = Priced & {
     'when' | 'counts' | 'least' | 'most' | 'confirm' | 'authorise' | 'keepMinutes' | 'answerHours' | 'tip'
   >;
   readonly terms: Terms;
+  /** What paying by card costs besides, in a sentence; empty where nothing is passed on. */
+  readonly fee: string;
   readonly agreement: Pick<Agreement, 'name' | 'blocks' | 'fields'> | null;
 };
 export type BookPageView = {

@@ -50,7 +50,7 @@ export function Chooser({ view, service, add }: Props) {
   const nothing = days !== null && days.every((each) => each.starts.length === 0);
   return (
     <div className={styles.chooser}>
-      {[service.onPage.note, service.included].map(
+      {[service.onPage.note, service.included, service.fee].map(
         (text) =>
           text && (
             <p key={text} className={styles.included}>

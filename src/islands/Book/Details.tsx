@@ -190,6 +190,8 @@ export function Details({ view, cart, framed, remove, more, emptied }: Props) {
         <dd>{formatMoney(sums.dueNow, currency)}</dd>
       </dl>
 
+      {[...new Set(cart.map(({ service }) => service.fee))].map((fee) => fee && <p key={fee}>{fee}</p>)}
+
       <h2>Who books</h2>
       <form
         className={styles.form}

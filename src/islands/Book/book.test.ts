@@ -26,6 +26,7 @@ const open = (id: string, confirm: OpenService['rules']['confirm'] = 'payment'):
   taxCodes: ['VAT'],
   extras: [],
   agreement: null,
+  fee: '',
   rules: {
     when: { kind: 'dates' },
     counts: 'guests',

@@ -2,6 +2,7 @@ import type { BookPageView, OpenService, VoucherPageView } from '#contracts/book
 import type { Agreement } from '#core/agreement/agreement';
 import type { Instant } from '#core/calendar/instant';
 import { localDate } from '#core/calendar/zoned';
+import { feeSentence } from '#core/wording/feeSentence';
 import type { Database } from '#server/database/database';
 import { business, services } from '#server/database/schema/business';
 import { agreements } from '#server/database/schema/quotes';
@@ -32,6 +33,7 @@ async function openService(db: Database, row: ServiceRow): Promise<OpenService> 
     taxCodes,
     extras,
     terms,
+    fee: terms.fee ? feeSentence(terms.fee, currency) : '',
     rules: { when, counts, least, most, confirm, authorise, keepMinutes, answerHours, tip },
     agreement: agreed ? pageAgreement(agreed.agreement) : null,
   };
