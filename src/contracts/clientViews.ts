@@ -20,6 +20,8 @@ export type ClientView = {
   /** The agreement as a change has made it, which the client has not signed yet. */
   readonly toSign: { readonly document: SignedDocument; readonly sha256: string } | null;
   /** What the quote said should be shown once it is paid. */
+  /** What was claimed, what it was taken from, what went back. */
+  readonly settled: readonly ClientStep[];
   readonly after: { readonly thanks: string; readonly nextPage: string } | null;
   readonly clientName: string;
   /** Whether tax is in the price. */

@@ -57,6 +57,12 @@ export default function ClientPage({ link, view: given }: Props) {
             <Steps steps={view.steps} currency={currency} />
           </>
         )}
+        {view.settled.length > 0 && (
+          <section aria-label="Claimed and given back">
+            <h2>Claimed and given back</h2>
+            <Steps steps={view.settled} currency={currency} />
+          </section>
+        )}
         <dl className={styles.total}>
           <dt>{view.payer ? 'To be paid in all' : priceInAll(view.taxed)}</dt>
           <dd>{formatMoney(view.total, currency)}</dd>

@@ -12,6 +12,7 @@ import { type Minor, minor, zero } from '#core/money/minor';
 import { cardConsent, debitConsent } from '#core/wording/consent';
 import { settlesOn } from '#core/wording/keptWords';
 import { cameBy, receiptsOf } from '#core/wording/receiptRows';
+import { settledSteps } from '#core/wording/settledSteps';
 import { clientSteps } from '#core/wording/clientSteps';
 import { clockOf, longDate, longMoment, longWall } from '#core/wording/days';
 import { cancellationSentences } from '#core/wording/cancellationSentences';
@@ -111,6 +112,7 @@ const forPayer = (view: ClientView, ownPayment: boolean): ClientView => ({
   included: '',
   lines: [],
   steps: [],
+  settled: [],
   cancellation: [],
   payments: [],
   received: zero,
@@ -232,6 +234,7 @@ export async function clientView(
       outstanding: payable(current).outstanding,
       strip: stripOf(current),
       steps: clientSteps(current),
+      settled: settledSteps(loaded.facts, booking.timeZone, today),
       cancellation: cancellationSentences(current),
       consent: cardConsent(current),
       consentFor: { payments: cardConsent(current, 'payments'), hold: cardConsent(current, 'hold') },
