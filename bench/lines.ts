@@ -15,6 +15,7 @@ const cases = {
   cancel: 'cancel-06-fourteen-days-are-whole-days',
   closeout: 'closeout-01-claims-then-balance',
   fee: 'fee-02-covered',
+  invoice: 'invoice-05-taxes-within-and-two-on-a-line',
 } as const;
 
 const nowhere = (): Writable => new Writable({ write: (_chunk, _encoding, done) => done() });

@@ -1,5 +1,6 @@
 import { CancelIn } from '#contracts/core/cancel';
 import { CloseoutIn } from '#contracts/core/closeout';
+import { InvoiceIn } from '#contracts/core/invoice';
 import { FeeIn } from '#contracts/core/fee';
 import { PlanIn } from '#contracts/core/plan';
 import { PositionIn } from '#contracts/core/position';
@@ -7,6 +8,7 @@ import { PriceIn } from '#contracts/core/price';
 import { cancel } from '#core/cancellation/cancel';
 import { closeout } from '#core/closeout/closeout';
 import { fee } from '#core/fee/fee';
+import { invoice } from '#core/invoice/invoice';
 import { OutOfRange } from '#core/outOfRange';
 import { plan, type PlanRefusal } from '#core/plan/plan';
 import { position } from '#core/position/position';
@@ -73,4 +75,8 @@ export const computations: Readonly<Record<string, Computation>> = {
   cancel: computation(CancelIn, (input) => ({ value: cancel(input) })),
   closeout: computation(CloseoutIn, (input) => ({ value: closeout(input) })),
   fee: computation(FeeIn, (input) => ({ value: fee(input) })),
+  invoice: computation(InvoiceIn, (input) => {
+    const invoiced = invoice(input);
+    return invoiced.ok ? { value: invoiced.value } : { error: invoiced.refusal };
+  }),
 };

@@ -4,7 +4,7 @@ import { createReadStream } from 'node:fs';
 import { text } from 'node:stream/consumers';
 
 const usage = `usage: npm run --silent ostendo -- COMMAND [--lines] [FILE]
-  price plan position cancel closeout fee   compute: one JSON document in, one out (--lines: one a line)
+  price plan position cancel closeout fee invoice   compute: one JSON document in, one out (--lines: one a line)
   verify                                    recompute everything that is derived, and print what differs
   export --format hledger                   print the journal
   sign-in-link EMAIL                        print a link that signs this person in, once, within 15 minutes

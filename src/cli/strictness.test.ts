@@ -59,9 +59,31 @@ const documents: Record<string, unknown> = {
   },
   closeout: { held: 100, claims: [{ id: 'a', amount: 10 }], outstanding: 0, coverBalance: false },
   fee: { amount: 100, percent: '2.9', fixed: 30, mode: 'add' },
+  invoice: {
+    price: {
+      currency: 'EUR',
+      taxMode: 'exclusive',
+      taxes: { VAT: { rate: '20' } },
+      lines: [{ id: 'a', label: 'a', quantity: '1', unitPrice: 100, taxes: ['VAT'] }],
+    },
+    documents: [
+      { id: 'A', kind: 'account', amount: 50 },
+      { id: 'C', kind: 'credit', of: 'A', amount: 10 },
+      { id: 'F', kind: 'final' },
+    ],
+  },
 };
 
 const refused: [command: string, why: string, change: Change, code: string, path: string][] = [
+  ['invoice', 'an unknown key', edit('colour', 'red'), 'invalid_input', 'colour'],
+  ['invoice', 'a sum of a final invoice', edit('documents.2.amount', 5), 'invalid_input', 'documents.2.amount'],
+  ['invoice', 'what a document on account credits', edit('documents.0.of', 'F'), 'invalid_input', 'documents.0.of'],
+  ['invoice', 'nothing on account', edit('documents.0.amount', 0), 'invalid_input', 'documents.0.amount'],
+  ['invoice', 'no sum on account', edit('documents.0.amount', undefined), 'invalid_input', 'documents.0.amount'],
+  ['invoice', 'a credit of null', edit('documents.1.amount', null), 'invalid_input', 'documents.1.amount'],
+  ['invoice', 'another kind', edit('documents.0.kind', 'draft'), 'invalid_input', 'documents.0.kind'],
+  ['invoice', 'a wrong price', edit('price.taxes', {}), 'invalid_input', 'price.lines.0.taxes.0'],
+  ['invoice', 'more than the price', edit('documents.0.amount', 121), 'invalid_input', 'documents.0.amount'],
   ['plan', 'an unknown key', edit('colour', 'red'), 'invalid_input', 'colour'],
   [
     'plan',

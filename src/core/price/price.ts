@@ -38,13 +38,17 @@ const discountOn = (amount: Minor, discount: Discount | undefined): Minor => {
   return 'percent' in discount ? minor(percentOf(amount, discount.percent)) : least(discount.amount, amount);
 };
 
+/** The lines that count: every one but an extra that was not chosen. */
+export const countedLines = ({ lines }: Pick<PriceInput, 'lines'>): readonly PriceLine[] =>
+  lines.filter((line) => !line.extra || line.chosen === true);
+
 /**
  * The price of a quote or booking: lines, discounts, taxes (money-rules.md, section 2). Every rounding is half away
  * from zero, once, at the step that gives a figure of the result.
  * @throws {OutOfRange} where a sum is past 2^53 − 1
  */
 export function price(input: PriceInput): Price {
-  const counted = input.lines.filter((line) => !line.extra || line.chosen === true);
+  const counted = countedLines(input);
   const own = counted.map((line) => {
     const gross = minor(divideRounded(BigInt(line.unitPrice) * tenThousandths(line.quantity), decimalScale));
     const discount = discountOn(gross, line.discount);
