@@ -142,6 +142,15 @@ export function Horizon({ view, currency }: { readonly view: TodayView; readonly
             </text>
           ))}
       </svg>
+      <ul className={styles.gaps} aria-label="Cover gaps">
+        {gaps.map(({ cover }) => (
+          <li key={cover.bookingId}>
+            <a href={`/bookings/${cover.number}`}>
+              {shortDate(cover.gapFrom!, today)}: {gapText(cover)}
+            </a>
+          </li>
+        ))}
+      </ul>
       <ul className={styles.legend}>
         <li>
           <i className="m-received" /> received
