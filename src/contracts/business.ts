@@ -43,6 +43,7 @@ export const SavePage = z.strictObject({
     .refine(({ least }) => least > 0, { error: 'a sum above zero', path: ['least'] })
     .refine(({ least, most }) => least <= most, { error: 'not below the smallest', path: ['most'] })
     .nullable(),
+  expired: z.enum(['owed', 'income']).optional(),
 });
 export type SavePage = z.infer<typeof SavePage>;
 

@@ -18,9 +18,9 @@ export const creditMoved = (fact: BareFact): Minor =>
 /** A client's credit: what came without a booking, less what a bank sent back, and what their bookings gave and took. */
 export const creditOfFacts = (came: Minor, facts: readonly BareFact[]): Minor => sum([came, ...facts.map(creditMoved)]);
 
-/** What is left on a voucher of that sum, from the facts that name it. */
-export const leftOnVoucherOf = (sold: Minor, facts: readonly BareFact[]): Minor =>
-  minor(sold - sum(facts.map((fact) => paidBy(fact, 'voucher'))));
+/** What is left on a voucher of that sum, from the facts that name it and what of it was no longer owed when it expired. */
+export const leftOnVoucherOf = (sold: Minor, facts: readonly BareFact[], expired: Minor = zero): Minor =>
+  minor(sold - expired - sum(facts.map((fact) => paidBy(fact, 'voucher'))));
 
 /** As far as it reaches: what is used of credit or of a voucher for a sum, and what is left then. */
 export function usedFor(there: Minor, outstanding: Minor): { readonly used: Minor; readonly left: Minor } {

@@ -15,6 +15,7 @@ export const accounts = {
   damageRecovered: 'income:damage recovered',
   cancellationIncome: 'income:cancellation income',
   tips: 'income:tips',
+  vouchersExpired: 'income:vouchers expired',
   feesPassedOn: 'income:fees passed on',
   processorFees: 'expenses:processor fees',
   badDebts: 'expenses:bad debts',

@@ -21,6 +21,10 @@ const paidInto = {
 export const voucherSold = (method: keyof typeof paidInto, amount: Minor): JournalEntry | null =>
   entry('Gift voucher sold', [debit(paidInto[method], amount), credit(accounts.vouchers, amount)]);
 
+/** What is left of a voucher is the business's, where a setting says so (money-rules-2.md, section 16). */
+export const voucherExpired = (amount: Minor): JournalEntry | null =>
+  entry('Gift voucher expired', [debit(accounts.vouchers, amount), credit(accounts.vouchersExpired, amount)]);
+
 /** The processor pays out what was collected, less its fees. */
 export const payoutMade = (payout: string, gross: Minor, fee: Minor): JournalEntry | null =>
   entry(`Payout ${payout}`, [

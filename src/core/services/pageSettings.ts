@@ -13,5 +13,7 @@ export type PageSettings = {
   readonly phone: AskedPhone;
   /** Null: none are sold there. */
   readonly vouchers: SoldVouchers | null;
+  /** What is left of a voucher on the day that it expires: still owed, where nothing is said, or the business's. */
+  readonly expired?: 'owed' | 'income' | undefined;
 };
 export const usualPage: PageSettings = { note: '', phone: 'off', vouchers: null };

@@ -17,6 +17,7 @@ type Typed = {
   readonly least: string;
   readonly most: string;
   readonly months: string;
+  readonly expired: 'owed' | 'income';
 };
 
 const phones: readonly (readonly [AskedPhone, string])[] = [
@@ -34,8 +35,10 @@ export function PageForm({ given, currency }: { readonly given: PageSettings; re
     least: given.vouchers ? formatAmount(given.vouchers.least, currency) : '',
     most: given.vouchers ? formatAmount(given.vouchers.most, currency) : '',
     months: given.vouchers?.months ? String(given.vouchers.months) : '',
+    expired: given.expired ?? 'owed',
   };
-  const sends = ({ note, phone, sells, least, most, months }: Typed) => ({
+  const sends = ({ note, phone, sells, least, most, months, expired }: Typed) => ({
+    expired,
     note,
     phone,
     vouchers: sells
@@ -103,6 +106,12 @@ export function PageForm({ given, currency }: { readonly given: PageSettings; re
           />
         </Group>
       )}
+      <Switch
+        label="What is left of an expired voucher is yours"
+        description="Booked as income on that day, where the law lets you; off: it stays owed"
+        checked={value.expired === 'income'}
+        onChange={(event) => set({ ...value, expired: event.currentTarget.checked ? 'income' : 'owed' })}
+      />
       <Problem problem={problem} currency={currency} />
       <Button w="fit-content" loading={busy} onClick={save}>
         Keep

@@ -6,6 +6,7 @@ import { isDatabaseAway } from '#server/database/away';
 import type { Deps } from '#server/deps';
 import { recoverIntents } from '#server/intents/carryOut';
 import type { Outbox } from '#server/outbox/outbox';
+import { expireVouchers, nextExpiry } from '#server/credit/expireVouchers';
 import { recoverRequests } from '#server/credit/requestPayments';
 import { nextRenewal, renewAccess } from '#server/ways/renewAccess';
 import { setTimeout as pause } from 'node:timers/promises';
@@ -58,7 +59,8 @@ export function openTurns(
     for (;;) {
       const acted = await world.advance();
       const renewed = await renewAccess(deps);
-      if ((await runDue(deps)) === 0 && !acted && renewed === 0) return;
+      const expired = await expireVouchers(deps);
+      if ((await runDue(deps)) === 0 && !acted && renewed === 0 && expired === 0) return;
     }
   };
   /** Letters of a moment are handed over before the next, unless the mail server takes its time. */
@@ -69,7 +71,12 @@ export function openTurns(
   const moveNow: Turns['moveClock'] = async (to, progress) => {
     await settleWhole();
     for (;;) {
-      const moments = [await nextErrandMoment(deps), await world.nextMoment(), await nextRenewal(deps)];
+      const moments = [
+        await nextErrandMoment(deps),
+        await world.nextMoment(),
+        await nextRenewal(deps),
+        await nextExpiry(deps),
+      ];
       const next = moments.filter((at): at is Instant => at !== null && at > world.clock.now()).sort()[0];
       if (!next || next > to) break;
       await world.clock.moveTo(next);

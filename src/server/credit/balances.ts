@@ -3,7 +3,7 @@ import type { BareFact } from '#core/kept/words';
 import { minor, type Minor, zero } from '#core/money/minor';
 import type { Database, Tx } from '#server/database/database';
 import { bookings, facts } from '#server/database/schema/bookings';
-import { creditReceipts } from '#server/database/schema/credit';
+import { creditReceipts, voucherEnds } from '#server/database/schema/credit';
 import { and, eq, inArray, type SQL, sql } from 'drizzle-orm';
 
 /** The few facts that move credit: word for word what the index `moves_credit` is on, or it would not be used. */
@@ -80,5 +80,7 @@ export async function leftOnVouchers(
     .where(and(sql`${voucherId} is not null`, inArray(voucherId, ids)));
   const naming = new Map<string, BareFact[]>(ids.map((id) => [id, []]));
   for (const { id, fact } of rows) naming.get(id)!.push(fact);
-  return new Map(wanted.map(({ id, amount }) => [id, leftOnVoucherOf(amount, naming.get(id)!)]));
+  const ends = await db.select().from(voucherEnds).where(inArray(voucherEnds.voucherId, ids));
+  const expired = new Map(ends.map(({ voucherId: id, amount }) => [id, amount]));
+  return new Map(wanted.map(({ id, amount }) => [id, leftOnVoucherOf(amount, naming.get(id)!, expired.get(id))]));
 }

@@ -130,7 +130,13 @@ export const vouchers = pgTable(
       .references(() => paymentRequests.id),
     order: jsonb().$type<VoucherOrder>(),
   },
-  (table) => [index().on(table.soldAt), check('voucher_above_zero', sql`${table.amount} > 0`)],
+  (table) => [
+    index().on(table.soldAt),
+    index('expiring')
+      .on(table.expiresAt)
+      .where(sql`${table.expiresAt} is not null`),
+    check('voucher_above_zero', sql`${table.amount} > 0`),
+  ],
 );
 
 /** Codes that were sent of vouchers that were bought online, where they differ from the first: the secret was renewed. */
@@ -143,4 +149,17 @@ export const voucherCodes = pgTable(
       .references(() => vouchers.id),
   },
   (table) => [index().on(table.voucherId)],
+);
+
+/** Vouchers that have expired, with what of each was then no longer owed. */
+export const voucherEnds = pgTable(
+  'voucher_ends',
+  {
+    voucherId: text()
+      .primaryKey()
+      .references(() => vouchers.id),
+    amount: money().notNull(),
+    at: instant().notNull(),
+  },
+  (table) => [check('end_not_below_nothing', sql`${table.amount} >= 0`)],
 );

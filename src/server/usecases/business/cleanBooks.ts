@@ -31,6 +31,7 @@ export const triedTables = [
   'credit_receipts',
   'vouchers',
   'voucher_codes',
+  'voucher_ends',
   'journal_entries',
   'journal_lines',
   'occupancies',

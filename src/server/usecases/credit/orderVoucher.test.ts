@@ -1,13 +1,14 @@
 import { allShown } from '#core/ways/ways';
 import { minor } from '#core/money/minor';
 import { rowsOf } from '#server/database/database';
-import { vouchers } from '#server/database/schema/credit';
+import { voucherEnds, vouchers } from '#server/database/schema/credit';
 import { errands } from '#server/database/schema/work';
 import { verify } from '#server/verify/verify';
 import { testNumber } from '#world/cardNetwork/testCards';
 import { expect } from 'chai';
 import { eq, sql } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
+import type { Instant } from '#core/calendar/instant';
 import type { PlainDate } from '#core/calendar/days';
 import { type Installation, installation, rental } from '../../../../testing/installation';
 import { codeOf } from '../../../../testing/onBooking';
@@ -147,6 +148,53 @@ describe('a voucher bought on the booking page', () => {
     await app.at('2027-03-02T10:01');
     expect((await app.requestPage(link))!.state).to.equal('over');
     expect(codeOf(await pay(link))).to.equal('request_over');
+  });
+
+  it('is owed after it has expired, until a setting says otherwise; then what is left is income, once', async () => {
+    const sold = { method: 'cash' as const, currency: 'EUR', buyer: 'Wim Jansen' };
+    const made = await app.sellVoucher({
+      ...sold,
+      requestKey: 'expires-soon-1',
+      amount: minor(95_00),
+      expiresAt: '2027-03-10T23:59:00Z' as Instant,
+    });
+    const code = made.ok ? made.value.code! : '';
+    const booked = await app.createBooking(rental());
+    const bookingId = booked.ok ? booked.value.id : '';
+    await app.at('2027-03-11T10:00');
+    expect((await balances()).find(({ account }) => account === 'liabilities:gift vouchers')!.amount).to.equal('-9500');
+    expect(codeOf(await app.useOnBooking({ bookingId, requestKey: 'too-late-1', code }))).to.equal('voucher_expired');
+    await app.savePage({ note: '', phone: 'off', vouchers: null, expired: 'income' });
+    await app.settle();
+    await app.settle();
+    const after = await balances();
+    expect(after.map(({ account }) => account)).not.to.include('liabilities:gift vouchers');
+    expect(after.find(({ account }) => account === 'income:vouchers expired')!.amount).to.equal('-9500');
+    expect(await verify(app.deps)).to.deep.equal([]);
+    expect((await app.creditView()).vouchers[0]).to.include({ left: 0, expired: true });
+  });
+
+  it('expires at its own moment, with what a booking has left of it', async () => {
+    await app.savePage({ note: '', phone: 'off', vouchers: null, expired: 'income' });
+    const made = await app.sellVoucher({
+      method: 'cash',
+      currency: 'EUR',
+      buyer: 'Wim Jansen',
+      requestKey: 'expires-soon-2',
+      amount: minor(300_00),
+      expiresAt: '2027-03-10T23:59:00Z' as Instant,
+    });
+    const booked = await app.createBooking(rental({ total: 250_00 }));
+    const used = await app.useOnBooking({
+      bookingId: booked.ok ? booked.value.id : '',
+      requestKey: 'in-time-1',
+      code: made.ok ? made.value.code! : '',
+    });
+    expect(used).to.deep.equal({ ok: true, value: { used: 250_00, left: 50_00 } });
+    await app.at('2027-03-20T10:00');
+    const [end] = await app.deps.db.select().from(voucherEnds);
+    expect(end).to.include({ amount: 50_00, at: '2027-03-10T23:59:00Z' });
+    expect(await verify(app.deps)).to.deep.equal([]);
   });
 
   const refused: [why: string, about: object, code: string][] = [

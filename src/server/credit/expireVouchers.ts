@@ -1,0 +1,62 @@
+import type { Instant } from '#core/calendar/instant';
+import { voucherExpired } from '#core/journal/otherEntries';
+import { most, zero } from '#core/money/minor';
+import { leftOnVoucher } from '#server/credit/balances';
+import type { Database, Tx } from '#server/database/database';
+import { business } from '#server/database/schema/business';
+import { voucherEnds, vouchers } from '#server/database/schema/credit';
+import type { Deps } from '#server/deps';
+import { appendEntry } from '#server/journal/appendEntry';
+import { and, asc, eq, isNotNull, lte, notExists, sql } from 'drizzle-orm';
+
+/** So many in one transaction. */
+const batch = 50;
+
+const notEnded = (db: Database | Tx) =>
+  and(
+    isNotNull(vouchers.expiresAt),
+    notExists(
+      db
+        .select({ one: sql`1` })
+        .from(voucherEnds)
+        .where(eq(voucherEnds.voucherId, vouchers.id)),
+    ),
+  );
+
+const isIncome = async ({ db }: Pick<Deps, 'db'>): Promise<boolean> =>
+  (await db.select({ page: business.bookingPage }).from(business))[0]?.page.expired === 'income';
+
+/** Books what is left of vouchers that have expired, once each, where the owner said so. @returns how many */
+export async function expireVouchers(deps: Deps): Promise<number> {
+  const { db, clock } = deps;
+  if (!(await isIncome(deps))) return 0;
+  return db.transaction(async (tx) => {
+    const now = clock.now();
+    const over = await tx
+      .select()
+      .from(vouchers)
+      .where(and(notEnded(tx), lte(vouchers.expiresAt, now)))
+      .orderBy(asc(vouchers.expiresAt))
+      .limit(batch)
+      .for('update', { skipLocked: true });
+    for (const voucher of over) {
+      const amount = most(await leftOnVoucher(tx, voucher), zero);
+      await tx.insert(voucherEnds).values({ voucherId: voucher.id, amount, at: now });
+      const entry = voucherExpired(amount);
+      if (entry) await appendEntry(tx, entry, { at: now, currency: voucher.currency });
+    }
+    return over.length;
+  });
+}
+
+/** When the next voucher expires whose rest is then the business's; null where none does. */
+export async function nextExpiry(deps: Deps): Promise<Instant | null> {
+  if (!(await isIncome(deps))) return null;
+  const [row] = await deps.db
+    .select({ at: vouchers.expiresAt })
+    .from(vouchers)
+    .where(notEnded(deps.db))
+    .orderBy(asc(vouchers.expiresAt))
+    .limit(1);
+  return row?.at ?? null;
+}
