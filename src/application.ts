@@ -31,9 +31,10 @@ export const needsAPerson = (error: unknown): error is Error =>
 
 async function start(): Promise<App> {
   const app = await compose(readConfig(process.env));
+  // Reading the business once has its letters written in its style from the first on.
+  if (await app.queries.isSetUp()) await app.queries.businessFace();
   // For a person at a terminal, and for nobody else.
-  if (!(await app.queries.isSetUp()))
-    console.error(`First start: open ${app.config.baseUrl}/first-start and type the code ${app.startCode()}`);
+  else console.error(`First start: open ${app.config.baseUrl}/first-start and type the code ${app.startCode()}`);
   // Nobody else has this directory: who claimed something in it has died.
   if (app.engine === 'PGlite') {
     await releaseClaims(app.deps);

@@ -8,14 +8,15 @@ import { tellPeople } from '#server/telling/tellPeople';
 import { voucherBought, voucherGiven, voucherTold } from '#core/wording/voucherWords';
 import { codeOfVoucher, hashOfCode } from '#server/credit/voucherCode';
 import type { Tx } from '#server/database/database';
-import { business } from '#server/database/schema/business';
+import { ownerRow } from '#server/database/ownerRow';
 import { clients } from '#server/database/schema/clients';
-import { paymentRequests, vouchers } from '#server/database/schema/credit';
+import { paymentRequests, requestPayments, vouchers } from '#server/database/schema/credit';
+import { payAccounts } from '#server/database/schema/ways';
 import { errands, messages } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
 import { appendEntry } from '#server/journal/appendEntry';
 import { writeLetter } from '#server/letters/write';
-import { eq } from 'drizzle-orm';
+import { and, eq } from 'drizzle-orm';
 
 type Request = typeof paymentRequests.$inferSelect;
 type World = Pick<Deps, 'keyOf' | 'newId'>;
@@ -32,8 +33,7 @@ export async function makeVoucher(
   request: Request,
   { amount, payer, now }: { readonly amount: Minor; readonly payer: string; readonly now: Instant },
 ): Promise<void> {
-  const [owner] = await tx.select().from(business);
-  const { timeZone, name } = owner!;
+  const { timeZone, name } = await ownerRow(tx);
   const order = request.voucher!;
   const today = localDate(now, timeZone);
   const id = deps.newId();
@@ -100,8 +100,7 @@ export async function sendVoucher(
 ): Promise<void> {
   const [voucher] = await tx.select().from(vouchers).where(eq(vouchers.id, voucherId)).for('update');
   const { order, amount, currency, buyer, expiresAt } = voucher!;
-  const [owner] = await tx.select().from(business);
-  const { timeZone, name } = owner!;
+  const { timeZone, name } = await ownerRow(tx);
   const recipient = to ? { name: order!.to?.name ?? buyer, email: to } : (order!.to ?? (await buyerOf(tx, voucher!)));
   const { subject, lines } = voucherGiven({
     business: name,
@@ -138,3 +137,14 @@ async function buyerOf(tx: Tx, { requestId }: typeof vouchers.$inferSelect) {
 /** How often its letter was written: the cause of the next. */
 export const lettersOfVoucher = (tx: Tx, voucherId: string): Promise<number> =>
   tx.$count(messages, eq(messages.voucherId, voucherId));
+
+/** Whether it was paid with made-up cards: then it is worth nothing once real money is taken. */
+export async function boughtInTrial(tx: Tx, { requestId }: typeof vouchers.$inferSelect): Promise<boolean> {
+  if (requestId === null) return false;
+  const paid = await tx
+    .select({ mode: payAccounts.mode })
+    .from(requestPayments)
+    .innerJoin(payAccounts, eq(payAccounts.id, requestPayments.accountId))
+    .where(and(eq(requestPayments.requestId, requestId), eq(requestPayments.state, 'approved')));
+  return paid.some(({ mode }) => mode === 'test');
+}

@@ -8,7 +8,7 @@ import { changeSentences } from '#core/wording/changeSentences';
 import { letterFacts } from '#core/wording/letterFacts';
 import { agreedOf, type LoadedBooking } from '#server/booking/lockBooking';
 import type { Tx } from '#server/database/database';
-import { business } from '#server/database/schema/business';
+import { ownerRow } from '#server/database/ownerRow';
 import { messages } from '#server/database/schema/work';
 import { type MessageAbout, messageWording } from '#server/documents/messageWording';
 import { waitingFor } from '#server/letters/write';
@@ -37,7 +37,7 @@ export async function writeMessage(
   const { id, cause, occasion, now } = message;
   const { text, off, copyTo } = await wordingOf(tx, occasion);
   if (off) return null;
-  const [owner] = await tx.select({ name: business.name }).from(business);
+  const owner = await ownerRow(tx);
   // What a request promises is what holds once it is confirmed.
   const promising = occasion === 'requested' || occasion === 'confirmBooking';
   const current = (promising ? asConfirmed : standing)(agreedOf(booking), facts, now);
@@ -48,7 +48,7 @@ export async function writeMessage(
     title: booking.title,
     number: booking.number,
     clientName: client.name,
-    businessName: owner!.name,
+    businessName: owner.name,
     part: message.part === null ? null : (current.parts[message.part] ?? null),
     text: message.text,
     kept: ledgerOf(facts).kept,

@@ -1,7 +1,7 @@
 import type { Occasion } from '#core/agenda/wantedErrands';
 import { standing } from '#core/booking/standing';
 import { agreedOf, readBooking } from '#server/booking/lockBooking';
-import { business } from '#server/database/schema/business';
+import { ownerRow } from '#server/database/ownerRow';
 import { paymentRequests } from '#server/database/schema/credit';
 import type { messages } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
@@ -81,8 +81,7 @@ const us = { name: 'Ostendo', line: '', email: '', address: '', logo: null, colo
 
 /** A committed message as it goes out. */
 export async function composeMail(deps: Deps, row: MessageRow): Promise<OutgoingMail> {
-  const [owner] = await deps.db.select().from(business);
-  const { name, line, email, address, look } = owner!;
+  const { name, line, email, address, look } = await ownerRow(deps.db);
   const who = { name, line, email, address };
   const { link, reference } = await linkOf(deps, row);
   const fromUs = row.path !== null;

@@ -14,7 +14,7 @@ import { changeView, servicesView } from '#server/queries/offer/services';
 import { termsList, termsUse, termsView } from '#server/queries/offer/terms';
 import { todayView } from '#server/queries/bookings/today';
 import type { SettingsView } from '#contracts/settingsView';
-import { writeAs } from '#core/wording/houseStyle';
+import { ownerRow } from '#server/database/ownerRow';
 import { quotes } from '#server/database/schema/quotes';
 import type { QuotesQuery } from '#contracts/quotesQuery';
 import type { TimeQuery } from '#contracts/timeViews';
@@ -44,22 +44,21 @@ export function openQueries(
     transferTo: async (): Promise<string> => (await db.select({ to: business.transferTo }).from(business))[0]!.to,
 
     async shell(person: Shell['person'], clockStands: boolean): Promise<Shell> {
-      const [owner] = await db.select().from(business);
+      const owner = await ownerRow(db);
       const [counts] = await db
         .select({
           decisions: sql<number>`count(*) filter (where ${summaries.decideBy} is not null)`.mapWith(Number),
           closeOuts: sql<number>`count(*) filter (where ${summaries.stage} = 'toCloseOut')`.mapWith(Number),
         })
         .from(summaries);
-      const { name, line, timeZone, currency, style } = owner!;
-      writeAs(style);
+      const { name, line, timeZone, currency } = owner;
       return {
         business: { name, line, timeZone, currency },
         person,
         now: clock.now(),
         standing: clockStands,
         standIns: standInsOpen || (await testAccountConnected(db)),
-        bookingStopped: owner!.bookingStopped !== null,
+        bookingStopped: owner.bookingStopped !== null,
         pressed: !(await limits.room('unpaidInAll', {})),
         ...counts!,
         quotes: await db.$count(quotes, isNotNull(quotes.wants)),

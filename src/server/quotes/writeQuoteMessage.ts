@@ -4,7 +4,7 @@ import type { Instant } from '#core/calendar/instant';
 import { standingOfOffer } from '#core/quote/signedDocument';
 import { quoteStanding } from '#core/quote/standing';
 import type { Tx } from '#server/database/database';
-import { business } from '#server/database/schema/business';
+import { ownerRow } from '#server/database/ownerRow';
 import { messages } from '#server/database/schema/work';
 import { type QuoteMessageAbout, quoteWording } from '#server/documents/quoteWording';
 import type { LoadedQuote } from '#server/quotes/lockQuote';
@@ -43,7 +43,7 @@ export function quoteMessageAbout(
 }
 
 /** Who of the business is told of quotes: whoever wants to be; the business itself where nobody was named at all. */
-const toldOfQuotes = ({ told, name, email }: typeof business.$inferSelect) =>
+const toldOfQuotes = ({ told, name, email }: Awaited<ReturnType<typeof ownerRow>>) =>
   told.length === 0 ? [{ name, email }] : told.filter(({ of }) => of.includes('quote'));
 
 /**
@@ -52,15 +52,15 @@ const toldOfQuotes = ({ told, name, email }: typeof business.$inferSelect) =>
  */
 export async function writeQuoteMessage(tx: Tx, loaded: LoadedQuote, asked: Asked): Promise<string | null> {
   const { id, cause, occasion, who = clientSignatory, now } = asked;
-  const [owner] = await tx.select().from(business);
-  const about = quoteMessageAbout(loaded, asked, owner!.name);
+  const owner = await ownerRow(tx);
+  const about = quoteMessageAbout(loaded, asked, owner.name);
   const { text, off, copyTo } = await wordingOf(tx, occasion);
   if (!about || off) return null;
   const { offer } = about;
   const { subject, paragraphs, action } = quoteWording(occasion, about, text);
   const other = offer.agreement?.others.find((each) => each.id === who);
   const toOwner = occasion === 'ownerTold';
-  const people = toldOfQuotes(owner!);
+  const people = toldOfQuotes(owner);
   if (toOwner && people.length === 0) return null;
   const recipient = toOwner
     ? { recipient: people[0]!.email, recipientName: people[0]!.name }

@@ -9,6 +9,7 @@ export const usingCodes = [
   'payment_under_way',
   'nothing_to_pay_with_it',
   'voucher_unknown',
+  'voucher_of_trial',
   'voucher_expired',
   'voucher_empty',
   'voucher_currency',

@@ -7,6 +7,7 @@ export const moneySentences = {
   request_not_found: 'This request is no longer there.',
   no_credit: 'This client has no credit in this currency.',
   nothing_to_pay_with_it: 'There is nothing to pay any more.',
+  voucher_of_trial: 'This voucher was bought with a made-up card, and is worth nothing.',
   voucher_unknown: 'There is no voucher with this code.',
   voucher_expired: 'This voucher has expired.',
   voucher_empty: 'Nothing is left on this voucher.',

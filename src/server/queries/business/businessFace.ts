@@ -1,13 +1,9 @@
 import type { BusinessFace } from '#contracts/quoteViews';
 import type { Database } from '#server/database/database';
-import { writeAs } from '#core/wording/houseStyle';
-import { business } from '#server/database/schema/business';
+import { ownerRow } from '#server/database/ownerRow';
 
 export async function businessFace(db: Database): Promise<BusinessFace> {
-  const [owner] = await db.select().from(business);
-  const { name, line, email, address, country, look, style } = owner!;
-  // Another process may have changed it since.
-  writeAs(style);
+  const { name, line, email, address, country, look } = await ownerRow(db);
   return {
     name,
     line,

@@ -3,6 +3,7 @@ import { minor } from '#core/money/minor';
 import { rowsOf } from '#server/database/database';
 import { voucherEnds, vouchers } from '#server/database/schema/credit';
 import { errands } from '#server/database/schema/work';
+import { liveWasUsed } from '#server/ways/liveWasUsed';
 import { verify } from '#server/verify/verify';
 import { testNumber } from '#world/cardNetwork/testCards';
 import { expect } from 'chai';
@@ -10,7 +11,7 @@ import { eq, sql } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import type { Instant } from '#core/calendar/instant';
 import type { PlainDate } from '#core/calendar/days';
-import { type Installation, installation, rental } from '../../../../testing/installation';
+import { connected, type Installation, installation, rental } from '../../../../testing/installation';
 import { codeOf } from '../../../../testing/onBooking';
 
 const order = (over: object = {}) => ({
@@ -195,6 +196,36 @@ describe('a voucher bought on the booking page', () => {
     const [end] = await app.deps.db.select().from(voucherEnds);
     expect(end).to.include({ amount: 50_00, at: '2027-03-10T23:59:00Z' });
     expect(await verify(app.deps)).to.deep.equal([]);
+  });
+
+  it('that was bought with a made-up card is worth nothing once real money is taken', async () => {
+    await app.disconnect({ accountId: app.account });
+    const given = await app.testAccount();
+    const account = given.ok ? given.value.accountId : '';
+    const link = await linkOf();
+    const paid = await app.payRequest({
+      link,
+      attempt: 'trial-voucher-1',
+      card: await app.tokenAt(account, testNumber('approves')),
+      account,
+      amount: minor(80_00),
+      payer: 'Odile Marchetti',
+    });
+    expect(paid.ok).to.equal(true);
+    await app.at('2027-03-01T10:01');
+    const code = codeIn((await mailTo('maud@example.com'))[0]!.text)!;
+    const made = await app.createBooking(rental());
+    const bookingId = made.ok ? made.value.id : '';
+    await connected(app, { provider: 'tarn', mode: 'live', currency: 'EUR' });
+    expect(codeOf(await app.useOnBooking({ bookingId, requestKey: 'trial-code-1', code }))).to.equal(
+      'voucher_of_trial',
+    );
+  });
+
+  it('paid with real money keeps the books from being made clean', async () => {
+    expect(await liveWasUsed(app.deps.db)).to.equal(false);
+    await pay(await linkOf());
+    expect(await liveWasUsed(app.deps.db)).to.equal(true);
   });
 
   const refused: [why: string, about: object, code: string][] = [

@@ -3,6 +3,7 @@ import type { Minor } from '#core/money/minor';
 import { formatMoney } from '#core/money/formatMoney';
 import { ok, refuse, type Result } from '#core/result';
 import type { Tx } from '#server/database/database';
+import { ownerRow } from '#server/database/ownerRow';
 import { business } from '#server/database/schema/business';
 import { clients } from '#server/database/schema/clients';
 import { paymentRequests } from '#server/database/schema/credit';
@@ -93,7 +94,7 @@ async function writeRequest(
   { clock, newId, undoSeconds }: Deps,
   { request, client }: { readonly request: RequestRow; readonly client: { name: string; email: string } },
 ): Promise<string | null> {
-  const [owner] = await tx.select({ name: business.name }).from(business);
+  const owner = await ownerRow(tx);
   const over = and(eq(messages.requestId, request.id), ne(messages.state, 'outgoing'));
   const before = await tx.$count(messages, over);
   const sum = request.amount === null ? '' : ` of ${formatMoney(request.amount, request.currency)}`;
@@ -106,8 +107,8 @@ async function writeRequest(
     madeAt: clock.now(),
     recipient: client.email,
     recipientName: client.name,
-    subject: `${owner!.name}: a payment${sum}`,
-    body: [`${owner!.name} asks you for a payment${sum}: ${request.note}`, 'Read and pay'],
+    subject: `${owner.name}: a payment${sum}`,
+    body: [`${owner.name} asks you for a payment${sum}: ${request.note}`, 'Read and pay'],
   });
 }
 

@@ -16,6 +16,8 @@ import { type Minor, most, sum, zero } from '#core/money/minor';
 import { ok, refuse, type Result } from '#core/result';
 import { recordFacts } from '#server/booking/record';
 import { creditOf, leftOnVoucher } from '#server/credit/balances';
+import { boughtInTrial } from '#server/credit/onlineVouchers';
+import { isLive } from '#server/ways/liveWasUsed';
 import { grouped, hashOfCode, newCode, voucherOfCode } from '#server/credit/voucherCode';
 import { bookings } from '#server/database/schema/bookings';
 import { clients } from '#server/database/schema/clients';
@@ -52,7 +54,7 @@ type UseRefusal =
   | NotFound
   | { readonly code: 'payment_under_way' | 'nothing_to_pay_with_it' }
   | {
-      readonly code: 'voucher_unknown' | 'voucher_expired' | 'voucher_empty' | 'voucher_currency';
+      readonly code: 'voucher_unknown' | 'voucher_of_trial' | 'voucher_expired' | 'voucher_empty' | 'voucher_currency';
       readonly path: 'code';
     }
   | { readonly code: 'no_credit' | 'way_not_offered' | 'attempt_changed' };
@@ -66,6 +68,8 @@ async function voucherReceipt(
   // Held until the end: who uses it at the same moment waits, and sees what is left.
   const voucher = await voucherOfCode(tx, code, { lock: true });
   if (!voucher) return refuse({ code: 'voucher_unknown', path: 'code' });
+  if ((await boughtInTrial(tx, voucher)) && (await isLive(tx)))
+    return refuse({ code: 'voucher_of_trial', path: 'code' });
   if (voucher.currency !== loaded.booking.currency) return refuse({ code: 'voucher_currency', path: 'code' });
   if (voucher.expiresAt !== null && voucher.expiresAt <= now) return refuse({ code: 'voucher_expired', path: 'code' });
   const there = await leftOnVoucher(tx, voucher);
