@@ -114,10 +114,10 @@ describe('journey: a quote from the call to the signature', () => {
     await expectAccessible(client);
     await client.getByRole('button', { name: 'One Observing chair more' }).click();
     await client.getByRole('button', { name: 'One Observing chair more' }).click();
-    await client.getByRole('button', { name: 'Sign and go on to pay € 185.40' }).waitFor();
+    await client.getByRole('button', { name: 'Sign with obligation to pay, now € 185.40' }).waitFor();
     await client.getByLabel('Case of four eyepieces').check();
-    const accept = client.getByRole('button', { name: /^Sign and go on to pay/ });
-    await client.getByRole('button', { name: 'Sign and go on to pay € 192.60' }).click();
+    const accept = client.getByRole('button', { name: /^Sign with obligation to pay/ });
+    await client.getByRole('button', { name: 'Sign with obligation to pay, now € 192.60' }).click();
     await client.getByText('This is needed before you sign.').waitFor();
     await client.getByLabel('Where it stands').fill('In the garden <b>behind</b> {{price}}');
     await client.getByText('The equipment stands at: In the garden <b>behind</b> {{price}}.').waitFor();
@@ -225,10 +225,10 @@ describe('journey: a quote from the call to the signature', () => {
     await owner.getByText('The client is shown what has changed').waitFor();
     await owner.getByRole('button', { name: 'Send to rui@example.com' }).click();
     await owner.getByText('Sent to rui@example.com, version 2').first().waitFor();
-    await client.getByRole('button', { name: 'Accept and go on to pay € 49.50' }).click();
+    await client.getByRole('button', { name: 'Accept with obligation to pay, now € 49.50' }).click();
     await client.getByText('This offer has changed since you last read it').waitFor();
     await client.getByText('The price is € 210.00 instead of € 165.00.').waitFor();
-    await client.getByRole('button', { name: 'Accept and go on to pay € 63.00' }).waitFor();
+    await client.getByRole('button', { name: 'Accept with obligation to pay, now € 63.00' }).waitFor();
 
     await client.getByText('Ask a question').click();
     await client.getByLabel('Your question').fill('Is there a tripod?');
@@ -251,7 +251,7 @@ describe('journey: a quote from the call to the signature', () => {
     const quote = await offered(template);
     const client = await phone();
     await client.goto(quote.url, { waitUntil: 'networkidle' });
-    await client.getByRole('button', { name: 'Accept and go on to pay € 49.50' }).click();
+    await client.getByRole('button', { name: 'Accept with obligation to pay, now € 49.50' }).click();
     await client.waitForURL(/\/b\//);
     await client.getByText('Somebody else pays').click();
     await client.getByRole('button', { name: 'Make a link' }).click();

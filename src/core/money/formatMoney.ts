@@ -35,3 +35,6 @@ export function formatMoney(amount: Minor, currency: string): string {
 
 /** A count as this business groups figures: `12,000`. */
 export const formatCount = (count: number): string => group(String(count));
+
+/** A percentage with the business's decimal mark: `12.5 %`, or `12,5 %`. */
+export const formatPercent = (percent: string): string => `${percent.replace('.', marks[houseStyle().figures][1])} %`;

@@ -3,7 +3,7 @@ import { planOf } from '#core/booking/keptPlan';
 import { standing, type Standing } from '#core/booking/standing';
 import type { Instant } from '#core/calendar/instant';
 import { localDate, wallOfInstant } from '#core/calendar/zoned';
-import { formatAmount, formatMoney } from '#core/money/formatMoney';
+import { formatAmount, formatMoney, formatPercent } from '#core/money/formatMoney';
 import { minor } from '#core/money/minor';
 import type { PlanRefusal } from '#core/plan/plan';
 import { price } from '#core/price/price';
@@ -59,7 +59,11 @@ export function priceRows(offer: Offer, choice: Choice): PriceRow[] {
   if (priced.discount > 0) rows.push({ label: 'Discount', note: '', amount: `−${sum(priced.discount)}` });
   for (const { code, amount } of priced.taxes) {
     const within = input.taxMode === 'inclusive';
-    rows.push({ label: within ? `${code} in it` : code, note: `${input.taxes[code]!.rate} %`, amount: sum(amount) });
+    rows.push({
+      label: within ? `${code} in it` : code,
+      note: formatPercent(input.taxes[code]!.rate),
+      amount: sum(amount),
+    });
   }
   return rows;
 }

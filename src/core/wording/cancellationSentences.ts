@@ -5,7 +5,7 @@ import { localDate, wallOfInstant } from '#core/calendar/zoned';
 import { type Keep, keptAmount } from '#core/cancellation/keep';
 import type { Deadline } from '#core/cancellation/notice';
 import { type CancellationStretch, cancellationStretches } from '#core/cancellation/stretches';
-import { formatMoney } from '#core/money/formatMoney';
+import { formatMoney, formatPercent } from '#core/money/formatMoney';
 import { longDate, longWall } from '#core/wording/days';
 
 /** What a keep says where nothing has been received that it could mean. */
@@ -15,7 +15,7 @@ function keepText(keep: Keep, agreed: Agreed): string {
   const amount = sumOf(keep, agreed);
   if (amount === null) return 'we keep what you have paid by then';
   if (amount === 0) return 'you get everything back';
-  const share = 'percent' in keep ? `${keep.percent} % of the price, ` : '';
+  const share = 'percent' in keep ? `${formatPercent(keep.percent)} of the price, ` : '';
   return amount === agreed.total
     ? 'the whole price stays due'
     : `we keep ${share}${formatMoney(amount, agreed.currency)}`;

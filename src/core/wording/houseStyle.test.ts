@@ -1,6 +1,6 @@
 import type { PlainDate } from '#core/calendar/days';
 import type { WallTime } from '#core/calendar/wallTime';
-import { formatAmount, formatCount, formatMoney } from '#core/money/formatMoney';
+import { formatAmount, formatCount, formatMoney, formatPercent } from '#core/money/formatMoney';
 import { minor } from '#core/money/minor';
 import { parseAmount } from '#core/money/parseAmount';
 import { longDate, longWall, shortDate } from '#core/wording/days';
@@ -50,6 +50,12 @@ describe('how a business writes', () => {
       '12:00 pm',
       '11:05 pm',
     ]);
+  });
+
+  it('has percentages with its decimal mark', () => {
+    expect(formatPercent('12.5')).to.equal('12.5 %');
+    writeAs(styles.german!);
+    expect([formatPercent('12.5'), formatPercent('30')]).to.deep.equal(['12,5 %', '30 %']);
   });
 
   const typed: [style: string, text: string, sum: number | null][] = [

@@ -1,7 +1,7 @@
 import type { CancellationTerms, CancellationTier } from '#core/cancellation/cancel';
 import type { Keep } from '#core/cancellation/keep';
 import { holdHours } from '#core/hold/holdPlan';
-import { formatAmount } from '#core/money/formatMoney';
+import { formatAmount, formatPercent } from '#core/money/formatMoney';
 import type { AmountRule, Collect, DueRule, HoldRule, InstalmentRule } from '#core/plan/rules';
 import { type Reminder, type Terms, waysOfTerms } from '#core/terms/terms';
 import { longDate } from '#core/wording/days';
@@ -21,7 +21,7 @@ export const collectWords = {
 } as const satisfies Record<Collect, string>;
 
 const amountText = (amount: AmountRule, currency: string): string => {
-  if ('percent' in amount) return `${amount.percent} %`;
+  if ('percent' in amount) return formatPercent(amount.percent);
   return 'fixed' in amount ? formatAmount(amount.fixed, currency) : 'the rest';
 };
 
@@ -94,7 +94,7 @@ export function holdSegments(
 
 export const keepWords = (keep: Keep, currency: string): string => {
   if ('received' in keep) return 'what has come in';
-  return 'percent' in keep ? `${keep.percent} % of the price` : formatAmount(keep.fixed, currency);
+  return 'percent' in keep ? `${formatPercent(keep.percent)} of the price` : formatAmount(keep.fixed, currency);
 };
 
 export const tierSegments = (tier: CancellationTier, currency: string): Segment<'notice' | 'keep'>[] => [
@@ -143,7 +143,10 @@ export function termsSentences(terms: Terms, currency: string): string[] {
       ? 'What is due at agreement is left to the client.'
       : 'What is due at agreement secures the booking.',
     ...when(firstPayment?.preset === 'all', () => 'Paying everything at once is offered first.'),
-    ...when(terms.payAllDiscount, () => `Whoever pays everything at once gets ${terms.payAllDiscount} % off.`),
+    ...when(
+      terms.payAllDiscount,
+      () => `Whoever pays everything at once gets ${formatPercent(terms.payAllDiscount!)} off.`,
+    ),
     ...when(terms.lapseAfterHours !== undefined, () => {
       const hours = offsetWords({ hours: terms.lapseAfterHours! });
       return `Without a first payment the place is given back after ${hours}.`;
@@ -168,10 +171,15 @@ export function termsSentences(terms: Terms, currency: string): string[] {
       : `A refused charge is tried again after ${list(retries.map(String))} hours.`,
     ...when(minimum, () => {
       const text =
-        'percent' in minimum! ? `${minimum.percent} % of what is open` : formatAmount(minimum!.fixed, currency);
+        'percent' in minimum!
+          ? `${formatPercent(minimum.percent)} of what is open`
+          : formatAmount(minimum!.fixed, currency);
       return `A part payment is at least ${text}.`;
     }),
-    ...when(fee, () => `A fee of ${fee!.percent} % and ${formatAmount(fee!.fixed, currency)} is passed on.`),
+    ...when(
+      fee,
+      () => `A fee of ${formatPercent(fee!.percent)} and ${formatAmount(fee!.fixed, currency)} is passed on.`,
+    ),
     ...when(ways, () => `Paid by ${list(ways!.map((way) => wayWords[way]))}.`),
   ];
 }

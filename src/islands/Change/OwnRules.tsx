@@ -6,7 +6,7 @@ import { withDeal } from '#core/booking/deal';
 import type { Standing } from '#core/booking/standing';
 import { addDays, isPlainDate } from '#core/calendar/days';
 import { amountsOf, asking, dueDaysOf, movedTo, split, waived } from '#core/change/ownRules';
-import { formatAmount } from '#core/money/formatMoney';
+import { formatAmount, formatPercent } from '#core/money/formatMoney';
 import { type Minor, minor } from '#core/money/minor';
 import { parseAmount } from '#core/money/parseAmount';
 import type { Collect, InstalmentRule } from '#core/plan/rules';
@@ -180,7 +180,7 @@ function HoldOfBooking({
   const [typed, setTyped] = useState<string | null>(null);
   if (!hold) return null;
   const { hold: _hold, ...without } = draft.terms;
-  const sum = 'fixed' in hold.amount ? formatAmount(hold.amount.fixed, currency) : `${hold.amount.percent} %`;
+  const sum = 'fixed' in hold.amount ? formatAmount(hold.amount.fixed, currency) : formatPercent(hold.amount.percent);
   return (
     <div className={styles.ownRule}>
       <div>

@@ -1,6 +1,6 @@
 import { AddRow, RemoveRow, rowsOf } from '#islands/parts/rows';
 import type { ChangeView } from '#contracts/changeView';
-import { formatAmount } from '#core/money/formatMoney';
+import { formatAmount, formatPercent } from '#core/money/formatMoney';
 import type { Deal } from '#core/booking/deal';
 import { price } from '#core/price/price';
 import type { ChangeDraft, LineDraft, ReadChange } from '#islands/Change/changeDraft';
@@ -152,7 +152,10 @@ function Sums({ deal, currency }: { readonly deal: Deal; readonly currency: stri
 function taxChoices(view: ChangeView, now: readonly string[]) {
   const rates: Record<string, string> = Object.fromEntries(view.taxes.map(({ code, rate }) => [code, rate]));
   for (const [code, { rate }] of Object.entries(view.deal.price.taxes)) rates[code] = rate;
-  const single = Object.entries(rates).map(([code, rate]) => ({ value: code, label: `${code} ${rate} %` }));
+  const single = Object.entries(rates).map(([code, rate]) => ({
+    value: code,
+    label: `${code} ${formatPercent(rate)}`,
+  }));
   const several = now.length > 1 ? [{ value: now.join(' '), label: now.join(' + ') }] : [];
   return [...several, ...single, { value: '', label: 'no tax' }];
 }

@@ -1,3 +1,4 @@
+import { formatPercent } from '#core/money/formatMoney';
 import { AddRow, RemoveRow, rowsOf } from '#islands/parts/rows';
 import { discountKinds, type DraftLine } from '#core/quote/draft';
 import { type Part, placeId, textField, wrongAt } from '#islands/Compose/composing';
@@ -9,7 +10,7 @@ const discountWords = { none: 'no discount', percent: 'percent off', amount: 'a 
 
 const taxChoices = (part: Part, now: readonly string[]) => [
   ...(now.length > 1 ? [{ value: now.join(' '), label: now.join(' + ') }] : []),
-  ...part.around.taxes.map(({ code, rate }) => ({ value: code, label: `${code} ${rate} %` })),
+  ...part.around.taxes.map(({ code, rate }) => ({ value: code, label: `${code} ${formatPercent(rate)}` })),
   { value: '', label: 'no tax' },
 ];
 

@@ -10,6 +10,8 @@ import { usePreview } from '#islands/Messages/usePreview';
 import { fieldMessage } from '#islands/format/problemSentence';
 import { PageHead } from '#islands/parts/PageHead';
 import { Problem } from '#islands/parts/Problem';
+import { undoable } from '#islands/parts/undoable';
+import { notifications } from '@mantine/notifications';
 import { useRoute } from '#islands/parts/useRoute';
 import { useReady } from '#islands/parts/useReady';
 import { OwnerShell } from '#islands/shell/OwnerShell';
@@ -89,6 +91,15 @@ function Editor({ line }: { readonly line: WordingLine }) {
     setBody(`${body.slice(0, at)}{{${name}}}${body.slice(area.current?.selectionEnd ?? at)}`);
     area.current?.focus();
   };
+  const keep = async (): Promise<void> => {
+    const done = await save.run({ occasion, subject, body, off, copyTo: copies, edition });
+    if (!done) return;
+    const { subject: was, body: text, off: wasOff, copyTo: to } = line;
+    undoable(`wording ${occasion}`, 'Kept. The next message says it so.', async () => {
+      const before = { occasion, subject: was, body: text, off: wasOff, copyTo: [...to], edition: done.edition };
+      if (await save.run(before)) notifications.show({ message: 'It says what it said before.' });
+    });
+  };
   const error = (path: string) => fieldMessage(save.problem, path);
   return (
     <>
@@ -153,11 +164,7 @@ function Editor({ line }: { readonly line: WordingLine }) {
             onChange={(event) => setOff(event.currentTarget.checked)}
           />
           <Problem problem={save.problem?.path ? null : save.problem} currency="EUR" />
-          <Button
-            disabled={!touched}
-            loading={save.busy}
-            onClick={() => void save.run({ occasion, subject, body, off, copyTo: copies, edition })}
-          >
+          <Button disabled={!touched} loading={save.busy} onClick={() => void keep()}>
             Keep
           </Button>
         </fieldset>

@@ -1,5 +1,5 @@
 import type { ClientView } from '#contracts/clientViews';
-import { formatAmount, formatMoney } from '#core/money/formatMoney';
+import { formatAmount, formatMoney, formatPercent } from '#core/money/formatMoney';
 import type { Minor } from '#core/money/minor';
 import { parseAmount } from '#core/money/parseAmount';
 import styles from '#islands/Pay/Pay.module.css';
@@ -52,7 +52,7 @@ export function PayChoices({ view, choice, choose }: Props) {
           'all',
           <>
             Everything, {formatMoney(all.amount, currency)}
-            {all.discount && <b> with {all.discount} % off</b>}
+            {all.discount && <b> with {formatPercent(all.discount)} off</b>}
           </>,
         )}
       {smallest !== null && radio('other', 'Another sum')}

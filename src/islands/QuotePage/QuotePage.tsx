@@ -107,7 +107,8 @@ export default function QuotePage({ link, view: given }: Props) {
 
 const acceptWords = (signs: boolean, dueNow: Minor, currency: string): string => {
   const verb = signs ? 'Sign' : 'Accept';
-  return dueNow > 0 ? `${verb} and go on to pay ${formatMoney(dueNow, currency)}` : `${verb} and book`;
+  const oblige = `${verb} with obligation to pay`;
+  return dueNow > 0 ? `${oblige}, now ${formatMoney(dueNow, currency)}` : oblige;
 };
 
 /** Where it stands, when there is nothing to choose any more. */

@@ -1,3 +1,4 @@
+import { formatPercent } from '#core/money/formatMoney';
 import { changeServices } from '#contracts/routes/services/changeServices';
 import type { ServicesView } from '#contracts/serviceViews';
 import { serviceColours } from '#core/services/service';
@@ -38,7 +39,7 @@ export function BulkBar({
   const choices: Readonly<Record<Exclude<What, 'raise' | 'group'>, readonly { value: string; label: string }[]>> = {
     termsId: view.terms.map(({ id, name }) => ({ value: id, label: name })),
     taxCodes: [
-      ...view.taxes.map(({ code, label, rate }) => ({ value: code, label: `${label} ${rate} %` })),
+      ...view.taxes.map(({ code, label, rate }) => ({ value: code, label: `${label} ${formatPercent(rate)}` })),
       { value: '', label: 'no tax' },
     ],
     taxMode: [

@@ -1,3 +1,4 @@
+import { formatPercent } from '#core/money/formatMoney';
 import { priceBases } from '#core/services/service';
 import { basisWords } from '#islands/NewBooking/priceWords';
 import { AddRow, RemoveRow, rowsOf } from '#islands/parts/rows';
@@ -46,7 +47,7 @@ export function ServicePrice({ view, draft, change, error }: ServiceChapter) {
         >
           <Group mt={6}>
             {view.taxes.map(({ code, label, rate }) => (
-              <Checkbox key={code} value={code} label={`${label} ${rate} %`} />
+              <Checkbox key={code} value={code} label={`${label} ${formatPercent(rate)}`} />
             ))}
             {view.taxes.length === 0 && <span>There are no taxes yet.</span>}
           </Group>

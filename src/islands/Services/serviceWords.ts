@@ -1,5 +1,5 @@
 import type { ServiceLine, TaxLine } from '#contracts/serviceViews';
-import { formatAmount } from '#core/money/formatMoney';
+import { formatAmount, formatPercent } from '#core/money/formatMoney';
 import type { ServiceKind } from '#core/services/service';
 import { basisWords } from '#islands/NewBooking/priceWords';
 
@@ -26,6 +26,6 @@ export function taxOf(
 ): string {
   const known = taxCodes.map((code) => taxes.find((tax) => tax.code === code)).filter((tax) => tax !== undefined);
   if (known.length === 0) return 'no tax';
-  const named = known.map(({ label, rate }) => `${label} ${rate} %`).join(' and ');
+  const named = known.map(({ label, rate }) => `${label} ${formatPercent(rate)}`).join(' and ');
   return `${named} ${taxMode === 'inclusive' ? 'included' : 'on top'}`;
 }

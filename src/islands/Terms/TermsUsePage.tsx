@@ -1,3 +1,4 @@
+import { useDelayed } from '#islands/parts/useDelayed';
 import type { OutOf } from '#contracts/routes/route';
 import { applyTerms } from '#contracts/routes/terms/applyTerms';
 import type { TermsTouch, TermsUseView } from '#contracts/termsViews';
@@ -78,6 +79,12 @@ function TermsUse({ view }: { readonly view: TermsUseView }) {
     setRunning(null);
     setChosen(new Set());
   };
+  const later = useDelayed('terms');
+  const begin = (): void => {
+    if (later.waits) return later.now();
+    if (chosen.size === 1) return void apply();
+    later.begin(`Version ${terms.version} will be applied to ${chosen.size} bookings.`, () => void apply());
+  };
   return (
     <>
       <PageHead
@@ -101,8 +108,8 @@ function TermsUse({ view }: { readonly view: TermsUseView }) {
             Stop
           </Button>
         ) : (
-          <Button disabled={chosen.size === 0} onClick={() => void apply()}>
-            Apply to {chosen.size || 'the chosen'}
+          <Button disabled={chosen.size === 0} onClick={begin}>
+            {later.waits ? 'Apply it now' : `Apply to ${chosen.size || 'the chosen'}`}
           </Button>
         )}
       </PageHead>

@@ -33,7 +33,8 @@ const whole = (text: string, field: string, say: Say): number => {
 };
 
 const percentage = (text: string, field: string, say: Say, most?: number): Decimal => {
-  const bare = text.replace('%', '').trim();
+  // Nobody groups the figures of a percentage: a comma can only be its decimal mark.
+  const bare = text.replace('%', '').replace(',', '.').trim();
   if (!isDecimal(bare)) say(field, 'a percentage, such as 30 or 12.5');
   else if (most !== undefined && Number(bare) > most) say(field, `at most ${most} %`);
   return bare as Decimal;

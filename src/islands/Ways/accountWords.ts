@@ -1,5 +1,5 @@
 import type { AccountLine, ProviderLine, WaysView } from '#contracts/wayViews';
-import { formatMoney } from '#core/money/formatMoney';
+import { formatMoney, formatPercent } from '#core/money/formatMoney';
 
 import { longDate } from '#core/wording/days';
 import { localDate } from '#core/calendar/zoned';
@@ -20,7 +20,7 @@ export function abilityWords(provider: ProviderLine, currency: string): string {
         ]
       : [];
   const settles = settleDays > 0 ? [`counts after ${settleDays} days, and may come back`] : [];
-  return [`${fee.percent} %${fixed} a payment`, ...held, ...settles].join(', ');
+  return [`${formatPercent(fee.percent)}${fixed} a payment`, ...held, ...settles].join(', ');
 }
 
 /** Services that an account of this currency cannot take, said before it is connected. */
