@@ -172,6 +172,13 @@ describe('terms that an owner edits and trusts', () => {
     await drawer.getByLabel('Price', { exact: true }).fill('84.00');
     await drawer.getByRole('button', { name: 'Save' }).click();
     await owner.getByText('84.00 a day').waitFor();
+    await owner.getByRole('button', { name: 'Undo' }).first().click();
+    await owner.getByText('80.00 a day').waitFor();
+    await owner.getByRole('button', { name: 'Imaging rig' }).click();
+    await drawer.getByRole('tab', { name: 'Price' }).click();
+    await drawer.getByLabel('Price', { exact: true }).fill('84.00');
+    await drawer.getByRole('button', { name: 'Save' }).click();
+    await owner.getByText('84.00 a day').waitFor();
     await owner.getByRole('checkbox', { name: 'Tick Imaging rig' }).check();
     await owner.getByRole('checkbox', { name: 'Tick 10-inch Dobsonian' }).check();
     await owner.getByLabel('What to change').selectOption('raise');

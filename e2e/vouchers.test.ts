@@ -216,7 +216,7 @@ describe('journey: a voucher, and how the house writes', () => {
     await owner.keyboard.press('Backspace');
     await owner.keyboard.press('Backspace');
     await owner.waitForFunction(
-      (count) => document.querySelectorAll('.ProseMirror [data-field]').length <= count,
+      (count) => document.querySelectorAll('.ProseMirror [data-field]').length === count,
       before,
     );
   });

@@ -34,8 +34,8 @@ export type RequestLine = {
   readonly smallest: Minor | null;
   readonly state: RequestPageView['state'];
   readonly paid: Minor;
-  /** Its message, where it has not gone out yet: on its way, or given up. */
-  readonly going: 'outgoing' | 'failed' | null;
+  /** Its message, where it has not gone out yet: waiting to be called back, on its way, or given up. */
+  readonly going: 'waits' | 'outgoing' | 'failed' | null;
   /** What happened, newest first. */
   readonly happened: readonly { readonly at: Instant; readonly what: string }[];
 };

@@ -21,7 +21,12 @@ export type TermsListView = { readonly terms: readonly TermsLine[] };
 export type TermsView = {
   /** Null for terms that are being made. */
   readonly terms: TermsLine | null;
-  readonly services: readonly { readonly id: string; readonly name: string; readonly termsName: string }[];
+  readonly services: readonly {
+    readonly id: string;
+    readonly name: string;
+    readonly termsId: string;
+    readonly termsName: string;
+  }[];
   readonly names: readonly string[];
 };
 

@@ -1,4 +1,7 @@
-import type { PlainDate } from '#core/calendar/days';
+import { addMonthsClamped, type PlainDate } from '#core/calendar/days';
+import type { Instant } from '#core/calendar/instant';
+import { type TimeOfDay, wallTime } from '#core/calendar/wallTime';
+import { instantOfWall, localDate } from '#core/calendar/zoned';
 import type { Minor } from '#core/money/minor';
 import { ok, refuse, type Result } from '#core/result';
 import type { SoldVouchers } from '#core/services/pageSettings';
@@ -34,3 +37,18 @@ export function mayOrderVoucher(
   if (daysAhead > mostDaysAhead) return refuse({ code: 'day_too_far', path: 'sendOn' });
   return ok(null);
 }
+
+/** At this time of its day a voucher goes out. */
+const sendAt = '09:00' as TimeOfDay;
+/** Until then it is good on its last day. */
+const lastMinute = '23:59' as TimeOfDay;
+
+/** When a voucher that was paid at that moment goes out: on its day, or at once where that is over or was not named. */
+export function voucherSentAt({ to, sendOn }: VoucherOrder, paid: Instant, zone: string): Instant {
+  const wished = to === null || sendOn === null ? paid : instantOfWall(wallTime(sendOn, sendAt), zone);
+  return wished > paid ? wished : paid;
+}
+
+/** Until when it is good: the end of the same day so many months later, or of that month; null without an end. */
+export const voucherUntil = ({ months }: VoucherOrder, paid: Instant, zone: string): Instant | null =>
+  months === null ? null : instantOfWall(wallTime(addMonthsClamped(localDate(paid, zone), months), lastMinute), zone);

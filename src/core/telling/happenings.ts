@@ -19,12 +19,18 @@ const ownAct = ({ kind }: Actor): boolean => kind === 'person' || kind === 'prog
 /**
  * What of these new facts the business does not know, because it did not do it. What is recorded together is told once:
  * a first payment that secures a booking is a booking.
+ * @param standingBefore null of a booking that has just been made; asked only where somebody else did something
  */
-export function happenings(before: Standing | null, added: readonly Recorded<Fact>[], after: Standing): Happening[] {
+export function happenings(
+  standingBefore: () => Standing | null,
+  added: readonly Recorded<Fact>[],
+  after: Standing,
+): Happening[] {
   const others = added.filter(({ actor }) => !ownAct(actor));
   const found: Happening[] = [];
   if (others.length === 0) return found;
   const { stage } = after;
+  const before = standingBefore();
   const secured = before !== null && awaiting.has(before.stage) && !awaiting.has(stage) && !over.has(stage);
   // A place is kept for clients who book by themselves, until then.
   const booked = secured && (before.ledger.kept ?? after.ledger.kept) !== null;

@@ -1,12 +1,15 @@
 import { orderVoucher } from '#contracts/routes/checkout/orderVoucher';
 import type { VoucherPageView } from '#contracts/bookViews';
-import { isPlainDate, type PlainDate } from '#core/calendar/days';
+import { dayNumber, isPlainDate, type PlainDate } from '#core/calendar/days';
 import { isEmailAddress } from '#core/emailAddress';
 import { formatMoney } from '#core/money/formatMoney';
+import { mayOrderVoucher } from '#core/credit/voucherOrder';
+import { zero } from '#core/money/minor';
 import { parseAmount } from '#core/money/parseAmount';
 import { voucherGoes } from '#core/wording/voucherWords';
 import { DayInput } from '#islands/ClientPage/DayInput';
 import { BusinessHead, faceStyle } from '#islands/ClientPage/BusinessHead';
+import { TextField } from '#islands/Book/TextField';
 import { useKept } from '#islands/Book/useKept';
 import { voucherProblem } from '#islands/Book/voucherProblem';
 import { call, mayRepeat, newKey, type ProblemOf } from '#islands/api';
@@ -77,17 +80,17 @@ export default function VoucherPage({ view }: { readonly view: VoucherPageView }
     setProblem(answer.problem);
     if (!mayRepeat(answer.problem)) key.current = null;
   };
-  const field = (path: keyof typeof labels, more: React.InputHTMLAttributes<HTMLInputElement> = {}) => (
-    <label className={styles.field}>
-      {labels[path]}
-      <input
-        value={typed[path]}
-        aria-invalid={fault(path) !== null}
-        onChange={(event) => set({ [path]: event.currentTarget.value })}
-        {...more}
-      />
-      {fault(path) && <small role="alert">{fault(path)}</small>}
-    </label>
+  const field = (
+    path: keyof typeof labels,
+    more: Omit<React.InputHTMLAttributes<HTMLInputElement>, 'onChange' | 'value'> = {},
+  ) => (
+    <TextField
+      label={labels[path]}
+      value={typed[path]}
+      wrong={fault(path)}
+      set={(value) => set({ [path]: value })}
+      {...more}
+    />
   );
   const goes = voucherGoes(
     {
@@ -182,14 +185,20 @@ function faultsOf(typed: Typed, { currency, sold, today }: VoucherPageView): Rea
   const address = (path: 'email' | 'buyerEmail'): void => {
     if (!isEmailAddress(typed[path].trim())) faults[path] = 'An e-mail address, such as maud@example.com.';
   };
-  if (amount === null || amount < sold.least || amount > sold.most)
-    faults.amount = `A sum from ${formatMoney(sold.least, currency)} to ${formatMoney(sold.most, currency)}.`;
+  const day = !typed.own && isPlainDate(typed.sendOn) ? typed.sendOn : today;
+  const may = mayOrderVoucher(sold, { amount: amount ?? zero, daysAhead: dayNumber(day) - dayNumber(today) });
+  if (!may.ok && 'path' in may.refusal) {
+    const { path } = may.refusal;
+    faults[path] =
+      path === 'amount'
+        ? `A sum from ${formatMoney(sold.least, currency)} to ${formatMoney(sold.most, currency)}.`
+        : voucherProblem(may.refusal, currency);
+  }
   needs('buyerName', 'Your name is needed.');
   address('buyerEmail');
   if (typed.own) return faults;
   needs('name', 'Whom is it for?');
   address('email');
   if (typed.sendOn !== '' && !isPlainDate(typed.sendOn)) faults.sendOn = 'Which day? Such as 18 6, or Friday.';
-  else if (typed.sendOn !== '' && typed.sendOn < today) faults.sendOn = 'This day is over.';
   return faults;
 }

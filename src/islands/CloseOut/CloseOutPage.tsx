@@ -132,12 +132,13 @@ function CloseOuts({ given }: { readonly given: CloseOutView }) {
               are closed.
             </p>
           )}
-          <ol className={styles.list} ref={list} data-waits={later.waits || undefined}>
+          <ol className={styles.list} ref={list}>
             {queue.slice(0, drawn).map((line) => (
               <li
                 key={line.id}
                 data-booking={line.id}
                 id={line.number}
+                data-waits={(later.waits && chosen.has(line.id)) || undefined}
                 className={opened === line.id ? styles.openRow : undefined}
               >
                 <CloseOutRow

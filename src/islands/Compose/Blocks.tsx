@@ -3,7 +3,7 @@ import { fixedBlocks, type FixedBlock, type QuoteBlock } from '#core/quote/draft
 import type { SaidProblem } from '#islands/format/problemSentence';
 import { type Part, placeId } from '#islands/Compose/composing';
 import { newId } from '#islands/Compose/newId';
-import { upload } from '#islands/Compose/upload';
+import { upload } from '#islands/parts/upload';
 import { Problem } from '#islands/parts/Problem';
 import {
   closestCenter,

@@ -1,7 +1,7 @@
 import { RemoveRow } from '#islands/parts/rows';
 import type { SaidProblem } from '#islands/format/problemSentence';
 import type { Part } from '#islands/Compose/composing';
-import { upload } from '#islands/Compose/upload';
+import { upload } from '#islands/parts/upload';
 import { Problem } from '#islands/parts/Problem';
 import { FileButton, Button } from '@mantine/core';
 import { IconPaperclip } from '@tabler/icons-react';

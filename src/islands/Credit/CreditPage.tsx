@@ -34,6 +34,7 @@ export default function CreditPage({ shell, path, view }: Props) {
 }
 
 const goingWords = {
+  waits: 'Its message goes out in a minute',
   outgoing: 'Its message is on its way to the mail server',
   failed: 'Its message could not be delivered; send it again, or copy the link',
 } as const;

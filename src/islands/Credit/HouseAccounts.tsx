@@ -8,6 +8,7 @@ import type { Minor } from '#core/money/minor';
 import { parseAmount } from '#core/money/parseAmount';
 import { useContractForm } from '#islands/parts/contractForm';
 import { Problem } from '#islands/parts/Problem';
+import { undoableSave } from '#islands/parts/undoable';
 import { useRoute } from '#islands/parts/useRoute';
 import { useShell } from '#islands/shell/useShell';
 import { Autocomplete, Button, Modal, Stack, TextInput } from '@mantine/core';
@@ -77,7 +78,13 @@ function LimitForm({ given, known, close }: FormProps) {
     says: { limit: 'a sum, such as 800.00, or nothing' },
   });
   const keep = async (typed: Typed): Promise<void> => {
-    if (await save.attempt(sends(typed))) close();
+    const sent = sends(typed);
+    if (!(await save.attempt(sent))) return;
+    if (given) {
+      const before = { clientId: given.id, limit: given.limit };
+      undoableSave(`limit ${given.id}`, 'The limit is kept.', () => save.tryIt(before));
+    }
+    close();
   };
   return (
     <Modal opened onClose={close} title="Limit of a house account" centered>

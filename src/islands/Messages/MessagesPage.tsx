@@ -10,8 +10,7 @@ import { usePreview } from '#islands/Messages/usePreview';
 import { fieldMessage } from '#islands/format/problemSentence';
 import { PageHead } from '#islands/parts/PageHead';
 import { Problem } from '#islands/parts/Problem';
-import { undoable } from '#islands/parts/undoable';
-import { notifications } from '@mantine/notifications';
+import { undoableSave } from '#islands/parts/undoable';
 import { useRoute } from '#islands/parts/useRoute';
 import { useReady } from '#islands/parts/useReady';
 import { OwnerShell } from '#islands/shell/OwnerShell';
@@ -95,10 +94,8 @@ function Editor({ line }: { readonly line: WordingLine }) {
     const done = await save.run({ occasion, subject, body, off, copyTo: copies, edition });
     if (!done) return;
     const { subject: was, body: text, off: wasOff, copyTo: to } = line;
-    undoable(`wording ${occasion}`, 'Kept. The next message says it so.', async () => {
-      const before = { occasion, subject: was, body: text, off: wasOff, copyTo: [...to], edition: done.edition };
-      if (await save.run(before)) notifications.show({ message: 'It says what it said before.' });
-    });
+    const before = { occasion, subject: was, body: text, off: wasOff, copyTo: [...to], edition: done.edition };
+    undoableSave(`wording ${occasion}`, 'Kept. The next message says it so.', () => save.tryIt(before));
   };
   const error = (path: string) => fieldMessage(save.problem, path);
   return (

@@ -5,13 +5,13 @@ import { formatAmount, formatMoney } from '#core/money/formatMoney';
 import { zero } from '#core/money/minor';
 import { parseAmount } from '#core/money/parseAmount';
 import { wayWords } from '#core/wording/wayWords';
+import { TextField } from '#islands/Book/TextField';
 import { BusinessHead, faceStyle } from '#islands/ClientPage/BusinessHead';
 import { ConfirmWithBank } from '#islands/Pay/ConfirmWithBank';
 import { PayBox } from '#islands/Pay/PayBox';
 import { useView } from '#islands/parts/useView';
 import { call } from '#islands/api';
 import { useState } from 'react';
-import book from '../Book/Book.module.css';
 import styles from '#islands/ClientPage/ClientPage.module.css';
 import payStyles from '#islands/Pay/Pay.module.css';
 
@@ -93,30 +93,22 @@ function Pay({ link, view, reload }: Props & { readonly reload: () => Promise<vo
         }}
       >
         {asked === null && (
-          <label className={book.field}>
-            How much, in {currency}
-            <input
-              inputMode="decimal"
-              value={typed}
-              aria-invalid={!fits}
-              onChange={(event) => setTyped(event.currentTarget.value)}
-            />
-            {!fits && <small role="alert">A sum from {formatMoney(smallest ?? zero, currency)} on.</small>}
-          </label>
-        )}
-        <label className={book.field}>
-          Your name
-          <input
-            autoComplete="name"
-            maxLength={120}
-            value={payer}
-            aria-invalid={tried && !named}
-            onChange={(event) => setPayer(event.currentTarget.value)}
+          <TextField
+            label={`How much, in ${currency}`}
+            inputMode="decimal"
+            value={typed}
+            wrong={fits ? null : `A sum from ${formatMoney(smallest ?? zero, currency)} on.`}
+            set={setTyped}
           />
-          {tried && !named && (
-            <small role="alert">Your name is needed, so that {view.business.name} knows who paid.</small>
-          )}
-        </label>
+        )}
+        <TextField
+          label="Your name"
+          autoComplete="name"
+          maxLength={120}
+          value={payer}
+          wrong={tried && !named ? `Your name is needed, so that ${view.business.name} knows who paid.` : null}
+          set={setPayer}
+        />
       </PayBox>
       <OtherWays view={view} />
     </section>

@@ -2,6 +2,7 @@ import { saveService } from '#contracts/routes/services/saveService';
 import type { ServicesView } from '#contracts/serviceViews';
 import { problemSentence, fieldMessage, type SaidProblem } from '#islands/format/problemSentence';
 import { Problem } from '#islands/parts/Problem';
+import { undoableSave } from '#islands/parts/undoable';
 import { useRoute } from '#islands/parts/useRoute';
 import { readService, type ServiceDraft } from '#islands/Services/serviceDraft';
 import { BookingRulesForm } from '#islands/Services/BookingRulesForm';
@@ -68,7 +69,11 @@ export function ServiceEditor({ view, given, close }: Props) {
       return at === undefined ? undefined : setChapter(chapterOf(at));
     }
     forget();
-    notifications.show({ message: `“${draft.name}” is saved.` });
+    const says = `“${draft.name}” is saved.`;
+    const before = given.id === null ? null : readService(given).body;
+    if (before)
+      undoableSave(`service ${given.id}`, says, () => action.tryIt({ ...before, requestKey: action.requestKey() }));
+    else notifications.show({ message: says });
     close();
   };
   const putBack = (): void => {

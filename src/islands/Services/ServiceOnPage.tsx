@@ -1,33 +1,15 @@
 import type { OnPage } from '#core/services/service';
-import { upload } from '#islands/Compose/upload';
 import { Picture } from '#islands/parts/Picture';
-import { Problem } from '#islands/parts/Problem';
-import type { SaidProblem } from '#islands/format/problemSentence';
 import type { ServiceChapter } from '#islands/Services/serviceChapter';
 import { Textarea, TextInput } from '@mantine/core';
-import { useState } from 'react';
 
 /** What clients read and see of a service before they book it, and after they paid. */
 export function ServiceOnPage({ draft, change, error }: Omit<ServiceChapter, 'view'>) {
   const { onPage } = draft;
-  const [problem, setProblem] = useState<SaidProblem | null>(null);
   const set = (part: Partial<OnPage>): void => change({ onPage: { ...onPage, ...part } });
-  const take = async (file: File | null): Promise<void> => {
-    if (!file) return;
-    const kept = await upload(file, 'picture');
-    if ('code' in kept) return setProblem(kept);
-    setProblem(null);
-    set({ picture: kept.id });
-  };
   return (
     <>
-      <Picture
-        label="Picture"
-        file={onPage.picture}
-        take={(file) => void take(file)}
-        drop={() => set({ picture: null })}
-      />
-      <Problem problem={problem} currency={draft.currency} />
+      <Picture label="Picture" file={onPage.picture} set={(picture) => set({ picture })} />
       <Textarea
         label="What it is"
         description="Under its name on the booking page"

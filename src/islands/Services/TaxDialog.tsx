@@ -4,6 +4,7 @@ import { saveTaxes } from '#contracts/routes/services/saveTaxes';
 import type { TaxLine } from '#contracts/serviceViews';
 import { fieldMessage } from '#islands/format/problemSentence';
 import { Problem } from '#islands/parts/Problem';
+import { undoableSave } from '#islands/parts/undoable';
 import { useRoute } from '#islands/parts/useRoute';
 import { Button, Group, Modal, Stack, TextInput } from '@mantine/core';
 import { useState } from 'react';
@@ -22,7 +23,9 @@ export function TaxDialog({ taxes, currency, close }: Props) {
   const error = (index: number, field: keyof Row): string | undefined =>
     fieldMessage(action.problem, `taxes.${index}.${field}`, currency) ?? undefined;
   const save = async (): Promise<void> => {
-    if (await action.run({ taxes: rows })) close();
+    if (!(await action.run({ taxes: rows }))) return;
+    undoableSave('taxes', 'The taxes are kept.', () => action.tryIt({ taxes: taxes.map((tax) => ({ ...tax })) }));
+    close();
   };
   return (
     <Modal opened onClose={close} title="Taxes" size="lg" centered>

@@ -1,16 +1,13 @@
 import { saveBusiness } from '#contracts/routes/business/saveBusiness';
 import type { BusinessFace } from '#contracts/quoteViews';
 import { contrastOnWhite } from '#contracts/colour';
-import { upload } from '#islands/Compose/upload';
 import { BusinessHead, faceStyle } from '#islands/ClientPage/BusinessHead';
-import type { SaidProblem } from '#islands/format/problemSentence';
 import { fieldMessage } from '#islands/format/problemSentence';
 import { Picture } from '#islands/parts/Picture';
 import { Problem } from '#islands/parts/Problem';
 import { useSetting } from '#islands/parts/useSetting';
 import { useReady } from '#islands/parts/useReady';
 import { Button, ColorInput, Textarea, TextInput } from '@mantine/core';
-import { useState } from 'react';
 import client from '#islands/Pay/Pay.module.css';
 import styles from './SetUp.module.css';
 
@@ -33,15 +30,7 @@ export function BusinessForm({ given, then }: Props) {
   const ready = useReady();
   const setting = useSetting(saveBusiness, given, sends);
   const face = setting.value;
-  const [problem, setProblem] = useState<SaidProblem | null>(null);
   const change = (part: Partial<BusinessFace>): void => setting.set({ ...face, ...part });
-  const take = async (which: 'logo' | 'picture', file: File | null): Promise<void> => {
-    if (!file) return;
-    const kept = await upload(file, 'picture');
-    if ('code' in kept) return setProblem(kept);
-    setProblem(null);
-    change({ [which]: kept.id });
-  };
   const keep = async (): Promise<void> => {
     if (!(await setting.keep())) return;
     then?.go();
@@ -84,7 +73,7 @@ export function BusinessForm({ given, then }: Props) {
           label="Country"
           description="Two letters, such as PT: telephone numbers without theirs are read as of here"
           maxLength={2}
-          w={140}
+          styles={{ input: { width: 140 } }}
           value={face.country}
           error={error('country')}
           onChange={(event) => change({ country: event.currentTarget.value.toUpperCase() })}
@@ -99,19 +88,13 @@ export function BusinessForm({ given, then }: Props) {
           error={readable ? error('look.colour') : 'White text cannot be read on this one; take a darker colour.'}
           onChange={(colour) => change({ colour: colour === '' ? null : colour.toLowerCase() })}
         />
-        <Picture
-          label="Logo"
-          file={face.logo}
-          take={(file) => void take('logo', file)}
-          drop={() => change({ logo: null })}
-        />
+        <Picture label="Logo" file={face.logo} set={(logo) => change({ logo })} />
         <Picture
           label="Picture on top of the client’s pages"
           file={face.picture}
-          take={(file) => void take('picture', file)}
-          drop={() => change({ picture: null })}
+          set={(picture) => change({ picture })}
         />
-        <Problem problem={problem ?? (setting.problem?.path ? null : setting.problem)} currency="EUR" />
+        <Problem problem={setting.problem?.path ? null : setting.problem} currency="EUR" />
         <Button loading={setting.busy} onClick={() => void keep()} disabled={!readable}>
           {then?.label ?? 'Keep'}
         </Button>

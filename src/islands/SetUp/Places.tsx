@@ -5,6 +5,7 @@ import type { Hours } from '#core/availability/hours';
 import { read } from '#islands/api';
 import { fieldMessage } from '#islands/format/problemSentence';
 import { Problem } from '#islands/parts/Problem';
+import { undoableSave } from '#islands/parts/undoable';
 import { useRoute } from '#islands/parts/useRoute';
 import { Blocks } from '#islands/SetUp/Blocks';
 import { HoursForm } from '#islands/SetUp/HoursForm';
@@ -75,18 +76,20 @@ function PlaceForm({ given, hours, close }: FormProps) {
     setDraft({ ...draft, ...part });
   };
   const error = (path: string) => fieldMessage(save.problem, path);
+  const sends = ({ id, name, kind, units, retired, hours: own }: Draft) => ({
+    id,
+    name,
+    kind,
+    units,
+    retired,
+    hours: own,
+    requestKey: save.requestKey(),
+  });
   const keep = async (): Promise<void> => {
-    const { id, name, kind, units, retired } = draft;
-    const done = await save.run({
-      id,
-      name,
-      kind,
-      units,
-      retired,
-      hours: draft.hours,
-      requestKey: save.requestKey(),
-    });
-    if (done) close();
+    if (!(await save.run(sends(draft)))) return;
+    if (given.id !== null)
+      undoableSave(`place ${given.id}`, `“${draft.name}” is kept.`, () => save.tryIt(sends(given)));
+    close();
   };
   return (
     <Stack gap="sm" className={styles.place}>

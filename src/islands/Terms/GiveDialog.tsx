@@ -1,9 +1,9 @@
 import { giveTerms } from '#contracts/routes/terms/giveTerms';
 import type { TermsView } from '#contracts/termsViews';
 import { Problem } from '#islands/parts/Problem';
+import { undoableSave } from '#islands/parts/undoable';
 import { useRoute } from '#islands/parts/useRoute';
 import { Button, Checkbox, Group, Modal, ScrollArea, Stack } from '@mantine/core';
-import { notifications } from '@mantine/notifications';
 import { useState } from 'react';
 
 type Props = {
@@ -22,8 +22,15 @@ export function GiveDialog({ view, currency, close, given }: Props) {
   const run = async (): Promise<void> => {
     const done = await action.run({ termsId: terms.id, serviceIds: chosen });
     if (!done) return;
-    notifications.show({
-      message: `${done.given} ${done.given === 1 ? 'service uses' : 'services use'} “${terms.name}” now.`,
+    const says = `${done.given} ${done.given === 1 ? 'service uses' : 'services use'} “${terms.name}” now.`;
+    const moved = others.filter(({ id }) => chosen.includes(id));
+    undoableSave(`terms ${terms.id}`, says, async () => {
+      for (const termsId of new Set(moved.map((service) => service.termsId))) {
+        const serviceIds = moved.filter((service) => service.termsId === termsId).map(({ id }) => id);
+        const back = await action.tryIt({ termsId, serviceIds });
+        if (!back?.ok) return back;
+      }
+      return { ok: true };
     });
     given();
   };

@@ -31,7 +31,7 @@ export async function recordFacts(
   added: readonly Fact[],
   now: Instant,
 ): Promise<{ readonly facts: readonly Recorded<Fact>[]; readonly standing: Standing }> {
-  const before = facts.length > 0 ? standing(agreedOf(booking), facts, now) : null;
+  const before = () => (facts.length > 0 ? standing(agreedOf(booking), facts, now) : null);
   let ledger = ledgerOf(facts);
   let current = booking;
   const actor = actorNow();

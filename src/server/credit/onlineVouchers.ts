@@ -1,7 +1,6 @@
 import type { Instant } from '#core/calendar/instant';
-import { addMonthsClamped } from '#core/calendar/days';
-import { instantOfWall, localDate } from '#core/calendar/zoned';
-import { type TimeOfDay, wallTime } from '#core/calendar/wallTime';
+import { localDate } from '#core/calendar/zoned';
+import { voucherSentAt, voucherUntil } from '#core/credit/voucherOrder';
 import { voucherSold } from '#core/journal/otherEntries';
 import type { Minor } from '#core/money/minor';
 import { tellPeople } from '#server/telling/tellPeople';
@@ -21,11 +20,6 @@ import { and, eq } from 'drizzle-orm';
 type Request = typeof paymentRequests.$inferSelect;
 type World = Pick<Deps, 'keyOf' | 'newId'>;
 
-/** At this time of its day a voucher goes out. */
-const sendAt = '09:00' as TimeOfDay;
-/** Until then it is good on its last day. */
-const lastMinute = '23:59' as TimeOfDay;
-
 /** A voucher that was paid online: made with its entry, told to its buyer, and sent on its day. */
 export async function makeVoucher(
   tx: Tx,
@@ -38,8 +32,7 @@ export async function makeVoucher(
   const today = localDate(now, timeZone);
   const id = deps.newId();
   const code = codeOfVoucher(deps, id);
-  const expiresAt =
-    order.months === null ? null : instantOfWall(wallTime(addMonthsClamped(today, order.months), lastMinute), timeZone);
+  const expiresAt = voucherUntil(order, now, timeZone);
   const { currency } = request;
   await tx.insert(vouchers).values({
     id,
@@ -56,15 +49,14 @@ export async function makeVoucher(
     order,
   });
   await appendEntry(tx, voucherSold('card', amount)!, { at: now, currency });
-  const at = order.to === null || order.sendOn === null ? now : instantOfWall(wallTime(order.sendOn, sendAt), timeZone);
-  const when = at > now ? at : now;
+  const at = voucherSentAt(order, now, timeZone);
   await tx.insert(errands).values({
     id: deps.newId(),
     voucherId: id,
     key: 'send',
     kind: 'voucher',
-    at: when,
-    errand: { key: 'send', kind: 'voucher', at: when },
+    at,
+    errand: { key: 'send', kind: 'voucher', at },
     state: 'waiting',
   });
   const { number } = request;

@@ -2,12 +2,9 @@ import type { Instant } from '#core/calendar/instant';
 import type { Tx } from '#server/database/database';
 import { business } from '#server/database/schema/business';
 import { messages } from '#server/database/schema/work';
-import { type SQL, sql } from 'drizzle-orm';
+import type { SQL } from 'drizzle-orm';
 
 type Row = typeof messages.$inferInsert;
-
-/** How a letter is written that waits for so many seconds of real time, in which it can be called back. */
-export const waitingFor = (seconds: number) => (seconds > 0 ? { triedAt: sql`now()`, pause: seconds } : {});
 
 /** Commits a message, with the caller's transaction. @returns its id, or null where there is one for its cause */
 export async function writeLetter(

@@ -11,7 +11,7 @@ import type { Tx } from '#server/database/database';
 import { ownerRow } from '#server/database/ownerRow';
 import { messages } from '#server/database/schema/work';
 import { type MessageAbout, messageWording } from '#server/documents/messageWording';
-import { waitingFor } from '#server/letters/write';
+import { waitingFor } from '#server/letters/waits';
 import { wordingOf } from '#server/letters/wordingOf';
 
 /**

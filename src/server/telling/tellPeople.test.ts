@@ -1,3 +1,4 @@
+import { SaveTold } from '#contracts/business';
 import { minor } from '#core/money/minor';
 import { type Telling, tellings } from '#core/telling/told';
 import { messages } from '#server/database/schema/work';
@@ -98,14 +99,13 @@ describe('people of the business', () => {
     expect(await app.deps.db.$count(messages, eq(messages.occasion, 'ownerTold'))).to.equal(before);
   });
 
-  it('are each named once', async () => {
+  it('are each named once', () => {
     const twice = {
       people: [
         { ...ada, of: all },
         { ...ada, email: 'ADA@vesper.example.com', of: all },
       ],
     };
-    const { SaveTold } = await import('#contracts/business');
     const read = SaveTold.safeParse(twice);
     expect(read.success).to.equal(false);
     expect(read.error!.issues[0]!.path).to.deep.equal(['people', 1, 'email']);
@@ -149,6 +149,6 @@ describe('a letter that the owner sends by hand', () => {
     app = await installation();
     await app.createBooking(rental());
     const [letter] = await app.deps.db.select().from(messages);
-    if (letter) expect(codeOf(await app.recallMessage({ messageId: letter.id }))).to.equal('message_gone');
+    expect(codeOf(await app.recallMessage({ messageId: letter!.id }))).to.equal('message_gone');
   });
 });

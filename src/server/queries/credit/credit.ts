@@ -15,6 +15,7 @@ import { clients } from '#server/database/schema/clients';
 import { paymentRequests, requestPayments, vouchers } from '#server/database/schema/credit';
 import { messages } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
+import { waitsToBeCalledBack } from '#server/letters/waits';
 import { offeredOnPage } from '#server/queries/paying/ways';
 import { offeredForRequest } from '#server/ways/offered';
 import { businessFace } from '#server/queries/business/businessFace';
@@ -103,13 +104,13 @@ export async function creditView({ db, clock }: Deps): Promise<CreditView> {
   const happened = await factsOfRequests(db, ids);
   const paidOf = await paidForAll(db, ids);
   const unsent = await db
-    .select({ requestId: messages.requestId, state: messages.state })
+    .select({ requestId: messages.requestId, state: messages.state, waits: waitsToBeCalledBack })
     .from(messages)
     .where(and(isNotNull(messages.requestId), ne(messages.state, 'sent')));
   const going = new Map(
-    unsent.map(({ requestId, state }) => [
+    unsent.map(({ requestId, state, waits }) => [
       requestId!,
-      state === 'failed' ? ('failed' as const) : ('outgoing' as const),
+      state === 'failed' ? ('failed' as const) : waits ? ('waits' as const) : ('outgoing' as const),
     ]),
   );
   const requests = rows.map(({ request, client }): RequestLine => {

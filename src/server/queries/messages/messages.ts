@@ -10,7 +10,7 @@ import { unknownFields } from '#core/wording/fields';
 import { type AnyOccasion, fieldsFor, isQuoteOccasion, originalWordings } from '#core/wording/originalWordings';
 import { agreedOf, readBooking } from '#server/booking/lockBooking';
 import { codePlace } from '#core/wording/voucherWords';
-import { pauseOver } from '#server/database/pauses';
+import { waitsToBeCalledBack } from '#server/letters/waits';
 import type { Database } from '#server/database/database';
 import { bookings } from '#server/database/schema/bookings';
 import { business } from '#server/database/schema/business';
@@ -25,7 +25,7 @@ import type { LetterFacts } from '#core/wording/letterFacts';
 import { letterFacts } from '#core/wording/letterFacts';
 import { quoteMessageAbout } from '#server/quotes/writeQuoteMessage';
 import { newestChange } from '#server/letters/writeMessage';
-import { desc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
+import { desc, eq, isNotNull, isNull } from 'drizzle-orm';
 
 const mostInOutbox = 200;
 
@@ -43,7 +43,7 @@ export async function messagesView(db: Database, now: Instant): Promise<Messages
       madeAt: messages.madeAt,
       body: messages.body,
       copyTo: messages.copyTo,
-      waits: sql<boolean>`${messages.state} = 'outgoing' and ${messages.tries} = 0 and ${messages.triedAt} is not null and not ${pauseOver(messages.triedAt, messages.pause)}`,
+      waits: waitsToBeCalledBack,
       bookingNumber: bookings.number,
       quoteNumber: quotes.number,
       requestNumber: paymentRequests.number,

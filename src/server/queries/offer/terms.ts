@@ -63,7 +63,7 @@ export async function termsView(db: Database, id: string): Promise<TermsView | n
   const found = all.find((line) => line.id === id) ?? null;
   if (!found && id !== 'new') return null;
   const offered = await db
-    .select({ id: services.id, name: services.name, termsName: terms.name })
+    .select({ id: services.id, name: services.name, termsId: services.termsId, termsName: terms.name })
     .from(services)
     .innerJoin(terms, eq(terms.id, services.termsId))
     .where(eq(services.retired, false))

@@ -1,8 +1,9 @@
 import type { RecallMessage } from '#contracts/wordings';
 import { ok, refuse, type Result } from '#core/result';
+import { neverTried } from '#server/letters/waits';
 import { messages } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
-import { and, eq, isNotNull } from 'drizzle-orm';
+import { and, eq } from 'drizzle-orm';
 
 /**
  * Calls a letter back that the owner sent by hand, while it waits: then it was never written. Refused where it is being
@@ -11,10 +12,9 @@ import { and, eq, isNotNull } from 'drizzle-orm';
 export const recallMessage =
   ({ db }: Deps) =>
   async ({ messageId }: RecallMessage): Promise<Result<null, { readonly code: 'message_gone' }>> => {
-    const waits = and(eq(messages.state, 'outgoing'), eq(messages.tries, 0), isNotNull(messages.triedAt));
     const gone = await db
       .delete(messages)
-      .where(and(eq(messages.id, messageId), waits))
+      .where(and(eq(messages.id, messageId), neverTried))
       .returning({ id: messages.id });
     return gone.length > 0 ? ok(null) : refuse({ code: 'message_gone' });
   };
