@@ -1,5 +1,6 @@
 #!/usr/bin/env bash
-# Everything that CI runs, installing what it needs: packages, Debian's chromium, PostgreSQL, hledger and qpdf.
+# Everything that CI runs, installing what it needs: packages, Debian's chromium, PostgreSQL, and other people's readers
+# of what we write: hledger, beancount, qpdf, xmllint, pdfdetach.
 set -euo pipefail
 cd "$(dirname "$0")/.."
 export ASTRO_TELEMETRY_DISABLED=1
@@ -13,6 +14,9 @@ missing=()
 ls /usr/lib/postgresql/*/bin/postgres >/dev/null 2>&1 || missing+=(postgresql)
 command -v hledger >/dev/null || missing+=(hledger)
 command -v qpdf >/dev/null || missing+=(qpdf)
+command -v xmllint >/dev/null || missing+=(libxml2-utils)
+command -v pdfdetach >/dev/null || missing+=(poppler-utils)
+command -v bean-check >/dev/null || missing+=(beancount)
 if [ ${#missing[@]} -gt 0 ]; then
   say "Installing ${missing[*]}"
   apt-get update -qq

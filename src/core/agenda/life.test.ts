@@ -1,9 +1,10 @@
+import { deliveredFact } from '#core/paying/deliveredFact';
 import { type WantedErrand, wantedErrands } from '#core/agenda/wantedErrands';
 import type { Fact } from '#core/booking/facts';
 import { type Agreed } from '#core/booking/agreed';
 import { type Standing, standing } from '#core/booking/standing';
 import { addHours, type Instant } from '#core/calendar/instant';
-import { least, type Minor, minor, remainder } from '#core/money/minor';
+import { least, type Minor, minor, remainder, zero } from '#core/money/minor';
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { at, rentalAgreed, rentalTerms } from '../../../testing/story';
@@ -94,6 +95,10 @@ class Life {
       case 'message': {
         const about = { subject: 'x', messageId: this.#id(), to: 'x@example.com' };
         return this.#add({ kind: 'sent', at: when, occasion: errand.occasion, ...about });
+      }
+      case 'deliver': {
+        const { total } = current.agreed;
+        return this.#add(deliveredFact(current, { total, tax: zero }, null));
       }
       case 'turn':
     }

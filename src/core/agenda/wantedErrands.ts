@@ -43,6 +43,8 @@ export type WantedErrand = { readonly key: string; readonly at: Instant } & (
   | { readonly kind: 'renewHold'; readonly authorisation: string }
   | { readonly kind: 'releaseHold'; readonly authorisation: string }
   | { readonly kind: 'lapse' }
+  /** The service has ended: revenue and tax are dated then. */
+  | { readonly kind: 'deliver' }
   /** Looks again: a state changes by the clock alone. */
   | { readonly kind: 'turn' }
 );
@@ -53,6 +55,9 @@ export type WantedVoucherErrand = { readonly key: 'send'; readonly kind: 'vouche
 
 /** Hours in which a client whose bank sent a payment back may pay in another way, before the place is given back. */
 export const secondChanceHours = 48;
+
+/** The stages from which a service is given at its time. */
+const delivers: ReadonlySet<Standing['stage']> = new Set<Standing['stage']>(['secured', 'inService', 'toCloseOut']);
 
 const ended = ({ ledger }: Standing): boolean =>
   ledger.cancelled !== null || ledger.lapsed || ledger.closedOut !== null;
@@ -290,6 +295,8 @@ export function wantedErrands(standing: Standing, facts: readonly Fact[]): Wante
     const at = again > waited ? again : waited;
     errands.push({ key: 'lapse', kind: 'lapse', at });
   }
+  if (delivers.has(stage) && !standing.ledger.delivered)
+    errands.push({ key: 'deliver', kind: 'deliver', at: standing.endAt });
   const turn = nextTurn(standing);
   if (turn) errands.push({ key: `turn:${turn}`, kind: 'turn', at: turn });
   return errands;

@@ -4,17 +4,39 @@ import type { Confirmation } from '#core/availability/rules';
 import type { WallTime } from '#core/calendar/wallTime';
 import type { CancelRule } from '#core/cancellation/cancel';
 import type { Minor } from '#core/money/minor';
+import type { TaxAmount } from '#core/price/taxes';
 
 /** `debit` is collected from a bank account, `reader` a card at the counter; `credit` and `voucher` were in hand before. */
 export type PaymentMethod = 'card' | 'debit' | 'reader' | 'cash' | 'transfer' | 'cheque' | 'credit' | 'voucher';
 /** What a card or bank account is kept for. */
 export type KeptFor = 'payments' | 'hold';
-export type Claimed = { readonly id: string; readonly reason: string; readonly amount: Minor };
+/** What kind of thing a claim is for: its tax is set by this (money-rules-2.md, section 12). */
+export const claimKinds = ['damage', 'late', 'refill', 'other'] as const;
+export type ClaimKind = (typeof claimKinds)[number];
+export type Claimed = {
+  readonly id: string;
+  readonly reason: string;
+  readonly amount: Minor;
+  /** Absent: of before there were kinds. */
+  readonly kind?: ClaimKind | undefined;
+};
 export type DeclineKind = 'soft' | 'hard';
 
 export type ChangeReason = 'change' | 'terms' | 'payAll';
 /** A fee passed on with a card payment, the tax in it, and a tip; not part of `amount`. */
-type FeeReceived = { fee?: Minor; feeTax?: Minor; tip?: Minor };
+type FeeReceived = {
+  fee?: Minor;
+  feeTax?: Minor;
+  feeTaxes?: readonly TaxAmount[];
+  tip?: Minor;
+  /** The tip is not the business's. */
+  tipFor?: 'staff';
+};
+/**
+ * How it stands in the books, said by the fact itself as it is recorded (core/journal/posted.ts): what of the sum
+ * filled a refundable deposit, and the tax within that becomes payable with the receipt, or no more, where tax is due then.
+ */
+type Posted = { security?: Minor; taxes?: readonly TaxAmount[] };
 
 /** An agreement that the client accepted on the booking page, word for word, under the SHA-256 of its text. */
 export type AcceptedText = {
@@ -35,7 +57,8 @@ type Kinds = {
     last4?: string;
     note?: string;
     voucherId?: string;
-  } & FeeReceived;
+  } & FeeReceived &
+    Posted;
   /** A fee passed on and a tip go back only where the whole payment does. */
   refunded: {
     refundId: string;
@@ -43,7 +66,8 @@ type Kinds = {
     amount: Minor;
     method: PaymentMethod;
     voucherId?: string;
-  } & FeeReceived;
+  } & FeeReceived &
+    Posted;
   refundRefused: { receiptId: string; amount: Minor; code: string };
   /** `way` is absent for a card. A bank account is kept for payments alone; without `use` a card is for both. */
   cardKept: { cardId: string; last4: string; consent: string; way?: 'debit'; use?: KeptFor };
@@ -65,7 +89,8 @@ type Kinds = {
     last4: string;
     settled: boolean;
     clientPresent: boolean;
-  } & FeeReceived;
+  } & FeeReceived &
+    Posted;
   /** The owner has the next payment go through another account. */
   accountChosen: { accountId: string | null; name: string };
   /** `code` is the issuer's ISO 8583 response code; `clientPresent` tells a payment page from a charge on file. */
@@ -107,12 +132,30 @@ type Kinds = {
     after: Deal;
     /** Whether something changes for the client, who is then told. */
     tells: boolean;
+    /** By how much more of what is in hand fills a refundable deposit now. */
+    security?: Minor;
+    /** After the delivery: the taxes of the price as it is now. */
+    taxes?: readonly TaxAmount[];
   };
   gapAccepted: { authorisation: string | null };
-  delivered: { total: Minor; tax: Minor; received: Minor };
+  /**
+   * The service was delivered, at its end. `received` is what was in hand for its price then. Without `taxes` it was
+   * recorded with the close-out, and what was too much became credit at once.
+   */
+  delivered: { total: Minor; tax: Minor; received: Minor; taxes?: readonly TaxAmount[] };
   claimOwed: { amount: Minor };
   closeOutDecided: { claims: readonly Claimed[]; coverBalance: boolean };
-  closedOut: { claims: readonly Claimed[]; captured: Minor; released: Minor; shortfall: Minor; outstanding: Minor };
+  closedOut: {
+    claims: readonly Claimed[];
+    captured: Minor;
+    released: Minor;
+    shortfall: Minor;
+    outstanding: Minor;
+    /** What had come beyond the price: the client's credit from now on. */
+    over?: Minor;
+    /** Tax within the claims, by their kinds. */
+    taxes?: readonly TaxAmount[];
+  };
   cancelled: {
     by: 'client' | 'business' | 'no_show';
     rule: CancelRule;
@@ -120,6 +163,8 @@ type Kinds = {
     refund: Minor;
     owed: Minor;
     fromHold?: Minor;
+    /** Tax within what is kept. */
+    taxes?: readonly TaxAmount[];
   };
   /** `note` is what the owner wrote to the client who had asked. */
   lapsed: { reason: 'not_paid' | 'not_answered' | 'declined'; note?: string };
@@ -131,7 +176,7 @@ type Kinds = {
   revived: Record<never, never>;
   /** What is due at once is reserved on a card with the request, to be taken with the owner's yes. */
   paymentAuthorised: { authorisation: string; amount: Minor; expires: Instant; cardId: string; last4: string };
-  paymentCaptured: { authorisation: string; held: Minor; captured: Minor };
+  paymentCaptured: { authorisation: string; held: Minor; captured: Minor } & Posted;
   paymentReleased: { authorisation: string; amount: Minor };
   /** The client asks to cancel, or to begin at another time; a cancellation they ask for counts from this moment. */
   clientAsked: { askId: string; what: 'cancel' | 'move'; start?: WallTime; end?: WallTime; note: string };

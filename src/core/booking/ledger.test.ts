@@ -71,7 +71,7 @@ const journal: [why: string, facts: Fact[], entries: string[]][] = [
     'more received than the price',
     [delivered(1100_00)],
     [
-      'Service delivered: liabilities:client deposits 1000.00, income:revenue -813.01, liabilities:tax payable -186.99, liabilities:client deposits 100.00, liabilities:client credit -100.00',
+      'Service delivered: liabilities:client deposits 1100.00, assets:receivables -100.00, income:revenue -813.01, liabilities:tax payable -186.99',
     ],
   ],
   [

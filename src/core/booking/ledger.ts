@@ -1,7 +1,9 @@
 import type { Confirmation } from '#core/availability/rules';
 import type { Fact, FactOf } from '#core/booking/facts';
 import type { Instant } from '#core/calendar/instant';
-import { type Minor, minor, zero } from '#core/money/minor';
+import { type Minor, minor, remainder, zero } from '#core/money/minor';
+import type { TaxAmount } from '#core/price/taxes';
+import { taxesLess, taxesMore } from '#core/price/taxSums';
 import type { Receipt } from '#core/position/position';
 
 export type HeldAuthorisation = {
@@ -47,6 +49,12 @@ export type Ledger = {
   readonly holdAsked: FactOf<'holdAsked'> | null;
   readonly gapAccepted: boolean;
   readonly delivered: boolean;
+  /** The price and its taxes as they stand in revenue since the delivery; null before, and of one recorded without. */
+  readonly revenue: { readonly total: Minor; readonly taxes: readonly TaxAmount[] } | null;
+  /** What is in hand of refundable deposits, as the books have it. */
+  readonly security: Minor;
+  /** Tax that became payable with receipts before the delivery. */
+  readonly taxed: readonly TaxAmount[];
   readonly claimsOwed: { readonly amount: Minor; readonly at: Instant } | null;
   readonly closedOut: FactOf<'closedOut'> | null;
   readonly cancelled: FactOf<'cancelled'> | null;
@@ -79,6 +87,9 @@ export const emptyLedger: Ledger = {
   holdAsked: null,
   gapAccepted: false,
   delivered: false,
+  revenue: null,
+  security: zero,
+  taxed: [],
   claimsOwed: null,
   closedOut: null,
   cancelled: null,
@@ -131,6 +142,16 @@ function withReturn(ledger: Ledger, fact: FactOf<'debitReturned'>): Ledger {
   };
 }
 
+type Posted = { readonly security?: Minor; readonly taxes?: readonly TaxAmount[] };
+const postedIn = (ledger: Ledger, { security = zero, taxes = [] }: Posted): Pick<Ledger, 'security' | 'taxed'> => ({
+  security: minor(ledger.security + security),
+  taxed: taxesMore(ledger.taxed, taxes),
+});
+const postedBack = (ledger: Ledger, { security = zero, taxes = [] }: Posted): Pick<Ledger, 'security' | 'taxed'> => ({
+  security: minor(ledger.security - security),
+  taxed: taxesLess(ledger.taxed, taxes),
+});
+
 /** The ledger after one more fact. */
 export function withFact(ledger: Ledger, fact: Fact): Ledger {
   switch (fact.kind) {
@@ -140,17 +161,19 @@ export function withFact(ledger: Ledger, fact: Fact): Ledger {
       const receipt = { id, amount, at, method, refunded: zero, ...(voucherId ? { voucherId } : {}), ...owed };
       const onTheWay = ledger.onTheWay.filter((sent) => sent.receiptId !== id);
       const accountChosen = method === 'card' || method === 'debit' ? null : ledger.accountChosen;
-      return { ...ledger, onTheWay, accountChosen, receipts: [...ledger.receipts, receipt] };
+      const posted = postedIn(ledger, fact);
+      return { ...ledger, ...posted, onTheWay, accountChosen, receipts: [...ledger.receipts, receipt] };
     }
     case 'debitSent':
       return { ...ledger, accountChosen: null, onTheWay: [...ledger.onTheWay, fact] };
     case 'debitReturned':
-      return withReturn(ledger, fact);
+      return { ...withReturn(ledger, fact), ...postedBack(ledger, fact) };
     case 'accountChosen':
       return { ...ledger, accountChosen: fact.accountId };
     case 'refunded':
       return {
         ...ledger,
+        ...postedBack(ledger, fact),
         receipts: ledger.receipts.map((receipt) =>
           receipt.id === fact.receiptId ? { ...receipt, refunded: minor(receipt.refunded + fact.amount) } : receipt,
         ),
@@ -195,21 +218,39 @@ export function withFact(ledger: Ledger, fact: Fact): Ledger {
       return { ...ended, receipts: [...ended.receipts, { id, amount, at, method: 'hold', refunded: zero }] };
     }
     case 'securitySettled':
-      return { ...ledger, securitySettled: fact };
+      return {
+        ...ledger,
+        securitySettled: fact,
+        security: remainder(ledger.security, minor(fact.claimed + fact.balance)),
+      };
     case 'givenUp':
       return { ...ledger, givenUp: minor(ledger.givenUp + fact.amount) };
     case 'changed':
-      return { ...ledger, changes: [...ledger.changes, fact] };
+      return {
+        ...ledger,
+        changes: [...ledger.changes, fact],
+        security: minor(ledger.security + (fact.security ?? 0)),
+        revenue: ledger.revenue && { total: fact.after.total, taxes: fact.taxes ?? ledger.revenue.taxes },
+      };
     case 'gapAccepted':
       return { ...ledger, gapAccepted: true };
     case 'delivered':
-      return { ...ledger, delivered: true };
+      return { ...ledger, delivered: true, revenue: fact.taxes ? { total: fact.total, taxes: fact.taxes } : null };
     case 'claimOwed':
       return { ...ledger, claimsOwed: { amount: fact.amount, at: fact.at } };
     case 'closedOut':
       return { ...ledger, closedOut: fact };
     case 'cancelled':
-      return { ...ledger, cancelled: fact, asked: null };
+      // What had come after the service is in hand again, like all that came before it.
+      return {
+        ...ledger,
+        cancelled: fact,
+        asked: null,
+        security: zero,
+        taxed: [],
+        revenue: null,
+        receipts: ledger.receipts.map(({ owed: _owed, ...receipt }) => receipt),
+      };
     case 'lapsed':
       return { ...ledger, lapsed: true };
     case 'placeKept':
@@ -230,7 +271,8 @@ export function withFact(ledger: Ledger, fact: Fact): Ledger {
     case 'paymentCaptured': {
       const { authorisation: id, captured: amount, at } = fact;
       const receipt = { id, amount, at, method: 'hold' as const, refunded: zero };
-      return { ...ledger, paymentHeld: null, receipts: [...ledger.receipts, receipt] };
+      const posted = postedIn(ledger, fact);
+      return { ...ledger, ...posted, paymentHeld: null, receipts: [...ledger.receipts, receipt] };
     }
     case 'agreed':
     case 'closeOutDecided':

@@ -218,6 +218,7 @@ const agenda: [why: string, facts: Fact[], when: string, errands: string[]][] = 
       '2027-04-03T09:00:00Z charge:balance@2027-04-03:c1:0',
       '2027-04-04T09:00:00Z overdue:balance@2027-04-03:1',
       '2027-04-09T18:00:00Z hold:0:c1:0',
+      '2027-04-18T18:00:00Z deliver',
     ],
   ],
   [
@@ -230,6 +231,7 @@ const agenda: [why: string, facts: Fact[], when: string, errands: string[]][] = 
       '2027-04-04T09:00:00Z charge:balance@2027-04-03:c1:1',
       '2027-04-04T09:00:00Z overdue:balance@2027-04-03:1',
       '2027-04-09T18:00:00Z hold:0:c1:0',
+      '2027-04-18T18:00:00Z deliver',
     ],
   ],
   [
@@ -241,6 +243,7 @@ const agenda: [why: string, facts: Fact[], when: string, errands: string[]][] = 
       '2027-04-03T09:00:00Z declined:balance@2027-04-03:c1:1',
       '2027-04-04T09:00:00Z overdue:balance@2027-04-03:1',
       '2027-04-09T18:00:00Z hold:0:c1:0',
+      '2027-04-18T18:00:00Z deliver',
     ],
   ],
   [
@@ -252,6 +255,7 @@ const agenda: [why: string, facts: Fact[], when: string, errands: string[]][] = 
       '2027-04-03T09:00:00Z charge:balance@2027-04-03:c2:0',
       '2027-04-04T09:00:00Z overdue:balance@2027-04-03:1',
       '2027-04-09T18:00:00Z hold:0:c2:0',
+      '2027-04-18T18:00:00Z deliver',
     ],
   ],
   [
@@ -263,6 +267,7 @@ const agenda: [why: string, facts: Fact[], when: string, errands: string[]][] = 
       '2027-04-03T09:00:00Z receipt:r2',
       '2027-04-09T18:00:00Z held:h1',
       '2027-04-16T06:00:00Z renew:h1:c1:0',
+      '2027-04-18T18:00:00Z deliver',
       '2027-04-20T18:00:00Z release:h1',
     ],
   ],
@@ -275,6 +280,7 @@ const agenda: [why: string, facts: Fact[], when: string, errands: string[]][] = 
       '2027-04-03T09:00:00Z receipt:r2',
       '2027-04-09T18:00:00Z held:h1',
       '2027-04-16T06:00:00Z release:h1',
+      '2027-04-18T18:00:00Z deliver',
       '2027-04-20T18:00:00Z release:h2',
     ],
   ],
@@ -359,7 +365,11 @@ describe('the journal of a booking', () => {
   it('turns what was paid above the price into credit', () => {
     const over: Fact = { ...(closing[0] as object), received: minor(1100_00) } as Fact;
     const more: Fact = { ...deposit, receiptId: 'r8', amount: minor(100_00) } as Fact;
-    expect(balanceOf([...covered, more, over], accounts.clientCredit)).to.equal(-100_00);
+    const closed: Fact = { ...(closing.at(-1) as object), over: minor(100_00) } as Fact;
+    expect(balanceOf([...covered, more, over], accounts.clientCredit)).to.equal(0);
+    expect(balanceOf([...covered, more, over], accounts.receivables)).to.equal(-100_00);
+    expect(balanceOf([...covered, more, over, closed], accounts.clientCredit)).to.equal(-100_00);
+    expect(balanceOf([...covered, more, over, closed], accounts.receivables)).to.equal(0);
   });
   it('splits a cancellation into what is kept and what goes back', () => {
     const facts: Fact[] = [

@@ -12,8 +12,12 @@ const paidBy = (fact: BareFact, method: 'credit' | 'voucher'): Minor => {
  * What a fact of a booking gives to its client's credit, or takes from it (negative): what a close-out found to be too
  * much, less what was used.
  */
-export const creditMoved = (fact: BareFact): Minor =>
-  fact.kind === 'delivered' ? remainder(fact.received, fact.total) : minor(0 - paidBy(fact, 'credit'));
+export function creditMoved(fact: BareFact): Minor {
+  if (fact.kind === 'closedOut') return fact.over ?? zero;
+  // Where delivery and close-out were one.
+  if (fact.kind === 'delivered') return fact.taxes ? zero : remainder(fact.received, fact.total);
+  return minor(0 - paidBy(fact, 'credit'));
+}
 
 /** A client's credit: what came without a booking, less what a bank sent back, and what their bookings gave and took. */
 export const creditOfFacts = (came: Minor, facts: readonly BareFact[]): Minor => sum([came, ...facts.map(creditMoved)]);

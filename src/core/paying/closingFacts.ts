@@ -6,7 +6,7 @@ import { type Minor, minor, remainder, sum, zero } from '#core/money/minor';
 import type { IntentRequest } from '#core/paying/request';
 
 /**
- * The facts of a close-out once it is known whether the hold paid: delivered, captured, owed, closed. Where the
+ * The facts of a close-out once it is known whether the hold paid: captured, owed, closed. Where the
  * capture was refused, nothing was held after all and every claim is owed.
  */
 export function closingFacts(input: {
@@ -36,7 +36,8 @@ export function closingFacts(input: {
     outstanding: remainder(total, received),
     coverBalance: security === null ? captured && (request?.balance ?? 0) > 0 : Boolean(input.securityCoversBalance),
   });
-  const facts: Fact[] = [{ kind: 'delivered', at, total, tax, received }];
+  // By the agenda at the end of the service, as a rule: here where the owner was quicker.
+  const facts: Fact[] = ledger.delivered ? [] : [{ kind: 'delivered', at, total, tax, received }];
   if (captured && request) {
     const { authorisation, balance } = request;
     facts.push({ kind: 'holdCaptured', at, authorisation, held, captured: figures.capture, balance });
@@ -47,9 +48,11 @@ export function closingFacts(input: {
     facts.push({ kind: 'securitySettled', at, claimed, balance, back: figures.release });
   }
   if (figures.shortfall > 0) facts.push({ kind: 'claimOwed', at, amount: figures.shortfall });
+  const over = remainder(received, total);
   facts.push({
     kind: 'closedOut',
     at,
+    ...(over > 0 ? { over } : {}),
     claims,
     captured: figures.capture,
     released: request || security !== null ? figures.release : (input.releasing ?? zero),

@@ -8,6 +8,7 @@ const kinds = {
   placeHold: ['Placed the hold of %s', 'Place the hold of %s'],
   renewHold: ['Renewed the hold of %s', 'Renew the hold of %s'],
   releaseHold: ['Released the hold of %s', 'Release the hold of %s'],
+  deliver: ['Booked the service of %s as delivered', 'Book the service of %s as delivered'],
   lapse: ['Gave back the place of %s', 'Give back the place of %s, unless paid'],
   turn: ['Looked again at %s', 'Look again at %s'],
   received: ['Received from %s', 'Receive from %s'],

@@ -13,6 +13,8 @@ import type { IntentRequest } from '#core/paying/request';
 import { writeMessage } from '#server/letters/writeMessage';
 import { chargeOfPart } from '#core/paying/withFee';
 import { zero } from '#core/money/minor';
+import { deliveredFact } from '#core/paying/deliveredFact';
+import { ownerRow } from '#server/database/ownerRow';
 
 type Context = {
   readonly tx: Tx;
@@ -88,6 +90,12 @@ export const errandKinds: { readonly [K in ErrandKind]: Run<K> } = {
     return async () => {
       for (const id of intents) await carryOut(deps, id);
     };
+  },
+
+  async deliver({ tx, loaded, standing, now }) {
+    const { deliveredSince } = await ownerRow(tx);
+    await recordFacts(tx, loaded, [deliveredFact(standing, loaded.booking, deliveredSince)], now);
+    return null;
   },
 
   async turn({ tx, loaded, now }) {

@@ -2,10 +2,11 @@ import { mayHaveDone, type Recorded } from '#core/actor/actor';
 import { actorNow } from '#server/actor/actorNow';
 import { wantedErrands } from '#core/agenda/wantedErrands';
 import type { Fact } from '#core/booking/facts';
-import { ledgerOf, withFact } from '#core/booking/ledger';
+import { type Ledger, ledgerOf, withFact } from '#core/booking/ledger';
 import { standing, type Standing } from '#core/booking/standing';
 import type { Instant } from '#core/calendar/instant';
 import { entryForFact } from '#core/journal/entryForFact';
+import { isPosted, posted } from '#core/journal/posted';
 import { happenings } from '#core/telling/happenings';
 import { happeningWords } from '#core/wording/happeningWords';
 import { tellPeople } from '#server/telling/tellPeople';
@@ -18,6 +19,8 @@ import { coverOf, duePartsOf, summaryOf } from '#server/booking/summaryOf';
 import { keepWords } from '#server/database/keptWords';
 import type { Tx } from '#server/database/database';
 import { covers, dueParts, facts as factTable, summaries } from '#server/database/schema/bookings';
+import { ownerRow } from '#server/database/ownerRow';
+import { taxLines } from '#server/offer/taxLines';
 import { appendEntry } from '#server/journal/appendEntry';
 import { eq } from 'drizzle-orm';
 
@@ -39,13 +42,17 @@ export async function recordFacts(
     if (!mayHaveDone(actor, fact)) throw new Error(`a program cannot have done this: ${fact.kind}`);
     return { ...fact, actor };
   });
-  for (const fact of inOrder) {
-    if (fact.kind === 'changed') current = await writeDeal(tx, booking.id, fact.after);
-    if (fact.kind === 'confirmed') current = await writeAgreed(tx, booking.id, fact.agreed);
-    const { fact: bare, said } = bookingFactsRead.written(fact);
+  const all: Recorded<Fact>[] = [...facts];
+  const post = await posting(tx, inOrder);
+  for (const said of inOrder) {
+    if (said.kind === 'changed') current = await writeDeal(tx, booking.id, said.after);
+    if (said.kind === 'confirmed') current = await writeAgreed(tx, booking.id, said.agreed);
+    const fact: Recorded<Fact> = { ...post(said, { booking: current, facts: all }, ledger), actor };
+    all.push(fact);
+    const { fact: bare, said: words } = bookingFactsRead.written(fact);
     const [row] = await tx
       .insert(factTable)
-      .values({ bookingId: booking.id, fact: bare, wordsId: await keepWords(tx, said), at: fact.at })
+      .values({ bookingId: booking.id, fact: bare, wordsId: await keepWords(tx, words), at: fact.at })
       .returning({ seq: factTable.seq });
     const entry = entryForFact(fact, ledger);
     if (entry) {
@@ -54,7 +61,6 @@ export async function recordFacts(
     }
     ledger = withFact(ledger, fact);
   }
-  const all = [...facts, ...inOrder];
   const reached = standing(agreedOf(current), all, now);
   await writeDerived(tx, { booking: current, client, facts: all }, reached);
   const { number, title } = current;
@@ -66,6 +72,17 @@ export async function recordFacts(
       now,
     });
   return { facts: all, standing: reached };
+}
+
+type Post = (fact: Fact, of: Pick<LoadedBooking, 'booking' | 'facts'>, before: Ledger) => Fact;
+
+/** How these facts say where they stand in the books; the settings are read only where one of them does. */
+async function posting(tx: Tx, added: readonly Fact[]): Promise<Post> {
+  if (!added.some(isPosted)) return (fact) => fact;
+  const { books } = await ownerRow(tx);
+  const rates = Object.fromEntries((await taxLines(tx)).map(({ code, rate }) => [code, rate]));
+  return (fact, { booking, facts }, before) =>
+    posted(fact, { agreed: agreedOf(booking), price: booking.price, facts, books, rates }, before);
 }
 
 /** Facts stand in the order in which they were recorded, also by their moments: a clock that was put back changes none. */

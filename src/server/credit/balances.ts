@@ -7,7 +7,8 @@ import { creditReceipts, voucherEnds } from '#server/database/schema/credit';
 import { and, eq, inArray, type SQL, sql } from 'drizzle-orm';
 
 /** The few facts that move credit: word for word what the index `moves_credit` is on, or it would not be used. */
-const movesCredit = sql`(${facts.fact}->>'method' = 'credit' or (${facts.fact}->>'kind' = 'delivered' and (${facts.fact}->>'received')::bigint > (${facts.fact}->>'total')::bigint))`;
+/** As the index over these few facts has it. */
+const movesCredit = sql`(${facts.fact}->>'method' = 'credit' or (${facts.fact}->>'kind' = 'delivered' and ${facts.fact}->'taxes' is null and (${facts.fact}->>'received')::bigint > (${facts.fact}->>'total')::bigint) or (${facts.fact}->>'kind' = 'closedOut' and (${facts.fact}->>'over')::bigint > 0))`;
 
 export type ClientCredit = { readonly clientId: string; readonly currency: string; readonly credit: Minor };
 

@@ -1,21 +1,55 @@
+import { addDays, type PlainDate } from '#core/calendar/days';
 import type { Instant } from '#core/calendar/instant';
+import { localDate } from '#core/calendar/zoned';
 import { postingRules } from '#core/journal/entryForFact';
 import type { JournalEntry } from '#core/journal/entry';
 import type { Tx } from '#server/database/database';
+import { business } from '#server/database/schema/business';
 import { journalEntries, journalLines } from '#server/database/schema/journal';
+
+/** The day on which it is booked: its own, or the first open one where that is in a closed period. */
+async function bookedOn(tx: Tx, at: Instant): Promise<PlainDate> {
+  const [owner] = await tx.select({ zone: business.timeZone, closedUntil: business.closedUntil }).from(business);
+  const day = localDate(at, owner!.zone);
+  const { closedUntil } = owner!;
+  return closedUntil !== null && day <= closedUntil ? addDays(closedUntil, 1) : day;
+}
 
 /** Appends an entry, in the transaction of the fact that it records. */
 export async function appendEntry(
   tx: Tx,
   entry: JournalEntry,
-  about: { at: Instant; currency: string; bookingId?: string; factSeq?: number },
+  given: {
+    readonly at: Instant;
+    readonly currency: string;
+    readonly bookingId?: string;
+    readonly factSeq?: number;
+    /** The number or id of what it is of, where that is no booking. */
+    readonly about?: string;
+  },
 ): Promise<void> {
-  const { at, currency, bookingId = null, factSeq = null } = about;
+  const { at, currency, bookingId = null, factSeq = null, about = '' } = given;
   const [row] = await tx
     .insert(journalEntries)
-    .values({ at, bookingId, factSeq, description: entry.description, rules: postingRules })
+    .values({
+      at,
+      day: await bookedOn(tx, at),
+      bookingId,
+      factSeq,
+      about,
+      description: entry.description,
+      rules: postingRules,
+    })
     .returning({ seq: journalEntries.seq });
-  await tx
-    .insert(journalLines)
-    .values(entry.lines.map(({ account, amount }, line) => ({ entrySeq: row!.seq, line, account, amount, currency })));
+  await tx.insert(journalLines).values(
+    entry.lines.map(({ account, amount, tax }, line) => ({
+      entrySeq: row!.seq,
+      line,
+      account,
+      amount,
+      currency,
+      taxCode: tax?.code ?? null,
+      taxBase: tax?.base ?? null,
+    })),
+  );
 }

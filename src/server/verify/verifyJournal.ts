@@ -1,7 +1,8 @@
 import { emptyLedger, type Ledger, ledgerOf, withFact } from '#core/booking/ledger';
 import { accounts } from '#core/journal/entry';
 import { entryUnder, postingRules } from '#core/journal/entryForFact';
-import { sum } from '#core/money/minor';
+import { minor, sum } from '#core/money/minor';
+import { taxSum } from '#core/price/taxSums';
 import type { LoadedBooking } from '#server/booking/lockBooking';
 import type { Database } from '#server/database/database';
 import { facts as factTable } from '#server/database/schema/bookings';
@@ -11,6 +12,9 @@ import { asc, eq } from 'drizzle-orm';
 
 type Entry = { readonly description: string; readonly lines: string[] };
 
+const lineText = (account: string, amount: number, code?: string | null, base?: number | null): string =>
+  code ? `${account} ${amount} ${code} of ${base ?? 0}` : `${account} ${amount}`;
+
 /** The entries of a booking, from its facts, each under the posting rules that its own was made under. */
 function entriesOf(facts: LoadedBooking['facts'], rulesOf: (index: number) => number): Entry[] {
   let ledger: Ledger = emptyLedger;
@@ -18,14 +22,15 @@ function entriesOf(facts: LoadedBooking['facts'], rulesOf: (index: number) => nu
     const made = entryUnder(rulesOf(index), fact, ledger);
     ledger = withFact(ledger, fact);
     if (!made) return [];
-    return [{ description: made.description, lines: made.lines.map(({ account, amount }) => `${account} ${amount}`) }];
+    const lines = made.lines.map(({ account, amount, tax }) => lineText(account, amount, tax?.code, tax?.base));
+    return [{ description: made.description, lines }];
   });
 }
 
 /** The journal of a booking equals what its facts append, and owes its client what is in hand until it is closed. */
 export async function verifyJournal(db: Database, { booking, facts }: LoadedBooking): Promise<Difference[]> {
   const rows = await db
-    .select({ entry: journalEntries, account: journalLines.account, amount: journalLines.amount })
+    .select({ entry: journalEntries, line: journalLines })
     .from(journalEntries)
     .innerJoin(journalLines, eq(journalLines.entrySeq, journalEntries.seq))
     .where(eq(journalEntries.bookingId, booking.id))
@@ -37,20 +42,25 @@ export async function verifyJournal(db: Database, { booking, facts }: LoadedBook
     .orderBy(asc(factTable.seq));
   const kept: (Entry & { readonly seq: number })[] = [];
   const rulesOfFact = new Map<number | null, number>();
-  for (const { entry, account, amount } of rows) {
+  for (const { entry, line } of rows) {
     if (kept.at(-1)?.seq !== entry.seq) kept.push({ seq: entry.seq, description: entry.description, lines: [] });
-    kept.at(-1)!.lines.push(`${account} ${amount}`);
+    kept.at(-1)!.lines.push(lineText(line.account, line.amount, line.taxCode, line.taxBase));
     rulesOfFact.set(entry.factSeq, entry.rules);
   }
   const entries = kept.map(({ description, lines }) => ({ description, lines }));
   const computed = entriesOf(facts, (index) => rulesOfFact.get(seqs[index]?.seq ?? null) ?? postingRules);
 
   const ledger = ledgerOf(facts);
-  const held = (account: string): number => sum(rows.filter((row) => row.account === account).map((row) => row.amount));
+  const held = (account: string): number =>
+    sum(rows.filter(({ line }) => line.account === account).map(({ line }) => line.amount));
   const closed = ledger.delivered || ledger.cancelled !== null;
   const inHand = sum(ledger.receipts.map((receipt) => receipt.amount - receipt.refunded));
+  const { security, taxed } = ledger;
+  // Receipts less what went back, less their tax.
+  const deposits = minor(inHand - security - taxSum(taxed));
   return [
     ...differs('journal', booking.number, entries, computed),
-    ...(closed ? [] : differs('client deposits', booking.number, 0 - held(accounts.clientDeposits), inHand)),
+    ...(closed ? [] : differs('client deposits', booking.number, 0 - held(accounts.clientDeposits), deposits)),
+    ...(closed ? [] : differs('refundable deposits', booking.number, 0 - held(accounts.refundableDeposits), security)),
   ];
 }

@@ -91,7 +91,7 @@ export const facts = pgTable(
     index('moves_credit')
       .on(table.bookingId)
       .where(
-        sql`${table.fact}->>'method' = 'credit' or (${table.fact}->>'kind' = 'delivered' and (${table.fact}->>'received')::bigint > (${table.fact}->>'total')::bigint)`,
+        sql`${table.fact}->>'method' = 'credit' or (${table.fact}->>'kind' = 'delivered' and ${table.fact}->'taxes' is null and (${table.fact}->>'received')::bigint > (${table.fact}->>'total')::bigint) or (${table.fact}->>'kind' = 'closedOut' and (${table.fact}->>'over')::bigint > 0)`,
       ),
   ],
 );

@@ -1,3 +1,9 @@
+import type { AccountNames } from '#core/books/accountNames';
+import { type Books, usualBooks } from '#core/books/books';
+import type { PlainDate } from '#core/calendar/days';
+import { noSellerData, type SellerData } from '#core/documents/party';
+import { type DocumentSettings, usualDocuments } from '#core/documents/settings';
+import { type TaxCategory } from '#core/documents/taxCategory';
 import { type HouseStyle, usualStyle } from '#core/wording/houseStyle';
 import { type PageSettings, usualPage } from '#core/services/pageSettings';
 import { nobodyTold, type Told } from '#core/telling/told';
@@ -56,6 +62,18 @@ export const business = pgTable('business', {
   bookingPage: jsonb().$type<PageSettings>().notNull().default(usualPage),
   /** Who is told of what happens. */
   told: jsonb().$type<Told>().notNull().default(nobodyTold),
+  /** How its books are kept. */
+  books: jsonb().$type<Books>().notNull().default(usualBooks),
+  /** Which documents are issued, and how. */
+  documents: jsonb().$type<DocumentSettings>().notNull().default(usualDocuments),
+  /** What documents say of the business. */
+  seller: jsonb().$type<SellerData>().notNull().default(noSellerData),
+  /** The owner's own numbers and names for accounts; an account that is not there has ours. */
+  accountNames: jsonb().$type<AccountNames>().notNull().default({}),
+  /** Up to this day the books are closed; null: none was. */
+  closedUntil: text().$type<PlainDate>(),
+  /** Since when services are delivered at their end: those of before were at that moment. Null: from the first on. */
+  deliveredSince: instant(),
 });
 /** How the business looks to its clients: ids of pictures, and a colour as #rrggbb. */
 export type BusinessLook = {
@@ -88,6 +106,9 @@ export const taxes = pgTable('taxes', {
   label: text().notNull(),
   rate: text().$type<Decimal>().notNull(),
   position: integer().notNull().default(0),
+  /** How it stands on documents, and why none is charged where none is. */
+  category: text().$type<TaxCategory>().notNull().default('S'),
+  reason: text().notNull().default(''),
 });
 
 export const services = pgTable(

@@ -1,6 +1,7 @@
+import { type BillData, noBillData } from '#core/documents/party';
 import { instant, money } from '#server/database/schema/columns';
 import { payAccounts } from '#server/database/schema/ways';
-import { boolean, index, integer, pgTable, text } from 'drizzle-orm/pg-core';
+import { boolean, index, integer, jsonb, pgTable, text } from 'drizzle-orm/pg-core';
 
 export const clients = pgTable('clients', {
   id: text().primaryKey(),
@@ -8,6 +9,8 @@ export const clients = pgTable('clients', {
   email: text().notNull(),
   /** As E.164, such as +351912345678; empty where none was given. */
   phone: text().notNull().default(''),
+  /** Company, address and tax number, and who gets bills. */
+  bill: jsonb().$type<BillData>().notNull().default(noBillData),
   /** How much may stand open on the client's house account at a time; null where none is agreed. */
   accountLimit: money(),
 });

@@ -1,4 +1,5 @@
 import type { Account } from '#core/journal/entry';
+import type { PlainDate } from '#core/calendar/days';
 import { instant, money } from '#server/database/schema/columns';
 import { bookings } from '#server/database/schema/bookings';
 import { sql } from 'drizzle-orm';
@@ -16,8 +17,12 @@ export const journalEntries = pgTable(
     corrects: bigint({ mode: 'number' }),
     /** The version of the posting rules that it was made under. */
     rules: integer().notNull().default(1),
+    /** The day of the business's clocks on which it is booked: the first open one, where its own is closed. */
+    day: text().$type<PlainDate>().notNull(),
+    /** What it is of, where that is no booking: a request, a voucher or a payout, by its number or id. */
+    about: text().notNull().default(''),
   },
-  (table) => [index().on(table.bookingId), index().on(table.at)],
+  (table) => [index().on(table.bookingId), index().on(table.at), index().on(table.day, table.seq)],
 );
 
 /** Debits are positive. A deferred trigger holds that the lines of an entry add up to nothing in each currency. */
@@ -31,8 +36,15 @@ export const journalLines = pgTable(
     account: text().$type<Account>().notNull(),
     amount: money().notNull(),
     currency: text().notNull(),
+    /** Of a line of tax: its code, and the base with the sign of the sum. */
+    taxCode: text(),
+    taxBase: money(),
   },
-  (table) => [primaryKey({ columns: [table.entrySeq, table.line] }), index().on(table.account, table.currency)],
+  (table) => [
+    primaryKey({ columns: [table.entrySeq, table.line] }),
+    index().on(table.account, table.currency),
+    index('lines_of_account').on(table.account, table.entrySeq),
+  ],
 );
 
 /**

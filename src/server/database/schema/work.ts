@@ -163,4 +163,8 @@ export const payouts = pgTable('payouts', {
   gross: money().notNull(),
   fee: money().notNull(),
   payments: jsonb().$type<{ reference: string; amount: number; fee: number }[]>().notNull(),
+  /** Who paid it out. */
+  processor: text().notNull().default(''),
+  /** When the owner saw it in the bank; until then it is under way. */
+  bankedAt: instant(),
 });

@@ -14,7 +14,7 @@ import { agreementOfBooking } from '#server/quotes/agreementOfBooking';
 import type { WantedErrand } from '#core/agenda/wantedErrands';
 import { errands, messages } from '#server/database/schema/work';
 import { paymentUnderWay } from '#server/intents/openIntent';
-import { and, asc, desc, eq, ne } from 'drizzle-orm';
+import { and, asc, desc, eq, notInArray } from 'drizzle-orm';
 
 async function journalOf(db: Database, bookingId: string): Promise<JournalView[]> {
   const rows = await db
@@ -57,7 +57,13 @@ export async function bookingView(
   const planned = await db
     .select()
     .from(errands)
-    .where(and(eq(errands.bookingId, id), eq(errands.state, 'waiting'), ne(errands.kind, 'turn')))
+    .where(
+      and(
+        eq(errands.bookingId, id),
+        eq(errands.state, 'waiting'),
+        notInArray(errands.kind, ['turn', 'deliver', 'document']),
+      ),
+    )
     .orderBy(asc(errands.at));
   const underWay = await paymentUnderWay(db, id);
   const offered = await offeredFor(db, { adapters }, [booking], now);

@@ -19,7 +19,7 @@ import { errands, intents, messages } from '#server/database/schema/work';
 import { cashByDay } from '#server/queries/paying/cashByDay';
 import { quotesThatWait } from '#server/queries/quotes/quotes';
 import { selectLines } from '#server/queries/bookings/bookingLines';
-import { and, asc, desc, eq, gte, inArray, isNotNull, isNull, lt, lte, ne, or, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, gte, inArray, isNotNull, isNull, lt, lte, notInArray, or, sql } from 'drizzle-orm';
 
 const pastDays = 7;
 const comingDays = 28;
@@ -159,7 +159,7 @@ async function coming(db: Database): Promise<Doing[]> {
       dueParts,
       and(eq(dueParts.bookingId, errands.bookingId), eq(dueParts.part, sql`(${errands.errand}->>'part')::int`)),
     )
-    .where(and(eq(errands.state, 'waiting'), ne(errands.kind, 'turn')))
+    .where(and(eq(errands.state, 'waiting'), notInArray(errands.kind, ['turn', 'deliver', 'document'])))
     .orderBy(asc(errands.at))
     .limit(40);
   const doings = rows.map(({ errand: planned, client, number: bookingNumber, currency, at, held, left }): Doing => {

@@ -47,6 +47,9 @@ export const triedTables = [
   'messages',
   'processor_events',
   'payouts',
+  'documents',
+  'document_counters',
+  'documents_held',
 ] as const;
 
 const allTried = sql.join(

@@ -1,0 +1,162 @@
+import type { Fact, FactKind, FactOf } from '#core/booking/facts';
+import type { DocumentRun } from '#core/documents/document';
+import { DocumentsStanding, type Issued, type WantedDocument } from '#core/documents/documentsStanding';
+import type { DocumentSettings } from '#core/documents/settings';
+import { localDate } from '#core/calendar/zoned';
+import { least, type Minor, minor, sum } from '#core/money/minor';
+import { price, type PriceInput } from '#core/price/price';
+import { sameValue } from '#core/sameValue';
+
+/** The prices that a booking had, in order, as its facts tell. */
+export function pricesOf(facts: readonly Fact[], now: PriceInput): PriceInput[] {
+  const prices: PriceInput[] = [facts.find((fact) => fact.kind === 'changed')?.before.price ?? now];
+  for (const fact of facts)
+    if (fact.kind === 'changed' && !sameValue(fact.before.price, fact.after.price)) prices.push(fact.after.price);
+  return prices;
+}
+
+type On = {
+  readonly settings: Pick<DocumentSettings, 'from' | 'onAccount' | 'final'>;
+  readonly timeZone: string;
+  /** As it is now. */
+  readonly price: PriceInput;
+};
+
+/** The facts of a booking read through, with what stands so far. */
+type Reading = {
+  readonly standing: DocumentsStanding;
+  readonly settings: On['settings'];
+  /** Whether what happened then is invoiced by itself. */
+  readonly within: (fact: Fact) => boolean;
+  readonly prices: readonly PriceInput[];
+  /** Which of the prices holds. */
+  at: number;
+  delivered: boolean;
+  /** Cancelled or lapsed. */
+  over: boolean;
+};
+
+const run = ({ at }: Reading): DocumentRun => `price:${at}`;
+const totalNow = ({ prices, at }: Reading): Minor => price(prices[at]!).total;
+
+/** So much of the documents on account is credited, newest first. */
+function creditNewest(standing: DocumentsStanding, amount: Minor, cause: string): void {
+  let rest = amount;
+  for (const kept of standing.onAccount) {
+    const taken = least(rest, kept.left);
+    standing.credit(`${cause}:${kept.cause}`, kept, taken);
+    rest = minor(rest - taken);
+  }
+}
+
+/** What went out again takes its document on account back, while no final invoice stands. */
+function wentOut(standing: DocumentsStanding, receiptId: string, amount: Minor, cause: string): void {
+  const of = standing.onAccount.find((kept) => kept.cause === `received:${receiptId}`);
+  if (of && !standing.final) standing.credit(cause, of, least(amount, of.left));
+}
+
+function finalOf(reading: Reading, cause: string): void {
+  const total = totalNow(reading);
+  const { standing } = reading;
+  if (total > 0 && !standing.final) standing.want({ cause, kind: 'final', run: run(reading) }, total);
+}
+
+function cameIn(reading: Reading, fact: Fact, receiptId: string, amount: number): void {
+  const { standing, settings, within, delivered, over } = reading;
+  if (settings.onAccount !== 'receipt' || !within(fact) || delivered || over || standing.final) return;
+  const room = minor(totalNow(reading) - standing.onAccountIn(run(reading)));
+  const counted = least(minor(amount), room);
+  if (counted <= 0) return;
+  standing.want({ cause: `received:${receiptId}`, kind: 'account', run: run(reading), amount: counted }, counted);
+}
+
+function changed(reading: Reading, { before, after, key }: FactOf<'changed'>): void {
+  if (sameValue(before.price, after.price)) return;
+  reading.at += 1;
+  const { standing } = reading;
+  const { final } = standing;
+  if (final === null || standing.was(`changed:${key}`)) return;
+  standing.credit(`changed:${key}:credit`, final, final.left);
+  finalOf(reading, `changed:${key}`);
+}
+
+const keptLabel = {
+  client: 'Kept on cancellation by the client',
+  business: 'Kept on cancellation',
+  no_show: 'Price of a service to which nobody came',
+} as const;
+
+/** What is kept is invoiced; what is on account beyond it is taken back. */
+function cancelled(reading: Reading, fact: FactOf<'cancelled'>): void {
+  const { standing, settings, within } = reading;
+  const { keep, by, taxes = [] } = fact;
+  reading.over = true;
+  const { final } = standing;
+  if (final && final.run !== 'kept') standing.credit('cancelled:final', final, final.left);
+  if (standing.final) return;
+  const onAccount = sum(standing.onAccount.map(({ left }) => left));
+  creditNewest(standing, minor(onAccount - keep), 'cancelled');
+  if (keep === 0 || !settings.final || !(within(fact) || final !== null || onAccount > 0)) return;
+  const figures = { total: keep, taxes, lines: [{ label: keptLabel[by], amount: keep }] };
+  standing.want({ cause: 'cancelled', kind: 'final', run: 'kept', figures }, keep);
+}
+
+function closedOut({ standing, settings, within }: Reading, fact: FactOf<'closedOut'>): void {
+  const { taxes = [], claims } = fact;
+  if (taxes.length === 0 || !settings.final || !within(fact)) return;
+  const total = sum(claims.map(({ amount }) => amount));
+  const figures = { total, taxes, lines: claims.map(({ reason, amount }) => ({ label: reason, amount })) };
+  standing.want({ cause: 'claims', kind: 'final', run: 'claims', figures }, total);
+}
+
+type Reads = { readonly [K in FactKind]?: (reading: Reading, fact: FactOf<K>) => void };
+const reads: Reads = {
+  received: (reading, fact) => cameIn(reading, fact, fact.receiptId, fact.amount - (fact.security ?? 0)),
+  paymentCaptured: (reading, fact) => cameIn(reading, fact, fact.authorisation, fact.captured - (fact.security ?? 0)),
+  refunded({ standing, over }, { refundId, receiptId, amount, security = 0 }) {
+    if (!over) wentOut(standing, receiptId, minor(amount - security), `refunded:${refundId}`);
+  },
+  debitReturned({ standing, over }, { settled, receiptId, amount }) {
+    if (settled && !over) wentOut(standing, receiptId, amount, `returned:${receiptId}`);
+  },
+  delivered(reading, fact) {
+    reading.delivered = true;
+    if (reading.settings.final && reading.within(fact)) finalOf(reading, 'delivered');
+  },
+  changed,
+  cancelled,
+  closedOut,
+  lapsed(reading) {
+    reading.over = true;
+    const { standing } = reading;
+    creditNewest(standing, sum(standing.onAccount.map(({ left }) => left)), 'lapsed');
+  },
+  revived(reading) {
+    reading.over = false;
+  },
+};
+
+/** Whether documents may follow from a fact of that kind. */
+export const asksForDocuments = (kind: FactKind): boolean => Object.hasOwn(reads, kind);
+
+/**
+ * The documents of a booking that follow from its facts and were not issued yet, in the order in which they are to be
+ * (money-rules-2.md, section 12). Which are wanted at all is a setting; what was issued is only ever credited.
+ */
+export function wantedDocuments(
+  facts: readonly Fact[],
+  issued: readonly Issued[],
+  { settings, timeZone, price: now }: On,
+): WantedDocument[] {
+  const reading: Reading = {
+    standing: new DocumentsStanding(issued),
+    settings,
+    within: ({ at }) => settings.from !== null && localDate(at, timeZone) >= settings.from,
+    prices: pricesOf(facts, now),
+    at: 0,
+    delivered: false,
+    over: false,
+  };
+  for (const fact of facts) (reads[fact.kind] as ((reading: Reading, fact: Fact) => void) | undefined)?.(reading, fact);
+  return reading.standing.wanted;
+}

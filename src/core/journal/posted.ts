@@ -1,0 +1,126 @@
+import type { Agreed } from '#core/booking/agreed';
+import { withDeal } from '#core/booking/deal';
+import type { Fact, FactOf } from '#core/booking/facts';
+import { type Ledger, ledgerOf } from '#core/booking/ledger';
+import { standing } from '#core/booking/standing';
+import { type Books, taxMomentOn } from '#core/books/books';
+import { taxOfClaims, taxOfKept, type TaxRates } from '#core/books/taxWithin';
+import { localDate } from '#core/calendar/zoned';
+import { taxOfReceipts } from '#core/journal/taxOfReceipts';
+import { least, type Minor, minor, zero } from '#core/money/minor';
+import { splitByWeight } from '#core/money/splitByWeight';
+import { price, type PriceInput } from '#core/price/price';
+import type { TaxAmount } from '#core/price/taxes';
+
+export type PostedOn = {
+  readonly agreed: Agreed;
+  /** As it is with this fact: of a change, the one after it. */
+  readonly price: PriceInput;
+  readonly facts: readonly Fact[];
+  readonly books: Books;
+  readonly rates: TaxRates;
+};
+
+/** Whether a refundable deposit may stand in for the hold: all else needs no standing. */
+const takesSecurity = ({ agreed: { terms } }: PostedOn, fact: Fact): boolean =>
+  terms.chargeInstead !== undefined || (fact.kind === 'changed' && fact.before.terms.chargeInstead !== undefined);
+
+/** By how much more of what is in hand fills a refundable deposit with this fact. */
+function securityBy(fact: Fact, on: PostedOn): Minor {
+  if (!takesSecurity(on, fact)) return zero;
+  const { agreed, facts } = on;
+  const before = standing(fact.kind === 'changed' ? withDeal(agreed, fact.before) : agreed, facts, fact.at);
+  return minor(standing(agreed, [...facts, fact], fact.at).securityInHand - before.securityInHand);
+}
+
+/** The tax within a fee passed on, by code, as the price has them. */
+function feeTaxes(fee: Minor, feeTax: Minor, input: PriceInput): TaxAmount[] {
+  const { taxes } = price(input);
+  const weights = taxes.map(({ amount }) => amount);
+  const amounts = splitByWeight(feeTax, weights);
+  const bases = splitByWeight(minor(fee - feeTax), weights);
+  return taxes.map(({ code }, index) => ({ code, base: bases[index]!, amount: amounts[index]! }));
+}
+
+type OnTop = { readonly fee?: Minor; readonly feeTax?: Minor; readonly tip?: Minor };
+const onTop = ({ fee, feeTax, tip }: OnTop, { price: input, books }: PostedOn) => ({
+  ...(fee && feeTax ? { feeTaxes: feeTaxes(fee, feeTax, input) } : {}),
+  ...(tip && books.tips === 'staff' ? { tipFor: 'staff' as const } : {}),
+});
+
+const some = (security: Minor): { readonly security?: Minor } => (security === 0 ? {} : { security });
+
+function cameIn(fact: Fact, amount: Minor, on: PostedOn) {
+  const security = securityBy(fact, on);
+  const day = localDate(fact.at, on.agreed.timeZone);
+  if (taxMomentOn(on.books, day) !== 'receipt') return some(security);
+  return { ...some(security), taxes: taxOfReceipts(on.facts, on.price).within(minor(amount - security)) };
+}
+
+function wentOut(fact: Fact & { receiptId: string; amount: Minor }, on: PostedOn) {
+  const security = minor(0 - securityBy(fact, on));
+  const taxes = taxOfReceipts(on.facts, on.price).backOf(fact.receiptId, minor(fact.amount - security));
+  return { ...some(security), ...(taxes ? { taxes } : {}) };
+}
+
+/** What was paid on top of a receipt goes back as it came. */
+function onTopOf(receiptId: string, { facts }: PostedOn, { fee, tip }: OnTop) {
+  const came = facts.find((fact) => fact.kind === 'received' && fact.receiptId === receiptId);
+  if (came?.kind !== 'received') return {};
+  return {
+    ...(fee && came.feeTaxes ? { feeTaxes: came.feeTaxes } : {}),
+    ...(tip && came.tipFor ? { tipFor: came.tipFor } : {}),
+  };
+}
+
+const isBefore = ({ delivered, cancelled }: Ledger): boolean => !delivered && !cancelled;
+
+/** For each kind that says how it stands in the books, what it says. */
+const says = {
+  received: (fact: FactOf<'received'>, on: PostedOn, ledger: Ledger) => ({
+    ...(isBefore(ledger) ? cameIn(fact, fact.amount, on) : {}),
+    ...onTop(fact, on),
+  }),
+  paymentCaptured: (fact: FactOf<'paymentCaptured'>, on: PostedOn, ledger: Ledger) =>
+    isBefore(ledger) ? cameIn(fact, fact.captured, on) : {},
+  refunded(fact: FactOf<'refunded'>, on: PostedOn, ledger: Ledger) {
+    const top = onTopOf(fact.receiptId, on, fact);
+    if (isBefore(ledger)) return { ...wentOut(fact, on), ...top };
+    if (ledger.cancelled) return top;
+    // After the close-out it is what was left of a refundable deposit that goes back first.
+    const settled = ledger.securitySettled ? least(fact.amount, ledger.security) : minor(0 - securityBy(fact, on));
+    return { ...some(settled), ...top };
+  },
+  debitReturned(fact: FactOf<'debitReturned'>, on: PostedOn, ledger: Ledger) {
+    if (!fact.settled) return {};
+    const top = onTopOf(fact.receiptId, on, fact);
+    return isBefore(ledger) ? { ...wentOut(fact, on), ...top } : top;
+  },
+  changed: (fact: FactOf<'changed'>, on: PostedOn, ledger: Ledger) => ({
+    ...(ledger.cancelled ? {} : some(securityBy(fact, on))),
+    ...(ledger.revenue ? { taxes: price(fact.after.price).taxes } : {}),
+  }),
+  delivered: (_fact: FactOf<'delivered'>, on: PostedOn) => ({ taxes: price(on.price).taxes }),
+  cancelled(fact: FactOf<'cancelled'>, on: PostedOn) {
+    const kept = on.books.kept[fact.by === 'no_show' ? 'noShow' : 'cancelled'];
+    const taxes = taxOfKept(fact.keep, kept, on.price, on.rates);
+    return taxes.length > 0 ? { taxes } : {};
+  },
+  closedOut(fact: FactOf<'closedOut'>, on: PostedOn) {
+    const taxes = taxOfClaims(fact.claims, on.books.claims, on.rates);
+    return taxes.length > 0 ? { taxes } : {};
+  },
+};
+
+/** Whether a fact says how it stands in the books: what else is recorded needs no settings for it. */
+export const isPosted = ({ kind }: Fact): boolean => Object.hasOwn(says, kind);
+
+/**
+ * The fact with how it stands in the books: what of it fills a refundable deposit, and which tax it makes payable or
+ * takes back. Said once, as it is recorded, so that a later setting changes nothing of it.
+ */
+export function posted(fact: Fact, on: PostedOn, ledger: Ledger = ledgerOf(on.facts)): Fact {
+  if (!isPosted(fact)) return fact;
+  const say = says[fact.kind as keyof typeof says] as (fact: Fact, on: PostedOn, ledger: Ledger) => Partial<Fact>;
+  return { ...fact, ...say(fact, on, ledger) } as Fact;
+}
