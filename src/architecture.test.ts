@@ -51,6 +51,8 @@ const subjects = [
   'quotes',
   'credit',
   'clients',
+  'documents',
+  'books',
   'places',
   'offer',
   'messages',

@@ -47,6 +47,7 @@ import { openOutbox } from '#server/outbox/outbox';
 import { type Deadlines, mailboxWithDeadline, withDeadlines } from '#server/outside/deadlines';
 import { log } from '#server/logging/log';
 import { demoSignIn } from '#demo/scenario';
+import { openBooks } from '#server/queries/books/openBooks';
 import { openQueries } from '#server/queries/queries';
 import { openClockMoves } from '#world/clock/moves';
 import { openWorld } from '#world/openWorld';
@@ -135,6 +136,7 @@ export async function compose(
     frameOrigins: Object.values(adapters).flatMap((adapter) => adapter.frameOrigins),
     eventSecrets,
     queries,
+    books: openBooks(deps),
     ...useCases(deps),
     ...linkGuard(),
     limits,

@@ -6,7 +6,7 @@ import { text } from 'node:stream/consumers';
 const usage = `usage: npm run --silent ostendo -- COMMAND [--lines] [FILE]
   price plan position cancel closeout fee invoice   compute: one JSON document in, one out (--lines: one a line)
   verify                                    recompute everything that is derived, and print what differs
-  export --format hledger                   print the journal
+  export --format hledger|beancount|csv|json [--from DAY] [--until DAY]   print the journal
   sign-in-link EMAIL                        print a link that signs this person in, once, within 15 minutes
   new-secret                                make a new secret and seal everything under it`;
 

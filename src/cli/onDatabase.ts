@@ -1,7 +1,8 @@
+import { isPlainDate } from '#core/calendar/days';
 import { type App, compose } from '#compose';
 import { ConfigError, readConfig } from '#server/config';
 import { DirectoryInUse } from '#server/database/directoryLock';
-import { hledgerJournal } from '#server/formats/hledger';
+import { exportFormats } from '#server/formats/exportJournal';
 import { verify } from '#server/verify/verify';
 
 async function printDifferences(app: App): Promise<number> {
@@ -14,14 +15,19 @@ async function printDifferences(app: App): Promise<number> {
 }
 
 async function printJournal(app: App, args: readonly string[]): Promise<number> {
-  const format = args[args.indexOf('--format') + 1];
-  if (!args.includes('--format') || format !== 'hledger') {
-    console.error(
-      JSON.stringify({ error: { code: 'invalid_usage', message: 'export takes --format hledger', path: 'format' } }),
-    );
+  const given = (name: string): string | undefined =>
+    args.includes(`--${name}`) ? args[args.indexOf(`--${name}`) + 1] : undefined;
+  const wrong = (path: string, message: string): number => {
+    console.error(JSON.stringify({ error: { code: 'invalid_usage', message, path } }));
     return 2;
-  }
-  for await (const piece of hledgerJournal(app.deps.db)) process.stdout.write(piece);
+  };
+  const format = given('format') ?? '';
+  if (!Object.hasOwn(exportFormats, format))
+    return wrong('format', `export takes --format ${Object.keys(exportFormats).join(', ')}`);
+  const [from, until] = [given('from'), given('until')];
+  if (from !== undefined && !isPlainDate(from)) return wrong('from', 'a day, as YYYY-MM-DD');
+  if (until !== undefined && !isPlainDate(until)) return wrong('until', 'a day, as YYYY-MM-DD');
+  for await (const piece of exportFormats[format]!.write(app.deps.db, { from, until })) process.stdout.write(piece);
   return 0;
 }
 

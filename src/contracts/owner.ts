@@ -1,3 +1,4 @@
+import { claimKinds } from '#core/booking/facts';
 import { EmailAddress } from '#contracts/emailAddress';
 import { Currency, DecimalText, Money, TimeZone, Wall } from '#contracts/core/parts';
 import { DiscountIn, PriceLineIn } from '#contracts/core/price';
@@ -56,6 +57,7 @@ export const CloseOutBooking = z.strictObject({
     .array(
       z.strictObject({
         id: z.string().min(1).max(64),
+        kind: z.enum(claimKinds).optional(),
         reason: z.string().trim().min(1, 'say what the claim is for').max(200, 'at most 200 letters'),
         amount: Money.refine((value) => value > 0, 'a sum above zero'),
       }),

@@ -57,6 +57,11 @@ export const ownerPages = {
   },
   '/quote-templates/[id]': { right: 'quotes:write' },
   '/agreements/[id]': { right: 'quotes:write' },
+  '/clients': {
+    right: 'clients:see',
+    entry: { label: 'Clients', words: 'people, companies, addresses, tax numbers, cards on file', group: 'day' },
+  },
+  '/clients/[id]': { right: 'clients:see' },
   '/close-out': {
     right: 'bookings:see',
     entry: {
@@ -72,6 +77,29 @@ export const ownerPages = {
       label: 'Requests',
       words: 'ask for a payment without a booking, payment link; gift vouchers, credit, house accounts',
       group: 'money',
+    },
+  },
+  '/invoices': {
+    right: 'books:see',
+    entry: { label: 'Invoices', words: 'invoices, credit notes, on account, overdue, numbers', group: 'money' },
+  },
+  '/journal': {
+    right: 'books:see',
+    entry: { label: 'Journal', words: 'books, entries, double-entry, accounts, export', group: 'money' },
+  },
+  '/journal/balances': {
+    right: 'books:see',
+    entry: { label: 'Trial balance', words: 'balances of accounts at a day, closing a period' },
+  },
+  '/journal/payouts': {
+    right: 'books:see',
+    entry: { label: 'Payouts', words: 'what processors paid out, fees, in the bank' },
+  },
+  '/journal/reports': {
+    right: 'books:see',
+    entry: {
+      label: 'Reports',
+      words: 'tax, VAT return, revenue by service, deposits owed, receivables by age, vouchers, fees, tips',
     },
   },
   '/services': {

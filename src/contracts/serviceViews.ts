@@ -1,3 +1,4 @@
+import type { CodeCategory } from '#core/documents/taxCategory';
 import type { WaysShown } from '#core/ways/ways';
 import type { Hours } from '#core/availability/hours';
 import type { BookingRules } from '#core/availability/rules';
@@ -26,7 +27,15 @@ export type ServiceLine = {
   readonly onPage: OnPage;
 };
 
-export type TaxLine = { readonly code: string; readonly label: string; readonly rate: Decimal };
+export type TaxLine = {
+  readonly code: string;
+  readonly label: string;
+  readonly rate: Decimal;
+  /** How it stands on documents. */
+  readonly category: CodeCategory;
+  /** Why none is charged, as a code of the list of exemptions. */
+  readonly reason: string;
+};
 
 export type ServicesView = {
   readonly services: readonly (ServiceLine & { readonly coming: number })[];

@@ -1,3 +1,4 @@
+import { taxCategories } from '#core/documents/taxCategory';
 import { Currency, DecimalText, Money, WholeNumber } from '#contracts/core/parts';
 import { BookingRulesIn } from '#contracts/places';
 import { priceBases, serviceColours, serviceKinds } from '#core/services/service';
@@ -80,7 +81,20 @@ export type ChangeServices = z.infer<typeof ChangeServices>;
 export const SaveTaxes = z
   .strictObject({
     taxes: z
-      .array(z.strictObject({ code: TaxCode, label: z.string().trim().min(1).max(60), rate: DecimalText }))
+      .array(
+        z
+          .strictObject({
+            code: TaxCode,
+            label: z.string().trim().min(1).max(60),
+            rate: DecimalText,
+            category: z.enum(taxCategories).optional(),
+            reason: z.string().trim().max(40, 'at most 40 letters').optional(),
+          })
+          .refine(({ rate, category = 'S' }) => category === 'S' || /^0(\.0*)?$/.test(rate), {
+            error: 'nothing, where no tax is charged',
+            path: ['rate'],
+          }),
+      )
       .max(20, 'at most 20 taxes'),
   })
   .superRefine(({ taxes }, context) => {

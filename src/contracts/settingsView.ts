@@ -1,3 +1,5 @@
+import type { BooksSettingsView } from '#contracts/booksViews';
+import type { DocumentSettingsView } from '#contracts/documentViews';
 import type { PageSettings } from '#core/services/pageSettings';
 import type { Told } from '#core/telling/told';
 import type { HouseStyle } from '#core/wording/houseStyle';
@@ -7,4 +9,6 @@ export type SettingsView = {
   readonly page: PageSettings;
   readonly style: HouseStyle;
   readonly told: Told;
+  readonly documents: DocumentSettingsView;
+  readonly books: BooksSettingsView;
 };

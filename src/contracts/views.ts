@@ -1,3 +1,4 @@
+import type { BookingDocuments } from '#contracts/documentViews';
 import type { BeginStep } from '#core/begin/steps';
 import type { Recorded } from '#core/actor/actor';
 import type { People } from '#core/wording/actorWords';
@@ -156,6 +157,8 @@ export type PlannedErrand = {
 export type JournalView = {
   readonly seq: number;
   readonly at: Instant;
+  /** The fact that it records; null where there is none. */
+  readonly factSeq: number | null;
   readonly description: string;
   readonly lines: readonly { readonly account: string; readonly amount: Minor }[];
 };
@@ -163,7 +166,7 @@ export type BookingView = {
   readonly id: string;
   readonly number: string;
   readonly title: string;
-  readonly client: { readonly name: string; readonly email: string; readonly phone: string };
+  readonly client: { readonly id: string; readonly name: string; readonly email: string; readonly phone: string };
   readonly termsName: string;
   readonly termsVersion: number;
   /** Its own rules differ from the version that it was agreed on. */
@@ -178,6 +181,9 @@ export type BookingView = {
   readonly messages: readonly SentMessage[];
   readonly agenda: readonly PlannedErrand[];
   readonly journal: readonly JournalView[];
+  /** The place of each fact among all that is recorded, by which entries name it. */
+  readonly factSeqs: readonly number[];
+  readonly documents: BookingDocuments;
   readonly underWay: 'open' | 'waiting' | 'onTheWay' | null;
   /** A sum that the reader at the counter asks for. */
   readonly atReader: Minor | null;

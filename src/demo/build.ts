@@ -5,6 +5,7 @@ import type { Decimal } from '#core/money/decimal';
 import { minor } from '#core/money/minor';
 import type { App } from '#compose';
 import { asThemselves } from '#demo/asThemselves';
+import { furnishBooks, openBooksOfTheDemo } from '#demo/books';
 import { furnishPage } from '#demo/page';
 import { furnishDemo, quoteStories, stepsOfQuote } from '#demo/quotes';
 import { accountOfTheSchool, clientsOfTheMorning, creditOfTheDemo } from '#demo/clients';
@@ -63,6 +64,7 @@ export async function buildDemo(composed: App, progress: (share: number, at: Ins
   await furnishDemo(app);
   await furnishPage(app);
   await furnishPlaces(app);
+  await furnishBooks(app);
 
   const all = [...toldBookings, ...routineBookings(38)];
   const quoted = quoteStories
@@ -77,6 +79,7 @@ export async function buildDemo(composed: App, progress: (share: number, at: Ins
       await creditOfTheDemo(app);
       await clientsOfTheMorning(app);
       await accountOfTheSchool(app);
+      await openBooksOfTheDemo(app);
     },
   };
   const steps = [...booked, ...quoted, secondVersion(app), morning].sort((a, b) => (a.at < b.at ? -1 : 1));

@@ -100,6 +100,7 @@ class Life {
         const { total } = current.agreed;
         return this.#add(deliveredFact(current, { total, tax: zero }, null));
       }
+      case 'document':
       case 'turn':
     }
   }

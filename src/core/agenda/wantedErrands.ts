@@ -33,7 +33,8 @@ export type Occasion =
   | 'askDeclined'
   | 'tooLate'
   | 'debitSent'
-  | 'debitReturned';
+  | 'debitReturned'
+  | 'document';
 
 /** One thing that Ostendo will do for a booking by itself. The key makes it happen once. */
 export type WantedErrand = { readonly key: string; readonly at: Instant } & (
@@ -45,6 +46,8 @@ export type WantedErrand = { readonly key: string; readonly at: Instant } & (
   | { readonly kind: 'lapse' }
   /** The service has ended: revenue and tax are dated then. */
   | { readonly kind: 'deliver' }
+  /** Documents may follow from what happened. Wanted with each fact that asks for some, by a setting. */
+  | { readonly kind: 'document' }
   /** Looks again: a state changes by the clock alone. */
   | { readonly kind: 'turn' }
 );

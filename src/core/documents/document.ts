@@ -59,6 +59,8 @@ export type DocumentBody = {
   readonly taxes: readonly DocumentTax[];
   readonly deducted: readonly Deduction[];
   readonly payable: Minor;
+  /** What of it was still to be paid as it was issued: less than payable where money had come without a document. */
+  readonly open: Minor;
   readonly remaining: readonly { readonly code: string; readonly amount: Minor }[];
   /** Of a credit: what it takes back. */
   readonly of: { readonly number: string; readonly day: string } | null;

@@ -1,3 +1,5 @@
+import type { PlainDate } from '#core/calendar/days';
+
 /** An address as documents have it; empty where nothing was given. The country is ISO 3166. */
 export type Address = {
   readonly street: string;
@@ -25,7 +27,7 @@ export type BillData = Address & {
   readonly company: string;
   readonly taxNumber: string;
   /** The day on which the owner found the number to be right; null: not checked. */
-  readonly taxChecked: string | null;
+  readonly taxChecked: PlainDate | null;
   /** Who gets bills, where that is somebody else. */
   readonly billTo: Person | null;
   /** Who pays, where that is somebody else. */

@@ -1,3 +1,6 @@
 /** How a tax code stands on documents that are data (UNTDID 5305): charged, of nothing, exempt, owed by the buyer. */
 export const taxCategories = ['S', 'Z', 'E', 'AE'] as const;
-export type TaxCategory = (typeof taxCategories)[number] | 'O';
+/** Of a code that an owner keeps. */
+export type CodeCategory = (typeof taxCategories)[number];
+/** Also of what is outside of all tax. */
+export type TaxCategory = CodeCategory | 'O';

@@ -2,8 +2,9 @@ import type { Fact, FactKind, FactOf } from '#core/booking/facts';
 import type { DocumentRun } from '#core/documents/document';
 import { DocumentsStanding, type Issued, type WantedDocument } from '#core/documents/documentsStanding';
 import type { DocumentSettings } from '#core/documents/settings';
+import type { PlainDate } from '#core/calendar/days';
 import { localDate } from '#core/calendar/zoned';
-import { least, type Minor, minor, sum } from '#core/money/minor';
+import { least, type Minor, minor, sum, zero } from '#core/money/minor';
 import { price, type PriceInput } from '#core/price/price';
 import { sameValue } from '#core/sameValue';
 
@@ -20,6 +21,8 @@ type On = {
   readonly timeZone: string;
   /** As it is now. */
   readonly price: PriceInput;
+  /** What is due after these facts, at the moment of the last: what a request asks for. */
+  readonly dueAfter: (facts: readonly Fact[]) => Minor;
 };
 
 /** The facts of a booking read through, with what stands so far. */
@@ -29,8 +32,11 @@ type Reading = {
   /** Whether what happened then is invoiced by itself. */
   readonly within: (fact: Fact) => boolean;
   readonly prices: readonly PriceInput[];
+  readonly dueAfter: () => Minor;
   /** Which of the prices holds. */
   at: number;
+  /** In hand for the price. */
+  received: Minor;
   delivered: boolean;
   /** Cancelled or lapsed. */
   over: boolean;
@@ -55,6 +61,17 @@ function wentOut(standing: DocumentsStanding, receiptId: string, amount: Minor, 
   if (of && !standing.final) standing.credit(cause, of, least(amount, of.left));
 }
 
+/** A document on account that was not paid is taken back before the final invoice. */
+function unpaidBack({ standing, received }: Reading, cause: string): void {
+  const onAccount = sum(standing.onAccount.map(({ left }) => left));
+  creditNewest(standing, minor(onAccount - received), cause);
+}
+
+function wentBack(reading: Reading, receiptId: string, amount: Minor, cause: string): void {
+  reading.received = minor(reading.received - amount);
+  if (!reading.over) wentOut(reading.standing, receiptId, amount, cause);
+}
+
 function finalOf(reading: Reading, cause: string): void {
   const total = totalNow(reading);
   const { standing } = reading;
@@ -63,11 +80,25 @@ function finalOf(reading: Reading, cause: string): void {
 
 function cameIn(reading: Reading, fact: Fact, receiptId: string, amount: number): void {
   const { standing, settings, within, delivered, over } = reading;
+  reading.received = minor(reading.received + amount);
   if (settings.onAccount !== 'receipt' || !within(fact) || delivered || over || standing.final) return;
   const room = minor(totalNow(reading) - standing.onAccountIn(run(reading)));
   const counted = least(minor(amount), room);
   if (counted <= 0) return;
   standing.want({ cause: `received:${receiptId}`, kind: 'account', run: run(reading), amount: counted }, counted);
+}
+
+const asking: ReadonlySet<string> = new Set(['request', 'ask']);
+
+/** A request is invoiced as it goes out, where the owner says so: what is due of it and is on no document yet. */
+function asked(reading: Reading, fact: FactOf<'sent'>, index: number): void {
+  const { standing, settings, within, delivered, over, received, dueAfter } = reading;
+  if (settings.onAccount !== 'request' || !within(fact) || delivered || over || standing.final) return;
+  if (!asking.has(fact.occasion)) return;
+  const onAccount = sum(standing.onAccount.map(({ left }) => left));
+  const room = minor(totalNow(reading) - standing.onAccountIn(run(reading)));
+  const amount = least(minor(received + dueAfter() - onAccount), room);
+  if (amount > 0) standing.want({ cause: `asked:${index}`, kind: 'account', run: run(reading), amount }, amount);
 }
 
 function changed(reading: Reading, { before, after, key }: FactOf<'changed'>): void {
@@ -109,19 +140,22 @@ function closedOut({ standing, settings, within }: Reading, fact: FactOf<'closed
   standing.want({ cause: 'claims', kind: 'final', run: 'claims', figures }, total);
 }
 
-type Reads = { readonly [K in FactKind]?: (reading: Reading, fact: FactOf<K>) => void };
+type Reads = { readonly [K in FactKind]?: (reading: Reading, fact: FactOf<K>, index: number) => void };
 const reads: Reads = {
+  sent: asked,
   received: (reading, fact) => cameIn(reading, fact, fact.receiptId, fact.amount - (fact.security ?? 0)),
   paymentCaptured: (reading, fact) => cameIn(reading, fact, fact.authorisation, fact.captured - (fact.security ?? 0)),
-  refunded({ standing, over }, { refundId, receiptId, amount, security = 0 }) {
-    if (!over) wentOut(standing, receiptId, minor(amount - security), `refunded:${refundId}`);
+  refunded(reading, { refundId, receiptId, amount, security = 0 }) {
+    wentBack(reading, receiptId, minor(amount - security), `refunded:${refundId}`);
   },
-  debitReturned({ standing, over }, { settled, receiptId, amount }) {
-    if (settled && !over) wentOut(standing, receiptId, amount, `returned:${receiptId}`);
+  debitReturned(reading, { settled, receiptId, amount, security = 0 }) {
+    if (settled) wentBack(reading, receiptId, minor(amount - security), `returned:${receiptId}`);
   },
   delivered(reading, fact) {
     reading.delivered = true;
-    if (reading.settings.final && reading.within(fact)) finalOf(reading, 'delivered');
+    if (!reading.settings.final || !reading.within(fact) || reading.standing.final) return;
+    unpaidBack(reading, 'delivered');
+    finalOf(reading, 'delivered');
   },
   changed,
   cancelled,
@@ -136,8 +170,9 @@ const reads: Reads = {
   },
 };
 
-/** Whether documents may follow from a fact of that kind. */
-export const asksForDocuments = (kind: FactKind): boolean => Object.hasOwn(reads, kind);
+/** Whether documents may follow from a fact. */
+export const asksForDocuments = (fact: Fact): boolean =>
+  fact.kind === 'sent' ? asking.has(fact.occasion) : Object.hasOwn(reads, fact.kind);
 
 /**
  * The documents of a booking that follow from its facts and were not issued yet, in the order in which they are to be
@@ -146,17 +181,44 @@ export const asksForDocuments = (kind: FactKind): boolean => Object.hasOwn(reads
 export function wantedDocuments(
   facts: readonly Fact[],
   issued: readonly Issued[],
-  { settings, timeZone, price: now }: On,
+  { settings, timeZone, price: now, dueAfter }: On,
 ): WantedDocument[] {
+  let index = 0;
   const reading: Reading = {
     standing: new DocumentsStanding(issued),
     settings,
     within: ({ at }) => settings.from !== null && localDate(at, timeZone) >= settings.from,
     prices: pricesOf(facts, now),
+    dueAfter: () => dueAfter(facts.slice(0, index + 1)),
     at: 0,
+    received: zero,
     delivered: false,
     over: false,
   };
-  for (const fact of facts) (reads[fact.kind] as ((reading: Reading, fact: Fact) => void) | undefined)?.(reading, fact);
+  for (; index < facts.length; index++) {
+    const fact = facts[index]!;
+    (reads[fact.kind] as ((reading: Reading, fact: Fact, index: number) => void) | undefined)?.(reading, fact, index);
+  }
   return reading.standing.wanted;
+}
+
+const ever = '0001-01-01' as PlainDate;
+
+/**
+ * What the owner has issued now: all that follows from the facts, whatever the settings are; else, once the service was
+ * delivered and nothing stands, another final invoice.
+ */
+export function byHand(
+  facts: readonly Fact[],
+  issued: readonly Issued[],
+  { timeZone, price: now, key }: { readonly timeZone: string; readonly price: PriceInput; readonly key: string },
+): WantedDocument[] {
+  const settings = { from: ever, onAccount: 'none', final: true } as const;
+  const wanted = wantedDocuments(facts, issued, { settings, timeZone, price: now, dueAfter: () => zero });
+  if (wanted.length > 0) return wanted;
+  const delivered = facts.some(({ kind }) => kind === 'delivered');
+  const over = facts.some(({ kind }) => kind === 'cancelled' || kind === 'lapsed');
+  const stands = new DocumentsStanding(issued).final !== null;
+  if (!delivered || over || stands || price(now).total === 0) return [];
+  return [{ cause: `hand:${key}`, kind: 'final', run: `price:${pricesOf(facts, now).length - 1}` }];
 }

@@ -25,10 +25,14 @@ export const voucherSold = (method: keyof typeof paidInto, amount: Minor): Journ
 export const voucherExpired = (amount: Minor): JournalEntry | null =>
   entry('Gift voucher expired', [debit(accounts.vouchers, amount), credit(accounts.vouchersExpired, amount)]);
 
-/** The processor pays out what was collected, less its fees. */
+/** The processor pays out what was collected, less its fees: under way until the bank has it. */
 export const payoutMade = (payout: string, gross: Minor, fee: Minor): JournalEntry | null =>
   entry(`Payout ${payout}`, [
-    debit(accounts.bank, minor(gross - fee)),
+    debit(accounts.payoutsUnderWay, minor(gross - fee)),
     debit(accounts.processorFees, fee),
     credit(accounts.cardClearing, gross),
   ]);
+
+/** The bank has it. */
+export const payoutBanked = (payout: string, net: Minor): JournalEntry | null =>
+  entry(`Payout ${payout} in the bank`, [debit(accounts.bank, net), credit(accounts.payoutsUnderWay, net)]);

@@ -21,6 +21,9 @@ export function shortDate(date: PlainDate, today: PlainDate): string {
   return year ? `${day} ${month} ${year}` : `${day} ${month}`;
 }
 
+/** With its year always, as documents have it. */
+export const fullDate = (date: PlainDate): string => shortDate(date, '0001-01-01' as PlainDate);
+
 /** `Fri 14 May`, or `Fri, May 14`. */
 export const longDate = (date: PlainDate, today: PlainDate): string =>
   `${weekday(date)}${houseStyle().order === 'mdy' ? ',' : ''} ${shortDate(date, today)}`;

@@ -86,6 +86,10 @@ export const originalWordings: Readonly<Record<AnyOccasion, MessageText>> = {
     subject: '{{title}}: your bank sent {{sum}} back',
     body: 'We collected {{sum}} from your bank account ending in {{account}}, and your bank sent it back: {{reason}}. It has not been paid.\n\nPlease pay in another way.',
   },
+  document: {
+    subject: '{{document}} {{document number}}: {{title}}',
+    body: 'Here is our {{document}} {{document number}}.\n\n{{what is to be paid}}',
+  },
   lapsed: {
     subject: '{{title}}: the place was given back',
     body: '{{what did not come}}, so the place is free again. Write to us if you still want it.',
@@ -146,6 +150,7 @@ export const occasionFields = {
   tooLate: ['sum'],
   debitSent: ['sum', 'account', 'settles'],
   debitReturned: ['sum', 'account', 'reason'],
+  document: ['document', 'document number', 'what is to be paid'],
   lapsed: ['what did not come'],
 } as const satisfies Record<AnyOccasion, readonly string[]>;
 
@@ -189,6 +194,7 @@ export const occasionWords: Readonly<Record<AnyOccasion, string>> = {
   tooLate: 'A payment came after the place was gone',
   debitSent: 'A bank debit is on its way',
   debitReturned: 'A bank debit came back',
+  document: 'An invoice or credit note is issued',
   lapsed: 'A place was given back',
 };
 
@@ -218,5 +224,6 @@ export const toldWords = {
   tooLate: ['Told %s that a payment came too late', 'Tell %s that a payment came too late'],
   debitSent: ['Told %s that a debit is on its way', 'Tell %s that a debit is on its way'],
   debitReturned: ['Told %s that a debit came back', 'Tell %s that a debit came back'],
+  document: ['Sent %s a document', 'Send %s a document'],
   lapsed: ['Told %s that the place is free again', 'Tell %s that the place is free again'],
 } satisfies Record<Occasion, Verbs>;

@@ -10,6 +10,7 @@ import { type Minor, remainder } from '#core/money/minor';
 import { read } from '#islands/api';
 import { BookingActions } from '#islands/Booking/BookingActions';
 import { Decide } from '#islands/Booking/Decide';
+import { Documents } from '#islands/Booking/Documents';
 import { History } from '#islands/Booking/History';
 import { Journal } from '#islands/Booking/Journal';
 import { Messages } from '#islands/Booking/Messages';
@@ -132,6 +133,7 @@ function Booking({ given }: { readonly given: BookingView }) {
             <Tabs.List>
               <Tabs.Tab value="history">History</Tabs.Tab>
               <Tabs.Tab value="messages">Messages {view.messages.length}</Tabs.Tab>
+              <Tabs.Tab value="documents">Invoices {view.documents.documents.length}</Tabs.Tab>
               <Tabs.Tab value="journal">Journal {view.journal.length}</Tabs.Tab>
             </Tabs.List>
             <Tabs.Panel value="history">
@@ -139,6 +141,9 @@ function Booking({ given }: { readonly given: BookingView }) {
             </Tabs.Panel>
             <Tabs.Panel value="messages">
               <Messages messages={view.messages} />
+            </Tabs.Panel>
+            <Tabs.Panel value="documents">
+              <Documents view={view} />
             </Tabs.Panel>
             <Tabs.Panel value="journal">
               <Journal entries={view.journal} currency={currency} />

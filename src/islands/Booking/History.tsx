@@ -14,6 +14,8 @@ export function History({ view, standing }: { readonly view: BookingView; readon
   const { zone, today } = useShell();
   const { currency } = standing.agreed;
   const about = { client: view.client.name, bookingNumber: view.number, amount: null, currency, count: 1 };
+  const seqOf = (index: number): number => view.factSeqs.at(-1 - index) ?? 0;
+  const entryOf = new Map(view.journal.map(({ factSeq, seq }) => [factSeq, seq]));
   const moment = (at: BookingView['agenda'][number]['at']): string =>
     `${shortDate(localDate(at, zone), today)} ${clockOf(wallOfInstant(at, zone))}`;
   return (
@@ -31,13 +33,20 @@ export function History({ view, standing }: { readonly view: BookingView; readon
       </ul>
       <h3 className={styles.subtitle}>Happened</h3>
       <ul className={styles.list}>
-        {[...view.facts].reverse().map((fact, index) => (
-          <li key={index}>
+        {view.facts.toReversed().map((fact, index) => (
+          <li key={index} id={`fact-${seqOf(index)}`}>
             <time className="num" dateTime={fact.at} title={longDate(localDate(fact.at, zone), today)}>
               {moment(fact.at)}
               <small>{actorWords(fact.actor, view.people)}</small>
             </time>
-            <span>{historyWords(fact, { currency, zone, today })}</span>
+            <span>
+              {historyWords(fact, { currency, zone, today })}
+              {entryOf.has(seqOf(index)) && (
+                <a className={styles.entry} href={`/journal?text=${entryOf.get(seqOf(index))}`}>
+                  entry {entryOf.get(seqOf(index))}
+                </a>
+              )}
+            </span>
           </li>
         ))}
       </ul>

@@ -28,7 +28,8 @@ export function Journal({
         <tbody key={entry.seq}>
           <tr>
             <th scope="rowgroup" colSpan={3}>
-              {shortDate(localDate(entry.at, zone), today)} · {entry.description} <span>no. {entry.seq}</span>
+              {shortDate(localDate(entry.at, zone), today)} · {entry.description}{' '}
+              <a href={`/journal?text=${entry.seq}`}>no. {entry.seq}</a>
             </th>
           </tr>
           {entry.lines.map((line, index) => (

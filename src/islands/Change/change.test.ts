@@ -36,8 +36,8 @@ const service = {
   onPage: nothingOnPage,
 };
 const taxes = [
-  { code: 'VAT', label: 'VAT', rate: '25' as Decimal },
-  { code: 'CITY', label: 'City tax', rate: '5' as Decimal },
+  { code: 'VAT', label: 'VAT', rate: '25' as Decimal, category: 'S' as const, reason: '' },
+  { code: 'CITY', label: 'City tax', rate: '5' as Decimal, category: 'S' as const, reason: '' },
 ];
 const facts = [fact.agreed(), fact.paid('03-01 11:00', 300_00, 'r1')];
 const view: ChangeView = {

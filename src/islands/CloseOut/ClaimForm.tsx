@@ -1,3 +1,5 @@
+import { type ClaimKind, claimKinds } from '#core/booking/facts';
+import { claimKindWords } from '#core/wording/booksWords';
 import { AddRow, RemoveRow, rowsOf } from '#islands/parts/rows';
 import { CloseOutBooking } from '#contracts/owner';
 import { closeOut } from '#contracts/routes/closing/closeOut';
@@ -10,18 +12,18 @@ import { newKey } from '#islands/api';
 import { faultsOf } from '#islands/parts/contractForm';
 import { Problem } from '#islands/parts/Problem';
 import { useRoute } from '#islands/parts/useRoute';
-import { Button, Checkbox, TextInput } from '@mantine/core';
+import { Button, Checkbox, NativeSelect, TextInput } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { type SubmitEvent, useState } from 'react';
 import styles from './CloseOut.module.css';
 
-type ClaimDraft = { readonly id: string; readonly reason: string; readonly amount: string };
+type ClaimDraft = { readonly id: string; readonly kind: ClaimKind; readonly reason: string; readonly amount: string };
 const holdVerbs = { take: 'Capture', taken: 'captured', release: 'release', letGo: 'released' } as const;
 const depositVerbs = { take: 'Keep', taken: 'kept', release: 'give back', letGo: 'given back' } as const;
 
 type Props = { readonly line: CloseOutView['queue'][number]; readonly done: () => void };
 
-const blank = (): ClaimDraft => ({ id: newKey(), reason: '', amount: '' });
+const blank = (): ClaimDraft => ({ id: newKey(), kind: 'damage', reason: '', amount: '' });
 
 /** Claims with reason and sum; what is captured, released and left owed stands beside them with each keystroke. */
 export function ClaimForm({ line, done }: Props) {
@@ -36,6 +38,7 @@ export function ClaimForm({ line, done }: Props) {
   const used = drafts.filter((draft) => draft.reason.trim() !== '' || draft.amount.trim() !== '');
   const claims = used.map((draft) => ({
     id: draft.id,
+    kind: draft.kind,
     reason: draft.reason,
     amount: parseAmount(draft.amount, currency) ?? zero,
   }));
@@ -68,6 +71,13 @@ export function ClaimForm({ line, done }: Props) {
       <div className={styles.claims}>
         {drafts.map((draft, index) => (
           <div key={draft.id} className={styles.claim}>
+            <NativeSelect
+              label={index === 0 ? 'Kind' : undefined}
+              aria-label="Kind"
+              value={draft.kind}
+              onChange={(event) => rows.change(index, { kind: event.currentTarget.value as ClaimKind })}
+              data={claimKinds.map((value) => ({ value, label: claimKindWords[value] }))}
+            />
             <TextInput
               label={index === 0 ? 'Claim for' : undefined}
               aria-label="Claim for"

@@ -44,7 +44,7 @@ const view: NewBookingView = {
       onPage: nothingOnPage,
     },
   ],
-  taxes: [{ code: 'VAT', label: 'VAT', rate: '23' as Decimal }],
+  taxes: [{ code: 'VAT', label: 'VAT', rate: '23' as Decimal, category: 'S' as const, reason: '' }],
   terms: starterTerms.map(({ id, name, rules }) => ({ id, name, rules })),
   clients: [],
 };

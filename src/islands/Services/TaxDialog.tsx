@@ -6,11 +6,18 @@ import { fieldMessage } from '#islands/format/problemSentence';
 import { Problem } from '#islands/parts/Problem';
 import { undoableSave } from '#islands/parts/undoable';
 import { useRoute } from '#islands/parts/useRoute';
-import { Button, Group, Modal, Stack, TextInput } from '@mantine/core';
+import { Button, Group, Modal, NativeSelect, Stack, TextInput } from '@mantine/core';
 import { useState } from 'react';
 
 type Props = { readonly taxes: readonly TaxLine[]; readonly currency: string; readonly close: () => void };
-type Row = { code: string; label: string; rate: string };
+type Row = Pick<TaxLine, 'category' | 'reason'> & { code: string; label: string; rate: string };
+
+const categories = [
+  { value: 'S', label: 'charged' },
+  { value: 'Z', label: 'charged at nothing' },
+  { value: 'E', label: 'exempt' },
+  { value: 'AE', label: 'paid by the client' },
+];
 
 /** The taxes that services carry. A changed rate counts for new bookings; what is booked keeps its own. */
 export function TaxDialog({ taxes, currency, close }: Props) {
@@ -28,7 +35,7 @@ export function TaxDialog({ taxes, currency, close }: Props) {
     close();
   };
   return (
-    <Modal opened onClose={close} title="Taxes" size="lg" centered>
+    <Modal opened onClose={close} title="Taxes" size={880} centered>
       <Stack>
         {rows.map((row, index) => (
           <Group key={index} align="flex-start" wrap="nowrap" gap={8}>
@@ -57,10 +64,34 @@ export function TaxDialog({ taxes, currency, close }: Props) {
               error={error(index, 'rate')}
               onChange={(event) => set(index, { rate: event.currentTarget.value })}
             />
+            <NativeSelect
+              w={170}
+              label={index === 0 ? 'On invoices' : undefined}
+              aria-label="On invoices"
+              value={row.category}
+              onChange={(event) => {
+                const category = event.currentTarget.value as TaxLine['category'];
+                set(index, { category, ...(category === 'S' ? { reason: '' } : { rate: '0' }) });
+              }}
+              data={categories}
+            />
+            {row.category === 'E' && (
+              <TextInput
+                w={170}
+                label={index === 0 ? 'Reason, as a code' : undefined}
+                aria-label="Reason, as a code"
+                placeholder="VATEX-EU-132"
+                value={row.reason}
+                error={error(index, 'reason')}
+                onChange={(event) => set(index, { reason: event.currentTarget.value })}
+              />
+            )}
             <RemoveRow name={row.label} mt={index === 0 ? 25 : 0} onClick={() => rowsOf(rows, setRows).remove(index)} />
           </Group>
         ))}
-        <AddRow onClick={() => rowsOf(rows, setRows).add({ code: '', label: '', rate: '' })}>Add a tax</AddRow>
+        <AddRow onClick={() => rowsOf(rows, setRows).add({ code: '', label: '', rate: '', category: 'S', reason: '' })}>
+          Add a tax
+        </AddRow>
         <p style={{ margin: 0 }}>
           A changed rate counts for new bookings; what is booked keeps the rate it was agreed with.
         </p>

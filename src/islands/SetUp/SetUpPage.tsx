@@ -2,6 +2,8 @@ import type { Shell } from '#contracts/views';
 import { WaysToPay } from '#islands/Ways/WaysToPay';
 import { BookingPageAddress } from '#islands/SetUp/BookingPageAddress';
 import { BusinessForm } from '#islands/SetUp/BusinessForm';
+import { BooksForm } from '#islands/SetUp/BooksForm';
+import { DocumentsForm } from '#islands/SetUp/DocumentsForm';
 import { type Chapter, chapterLines, chapters, type SetUpView } from '#islands/SetUp/chapters';
 import { OpeningHours } from '#islands/SetUp/OpeningHours';
 import { PageForm } from '#islands/SetUp/PageForm';
@@ -38,6 +40,8 @@ export default function SetUpPage({ shell, path, view, chapter, connection }: Pr
         <PageForm given={view.settings.page} currency={shell.business.currency} />
       </>
     ),
+    documents: () => <DocumentsForm given={view.settings.documents} />,
+    books: () => <BooksForm given={view.settings.books} />,
     told: () => <ToldForm given={view.settings.told} />,
     writing: () => <WritingForm given={view.settings.style} currency={shell.business.currency} />,
   };

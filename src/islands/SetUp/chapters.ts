@@ -5,6 +5,9 @@ import type { WaysView } from '#contracts/wayViews';
 import type { SettingsView } from '#contracts/settingsView';
 import type { PlainDate } from '#core/calendar/days';
 import type { WallTime } from '#core/calendar/wallTime';
+import { taxMomentOn } from '#core/books/books';
+import { localDate } from '#core/calendar/zoned';
+import { taxMomentWords } from '#core/wording/booksWords';
 import { formatMoney } from '#core/money/formatMoney';
 import { minor } from '#core/money/minor';
 import { longWall } from '#core/wording/days';
@@ -33,6 +36,17 @@ export const chapters = {
     path: '/set-up/booking-page',
     words:
       'its address, in a page of your own, stop clients booking, a note on it, telephone number, vouchers sold online',
+  },
+  documents: {
+    title: 'Invoices',
+    path: '/set-up/documents',
+    words: 'tax number, VAT number, IBAN, numbers of invoices, issued by themselves, on account, due days, letterhead',
+  },
+  books: {
+    title: 'Tax and books',
+    path: '/set-up/books',
+    words:
+      'tax at receipt or delivery, tax of kept sums and claims, tips of staff, account numbers and names, law by country, certified till',
   },
   told: {
     title: 'Who is told of what',
@@ -97,6 +111,14 @@ export function chapterLines(
       'no account is connected: clients can pay by transfer or in cash alone',
     ),
     bookingPage: shell.bookingStopped ? 'stopped: clients cannot book by themselves' : bookingPage,
+    documents: listed(
+      [
+        settings.documents.seller.taxNumber ? `tax number ${settings.documents.seller.taxNumber}` : 'no tax number yet',
+        settings.documents.settings.from === null ? 'issued by hand' : 'issued by themselves',
+      ],
+      '',
+    ),
+    books: `tax on deposits is due ${taxMomentWords[taxMomentOn(settings.books.books, localDate(shell.now, shell.business.timeZone))]}`,
     told: listed(
       settings.told.map(({ name, of }) => `${name} of ${of.length === 1 ? '1 thing' : `${of.length} things`}`),
       'nobody is written to; Today says what needs you',

@@ -10,6 +10,7 @@ const kinds = {
   releaseHold: ['Released the hold of %s', 'Release the hold of %s'],
   deliver: ['Booked the service of %s as delivered', 'Book the service of %s as delivered'],
   lapse: ['Gave back the place of %s', 'Give back the place of %s, unless paid'],
+  document: ['Issued documents for %s', 'Issue documents for %s'],
   turn: ['Looked again at %s', 'Look again at %s'],
   received: ['Received from %s', 'Receive from %s'],
   refused: ['Card refused, %s', 'Card refused, %s'],

@@ -2,6 +2,7 @@ import type { ApiProblem } from '#islands/api';
 import { sayWith } from '#islands/format/say';
 import { bookingsSentences } from '#islands/format/sentences/bookings';
 import { doorSentences } from '#islands/format/sentences/door';
+import { documentsSentences } from '#islands/format/sentences/documents';
 import { edgeSentences } from '#islands/format/sentences/edge';
 import { moneySentences } from '#islands/format/sentences/money';
 import { offerSentences } from '#islands/format/sentences/offer';
@@ -13,6 +14,7 @@ const rules = {
   ...moneySentences,
   ...quotesSentences,
   ...doorSentences,
+  ...documentsSentences,
 };
 /** Every code that an owner's page can say; a route with another one does not compile where its problem is shown. */
 export type SaidCode = keyof typeof rules;

@@ -14,6 +14,7 @@ import { writeMessage } from '#server/letters/writeMessage';
 import { chargeOfPart } from '#core/paying/withFee';
 import { zero } from '#core/money/minor';
 import { deliveredFact } from '#core/paying/deliveredFact';
+import { issueWhatFollows } from '#server/invoicing/bookingDocuments';
 import { ownerRow } from '#server/database/ownerRow';
 
 type Context = {
@@ -96,6 +97,11 @@ export const errandKinds: { readonly [K in ErrandKind]: Run<K> } = {
     const { deliveredSince } = await ownerRow(tx);
     await recordFacts(tx, loaded, [deliveredFact(standing, loaded.booking, deliveredSince)], now);
     return null;
+  },
+
+  async document({ tx, deps, loaded, now }) {
+    await issueWhatFollows(tx, deps, loaded, now);
+    return async () => deps.outbox.wake();
   },
 
   async turn({ tx, loaded, now }) {

@@ -64,9 +64,10 @@ type Wanted = { readonly at: Instant; readonly run: () => Promise<Afterwards> } 
 async function wantedOfBooking(tx: Tx, deps: Deps, { booking_id, key, kind }: Claimed, now: Instant): Promise<Wanted> {
   const loaded = (await lockBooking(tx, booking_id!))!;
   const current = standing(agreedOf(loaded.booking), loaded.facts, now);
-  // A turn is wanted until its moment and never at it: it is what makes the states of that moment be written.
-  const turn: WantedErrand | null = kind === 'turn' ? { key, kind, at: now } : null;
-  const errand = turn ?? wantedErrands(current, loaded.facts).find((wanted) => wanted.key === key);
+  // A turn is wanted until its moment and never at it: it is what makes the states of that moment be written. What
+  // documents follow is looked at with the facts, whatever has come since.
+  const asItIs: WantedErrand | null = kind === 'turn' || kind === 'document' ? { key, kind, at: now } : null;
+  const errand = asItIs ?? wantedErrands(current, loaded.facts).find((wanted) => wanted.key === key);
   if (!errand) return null;
   const carryOutErrand = errandKinds[errand.kind] as RunErrand;
   const run = () => carryOutErrand({ tx, deps, loaded, standing: current, now }, errand);

@@ -11,7 +11,8 @@ import { happenings } from '#core/telling/happenings';
 import { happeningWords } from '#core/wording/happeningWords';
 import { tellPeople } from '#server/telling/tellPeople';
 import { bookingFactsRead } from '#core/kept/readFact';
-import { rewriteErrands } from '#server/errands/rewriteErrands';
+import { asksForDocuments } from '#core/documents/wantedDocuments';
+import { addErrand, rewriteErrands } from '#server/errands/rewriteErrands';
 import { writeAgreed, writeDeal } from '#server/booking/dealOf';
 import { agreedOf, type LoadedBooking } from '#server/booking/lockBooking';
 import { freePlaces } from '#server/booking/takePlaces';
@@ -43,7 +44,7 @@ export async function recordFacts(
     return { ...fact, actor };
   });
   const all: Recorded<Fact>[] = [...facts];
-  const post = await posting(tx, inOrder);
+  const { post, invoices } = await posting(tx, inOrder);
   for (const said of inOrder) {
     if (said.kind === 'changed') current = await writeDeal(tx, booking.id, said.after);
     if (said.kind === 'confirmed') current = await writeAgreed(tx, booking.id, said.agreed);
@@ -63,6 +64,8 @@ export async function recordFacts(
   }
   const reached = standing(agreedOf(current), all, now);
   await writeDerived(tx, { booking: current, client, facts: all }, reached);
+  if (invoices)
+    await addErrand(tx, booking.id, { key: `document:${all.length}`, kind: 'document', at: inOrder.at(-1)!.at });
   const { number, title } = current;
   for (const [index, happening] of happenings(before, inOrder, reached).entries())
     await tellPeople(tx, happening.telling, {
@@ -77,12 +80,14 @@ export async function recordFacts(
 type Post = (fact: Fact, of: Pick<LoadedBooking, 'booking' | 'facts'>, before: Ledger) => Fact;
 
 /** How these facts say where they stand in the books; the settings are read only where one of them does. */
-async function posting(tx: Tx, added: readonly Fact[]): Promise<Post> {
-  if (!added.some(isPosted)) return (fact) => fact;
-  const { books } = await ownerRow(tx);
+async function posting(tx: Tx, added: readonly Fact[]): Promise<{ readonly post: Post; readonly invoices: boolean }> {
+  const asks = added.some(asksForDocuments);
+  if (!asks && !added.some(isPosted)) return { post: (fact) => fact, invoices: false };
+  const { books, documents } = await ownerRow(tx);
   const rates = Object.fromEntries((await taxLines(tx)).map(({ code, rate }) => [code, rate]));
-  return (fact, { booking, facts }, before) =>
+  const post: Post = (fact, { booking, facts }, before) =>
     posted(fact, { agreed: agreedOf(booking), price: booking.price, facts, books, rates }, before);
+  return { post, invoices: asks && documents.from !== null };
 }
 
 /** Facts stand in the order in which they were recorded, also by their moments: a clock that was put back changes none. */

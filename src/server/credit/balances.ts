@@ -7,7 +7,6 @@ import { creditReceipts, voucherEnds } from '#server/database/schema/credit';
 import { and, eq, inArray, type SQL, sql } from 'drizzle-orm';
 
 /** The few facts that move credit: word for word what the index `moves_credit` is on, or it would not be used. */
-/** As the index over these few facts has it. */
 const movesCredit = sql`(${facts.fact}->>'method' = 'credit' or (${facts.fact}->>'kind' = 'delivered' and ${facts.fact}->'taxes' is null and (${facts.fact}->>'received')::bigint > (${facts.fact}->>'total')::bigint) or (${facts.fact}->>'kind' = 'closedOut' and (${facts.fact}->>'over')::bigint > 0))`;
 
 export type ClientCredit = { readonly clientId: string; readonly currency: string; readonly credit: Minor };
@@ -85,3 +84,9 @@ export async function leftOnVouchers(
   const expired = new Map(ends.map(({ voucherId: id, amount }) => [id, amount]));
   return new Map(wanted.map(({ id, amount }) => [id, leftOnVoucherOf(amount, naming.get(id)!, expired.get(id))]));
 }
+
+/** A client's credit in every currency in which they have some. */
+export const creditOfClient = async (db: Database | Tx, clientId: string): Promise<ClientCredit[]> =>
+  (await creditWhere(db, eq(creditReceipts.clientId, clientId), eq(bookings.clientId, clientId))).filter(
+    ({ credit }) => credit !== 0,
+  );

@@ -7,6 +7,7 @@ import type { PlainDate } from '#core/calendar/days';
 import { formatMoney } from '#core/money/formatMoney';
 import { type Minor, zero } from '#core/money/minor';
 import { cancelledSentences } from '#core/wording/cancelledSentences';
+import { documentWords, type SaidOfDocument, toBePaid } from '#core/wording/documentWords';
 import { longDate, longMoment, longWall } from '#core/wording/days';
 import { declineReason } from '#core/wording/declines';
 import { keptWords } from '#core/wording/keptWords';
@@ -34,6 +35,8 @@ export type MessageAbout = {
   readonly kept?: Ledger['kept'];
   /** What the owner wrote to it, where the occasion has room for that. */
   readonly note?: string | undefined;
+  /** What is attached; null where nothing is. */
+  readonly document?: SaidOfDocument | null;
   /** What the newest change changed, in sentences. */
   readonly changes: readonly string[];
 };
@@ -169,6 +172,11 @@ const occasionValues: {
     const last = ledger.chargeDeclines.at(-1);
     return { sum: sum(last?.amount ?? zero), account: last?.last4 ?? '····', reason: declineReason(last?.code ?? '') };
   },
+  document: ({ document, sum, today }) => ({
+    document: documentWords[document?.kind ?? 'final'],
+    'document number': document?.number ?? '····',
+    'what is to be paid': document ? toBePaid(document, sum, today) : '',
+  }),
   lapsed: ({ kept }) => ({
     'what did not come':
       awaitedFrom({ kept: kept ?? null }) === null
@@ -205,6 +213,7 @@ const actions: Readonly<Record<Occasion, (about: About) => string>> = {
   tooLate: () => 'See what happened',
   debitSent: () => see,
   debitReturned: (about) => payFirst(about, see),
+  document: ({ document, sum }) => (document && document.open > 0 ? `Pay ${sum(document.open)}` : see),
   lapsed: () => 'See what happened',
 };
 

@@ -3,6 +3,11 @@ import PDFDocument from 'pdfkit';
 
 const require = createRequire(import.meta.url);
 const fontFile = (name: string): string => require.resolve(`@expo-google-fonts/ibm-plex-sans/${name}`);
+/** Faces for scripts that ours has no letters of: opened only where a text has some. */
+const otherFaces = {
+  arabic: '@expo-google-fonts/ibm-plex-sans-arabic/400Regular/IBMPlexSansArabic_400Regular.ttf',
+  japanese: '@expo-google-fonts/ibm-plex-sans-jp/400Regular/IBMPlexSansJP_400Regular.ttf',
+} as const;
 const fonts = {
   regular: '400Regular/IBMPlexSans_400Regular.ttf',
   italic: '400Regular_Italic/IBMPlexSans_400Regular_Italic.ttf',
@@ -40,6 +45,7 @@ export function openPdf({ title, author, madeAt }: { title: string; author: stri
     },
   } as PDFKit.PDFDocumentOptions);
   for (const [name, path] of Object.entries(fonts)) pdf.registerFont(name, fontFile(path));
+  for (const [name, path] of Object.entries(otherFaces)) pdf.registerFont(name, require.resolve(path));
   const chunks: Buffer[] = [];
   pdf.on('data', (chunk: Buffer) => chunks.push(chunk));
   return { pdf, bytes: new Promise((resolve) => pdf.on('end', () => resolve(Buffer.concat(chunks)))) };
@@ -48,6 +54,41 @@ export function openPdf({ title, author, madeAt }: { title: string; author: stri
 /** Text of one element, in its place in the structure. */
 export function say(pdf: Pdf, parent: Element, kind: string, draw: () => void): void {
   parent.add(pdf.struct(kind, {}, draw));
+}
+
+const scripts: readonly (readonly [keyof typeof otherFaces, RegExp])[] = [
+  ['arabic', /\p{Script=Arabic}/u],
+  ['japanese', /[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}]/u],
+];
+
+/** A text in pieces, each with the face that has its letters. */
+function pieces(text: string, usual: keyof typeof fonts): { readonly face: string; text: string }[] {
+  const found: { readonly face: string; text: string }[] = [];
+  for (const letter of text) {
+    const face = scripts.find(([, script]) => script.test(letter))?.[0] ?? usual;
+    const last = found.at(-1);
+    // A space goes with what is before it.
+    if (last && (last.face === face || letter === ' ')) last.text += letter;
+    else found.push({ face, text: letter });
+  }
+  return found;
+}
+
+/** Lines that somebody wrote, in whatever script, one below the other. */
+export function writeLines(
+  pdf: Pdf,
+  lines: readonly string[],
+  at: { readonly x: number; readonly y: number; readonly width: number; readonly face?: keyof typeof fonts },
+): void {
+  const { x, width, face = 'regular' } = at;
+  pdf.x = x;
+  pdf.y = at.y;
+  for (const line of lines) {
+    const all = pieces(line, face);
+    all.forEach((piece, index) =>
+      pdf.font(piece.face).text(piece.text, { width, lineGap: 2, continued: index < all.length - 1 }),
+    );
+  }
 }
 
 export const heading = (pdf: Pdf, parent: Element, text: string, level: 1 | 2): void =>

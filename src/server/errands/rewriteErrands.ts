@@ -41,7 +41,14 @@ export async function rewriteErrands(
     }
   }
   for (const row of rows) {
-    if (row.state !== 'waiting' || wantedKeys.has(row.key)) continue;
+    // Documents follow from facts that stay.
+    if (row.state !== 'waiting' || row.kind === 'document' || wantedKeys.has(row.key)) continue;
     await tx.update(errands).set({ state: 'dropped' }).where(eq(errands.id, row.id));
   }
+}
+
+/** One more errand of a booking, beside those that its standing wants. */
+export async function addErrand(tx: Tx, bookingId: string, errand: WantedErrand): Promise<void> {
+  const { key, kind, at } = errand;
+  await tx.insert(errands).values({ id: randomUUID(), bookingId, key, kind, at, errand, state: 'waiting' });
 }

@@ -12,6 +12,10 @@ export const pageRights = {
   // Where views stood before; they lead on.
   '/calendar': 'bookings:see',
   '/lanes': 'bookings:see',
+  '/documents/[number].pdf': 'books:see',
+  '/documents/[number].xml': 'books:see',
+  '/journal/export.[format]': 'books:see',
+  '/journal/reports/[name].[as]': 'books:see',
   '/api/files': 'quotes:write',
   '/messages/preview': 'messages:write',
   // What the owner does at a stand-in, the counter's reader among it, is for who is signed in; clients meet the rest.
@@ -29,6 +33,7 @@ export const pageRights = {
   '/b/[link]/agreement.pdf': 'anybody',
   '/b/[link]/calendar.ics': 'anybody',
   '/b/[link]/receipts/[number].pdf': 'anybody',
+  '/b/[link]/documents/[number].pdf': 'anybody',
   '/q/[link]': 'anybody',
   '/q/[link]/agreement.pdf': 'anybody',
   '/r/[link]': 'anybody',

@@ -9,7 +9,11 @@ import { journalEntries, journalLines } from '#server/database/schema/journal';
 
 /** The day on which it is booked: its own, or the first open one where that is in a closed period. */
 async function bookedOn(tx: Tx, at: Instant): Promise<PlainDate> {
-  const [owner] = await tx.select({ zone: business.timeZone, closedUntil: business.closedUntil }).from(business);
+  const [owner] = await tx
+    .select({ zone: business.timeZone, closedUntil: business.closedUntil })
+    .from(business)
+    // Whoever closes the books waits for those who are booking, and they for nobody else.
+    .for('key share');
   const day = localDate(at, owner!.zone);
   const { closedUntil } = owner!;
   return closedUntil !== null && day <= closedUntil ? addDays(closedUntil, 1) : day;
@@ -28,12 +32,13 @@ export async function appendEntry(
     readonly about?: string;
   },
 ): Promise<void> {
+  const day = await bookedOn(tx, given.at);
   const { at, currency, bookingId = null, factSeq = null, about = '' } = given;
   const [row] = await tx
     .insert(journalEntries)
     .values({
       at,
-      day: await bookedOn(tx, at),
+      day,
       bookingId,
       factSeq,
       about,
@@ -48,6 +53,7 @@ export async function appendEntry(
       account,
       amount,
       currency,
+      day,
       taxCode: tax?.code ?? null,
       taxBase: tax?.base ?? null,
     })),

@@ -5,6 +5,7 @@ import { ledgerOf } from '#core/booking/ledger';
 import { asConfirmed, standing } from '#core/booking/standing';
 import type { Instant } from '#core/calendar/instant';
 import { changeSentences } from '#core/wording/changeSentences';
+import type { SaidOfDocument } from '#core/wording/documentWords';
 import { letterFacts } from '#core/wording/letterFacts';
 import { agreedOf, type LoadedBooking } from '#server/booking/lockBooking';
 import type { Tx } from '#server/database/database';
@@ -29,6 +30,8 @@ export async function writeMessage(
     text?: string;
     /** Somebody else than the client, who pays. */
     payer?: string;
+    /** What is attached, and goes to whoever gets the client's bills. */
+    document?: SaidOfDocument;
     /** Seconds of real time in which it can be called back. */
     waits?: number;
     now: Instant;
@@ -53,9 +56,11 @@ export async function writeMessage(
     text: message.text,
     kept: ledgerOf(facts).kept,
     note: occasion === 'askDeclined' ? answered?.note : declined?.note,
+    document: message.document ?? null,
     changes: occasion === 'changed' ? newestChange(booking, facts) : [],
   };
   const { subject, paragraphs, action } = messageWording(occasion, about, text);
+  const bills = message.document ? client.bill.billTo : null;
   const rows = await tx
     .insert(messages)
     .values({
@@ -63,14 +68,14 @@ export async function writeMessage(
       bookingId: booking.id,
       cause,
       occasion,
-      recipient: message.payer ?? client.email,
-      recipientName: message.payer === undefined ? client.name : '',
+      recipient: message.payer ?? bills?.email ?? client.email,
+      recipientName: message.payer === undefined ? (bills?.name ?? client.name) : '',
       copyTo: message.payer === undefined ? copyTo : [],
       linkFor: message.payer === undefined ? 'client' : 'payer',
       subject,
       body: [...paragraphs, action],
       // Somebody else who pays reads what is to be paid, and nothing of the booking.
-      facts: message.payer === undefined ? letterFacts(current, booking.title) : null,
+      facts: message.payer === undefined && !message.document ? letterFacts(current, booking.title) : null,
       state: 'outgoing',
       ...waitingFor(message.waits ?? 0),
       madeAt: now,

@@ -5,6 +5,12 @@ import { asc } from 'drizzle-orm';
 
 export const taxLines = (db: Database | Tx): Promise<TaxLine[]> =>
   db
-    .select({ code: taxes.code, label: taxes.label, rate: taxes.rate })
+    .select({
+      code: taxes.code,
+      label: taxes.label,
+      rate: taxes.rate,
+      category: taxes.category,
+      reason: taxes.reason,
+    })
     .from(taxes)
     .orderBy(asc(taxes.position), asc(taxes.code));

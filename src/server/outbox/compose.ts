@@ -14,6 +14,9 @@ import { type Letter, textLetter } from '#server/documents/letter';
 import { htmlLetter } from '../documents/LetterLayout';
 import type { MailAttachment, OutgoingMail } from '#server/ports';
 import { calendarOf } from '#server/documents/calendarOf';
+import { documents } from '#server/database/schema/documents';
+import { documentPdf } from '#server/invoicing/documentFile';
+import { documentOfCause } from '#server/letters/writeDocumentLetter';
 import { agreementFile } from '#server/quotes/agreementFile';
 import { keepQuoteLink } from '#server/quotes/quoteLink';
 import { keepClientLink } from '#server/links/clientLink';
@@ -59,8 +62,16 @@ async function linkOf(deps: Deps, row: MessageRow): Promise<Read> {
   return { link: row.path === null ? null : `${baseUrl}${row.path}`, reference: '' };
 }
 
+async function documentAttachment({ db }: Deps, id: string): Promise<MailAttachment> {
+  const [row] = await db.select().from(documents).where(eq(documents.id, id));
+  const { filename, content, type } = await documentPdf(db, row!);
+  return { filename, contentType: type, content };
+}
+
 /** A confirmation brings the days for the calendar, and what was signed. */
 async function attachmentsOf(deps: Deps, row: MessageRow): Promise<MailAttachment[]> {
+  const document = documentOfCause(row.cause.split(':').slice(0, 2).join(':'));
+  if (document !== null) return [await documentAttachment(deps, document)];
   const wanted: Occasion[] = ['confirmation', 'changed'];
   if (row.bookingId === null || row.linkFor === 'payer' || !wanted.includes(row.occasion as Occasion)) return [];
   const { number, days } = await calendarOf(deps, row.bookingId);

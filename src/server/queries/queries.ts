@@ -94,8 +94,14 @@ export function openQueries(
 
     async settings(): Promise<SettingsView> {
       const [owner] = await db.select().from(business);
-      const { bookingPage: page, style, told } = owner!;
-      return { page, style, told };
+      const { bookingPage: page, style, told, documents, seller, country, books, accountNames, closedUntil } = owner!;
+      return {
+        page,
+        style,
+        told,
+        documents: { settings: documents, seller, country },
+        books: { books, accountNames, closedUntil, country, taxes: await taxLines(db) },
+      };
     },
 
     closeOuts: () => closeOutView(db, clock.now()),

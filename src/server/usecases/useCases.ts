@@ -1,4 +1,13 @@
 import type { Deps } from '#server/deps';
+import {
+  creditDocument,
+  invoiceOnAccount,
+  issueDocument,
+  sendDocument,
+} from '#server/usecases/documents/issueDocument';
+import { bankPayout, closeBooks, saveAccounts, saveBooks } from '#server/usecases/books/books';
+import { saveClient } from '#server/usecases/clients/saveClient';
+import { saveDocuments } from '#server/usecases/documents/saveDocuments';
 import { acceptGap } from '#server/usecases/bookings/acceptGap';
 import { abandonPayment } from '#server/usecases/paying/abandonPayment';
 import { askNow } from '#server/usecases/paying/askNow';
@@ -56,6 +65,16 @@ import { saveWording } from '#server/usecases/messages/saveWording';
 /** Every use case, given what it needs. */
 export const useCases = (deps: Deps) => ({
   createBooking: createBooking(deps),
+  issueDocument: issueDocument(deps),
+  invoiceOnAccount: invoiceOnAccount(deps),
+  creditDocument: creditDocument(deps),
+  sendDocument: sendDocument(deps),
+  saveDocuments: saveDocuments(deps),
+  saveClient: saveClient(deps),
+  saveBooks: saveBooks(deps),
+  saveAccounts: saveAccounts(deps),
+  closeBooks: closeBooks(deps),
+  bankPayout: bankPayout(deps),
   payByClient: payByClient(deps),
   checkOut: checkOut(deps),
   payCheckout: payCheckout(deps),

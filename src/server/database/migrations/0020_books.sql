@@ -8,6 +8,7 @@ CREATE TABLE "document_counters" (
 --> statement-breakpoint
 CREATE TABLE "documents" (
 	"id" text PRIMARY KEY NOT NULL,
+	"place" bigserial NOT NULL,
 	"number" text NOT NULL,
 	"series" text NOT NULL,
 	"year" integer NOT NULL,
@@ -55,6 +56,11 @@ UPDATE "journal_entries" SET "day" = (("at"::timestamptz) AT TIME ZONE "b"."time
 ALTER TABLE "journal_entries" ENABLE TRIGGER USER;--> statement-breakpoint
 ALTER TABLE "journal_entries" ALTER COLUMN "day" SET NOT NULL;--> statement-breakpoint
 ALTER TABLE "journal_entries" ADD COLUMN "about" text DEFAULT '' NOT NULL;--> statement-breakpoint
+ALTER TABLE "journal_lines" ADD COLUMN "day" text;--> statement-breakpoint
+ALTER TABLE "journal_lines" DISABLE TRIGGER USER;--> statement-breakpoint
+UPDATE "journal_lines" SET "day" = "e"."day" FROM "journal_entries" AS "e" WHERE "e"."seq" = "entry_seq";--> statement-breakpoint
+ALTER TABLE "journal_lines" ENABLE TRIGGER USER;--> statement-breakpoint
+ALTER TABLE "journal_lines" ALTER COLUMN "day" SET NOT NULL;--> statement-breakpoint
 ALTER TABLE "journal_lines" ADD COLUMN "tax_code" text;--> statement-breakpoint
 ALTER TABLE "journal_lines" ADD COLUMN "tax_base" bigint;--> statement-breakpoint
 ALTER TABLE "payouts" ADD COLUMN "processor" text DEFAULT '' NOT NULL;--> statement-breakpoint
@@ -70,10 +76,19 @@ CREATE UNIQUE INDEX "documents_request_id_cause_index" ON "documents" USING btre
 CREATE INDEX "documents_client_id_index" ON "documents" USING btree ("client_id");--> statement-breakpoint
 CREATE INDEX "documents_day_index" ON "documents" USING btree ("day");--> statement-breakpoint
 CREATE INDEX "journal_entries_day_seq_index" ON "journal_entries" USING btree ("day","seq");--> statement-breakpoint
-CREATE INDEX "lines_of_account" ON "journal_lines" USING btree ("account","entry_seq");--> statement-breakpoint
+CREATE INDEX "lines_of_account" ON "journal_lines" USING btree ("account","day","entry_seq");--> statement-breakpoint
 CREATE INDEX "moves_credit" ON "facts" USING btree ("booking_id") WHERE "facts"."fact"->>'method' = 'credit' or ("facts"."fact"->>'kind' = 'delivered' and "facts"."fact"->'taxes' is null and ("facts"."fact"->>'received')::bigint > ("facts"."fact"->>'total')::bigint) or ("facts"."fact"->>'kind' = 'closedOut' and ("facts"."fact"->>'over')::bigint > 0);--> statement-breakpoint
 -- What is issued is never changed, only credited (money-rules-2.md, section 12).
 CREATE TRIGGER append_only BEFORE UPDATE OR DELETE ON "documents" FOR EACH ROW EXECUTE FUNCTION append_only();--> statement-breakpoint
+-- A closed period stays closed: what comes to light later is booked on the first open day.
+CREATE FUNCTION books_are_open() RETURNS trigger LANGUAGE plpgsql AS $$
+BEGIN
+  IF EXISTS (SELECT 1 FROM "business" WHERE "closed_until" >= NEW."day") THEN
+    RAISE EXCEPTION 'the books are closed on %', NEW."day";
+  END IF;
+  RETURN NEW;
+END $$;--> statement-breakpoint
+CREATE TRIGGER books_are_open BEFORE INSERT ON "journal_entries" FOR EACH ROW EXECUTE FUNCTION books_are_open();--> statement-breakpoint
 -- Services that ended and were not closed are delivered at this moment, the others at their end.
 UPDATE "business" SET "delivered_since" = (SELECT max("at") FROM "facts");--> statement-breakpoint
 INSERT INTO "errands" ("id", "booking_id", "key", "kind", "at", "errand", "state")

@@ -3,7 +3,7 @@ import { type Books, usualBooks } from '#core/books/books';
 import type { PlainDate } from '#core/calendar/days';
 import { noSellerData, type SellerData } from '#core/documents/party';
 import { type DocumentSettings, usualDocuments } from '#core/documents/settings';
-import { type TaxCategory } from '#core/documents/taxCategory';
+import { type CodeCategory } from '#core/documents/taxCategory';
 import { type HouseStyle, usualStyle } from '#core/wording/houseStyle';
 import { type PageSettings, usualPage } from '#core/services/pageSettings';
 import { nobodyTold, type Told } from '#core/telling/told';
@@ -107,7 +107,7 @@ export const taxes = pgTable('taxes', {
   rate: text().$type<Decimal>().notNull(),
   position: integer().notNull().default(0),
   /** How it stands on documents, and why none is charged where none is. */
-  category: text().$type<TaxCategory>().notNull().default('S'),
+  category: text().$type<CodeCategory>().notNull().default('S'),
   reason: text().notNull().default(''),
 });
 

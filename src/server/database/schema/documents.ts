@@ -8,6 +8,7 @@ import type { TaxAmount } from '#core/price/taxes';
 import { sql } from 'drizzle-orm';
 import {
   type AnyPgColumn,
+  bigserial,
   check,
   index,
   integer,
@@ -23,6 +24,8 @@ export const documents = pgTable(
   'documents',
   {
     id: text().primaryKey(),
+    /** The order of issue over all series. */
+    place: bigserial({ mode: 'number' }).notNull(),
     number: text().notNull().unique(),
     series: text().notNull(),
     year: integer().notNull(),

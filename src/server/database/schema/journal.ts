@@ -36,6 +36,8 @@ export const journalLines = pgTable(
     account: text().$type<Account>().notNull(),
     amount: money().notNull(),
     currency: text().notNull(),
+    /** That of its entry. */
+    day: text().$type<PlainDate>().notNull(),
     /** Of a line of tax: its code, and the base with the sign of the sum. */
     taxCode: text(),
     taxBase: money(),
@@ -43,7 +45,7 @@ export const journalLines = pgTable(
   (table) => [
     primaryKey({ columns: [table.entrySeq, table.line] }),
     index().on(table.account, table.currency),
-    index('lines_of_account').on(table.account, table.entrySeq),
+    index('lines_of_account').on(table.account, table.day, table.entrySeq),
   ],
 );
 

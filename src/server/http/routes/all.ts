@@ -1,9 +1,12 @@
 import { bookingsRoutes } from '#server/http/routes/bookings';
 import { businessRoutes } from '#server/http/routes/business';
+import { booksRoutes } from '#server/http/routes/books';
 import { checkoutRoutes } from '#server/http/routes/checkout';
 import { clientRoutes } from '#server/http/routes/client';
+import { clientsRoutes } from '#server/http/routes/clients';
 import { closingRoutes } from '#server/http/routes/closing';
 import { creditRoutes } from '#server/http/routes/credit';
+import { documentsRoutes } from '#server/http/routes/documents';
 import { doorRoutes } from '#server/http/routes/door';
 import { messagesRoutes } from '#server/http/routes/messages';
 import { offerRoutes } from '#server/http/routes/offer';
@@ -29,6 +32,9 @@ export const allRoutes: readonly ServedRoute[] = [
   messagesRoutes,
   businessRoutes,
   waysRoutes,
+  documentsRoutes,
+  booksRoutes,
+  clientsRoutes,
   doorRoutes,
   clientRoutes,
   checkoutRoutes,

@@ -6,13 +6,14 @@ import type { Database } from '#server/database/database';
 import type { Deps } from '#server/deps';
 import { offeredFor } from '#server/ways/offered';
 import { connectedAccounts } from '#server/ways/payAccounts';
-import { bookings } from '#server/database/schema/bookings';
+import { bookings, facts as factTable } from '#server/database/schema/bookings';
 import { terms, termsVersions } from '#server/database/schema/business';
 import { journalEntries, journalLines } from '#server/database/schema/journal';
 import type { Instant } from '#core/calendar/instant';
 import { agreementOfBooking } from '#server/quotes/agreementOfBooking';
 import type { WantedErrand } from '#core/agenda/wantedErrands';
 import { errands, messages } from '#server/database/schema/work';
+import { bookingDocuments } from '#server/queries/documents/documents';
 import { paymentUnderWay } from '#server/intents/openIntent';
 import { and, asc, desc, eq, notInArray } from 'drizzle-orm';
 
@@ -28,8 +29,8 @@ async function journalOf(db: Database, bookingId: string): Promise<JournalView[]
     JournalView & { lines: { account: string; amount: JournalView['lines'][number]['amount'] }[] }
   >();
   for (const { entry, account, amount } of rows) {
-    const { seq, at, description } = entry;
-    const view = entries.get(seq) ?? { seq, at, description, lines: [] };
+    const { seq, at, description, factSeq } = entry;
+    const view = entries.get(seq) ?? { seq, at, description, factSeq, lines: [] };
     view.lines.push({ account, amount });
     entries.set(seq, view);
   }
@@ -54,6 +55,11 @@ export async function bookingView(
     .from(termsVersions)
     .where(and(eq(termsVersions.termsId, booking.termsId), eq(termsVersions.version, booking.termsVersion)));
   const sent = await db.select().from(messages).where(eq(messages.bookingId, id)).orderBy(desc(messages.madeAt));
+  const seqs = await db
+    .select({ seq: factTable.seq })
+    .from(factTable)
+    .where(eq(factTable.bookingId, id))
+    .orderBy(asc(factTable.seq));
   const planned = await db
     .select()
     .from(errands)
@@ -75,7 +81,7 @@ export async function bookingView(
     id,
     number: booking.number,
     title: booking.title,
-    client: { name: client.name, email: client.email, phone: client.phone },
+    client: { id: client.id, name: client.name, email: client.email, phone: client.phone },
     termsName: named?.name ?? booking.termsId,
     termsVersion: booking.termsVersion,
     ownRules: !sameValue(booking.terms, version?.rules),
@@ -101,6 +107,8 @@ export async function bookingView(
         part: 'part' in errand ? (errand.part ?? null) : null,
       })),
     journal: await journalOf(db, id),
+    factSeqs: seqs.map(({ seq }) => seq),
+    documents: await bookingDocuments(db, loaded, now),
     underWay: underWay ? (underWay.state as 'open' | 'waiting' | 'onTheWay') : null,
     atReader: underWay?.request.kind === 'counter' ? underWay.amount : null,
     accounts: all

@@ -6,6 +6,7 @@ import type { Tx } from '#server/database/database';
 import { facts } from '#server/database/schema/bookings';
 import { requestPayments } from '#server/database/schema/credit';
 import { business } from '#server/database/schema/business';
+import { payAccounts } from '#server/database/schema/ways';
 import { intents, payouts, processorEvents } from '#server/database/schema/work';
 import { payoutMade } from '#core/journal/otherEntries';
 import { factsOfReturnedLater } from '#core/paying/bankDebit';
@@ -51,7 +52,7 @@ export const takeEvent =
     }
     const taken = await db.transaction(async (tx) => {
       if (!(await markTaken(tx, id, event, clock.now()))) return false;
-      if (event.type === 'payout.made') await recordPayout(tx, event);
+      if (event.type === 'payout.made') await recordPayout(tx, event, accountId);
       else if (event.type === 'payment.returned') await recordReturn(deps, tx, event);
       else await recordLapse(tx, event.authorisation, clock.now());
       return true;
@@ -139,14 +140,19 @@ async function recordReturn(
   }
 }
 
-async function recordPayout(tx: Tx, event: Extract<ProcessorEvent, { type: 'payout.made' }>): Promise<void> {
+async function recordPayout(
+  tx: Tx,
+  event: Extract<ProcessorEvent, { type: 'payout.made' }>,
+  accountId: string,
+): Promise<void> {
+  const [account] = await tx.select().from(payAccounts).where(eq(payAccounts.id, accountId));
   const { payout, at, currency, gross, fee, payments } = event;
   const rows = await tx
     .insert(payouts)
-    .values({ id: payout, at, currency, gross, fee, payments: [...payments] })
+    .values({ id: payout, at, currency, gross, fee, payments: [...payments], processor: account?.provider ?? '' })
     .onConflictDoNothing()
     .returning();
   if (rows.length === 0) return;
   const paid = payoutMade(payout, gross, fee);
-  if (paid) await appendEntry(tx, paid, { at, currency });
+  if (paid) await appendEntry(tx, paid, { at, currency, about: payout });
 }

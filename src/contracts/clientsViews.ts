@@ -1,0 +1,45 @@
+import type { BookingLine } from '#contracts/views';
+import type { DocumentLineView } from '#contracts/documentViews';
+import type { Instant } from '#core/calendar/instant';
+import type { WallTime } from '#core/calendar/wallTime';
+import type { BillData } from '#core/documents/party';
+import type { Minor } from '#core/money/minor';
+
+type Sum = { readonly currency: string; readonly amount: Minor };
+
+export type ClientLine = {
+  readonly id: string;
+  readonly name: string;
+  readonly company: string;
+  readonly email: string;
+  readonly phone: string;
+  readonly bookings: number;
+  readonly next: { readonly number: string; readonly title: string; readonly start: WallTime } | null;
+  /** What is still to be paid, and of it what is late. */
+  readonly owed: readonly (Sum & { readonly late: Minor })[];
+};
+export type ClientsView = {
+  readonly clients: readonly ClientLine[];
+  readonly next: { readonly name: string; readonly id: string } | null;
+};
+
+export type ClientWhole = {
+  readonly id: string;
+  readonly name: string;
+  readonly email: string;
+  readonly phone: string;
+  readonly bill: BillData;
+  readonly accountLimit: Minor | null;
+  readonly credit: readonly Sum[];
+  /** Cards and bank accounts on file: where they came from and since when. */
+  readonly kept: readonly {
+    readonly id: string;
+    readonly way: 'card' | 'debit';
+    readonly last4: string;
+    readonly at: Instant;
+  }[];
+  readonly bookings: readonly BookingLine[];
+  /** How many there are in all. */
+  readonly allBookings: number;
+  readonly documents: readonly DocumentLineView[];
+};

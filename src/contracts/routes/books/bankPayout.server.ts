@@ -1,0 +1,5 @@
+import { BankPayout } from '#contracts/books';
+import { bankPayout } from '#contracts/routes/books/bankPayout';
+import { served } from '#contracts/routes/served';
+
+export const bankPayoutServed = served(bankPayout, { in: BankPayout, right: 'books:write' });

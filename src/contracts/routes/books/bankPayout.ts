@@ -1,0 +1,5 @@
+import type { BankPayout } from '#contracts/books';
+import { route } from '#contracts/routes/route';
+import type { z } from 'zod';
+
+export const bankPayout = route<z.input<typeof BankPayout>, null>()('/api/books/banked', ['payout_not_there']);

@@ -1,0 +1,6 @@
+import type { ReportQuery } from '#contracts/books';
+import type { ReportView } from '#contracts/booksViews';
+import { view } from '#contracts/routes/route';
+import type { z } from 'zod';
+
+export const reportView = view<z.input<typeof ReportQuery>, ReportView>('/api/reports/:name');

@@ -1,0 +1,5 @@
+import { SaveAccounts } from '#contracts/books';
+import { saveAccounts } from '#contracts/routes/books/saveAccounts';
+import { served } from '#contracts/routes/served';
+
+export const saveAccountsServed = served(saveAccounts, { in: SaveAccounts, right: 'books:write' });

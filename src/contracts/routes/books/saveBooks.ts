@@ -1,0 +1,5 @@
+import type { SaveBooks } from '#contracts/books';
+import { route } from '#contracts/routes/route';
+import type { z } from 'zod';
+
+export const saveBooks = route<z.input<typeof SaveBooks>, null>()('/api/books/settings');

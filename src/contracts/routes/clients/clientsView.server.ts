@@ -1,0 +1,5 @@
+import { ClientsQuery } from '#contracts/clients';
+import { clientsView } from '#contracts/routes/clients/clientsView';
+import { served } from '#contracts/routes/served';
+
+export const clientsViewServed = served(clientsView, { in: ClientsQuery, right: 'clients:see' });

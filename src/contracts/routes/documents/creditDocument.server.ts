@@ -1,0 +1,5 @@
+import { CreditDocument } from '#contracts/documents';
+import { creditDocument } from '#contracts/routes/documents/creditDocument';
+import { served } from '#contracts/routes/served';
+
+export const creditDocumentServed = served(creditDocument, { in: CreditDocument, right: 'documents:issue' });

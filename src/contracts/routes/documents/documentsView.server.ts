@@ -1,0 +1,5 @@
+import { DocumentsQuery } from '#contracts/documents';
+import { documentsView } from '#contracts/routes/documents/documentsView';
+import { served } from '#contracts/routes/served';
+
+export const documentsViewServed = served(documentsView, { in: DocumentsQuery, right: 'books:see' });

@@ -1,0 +1,6 @@
+import type { DocumentsQuery } from '#contracts/documents';
+import type { DocumentsView } from '#contracts/documentViews';
+import { view } from '#contracts/routes/route';
+import type { z } from 'zod';
+
+export const documentsView = view<z.input<typeof DocumentsQuery>, DocumentsView>('/api/documents');

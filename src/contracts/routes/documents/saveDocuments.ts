@@ -1,0 +1,7 @@
+import type { SaveDocuments } from '#contracts/documents';
+import { route } from '#contracts/routes/route';
+import type { z } from 'zod';
+
+export const saveDocuments = route<z.input<typeof SaveDocuments>, null>()('/api/documents/settings', [
+  'tax_number_wrong',
+]);

@@ -1,0 +1,5 @@
+import { SendDocument } from '#contracts/documents';
+import { sendDocument } from '#contracts/routes/documents/sendDocument';
+import { served } from '#contracts/routes/served';
+
+export const sendDocumentServed = served(sendDocument, { in: SendDocument, right: 'documents:issue' });

@@ -1,0 +1,60 @@
+import type { App } from '#compose';
+import { usualDocuments } from '#core/documents/settings';
+import { noBillData } from '#core/documents/party';
+import { dateOf } from '#core/calendar/wallTime';
+import type { WallTime } from '#core/calendar/wallTime';
+import { demoBegins } from '#demo/scenario';
+import { clients } from '#server/database/schema/clients';
+import { eq } from 'drizzle-orm';
+
+const settings = {
+  ...usualDocuments,
+  from: dateOf(demoBegins as WallTime),
+  onAccount: 'receipt',
+  note: 'Thank you for looking up with us.',
+} as const;
+const seller = {
+  legalName: 'Vesper Hollow Observatory, Lda.',
+  street: 'Estrada da Serra 12',
+  postcode: '3200-901',
+  city: 'Vesper Hollow',
+  taxNumber: 'PT507700317',
+  registration: '',
+  iban: 'PT22996000018830041257703',
+  bic: '',
+} as const;
+
+/** What documents say of the business; nothing is sent while the past is made. */
+export async function furnishBooks(app: App): Promise<void> {
+  await app.saveDocuments({ settings: { ...settings, send: false }, seller });
+  await app.saveAccounts({
+    accountNames: {
+      'assets:bank': { number: '12', name: 'Bank' },
+      'assets:cash': { number: '11', name: 'Till' },
+      'assets:receivables': { number: '21', name: 'Clients' },
+      'liabilities:tax payable': { number: '2433', name: 'VAT payable' },
+      'income:revenue': { number: '72', name: 'Services' },
+    },
+  });
+}
+
+/** From the demo's morning on documents are sent; one client is a company. */
+export async function openBooksOfTheDemo(app: App): Promise<void> {
+  await app.saveDocuments({ settings, seller });
+  const [school] = await app.deps.db.select().from(clients).where(eq(clients.email, 'oriel.school@example.com'));
+  if (!school) return;
+  await app.saveClient({
+    clientId: school.id,
+    name: school.name,
+    phone: school.phone,
+    bill: {
+      ...noBillData,
+      company: 'Oriel School Trust',
+      street: 'Rua do Moinho 4',
+      postcode: '3220-110',
+      city: 'Ribeira Alta',
+      country: 'PT',
+      taxNumber: 'PT514432004',
+    },
+  });
+}

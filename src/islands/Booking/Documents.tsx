@@ -1,0 +1,67 @@
+import { issueDocument } from '#contracts/routes/documents/issueDocument';
+import type { BookingView } from '#contracts/views';
+import { formatMoney } from '#core/money/formatMoney';
+import { DocumentRow } from '#islands/Invoices/DocumentRow';
+import { DocumentSumDialog, type SumAsked } from '#islands/Invoices/DocumentSumDialog';
+import { Missing } from '#islands/Invoices/Missing';
+import { Problem } from '#islands/parts/Problem';
+import { useRoute } from '#islands/parts/useRoute';
+import { Button, Group } from '@mantine/core';
+import { notifications } from '@mantine/notifications';
+import { useState } from 'react';
+import styles from './BookingPage.module.css';
+
+/** What was issued for a booking, and what can be issued now. */
+export function Documents({ view }: { readonly view: BookingView }) {
+  const { documents, missing, final, onAccount } = view.documents;
+  const { currency } = view.agreed;
+  const issue = useRoute(issueDocument);
+  const [asked, setAsked] = useState<SumAsked | null>(null);
+  const now = async (): Promise<void> => {
+    const made = await issue.run({ bookingId: view.id, requestKey: issue.requestKey() });
+    if (made) notifications.show({ message: `${made.numbers.join(', ')} issued.` });
+  };
+  return (
+    <>
+      {documents.length === 0 && <p className={styles.none}>No invoice was issued yet.</p>}
+      {documents.map((document) => (
+        <DocumentRow
+          key={document.number}
+          document={document}
+          credit={() =>
+            setAsked({
+              kind: 'credit',
+              number: document.number,
+              limit: document.left,
+              whole: document.kind === 'final',
+            })
+          }
+        />
+      ))}
+      <Missing missing={missing} client={view.client.id} />
+      <Problem problem={issue.problem} currency={currency} />
+      {(final || onAccount > 0) && (
+        <Group gap={8} mt="sm">
+          {final && (
+            <Button size="compact-sm" loading={issue.busy} disabled={missing.length > 0} onClick={() => void now()}>
+              Issue the invoice
+            </Button>
+          )}
+          {onAccount > 0 && (
+            <Button
+              size="compact-sm"
+              variant="default"
+              disabled={missing.length > 0}
+              onClick={() => setAsked({ kind: 'account', limit: onAccount })}
+            >
+              Invoice on account, up to {formatMoney(onAccount, currency)}
+            </Button>
+          )}
+        </Group>
+      )}
+      {asked && (
+        <DocumentSumDialog bookingId={view.id} currency={currency} asked={asked} close={() => setAsked(null)} />
+      )}
+    </>
+  );
+}

@@ -1,0 +1,186 @@
+import type { ClientWhole } from '#contracts/clientsViews';
+import { clientWhole } from '#contracts/routes/clients/clientWhole';
+import type { Shell } from '#contracts/views';
+import { localDate } from '#core/calendar/zoned';
+import { formatMoney } from '#core/money/formatMoney';
+import { sum } from '#core/money/minor';
+import { fullDate, shortDate } from '#core/wording/days';
+import { documentTitle } from '#core/wording/documentWords';
+import { read } from '#islands/api';
+import { BookingRow } from '#islands/Bookings/BookingRow';
+import { ClientForm } from '#islands/Clients/ClientForm';
+import { countryName } from '#islands/format/countries';
+import { DocumentMenu, DocumentStateWords } from '#islands/Invoices/DocumentRow';
+import { OfMany } from '#islands/parts/OfMany';
+import { PageHead } from '#islands/parts/PageHead';
+import { OwnerShell } from '#islands/shell/OwnerShell';
+import { useShell } from '#islands/shell/useShell';
+import { Button } from '@mantine/core';
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import bookingsTable from '../Bookings/BookingsPage.module.css';
+import list from '../parts/List.module.css';
+import styles from './Clients.module.css';
+
+type Props = { readonly shell: Shell; readonly path: string; readonly view: ClientWhole };
+
+export default function ClientWholePage({ shell, path, view }: Props) {
+  return (
+    <OwnerShell shell={shell} path={path}>
+      <Client given={view} />
+    </OwnerShell>
+  );
+}
+
+const ways = { card: 'Card', debit: 'Bank account' } as const;
+
+/** One client whole: who they are, what is agreed with them, what was issued and what is kept. */
+function Client({ given }: { readonly given: ClientWhole }) {
+  const { today, zone } = useShell();
+  const [editing, setEditing] = useState(false);
+  const { data: client } = useQuery({
+    queryKey: ['client', given.id],
+    queryFn: () => read(clientWhole, { id: given.id }),
+    initialData: given,
+  });
+  const { name, email, phone, bill, bookings, documents, kept, credit } = client;
+  const owing = [...new Set(bookings.map(({ currency }) => currency))]
+    .map((currency) => ({
+      currency,
+      owed: sum(bookings.filter((line) => line.currency === currency).map(({ outstanding }) => outstanding)),
+      late: sum(bookings.filter((line) => line.currency === currency).map(({ late }) => late)),
+    }))
+    .filter(({ owed }) => owed > 0);
+  const address = [bill.street, `${bill.postcode} ${bill.city}`.trim(), countryName(bill.country)].filter(Boolean);
+  return (
+    <>
+      <PageHead
+        trail={<a href="/clients">Clients</a>}
+        title={name}
+        sub={
+          <>
+            {bill.company && <b>{bill.company} · </b>}
+            <a href={`mailto:${email}`}>{email}</a>
+            {phone && (
+              <>
+                {' · '}
+                <a href={`tel:${phone}`}>{phone}</a>
+              </>
+            )}
+          </>
+        }
+      >
+        {owing.map(({ currency, owed, late }) => (
+          <div key={currency} className={styles.figure}>
+            <span>To pay</span>
+            <b className={late > 0 ? 't-late' : 't-due'}>{formatMoney(owed, currency)}</b>
+          </div>
+        ))}
+        {credit.map(({ currency, amount }) => (
+          <div key={currency} className={styles.figure}>
+            <span>Credit</span>
+            <b className="t-received">{formatMoney(amount, currency)}</b>
+          </div>
+        ))}
+        <Button variant="default" onClick={() => setEditing(true)}>
+          Change
+        </Button>
+      </PageHead>
+      {editing && <ClientForm client={client} close={() => setEditing(false)} />}
+      <div className={styles.sides}>
+        <section aria-label="For documents">
+          <h2>For documents</h2>
+          <dl>
+            <dt>Address</dt>
+            <dd>{address.length > 0 ? address.join(', ') : 'none yet'}</dd>
+            <dt>Tax number</dt>
+            <dd>
+              {bill.taxNumber || 'none'}
+              {bill.taxNumber && (bill.taxChecked ? `, checked on ${fullDate(bill.taxChecked)}` : ', not checked')}
+            </dd>
+            {bill.billTo && (
+              <>
+                <dt>Bills go to</dt>
+                <dd>
+                  {bill.billTo.name}, {bill.billTo.email}
+                </dd>
+              </>
+            )}
+            {bill.payer && (
+              <>
+                <dt>Paid by</dt>
+                <dd>
+                  {bill.payer.name}, {bill.payer.email}
+                </dd>
+              </>
+            )}
+          </dl>
+        </section>
+        <section aria-label="Kept on file">
+          <h2>Kept on file</h2>
+          {kept.length === 0 && <p className={styles.none}>No card or bank account.</p>}
+          <ul>
+            {kept.map(({ id, way, last4, at }) => (
+              <li key={id}>
+                {ways[way]} ending in {last4} <span>since {shortDate(localDate(at, zone), today)}</span>
+              </li>
+            ))}
+          </ul>
+        </section>
+      </div>
+      <section aria-label="Bookings" className={styles.part}>
+        <h2>Bookings</h2>
+        {bookings.length === 0 ? (
+          <p className={styles.none}>No booking yet.</p>
+        ) : (
+          <table className={bookingsTable.table}>
+            <caption className="visually-hidden">Bookings, the latest first</caption>
+            <thead>
+              <tr>
+                {['Booking', 'Service', 'State', 'Money', 'Agreed', 'To pay', 'Next'].map((label, index) => (
+                  <th key={label} scope="col" className={index > 3 ? bookingsTable.right : undefined}>
+                    {label}
+                  </th>
+                ))}
+              </tr>
+            </thead>
+            <tbody>
+              {bookings.map((line) => (
+                <BookingRow key={line.id} line={line} />
+              ))}
+            </tbody>
+          </table>
+        )}
+        <OfMany shown={bookings.length} all={client.allBookings} what="The newest" />
+      </section>
+      <section aria-label="Invoices" className={styles.part}>
+        <h2>Invoices</h2>
+        {documents.length === 0 ? (
+          <p className={styles.none}>No document was issued yet.</p>
+        ) : (
+          <table className={list.list}>
+            <tbody>
+              {documents.toReversed().map((document) => (
+                <tr key={document.number}>
+                  <td className={styles.who}>
+                    <a href={`/documents/${document.number}.pdf`}>{document.number}</a>
+                    <span>{documentTitle[document.kind]}</span>
+                  </td>
+                  <td>{shortDate(document.day, today)}</td>
+                  <td>{document.title}</td>
+                  <td>
+                    <DocumentStateWords document={document} />
+                  </td>
+                  <td className={`num ${styles.right}`}>{formatMoney(document.total, document.currency)}</td>
+                  <td>
+                    <DocumentMenu document={document} />
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        )}
+      </section>
+    </>
+  );
+}

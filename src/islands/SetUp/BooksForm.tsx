@@ -1,0 +1,222 @@
+import type { BooksSettingsView } from '#contracts/booksViews';
+import { saveAccounts } from '#contracts/routes/books/saveAccounts';
+import { saveBooks } from '#contracts/routes/books/saveBooks';
+import { claimKinds } from '#core/booking/facts';
+import { type AccountNames, usualAccountName } from '#core/books/accountNames';
+import {
+  type Books,
+  type ClaimTax,
+  type KeptTax,
+  type TaxMoment,
+  taxMomentFrom,
+  taxMomentOn,
+  taxMoments,
+} from '#core/books/books';
+import { lawNotes } from '#core/books/law';
+import { isPlainDate } from '#core/calendar/days';
+import { accounts } from '#core/journal/entry';
+import { claimKindWords, taxMomentWords } from '#core/wording/booksWords';
+import { fullDate } from '#core/wording/days';
+import { countryName } from '#islands/format/countries';
+import { DayField } from '#islands/parts/DayField';
+import { Problem } from '#islands/parts/Problem';
+import { useSetting } from '#islands/parts/useSetting';
+import { useShell } from '#islands/shell/useShell';
+import { Button, Group, NativeSelect, Radio, Stack, TextInput } from '@mantine/core';
+import { useState } from 'react';
+import styles from './SetUp.module.css';
+
+/** When tax is due, what tax is within kept sums and claims, what accounts are called, and what the law wants besides. */
+export function BooksForm({ given }: { readonly given: BooksSettingsView }) {
+  return (
+    <Stack gap="xl">
+      <TaxForm given={given} />
+      <AccountsForm given={given.accountNames} />
+      <Law country={given.country} />
+    </Stack>
+  );
+}
+
+const valueOf = (tax: KeptTax): string => (tax.kind === 'code' ? `code ${tax.code}` : tax.kind);
+function taxOf(value: string): KeptTax {
+  if (value.startsWith('code ')) return { kind: 'code', code: value.slice('code '.length) };
+  return value === 'price' ? { kind: 'price' } : { kind: 'none' };
+}
+
+function TaxForm({ given }: { readonly given: BooksSettingsView }) {
+  const { today, business } = useShell();
+  const { value, set, keep, busy, problem } = useSetting(saveBooks, given.books, (books) => ({ books }));
+  const now = taxMomentOn(value, today);
+  const [at, setAt] = useState<TaxMoment>(now);
+  const [from, setFrom] = useState<string>(today);
+  const later = value.taxAt.filter((each) => each.from > today);
+  const codes = given.taxes.map(({ code, label, rate }) => ({ value: `code ${code}`, label: `${label} ${rate} %` }));
+  const none = { value: 'none', label: 'no tax' };
+  const change = (part: Partial<Books>): void => set({ ...value, ...part });
+  const moment = (nextAt: TaxMoment, nextFrom: string): void => {
+    setAt(nextAt);
+    setFrom(nextFrom);
+    const kept = { taxAt: given.books.taxAt };
+    const same = nextAt === taxMomentOn(kept, today) && later.length === 0;
+    change({ taxAt: same || !isPlainDate(nextFrom) ? kept.taxAt : taxMomentFrom(kept, nextFrom, nextAt) });
+  };
+  return (
+    <section aria-label="Tax">
+      <h2>Tax</h2>
+      <Stack gap="md" maw={620}>
+        <Radio.Group
+          label="Tax on money that comes before the service becomes payable"
+          description={later.map((each) => `From ${fullDate(each.from)} on ${taxMomentWords[each.at]}.`).join(' ')}
+          value={at}
+          onChange={(next) => moment(next as TaxMoment, from)}
+        >
+          <Stack gap={6} mt={6}>
+            {taxMoments.map((each) => (
+              <Radio key={each} value={each} label={taxMomentWords[each]} />
+            ))}
+          </Stack>
+        </Radio.Group>
+        {at !== now && (
+          <DayField
+            label="From this day on"
+            description="What came before it stays as it was booked."
+            value={from}
+            error={isPlainDate(from) && from >= today ? null : 'a day, not before today'}
+            onChange={(next) => moment(at, next)}
+          />
+        )}
+        <Group grow align="flex-start">
+          <NativeSelect
+            label="In what a cancellation keeps there is"
+            value={valueOf(value.kept.cancelled)}
+            onChange={(event) => change({ kept: { ...value.kept, cancelled: taxOf(event.currentTarget.value) } })}
+            data={[none, { value: 'price', label: 'tax as in the price' }, ...codes]}
+          />
+          <NativeSelect
+            label="In a price that is kept as nobody came"
+            value={valueOf(value.kept.noShow)}
+            onChange={(event) => change({ kept: { ...value.kept, noShow: taxOf(event.currentTarget.value) } })}
+            data={[none, { value: 'price', label: 'tax as in the price' }, ...codes]}
+          />
+        </Group>
+        <Group grow align="flex-start">
+          {claimKinds.map((kind) => (
+            <NativeSelect
+              key={kind}
+              label={claimKindWords[kind]}
+              value={valueOf(value.claims[kind])}
+              onChange={(event) =>
+                change({ claims: { ...value.claims, [kind]: taxOf(event.currentTarget.value) as ClaimTax } })
+              }
+              data={[none, ...codes]}
+            />
+          ))}
+        </Group>
+        <NativeSelect
+          label="Tips are"
+          value={value.tips}
+          onChange={(event) => change({ tips: event.currentTarget.value as Books['tips'] })}
+          data={[
+            { value: 'business', label: 'the business’s income' },
+            { value: 'staff', label: 'the staff’s, and owed to them' },
+          ]}
+        />
+        <Problem problem={problem} currency={business.currency} />
+        <Button w="fit-content" loading={busy} onClick={() => void keep()}>
+          Keep
+        </Button>
+      </Stack>
+    </section>
+  );
+}
+
+function AccountsForm({ given }: { readonly given: AccountNames }) {
+  const { business } = useShell();
+  const { value, set, keep, busy, problem } = useSetting(saveAccounts, given, (names) => ({
+    accountNames: Object.fromEntries(
+      Object.entries(names).flatMap(([account, own]) => (own && (own.number || own.name) ? [[account, own]] : [])),
+    ),
+  }));
+  const change = (account: string, part: { number?: string; name?: string }): void =>
+    set({ ...value, [account]: { number: '', name: '', ...value[account], ...part } });
+  return (
+    <section aria-label="Accounts">
+      <h2>Accounts</h2>
+      <p className={styles.lead}>
+        Your own numbers and names, as your accountant has them. Nothing that is booked changes.
+      </p>
+      <table className={styles.accounts}>
+        <thead>
+          <tr>
+            <th scope="col">Account</th>
+            <th scope="col">Number</th>
+            <th scope="col">Name</th>
+          </tr>
+        </thead>
+        <tbody>
+          {Object.values(accounts).map((account) => (
+            <tr key={account}>
+              <th scope="row">
+                {usualAccountName(account)} <span>{account.slice(0, account.indexOf(':'))}</span>
+              </th>
+              <td>
+                <TextInput
+                  aria-label={`Number of ${usualAccountName(account)}`}
+                  size="xs"
+                  maxLength={20}
+                  value={value[account]?.number ?? ''}
+                  onChange={(event) => change(account, { number: event.currentTarget.value })}
+                />
+              </td>
+              <td>
+                <TextInput
+                  aria-label={`Name of ${usualAccountName(account)}`}
+                  size="xs"
+                  maxLength={60}
+                  placeholder={usualAccountName(account)}
+                  value={value[account]?.name ?? ''}
+                  onChange={(event) => change(account, { name: event.currentTarget.value })}
+                />
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <Problem problem={problem} currency={business.currency} />
+      <Button w="fit-content" mt="md" loading={busy} onClick={() => void keep()}>
+        Keep names
+      </Button>
+    </section>
+  );
+}
+
+function Law({ country }: { readonly country: string }) {
+  const notes = lawNotes(country);
+  return (
+    <section aria-label="What the law wants besides">
+      <h2>What the law wants besides</h2>
+      {country === '' ? (
+        <p className={styles.lead}>
+          Say where the business is, and what is known of that country stands here:{' '}
+          <a href="/set-up/business">The business</a>
+        </p>
+      ) : notes.length === 0 ? (
+        <p className={styles.lead}>
+          Nothing is known here of {countryName(country)}. Ask your accountant whether a certified till or program, or a
+          report of invoices, is wanted there: Ostendo does none of these.
+        </p>
+      ) : (
+        <ul className={styles.law}>
+          {notes.map(({ says, who }) => (
+            <li key={says}>
+              <b>
+                {countryName(country)}: {says}
+              </b>
+              <span>{who}</span>
+            </li>
+          ))}
+        </ul>
+      )}
+    </section>
+  );
+}

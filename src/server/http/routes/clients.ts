@@ -1,0 +1,15 @@
+import { clientsViewServed } from '#contracts/routes/clients/clientsView.server';
+import { clientWholeServed } from '#contracts/routes/clients/clientWhole.server';
+import { saveClientServed } from '#contracts/routes/clients/saveClient.server';
+import { serve, serveView, type ServedRoute } from '#server/http/serve';
+
+export const clientsRoutes: readonly ServedRoute[] = [
+  serveView(clientsViewServed, ({ app }) => app.books.clients),
+  serveView(
+    clientWholeServed,
+    ({ app }) =>
+      ({ id }) =>
+        app.books.client(id),
+  ),
+  serve(saveClientServed, ({ app }) => app.saveClient),
+];

@@ -1,0 +1,16 @@
+import { creditDocumentServed } from '#contracts/routes/documents/creditDocument.server';
+import { documentsViewServed } from '#contracts/routes/documents/documentsView.server';
+import { invoiceOnAccountServed } from '#contracts/routes/documents/invoiceOnAccount.server';
+import { issueDocumentServed } from '#contracts/routes/documents/issueDocument.server';
+import { saveDocumentsServed } from '#contracts/routes/documents/saveDocuments.server';
+import { sendDocumentServed } from '#contracts/routes/documents/sendDocument.server';
+import { serve, serveView, type ServedRoute } from '#server/http/serve';
+
+export const documentsRoutes: readonly ServedRoute[] = [
+  serveView(documentsViewServed, ({ app }) => app.books.documents),
+  serve(issueDocumentServed, ({ app }) => app.issueDocument),
+  serve(invoiceOnAccountServed, ({ app }) => app.invoiceOnAccount),
+  serve(creditDocumentServed, ({ app }) => app.creditDocument),
+  serve(sendDocumentServed, ({ app }) => app.sendDocument),
+  serve(saveDocumentsServed, ({ app }) => app.saveDocuments),
+];

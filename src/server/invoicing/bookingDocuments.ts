@@ -1,0 +1,120 @@
+import type { Instant } from '#core/calendar/instant';
+import { dateOf } from '#core/calendar/wallTime';
+import { type FiguresOfDocument, figuresOfDocument } from '#core/documents/figures';
+import { type MissingForDocument, missingForDocument } from '#core/documents/missing';
+import type { TaxCategory } from '#core/documents/taxCategory';
+import type { WantedDocument } from '#core/documents/documentsStanding';
+import { pricesOf, wantedDocuments } from '#core/documents/wantedDocuments';
+import type { InvoiceRefusal } from '#core/invoice/invoice';
+import { countedLines, type PriceInput } from '#core/price/price';
+import { least, type Minor, zero } from '#core/money/minor';
+import { standing } from '#core/booking/standing';
+import { ok, refuse, type Result } from '#core/result';
+import { agreedOf, type LoadedBooking } from '#server/booking/lockBooking';
+import type { Database, Tx } from '#server/database/database';
+import { ownerRow } from '#server/database/ownerRow';
+import { taxes as taxTable } from '#server/database/schema/business';
+import { documents, documentsHeld } from '#server/database/schema/documents';
+import type { Deps } from '#server/deps';
+import { type DocumentRow, type DocumentSubject, issueDocument, type TaxRow } from '#server/invoicing/issue';
+import { buyerOf, sellerOf } from '#server/invoicing/parties';
+import { writeDocumentLetter } from '#server/letters/writeDocumentLetter';
+import { asc, eq } from 'drizzle-orm';
+
+export const documentsOf = (db: Database | Tx, bookingId: string): Promise<DocumentRow[]> =>
+  db.select().from(documents).where(eq(documents.bookingId, bookingId)).orderBy(asc(documents.place));
+
+async function subjectOf(db: Database | Tx, { booking, client }: LoadedBooking): Promise<DocumentSubject> {
+  return {
+    owner: await ownerRow(db),
+    taxes: await db.select().from(taxTable),
+    client,
+    about: { bookingId: booking.id },
+    title: booking.title,
+    reference: booking.number,
+    currency: booking.currency,
+    service: { from: dateOf(booking.startsAt), until: dateOf(booking.endsAt) },
+    trial: booking.mode === 'test',
+  };
+}
+
+const categoriesOf = (price: PriceInput, known: readonly TaxRow[]): TaxCategory[] => {
+  const codes = new Set(countedLines(price).flatMap(({ taxes = [] }) => taxes));
+  return [...codes].map((code) => known.find((tax) => tax.code === code)?.category ?? 'S');
+};
+
+/** What has to be known before a document of this booking can be issued. */
+const missingOf = ({ owner, client, taxes }: DocumentSubject, price: PriceInput): MissingForDocument[] =>
+  missingForDocument(sellerOf(owner), buyerOf(client), {
+    categories: categoriesOf(price, taxes),
+    checked: client.bill.taxChecked !== null,
+    settings: owner.documents,
+  });
+
+/** What is missing, said before anything is issued. */
+export async function missingForBooking(db: Database, loaded: LoadedBooking): Promise<MissingForDocument[]> {
+  return missingOf(await subjectOf(db, loaded), loaded.booking.price);
+}
+
+export type NotIssued =
+  { readonly code: 'document_data_missing'; readonly missing: readonly MissingForDocument[] } | InvoiceRefusal;
+
+const priceOfRun = (wanted: WantedDocument, prices: readonly PriceInput[]): PriceInput =>
+  wanted.run.startsWith('price:') ? prices[Number(wanted.run.slice('price:'.length))]! : prices.at(-1)!;
+
+/** What of a document is to be paid: an invoice for what is still owed; what was received or taken back is not. */
+function openOf(wanted: WantedDocument, { total }: FiguresOfDocument, outstanding: Minor): Minor {
+  if (wanted.kind === 'credit' || wanted.cause.startsWith('received:')) return zero;
+  return least(total, outstanding);
+}
+
+/** Issues these documents of a locked booking, in order; with its letter each, where that is a setting. */
+export async function issueForBooking(
+  tx: Tx,
+  deps: Pick<Deps, 'newId'>,
+  loaded: LoadedBooking,
+  wanted: readonly WantedDocument[],
+  now: Instant,
+): Promise<Result<DocumentRow[], NotIssued>> {
+  const subject = await subjectOf(tx, loaded);
+  const { booking, facts } = loaded;
+  const missing = missingOf(subject, booking.price);
+  if (missing.length > 0) return refuse({ code: 'document_data_missing', missing });
+  const prices = pricesOf(facts, booking.price);
+  const all = await documentsOf(tx, booking.id);
+  const { outstanding } = standing(agreedOf(booking), facts, now).position;
+  const issued: DocumentRow[] = [];
+  for (const each of wanted) {
+    const price = priceOfRun(each, prices);
+    const figures = figuresOfDocument(each, all, price);
+    if (!figures.ok) return figures;
+    const open = openOf(each, figures.value, outstanding);
+    const given = { id: deps.newId(), figures: figures.value, price, earlier: [...all], open, now };
+    const row = await issueDocument(tx, subject, each, given);
+    all.push(row);
+    issued.push(row);
+    if (subject.owner.documents.send) await writeDocumentLetter(tx, deps, loaded, row, now);
+  }
+  return ok(issued);
+}
+
+/**
+ * Issues what follows from the facts of a locked booking and was not issued yet. Where something is missing nothing is
+ * issued, and the owner is told what.
+ */
+export async function issueWhatFollows(tx: Tx, deps: Deps, loaded: LoadedBooking, now: Instant): Promise<void> {
+  const { booking, facts } = loaded;
+  const { documents: settings, timeZone } = await ownerRow(tx);
+  const wanted = wantedDocuments(facts, await documentsOf(tx, booking.id), {
+    settings,
+    timeZone,
+    price: booking.price,
+    dueAfter: (so) => standing(agreedOf(booking), so, so.at(-1)!.at).position.dueNow,
+  });
+  await tx.delete(documentsHeld).where(eq(documentsHeld.bookingId, booking.id));
+  if (wanted.length === 0) return;
+  const issued = await issueForBooking(tx, deps, loaded, wanted, now);
+  if (issued.ok) return;
+  if (!('missing' in issued.refusal)) throw new Error(`documents of ${booking.number}: ${issued.refusal.message}`);
+  await tx.insert(documentsHeld).values({ bookingId: booking.id, missing: issued.refusal.missing, at: now });
+}

@@ -1,0 +1,54 @@
+import { documentData, type NoData } from '#server/formats/documentData';
+import { invoicePdf } from '#server/documents/invoicePdf';
+
+import { inlineLogo } from '#server/documents/inlineLogo';
+import type { Database } from '#server/database/database';
+import type { DocumentRow } from '#server/invoicing/issue';
+import { ownerRow } from '#server/database/ownerRow';
+import { InvoiceService } from '@e-invoice-eu/core';
+
+export type DocumentFile = { readonly filename: string; readonly content: Uint8Array; readonly type: string };
+
+const quiet = () => undefined;
+/** What it warns of is what `documentData` has decided. */
+const service = new InvoiceService({ log: quiet, warn: quiet, error: quiet });
+
+const noDataSays: Readonly<Record<NoData, string>> = {
+  'two codes on a line': 'A line of this document carries two taxes, so it is not added as data.',
+  'an address without a country': 'It is not added as data: an address is without its country.',
+};
+
+const usualColour = '#0d4a56';
+
+/** The document as PDF/A-3, with the invoice as data inside (Factur-X, the profile of EN 16931) where it can be data. */
+export async function documentPdf(db: Database, row: DocumentRow): Promise<DocumentFile> {
+  const owner = await ownerRow(db);
+  const made = documentData(row);
+  const none = 'none' in made ? made.none : null;
+  const pdf = await invoicePdf({
+    ...row,
+    colour: owner.look.colour ?? usualColour,
+    logo: owner.look.logo ? ((await inlineLogo(db, owner.look.logo))?.content ?? null) : null,
+    madeAt: new Date(row.issuedAt),
+    trial: row.series.startsWith('trial'),
+    noData: none && noDataSays[none],
+  });
+  const filename = `${row.number}.pdf`;
+  const type = 'application/pdf';
+  if (!('data' in made)) return { filename, content: pdf, type };
+  const content = await service.generate(made.data, {
+    format: 'Factur-X-EN16931',
+    lang: 'en',
+    noWarnings: true,
+    pdf: { buffer: pdf, filename, mimetype: type },
+  });
+  return { filename, content: content as Uint8Array, type };
+}
+
+/** The document as data alone (UBL 2.1); null where it cannot be data. */
+export async function documentUbl(row: DocumentRow): Promise<DocumentFile | null> {
+  const made = documentData(row);
+  if (!('data' in made)) return null;
+  const xml = await service.generate(made.data, { format: 'UBL', lang: 'en', noWarnings: true });
+  return { filename: `${row.number}.xml`, content: Buffer.from(xml as string), type: 'application/xml' };
+}

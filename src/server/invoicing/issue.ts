@@ -1,0 +1,147 @@
+import { addDays, type PlainDate } from '#core/calendar/days';
+import type { Instant } from '#core/calendar/instant';
+import { localDate } from '#core/calendar/zoned';
+import { creditorReference } from '#core/documents/creditorReference';
+import type { DocumentBody, DocumentTax } from '#core/documents/document';
+import type { WantedDocument } from '#core/documents/documentsStanding';
+import type { FiguresOfDocument } from '#core/documents/figures';
+import { documentLines } from '#core/documents/documentLines';
+import type { Minor } from '#core/money/minor';
+import type { Decimal } from '#core/money/decimal';
+import type { PriceInput } from '#core/price/price';
+import { buyerOf, sellerOf } from '#server/invoicing/parties';
+import type { Tx } from '#server/database/database';
+import type { business, taxes as taxTable } from '#server/database/schema/business';
+import type { clients } from '#server/database/schema/clients';
+import { documentCounters, documents } from '#server/database/schema/documents';
+import { sql } from 'drizzle-orm';
+
+export type DocumentRow = typeof documents.$inferSelect;
+export type TaxRow = typeof taxTable.$inferSelect;
+
+/** What it is a document of. */
+export type DocumentSubject = {
+  readonly owner: typeof business.$inferSelect;
+  readonly taxes: readonly TaxRow[];
+  readonly client: typeof clients.$inferSelect;
+  readonly about: { readonly bookingId: string } | { readonly requestId: string };
+  readonly title: string;
+  readonly reference: string;
+  readonly currency: string;
+  readonly service: DocumentBody['service'];
+  /** Nothing of it is real money: it takes no real number. */
+  readonly trial: boolean;
+};
+
+const serial = (count: number): string => String(count).padStart(4, '0');
+
+/**
+ * The next number of a series in its year. The counter's row stays locked until the transaction ends: one that fails
+ * takes its number with it, so that none is missing and none is there twice.
+ */
+async function nextNumber(tx: Tx, series: string, prefix: string, today: PlainDate) {
+  const year = Number(today.slice(0, 4));
+  const [counter] = await tx
+    .insert(documentCounters)
+    .values({ series, year, last: 1, day: today })
+    .onConflictDoUpdate({
+      target: [documentCounters.series, documentCounters.year],
+      set: {
+        last: sql`${documentCounters.last} + 1`,
+        day: sql`greatest(${documentCounters.day}, excluded.day)`,
+      },
+    })
+    .returning();
+  const { last, day } = counter!;
+  return { series, year, seq: last, day: day as PlainDate, number: `${prefix}${year}-${serial(last)}` };
+}
+
+/** Taxes as they stand on it, each with its rate and why none is charged where none is. */
+function taxesOn(figures: FiguresOfDocument, price: PriceInput, known: readonly TaxRow[]): DocumentTax[] {
+  return figures.taxes.map((tax) => {
+    const kept = known.find(({ code }) => code === tax.code);
+    return {
+      ...tax,
+      label: kept?.label ?? tax.code,
+      rate: price.taxes[tax.code]?.rate ?? kept?.rate ?? ('0' as Decimal),
+      category: kept?.category ?? 'S',
+      reason: kept?.reason ?? '',
+    };
+  });
+}
+
+/** Issues one document, in the transaction of whoever asked: numbered, frozen, never changed after. */
+export async function issueDocument(
+  tx: Tx,
+  subject: DocumentSubject,
+  wanted: WantedDocument,
+  given: {
+    readonly id: string;
+    readonly figures: FiguresOfDocument;
+    readonly price: PriceInput;
+    readonly earlier: readonly DocumentRow[];
+    /** What of it is still to be paid. */
+    readonly open: Minor;
+    readonly now: Instant;
+  },
+): Promise<DocumentRow> {
+  const { owner, client, about, currency, trial } = subject;
+  const { figures, price, earlier, open, now, id } = given;
+  const { prefixes, dueDays, note } = owner.documents;
+  const kind = wanted.kind === 'credit' ? 'credit' : 'invoice';
+  const today = localDate(now, owner.timeZone);
+  const { day, number, ...numbered } = await nextNumber(
+    tx,
+    trial ? `trial ${kind}` : kind,
+    trial ? `TRIAL-${prefixes[kind]}` : prefixes[kind],
+    today,
+  );
+  const of = wanted.kind === 'credit' ? earlier.find(({ cause }) => cause === wanted.of)! : null;
+  const title = of ? `Credit of ${of.number}: ${subject.title}` : subject.title;
+  const { total, net, payable } = figures;
+  const codes = figures.taxes.map(({ code }) => code);
+  const body: DocumentBody = {
+    seller: sellerOf(owner),
+    buyer: buyerOf(client),
+    title: subject.title,
+    reference: subject.reference,
+    paymentReference: creditorReference(number),
+    service: subject.service,
+    price,
+    lines: documentLines(wanted, { title, total, codes, price }),
+    taxes: taxesOn(figures, price, subject.taxes),
+    deducted: figures.deducted.map((each) => {
+      const deducted = earlier.find((document) => document.id === each.id)!;
+      return { ...each, number: deducted.number, day: deducted.day };
+    }),
+    payable,
+    open,
+    remaining: figures.remaining,
+    of: of && { number: of.number, day: of.day },
+    note,
+  };
+  const [row] = await tx
+    .insert(documents)
+    .values({
+      id,
+      number,
+      ...numbered,
+      kind: wanted.kind,
+      clientId: client.id,
+      ...about,
+      cause: wanted.cause,
+      creditOf: of?.id ?? null,
+      run: wanted.run,
+      currency,
+      total,
+      net,
+      taxes: figures.taxes,
+      payable,
+      issuedAt: now,
+      day,
+      dueDay: open > 0 ? addDays(day, dueDays) : null,
+      body,
+    })
+    .returning();
+  return row!;
+}

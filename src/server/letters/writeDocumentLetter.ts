@@ -1,0 +1,42 @@
+import type { Instant } from '#core/calendar/instant';
+import type { PlainDate } from '#core/calendar/days';
+import type { SaidOfDocument } from '#core/wording/documentWords';
+import type { LoadedBooking } from '#server/booking/lockBooking';
+import type { Tx } from '#server/database/database';
+import type { documents } from '#server/database/schema/documents';
+import { writeMessage } from '#server/letters/writeMessage';
+
+type Row = typeof documents.$inferSelect;
+
+/** A message with a document attached has this cause. */
+const causeOf = 'document:';
+export const documentOfCause = (cause: string): string | null =>
+  cause.startsWith(causeOf) ? cause.slice(causeOf.length) : null;
+
+export const saidOf = ({ kind, number, total, dueDay, body }: Row): SaidOfDocument => ({
+  kind,
+  number,
+  total,
+  open: body.open,
+  dueDay: dueDay as PlainDate | null,
+  of: body.of?.number ?? null,
+});
+
+/** The document goes to whoever gets the client's bills. One letter for each. */
+export async function writeDocumentLetter(
+  tx: Tx,
+  { newId }: { readonly newId: () => string },
+  loaded: LoadedBooking,
+  row: Row,
+  now: Instant,
+  again = '',
+): Promise<string | null> {
+  return writeMessage(tx, loaded, {
+    id: newId(),
+    cause: `${causeOf}${row.id}${again}`,
+    occasion: 'document',
+    part: null,
+    document: saidOf(row),
+    now,
+  });
+}

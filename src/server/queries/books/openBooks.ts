@@ -1,0 +1,85 @@
+import type { JournalQuery } from '#contracts/books';
+import type { ReportName, ReportView } from '#contracts/booksViews';
+import type { PlainDate } from '#core/calendar/days';
+import { localDate } from '#core/calendar/zoned';
+import { fullDate } from '#core/wording/days';
+import { ownerRow } from '#server/database/ownerRow';
+import { reportPdf } from '#server/documents/reportPdf';
+import { exportFormats, type Format } from '#server/formats/exportJournal';
+import type { ExportPeriod } from '#server/formats/journalEntries';
+import { reportCsv } from '#server/formats/reportCsv';
+import { journalPage, trialBalance } from '#server/queries/books/journal';
+import { payoutsView } from '#server/queries/books/payouts';
+import { lastMonth, type Period } from '#server/queries/books/period';
+import { report } from '#server/queries/books/reports';
+import type { ClientsQuery } from '#contracts/clients';
+import { clientsView, clientWhole } from '#server/queries/clients/clients';
+import type { DocumentsQuery } from '#contracts/documents';
+import type { Deps } from '#server/deps';
+import { type DocumentFile, documentPdf, documentUbl } from '#server/invoicing/documentFile';
+import { readDocument } from '#server/invoicing/readDocument';
+import { documentsView } from '#server/queries/documents/documents';
+
+type Given = { readonly from?: PlainDate | undefined; readonly until?: PlainDate | undefined };
+
+/** What views of documents and books read. */
+export function openBooks({ db, clock }: Pick<Deps, 'db' | 'clock'>) {
+  /** The days that are meant: of the last whole month where none are said. */
+  async function period({ from, until }: Given): Promise<Period> {
+    const { timeZone } = await ownerRow(db);
+    const usual = lastMonth(localDate(clock.now(), timeZone));
+    return { from: from ?? usual.from, until: until ?? usual.until };
+  }
+
+  return {
+    documents: (query: DocumentsQuery) => documentsView(db, clock.now(), query),
+
+    journal: (query: JournalQuery) => journalPage(db, query),
+    trialBalance: (day: PlainDate) => trialBalance(db, day),
+
+    report: async (name: ReportName, given: Given): Promise<ReportView> =>
+      report(db, clock.now(), name, await period(given)),
+
+    period,
+
+    /** The same as a file. */
+    async reportFile(name: ReportName, period: Period, as: 'pdf' | 'csv'): Promise<DocumentFile> {
+      const { tables } = await report(db, clock.now(), name, period);
+      const filename = `${name}-${period.from}-${period.until}.${as}`;
+      if (as === 'csv') return { filename, type: 'text/csv; charset=utf-8', content: Buffer.from(reportCsv(tables)) };
+      const { name: business } = await ownerRow(db);
+      const content = await reportPdf({
+        business,
+        title: tables[0]!.title,
+        period: `${fullDate(period.from)} to ${fullDate(period.until)}`,
+        madeAt: new Date(clock.now()),
+        tables,
+      });
+      return { filename, type: 'application/pdf', content };
+    },
+
+    /** The journal of a period in one of the forms in which it is handed out; null for another form. */
+    exported(
+      format: string,
+      period: ExportPeriod,
+    ): { readonly file: Format; readonly pieces: AsyncGenerator<string> } | null {
+      const file = Object.hasOwn(exportFormats, format) ? exportFormats[format]! : null;
+      return file && { file, pieces: file.write(db, period) };
+    },
+
+    payouts: () => payoutsView(db),
+    clients: (query: ClientsQuery) => clientsView(db, clock.now(), query),
+    client: (id: string) => clientWhole(db, clock.now(), id),
+
+    /** A document as a file: the PDF, or its data; null where there is no such document, or it is no data. */
+    async documentFile(
+      number: string,
+      as: 'pdf' | 'xml',
+      of?: { readonly bookingId: string },
+    ): Promise<DocumentFile | null> {
+      const row = await readDocument(db, number);
+      if (!row || (of && row.bookingId !== of.bookingId)) return null;
+      return as === 'pdf' ? documentPdf(db, row) : documentUbl(row);
+    },
+  };
+}

@@ -1,0 +1,133 @@
+import type { ClientsQuery } from '#contracts/clients';
+import type { ClientLine, ClientsView, ClientWhole } from '#contracts/clientsViews';
+import type { BookingLine } from '#contracts/views';
+import type { Instant } from '#core/calendar/instant';
+import { minor, sum } from '#core/money/minor';
+import { creditOfClient } from '#server/credit/balances';
+import type { Database } from '#server/database/database';
+import { bookings, summaries } from '#server/database/schema/bookings';
+import { cards, clients } from '#server/database/schema/clients';
+import { selectLines } from '#server/queries/bookings/bookingLines';
+import { documentLines } from '#server/queries/documents/documents';
+import { and, asc, desc, eq, gt, inArray, type SQL, sql } from 'drizzle-orm';
+
+const pageSize = 50;
+const byName = sql`lower(${clients.name})`;
+
+const like = (text: string): string => `%${text.replace(/[\\%_]/g, '\\$&')}%`;
+
+/** Every word must be found in what is known of a client, or in a number of theirs. */
+function known(search: string): SQL | undefined {
+  const words = search.trim().split(/\s+/).filter(Boolean);
+  return and(
+    ...words.map(
+      (word) =>
+        sql`(${clients.name} || ' ' || ${clients.email} || ' ' || ${clients.phone} || ' ' || (${clients.bill}->>'company') || ' ' || (${clients.bill}->>'city') || ' ' || (${clients.bill}->>'taxNumber') ilike ${like(word)}
+          or exists (select 1 from ${bookings} where ${bookings.clientId} = ${clients.id} and ${bookings.number} = ${word.toUpperCase()}))`,
+    ),
+  );
+}
+
+/** Clients by name, a page at a time. */
+export async function clientsView(
+  db: Database,
+  now: Instant,
+  { search = '', name, id }: ClientsQuery,
+): Promise<ClientsView> {
+  const behind =
+    name !== undefined && id !== undefined ? sql`(${byName}, ${clients.id}) > (${name}, ${id})` : undefined;
+  const rows = await db
+    .select()
+    .from(clients)
+    .where(and(behind, known(search)))
+    .orderBy(asc(byName), asc(clients.id))
+    .limit(pageSize + 1);
+  const shown = rows.slice(0, pageSize);
+  const ids = shown.map((client) => client.id);
+  const theirs =
+    ids.length === 0
+      ? []
+      : await db
+          .select({
+            clientId: bookings.clientId,
+            currency: summaries.currency,
+            count: sql<number>`count(*)`.mapWith(Number),
+            owed: sql<number>`sum(${summaries.outstanding})::bigint`.mapWith(Number),
+            late: sql<number>`sum(${summaries.late})::bigint`.mapWith(Number),
+          })
+          .from(bookings)
+          .innerJoin(summaries, eq(summaries.bookingId, bookings.id))
+          .where(inArray(bookings.clientId, ids))
+          .groupBy(bookings.clientId, summaries.currency);
+  const coming =
+    ids.length === 0
+      ? []
+      : await db
+          .selectDistinctOn([bookings.clientId], {
+            clientId: bookings.clientId,
+            number: bookings.number,
+            title: bookings.title,
+            start: bookings.startsAt,
+          })
+          .from(bookings)
+          .innerJoin(summaries, eq(summaries.bookingId, bookings.id))
+          .where(
+            and(
+              inArray(bookings.clientId, ids),
+              gt(summaries.startAt, now),
+              inArray(summaries.stage, ['enquiry', 'waiting', 'secured']),
+            ),
+          )
+          .orderBy(bookings.clientId, summaries.startAt);
+  const last = shown.at(-1);
+  return {
+    clients: shown.map((client): ClientLine => {
+      const own = theirs.filter(({ clientId }) => clientId === client.id);
+      const next = coming.find(({ clientId }) => clientId === client.id);
+      return {
+        id: client.id,
+        name: client.name,
+        company: client.bill.company,
+        email: client.email,
+        phone: client.phone,
+        bookings: sum(own.map(({ count }) => count)),
+        next: next ? { number: next.number, title: next.title, start: next.start } : null,
+        owed: own
+          .filter(({ owed }) => owed > 0)
+          .map(({ currency, owed, late }) => ({ currency, amount: minor(owed), late: minor(late) })),
+      };
+    }),
+    next: rows.length > pageSize && last ? { name: last.name.toLowerCase(), id: last.id } : null,
+  };
+}
+
+const mostBookings = 200;
+
+/** One client whole; null where there is none. */
+export async function clientWhole(db: Database, now: Instant, id: string): Promise<ClientWhole | null> {
+  const [client] = await db.select().from(clients).where(eq(clients.id, id));
+  if (!client) return null;
+  const lines = await selectLines(db)
+    .where(eq(bookings.clientId, id))
+    .orderBy(desc(summaries.startAt))
+    .limit(mostBookings);
+  const kept = await db.select().from(cards).where(eq(cards.clientId, id)).orderBy(desc(cards.addedAt));
+  const { name, email, phone, bill, accountLimit } = client;
+  return {
+    id,
+    name,
+    email,
+    phone,
+    bill,
+    accountLimit,
+    credit: (await creditOfClient(db, id)).map(({ currency, credit }) => ({ currency, amount: credit })),
+    kept: kept.map((card) => ({ id: card.id, way: card.way, last4: card.last4, at: card.addedAt })),
+    bookings: lines as BookingLine[],
+    allBookings: await db.$count(bookings, eq(bookings.clientId, id)),
+    documents: await documentLines(
+      db,
+      lines.map((line) => line.id),
+      now,
+    ),
+  };
+}

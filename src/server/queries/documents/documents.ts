@@ -1,0 +1,167 @@
+import type { DocumentsQuery } from '#contracts/documents';
+import type { BookingDocuments, DocumentLineView, DocumentState, DocumentsView } from '#contracts/documentViews';
+import type { PlainDate } from '#core/calendar/days';
+import type { Instant } from '#core/calendar/instant';
+import { localDate } from '#core/calendar/zoned';
+import { byHand, pricesOf } from '#core/documents/wantedDocuments';
+import { least, type Minor, minor, remainder, sum, zero } from '#core/money/minor';
+import { price } from '#core/price/price';
+import type { LoadedBooking } from '#server/booking/lockBooking';
+import type { Database } from '#server/database/database';
+import { ownerRow } from '#server/database/ownerRow';
+import { bookings, summaries } from '#server/database/schema/bookings';
+import { clients } from '#server/database/schema/clients';
+import { documents, documentsHeld } from '#server/database/schema/documents';
+import { documentsOf, missingForBooking } from '#server/invoicing/bookingDocuments';
+import { searching } from '#server/queries/bookings/narrowing';
+import { and, desc, eq, inArray, lt, or, type SQL, sql } from 'drizzle-orm';
+
+const credited =
+  sql<Minor>`coalesce((select sum(c.total) from ${documents} c where c.credit_of = ${documents.id}), 0)`.mapWith(
+    (value) => minor(Number(value)),
+  );
+
+/** What of it is still to be paid: of an invoice that stands, what its booking still owes. */
+const openNow =
+  sql<Minor>`case when ${documents.kind} = 'final' and ${documents.total} + coalesce((select sum(c.total) from ${documents} c where c.credit_of = ${documents.id}), 0) > 0
+  then least((${documents.body}->>'open')::bigint, coalesce(${summaries.outstanding}, 0)) else 0 end`.mapWith((value) =>
+    minor(Number(value)),
+  );
+
+const fields = {
+  place: documents.place,
+  number: documents.number,
+  kind: documents.kind,
+  day: documents.day,
+  dueDay: documents.dueDay,
+  total: documents.total,
+  currency: documents.currency,
+  title: sql<string>`${documents.body}->>'title'`,
+  of: sql<string | null>`${documents.body}->'of'->>'number'`,
+  client: { id: clients.id, name: clients.name },
+  booking: bookings.number,
+  credited,
+  open: openNow,
+};
+
+const select = (db: Database) =>
+  db
+    .select(fields)
+    .from(documents)
+    .innerJoin(clients, eq(clients.id, documents.clientId))
+    .leftJoin(bookings, eq(bookings.id, documents.bookingId))
+    .leftJoin(summaries, eq(summaries.bookingId, documents.bookingId));
+type Row = Awaited<ReturnType<typeof select>>[number];
+
+function stateOf({ kind, left, open, dueDay }: Omit<DocumentLineView, 'state'>, today: PlainDate): DocumentState {
+  if (kind === 'credit') return 'issued';
+  if (left === 0) return 'credited';
+  if (open === 0) return 'paid';
+  return dueDay !== null && dueDay < today ? 'overdue' : 'open';
+}
+
+function lineOf({ credited: back, ...row }: Row, today: PlainDate): DocumentLineView {
+  const line = {
+    ...row,
+    day: row.day as PlainDate,
+    dueDay: row.dueDay as PlainDate | null,
+    left: minor(row.total + back),
+  };
+  return { ...line, state: stateOf(line, today) };
+}
+
+const pageSize = 50;
+const mostHeld = 50;
+
+const ofKind = (kind: DocumentsQuery['kind']): SQL | undefined => {
+  if (kind === undefined || kind === 'all') return undefined;
+  return kind === 'open' ? sql`${openNow.getSQL()} > 0` : eq(documents.kind, kind);
+};
+
+function found(search: string | undefined): SQL | undefined {
+  const text = search?.trim() ?? '';
+  if (text === '') return undefined;
+  return or(sql`${documents.number} ilike ${`%${text.replace(/[\\%_]/g, '\\$&')}%`}`, searching(text));
+}
+
+/** Invoices and credit notes, the newest first, a page at a time. */
+export async function documentsView(
+  db: Database,
+  now: Instant,
+  { search, kind, after }: DocumentsQuery,
+): Promise<DocumentsView> {
+  const owner = await ownerRow(db);
+  const today = localDate(now, owner.timeZone);
+  const rows = await select(db)
+    .where(and(after === undefined ? undefined : lt(documents.place, after), ofKind(kind), found(search)))
+    .orderBy(desc(documents.place))
+    .limit(pageSize + 1);
+  const shown = rows.slice(0, pageSize).map((row) => lineOf(row, today));
+  const held = await db
+    .select({
+      booking: bookings.number,
+      title: bookings.title,
+      client: { id: clients.id, name: clients.name },
+      missing: documentsHeld.missing,
+    })
+    .from(documentsHeld)
+    .innerJoin(bookings, eq(bookings.id, documentsHeld.bookingId))
+    .innerJoin(clients, eq(clients.id, bookings.clientId))
+    .orderBy(desc(documentsHeld.at))
+    .limit(mostHeld);
+  const owing = await select(db).where(and(sql`${openNow.getSQL()} > 0`, sql`${documents.dueDay} is not null`));
+  const lines = owing.map((row) => lineOf(row, today));
+  const owed = [...new Set(lines.map(({ currency }) => currency))].map((currency) => {
+    const own = lines.filter((line) => line.currency === currency);
+    return {
+      currency,
+      open: sum(own.map(({ open }) => open)),
+      overdue: sum(own.filter(({ state }) => state === 'overdue').map(({ open }) => open)),
+    };
+  });
+  return {
+    documents: shown,
+    held,
+    next: rows.length > pageSize ? shown.at(-1)!.place : null,
+    owed,
+    byThemselves: owner.documents.from !== null,
+  };
+}
+
+/** Those of some bookings, oldest first. */
+export async function documentLines(
+  db: Database,
+  bookingIds: readonly string[],
+  now: Instant,
+): Promise<DocumentLineView[]> {
+  if (bookingIds.length === 0) return [];
+  const { timeZone } = await ownerRow(db);
+  const rows = await select(db)
+    .where(inArray(documents.bookingId, [...bookingIds]))
+    .orderBy(documents.place);
+  return rows.map((row) => lineOf(row, localDate(now, timeZone)));
+}
+
+/** A booking's documents, and what can be issued of it now. */
+export async function bookingDocuments(db: Database, loaded: LoadedBooking, now: Instant): Promise<BookingDocuments> {
+  const { booking, facts } = loaded;
+  const issued = await documentsOf(db, booking.id);
+  const wanted = byHand(facts, issued, { ...booking, key: '' });
+  const run = `price:${pricesOf(facts, booking.price).length - 1}`;
+  const own = sum(
+    issued
+      .filter((document) => document.run === run && document.kind !== 'final' && isOnAccount(document, issued))
+      .map(({ total }) => total),
+  );
+  const begun = facts.some(({ kind }) => kind === 'delivered' || kind === 'cancelled' || kind === 'lapsed');
+  return {
+    documents: await documentLines(db, [booking.id], now),
+    missing: await missingForBooking(db, loaded),
+    final: wanted.length > 0,
+    onAccount: begun ? zero : least(remainder(price(booking.price).total, own), booking.total),
+  };
+}
+
+type Issued = Awaited<ReturnType<typeof documentsOf>>[number];
+const isOnAccount = ({ kind, creditOf }: Issued, all: readonly Issued[]): boolean =>
+  kind === 'account' || all.find(({ id }) => id === creditOf)?.kind === 'account';

@@ -1,0 +1,38 @@
+import type { SaveClient } from '#contracts/clients';
+import { ok, refuse, type Result } from '#core/result';
+import { lockBooking } from '#server/booking/lockBooking';
+import { recordFacts } from '#server/booking/record';
+import { ownerRow } from '#server/database/ownerRow';
+import { bookings } from '#server/database/schema/bookings';
+import { clients } from '#server/database/schema/clients';
+import type { Deps } from '#server/deps';
+import { isTaxNumber } from '#server/invoicing/taxNumber';
+import { type PhoneRefusal, readPhone } from '#server/offer/phone';
+import { asc, eq } from 'drizzle-orm';
+
+type Refusal =
+  | { readonly code: 'client_not_found' }
+  | { readonly code: 'tax_number_wrong'; readonly path: 'bill.taxNumber' }
+  | { readonly code: 'phone_wrong'; readonly path: 'phone' };
+
+/** What is known of a client: lists find their bookings by the new name at once. What was issued stays as it was. */
+export const saveClient =
+  ({ db, clock }: Deps) =>
+  ({ clientId, name, phone: typed, bill }: SaveClient): Promise<Result<null, Refusal>> =>
+    db.transaction(async (tx): Promise<Result<null, Refusal>> => {
+      const { country } = await ownerRow(tx);
+      const phone: Result<string, PhoneRefusal> = readPhone(typed, { asked: 'wished', country });
+      if (!phone.ok) return refuse({ code: 'phone_wrong', path: 'phone' });
+      if (!isTaxNumber(bill.taxNumber)) return refuse({ code: 'tax_number_wrong', path: 'bill.taxNumber' });
+      const [before] = await tx.select().from(clients).where(eq(clients.id, clientId)).for('update');
+      if (!before) return refuse({ code: 'client_not_found' });
+      await tx.update(clients).set({ name, phone: phone.value, bill }).where(eq(clients.id, clientId));
+      if (name === before.name) return ok(null);
+      const theirs = await tx
+        .select({ id: bookings.id })
+        .from(bookings)
+        .where(eq(bookings.clientId, clientId))
+        .orderBy(asc(bookings.id));
+      for (const { id } of theirs) await recordFacts(tx, (await lockBooking(tx, id))!, [], clock.now());
+      return ok(null);
+    });
