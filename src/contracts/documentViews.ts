@@ -26,6 +26,8 @@ export type DocumentLineView = {
   readonly title: string;
   /** Of a credit: the number that it takes back. */
   readonly of: string | null;
+  /** Whether both addresses have their country, which data need. */
+  readonly asData: boolean;
 };
 
 /** What should have been issued and could not. */

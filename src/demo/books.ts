@@ -1,4 +1,5 @@
 import type { App } from '#compose';
+import { usualBooks } from '#core/books/books';
 import { usualDocuments } from '#core/documents/settings';
 import { noBillData } from '#core/documents/party';
 import { dateOf } from '#core/calendar/wallTime';
@@ -27,6 +28,9 @@ const seller = {
 /** What documents say of the business; nothing is sent while the past is made. */
 export async function furnishBooks(app: App): Promise<void> {
   await app.saveDocuments({ settings: { ...settings, send: false }, seller });
+  await app.saveBooks({
+    books: { ...usualBooks, taxAt: [{ from: dateOf(demoBegins as WallTime), at: 'receipt' }] },
+  });
   await app.saveAccounts({
     accountNames: {
       'assets:bank': { number: '12', name: 'Bank' },
@@ -57,4 +61,12 @@ export async function openBooksOfTheDemo(app: App): Promise<void> {
       taxNumber: 'PT514432004',
     },
   });
+}
+
+/** Days on which the owner looks into the bank, and finds every payout of the days before. */
+export const bankDays = ['2027-02-15', '2027-03-15', '2027-04-15', '2027-05-10'] as const;
+
+export async function lookIntoBank(app: App): Promise<void> {
+  for (const { id, bankedAt } of await app.books.payouts())
+    if (bankedAt === null) await app.bankPayout({ payoutId: id });
 }

@@ -5,7 +5,7 @@ import type { Decimal } from '#core/money/decimal';
 import { minor } from '#core/money/minor';
 import type { App } from '#compose';
 import { asThemselves } from '#demo/asThemselves';
-import { furnishBooks, openBooksOfTheDemo } from '#demo/books';
+import { bankDays, furnishBooks, lookIntoBank, openBooksOfTheDemo } from '#demo/books';
 import { furnishPage } from '#demo/page';
 import { furnishDemo, quoteStories, stepsOfQuote } from '#demo/quotes';
 import { accountOfTheSchool, clientsOfTheMorning, creditOfTheDemo } from '#demo/clients';
@@ -82,7 +82,8 @@ export async function buildDemo(composed: App, progress: (share: number, at: Ins
       await openBooksOfTheDemo(app);
     },
   };
-  const steps = [...booked, ...quoted, secondVersion(app), morning].sort((a, b) => (a.at < b.at ? -1 : 1));
+  const bank = bankDays.map((day): Step => ({ at: moment(`${day}T17:00`), run: () => lookIntoBank(app) }));
+  const steps = [...booked, ...quoted, ...bank, secondVersion(app), morning].sort((a, b) => (a.at < b.at ? -1 : 1));
   const end = moment(demoNow);
   let done = 0;
   for (const { at, run } of steps.filter((step) => step.at <= end)) {

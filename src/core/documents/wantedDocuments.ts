@@ -171,8 +171,13 @@ const reads: Reads = {
 };
 
 /** Whether documents may follow from a fact. */
-export const asksForDocuments = (fact: Fact): boolean =>
-  fact.kind === 'sent' ? asking.has(fact.occasion) : Object.hasOwn(reads, fact.kind);
+export function asksForDocuments(
+  fact: Fact,
+  { from, onAccount }: Pick<DocumentSettings, 'from' | 'onAccount'>,
+): boolean {
+  if (from === null) return false;
+  return fact.kind === 'sent' ? onAccount === 'request' && asking.has(fact.occasion) : Object.hasOwn(reads, fact.kind);
+}
 
 /**
  * The documents of a booking that follow from its facts and were not issued yet, in the order in which they are to be

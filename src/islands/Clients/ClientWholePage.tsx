@@ -146,7 +146,7 @@ function Client({ given }: { readonly given: ClientWhole }) {
             </thead>
             <tbody>
               {bookings.map((line) => (
-                <BookingRow key={line.id} line={line} />
+                <BookingRow key={line.id} line={{ ...line, client: line.title, title: '' }} />
               ))}
             </tbody>
           </table>

@@ -49,7 +49,7 @@ export function DocumentMenu({
   readonly credit?: (() => void) | undefined;
 }) {
   const send = useRoute(sendDocument);
-  const { number, kind, left } = document;
+  const { number, kind, left, asData } = document;
   const again = async (): Promise<void> => {
     const sent = await send.attempt({ number, requestKey: send.requestKey() });
     notifications.show({
@@ -65,11 +65,13 @@ export function DocumentMenu({
       </Menu.Target>
       <Menu.Dropdown>
         <Menu.Item component="a" href={`/documents/${number}.pdf`}>
-          PDF, with the data inside
+          {asData ? 'PDF, with the data inside' : 'PDF'}
         </Menu.Item>
-        <Menu.Item component="a" href={`/documents/${number}.xml`}>
-          Data alone (UBL)
-        </Menu.Item>
+        {asData && (
+          <Menu.Item component="a" href={`/documents/${number}.xml`}>
+            Data alone (UBL)
+          </Menu.Item>
+        )}
         <Menu.Item onClick={() => void again()}>Send it to the client</Menu.Item>
         {credit && kind !== 'credit' && left > 0 && <Menu.Item onClick={credit}>Take it back…</Menu.Item>}
       </Menu.Dropdown>

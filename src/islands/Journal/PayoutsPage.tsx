@@ -57,8 +57,7 @@ function Payout({ payout }: { readonly payout: PayoutView }) {
           <span>
             <b>{processor ? processor.charAt(0).toUpperCase() + processor.slice(1) : 'Payout'}</b>
             <small>
-              {shortMoment(at, zone, today)} · {id} ·{' '}
-              {payments.length === 1 ? '1 movement' : `${payments.length} movements`}
+              {shortMoment(at, zone, today)} · {payments.length === 1 ? '1 movement' : `${payments.length} movements`}
             </small>
           </span>
           <span className={styles.state}>
@@ -73,6 +72,7 @@ function Payout({ payout }: { readonly payout: PayoutView }) {
           </span>
         </summary>
         <table className={styles.balances}>
+          <caption>{id}</caption>
           <thead>
             <tr>
               <th scope="col">For</th>

@@ -13,17 +13,15 @@ import {
   taxMoments,
 } from '#core/books/books';
 import { lawNotes } from '#core/books/law';
-import { isPlainDate } from '#core/calendar/days';
+import { isPlainDate, type PlainDate } from '#core/calendar/days';
 import { accounts } from '#core/journal/entry';
 import { claimKindWords, taxMomentWords } from '#core/wording/booksWords';
-import { fullDate } from '#core/wording/days';
 import { countryName } from '#islands/format/countries';
 import { DayField } from '#islands/parts/DayField';
 import { Problem } from '#islands/parts/Problem';
 import { useSetting } from '#islands/parts/useSetting';
 import { useShell } from '#islands/shell/useShell';
 import { Button, Group, NativeSelect, Radio, Stack, TextInput } from '@mantine/core';
-import { useState } from 'react';
 import styles from './SetUp.module.css';
 
 /** When tax is due, what tax is within kept sums and claims, what accounts are called, and what the law wants besides. */
@@ -46,19 +44,21 @@ function taxOf(value: string): KeptTax {
 function TaxForm({ given }: { readonly given: BooksSettingsView }) {
   const { today, business } = useShell();
   const { value, set, keep, busy, problem } = useSetting(saveBooks, given.books, (books) => ({ books }));
+  const last = value.taxAt.at(-1);
+  const at = last?.at ?? 'delivery';
   const now = taxMomentOn(value, today);
-  const [at, setAt] = useState<TaxMoment>(now);
-  const [from, setFrom] = useState<string>(today);
-  const later = value.taxAt.filter((each) => each.from > today);
+  const coming = last !== undefined && (!isPlainDate(last.from) || last.from >= today) ? last : null;
+  const wrong = coming !== null && !(isPlainDate(coming.from) && coming.from >= today);
   const codes = given.taxes.map(({ code, label, rate }) => ({ value: `code ${code}`, label: `${label} ${rate} %` }));
   const none = { value: 'none', label: 'no tax' };
   const change = (part: Partial<Books>): void => set({ ...value, ...part });
-  const moment = (nextAt: TaxMoment, nextFrom: string): void => {
-    setAt(nextAt);
-    setFrom(nextFrom);
-    const kept = { taxAt: given.books.taxAt };
-    const same = nextAt === taxMomentOn(kept, today) && later.length === 0;
-    change({ taxAt: same || !isPlainDate(nextFrom) ? kept.taxAt : taxMomentFrom(kept, nextFrom, nextAt) });
+  const choose = (next: TaxMoment): void => {
+    const { taxAt } = given.books;
+    const same = next === (taxAt.at(-1)?.at ?? 'delivery');
+    change({ taxAt: same ? taxAt : taxMomentFrom(given.books, today, next) });
+  };
+  const from = (day: string): void => {
+    if (coming) change({ taxAt: [...value.taxAt.slice(0, -1), { from: day as PlainDate, at: coming.at }] });
   };
   return (
     <section aria-label="Tax">
@@ -66,9 +66,8 @@ function TaxForm({ given }: { readonly given: BooksSettingsView }) {
       <Stack gap="md" maw={620}>
         <Radio.Group
           label="Tax on money that comes before the service becomes payable"
-          description={later.map((each) => `From ${fullDate(each.from)} on ${taxMomentWords[each.at]}.`).join(' ')}
           value={at}
-          onChange={(next) => moment(next as TaxMoment, from)}
+          onChange={(next) => choose(next as TaxMoment)}
         >
           <Stack gap={6} mt={6}>
             {taxMoments.map((each) => (
@@ -76,13 +75,15 @@ function TaxForm({ given }: { readonly given: BooksSettingsView }) {
             ))}
           </Stack>
         </Radio.Group>
-        {at !== now && (
+        {coming && (
           <DayField
             label="From this day on"
-            description="What came before it stays as it was booked."
-            value={from}
-            error={isPlainDate(from) && from >= today ? null : 'a day, not before today'}
-            onChange={(next) => moment(at, next)}
+            description={
+              at === now ? 'What came before it stays as it was booked.' : `Until then ${taxMomentWords[now]}.`
+            }
+            value={coming.from}
+            error={wrong ? 'a day, not before today' : null}
+            onChange={from}
           />
         )}
         <Group grow align="flex-start">
@@ -99,19 +100,22 @@ function TaxForm({ given }: { readonly given: BooksSettingsView }) {
             data={[none, { value: 'price', label: 'tax as in the price' }, ...codes]}
           />
         </Group>
-        <Group grow align="flex-start">
-          {claimKinds.map((kind) => (
-            <NativeSelect
-              key={kind}
-              label={claimKindWords[kind]}
-              value={valueOf(value.claims[kind])}
-              onChange={(event) =>
-                change({ claims: { ...value.claims, [kind]: taxOf(event.currentTarget.value) as ClaimTax } })
-              }
-              data={[none, ...codes]}
-            />
-          ))}
-        </Group>
+        <fieldset className={styles.claimTaxes}>
+          <legend>Tax within what is claimed for</legend>
+          <Group grow align="flex-start">
+            {claimKinds.map((kind) => (
+              <NativeSelect
+                key={kind}
+                label={claimKindWords[kind]}
+                value={valueOf(value.claims[kind])}
+                onChange={(event) =>
+                  change({ claims: { ...value.claims, [kind]: taxOf(event.currentTarget.value) as ClaimTax } })
+                }
+                data={[none, ...codes]}
+              />
+            ))}
+          </Group>
+        </fieldset>
         <NativeSelect
           label="Tips are"
           value={value.tips}
@@ -122,7 +126,7 @@ function TaxForm({ given }: { readonly given: BooksSettingsView }) {
           ]}
         />
         <Problem problem={problem} currency={business.currency} />
-        <Button w="fit-content" loading={busy} onClick={() => void keep()}>
+        <Button w="fit-content" loading={busy} disabled={wrong} onClick={() => void keep()}>
           Keep
         </Button>
       </Stack>

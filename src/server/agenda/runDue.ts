@@ -14,7 +14,7 @@ import { lockQuote, standingOf } from '#server/quotes/lockQuote';
 import { quotes } from '#server/database/schema/quotes';
 import { errands } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
-import { eq, inArray, min, sql } from 'drizzle-orm';
+import { and, eq, gt, inArray, min, sql } from 'drizzle-orm';
 
 type Claimed = {
   id: string;
@@ -168,10 +168,11 @@ export const releaseClaims = ({ db }: Pick<Deps, 'db'>): Promise<unknown> =>
   db.update(errands).set({ state: 'waiting', triedAt: null }).where(eq(errands.state, 'claimed'));
 
 /** The moment of the next errand, however far away; null where nothing is planned. */
-export async function nextErrandMoment({ db }: Deps): Promise<Instant | null> {
+export async function nextErrandMoment({ db, clock }: Deps): Promise<Instant | null> {
   const [row] = await db
     .select({ at: min(errands.at) })
     .from(errands)
-    .where(eq(errands.state, 'waiting'));
+    // One whose try failed is of before; it waits for its pause, and nobody waits for it.
+    .where(and(eq(errands.state, 'waiting'), gt(errands.at, clock.now())));
   return row?.at ?? null;
 }

@@ -81,13 +81,18 @@ type Post = (fact: Fact, of: Pick<LoadedBooking, 'booking' | 'facts'>, before: L
 
 /** How these facts say where they stand in the books; the settings are read only where one of them does. */
 async function posting(tx: Tx, added: readonly Fact[]): Promise<{ readonly post: Post; readonly invoices: boolean }> {
-  const asks = added.some(asksForDocuments);
-  if (!asks && !added.some(isPosted)) return { post: (fact) => fact, invoices: false };
+  // Most of what is recorded moves nothing: no setting is read for it.
+  if (
+    !added.some((fact) => isPosted(fact) || fact.kind === 'sent' || fact.kind === 'lapsed' || fact.kind === 'revived')
+  )
+    return { post: (fact) => fact, invoices: false };
   const { books, documents } = await ownerRow(tx);
+  const invoices = added.some((fact) => asksForDocuments(fact, documents));
+  if (!added.some(isPosted)) return { post: (fact) => fact, invoices };
   const rates = Object.fromEntries((await taxLines(tx)).map(({ code, rate }) => [code, rate]));
   const post: Post = (fact, { booking, facts }, before) =>
     posted(fact, { agreed: agreedOf(booking), price: booking.price, facts, books, rates }, before);
-  return { post, invoices: asks && documents.from !== null };
+  return { post, invoices };
 }
 
 /** Facts stand in the order in which they were recorded, also by their moments: a clock that was put back changes none. */

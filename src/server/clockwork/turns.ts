@@ -67,6 +67,8 @@ export function openTurns(
   const settleWhole = async (): Promise<void> => {
     await settleNow();
     await Promise.race([outbox.quiet(), pause(letterPatience, undefined, { ref: false })]);
+    // What follows from a letter that went out.
+    await settleNow();
   };
   const moveNow: Turns['moveClock'] = async (to, progress) => {
     await settleWhole();

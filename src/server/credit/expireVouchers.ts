@@ -43,7 +43,12 @@ export async function expireVouchers(deps: Deps): Promise<number> {
       const amount = most(await leftOnVoucher(tx, voucher), zero);
       await tx.insert(voucherEnds).values({ voucherId: voucher.id, amount, at: now });
       const entry = voucherExpired(amount);
-      if (entry) await appendEntry(tx, entry, { at: now, currency: voucher.currency });
+      if (entry)
+        await appendEntry(tx, entry, {
+          at: now,
+          currency: voucher.currency,
+          about: `voucher ending ${voucher.ending}`,
+        });
     }
     return over.length;
   });

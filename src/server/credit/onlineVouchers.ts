@@ -48,7 +48,7 @@ export async function makeVoucher(
     expiresAt,
     order,
   });
-  await appendEntry(tx, voucherSold('card', amount)!, { at: now, currency });
+  await appendEntry(tx, voucherSold('card', amount)!, { at: now, currency, about: request.number });
   const at = voucherSentAt(order, now, timeZone);
   await tx.insert(errands).values({
     id: deps.newId(),

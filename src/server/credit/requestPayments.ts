@@ -80,7 +80,7 @@ export async function recordRequestAnswer(deps: Deps, paymentId: string, answer:
     const receipt = { id: paymentId, clientId, requestId, amount: came, currency, payer, at: now };
     await tx.insert(creditReceipts).values({ ...receipt, method: row.card.way ?? 'card' });
     await tell(tx, deps, requestId, { kind: 'paid', amount: came, by: payer, via }, now);
-    await appendEntry(tx, creditPaid(came)!, { at: now, currency });
+    await appendEntry(tx, creditPaid(came)!, { at: now, currency, about: request!.number });
   };
   // Whoever pays it does so, whenever the answer comes.
   await db.transaction((tx) => actingAs({ kind: 'payer' }, () => record(tx)));
@@ -129,6 +129,6 @@ export async function returnRequestPayment(
     .returning({ id: creditReceipts.id });
   if (made.length === 0) return true;
   await tell(tx, deps, requestId, { kind: 'returned', amount, code, by: payer }, now);
-  await appendEntry(tx, creditReturned(amount)!, { at: now, currency });
+  await appendEntry(tx, creditReturned(amount)!, { at: now, currency, about: request!.number });
   return true;
 }

@@ -38,6 +38,7 @@ const fields = {
   currency: documents.currency,
   title: sql<string>`${documents.body}->>'title'`,
   of: sql<string | null>`${documents.body}->'of'->>'number'`,
+  asData: sql<boolean>`${documents.body}->'seller'->>'country' <> '' and ${documents.body}->'buyer'->>'country' <> ''`,
   client: { id: clients.id, name: clients.name },
   booking: bookings.number,
   credited,

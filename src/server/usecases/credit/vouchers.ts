@@ -46,7 +46,7 @@ export const sellVoucher =
       const { amount, currency, method } = request;
       const ending = code.slice(-4);
       await tx.insert(vouchers).values({ id: deps.newId(), ...request, hash: hashOfCode(code), ending, soldAt: now });
-      await appendEntry(tx, voucherSold(method, amount)!, { at: now, currency, about: 'a gift voucher' });
+      await appendEntry(tx, voucherSold(method, amount)!, { at: now, currency, about: `voucher ending ${ending}` });
       return ok({ code: grouped(code), ending });
     });
 

