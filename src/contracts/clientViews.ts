@@ -64,6 +64,8 @@ export type ClientView = {
   readonly cardOffered: boolean;
   readonly waiting: { readonly url: string; readonly what: 'payment' | 'hold' } | null;
   readonly lastDecline: { readonly code: string; readonly amount: Minor } | null;
+  /** Invoices and credit notes, oldest first. */
+  readonly papers: readonly { readonly number: string; readonly what: string }[];
   readonly payments: readonly {
     readonly id: string;
     readonly when: string;

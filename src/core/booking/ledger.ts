@@ -3,7 +3,6 @@ import type { Fact, FactOf } from '#core/booking/facts';
 import type { Instant } from '#core/calendar/instant';
 import { type Minor, minor, remainder, zero } from '#core/money/minor';
 import type { TaxAmount } from '#core/price/taxes';
-import { taxesLess, taxesMore } from '#core/price/taxSums';
 import type { Receipt } from '#core/position/position';
 
 export type HeldAuthorisation = {
@@ -53,7 +52,7 @@ export type Ledger = {
   readonly revenue: { readonly total: Minor; readonly taxes: readonly TaxAmount[] } | null;
   /** What is in hand of refundable deposits, as the books have it. */
   readonly security: Minor;
-  /** Tax that became payable with receipts before the delivery. */
+  /** Tax that became payable with receipts before the delivery, and what was taken back of it, below nothing. */
   readonly taxed: readonly TaxAmount[];
   readonly claimsOwed: { readonly amount: Minor; readonly at: Instant } | null;
   readonly closedOut: FactOf<'closedOut'> | null;
@@ -145,11 +144,14 @@ function withReturn(ledger: Ledger, fact: FactOf<'debitReturned'>): Ledger {
 type Posted = { readonly security?: Minor; readonly taxes?: readonly TaxAmount[] };
 const postedIn = (ledger: Ledger, { security = zero, taxes = [] }: Posted): Pick<Ledger, 'security' | 'taxed'> => ({
   security: minor(ledger.security + security),
-  taxed: taxesMore(ledger.taxed, taxes),
+  taxed: [...ledger.taxed, ...taxes],
 });
 const postedBack = (ledger: Ledger, { security = zero, taxes = [] }: Posted): Pick<Ledger, 'security' | 'taxed'> => ({
   security: minor(ledger.security - security),
-  taxed: taxesLess(ledger.taxed, taxes),
+  taxed: [
+    ...ledger.taxed,
+    ...taxes.map(({ code, base, amount }) => ({ code, base: minor(-base), amount: minor(-amount) })),
+  ],
 });
 
 /** The ledger after one more fact. */

@@ -6,7 +6,7 @@ import { firstRules, moneyAccount } from '#core/journal/firstRules';
 import type { BareFact, BareFactOf } from '#core/kept/words';
 import { least, type Minor, minor, remainder, sum, zero } from '#core/money/minor';
 import type { TaxAmount } from '#core/price/taxes';
-import { taxesLess, taxSum } from '#core/price/taxSums';
+import { taxesLess, taxesMore, taxSum } from '#core/price/taxSums';
 
 const { clientDeposits, receivables, refundableDeposits, revenue, feesPassedOn, tips, tipsPayable } = accounts;
 
@@ -121,7 +121,7 @@ function cancelled(fact: BareFactOf<'cancelled'>, before: Ledger): JournalEntry 
         credit(receivables, minor(earned.total - forPrice - givenUp)),
         credit(accounts.badDebts, givenUp),
       ]
-    : [...taxDebits(taxed), credit(clientDeposits, taxSum(taxed))];
+    : [...taxDebits(taxesMore([], taxed)), credit(clientDeposits, taxSum(taxed))];
   return entry(earned ? 'Nobody came, part kept' : 'Cancelled, part kept', [
     ...undone,
     debit(refundableDeposits, security),

@@ -12,5 +12,12 @@ export const Papers = ({ link, view }: { readonly link: string; readonly view: C
         <a href={`/b/${link}/agreement.pdf`}>What you signed</a>
       </li>
     )}
+    {view.papers.map(({ number, what }) => (
+      <li key={number}>
+        <a href={`/b/${link}/documents/${number}.pdf`}>
+          {what} {number}
+        </a>
+      </li>
+    ))}
   </ul>
 );

@@ -11,6 +11,8 @@ import { localDate, wallOfInstant } from '#core/calendar/zoned';
 import { type Minor, minor, zero } from '#core/money/minor';
 import { cardConsent, debitConsent } from '#core/wording/consent';
 import { settlesOn } from '#core/wording/keptWords';
+import { documentTitle } from '#core/wording/documentWords';
+import { documentsOf } from '#server/invoicing/bookingDocuments';
 import { cameBy, receiptsOf } from '#core/wording/receiptRows';
 import { settledSteps } from '#core/wording/settledSteps';
 import { clientSteps } from '#core/wording/clientSteps';
@@ -115,6 +117,7 @@ const forPayer = (view: ClientView, ownPayment: boolean): ClientView => ({
   settled: [],
   cancellation: [],
   payments: [],
+  papers: [],
   received: zero,
   total: view.outstanding,
   // Neither the price nor how far the booking is.
@@ -252,6 +255,7 @@ export async function clientView(
       ...(await ownSide(tx, standingNow, { loaded, awaited, today, whole })),
       tip: service?.rules?.tip ?? false,
       lastDecline: declined ? { code: declined.code, amount: declined.amount } : null,
+      papers: (await documentsOf(tx, booking.id)).map(({ number, kind }) => ({ number, what: documentTitle[kind] })),
       payments: receiptsOf(loaded.facts).map(({ id, at, amount, method }) => ({
         id,
         when: longMoment(at, booking.timeZone, today),
