@@ -158,6 +158,14 @@ describe('documents and books, as the owner meets them', () => {
     await owner.getByText('This day is not over yet').waitFor();
     await go('/journal/payouts');
     await expectAccessible(owner);
+    await go('/journal/till');
+    await owner.getByRole('button', { name: 'Count the till' }).click();
+    await owner.getByLabel('What is there, EUR').fill('3.00');
+    await owner.getByText('€ 3.00 over').waitFor();
+    await owner.getByRole('button', { name: 'Book it' }).dblclick();
+    await owner.getByText('Counted: € 3.00 over.').waitFor();
+    await expectAccessible(owner);
+    await owner.getByText('€ 3.00 by the books').waitFor();
     await go('/journal/reports');
     await expectAccessible(owner);
     for (const name of ['revenue', 'deposits', 'receivables', 'house-accounts', 'vouchers', 'fees', 'tips']) {

@@ -1,3 +1,4 @@
+import { Money } from '#contracts/core/parts';
 import { reportNames } from '#contracts/booksViews';
 import { Day } from '#contracts/documents';
 import { taxMoments } from '#core/books/books';
@@ -44,6 +45,14 @@ export type SaveAccounts = z.infer<typeof SaveAccounts>;
 
 export const CloseBooks = z.strictObject({ until: Day, despite: z.boolean() });
 export type CloseBooks = z.infer<typeof CloseBooks>;
+
+export const CountTill = z.strictObject({
+  requestKey: z.string().min(8).max(100),
+  currency: z.string().length(3),
+  counted: Money,
+  note: z.string().trim().max(120, 'at most 120 letters'),
+});
+export type CountTill = z.infer<typeof CountTill>;
 
 export const BankPayout = z.strictObject({ payoutId: z.string().min(1).max(100) });
 export type BankPayout = z.infer<typeof BankPayout>;

@@ -87,3 +87,20 @@ export type PayoutView = {
     readonly booking: string | null;
   }[];
 };
+
+export type TillDay = {
+  readonly day: PlainDate;
+  readonly came: Minor;
+  readonly went: Minor;
+  /** What the books say at its end, differences of counts included. */
+  readonly balance: Minor;
+  readonly counted: readonly {
+    readonly at: Instant;
+    readonly counted: Minor;
+    readonly difference: Minor;
+    readonly note: string;
+  }[];
+};
+export type TillView = {
+  readonly tills: readonly { readonly currency: string; readonly balance: Minor; readonly days: readonly TillDay[] }[];
+};

@@ -95,6 +95,10 @@ export const ownerPages = {
     right: 'books:see',
     entry: { label: 'Payouts', words: 'what processors paid out, fees, in the bank' },
   },
+  '/journal/till': {
+    right: 'books:see',
+    entry: { label: 'Till', words: 'cash by day, count the till, over and short' },
+  },
   '/journal/reports': {
     right: 'books:see',
     entry: {

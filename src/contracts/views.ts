@@ -183,6 +183,8 @@ export type BookingView = {
   readonly journal: readonly JournalView[];
   /** The place of each fact among all that is recorded, by which entries name it. */
   readonly factSeqs: readonly number[];
+  /** To how many minor units cash is rounded where the business is; 1: not at all. */
+  readonly cashStep: number;
   readonly documents: BookingDocuments;
   readonly underWay: 'open' | 'waiting' | 'onTheWay' | null;
   /** A sum that the reader at the counter asks for. */

@@ -18,7 +18,10 @@ export type OfferedOnPage = {
   readonly ways: readonly WayToPay[];
   /** The default one first. */
   readonly online: readonly OnlineWay[];
+  /** Where a transfer goes to and what is written on it, a line each. */
   readonly transferTo: string;
+  /** Whether the page has a code for banking applications. */
+  readonly transferCode: boolean;
   readonly test: boolean;
 };
 

@@ -37,6 +37,8 @@ type FeeReceived = {
  * filled a refundable deposit, and the tax within that becomes payable with the receipt, or no more, where tax is due then.
  */
 type Posted = { security?: Minor; taxes?: readonly TaxAmount[] };
+/** What changed hands in cash beyond the sum, or short of it (below nothing), where the law rounds cash. */
+type Rounded = { rounded?: Minor };
 
 /** An agreement that the client accepted on the booking page, word for word, under the SHA-256 of its text. */
 export type AcceptedText = {
@@ -58,7 +60,8 @@ type Kinds = {
     note?: string;
     voucherId?: string;
   } & FeeReceived &
-    Posted;
+    Posted &
+    Rounded;
   /** A fee passed on and a tip go back only where the whole payment does. */
   refunded: {
     refundId: string;
@@ -67,7 +70,8 @@ type Kinds = {
     method: PaymentMethod;
     voucherId?: string;
   } & FeeReceived &
-    Posted;
+    Posted &
+    Rounded;
   refundRefused: { receiptId: string; amount: Minor; code: string };
   /** `way` is absent for a card. A bank account is kept for payments alone; without `use` a card is for both. */
   cardKept: { cardId: string; last4: string; consent: string; way?: 'debit'; use?: KeptFor };

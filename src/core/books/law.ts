@@ -1,3 +1,6 @@
+import { type Minor, minor } from '#core/money/minor';
+import { divideRounded } from '#core/money/rounding';
+
 /** What the law of a country wants of a business's money beyond what Ostendo does, as its owner reads it. */
 export type LawNote = { readonly says: string; readonly who: string };
 
@@ -80,4 +83,11 @@ export const lawNotes = (country: string): readonly LawNote[] => (Object.hasOwn(
 export function cashStep(country: string, currency: string): number {
   const rule = Object.hasOwn(cashRounding, country) ? cashRounding[country]! : null;
   return rule?.currency === currency ? rule.to : 1;
+}
+
+/** The nearest sum that can be paid in cash; halfway counts away from zero. */
+export function cashRounded(amount: Minor, step: number): Minor {
+  const size = BigInt(step);
+  const nearest = divideRounded(BigInt(Math.abs(amount)), size) * size;
+  return minor(amount < 0 ? -nearest : nearest);
 }

@@ -1,4 +1,5 @@
 import { creditorReference, groupedReference, isCreditorReference, isIban } from '#core/documents/creditorReference';
+import { transferLines } from '#core/documents/transferTo';
 import { transferCode } from '#core/documents/transferCode';
 import { minor } from '#core/money/minor';
 import { expect } from 'chai';
@@ -52,4 +53,19 @@ describe('what a transfer is known by', () => {
     expect(transferCode({ ...to, amount: minor(12_05), currency: 'JPY' })).to.equal(null);
     expect(transferCode({ ...to, amount: minor(0), currency: 'EUR' })).to.equal(null);
   });
+});
+
+describe('what somebody who pays by transfer writes', () => {
+  const seller = { legalName: '', iban: 'PT22996000018830041257703', bic: 'ABCDPTPL' };
+  const of = (words: string, iban = seller.iban) =>
+    transferLines({ words, name: 'Vesper Hollow', seller: { ...seller, iban } }, 'B-0042');
+  it('goes to the account, or where the owner says, under the reference of its number', () => {
+    expect(of('').split('\n')).to.deep.equal([
+      'Vesper Hollow, IBAN PT22 9960 0001 8830 0412 5770 3',
+      'BIC ABCDPTPL',
+      `Reference ${groupedReference(creditorReference('B-0042'))}`,
+    ]);
+    expect(of('Hill Savings, 77').split('\n')[0]).to.equal('Hill Savings, 77');
+  });
+  it('is nothing where no account is known', () => expect(of('', '')).to.equal(''));
 });

@@ -25,7 +25,7 @@ export function cashOfFact(fact: BareFact): Minor {
     case 'received':
     case 'refunded': {
       if (!bringsMoney[fact.method]) return zero;
-      const whole = fact.amount + (fact.fee ?? 0) + (fact.tip ?? 0);
+      const whole = fact.amount + (fact.fee ?? 0) + (fact.tip ?? 0) + (fact.rounded ?? 0);
       return signed(fact.kind === 'received' ? whole : -whole);
     }
     case 'debitReturned':

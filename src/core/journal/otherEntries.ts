@@ -33,6 +33,13 @@ export const payoutMade = (payout: string, gross: Minor, fee: Minor): JournalEnt
     credit(accounts.cardClearing, gross),
   ]);
 
+/** Cash that was counted is more than the books say, or less (below nothing). */
+export const tillDifference = (difference: Minor): JournalEntry | null =>
+  entry(difference > 0 ? 'Cash over at the count' : 'Cash short at the count', [
+    debit(accounts.cash, difference),
+    credit(accounts.cashOverAndShort, difference),
+  ]);
+
 /** The bank has it. */
 export const payoutBanked = (payout: string, net: Minor): JournalEntry | null =>
   entry(`Payout ${payout} in the bank`, [debit(accounts.bank, net), credit(accounts.payoutsUnderWay, net)]);

@@ -1,9 +1,10 @@
 import type { Agreed } from '#core/booking/agreed';
 import { withDeal } from '#core/booking/deal';
-import type { Fact, FactOf } from '#core/booking/facts';
+import type { Fact, FactOf, PaymentMethod } from '#core/booking/facts';
 import { type Ledger, ledgerOf } from '#core/booking/ledger';
 import { standing } from '#core/booking/standing';
 import { type Books, taxMomentOn } from '#core/books/books';
+import { cashRounded } from '#core/books/law';
 import { taxOfClaims, taxOfKept, type TaxRates } from '#core/books/taxWithin';
 import { localDate } from '#core/calendar/zoned';
 import { taxOfReceipts } from '#core/journal/taxOfReceipts';
@@ -19,6 +20,8 @@ export type PostedOn = {
   readonly facts: readonly Fact[];
   readonly books: Books;
   readonly rates: TaxRates;
+  /** To how many minor units cash is rounded; 1: not at all. */
+  readonly cashStep: number;
 };
 
 /** Whether a refundable deposit may stand in for the hold: all else needs no standing. */
@@ -47,6 +50,17 @@ const onTop = ({ fee, feeTax, tip }: OnTop, { price: input, books }: PostedOn) =
   ...(fee && feeTax ? { feeTaxes: feeTaxes(fee, feeTax, input) } : {}),
   ...(tip && books.tips === 'staff' ? { tipFor: 'staff' as const } : {}),
 });
+
+/** What the law's rounding of cash adds to what changes hands. */
+function inCash(
+  { method, amount, fee = zero, tip = zero }: OnTop & { method: PaymentMethod; amount: Minor },
+  on: PostedOn,
+) {
+  if (method !== 'cash' || on.cashStep === 1) return {};
+  const whole = minor(amount + fee + tip);
+  const rounded = minor(cashRounded(whole, on.cashStep) - whole);
+  return rounded === 0 ? {} : { rounded };
+}
 
 const some = (security: Minor): { readonly security?: Minor } => (security === 0 ? {} : { security });
 
@@ -80,11 +94,12 @@ const says = {
   received: (fact: FactOf<'received'>, on: PostedOn, ledger: Ledger) => ({
     ...(isBefore(ledger) ? cameIn(fact, fact.amount, on) : {}),
     ...onTop(fact, on),
+    ...inCash(fact, on),
   }),
   paymentCaptured: (fact: FactOf<'paymentCaptured'>, on: PostedOn, ledger: Ledger) =>
     isBefore(ledger) ? cameIn(fact, fact.captured, on) : {},
   refunded(fact: FactOf<'refunded'>, on: PostedOn, ledger: Ledger) {
-    const top = onTopOf(fact.receiptId, on, fact);
+    const top = { ...onTopOf(fact.receiptId, on, fact), ...inCash(fact, on) };
     if (isBefore(ledger)) return { ...wentOut(fact, on), ...top };
     if (ledger.cancelled) return top;
     // After the close-out it is what was left of a refundable deposit that goes back first.

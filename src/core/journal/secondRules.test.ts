@@ -1,6 +1,8 @@
 import type { Fact } from '#core/booking/facts';
 import { type Ledger, emptyLedger, ledgerOf, withFact } from '#core/booking/ledger';
 import { type Books, taxMomentFrom, taxMomentOn, usualBooks } from '#core/books/books';
+import { cashRounded, cashStep, lawNotes } from '#core/books/law';
+import { cashOfFact } from '#core/journal/cashOfFact';
 import type { PlainDate } from '#core/calendar/days';
 import { accounts, isBalanced, type JournalEntry } from '#core/journal/entry';
 import { entryUnder } from '#core/journal/entryForFact';
@@ -18,14 +20,18 @@ const agreed = rentalAgreed;
 const whole = priceOf(agreed.total);
 
 /** A booking's life, each fact said with where it stands in the books, and what all of it posts. */
-function life(facts: readonly Fact[], books: Books, terms = agreed.terms) {
+function life(facts: readonly Fact[], books: Books, terms = agreed.terms, step = 1) {
   const kept: Fact[] = [];
   const entries: JournalEntry[] = [];
   let ledger: Ledger = emptyLedger;
   let price = whole;
   for (const each of facts) {
     if (each.kind === 'changed') price = each.after.price;
-    const said = posted(each, { agreed: { ...agreed, terms }, price, facts: kept, books, rates }, ledger);
+    const said = posted(
+      each,
+      { agreed: { ...agreed, terms }, price, facts: kept, books, rates, cashStep: step },
+      ledger,
+    );
     const made = entryUnder(2, said, ledger);
     if (made) entries.push(made);
     ledger = withFact(ledger, said);
@@ -188,6 +194,24 @@ describe('the books under the second rules', () => {
     const { entries } = life([withFee], usualBooks);
     const line = entries[0]!.lines.find(({ account }) => account === taxPayable);
     expect(line).to.deep.equal({ account: taxPayable, amount: -1_15, tax: { code: 'VAT', base: -5_00 } });
+  });
+  it('round cash as the law of the country says, and nothing else', () => {
+    const cash = fact.paid('03-01 11:00', 300_02, 'a', 'cash');
+    const card = fact.paid('03-01 12:00', 100_01, 'b');
+    const { balance, facts } = life([cash, card], usualBooks, agreed.terms, 5);
+    expect(balance(accounts.cash)).to.equal(300_00);
+    expect(balance(accounts.rounding)).to.equal(2);
+    expect(balance(clientDeposits)).to.equal(-400_03);
+    expect(cashOfFact(facts[0]!)).to.equal(300_00);
+    const back = { ...refund('a', 300_02), method: 'cash' } as Fact;
+    expect(life([cash, back], usualBooks, agreed.terms, 5).balance(accounts.cash)).to.equal(0);
+    expect(cashRounded(minor(2), 5)).to.equal(0);
+    expect(cashRounded(minor(-300_03), 5)).to.equal(-300_05);
+    expect([cashStep('NL', 'EUR'), cashStep('PT', 'EUR'), cashStep('NL', 'USD'), cashStep('', 'EUR')]).to.deep.equal([
+      5, 1, 1, 1,
+    ]);
+    expect(lawNotes('PT').length).to.be.greaterThan(0);
+    expect(lawNotes('constructor')).to.deep.equal([]);
   });
   it('know the moment of the tax of every day', () => {
     const set = taxMomentFrom(atReceipt, '2027-06-01' as PlainDate, 'delivery');

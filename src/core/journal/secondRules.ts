@@ -41,7 +41,8 @@ function received(fact: BareFactOf<'received'>, before: Ledger): JournalEntry | 
   const owed = before.delivered || before.cancelled !== null;
   const { security, taxes, rest } = parted(fact.amount, fact);
   return entry(owed ? 'Payment after the service' : 'Payment before the service', [
-    debit(moneyAccount[fact.method], minor(fact.amount + (fact.fee ?? 0) + (fact.tip ?? 0))),
+    debit(moneyAccount[fact.method], minor(fact.amount + (fact.fee ?? 0) + (fact.tip ?? 0) + (fact.rounded ?? 0))),
+    credit(accounts.rounding, fact.rounded ?? zero),
     credit(refundableDeposits, security),
     credit(owed ? receivables : clientDeposits, rest),
     ...taxCredits(taxes),
@@ -57,7 +58,8 @@ function refunded(fact: BareFactOf<'refunded'>, before: Ledger): JournalEntry | 
     debit(standsIn(before, receipt?.owed ?? false), rest),
     ...taxDebits(taxes),
     ...onTopBack(fact),
-    credit(moneyAccount[fact.method], minor(fact.amount + (fact.fee ?? 0) + (fact.tip ?? 0))),
+    debit(accounts.rounding, fact.rounded ?? zero),
+    credit(moneyAccount[fact.method], minor(fact.amount + (fact.fee ?? 0) + (fact.tip ?? 0) + (fact.rounded ?? 0))),
   ]);
 }
 

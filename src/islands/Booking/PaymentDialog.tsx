@@ -1,5 +1,6 @@
 import type { SentTo } from '#contracts/routes/route';
 import { recordPayment } from '#contracts/routes/paying/recordPayment';
+import { cashRounded } from '#core/books/law';
 import { payable } from '#core/booking/standing';
 import { formatAmount, formatMoney } from '#core/money/formatMoney';
 import type { Minor } from '#core/money/minor';
@@ -46,6 +47,12 @@ export function PaymentDialog({ view, standing, close }: DialogProps) {
               { value: 'cheque', label: 'Cheque' },
             ]}
           />
+          {amount && method === 'cash' && cashRounded(amount, view.cashStep) !== amount && (
+            <p style={{ margin: 0 }}>
+              In cash <b>{formatMoney(cashRounded(amount, view.cashStep), currency)}</b> changes hands, as the law
+              rounds it.
+            </p>
+          )}
           {amount && <Afterwards standing={standing} amount={amount} />}
         </>
       )}

@@ -191,7 +191,7 @@ function Doing({ link, view, reload }: Props & { readonly reload: () => Promise<
           <Voucher currency={currency} send={(given) => call(useVoucher, { link, ...given })} reload={reload} />
         )}
         {!view.payer && <SomebodyElse link={link} />}
-        <OtherWays view={view} />
+        <OtherWays link={link} view={view} />
       </section>
     );
   }
@@ -250,8 +250,8 @@ function Doing({ link, view, reload }: Props & { readonly reload: () => Promise<
 const offersCard = ({ offered }: ClientView): boolean => offered.online.length > 0;
 
 /** The ways that are not paid on this page, with what to write on them; nothing where the terms name none. */
-function OtherWays({ view }: { readonly view: ClientView }) {
-  const { ways, transferTo } = view.offered;
+function OtherWays({ link, view }: { readonly link: string; readonly view: ClientView }) {
+  const { ways, transferTo, transferCode } = view.offered;
   const others = ways.filter((way) => way === 'transfer' || way === 'cheque' || way === 'cash' || way === 'reader');
   if (others.length === 0) return null;
   return (
@@ -259,6 +259,7 @@ function OtherWays({ view }: { readonly view: ClientView }) {
       {offersCard(view) ? 'You can also pay by ' : 'Please pay by '}
       {others.map((way) => wayWords[way]).join(' or ')}; write {view.number} on it.
       {transferTo !== '' && <span className={pay.transferTo}>{transferTo}</span>}
+      {transferCode && <img className={pay.code} src={`/b/${link}/transfer.svg`} alt="For your banking app" />}
     </p>
   );
 }

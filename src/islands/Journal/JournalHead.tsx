@@ -6,6 +6,7 @@ const faces = [
   ['/journal', 'Entries'],
   ['/journal/balances', 'Balances'],
   ['/journal/payouts', 'Payouts'],
+  ['/journal/till', 'Till'],
   ['/journal/reports', 'Reports'],
 ] as const;
 export type JournalFace = (typeof faces)[number][0];

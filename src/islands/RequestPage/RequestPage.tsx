@@ -74,7 +74,7 @@ function Pay({ link, view, reload }: Props & { readonly reload: () => Promise<vo
         <p>It is being collected from your bank account and counts on {view.onTheWay.settles}.</p>
       </section>
     );
-  if (view.offered.online.length === 0) return <OtherWays view={view} />;
+  if (view.offered.online.length === 0) return <OtherWays link={link} view={view} />;
   return (
     <section className={payStyles.box} aria-label="Pay">
       {asked !== null && <p className={payStyles.sum}>{formatMoney(asked, currency)}</p>}
@@ -110,14 +110,14 @@ function Pay({ link, view, reload }: Props & { readonly reload: () => Promise<vo
           set={setPayer}
         />
       </PayBox>
-      <OtherWays view={view} />
+      <OtherWays link={link} view={view} />
     </section>
   );
 }
 
 /** What the request may be paid with besides this page. */
-function OtherWays({ view }: { readonly view: RequestPageView }) {
-  const { ways, transferTo, online } = view.offered;
+function OtherWays({ link, view }: { readonly link: string; readonly view: RequestPageView }) {
+  const { ways, transferTo, transferCode, online } = view.offered;
   if (view.voucher) return null; // paid here or not at all
   const others = ways.filter((way) => way === 'transfer' || way === 'cheque' || way === 'cash' || way === 'reader');
   if (others.length === 0) return null;
@@ -126,6 +126,7 @@ function OtherWays({ view }: { readonly view: RequestPageView }) {
       {online.length > 0 ? 'You can also pay by ' : 'Please pay by '}
       {others.map((way) => wayWords[way]).join(' or ')}; write {view.number} on it.
       {transferTo !== '' && <span className={payStyles.transferTo}>{transferTo}</span>}
+      {transferCode && <img className={payStyles.code} src={`/r/${link}/transfer.svg`} alt="For your banking app" />}
     </p>
   );
 }

@@ -6,6 +6,7 @@ import { type Ledger, ledgerOf, withFact } from '#core/booking/ledger';
 import { standing, type Standing } from '#core/booking/standing';
 import type { Instant } from '#core/calendar/instant';
 import { entryForFact } from '#core/journal/entryForFact';
+import { cashStep } from '#core/books/law';
 import { isPosted, posted } from '#core/journal/posted';
 import { happenings } from '#core/telling/happenings';
 import { happeningWords } from '#core/wording/happeningWords';
@@ -86,12 +87,23 @@ async function posting(tx: Tx, added: readonly Fact[]): Promise<{ readonly post:
     !added.some((fact) => isPosted(fact) || fact.kind === 'sent' || fact.kind === 'lapsed' || fact.kind === 'revived')
   )
     return { post: (fact) => fact, invoices: false };
-  const { books, documents } = await ownerRow(tx);
+  const { books, documents, country } = await ownerRow(tx);
   const invoices = added.some((fact) => asksForDocuments(fact, documents));
   if (!added.some(isPosted)) return { post: (fact) => fact, invoices };
   const rates = Object.fromEntries((await taxLines(tx)).map(({ code, rate }) => [code, rate]));
   const post: Post = (fact, { booking, facts }, before) =>
-    posted(fact, { agreed: agreedOf(booking), price: booking.price, facts, books, rates }, before);
+    posted(
+      fact,
+      {
+        agreed: agreedOf(booking),
+        price: booking.price,
+        facts,
+        books,
+        rates,
+        cashStep: cashStep(country, booking.currency),
+      },
+      before,
+    );
   return { post, invoices };
 }
 

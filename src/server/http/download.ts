@@ -11,6 +11,12 @@ export const pdfResponse = (file: { readonly filename: string; readonly content:
       })
     : problem(404, 'not_found');
 
+/** A drawing that a page shows; 404 where there is none. */
+export const svgResponse = (svg: string | null): Response =>
+  svg === null
+    ? problem(404, 'not_found')
+    : new Response(svg, { headers: { 'content-type': 'image/svg+xml', 'cache-control': 'private, no-store' } });
+
 type File = { readonly filename: string; readonly content: Uint8Array; readonly type: string };
 
 /** A file to keep; 404 where there is none. */

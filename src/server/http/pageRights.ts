@@ -34,6 +34,8 @@ export const pageRights = {
   '/b/[link]/calendar.ics': 'anybody',
   '/b/[link]/receipts/[number].pdf': 'anybody',
   '/b/[link]/documents/[number].pdf': 'anybody',
+  '/b/[link]/transfer.svg': 'anybody',
+  '/r/[link]/transfer.svg': 'anybody',
   '/q/[link]': 'anybody',
   '/q/[link]/agreement.pdf': 'anybody',
   '/r/[link]': 'anybody',

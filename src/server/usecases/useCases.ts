@@ -5,6 +5,7 @@ import {
   issueDocument,
   sendDocument,
 } from '#server/usecases/documents/issueDocument';
+import { countTill } from '#server/usecases/books/countTill';
 import { bankPayout, closeBooks, saveAccounts, saveBooks } from '#server/usecases/books/books';
 import { saveClient } from '#server/usecases/clients/saveClient';
 import { saveDocuments } from '#server/usecases/documents/saveDocuments';
@@ -75,6 +76,7 @@ export const useCases = (deps: Deps) => ({
   saveAccounts: saveAccounts(deps),
   closeBooks: closeBooks(deps),
   bankPayout: bankPayout(deps),
+  countTill: countTill(deps),
   payByClient: payByClient(deps),
   checkOut: checkOut(deps),
   payCheckout: payCheckout(deps),

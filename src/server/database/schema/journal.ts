@@ -3,7 +3,7 @@ import type { PlainDate } from '#core/calendar/days';
 import { instant, money } from '#server/database/schema/columns';
 import { bookings } from '#server/database/schema/bookings';
 import { sql } from 'drizzle-orm';
-import { bigint, bigserial, index, integer, pgTable, pgView, primaryKey, text } from 'drizzle-orm/pg-core';
+import { bigint, bigserial, check, index, integer, pgTable, pgView, primaryKey, text } from 'drizzle-orm/pg-core';
 
 /** Appended with the fact that it records; a correction is a new entry that names the old one. */
 export const journalEntries = pgTable(
@@ -58,3 +58,19 @@ export const accountBalances = pgView('account_balances', {
   currency: text().notNull(),
   balance: money().notNull(),
 }).as(sql`select account, currency, sum(amount)::bigint as balance from journal_lines group by account, currency`);
+
+/** Cash as it was counted: what the books said then, what was there, and what was booked as over or short. */
+export const tillCounts = pgTable(
+  'till_counts',
+  {
+    id: text().primaryKey(),
+    requestKey: text().notNull().unique(),
+    at: instant().notNull(),
+    day: text().$type<PlainDate>().notNull(),
+    currency: text().notNull(),
+    expected: money().notNull(),
+    counted: money().notNull(),
+    note: text().notNull().default(''),
+  },
+  (table) => [index().on(table.day), check('counted_not_negative', sql`${table.counted} >= 0`)],
+);

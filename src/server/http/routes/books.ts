@@ -1,4 +1,6 @@
 import { bankPayoutServed } from '#contracts/routes/books/bankPayout.server';
+import { countTillServed } from '#contracts/routes/books/countTill.server';
+import { tillViewServed } from '#contracts/routes/books/tillView.server';
 import { closeBooksServed } from '#contracts/routes/books/closeBooks.server';
 import { journalPageServed } from '#contracts/routes/books/journalPage.server';
 import { payoutsViewServed } from '#contracts/routes/books/payoutsView.server';
@@ -23,6 +25,8 @@ export const booksRoutes: readonly ServedRoute[] = [
         app.books.report(name, period),
   ),
   serveView(payoutsViewServed, ({ app }) => app.books.payouts),
+  serveView(tillViewServed, ({ app }) => app.books.till),
+  serve(countTillServed, ({ app }) => app.countTill),
   serve(saveBooksServed, ({ app }) => app.saveBooks),
   serve(saveAccountsServed, ({ app }) => app.saveAccounts),
   serve(closeBooksServed, ({ app }) => app.closeBooks),

@@ -4,6 +4,7 @@ import { invoiceOnAccountServed } from '#contracts/routes/documents/invoiceOnAcc
 import { issueDocumentServed } from '#contracts/routes/documents/issueDocument.server';
 import { saveDocumentsServed } from '#contracts/routes/documents/saveDocuments.server';
 import { sendDocumentServed } from '#contracts/routes/documents/sendDocument.server';
+import { proven } from '#server/http/proof';
 import { serve, serveView, type ServedRoute } from '#server/http/serve';
 
 export const documentsRoutes: readonly ServedRoute[] = [
@@ -12,5 +13,8 @@ export const documentsRoutes: readonly ServedRoute[] = [
   serve(invoiceOnAccountServed, ({ app }) => app.invoiceOnAccount),
   serve(creditDocumentServed, ({ app }) => app.creditDocument),
   serve(sendDocumentServed, ({ app }) => app.sendDocument),
-  serve(saveDocumentsServed, ({ app }) => app.saveDocuments),
+  // Where transfers go to is led elsewhere by nobody but who shows that they sit there.
+  serve(saveDocumentsServed, (visit) =>
+    proven(visit, visit.app.saveDocuments, async ({ seller }) => (await visit.app.books.iban()) !== seller.iban),
+  ),
 ];

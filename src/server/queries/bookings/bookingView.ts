@@ -14,6 +14,8 @@ import { agreementOfBooking } from '#server/quotes/agreementOfBooking';
 import type { WantedErrand } from '#core/agenda/wantedErrands';
 import { errands, messages } from '#server/database/schema/work';
 import { bookingDocuments } from '#server/queries/documents/documents';
+import { cashStep } from '#core/books/law';
+import { ownerRow } from '#server/database/ownerRow';
 import { paymentUnderWay } from '#server/intents/openIntent';
 import { and, asc, desc, eq, notInArray } from 'drizzle-orm';
 
@@ -55,6 +57,7 @@ export async function bookingView(
     .from(termsVersions)
     .where(and(eq(termsVersions.termsId, booking.termsId), eq(termsVersions.version, booking.termsVersion)));
   const sent = await db.select().from(messages).where(eq(messages.bookingId, id)).orderBy(desc(messages.madeAt));
+  const { country } = await ownerRow(db);
   const seqs = await db
     .select({ seq: factTable.seq })
     .from(factTable)
@@ -108,6 +111,7 @@ export async function bookingView(
       })),
     journal: await journalOf(db, id),
     factSeqs: seqs.map(({ seq }) => seq),
+    cashStep: cashStep(country, booking.currency),
     documents: await bookingDocuments(db, loaded, now),
     underWay: underWay ? (underWay.state as 'open' | 'waiting' | 'onTheWay') : null,
     atReader: underWay?.request.kind === 'counter' ? underWay.amount : null,

@@ -9,6 +9,11 @@ import { exportFormats, type Format } from '#server/formats/exportJournal';
 import type { ExportPeriod } from '#server/formats/journalEntries';
 import { reportCsv } from '#server/formats/reportCsv';
 import { journalPage, trialBalance } from '#server/queries/books/journal';
+import { tillView } from '#server/queries/books/till';
+import { payable, standing } from '#core/booking/standing';
+import { agreedOf, readBooking } from '#server/booking/lockBooking';
+import { transferSvg } from '#server/documents/transferSvg';
+import { requestOfLink } from '#server/links/requestLink';
 import { payoutsView } from '#server/queries/books/payouts';
 import { lastMonth, type Period } from '#server/queries/books/period';
 import { report } from '#server/queries/books/reports';
@@ -67,7 +72,25 @@ export function openBooks({ db, clock }: Pick<Deps, 'db' | 'clock'>) {
       return file && { file, pieces: file.write(db, period) };
     },
 
+    /** The code for a transfer of what is due of a booking, or of all that is open where nothing is. */
+    async transferForBooking(bookingId: string): Promise<string | null> {
+      const { booking, facts } = (await readBooking(db, bookingId))!;
+      const { dueNow, outstanding } = payable(standing(agreedOf(booking), facts, clock.now()));
+      const { number, currency } = booking;
+      return transferSvg(db, { number, currency, amount: dueNow > 0 ? dueNow : outstanding });
+    },
+
+    /** The same of a request with a sum. */
+    async transferForRequest(link: string): Promise<string | null> {
+      const found = await requestOfLink(db, link);
+      if (!found || found.request.amount === null) return null;
+      const { number, currency, amount } = found.request;
+      return transferSvg(db, { number, currency, amount });
+    },
+
+    iban: async (): Promise<string> => (await ownerRow(db)).seller.iban,
     payouts: () => payoutsView(db),
+    till: () => tillView(db),
     clients: (query: ClientsQuery) => clientsView(db, clock.now(), query),
     client: (id: string) => clientWhole(db, clock.now(), id),
 

@@ -249,7 +249,7 @@ export async function clientView(
       lines: linesOf(booking.price),
       choices: choicesOf(current, dealOf(booking)),
       fee: booking.terms.fee ?? null,
-      offered: await offeredOnPage(tx, deps, offered, { now, consentOf }),
+      offered: await offeredOnPage(tx, deps, offered, { now, consentOf, pays: booking }),
       onTheWay: onTheWayOf(current, today),
       waiting: payment ?? holding,
       ...(await ownSide(tx, standingNow, { loaded, awaited, today, whole })),

@@ -61,7 +61,11 @@ export async function requestPage(deps: Deps, link: string): Promise<RequestPage
         ? { amount: onItsWay.amount, settles: longDate(localDate(onItsWay.answer.settles, owner!.timeZone), today) }
         : null,
     voucher: request.voucher && voucherGoes(request.voucher, today),
-    offered: await offeredOnPage(db, deps, await offeredForRequest(db, deps, request, now), { now, consentOf }),
+    offered: await offeredOnPage(db, deps, await offeredForRequest(db, deps, request, now), {
+      now,
+      consentOf,
+      pays: request,
+    }),
   };
 }
 

@@ -1,6 +1,7 @@
 import type { OfferedOnPage, WaysView } from '#contracts/wayViews';
 import { localDate } from '#core/calendar/zoned';
 import { addHours, type Instant } from '#core/calendar/instant';
+import { transferLines } from '#core/documents/transferTo';
 import { longDate } from '#core/wording/days';
 import type { ConnectedAccount, OfferedWays } from '#core/ways/ways';
 import type { Database, Tx } from '#server/database/database';
@@ -8,6 +9,7 @@ import { business, services } from '#server/database/schema/business';
 import { cards } from '#server/database/schema/clients';
 import { payAccounts } from '#server/database/schema/ways';
 import type { Deps } from '#server/deps';
+import { ownerRow } from '#server/database/ownerRow';
 import { adapterOf } from '#server/ways/adapters';
 import { processorOf } from '#server/ways/payAccounts';
 import { asc, eq } from 'drizzle-orm';
@@ -17,11 +19,18 @@ export async function offeredOnPage(
   db: Database | Tx,
   { adapters }: Pick<Deps, 'adapters'>,
   { ways, online, test }: OfferedWays,
-  about: { readonly now: Instant; readonly consentOf: (account: ConnectedAccount) => string },
+  about: {
+    readonly now: Instant;
+    readonly consentOf: (account: ConnectedAccount) => string;
+    /** What a transfer is for: its number makes the reference. */
+    readonly pays?: { readonly number: string; readonly currency: string };
+  },
 ): Promise<OfferedOnPage> {
   const { now, consentOf } = about;
-  const [owner] = await db.select({ transferTo: business.transferTo, timeZone: business.timeZone }).from(business);
-  const { timeZone, transferTo } = owner!;
+  const { timeZone, transferTo: words, name, seller } = await ownerRow(db);
+  const { pays } = about;
+  const byTransfer = ways.includes('transfer');
+  const to = pays ? transferLines({ words, name, seller }, pays.number) : words;
   const rows = await db
     .select({ id: payAccounts.id, reference: payAccounts.reference, provider: payAccounts.provider })
     .from(payAccounts);
@@ -34,7 +43,8 @@ export async function offeredOnPage(
   return {
     ways,
     test,
-    transferTo: ways.includes('transfer') ? transferTo : '',
+    transferTo: byTransfer ? to : '',
+    transferCode: byTransfer && pays?.currency === 'EUR' && seller.iban !== '',
     online: online.map((account) => ({
       account: account.id,
       way: account.way as 'card' | 'debit',

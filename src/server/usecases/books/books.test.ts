@@ -1,6 +1,8 @@
 import type { Instant } from '#core/calendar/instant';
 import type { Minor } from '#core/money/minor';
 import type { PlainDate } from '#core/calendar/days';
+import { noSellerData } from '#core/documents/party';
+import { usualDocuments } from '#core/documents/settings';
 import { usualBooks } from '#core/books/books';
 import { accounts } from '#core/journal/entry';
 import { business } from '#server/database/schema/business';
@@ -238,6 +240,53 @@ describe('the books', () => {
     }
     const [revenue] = (await app.books.report('revenue', period)).tables;
     expect(revenue!.rows.map((row) => row[0])).to.deep.equal(['2027-04']);
+  });
+
+  it('book what a count of the till finds, once, and find nothing after it', async () => {
+    const id = await booked();
+    await app.recordPayment({ bookingId: id, requestKey: randomUUID(), amount: 100_00 as Minor, method: 'cash' });
+    const requestKey = randomUUID();
+    const count = { currency: 'EUR', note: 'evening' };
+    const short = { ...count, requestKey, counted: 99_50 as Minor };
+    const both = await Promise.all([app.countTill(short), app.countTill(short)]);
+    for (const each of both) expect(each).to.deep.include({ value: { expected: 100_00, difference: -50 } });
+    expect(await app.countTill({ ...count, requestKey: randomUUID(), counted: 99_50 as Minor })).to.deep.include({
+      value: { expected: 99_50, difference: 0 },
+    });
+    const after = await balances('2027-03-01');
+    expect(after[accounts.cash]).to.equal(99_50);
+    expect(after[accounts.cashOverAndShort]).to.equal(50);
+    const [till] = (await app.books.till()).tills;
+    expect(till!.days.map(({ came, went, balance, counted }) => [came, went, balance, counted.length])).to.deep.equal([
+      [100_00, 50, 99_50, 2],
+    ]);
+  });
+
+  it('round cash where the law of the country does', async () => {
+    const face = await app.queries.businessFace();
+    await app.saveBusiness({ name: face.name, line: face.line, email: face.email, country: 'NL', look: {} });
+    const id = await booked();
+    await app.recordPayment({ bookingId: id, requestKey: randomUUID(), amount: 100_02 as Minor, method: 'cash' });
+    const after = await balances('2027-03-01');
+    expect(after[accounts.cash]).to.equal(100_00);
+    expect(after[accounts.rounding]).to.equal(2);
+    expect(after[accounts.clientDeposits]).to.equal(-100_02);
+    expect(await verify(app.deps)).to.deep.equal([]);
+  });
+
+  it('have a code for whoever pays by transfer, with account, sum and reference', async () => {
+    const settings = { ...usualDocuments };
+    const seller = { ...noSellerData, iban: 'PT22996000018830041257703' };
+    await app.saveWays({ ways: { hidden: [], online: null }, transferTo: '' });
+    await app.saveDocuments({ settings, seller });
+    const made = await app.createBooking(rental({ termsId: 'event' }));
+    if (!made.ok) throw new Error(made.refusal.code);
+    expect(await app.books.transferForBooking(made.value.id)).to.include('<svg');
+    const page = await app.queries.client(await app.linkSentTo('ines@example.com'));
+    if ('fault' in page) throw new Error(page.fault);
+    expect(page.offered.transferCode).to.equal(true);
+    expect(page.offered.transferTo).to.match(/Reference RF\d\d/);
+    expect(await app.books.transferForRequest('unknown')).to.equal(null);
   });
 
   it('call accounts as the owner does, and rewrite nothing', async () => {

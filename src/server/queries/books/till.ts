@@ -1,0 +1,56 @@
+import type { TillDay, TillView } from '#contracts/booksViews';
+import { accounts } from '#core/journal/entry';
+import { type Minor, minor, sum } from '#core/money/minor';
+import type { Database } from '#server/database/database';
+import { journalLines, tillCounts } from '#server/database/schema/journal';
+import { and, asc, desc, eq, sql } from 'drizzle-orm';
+
+const mostDays = 60;
+
+/** What is in the till by the books, and by day what came and went, with what was counted. */
+export async function tillView(db: Database): Promise<TillView> {
+  const balances = await db
+    .select({
+      currency: journalLines.currency,
+      balance: sql<number>`sum(${journalLines.amount})::bigint`.mapWith(Number),
+    })
+    .from(journalLines)
+    .where(eq(journalLines.account, accounts.cash))
+    .groupBy(journalLines.currency)
+    .orderBy(journalLines.currency);
+  const moved = (sign: '>' | '<') =>
+    sql<number>`coalesce(sum(${journalLines.amount}) filter (where ${journalLines.amount} ${sql.raw(sign)} 0), 0)::bigint`.mapWith(
+      Number,
+    );
+  const counts = await db.select().from(tillCounts).orderBy(asc(tillCounts.at));
+  const tills = [];
+  for (const { currency, balance } of balances) {
+    const days = await db
+      .select({ day: journalLines.day, came: moved('>'), went: moved('<') })
+      .from(journalLines)
+      .where(and(eq(journalLines.account, accounts.cash), eq(journalLines.currency, currency)))
+      .groupBy(journalLines.day)
+      .orderBy(desc(journalLines.day))
+      .limit(mostDays);
+    let after: Minor = minor(balance);
+    const lines = days.map(({ day, came, went }): TillDay => {
+      const own = counts.filter((count) => count.day === day && count.currency === currency);
+      const line = {
+        day,
+        came: minor(came),
+        went: minor(0 - went),
+        balance: after,
+        counted: own.map(({ at, counted, expected, note }) => ({
+          at,
+          counted,
+          difference: minor(counted - expected),
+          note,
+        })),
+      };
+      after = minor(after - sum([came, went]));
+      return line;
+    });
+    tills.push({ currency, balance: minor(balance), days: lines });
+  }
+  return { tills };
+}
