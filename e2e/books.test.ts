@@ -26,7 +26,11 @@ describe('documents and books, as the owner meets them', () => {
   });
   afterEach(() => expect(faults).to.deep.equal([]));
 
-  const go = (path: string) => owner.goto(server.address + path, { waitUntil: 'networkidle' });
+  const go = async (path: string): Promise<void> => {
+    await owner.goto(server.address + path, { waitUntil: 'networkidle' });
+    // What is pressed before the page is alive is lost.
+    await owner.waitForFunction(() => document.querySelector('astro-island[ssr]') === null);
+  };
   const post = async (path: string, data: object): Promise<unknown> => {
     const answer = await request.post(`${server.address}${path}`, { data });
     expect(answer.ok(), `${path} ${await answer.text()}`).to.equal(true);

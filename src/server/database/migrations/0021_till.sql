@@ -12,4 +12,5 @@ CREATE TABLE "till_counts" (
 );
 --> statement-breakpoint
 CREATE INDEX "till_counts_day_index" ON "till_counts" USING btree ("day");--> statement-breakpoint
+CREATE INDEX "documents_credit_of_index" ON "documents" USING btree ("credit_of");--> statement-breakpoint
 CREATE TRIGGER append_only BEFORE UPDATE OR DELETE ON "till_counts" FOR EACH ROW EXECUTE FUNCTION append_only();

@@ -57,6 +57,7 @@ export const documents = pgTable(
     uniqueIndex().on(table.bookingId, table.cause),
     uniqueIndex().on(table.requestId, table.cause),
     index().on(table.clientId),
+    index().on(table.creditOf),
     index().on(table.day),
     check('document_of_one', sql`num_nonnulls(${table.bookingId}, ${table.requestId}) = 1`),
     check('credit_names_its_document', sql`(${table.kind} = 'credit') = (${table.creditOf} is not null)`),

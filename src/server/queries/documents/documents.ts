@@ -14,7 +14,7 @@ import { clients } from '#server/database/schema/clients';
 import { documents, documentsHeld } from '#server/database/schema/documents';
 import { documentsOf, missingForBooking } from '#server/invoicing/bookingDocuments';
 import { searching } from '#server/queries/bookings/narrowing';
-import { and, desc, eq, inArray, lt, or, type SQL, sql } from 'drizzle-orm';
+import { and, desc, eq, gt, inArray, lt, or, type SQL, sql } from 'drizzle-orm';
 
 const credited =
   sql<Minor>`coalesce((select sum(c.total) from ${documents} c where c.credit_of = ${documents.id}), 0)`.mapWith(
@@ -110,7 +110,7 @@ export async function documentsView(
     .innerJoin(clients, eq(clients.id, bookings.clientId))
     .orderBy(desc(documentsHeld.at))
     .limit(mostHeld);
-  const owing = await select(db).where(and(sql`${openNow.getSQL()} > 0`, sql`${documents.dueDay} is not null`));
+  const owing = await select(db).where(and(eq(documents.kind, 'final'), gt(summaries.outstanding, minor(0)), sql`${openNow.getSQL()} > 0`));
   const lines = owing.map((row) => lineOf(row, today));
   const owed = [...new Set(lines.map(({ currency }) => currency))].map((currency) => {
     const own = lines.filter((line) => line.currency === currency);
