@@ -1,5 +1,5 @@
 import { creditorReference, groupedReference, isCreditorReference, isIban } from '#core/documents/creditorReference';
-import { transferLines } from '#core/documents/transferTo';
+import { leadsTo, transferLines } from '#core/documents/transferTo';
 import { transferCode } from '#core/documents/transferCode';
 import { minor } from '#core/money/minor';
 import { expect } from 'chai';
@@ -66,6 +66,12 @@ describe('what somebody who pays by transfer writes', () => {
       `Reference ${groupedReference(creditorReference('B-0042'))}`,
     ]);
     expect(of('Hill Savings, 77').split('\n')[0]).to.equal('Hill Savings, 77');
+  });
+  it('shows a code only where the owner’s words lead to the same account', () => {
+    expect(
+      ['', 'to PT22 9960 0001 8830 0412 5770 3', 'Hill Savings, 77'].map((words) => leadsTo(words, seller.iban)),
+    ).to.deep.equal([true, true, false]);
+    expect(leadsTo('', '')).to.equal(false);
   });
   it('is nothing where no account is known', () => expect(of('', '')).to.equal(''));
 });

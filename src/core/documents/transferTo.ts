@@ -14,3 +14,9 @@ export function transferLines(
   const to = words !== '' ? [words] : seller.iban !== '' ? account : [];
   return to.length === 0 ? '' : [...to, `Reference ${groupedReference(creditorReference(number))}`].join('\n');
 }
+
+/** Whether what the owner wrote and the account of documents are one: nobody is shown two. */
+export function leadsTo(words: string, iban: string): boolean {
+  const plain = (text: string): string => text.replace(/\s/g, '').toUpperCase();
+  return iban !== '' && (words === '' || plain(words).includes(plain(iban)));
+}

@@ -110,7 +110,9 @@ export async function documentsView(
     .innerJoin(clients, eq(clients.id, bookings.clientId))
     .orderBy(desc(documentsHeld.at))
     .limit(mostHeld);
-  const owing = await select(db).where(and(eq(documents.kind, 'final'), gt(summaries.outstanding, minor(0)), sql`${openNow.getSQL()} > 0`));
+  const owing = await select(db).where(
+    and(eq(documents.kind, 'final'), gt(summaries.outstanding, minor(0)), sql`${openNow.getSQL()} > 0`),
+  );
   const lines = owing.map((row) => lineOf(row, today));
   const owed = [...new Set(lines.map(({ currency }) => currency))].map((currency) => {
     const own = lines.filter((line) => line.currency === currency);

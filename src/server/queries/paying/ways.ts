@@ -1,7 +1,7 @@
 import type { OfferedOnPage, WaysView } from '#contracts/wayViews';
 import { localDate } from '#core/calendar/zoned';
 import { addHours, type Instant } from '#core/calendar/instant';
-import { transferLines } from '#core/documents/transferTo';
+import { leadsTo, transferLines } from '#core/documents/transferTo';
 import { longDate } from '#core/wording/days';
 import type { ConnectedAccount, OfferedWays } from '#core/ways/ways';
 import type { Database, Tx } from '#server/database/database';
@@ -44,7 +44,8 @@ export async function offeredOnPage(
     ways,
     test,
     transferTo: byTransfer ? to : '',
-    transferCode: byTransfer && pays?.currency === 'EUR' && seller.iban !== '',
+    // Not where the owner's words lead to another account.
+    transferCode: byTransfer && pays?.currency === 'EUR' && leadsTo(words, seller.iban),
     online: online.map((account) => ({
       account: account.id,
       way: account.way as 'card' | 'debit',
