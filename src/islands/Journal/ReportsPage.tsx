@@ -107,6 +107,17 @@ function Cell({ cell }: { readonly cell: ReportCell }) {
   return <a href={cell.path}>{cell.text}</a>;
 }
 
+const Rows = ({ rows, columns }: Pick<ReportTable, 'rows' | 'columns'>) =>
+  rows.map((row, index) => (
+    <tr key={index}>
+      {row.map((cell, at) => (
+        <td key={at} data-right={columns[at]!.right} className={columns[at]!.right ? 'num' : undefined}>
+          <Cell cell={cell} />
+        </td>
+      ))}
+    </tr>
+  ));
+
 function Table({ table: { title, says, columns, rows, sums } }: { readonly table: ReportTable }) {
   return (
     <section className={styles.report}>
@@ -127,26 +138,10 @@ function Table({ table: { title, says, columns, rows, sums } }: { readonly table
             </tr>
           </thead>
           <tbody>
-            {rows.map((row, index) => (
-              <tr key={index}>
-                {row.map((cell, at) => (
-                  <td key={at} data-right={columns[at]!.right} className={columns[at]!.right ? 'num' : undefined}>
-                    <Cell cell={cell} />
-                  </td>
-                ))}
-              </tr>
-            ))}
+            <Rows rows={rows} columns={columns} />
           </tbody>
           <tfoot>
-            {sums.map((row, index) => (
-              <tr key={index}>
-                {row.map((cell, at) => (
-                  <td key={at} data-right={columns[at]!.right} className={columns[at]!.right ? 'num' : undefined}>
-                    <Cell cell={cell} />
-                  </td>
-                ))}
-              </tr>
-            ))}
+            <Rows rows={sums} columns={columns} />
           </tfoot>
         </table>
       )}

@@ -87,7 +87,7 @@ const serviceDays = ({ from, until }: { from: string; until: string }): string =
   from === until ? fullDate(from as PlainDate) : `${fullDate(from as PlainDate)} to ${fullDate(until as PlainDate)}`;
 
 /** The lines, with quantity, price for one, tax codes and sum. */
-function drawLines(pdf: Pdf, root: Element, { body, currency }: PdfInvoice): void {
+function drawLines(pdf: Pdf, root: Element, { body, currency, kind }: PdfInvoice): void {
   const table = pdf.struct('Table');
   root.add(table);
   const width = pdf.page.width - 2 * margin;
@@ -125,7 +125,7 @@ function drawLines(pdf: Pdf, root: Element, { body, currency }: PdfInvoice): voi
       ['Quantity', columns.quantity, 48, 'right'],
       ['Each', columns.unit, 66, 'right'],
       ['Tax', columns.tax - 6, 40, 'right'],
-      [body.price.taxMode === 'inclusive' ? 'With tax' : 'Without tax', amountAt, 90, 'right'],
+      [kind !== 'final' || body.price.taxMode === 'inclusive' ? 'With tax' : 'Without tax', amountAt, 90, 'right'],
     ],
     true,
   );

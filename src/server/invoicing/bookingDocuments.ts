@@ -7,8 +7,10 @@ import type { WantedDocument } from '#core/documents/documentsStanding';
 import { pricesOf, wantedDocuments } from '#core/documents/wantedDocuments';
 import type { InvoiceRefusal } from '#core/invoice/invoice';
 import { countedLines, type PriceInput } from '#core/price/price';
-import { least, type Minor, zero } from '#core/money/minor';
-import { standing } from '#core/booking/standing';
+import { leftOf } from '#core/documents/documentsStanding';
+import { openOnAccount } from '#core/documents/openDocuments';
+import { least, type Minor, minor, sum, zero } from '#core/money/minor';
+import { standing, type Standing } from '#core/booking/standing';
 import { ok, refuse, type Result } from '#core/result';
 import { agreedOf, type LoadedBooking } from '#server/booking/lockBooking';
 import type { Database, Tx } from '#server/database/database';
@@ -60,12 +62,23 @@ export type NotIssued =
   { readonly code: 'document_data_missing'; readonly missing: readonly MissingForDocument[] } | InvoiceRefusal;
 
 const priceOfRun = (wanted: WantedDocument, prices: readonly PriceInput[]): PriceInput =>
-  wanted.run.startsWith('price:') ? prices[Number(wanted.run.slice('price:'.length))]! : prices.at(-1)!;
+  wanted.run.startsWith('price:')
+    ? prices[Number(wanted.run.slice('price:'.length))]!
+    : // What was kept or claimed is a sum with its tax within.
+      { ...prices.at(-1)!, taxMode: 'inclusive' };
 
-/** What of a document is to be paid: an invoice for what is still owed; what was received or taken back is not. */
-function openOf(wanted: WantedDocument, { total }: FiguresOfDocument, outstanding: Minor): Minor {
-  if (wanted.kind === 'credit' || wanted.cause.startsWith('received:')) return zero;
-  return least(total, outstanding);
+/** What of a document is to be paid as it is issued: an invoice for what is still owed; what came or is taken back is not. */
+function openOf(
+  wanted: WantedDocument,
+  { total }: FiguresOfDocument,
+  earlier: readonly DocumentRow[],
+  { position: { outstanding }, ledger, securityInHand }: Standing,
+): Minor {
+  if (wanted.kind === 'credit') return zero;
+  if (wanted.kind === 'final') return least(total, outstanding);
+  const received = minor(sum(ledger.receipts.map(({ amount, refunded }) => amount - refunded)) - securityInHand);
+  const before = sum(leftOf(earlier).map(({ kind, left }) => (kind === 'account' ? left : 0)));
+  return openOnAccount(total, before, received);
 }
 
 /** Issues these documents of a locked booking, in order; with its letter each, where that is a setting. */
@@ -82,13 +95,13 @@ export async function issueForBooking(
   if (missing.length > 0) return refuse({ code: 'document_data_missing', missing });
   const prices = pricesOf(facts, booking.price);
   const all = await documentsOf(tx, booking.id);
-  const { outstanding } = standing(agreedOf(booking), facts, now).position;
+  const current = standing(agreedOf(booking), facts, now);
   const issued: DocumentRow[] = [];
   for (const each of wanted) {
     const price = priceOfRun(each, prices);
     const figures = figuresOfDocument(each, all, price);
     if (!figures.ok) return figures;
-    const open = openOf(each, figures.value, outstanding);
+    const open = openOf(each, figures.value, all, current);
     const given = { id: deps.newId(), figures: figures.value, price, earlier: [...all], open, now };
     const row = await issueDocument(tx, subject, each, given);
     all.push(row);

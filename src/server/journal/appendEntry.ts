@@ -5,15 +5,13 @@ import { postingRules } from '#core/journal/entryForFact';
 import type { JournalEntry } from '#core/journal/entry';
 import type { Tx } from '#server/database/database';
 import { business } from '#server/database/schema/business';
+import { whileOpen } from '#server/journal/booksLock';
 import { journalEntries, journalLines } from '#server/database/schema/journal';
 
 /** The day on which it is booked: its own, or the first open one where that is in a closed period. */
 async function bookedOn(tx: Tx, at: Instant): Promise<PlainDate> {
-  const [owner] = await tx
-    .select({ zone: business.timeZone, closedUntil: business.closedUntil })
-    .from(business)
-    // Whoever closes the books waits for those who are booking, and they for nobody else.
-    .for('key share');
+  await whileOpen(tx);
+  const [owner] = await tx.select({ zone: business.timeZone, closedUntil: business.closedUntil }).from(business);
   const day = localDate(at, owner!.zone);
   const { closedUntil } = owner!;
   return closedUntil !== null && day <= closedUntil ? addDays(closedUntil, 1) : day;

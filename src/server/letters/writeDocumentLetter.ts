@@ -8,10 +8,10 @@ import { writeMessage } from '#server/letters/writeMessage';
 
 type Row = typeof documents.$inferSelect;
 
-/** A message with a document attached has this cause. */
+/** A message with a document attached has this cause, the document's id, and what tells a repeat from it. */
 const causeOf = 'document:';
 export const documentOfCause = (cause: string): string | null =>
-  cause.startsWith(causeOf) ? cause.slice(causeOf.length) : null;
+  cause.startsWith(causeOf) ? cause.split(':')[1]! : null;
 
 export const saidOf = ({ kind, number, total, dueDay, body }: Row): SaidOfDocument => ({
   kind,

@@ -70,7 +70,7 @@ async function documentAttachment({ db }: Deps, id: string): Promise<MailAttachm
 
 /** A confirmation brings the days for the calendar, and what was signed. */
 async function attachmentsOf(deps: Deps, row: MessageRow): Promise<MailAttachment[]> {
-  const document = documentOfCause(row.cause.split(':').slice(0, 2).join(':'));
+  const document = documentOfCause(row.cause);
   if (document !== null) return [await documentAttachment(deps, document)];
   const wanted: Occasion[] = ['confirmation', 'changed'];
   if (row.bookingId === null || row.linkFor === 'payer' || !wanted.includes(row.occasion as Occasion)) return [];

@@ -1,6 +1,7 @@
-import { type Minor, minor, zero } from '#core/money/minor';
+import { taxShown } from '#core/documents/taxShown';
+import { type Minor, sum } from '#core/money/minor';
 import type { TaxAmount } from '#core/price/taxes';
-import { taxesLess, taxesMore } from '#core/price/taxSums';
+import { taxesMore } from '#core/price/taxSums';
 import type { Database } from '#server/database/database';
 import { documents } from '#server/database/schema/documents';
 import type { Period } from '#server/queries/books/period';
@@ -9,8 +10,7 @@ import { and, asc, gt, gte, inArray, lte, notLike } from 'drizzle-orm';
 type Row = typeof documents.$inferSelect;
 const batch = 1000;
 
-const deductedOn = ({ body }: Row): TaxAmount[] =>
-  body.deducted.reduce<TaxAmount[]>((all, each) => taxesMore(all, each.taxes), []);
+const shown = ({ kind, taxes, body: { deducted } }: Row) => ({ kind, taxes, deducted });
 
 /**
  * What invoices and credit notes of a period show of each tax, each sum once: a final invoice without what it deducts, and
@@ -43,17 +43,12 @@ export async function taxOnDocuments(
     const credited = taken.length === 0 ? [] : await db.select().from(documents).where(inArray(documents.id, taken));
     const all = taken.length === 0 ? [] : await db.select().from(documents).where(inArray(documents.creditOf, taken));
     for (const row of rows) {
-      let taxes = row.taxes;
-      if (row.kind === 'final') taxes = taxesLess(taxes, deductedOn(row));
       const of = credited.find(({ id }) => id === row.creditOf);
-      // The credit that leaves nothing of a final invoice.
       const before = all.filter(({ creditOf, place }) => creditOf === of?.id && place <= row.place);
-      const rest = of ? before.reduce<number>((left, { total }) => left + total, of.total) : null;
-      if (of?.kind === 'final' && rest === 0) taxes = taxesMore(taxes, deductedOn(of));
+      const leaves = of ? sum([of.total, ...before.map(({ total }) => total)]) : null;
+      const taxes = taxShown(shown(row), of?.kind === 'final' && leaves === 0 ? shown(of) : null);
       found.set(row.currency, taxesMore(found.get(row.currency) ?? [], taxes));
     }
   }
-  return [...found].flatMap(([currency, taxes]) =>
-    taxes.map(({ code, base, amount }) => ({ code, currency, base: minor(base), amount: minor(amount + zero) })),
-  );
+  return [...found].flatMap(([currency, taxes]) => taxes.map((tax) => ({ ...tax, currency })));
 }

@@ -3,6 +3,7 @@ import type { BookingDocuments, DocumentLineView, DocumentState, DocumentsView }
 import type { PlainDate } from '#core/calendar/days';
 import type { Instant } from '#core/calendar/instant';
 import { localDate } from '#core/calendar/zoned';
+import { leftOf } from '#core/documents/documentsStanding';
 import { byHand, pricesOf } from '#core/documents/wantedDocuments';
 import { least, type Minor, minor, remainder, sum, zero } from '#core/money/minor';
 import { price } from '#core/price/price';
@@ -13,6 +14,7 @@ import { bookings, summaries } from '#server/database/schema/bookings';
 import { clients } from '#server/database/schema/clients';
 import { documents, documentsHeld } from '#server/database/schema/documents';
 import { documentsOf, missingForBooking } from '#server/invoicing/bookingDocuments';
+import { opensOf } from '#server/queries/documents/opens';
 import { searching } from '#server/queries/bookings/narrowing';
 import { and, desc, eq, gt, inArray, lt, or, type SQL, sql } from 'drizzle-orm';
 
@@ -21,14 +23,9 @@ const credited =
     (value) => minor(Number(value)),
   );
 
-/** What of it is still to be paid: of an invoice that stands, what its booking still owes. */
-const openNow =
-  sql<Minor>`case when ${documents.kind} = 'final' and ${documents.total} + coalesce((select sum(c.total) from ${documents} c where c.credit_of = ${documents.id}), 0) > 0
-  then least((${documents.body}->>'open')::bigint, coalesce(${summaries.outstanding}, 0)) else 0 end`.mapWith((value) =>
-    minor(Number(value)),
-  );
-
 const fields = {
+  id: documents.id,
+  bookingId: documents.bookingId,
   place: documents.place,
   number: documents.number,
   kind: documents.kind,
@@ -42,7 +39,6 @@ const fields = {
   client: { id: clients.id, name: clients.name },
   booking: bookings.number,
   credited,
-  open: openNow,
 };
 
 const select = (db: Database) =>
@@ -54,6 +50,8 @@ const select = (db: Database) =>
     .leftJoin(summaries, eq(summaries.bookingId, documents.bookingId));
 type Row = Awaited<ReturnType<typeof select>>[number];
 
+type Opens = ReadonlyMap<string, Minor>;
+
 function stateOf({ kind, left, open, dueDay }: Omit<DocumentLineView, 'state'>, today: PlainDate): DocumentState {
   if (kind === 'credit') return 'issued';
   if (left === 0) return 'credited';
@@ -61,9 +59,10 @@ function stateOf({ kind, left, open, dueDay }: Omit<DocumentLineView, 'state'>, 
   return dueDay !== null && dueDay < today ? 'overdue' : 'open';
 }
 
-function lineOf({ credited: back, ...row }: Row, today: PlainDate): DocumentLineView {
+function lineOf({ id, bookingId: _, credited: back, ...row }: Row, open: Opens, today: PlainDate): DocumentLineView {
   const line = {
     ...row,
+    open: open.get(id) ?? zero,
     day: row.day as PlainDate,
     dueDay: row.dueDay as PlainDate | null,
     left: minor(row.total + back),
@@ -73,11 +72,6 @@ function lineOf({ credited: back, ...row }: Row, today: PlainDate): DocumentLine
 
 const pageSize = 50;
 const mostHeld = 50;
-
-const ofKind = (kind: DocumentsQuery['kind']): SQL | undefined => {
-  if (kind === undefined || kind === 'all') return undefined;
-  return kind === 'open' ? sql`${openNow.getSQL()} > 0` : eq(documents.kind, kind);
-};
 
 function found(search: string | undefined): SQL | undefined {
   const text = search?.trim() ?? '';
@@ -93,11 +87,34 @@ export async function documentsView(
 ): Promise<DocumentsView> {
   const owner = await ownerRow(db);
   const today = localDate(now, owner.timeZone);
+  // What may be to be paid: of it the core says what is.
+  const owing = await select(db)
+    .where(and(sql`(${documents.body}->>'open')::bigint > 0`, gt(summaries.outstanding, zero)))
+    .orderBy(desc(documents.place));
+  const opens = await opensOf(
+    db,
+    owing.flatMap(({ bookingId }) => bookingId ?? []),
+    now,
+  );
+  const asked = owing.filter(({ id }) => (opens.get(id) ?? 0) > 0);
+  const behind = after === undefined ? undefined : lt(documents.place, after);
+  const narrowed = and(
+    behind,
+    kind === 'open'
+      ? inArray(
+          documents.id,
+          asked.map(({ id }) => id),
+        )
+      : undefined,
+    kind === undefined || kind === 'all' || kind === 'open' ? undefined : eq(documents.kind, kind),
+    found(search),
+  );
   const rows = await select(db)
-    .where(and(after === undefined ? undefined : lt(documents.place, after), ofKind(kind), found(search)))
+    .where(narrowed)
     .orderBy(desc(documents.place))
     .limit(pageSize + 1);
-  const shown = rows.slice(0, pageSize).map((row) => lineOf(row, today));
+  const page = rows.slice(0, pageSize);
+  const shown = page.map((row) => lineOf(row, opens, today));
   const held = await db
     .select({
       booking: bookings.number,
@@ -110,10 +127,7 @@ export async function documentsView(
     .innerJoin(clients, eq(clients.id, bookings.clientId))
     .orderBy(desc(documentsHeld.at))
     .limit(mostHeld);
-  const owing = await select(db).where(
-    and(eq(documents.kind, 'final'), gt(summaries.outstanding, minor(0)), sql`${openNow.getSQL()} > 0`),
-  );
-  const lines = owing.map((row) => lineOf(row, today));
+  const lines = asked.map((row) => lineOf(row, opens, today));
   const owed = [...new Set(lines.map(({ currency }) => currency))].map((currency) => {
     const own = lines.filter((line) => line.currency === currency);
     return {
@@ -142,7 +156,8 @@ export async function documentLines(
   const rows = await select(db)
     .where(inArray(documents.bookingId, [...bookingIds]))
     .orderBy(documents.place);
-  return rows.map((row) => lineOf(row, localDate(now, timeZone)));
+  const opens = await opensOf(db, bookingIds, now);
+  return rows.map((row) => lineOf(row, opens, localDate(now, timeZone)));
 }
 
 /** A booking's documents, and what can be issued of it now. */
@@ -151,11 +166,7 @@ export async function bookingDocuments(db: Database, loaded: LoadedBooking, now:
   const issued = await documentsOf(db, booking.id);
   const wanted = byHand(facts, issued, { ...booking, key: '' });
   const run = `price:${pricesOf(facts, booking.price).length - 1}`;
-  const own = sum(
-    issued
-      .filter((document) => document.run === run && document.kind !== 'final' && isOnAccount(document, issued))
-      .map(({ total }) => total),
-  );
+  const own = sum(leftOf(issued).map((kept) => (kept.kind === 'account' && kept.run === run ? kept.left : 0)));
   const begun = facts.some(({ kind }) => kind === 'delivered' || kind === 'cancelled' || kind === 'lapsed');
   return {
     documents: await documentLines(db, [booking.id], now),
@@ -164,7 +175,3 @@ export async function bookingDocuments(db: Database, loaded: LoadedBooking, now:
     onAccount: begun ? zero : least(remainder(price(booking.price).total, own), booking.total),
   };
 }
-
-type Issued = Awaited<ReturnType<typeof documentsOf>>[number];
-const isOnAccount = ({ kind, creditOf }: Issued, all: readonly Issued[]): boolean =>
-  kind === 'account' || all.find(({ id }) => id === creditOf)?.kind === 'account';

@@ -8,6 +8,7 @@ import { business } from '#server/database/schema/business';
 import { payouts } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
 import { appendEntry } from '#server/journal/appendEntry';
+import { alone } from '#server/journal/booksLock';
 import { stillOpen, type StillOpen } from '#server/queries/books/stillOpen';
 import { and, eq, isNull } from 'drizzle-orm';
 
@@ -37,10 +38,8 @@ export const closeBooks =
   ({ db, clock }: Deps) =>
   ({ until, despite }: CloseBooks): Promise<Result<{ closedUntil: string }, NotClosed>> =>
     db.transaction(async (tx): Promise<Result<{ closedUntil: string }, NotClosed>> => {
-      const [owner] = await tx
-        .select({ zone: business.timeZone, closedUntil: business.closedUntil })
-        .from(business)
-        .for('update');
+      await alone(tx);
+      const [owner] = await tx.select({ zone: business.timeZone, closedUntil: business.closedUntil }).from(business);
       const { zone, closedUntil } = owner!;
       if (until >= localDate(clock.now(), zone)) return refuse({ code: 'not_yet_over' });
       if (closedUntil !== null && until <= closedUntil) return refuse({ code: 'closed_already' });

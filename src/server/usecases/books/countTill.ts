@@ -7,6 +7,7 @@ import { ok, type Result } from '#core/result';
 import { ownerRow } from '#server/database/ownerRow';
 import { journalLines, tillCounts } from '#server/database/schema/journal';
 import type { Deps } from '#server/deps';
+import { alone } from '#server/journal/booksLock';
 import { appendEntry } from '#server/journal/appendEntry';
 import { and, eq, sql } from 'drizzle-orm';
 
@@ -23,8 +24,8 @@ export const countTill =
         expected,
         difference: minor(counted - expected),
       });
-      // Whoever counts at the same moment waits, and finds the difference booked.
-      await tx.execute(sql`select pg_advisory_xact_lock(hashtext('till count'))`);
+      // No cash comes between what the books say and what is booked as the difference.
+      await alone(tx);
       const [before] = await tx.select().from(tillCounts).where(eq(tillCounts.requestKey, requestKey));
       if (before) return ok(said(before));
       const [row] = await tx

@@ -24,15 +24,17 @@ export const saveClient =
       const phone: Result<string, PhoneRefusal> = readPhone(typed, { asked: 'wished', country });
       if (!phone.ok) return refuse({ code: 'phone_wrong', path: 'phone' });
       if (!isTaxNumber(bill.taxNumber)) return refuse({ code: 'tax_number_wrong', path: 'bill.taxNumber' });
-      const [before] = await tx.select().from(clients).where(eq(clients.id, clientId)).for('update');
+      const [before] = await tx.select({ name: clients.name }).from(clients).where(eq(clients.id, clientId));
       if (!before) return refuse({ code: 'client_not_found' });
-      await tx.update(clients).set({ name, phone: phone.value, bill }).where(eq(clients.id, clientId));
-      if (name === before.name) return ok(null);
       const theirs = await tx
         .select({ id: bookings.id })
         .from(bookings)
         .where(eq(bookings.clientId, clientId))
         .orderBy(asc(bookings.id));
-      for (const { id } of theirs) await recordFacts(tx, (await lockBooking(tx, id))!, [], clock.now());
+      const renamed = name === before.name ? [] : theirs;
+      // Bookings before their client, as everybody locks them.
+      for (const { id } of renamed) await lockBooking(tx, id);
+      await tx.update(clients).set({ name, phone: phone.value, bill }).where(eq(clients.id, clientId));
+      for (const { id } of renamed) await recordFacts(tx, (await lockBooking(tx, id))!, [], clock.now());
       return ok(null);
     });

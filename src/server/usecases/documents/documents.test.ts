@@ -140,6 +140,30 @@ describe('invoices and credit notes', () => {
     });
   });
 
+  it('on account by hand ask for nothing that had come, and for what has not', async () => {
+    await app.saveDocuments({ settings: { ...settings, from: null, onAccount: 'none' }, seller });
+    const id = await booked();
+    await pay(id, 240_00);
+    const byHand = (amount: number) =>
+      app.invoiceOnAccount({ bookingId: id, requestKey: randomUUID(), amount: amount as Minor });
+    await byHand(240_00);
+    await byHand(100_00);
+    expect((await issued()).map(({ body, dueDay }) => [body.open, dueDay !== null])).to.deep.equal([
+      [0, false],
+      [100_00, true],
+    ]);
+    const states = async (): Promise<string[]> =>
+      (await app.books.documents({})).documents.map(({ number, state, open }) => `${number} ${state} ${open}`);
+    expect(await states()).to.deep.equal(['I2027-0002 open 10000', 'I2027-0001 paid 0']);
+    expect((await app.books.documents({ kind: 'open' })).documents.map(({ number }) => number)).to.deep.equal([
+      'I2027-0002',
+    ]);
+    await pay(id, 60_00);
+    expect(await states()).to.deep.equal(['I2027-0002 open 4000', 'I2027-0001 paid 0']);
+    await pay(id, 40_00);
+    expect(await states()).to.deep.equal(['I2027-0002 paid 0', 'I2027-0001 paid 0']);
+  });
+
   it('are held, and say what is missing, before anything is issued', async () => {
     await app.saveDocuments({ settings: { ...settings, addressNeeded: true }, seller: { ...seller, taxNumber: '' } });
     const id = await booked();

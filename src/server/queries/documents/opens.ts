@@ -1,0 +1,52 @@
+import type { Instant } from '#core/calendar/instant';
+import { openDocuments, type OpenThen } from '#core/documents/openDocuments';
+import { type Minor, minor } from '#core/money/minor';
+import { standing } from '#core/booking/standing';
+import { agreedOf, readBooking } from '#server/booking/lockBooking';
+import type { Database } from '#server/database/database';
+import { bookings, summaries } from '#server/database/schema/bookings';
+import { documents } from '#server/database/schema/documents';
+import { asc, eq, inArray, sql } from 'drizzle-orm';
+
+/** What of the documents of these bookings is to be paid now, by the id of each. */
+export async function opensOf(db: Database, bookingIds: readonly string[], now: Instant): Promise<Map<string, Minor>> {
+  const ids = [...new Set(bookingIds)];
+  if (ids.length === 0) return new Map();
+  const issued = await db
+    .select({
+      id: documents.id,
+      bookingId: documents.bookingId,
+      cause: documents.cause,
+      kind: documents.kind,
+      run: documents.run,
+      creditOf: documents.creditOf,
+      total: documents.total,
+      openThen: sql<Minor>`(${documents.body}->>'open')::bigint`.mapWith((value) => minor(Number(value))),
+    })
+    .from(documents)
+    .where(inArray(documents.bookingId, ids))
+    .orderBy(asc(documents.place));
+  const stands = await db
+    .select({
+      id: bookings.id,
+      received: summaries.received,
+      outstanding: summaries.outstanding,
+      security: sql<boolean>`${bookings.terms}->'chargeInstead' is not null`,
+    })
+    .from(bookings)
+    .innerJoin(summaries, eq(summaries.bookingId, bookings.id))
+    .where(inArray(bookings.id, ids));
+  const open = new Map<string, Minor>();
+  for (const { id, received, outstanding, security } of stands) {
+    const own: OpenThen[] = issued.filter(({ bookingId }) => bookingId === id);
+    const forPrice = security ? minor(received - (await securityOf(db, id, now))) : received;
+    for (const [document, sum] of openDocuments(own, { received: forPrice, outstanding })) open.set(document, sum);
+  }
+  return open;
+}
+
+/** A refundable deposit in hand is no money for the price. */
+async function securityOf(db: Database, bookingId: string, now: Instant): Promise<Minor> {
+  const { booking, facts } = (await readBooking(db, bookingId))!;
+  return standing(agreedOf(booking), facts, now).securityInHand;
+}
