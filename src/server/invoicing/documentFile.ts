@@ -13,9 +13,10 @@ const quiet = () => undefined;
 /** What it warns of is what `documentData` has decided. */
 const service = new InvoiceService({ log: quiet, warn: quiet, error: quiet });
 
-const noDataSays: Readonly<Record<NoData, string>> = {
+/** What the document itself says of it; that an address is missing is the owner's to know, not the reader's. */
+const noDataSays: Readonly<Record<NoData, string | null>> = {
   'two codes on a line': 'A line of this document carries two taxes, so it is not added as data.',
-  'an address without a country': 'It is not added as data: an address is without its country.',
+  'an address without a country': null,
 };
 
 const usualColour = '#0d4a56';
