@@ -27,7 +27,9 @@ import type { FreeQuery } from '#contracts/checkout';
 import { clientBookings } from '#server/queries/clients/clientBookings';
 import { beginView } from '#server/queries/business/begin';
 import { waysView } from '#server/queries/paying/ways';
-import { creditView, requestPage } from '#server/queries/credit/credit';
+import { creditView } from '#server/queries/credit/credit';
+import { newRequest } from '#server/queries/credit/requestLines';
+import { requestPage } from '#server/queries/credit/requestPage';
 import { deviceSees, rememberDevice } from '#server/devices/devices';
 import { idsOfCheckout } from '#server/carts/inCheckout';
 import { checkoutView } from '#server/queries/paying/checkoutView';
@@ -156,6 +158,7 @@ export async function compose(
     free: (query: FreeQuery) => freeOf(db, world.clock.now(), query),
     requestPage: (link: string) => requestPage(deps, link),
     creditView: () => creditView(deps),
+    newRequest: (from: Parameters<typeof newRequest>[1]) => newRequest(deps, from),
     waysView: () => waysView(deps, config.standInsOpen),
     beginView: () => beginView(deps, config.standInsOpen),
     clientBookings: (link: string) => clientBookings(deps, link),

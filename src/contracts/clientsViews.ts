@@ -1,4 +1,5 @@
 import type { BookingLine } from '#contracts/views';
+import type { RequestLine } from '#contracts/creditViews';
 import type { DocumentLineView } from '#contracts/documentViews';
 import type { Instant } from '#core/calendar/instant';
 import type { WallTime } from '#core/calendar/wallTime';
@@ -41,5 +42,6 @@ export type ClientWhole = {
   readonly bookings: readonly BookingLine[];
   /** How many there are in all. */
   readonly allBookings: number;
+  readonly requests: readonly RequestLine[];
   readonly documents: readonly DocumentLineView[];
 };

@@ -2,7 +2,14 @@ import type { OfferedOnPage } from '#contracts/wayViews';
 import type { BusinessFace } from '#contracts/quoteViews';
 import type { PlainDate } from '#core/calendar/days';
 import type { Instant } from '#core/calendar/instant';
+import type { DocumentKind } from '#core/documents/document';
+import type { MissingForDocument } from '#core/documents/missing';
+import type { RequestInvoicing, RequestPaper } from '#core/credit/requestPaper';
+import type { TaxLine } from '#contracts/serviceViews';
 import type { Minor } from '#core/money/minor';
+import type { RequestRow } from '#core/wording/requestWords';
+
+export type RequestState = 'open' | 'partly' | 'paid' | 'over';
 
 /** A payment request as its payer sees it. */
 export type RequestPageView = {
@@ -14,8 +21,18 @@ export type RequestPageView = {
   readonly amount: Minor | null;
   readonly smallest: Minor | null;
   readonly until: string | null;
-  readonly state: 'open' | 'paid' | 'over';
+  readonly state: RequestState;
   readonly paid: Minor;
+  /** What is still asked for; null where the payer chooses the sum. */
+  readonly left: Minor | null;
+  /** Its lines with taxes and the sum of all; empty without any. */
+  readonly rows: readonly RequestRow[];
+  readonly reference: string;
+  readonly terms: string;
+  readonly due: { readonly day: string; readonly late: boolean } | null;
+  readonly tip: boolean;
+  readonly attachments: readonly { readonly file: string; readonly name: string }[];
+  readonly documents: readonly { readonly number: string; readonly kind: DocumentKind; readonly day: string }[];
   readonly waiting: { readonly url: string } | null;
   readonly offered: OfferedOnPage;
   /** Collected from a bank account; paid when it settles. */
@@ -32,8 +49,21 @@ export type RequestLine = {
   readonly currency: string;
   readonly amount: Minor | null;
   readonly smallest: Minor | null;
-  readonly state: RequestPageView['state'];
+  readonly state: RequestState;
   readonly paid: Minor;
+  readonly left: Minor | null;
+  readonly lines: boolean;
+  /** When it is to be paid, and whether that is over. */
+  readonly dueDay: PlainDate | null;
+  readonly late: boolean;
+  readonly reference: string;
+  readonly privateNote: string;
+  readonly booking: string | null;
+  readonly documents: readonly string[];
+  /** With lines: it can be invoiced now. */
+  readonly canInvoice: boolean;
+  readonly missing: readonly MissingForDocument[];
+  readonly voucher: boolean;
   /** Its message, where it has not gone out yet: waiting to be called back, on its way, or given up. */
   readonly going: 'waits' | 'outgoing' | 'failed' | null;
   /** What happened, newest first. */
@@ -72,4 +102,23 @@ export type CreditView = {
     readonly open: Minor;
     readonly limit: Minor | null;
   }[];
+};
+
+/** What a new request begins with: of a client, a booking, an earlier request, or nothing. */
+export type NewRequestView = {
+  readonly known: CreditView['known'];
+  readonly taxes: readonly TaxLine[];
+  /** When it is invoiced unless somebody says otherwise, and within how many days it is to be paid. */
+  readonly invoiced: RequestInvoicing;
+  readonly dueDays: number;
+  readonly from: {
+    readonly client: { readonly name: string; readonly email: string } | null;
+    readonly booking: { readonly id: string; readonly number: string; readonly title: string } | null;
+    readonly request: {
+      readonly note: string;
+      readonly amount: Minor | null;
+      readonly smallest: Minor | null;
+      readonly paper: RequestPaper;
+    } | null;
+  };
 };

@@ -1,3 +1,4 @@
+import type { RequestLine } from '#contracts/creditViews';
 import type { PlainDate } from '#core/calendar/days';
 import type { DocumentKind } from '#core/documents/document';
 import type { MissingForDocument } from '#core/documents/missing';
@@ -23,6 +24,7 @@ export type DocumentLineView = {
   readonly currency: string;
   readonly client: { readonly id: string; readonly name: string };
   readonly booking: string | null;
+  readonly request: string | null;
   readonly title: string;
   /** Of a credit: the number that it takes back. */
   readonly of: string | null;
@@ -32,7 +34,9 @@ export type DocumentLineView = {
 
 /** What should have been issued and could not. */
 export type DocumentHeld = {
-  readonly booking: string;
+  /** The booking's or the payment request's number, and where it is. */
+  readonly number: string;
+  readonly path: string;
   readonly client: { readonly id: string; readonly name: string };
   readonly title: string;
   readonly missing: readonly MissingForDocument[];
@@ -52,6 +56,8 @@ export type DocumentsView = {
 /** What a booking says of its documents. */
 export type BookingDocuments = {
   readonly documents: readonly DocumentLineView[];
+  /** Payment requests that were made about it. */
+  readonly requests: readonly RequestLine[];
   readonly missing: readonly MissingForDocument[];
   /** Whether an invoice of the service, of what was kept or of claims can be issued now. */
   readonly final: boolean;

@@ -46,6 +46,7 @@ export const SaveDocuments = z.strictObject({
       final: z.boolean(),
       send: z.boolean(),
       dueDays: z.number().int('whole days').min(0).max(365),
+      remindDays: z.array(z.number().int('whole days').min(1).max(365)).max(6, 'at most six').readonly(),
       addressNeeded: z.boolean(),
       prefixes: z.strictObject({
         invoice: z.string().regex(/^[A-Za-z0-9-]{0,8}$/, 'at most 8 letters and digits'),

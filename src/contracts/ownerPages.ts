@@ -79,6 +79,10 @@ export const ownerPages = {
       group: 'money',
     },
   },
+  '/credit/new': {
+    right: 'credit:write',
+    entry: { label: 'Ask for a payment', words: 'request with lines, payment link, without a booking' },
+  },
   '/invoices': {
     right: 'books:see',
     entry: { label: 'Invoices', words: 'invoices, credit notes, on account, overdue, numbers', group: 'money' },

@@ -1,3 +1,4 @@
+import type { DocumentHeld } from '#contracts/documentViews';
 import type { BookingDocuments } from '#contracts/documentViews';
 import type { BeginStep } from '#core/begin/steps';
 import type { Recorded } from '#core/actor/actor';
@@ -108,6 +109,10 @@ export type TodayView = {
   readonly did: readonly Doing[];
   readonly next: readonly Doing[];
   readonly failing: readonly Failing[];
+  /** What should have been invoiced and could not: something is missing. */
+  readonly unissued: readonly DocumentHeld[];
+  /** Payment requests that are still open after their day. */
+  readonly requestsLate: number;
   /** Accounts whose access is not renewed, or has run out. */
   readonly accessEnding: readonly {
     readonly id: string;

@@ -110,7 +110,42 @@ export async function creditOfTheDemo(app: App): Promise<void> {
       expiresAt: null,
       send,
     });
-  await ask('demo-request-1', 'Ulf Lindt', 'ulf.lindt@example.com', 'Repair of the dented dew shield', 64_00, true);
+  const line = (id: string, label: string, unitPrice: number) => ({
+    id,
+    label,
+    quantity: '1' as Decimal,
+    unitPrice: minor(unitPrice),
+    taxes: ['VAT'],
+  });
+  const repair = await app.createRequest({
+    requestKey: 'demo-request-1',
+    clientName: 'Ulf Lindt',
+    clientEmail: 'ulf.lindt@example.com',
+    note: 'Repair of the dented dew shield',
+    currency: 'EUR',
+    amount: null,
+    smallest: null,
+    expiresAt: null,
+    send: true,
+    paper: {
+      lines: {
+        taxMode: 'inclusive',
+        lines: [
+          line('shield', 'Dew shield for the 8-inch, new', 38_00),
+          line('work', 'Half an hour at the bench', 26_00),
+        ],
+      },
+      reference: '',
+      terms: 'As we found it together at the return on Saturday.',
+      privateNote: 'Agreed by telephone; he was kind about it.',
+      dueDay: '2027-05-21' as PlainDate,
+      tip: false,
+      copyTo: [],
+      attachments: [],
+      invoiced: 'paid',
+    },
+  });
+  if (!repair.ok) throw new Error(repair.refusal.code);
   const copied = await ask(
     'demo-request-2',
     'Tilda Okafor',

@@ -13,13 +13,16 @@ export type TaxRates = Readonly<Record<string, Decimal>>;
 
 const hundredPercent = 100n * decimalScale;
 
-/** The tax within a sum: round(sum × rate ÷ (1 + rate)) (money-rules-2.md, section 12). A code that is gone has none. */
-function withinSum(amount: Minor, code: string, rates: TaxRates): TaxAmount[] {
-  if (!Object.hasOwn(rates, code)) return [];
-  const rate = tenThousandths(rates[code]!);
-  const tax = minor(divideRounded(BigInt(amount) * rate, hundredPercent + rate));
+/** The tax within a sum: round(sum × rate ÷ (1 + rate)) (money-rules-2.md, section 12). */
+export function taxWithin(amount: Minor, code: string, rate: Decimal): TaxAmount[] {
+  const share = tenThousandths(rate);
+  const tax = minor(divideRounded(BigInt(amount) * share, hundredPercent + share));
   return [{ code, base: minor(amount - tax), amount: tax }];
 }
+
+/** A code that is gone has none. */
+const withinSum = (amount: Minor, code: string, rates: TaxRates): TaxAmount[] =>
+  Object.hasOwn(rates, code) ? taxWithin(amount, code, rates[code]!) : [];
 
 /** The tax within what a cancellation keeps; as in the price: split by rule 1 of section 12. */
 export function taxOfKept(keep: Minor, kept: KeptTax, price: PriceInput, rates: TaxRates): TaxAmount[] {

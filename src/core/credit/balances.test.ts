@@ -1,6 +1,5 @@
 import type { Fact } from '#core/booking/facts';
 import { creditMoved, creditOfFacts, leftOnVoucherOf, usedFor } from '#core/credit/balances';
-import { mayPayRequest } from '#core/credit/mayPayRequest';
 import { minor } from '#core/money/minor';
 import { expect } from 'chai';
 
@@ -44,24 +43,4 @@ describe('credit and vouchers, from facts', () => {
   for (const [there, due, sum, left] of used)
     it(`${there} for ${due} pays ${sum}`, () =>
       expect(usedFor(minor(there), minor(due))).to.deep.equal({ used: sum, left }));
-});
-
-describe('whether a sum pays a request', () => {
-  const fixed = { amount: minor(80_00), smallest: null };
-  const open = { amount: null, smallest: minor(10_00) };
-  const rows: [why: string, request: typeof fixed | typeof open, paid: number, amount: number, code: string | null][] =
-    [
-      ['just the sum', fixed, 0, 80_00, null],
-      ['a cent more', fixed, 0, 80_01, 'not_the_sum'],
-      ['a cent less', fixed, 0, 79_99, 'not_the_sum'],
-      ['paid before', fixed, 1, 80_00, 'request_paid'],
-      ['paid and sent back by the bank', fixed, 0, 80_00, null],
-      ['the smallest', open, 0, 10_00, null],
-      ['below the smallest', open, 0, 9_99, 'amount_too_small'],
-    ];
-  for (const [why, request, paid, amount, code] of rows)
-    it(why, () => {
-      const may = mayPayRequest(request, { paid, amount: minor(amount) });
-      expect(may.ok ? null : may.refusal.code).to.equal(code);
-    });
 });

@@ -1,3 +1,10 @@
+import type { Minor } from '#core/money/minor';
+import type { TaxAmount } from '#core/price/taxes';
+
+/** How money for a request can come in. */
+export const requestMethods = ['card', 'debit', 'cash', 'transfer', 'cheque'] as const;
+export type RequestMethod = (typeof requestMethods)[number];
+
 /** What happened to a payment request: appended, never changed. */
 export type RequestFact =
   | { readonly kind: 'sent'; readonly to: string }
@@ -7,5 +14,26 @@ export type RequestFact =
   /** Collected from a bank account; paid when it settles. */
   | { readonly kind: 'onTheWay'; readonly amount: number; readonly by: string; readonly settles: string }
   /** It had been paid, and the payer's bank sent it back. */
-  | { readonly kind: 'returned'; readonly amount: number; readonly code: string; readonly by: string }
-  | { readonly kind: 'paid'; readonly amount: number; readonly by: string; readonly via: 'message' | 'link' };
+  | ({
+      readonly kind: 'returned';
+      readonly payment?: string;
+      readonly amount: number;
+      readonly code: string;
+      readonly by: string;
+    } & Tipped)
+  /** `hand`: recorded by the owner. Without a method it came by card. */
+  | ({
+      readonly kind: 'paid';
+      /** What makes it count once, where it was recorded by hand. */
+      readonly payment?: string;
+      readonly amount: number;
+      readonly by: string;
+      readonly via: 'message' | 'link' | 'hand';
+      readonly method?: RequestMethod;
+    } & Tipped)
+  /** What its lines come to is owed from here on: revenue, with its tax. */
+  | { readonly kind: 'sold'; readonly total: Minor; readonly taxes: readonly TaxAmount[] }
+  /** So much of what was sold is owed no more. */
+  | { readonly kind: 'takenBack'; readonly total: Minor; readonly taxes: readonly TaxAmount[] };
+
+type Tipped = { readonly tip?: Minor; readonly tipFor?: 'staff' };

@@ -51,6 +51,8 @@ export type DocumentBody = {
   readonly title: string;
   /** The booking's or the request's number. */
   readonly reference: string;
+  /** The client's own, such as the number of their order. */
+  readonly orderReference?: string;
   /** ISO 11649; what a transfer is known by. */
   readonly paymentReference: string;
   readonly service: { readonly from: string; readonly until: string } | null;

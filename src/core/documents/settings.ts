@@ -15,6 +15,8 @@ export type DocumentSettings = {
   readonly send: boolean;
   /** Days from issue in which what is open is to be paid. */
   readonly dueDays: number;
+  /** Days after its day on which a payment request that is still open is asked for again, in order. */
+  readonly remindDays: readonly number[];
   /** None is issued to a client without an address. */
   readonly addressNeeded: boolean;
   /** What stands before year and number. */
@@ -29,6 +31,7 @@ export const usualDocuments: DocumentSettings = {
   final: true,
   send: true,
   dueDays: 14,
+  remindDays: [3, 10, 21],
   addressNeeded: false,
   prefixes: { invoice: 'I', credit: 'C' },
   note: '',

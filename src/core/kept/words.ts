@@ -49,6 +49,7 @@ export const requestWords = {
 } satisfies WordsOf<RequestFact>;
 
 export type BareFact = Bare<Fact, typeof bookingWords>;
+export type BareRequestFact = Bare<RequestFact, typeof requestWords>;
 export type BareFactOf<K extends FactKind> = Bare<FactOf<K>, typeof bookingWords>;
 
 const wordsHere = (words: object, kind: string): Readonly<Record<string, unknown>> =>

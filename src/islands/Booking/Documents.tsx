@@ -1,6 +1,7 @@
 import { issueDocument } from '#contracts/routes/documents/issueDocument';
 import type { BookingView } from '#contracts/views';
 import { formatMoney } from '#core/money/formatMoney';
+import { Requests } from '#islands/Credit/Requests';
 import { DocumentRow } from '#islands/Invoices/DocumentRow';
 import { DocumentSumDialog, type SumAsked } from '#islands/Invoices/DocumentSumDialog';
 import { Missing } from '#islands/Invoices/Missing';
@@ -13,7 +14,7 @@ import styles from './BookingPage.module.css';
 
 /** What was issued for a booking, and what can be issued now. */
 export function Documents({ view }: { readonly view: BookingView }) {
-  const { documents, missing, final, onAccount } = view.documents;
+  const { documents, requests, missing, final, onAccount } = view.documents;
   const { currency } = view.agreed;
   const issue = useRoute(issueDocument);
   const [asked, setAsked] = useState<SumAsked | null>(null);
@@ -59,6 +60,11 @@ export function Documents({ view }: { readonly view: BookingView }) {
           )}
         </Group>
       )}
+      <div className={styles.about}>
+        <b>Asked for besides</b>
+        <a href={`/credit/new?booking=${view.number}`}>Ask for a payment about it</a>
+      </div>
+      {requests.length > 0 && <Requests requests={requests} />}
       {asked && (
         <DocumentSumDialog bookingId={view.id} currency={currency} asked={asked} close={() => setAsked(null)} />
       )}

@@ -9,13 +9,14 @@ import { documentTitle } from '#core/wording/documentWords';
 import { read } from '#islands/api';
 import { BookingRow } from '#islands/Bookings/BookingRow';
 import { ClientForm } from '#islands/Clients/ClientForm';
+import { Requests } from '#islands/Credit/Requests';
 import { countryName } from '#islands/format/countries';
 import { DocumentMenu, DocumentStateWords } from '#islands/Invoices/DocumentRow';
 import { OfMany } from '#islands/parts/OfMany';
 import { PageHead } from '#islands/parts/PageHead';
 import { OwnerShell } from '#islands/shell/OwnerShell';
 import { useShell } from '#islands/shell/useShell';
-import { Button } from '@mantine/core';
+import { Button, Group } from '@mantine/core';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import bookingsTable from '../Bookings/BookingsPage.module.css';
@@ -43,7 +44,7 @@ function Client({ given }: { readonly given: ClientWhole }) {
     queryFn: () => read(clientWhole, { id: given.id }),
     initialData: given,
   });
-  const { name, email, phone, bill, bookings, documents, kept, credit } = client;
+  const { name, email, phone, bill, bookings, requests, documents, kept, credit } = client;
   const owing = [...new Set(bookings.map(({ currency }) => currency))]
     .map((currency) => ({
       currency,
@@ -82,9 +83,14 @@ function Client({ given }: { readonly given: ClientWhole }) {
             <b className="t-received">{formatMoney(amount, currency)}</b>
           </div>
         ))}
-        <Button variant="default" onClick={() => setEditing(true)}>
-          Change
-        </Button>
+        <Group gap={8}>
+          <Button variant="default" onClick={() => setEditing(true)}>
+            Change
+          </Button>
+          <Button component="a" variant="default" href={`/credit/new?client=${client.id}`}>
+            Ask for a payment
+          </Button>
+        </Group>
       </PageHead>
       {editing && <ClientForm client={client} close={() => setEditing(false)} />}
       <div className={styles.sides}>
@@ -153,6 +159,12 @@ function Client({ given }: { readonly given: ClientWhole }) {
         )}
         <OfMany shown={bookings.length} all={client.allBookings} what="The newest" />
       </section>
+      {requests.length > 0 && (
+        <section aria-label="Requests" className={styles.part}>
+          <h2>Requests</h2>
+          <Requests requests={requests} />
+        </section>
+      )}
       <section aria-label="Invoices" className={styles.part}>
         <h2>Invoices</h2>
         {documents.length === 0 ? (

@@ -5,7 +5,7 @@ import { expiryKinds, settlings } from '#core/quote/draft';
 import { settlingWords } from '#core/wording/quoteWords';
 import { type Part, placeId, textField } from '#islands/Compose/composing';
 import { withDates, withService } from '#islands/Compose/fromService';
-import { Files } from '#islands/Compose/Files';
+import { Attachments } from '#islands/parts/Attachments';
 import { Autocomplete, NativeSelect, Textarea, TextInput } from '@mantine/core';
 import styles from './Compose.module.css';
 
@@ -148,7 +148,11 @@ export function Words(part: Part) {
         />
         <TextInput label="Reference" {...textField(part, 'reference')} maxLength={80} />
       </div>
-      <Files {...part} />
+      <Attachments
+        value={part.draft.attachments}
+        set={(attachments) => part.change({ attachments })}
+        currency={part.currency}
+      />
       <Textarea label="Only for you" {...area} {...textField(part, 'privateNote')} maxLength={5000} />
     </fieldset>
   );

@@ -79,10 +79,10 @@ function Invoices({ given }: { readonly given: DocumentsView }) {
         <section aria-label="Could not be issued" className={styles.held}>
           <h2>Could not be issued</h2>
           <ul>
-            {first.held.map(({ booking, client, title, missing }) => (
-              <li key={booking}>
-                <a href={`/bookings/${booking}`}>
-                  {booking} · {client.name}
+            {first.held.map(({ number, path, client, title, missing }) => (
+              <li key={number}>
+                <a href={path}>
+                  {number} · {client.name}
                 </a>{' '}
                 <span>{title}</span>
                 <Missing missing={missing} client={client.id} />
@@ -136,7 +136,8 @@ function Invoices({ given }: { readonly given: DocumentsView }) {
                 <td className={styles.number}>
                   <a href={`/clients/${document.client.id}`}>{document.client.name}</a>
                   <span>
-                    {document.booking && <a href={`/bookings/${document.booking}`}>{document.booking}</a>}{' '}
+                    {document.booking && <a href={`/bookings/${document.booking}`}>{document.booking}</a>}
+                    {document.request && <a href={`/credit#${document.request}`}>{document.request}</a>}{' '}
                     {document.title}
                   </span>
                 </td>

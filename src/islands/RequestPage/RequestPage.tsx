@@ -2,17 +2,21 @@ import { requestView } from '#contracts/routes/client/requestView';
 import { payRequest } from '#contracts/routes/client/payRequest';
 import type { RequestPageView } from '#contracts/creditViews';
 import { formatAmount, formatMoney } from '#core/money/formatMoney';
-import { zero } from '#core/money/minor';
+import { least, type Minor, minor, zero } from '#core/money/minor';
 import { parseAmount } from '#core/money/parseAmount';
+import { documentTitle } from '#core/wording/documentWords';
 import { wayWords } from '#core/wording/wayWords';
 import { TextField } from '#islands/Book/TextField';
 import { BusinessHead, faceStyle } from '#islands/ClientPage/BusinessHead';
 import { ConfirmWithBank } from '#islands/Pay/ConfirmWithBank';
 import { PayBox } from '#islands/Pay/PayBox';
+import { Tip } from '#islands/Pay/Tip';
+import { RequestSheet } from '#islands/RequestPage/RequestSheet';
 import { useView } from '#islands/parts/useView';
 import { call } from '#islands/api';
 import { useState } from 'react';
 import styles from '#islands/ClientPage/ClientPage.module.css';
+import sheet from '#islands/RequestPage/RequestSheet.module.css';
 import payStyles from '#islands/Pay/Pay.module.css';
 
 type Props = { readonly link: string; readonly view: RequestPageView };
@@ -21,6 +25,7 @@ type Props = { readonly link: string; readonly view: RequestPageView };
 export default function RequestPage({ link, view: given }: Props) {
   const { view, reload } = useView(requestView, { link }, given);
   const { business, currency } = view;
+  const open = view.state === 'open' || view.state === 'partly';
   return (
     <div className={styles.page} style={faceStyle(business)}>
       <BusinessHead business={business} />
@@ -28,9 +33,15 @@ export default function RequestPage({ link, view: given }: Props) {
         <h1>{view.note}</h1>
         <p className={styles.when}>
           {view.voucher ?? `${business.name} asks ${view.clientName} for a payment`}
-          {!view.voucher && view.until && view.state === 'open' && `, by ${view.until}`}
+          {!view.voucher && open && said(view)}
         </p>
-        {view.state === 'open' && <Pay link={link} view={view} reload={reload} />}
+        <RequestSheet {...view} />
+        {view.state === 'partly' && (
+          <p className={styles.when}>
+            {formatMoney(view.paid, currency)} has come in; {formatMoney(view.left ?? zero, currency)} is still open.
+          </p>
+        )}
+        {open && <Pay key={view.paid} link={link} view={view} reload={reload} />}
         {view.state === 'paid' && (
           <section className={styles.note} role="status">
             <b>Thank you</b>
@@ -52,19 +63,42 @@ export default function RequestPage({ link, view: given }: Props) {
             </p>
           </section>
         )}
+        {view.documents.length > 0 && (
+          <ul className={sheet.papers}>
+            {view.documents.map(({ number, kind, day }) => (
+              <li key={number}>
+                <a href={`/r/${link}/documents/${number}.pdf`}>
+                  {documentTitle[kind]} {number}, {day}
+                </a>
+              </li>
+            ))}
+          </ul>
+        )}
         <p className={styles.number}>{view.number}</p>
       </main>
     </div>
   );
 }
 
+/** Until when: the day on which it is due, and the moment after which it cannot be paid. */
+function said({ due, until }: RequestPageView): string {
+  const day = due ? (due.late ? `, due since ${due.day}` : `, by ${due.day}`) : '';
+  return until === null ? day : `${day}, ${due ? 'at the latest ' : ''}by ${until}`;
+}
+
 function Pay({ link, view, reload }: Props & { readonly reload: () => Promise<void> }) {
-  const { currency, amount: asked, smallest } = view;
-  const [typed, setTyped] = useState(formatAmount(smallest ?? asked ?? zero, currency));
+  const { currency, left, smallest } = view;
+  // What is left to be paid all at once; else the payer says how much of it, or how much at all.
+  const whole = left !== null && (smallest === null || smallest >= left) ? left : null;
+  const from = smallest ?? left ?? zero;
+  const [typed, setTyped] = useState(formatAmount(left ?? from, currency));
+  const [tip, setTip] = useState('');
   const [payer, setPayer] = useState('');
   const [tried, setTried] = useState(false);
-  const amount = asked ?? parseAmount(typed, currency);
-  const fits = amount !== null && amount > 0 && (smallest === null || amount >= smallest);
+  const amount = whole ?? parseAmount(typed, currency);
+  const fits =
+    amount !== null && amount > 0 && amount >= least(from, left ?? from) && (left === null || amount <= left);
+  const tipped = tip.trim() === '' ? zero : parseAmount(tip, currency);
   const named = payer.trim() !== '';
   if (view.waiting) return <ConfirmWithBank url={view.waiting.url} back={`/r/${link}`} />;
   if (view.onTheWay)
@@ -77,30 +111,33 @@ function Pay({ link, view, reload }: Props & { readonly reload: () => Promise<vo
   if (view.offered.online.length === 0) return <OtherWays link={link} view={view} />;
   return (
     <section className={payStyles.box} aria-label="Pay">
-      {asked !== null && <p className={payStyles.sum}>{formatMoney(asked, currency)}</p>}
+      {whole !== null && <p className={payStyles.sum}>{formatMoney(whole, currency)}</p>}
       <PayBox
         offered={view.offered}
         currency={currency}
         back={`/r/${link}`}
-        send={({ key: attempt, card, account }) => call(payRequest, { link, attempt, card, account, amount, payer })}
+        send={({ key: attempt, card, account }) =>
+          call(payRequest, { link, attempt, card, account, amount, tip: tipped, payer })
+        }
         done={reload}
         saysDecline
-        label={() => `Pay ${formatMoney(amount ?? zero, currency)}`}
+        label={() => `Pay ${formatMoney(minor((amount ?? zero) + (tipped ?? zero)), currency)}`}
         consent={({ consent }) => consent || 'Your card is charged this once and not kept.'}
         fits={() => {
           setTried(true);
-          return fits && named;
+          return fits && named && tipped !== null;
         }}
       >
-        {asked === null && (
+        {whole === null && (
           <TextField
             label={`How much, in ${currency}`}
             inputMode="decimal"
             value={typed}
-            wrong={fits ? null : `A sum from ${formatMoney(smallest ?? zero, currency)} on.`}
+            wrong={fits ? null : wrongSum(view, from)}
             set={setTyped}
           />
         )}
+        {view.tip && <Tip base={amount ?? zero} currency={currency} typed={tip} wrong={tipped === null} set={setTip} />}
         <TextField
           label="Your name"
           autoComplete="name"
@@ -113,6 +150,11 @@ function Pay({ link, view, reload }: Props & { readonly reload: () => Promise<vo
       <OtherWays link={link} view={view} />
     </section>
   );
+}
+
+function wrongSum({ left, currency }: RequestPageView, from: Minor): string {
+  const sum = (amount: Minor): string => formatMoney(amount, currency);
+  return left === null ? `A sum from ${sum(from)} on.` : `A sum from ${sum(least(from, left))} to ${sum(left)}.`;
 }
 
 /** What the request may be paid with besides this page. */

@@ -14,14 +14,23 @@ import { useState } from 'react';
 import styles from './SetUp.module.css';
 
 type Typed = Pick<DocumentSettingsView, 'seller'> & {
-  readonly settings: Omit<DocumentSettings, 'from' | 'dueDays'> & {
+  readonly settings: Omit<DocumentSettings, 'from' | 'dueDays' | 'remindDays'> & {
     readonly from: string | null;
     readonly dueDays: string;
+    readonly remindDays: string;
   };
 };
 
 const sent = ({ settings, seller }: Typed) => ({
-  settings: { ...settings, dueDays: Number(settings.dueDays.trim() || NaN) },
+  settings: {
+    ...settings,
+    dueDays: Number(settings.dueDays.trim() || NaN),
+    remindDays: settings.remindDays
+      .split(/[\s,;]+/)
+      .filter(Boolean)
+      .map(Number)
+      .sort((a, b) => a - b),
+  },
   seller,
 });
 
@@ -30,7 +39,11 @@ export function DocumentsForm({ given }: { readonly given: DocumentSettingsView 
   const { today, business } = useShell();
   const initial: Typed = {
     seller: given.seller,
-    settings: { ...given.settings, dueDays: String(given.settings.dueDays) },
+    settings: {
+      ...given.settings,
+      dueDays: String(given.settings.dueDays),
+      remindDays: given.settings.remindDays.join(', '),
+    },
   };
   const { value, set, keep, busy, problem } = useSetting(saveDocuments, initial, sent);
   const [asked, setAsked] = useState(false);
@@ -42,6 +55,10 @@ export function DocumentsForm({ given }: { readonly given: DocumentSettingsView 
   );
   const error = (path: string): string | null =>
     (asked ? faults[path] : undefined) ?? fieldMessage(problem, path, business.currency);
+  const remindFault =
+    asked && Object.keys(faults).some((path) => path.startsWith('settings.remindDays'))
+      ? 'whole days from 1 to 365, at most six'
+      : null;
   const { settings, seller } = value;
   const setting = (part: Partial<Typed['settings']>): void => set({ ...value, settings: { ...settings, ...part } });
   const sells = (part: Partial<SellerData>): void => set({ ...value, seller: { ...seller, ...part } });
@@ -154,6 +171,13 @@ export function DocumentsForm({ given }: { readonly given: DocumentSettingsView 
                 onChange={(event) => setting({ prefixes: { ...settings.prefixes, credit: event.currentTarget.value } })}
               />
             </Group>
+            <TextInput
+              label="Requests that are still open are asked for again"
+              description="So many days after their day, such as 3, 10, 21; empty: never"
+              value={settings.remindDays}
+              error={remindFault}
+              onChange={(event) => setting({ remindDays: event.currentTarget.value })}
+            />
             <Textarea
               label="Last lines of each document"
               autosize

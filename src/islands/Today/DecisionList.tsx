@@ -1,3 +1,4 @@
+import { missingWords } from '#core/wording/documentWords';
 import type { BookingLine, Failing, TodayView } from '#contracts/views';
 import { placeOfNumber } from '#islands/format/placeOf';
 import type { Decision } from '#core/booking/decisions';
@@ -27,13 +28,13 @@ function failingWords({ what, client, bookingNumber }: Failing): string {
   return `Ostendo could not do what was due for ${about} and has stopped trying.`;
 }
 
-type Props = Pick<TodayView, 'decisions' | 'failing'> & {
+type Props = Pick<TodayView, 'decisions' | 'failing' | 'unissued' | 'requestsLate'> & {
   /** How many there are in all: the most urgent are loaded. */
   readonly all: number;
 };
 
 /** What needs its owner, most urgent first: rows, with the one next action. */
-export function DecisionList({ decisions, all, failing }: Props) {
+export function DecisionList({ decisions, all, failing, unissued, requestsLate }: Props) {
   const [opened, setOpened] = useState(false);
   const shown = opened ? decisions : decisions.slice(0, shownAtFirst);
   const list = useRowKeys(shown.length);
@@ -47,6 +48,18 @@ export function DecisionList({ decisions, all, failing }: Props) {
           <kbd>K</kbd> move <kbd>Enter</kbd> act
         </span>
       </div>
+      {unissued.map(({ number, path, client, missing }) => (
+        <p key={`invoice ${number}`} className={styles.failing} role="status">
+          {number}, {client.name}, cannot be invoiced. {missing.map((each) => missingWords[each].says).join(' ')}{' '}
+          <a href={path}>Look</a>
+        </p>
+      ))}
+      {requestsLate > 0 && (
+        <p className={styles.failing} role="status">
+          {requestsLate === 1 ? 'A payment request is' : `${requestsLate} payment requests are`} still open after{' '}
+          {requestsLate === 1 ? 'its' : 'their'} day. <a href="/credit">Look</a>
+        </p>
+      )}
       {failing.map((failure) => (
         <p key={failure.id} className={styles.failing} role="alert">
           {failingWords(failure)} <a href={placeOfNumber(failure.bookingNumber)}>Look</a>

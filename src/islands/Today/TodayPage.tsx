@@ -82,7 +82,7 @@ function Today({ given }: { readonly given: TodayView }) {
       </section>
       <div className={styles.columns}>
         <div>
-          <DecisionList decisions={view.decisions} all={decisions} failing={view.failing} />
+          <DecisionList {...view} all={decisions} />
           <QuotesThatWait quotes={view.quotes} />
         </div>
         <ByItself did={view.did} next={view.next} />

@@ -5,6 +5,8 @@ import type { Instant } from '#core/calendar/instant';
 import { wantedQuoteErrands } from '#core/agenda/wantedQuoteErrands';
 import { type Afterwards, errandKinds, type RunErrand } from '#server/agenda/errandKinds';
 import { sendQuoteMessage, turnQuote } from '#server/agenda/quoteErrands';
+import { isOver, lockRequest, standingOfRequest } from '#server/requests/requests';
+import { writeRequestReminder } from '#server/letters/writeRequestLetter';
 import { lettersOfVoucher, sendVoucher } from '#server/credit/onlineVouchers';
 import { agreedOf, lockBooking } from '#server/booking/lockBooking';
 import { pauseOver } from '#server/database/pauses';
@@ -21,6 +23,7 @@ type Claimed = {
   booking_id: string | null;
   quote_id: string | null;
   voucher_id: string | null;
+  request_id: string | null;
   key: string;
   kind: string;
   tries: number;
@@ -55,7 +58,7 @@ const claimNext = ({ db, clock }: Deps, of: Concerning): Promise<Claimed[]> =>
           where state in ('waiting', 'claimed') and at <= ${clock.now()} and ${pauseOver(errands.triedAt, errands.pause)}
             and ${concerns(of)}
           order by at, key limit 1 for update skip locked
-        ) returning id, booking_id, quote_id, voucher_id, key, kind, tries`,
+        ) returning id, booking_id, quote_id, voucher_id, request_id, key, kind, tries`,
   );
 
 /** What is wanted of that key now, and how it is carried out; null where nothing is. */
@@ -92,14 +95,31 @@ async function wantedOfVoucher(tx: Tx, deps: Deps, { voucher_id }: Claimed, now:
   return { at: now, run };
 }
 
+/** A request that is still open after its day is asked for again. */
+async function wantedOfRequest(tx: Tx, deps: Deps, { request_id, key }: Claimed, now: Instant): Promise<Wanted> {
+  const request = (await lockRequest(tx, request_id!))!;
+  const { left, paid } = await standingOfRequest(tx, request);
+  if (isOver(request, now) || (left === null ? paid > 0 : left === 0)) return null;
+  const run = async (): Promise<Afterwards> => {
+    await writeRequestReminder(tx, deps, request, { key, now });
+    return async () => deps.outbox.wake();
+  };
+  return { at: now, run };
+}
+
+/** Who knows what is wanted of an errand. */
+function finderOf({ voucher_id, request_id, booking_id }: Claimed) {
+  if (voucher_id !== null) return wantedOfVoucher;
+  if (request_id !== null) return wantedOfRequest;
+  return booking_id === null ? wantedOfQuote : wantedOfBooking;
+}
+
 /** Checks again that the errand is wanted, commits what it sets off, and carries that out after the commit. */
 async function runClaimed(deps: Deps, claimed: Claimed): Promise<void> {
   const { id } = claimed;
   const afterwards = await deps.db.transaction(async (tx) => {
     const now = deps.clock.now();
-    const find =
-      claimed.voucher_id !== null ? wantedOfVoucher : claimed.booking_id === null ? wantedOfQuote : wantedOfBooking;
-    const wanted = await find(tx, deps, claimed, now);
+    const wanted = await finderOf(claimed)(tx, deps, claimed, now);
     const moved = wanted !== null && wanted.at > now;
     if (!wanted || moved) {
       await tx

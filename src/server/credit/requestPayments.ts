@@ -1,16 +1,16 @@
 import { actingAs } from '#server/actor/actorNow';
 import type { Instant } from '#core/calendar/instant';
-import { creditPaid, creditReturned } from '#core/journal/otherEntries';
 import { minor } from '#core/money/minor';
 import type { Database, Tx } from '#server/database/database';
 import { pauseOver } from '#server/database/pauses';
 import { creditReceipts, paymentRequests, requestPayments } from '#server/database/schema/credit';
 import type { Deps } from '#server/deps';
-import { appendEntry } from '#server/journal/appendEntry';
 import { approvedOf, type ProcessorAnswer } from '#core/paying/answer';
 import { makeVoucher } from '#server/credit/onlineVouchers';
 import { tellOfManyCards } from '#server/guard/manyCards';
-import { factsOfRequests, tell } from '#server/credit/requestFacts';
+import { factsOfRequests, tell } from '#server/requests/requestFacts';
+import { paymentCame } from '#server/credit/paymentCame';
+import { lockRequest, recordOfRequest } from '#server/requests/requests';
 import { processorOf } from '#server/ways/payAccounts';
 import { and, eq, sql } from 'drizzle-orm';
 
@@ -32,7 +32,7 @@ export async function carryOutRequest(deps: Deps, paymentId: string): Promise<Pr
   const answer = await processor.charge({
     key: paymentId,
     card: row!.card.token,
-    amount: row!.amount,
+    amount: minor(row!.amount + row!.tip),
     currency: request!.currency,
     clientPresent: true,
     description: `${request!.number} ${request!.note}`,
@@ -50,7 +50,7 @@ export async function recordRequestAnswer(deps: Deps, paymentId: string, answer:
     const [row] = await tx.select().from(requestPayments).where(eq(requestPayments.id, paymentId)).for('update');
     if (!row || row.state === 'approved' || row.state === 'declined') return;
     const now = clock.now();
-    const { requestId, amount, payer, via } = row;
+    const { requestId, amount, tip, payer, via } = row;
     if (answer.outcome === 'confirm') {
       await tx.update(requestPayments).set({ state: 'waiting', answer }).where(eq(requestPayments.id, paymentId));
       return;
@@ -69,18 +69,17 @@ export async function recordRequestAnswer(deps: Deps, paymentId: string, answer:
       await tellOfManyCards(tx, { of: about!.number, path: '/credit', refused, id: deps.newId(), now });
       return;
     }
-    const [request] = await tx.select().from(paymentRequests).where(eq(paymentRequests.id, requestId));
-    const { clientId, currency } = request!;
-    const came = approvedOf(amount, answer);
-    if (request!.voucher) {
-      await makeVoucher(tx, deps, request!, { amount: came, payer, now });
-      await tell(tx, deps, requestId, { kind: 'paid', amount: came, by: payer, via }, now);
-      return;
-    }
-    const receipt = { id: paymentId, clientId, requestId, amount: came, currency, payer, at: now };
-    await tx.insert(creditReceipts).values({ ...receipt, method: row.card.way ?? 'card' });
-    await tell(tx, deps, requestId, { kind: 'paid', amount: came, by: payer, via }, now);
-    await appendEntry(tx, creditPaid(came)!, { at: now, currency, about: request!.number });
+    const request = (await lockRequest(tx, requestId))!;
+    const came = minor(approvedOf(minor(amount + tip), answer) - tip);
+    if (request.voucher) await makeVoucher(tx, deps, request, { amount: came, payer, now });
+    const method = row.card.way ?? 'card';
+    await paymentCame(
+      tx,
+      deps,
+      request,
+      { id: paymentId, amount: came, tip, by: payer, via, method, processor: row.accountId },
+      now,
+    );
   };
   // Whoever pays it does so, whenever the answer comes.
   await db.transaction((tx) => actingAs({ kind: 'payer' }, () => record(tx)));
@@ -118,17 +117,20 @@ export async function returnRequestPayment(
     .for('update');
   if (!row) return false;
   const now = deps.clock.now();
-  const { requestId, amount, payer } = row;
-  const [request] = await tx.select().from(paymentRequests).where(eq(paymentRequests.id, requestId));
-  const { clientId, currency } = request!;
+  const { requestId, amount, tip, payer } = row;
+  const request = (await lockRequest(tx, requestId))!;
+  const { clientId, currency } = request;
+  const told = await factsOfRequests(tx, [requestId]);
+  if (told.some(({ fact }) => fact.kind === 'returned' && fact.payment === row.id)) return true;
   const back = { id: `${row.id}:returned`, clientId, requestId, currency, payer, method: 'debit' as const, at: now };
-  const made = await tx
-    .insert(creditReceipts)
-    .values({ ...back, amount: minor(0 - amount) })
-    .onConflictDoNothing()
-    .returning({ id: creditReceipts.id });
-  if (made.length === 0) return true;
-  await tell(tx, deps, requestId, { kind: 'returned', amount, code, by: payer }, now);
-  await appendEntry(tx, creditReturned(amount)!, { at: now, currency, about: request!.number });
+  if (!request.paper.price)
+    await tx
+      .insert(creditReceipts)
+      .values({ ...back, amount: minor(0 - amount) })
+      .onConflictDoNothing();
+  const tipFor = told.find(({ fact }) => fact.kind === 'paid' && fact.tipFor) ? { tipFor: 'staff' as const } : {};
+  const tipped = tip > 0 ? { tip, ...tipFor } : {};
+  const fact = { kind: 'returned' as const, payment: row.id, amount, code, by: payer, ...tipped };
+  await recordOfRequest(tx, deps, request, fact, { now, processor: row.accountId });
   return true;
 }

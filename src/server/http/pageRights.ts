@@ -36,6 +36,7 @@ export const pageRights = {
   '/b/[link]/documents/[number].pdf': 'anybody',
   '/b/[link]/transfer.svg': 'anybody',
   '/r/[link]/transfer.svg': 'anybody',
+  '/r/[link]/documents/[number].pdf': 'anybody',
   '/q/[link]': 'anybody',
   '/q/[link]/agreement.pdf': 'anybody',
   '/r/[link]': 'anybody',

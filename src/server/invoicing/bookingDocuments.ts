@@ -1,12 +1,11 @@
 import type { Instant } from '#core/calendar/instant';
 import { dateOf } from '#core/calendar/wallTime';
 import { type FiguresOfDocument, figuresOfDocument } from '#core/documents/figures';
-import { type MissingForDocument, missingForDocument } from '#core/documents/missing';
-import type { TaxCategory } from '#core/documents/taxCategory';
+import type { MissingForDocument } from '#core/documents/missing';
 import type { WantedDocument } from '#core/documents/documentsStanding';
 import { pricesOf, wantedDocuments } from '#core/documents/wantedDocuments';
 import type { InvoiceRefusal } from '#core/invoice/invoice';
-import { countedLines, type PriceInput } from '#core/price/price';
+import type { PriceInput } from '#core/price/price';
 import { leftOf } from '#core/documents/documentsStanding';
 import { openOnAccount } from '#core/documents/openDocuments';
 import { least, type Minor, minor, sum, zero } from '#core/money/minor';
@@ -18,8 +17,8 @@ import { ownerRow } from '#server/database/ownerRow';
 import { taxes as taxTable } from '#server/database/schema/business';
 import { documents, documentsHeld } from '#server/database/schema/documents';
 import type { Deps } from '#server/deps';
-import { type DocumentRow, type DocumentSubject, issueDocument, type TaxRow } from '#server/invoicing/issue';
-import { buyerOf, sellerOf } from '#server/invoicing/parties';
+import { missingOf } from '#server/invoicing/missingOf';
+import { type DocumentRow, type DocumentSubject, issueDocument } from '#server/invoicing/issue';
 import { writeDocumentLetter } from '#server/letters/writeDocumentLetter';
 import { asc, eq } from 'drizzle-orm';
 
@@ -34,24 +33,12 @@ async function subjectOf(db: Database | Tx, { booking, client }: LoadedBooking):
     about: { bookingId: booking.id },
     title: booking.title,
     reference: booking.number,
+    orderReference: '',
     currency: booking.currency,
     service: { from: dateOf(booking.startsAt), until: dateOf(booking.endsAt) },
     trial: booking.mode === 'test',
   };
 }
-
-const categoriesOf = (price: PriceInput, known: readonly TaxRow[]): TaxCategory[] => {
-  const codes = new Set(countedLines(price).flatMap(({ taxes = [] }) => taxes));
-  return [...codes].map((code) => known.find((tax) => tax.code === code)?.category ?? 'S');
-};
-
-/** What has to be known before a document of this booking can be issued. */
-const missingOf = ({ owner, client, taxes }: DocumentSubject, price: PriceInput): MissingForDocument[] =>
-  missingForDocument(sellerOf(owner), buyerOf(client), {
-    categories: categoriesOf(price, taxes),
-    checked: client.bill.taxChecked !== null,
-    settings: owner.documents,
-  });
 
 /** What is missing, said before anything is issued. */
 export async function missingForBooking(db: Database, loaded: LoadedBooking): Promise<MissingForDocument[]> {

@@ -27,10 +27,14 @@ export type DocumentSubject = {
   readonly about: { readonly bookingId: string } | { readonly requestId: string };
   readonly title: string;
   readonly reference: string;
+  /** The client's own, such as the number of their order. */
+  readonly orderReference: string;
   readonly currency: string;
   readonly service: DocumentBody['service'];
   /** Nothing of it is real money: it takes no real number. */
   readonly trial: boolean;
+  /** When it is to be paid, where that was said before; else so many days after its issue. */
+  readonly dueDay?: string;
 };
 
 const serial = (count: number): string => String(count).padStart(4, '0');
@@ -105,6 +109,7 @@ export async function issueDocument(
     buyer: buyerOf(client),
     title: subject.title,
     reference: subject.reference,
+    ...(subject.orderReference ? { orderReference: subject.orderReference } : {}),
     paymentReference: creditorReference(number),
     service: subject.service,
     price,
@@ -139,7 +144,7 @@ export async function issueDocument(
       payable,
       issuedAt: now,
       day,
-      dueDay: open > 0 ? addDays(day, dueDays) : null,
+      dueDay: open > 0 ? (subject.dueDay ?? addDays(day, dueDays)) : null,
       body,
     })
     .returning();

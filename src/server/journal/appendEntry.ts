@@ -2,7 +2,7 @@ import { addDays, type PlainDate } from '#core/calendar/days';
 import type { Instant } from '#core/calendar/instant';
 import { localDate } from '#core/calendar/zoned';
 import { postingRules } from '#core/journal/entryForFact';
-import type { JournalEntry } from '#core/journal/entry';
+import { type Account, accounts, type JournalEntry } from '#core/journal/entry';
 import type { Tx } from '#server/database/database';
 import { business } from '#server/database/schema/business';
 import { whileOpen } from '#server/journal/booksLock';
@@ -17,6 +17,9 @@ async function bookedOn(tx: Tx, at: Instant): Promise<PlainDate> {
   return closedUntil !== null && day <= closedUntil ? addDays(closedUntil, 1) : day;
 }
 
+/** What stands apart for each processor. */
+const ofProcessors: ReadonlySet<Account> = new Set([accounts.cardClearing, accounts.processorFees]);
+
 /** Appends an entry, in the transaction of the fact that it records. */
 export async function appendEntry(
   tx: Tx,
@@ -28,10 +31,12 @@ export async function appendEntry(
     readonly factSeq?: number;
     /** The number or id of what it is of, where that is no booking. */
     readonly about?: string;
+    /** Whose account collects or pays out, where lines of a processor are in it. */
+    readonly processor?: string;
   },
 ): Promise<void> {
   const day = await bookedOn(tx, given.at);
-  const { at, currency, bookingId = null, factSeq = null, about = '' } = given;
+  const { at, currency, bookingId = null, factSeq = null, about = '', processor = '' } = given;
   const [row] = await tx
     .insert(journalEntries)
     .values({
@@ -54,6 +59,7 @@ export async function appendEntry(
       day,
       taxCode: tax?.code ?? null,
       taxBase: tax?.base ?? null,
+      processor: ofProcessors.has(account) ? processor : '',
     })),
   );
 }

@@ -10,6 +10,7 @@ type Row = typeof documents.$inferSelect;
 
 /** A message with a document attached has this cause, the document's id, and what tells a repeat from it. */
 const causeOf = 'document:';
+export const documentCause = (id: string): string => `${causeOf}${id}`;
 export const documentOfCause = (cause: string): string | null =>
   cause.startsWith(causeOf) ? cause.split(':')[1]! : null;
 
@@ -33,7 +34,7 @@ export async function writeDocumentLetter(
 ): Promise<string | null> {
   return writeMessage(tx, loaded, {
     id: newId(),
-    cause: `${causeOf}${row.id}${again}`,
+    cause: `${documentCause(row.id)}${again}`,
     occasion: 'document',
     part: null,
     document: saidOf(row),

@@ -15,13 +15,14 @@ import { htmlLetter } from '../documents/LetterLayout';
 import type { MailAttachment, OutgoingMail } from '#server/ports';
 import { calendarOf } from '#server/documents/calendarOf';
 import { documents } from '#server/database/schema/documents';
+import { files } from '#server/database/schema/files';
 import { documentPdf } from '#server/invoicing/documentFile';
 import { documentOfCause } from '#server/letters/writeDocumentLetter';
 import { agreementFile } from '#server/quotes/agreementFile';
 import { keepQuoteLink } from '#server/quotes/quoteLink';
 import { keepClientLink } from '#server/links/clientLink';
 import { keepRequestLink } from '#server/links/requestLink';
-import { eq } from 'drizzle-orm';
+import { eq, inArray } from 'drizzle-orm';
 
 export type MessageRow = typeof messages.$inferSelect;
 
@@ -68,10 +69,22 @@ async function documentAttachment({ db }: Deps, id: string): Promise<MailAttachm
   return { filename, contentType: type, content };
 }
 
+/** The papers that the owner put to a request. */
+async function requestAttachments({ db }: Deps, requestId: string): Promise<MailAttachment[]> {
+  const [request] = await db.select().from(paymentRequests).where(eq(paymentRequests.id, requestId));
+  const ids = request!.paper.attachments.map(({ file }) => file);
+  const kept = ids.length === 0 ? [] : await db.select().from(files).where(inArray(files.id, ids));
+  return request!.paper.attachments.flatMap(({ file, name }) => {
+    const found = kept.find(({ id }) => id === file);
+    return found ? [{ filename: name, contentType: found.type, content: found.content }] : [];
+  });
+}
+
 /** A confirmation brings the days for the calendar, and what was signed. */
 async function attachmentsOf(deps: Deps, row: MessageRow): Promise<MailAttachment[]> {
   const document = documentOfCause(row.cause);
   if (document !== null) return [await documentAttachment(deps, document)];
+  if (row.requestId !== null && row.occasion === 'paymentRequest') return requestAttachments(deps, row.requestId);
   const wanted: Occasion[] = ['confirmation', 'changed'];
   if (row.bookingId === null || row.linkFor === 'payer' || !wanted.includes(row.occasion as Occasion)) return [];
   const { number, days } = await calendarOf(deps, row.bookingId);

@@ -7,7 +7,9 @@ import { messages } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
 import { composeMail, type MessageRow } from '#server/outbox/compose';
 import { MailFailed } from '#server/ports';
-import { tell } from '#server/credit/requestFacts';
+import { tell } from '#server/requests/requestFacts';
+import { askedFor, lockRequest } from '#server/requests/requests';
+import { issueForRequest } from '#server/invoicing/requestDocuments';
 import { and, eq, sql } from 'drizzle-orm';
 
 /** A message that is being handed over is taken again after this: its process died. */
@@ -45,7 +47,8 @@ async function claimNext({ db }: Pick<Deps, 'db'>): Promise<MessageRow | null> {
 }
 
 /** Records that it went, once, with what its subject has to know. */
-async function recordSent({ db, clock, newId }: Deps, row: MessageRow, messageId: string): Promise<void> {
+async function recordSent(deps: Deps, row: MessageRow, messageId: string): Promise<void> {
+  const { db, clock } = deps;
   await db.transaction(async (tx) => {
     const current = row.bookingId === null ? null : await lockBooking(tx, row.bookingId);
     const now = clock.now();
@@ -57,7 +60,12 @@ async function recordSent({ db, clock, newId }: Deps, row: MessageRow, messageId
     if (changed.length === 0) return;
     const { occasion, subject, recipient: to } = row;
     if (current) await recordFacts(tx, current, [{ kind: 'sent', at: now, occasion, subject, messageId, to }], now);
-    if (row.requestId !== null) await tell(tx, { newId }, row.requestId, { kind: 'sent', to }, now);
+    if (row.requestId === null) return;
+    await tell(tx, deps, row.requestId, { kind: 'sent', to }, now);
+    const request = occasion === 'paymentRequest' ? await lockRequest(tx, row.requestId) : null;
+    if (!request) return;
+    await askedFor(tx, deps, request, now);
+    await issueForRequest(tx, deps, request, { now });
   });
 }
 

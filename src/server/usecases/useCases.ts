@@ -22,6 +22,7 @@ import { giveUp } from '#server/usecases/paying/giveUp';
 import { answerRequest, confirmByClient } from '#server/usecases/bookings/answerRequest';
 import { answerAsk, askChange, previewMove } from '#server/usecases/bookings/askChange';
 import { useCard } from '#server/usecases/paying/useCard';
+import { invoiceRequest, recordRequestPayment } from '#server/usecases/credit/onRequests';
 import { copyRequestLink, createRequest, sendRequest, withdrawRequest } from '#server/usecases/credit/paymentRequests';
 import { payRequest } from '#server/usecases/credit/payRequest';
 import { connect, disconnect, finishConnecting, saveWays } from '#server/usecases/business/connect';
@@ -93,6 +94,8 @@ export const useCases = (deps: Deps) => ({
   sendRequest: sendRequest(deps),
   copyRequestLink: copyRequestLink(deps),
   withdrawRequest: withdrawRequest(deps),
+  recordRequestPayment: recordRequestPayment(deps),
+  invoiceRequest: invoiceRequest(deps),
   payRequest: payRequest(deps),
   connect: connect(deps),
   finishConnecting: finishConnecting(deps),

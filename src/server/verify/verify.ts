@@ -19,6 +19,7 @@ import { type Difference, differs } from '#server/verify/differs';
 import { verifyPlaces } from '#server/verify/verifyPlaces';
 import { verifyCredit } from '#server/verify/verifyCredit';
 import { verifyJournal } from '#server/verify/verifyJournal';
+import { verifyRequests } from '#server/verify/verifyRequests';
 import { verifyWords } from '#server/verify/verifyWords';
 import { verifyQuotes } from '#server/verify/verifyQuotes';
 
@@ -47,7 +48,12 @@ export async function verify(
     if (paymentHeld) inForce.set(paymentHeld.authorisation, paymentHeld.amount);
     if (progress?.(++done, ids.length) === false) return found;
   }
-  found.push(...(await verifyQuotes(deps)), ...(await verifyCredit(db)), ...(await verifyWords(db)));
+  found.push(
+    ...(await verifyQuotes(deps)),
+    ...(await verifyCredit(db)),
+    ...(await verifyRequests(db)),
+    ...(await verifyWords(db)),
+  );
   const live: LiveAuthorisation[] = [];
   for (const { id } of await db.select({ id: payAccounts.id }).from(payAccounts))
     live.push(...(await (await processorOf(deps, id)).liveAuthorisations()));

@@ -15,4 +15,5 @@ export const payRequest = route<z.input<typeof PayRequest>, PayOutcome>()('/api/
   'payment_under_way',
   'amount_too_small',
   'not_the_sum',
+  'tip_not_taken',
 ]);

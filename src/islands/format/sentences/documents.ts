@@ -6,6 +6,9 @@ const counted = (count: unknown, one: string, many: string): string =>
 /** Of documents and the books. */
 export const documentsSentences = {
   document_data_missing: 'Something is missing before a document can be issued; it is named above.',
+  tax_unknown: 'This tax is no longer there. Choose another, or set it up again.',
+  nothing_to_ask_for: 'The lines come to nothing: there is nothing to ask for.',
+  smallest_above_sum: 'The smallest part is more than what the lines come to.',
   nothing_to_invoice: 'There is nothing to invoice now: the service is still to come, or all of it is invoiced.',
   more_than_the_price: 'That is more than what is left of the price to be invoiced on account.',
   more_than_is_left: 'Less than that is left of this document.',

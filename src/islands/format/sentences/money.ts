@@ -1,10 +1,16 @@
 import { declineReason } from '#core/wording/declines';
-import { type Sentences } from '#islands/format/say';
+import { type Sentences, sumIn } from '#islands/format/say';
 
 /** Of cards, ways to pay, requests and credit. */
 export const moneySentences = {
   attempt_changed: 'This try was sent before with another card. Reload the page.',
   request_not_found: 'This request is no longer there.',
+  request_paid: 'All of it has come already.',
+  request_over: 'This is no longer asked for.',
+  request_being_paid: 'Somebody is paying it just now. Wait for that.',
+  tip_not_taken: 'A tip cannot be added here.',
+  amount_too_small: (detail, currency) => `At least ${sumIn(detail, 'limit', currency)}.`,
+  not_the_sum: (detail, currency) => `${sumIn(detail, 'limit', currency)} is still open of it.`,
   no_credit: 'This client has no credit in this currency.',
   nothing_to_pay_with_it: 'There is nothing to pay any more.',
   voucher_of_trial: 'This voucher was bought with a made-up card, and is worth nothing.',

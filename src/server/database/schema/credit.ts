@@ -1,38 +1,50 @@
 import { requestFactsRead } from '#core/kept/readFact';
+import type { VoucherPurpose } from '#core/credit/voucherPurpose';
 import type { VoucherOrder } from '#core/credit/voucherOrder';
 import { allShown, type WaysShown } from '#core/ways/ways';
 import type { ProcessorAnswer } from '#core/paying/answer';
+import { plainPaper, type RequestPaper } from '#core/credit/requestPaper';
+import type { Minor } from '#core/money/minor';
+import { bookings } from '#server/database/schema/bookings';
 import { payAccounts } from '#server/database/schema/ways';
 import type { CardUsed } from '#core/paying/request';
 import { clients } from '#server/database/schema/clients';
 import { instant, money, factColumn } from '#server/database/schema/columns';
 import { wordsId } from '#server/database/schema/words';
 import { sql } from 'drizzle-orm';
-import { check, index, jsonb, pgTable, text, timestamp, uniqueIndex } from 'drizzle-orm/pg-core';
+import { type AnyPgColumn, check, index, jsonb, pgTable, text, timestamp, uniqueIndex } from 'drizzle-orm/pg-core';
 
 /** Money asked for without a booking. What comes waits as the client's credit. */
-export const paymentRequests = pgTable('payment_requests', {
-  id: text().primaryKey(),
-  number: text().notNull().unique(),
-  requestKey: text().notNull().unique(),
-  clientId: text()
-    .notNull()
-    .references(() => clients.id),
-  note: text().notNull(),
-  currency: text().notNull(),
-  /** The sum asked for; null where the payer chooses one. */
-  amount: money(),
-  smallest: money(),
-  /** What is hidden for this request, and the account that it goes through. */
-  ways: jsonb().$type<WaysShown>().notNull().default(allShown),
-  madeAt: instant().notNull(),
-  expiresAt: instant(),
-  withdrawnAt: instant(),
-  /** A gift voucher that is made when it is paid; null: what comes is the client's credit. */
-  voucher: jsonb().$type<VoucherOrder>(),
-});
+export const paymentRequests = pgTable(
+  'payment_requests',
+  {
+    id: text().primaryKey(),
+    number: text().notNull().unique(),
+    requestKey: text().notNull().unique(),
+    clientId: text()
+      .notNull()
+      .references(() => clients.id),
+    note: text().notNull(),
+    currency: text().notNull(),
+    /** The sum asked for; null where the payer chooses one. */
+    amount: money(),
+    smallest: money(),
+    /** What is hidden for this request, and the account that it goes through. */
+    ways: jsonb().$type<WaysShown>().notNull().default(allShown),
+    madeAt: instant().notNull(),
+    expiresAt: instant(),
+    withdrawnAt: instant(),
+    /** A gift voucher that is made when it is paid; null: what comes is the client's credit. */
+    voucher: jsonb().$type<VoucherOrder>(),
+    /** Lines, reference, terms and the like. */
+    paper: jsonb().$type<RequestPaper>().notNull().default(plainPaper),
+    /** The booking that it was made from, if any: what it is about, not what it pays. */
+    bookingId: text().references((): AnyPgColumn => bookings.id),
+  },
+  (table) => [index().on(table.bookingId), index().on(table.clientId)],
+);
 
-/** How a payment request was seen: sent, opened, paid. Rows are never changed or deleted. */
+/** What happened to a payment request: sent, opened, paid, sold. Rows are never changed or deleted. */
 export const requestFacts = pgTable(
   'request_facts',
   {
@@ -69,6 +81,9 @@ export const requestPayments = pgTable(
     payer: text().notNull(),
     via: text({ enum: ['message', 'link'] }).notNull(),
     amount: money().notNull(),
+    tip: money()
+      .notNull()
+      .default(0 as Minor),
     accountId: text()
       .notNull()
       .references(() => payAccounts.id),
@@ -129,6 +144,8 @@ export const vouchers = pgTable(
       .unique()
       .references(() => paymentRequests.id),
     order: jsonb().$type<VoucherOrder>(),
+    /** It buys one thing at one rate alone: its tax was owed when it was sold. */
+    purpose: jsonb().$type<VoucherPurpose>(),
   },
   (table) => [
     index().on(table.soldAt),

@@ -85,3 +85,12 @@ export const documentsHeld = pgTable('documents_held', {
   missing: jsonb().$type<readonly MissingForDocument[]>().notNull(),
   at: instant().notNull(),
 });
+
+/** The same of a payment request. */
+export const requestDocumentsHeld = pgTable('request_documents_held', {
+  requestId: text()
+    .primaryKey()
+    .references(() => paymentRequests.id),
+  missing: jsonb().$type<readonly MissingForDocument[]>().notNull(),
+  at: instant().notNull(),
+});

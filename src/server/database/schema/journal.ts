@@ -22,7 +22,14 @@ export const journalEntries = pgTable(
     /** What it is of, where that is no booking: a request, a voucher or a payout, by its number or id. */
     about: text().notNull().default(''),
   },
-  (table) => [index().on(table.bookingId), index().on(table.at), index().on(table.day, table.seq)],
+  (table) => [
+    index().on(table.bookingId),
+    index().on(table.at),
+    index().on(table.day, table.seq),
+    index('entries_about')
+      .on(table.about)
+      .where(sql`${table.about} <> ''`),
+  ],
 );
 
 /** Debits are positive. A deferred trigger holds that the lines of an entry add up to nothing in each currency. */
@@ -41,6 +48,8 @@ export const journalLines = pgTable(
     /** Of a line of tax: its code, and the base with the sign of the sum. */
     taxCode: text(),
     taxBase: money(),
+    /** Of what a processor collects, pays out or takes as its fee: whose account it is; empty where it is not known. */
+    processor: text().notNull().default(''),
   },
   (table) => [
     primaryKey({ columns: [table.entrySeq, table.line] }),

@@ -1,5 +1,6 @@
 import type { LetterFacts } from '#core/wording/letterFacts';
 import type { Actor } from '#core/actor/actor';
+import type { WantedRequestErrand } from '#core/credit/requestDue';
 import type { WantedErrand, WantedVoucherErrand } from '#core/agenda/wantedErrands';
 import type { WantedQuoteErrand } from '#core/agenda/wantedQuoteErrands';
 import type { ProcessorAnswer } from '#core/paying/answer';
@@ -64,10 +65,12 @@ export const errands = pgTable(
     bookingId: text().references(() => bookings.id),
     quoteId: text().references(() => quotes.id),
     voucherId: text().references(() => vouchers.id),
+    /** Of a payment request that has its day. */
+    requestId: text().references(() => paymentRequests.id),
     key: text().notNull(),
     kind: text().notNull(),
     at: instant().notNull(),
-    errand: jsonb().$type<WantedErrand | WantedQuoteErrand | WantedVoucherErrand>().notNull(),
+    errand: jsonb().$type<WantedErrand | WantedQuoteErrand | WantedVoucherErrand | WantedRequestErrand>().notNull(),
     state: text({ enum: ['waiting', 'claimed', 'done', 'dropped', 'failed'] }).notNull(),
     tries: integer().notNull().default(0),
     /** By the database's clock: a claim that was not finished is taken again, a failed try repeated, `pause` seconds later. */
@@ -80,7 +83,11 @@ export const errands = pgTable(
     uniqueIndex().on(table.bookingId, table.key),
     uniqueIndex().on(table.quoteId, table.key),
     uniqueIndex().on(table.voucherId, table.key),
-    check('errand_of_one', sql`num_nonnulls(${table.bookingId}, ${table.quoteId}, ${table.voucherId}) = 1`),
+    uniqueIndex().on(table.requestId, table.key),
+    check(
+      'errand_of_one',
+      sql`num_nonnulls(${table.bookingId}, ${table.quoteId}, ${table.voucherId}, ${table.requestId}) = 1`,
+    ),
     index()
       .on(table.at)
       .where(sql`${table.state} in ('waiting', 'claimed')`),

@@ -1,6 +1,8 @@
 import { copyRequestLinkServed } from '#contracts/routes/credit/copyRequestLink.server';
 import { createRequestServed } from '#contracts/routes/credit/createRequest.server';
 import { creditViewServed } from '#contracts/routes/credit/creditView.server';
+import { invoiceRequestServed } from '#contracts/routes/credit/invoiceRequest.server';
+import { recordRequestPaymentServed } from '#contracts/routes/credit/recordRequestPayment.server';
 import { resendVoucherServed } from '#contracts/routes/credit/resendVoucher.server';
 import { saveAccountLimitServed } from '#contracts/routes/credit/saveAccountLimit.server';
 import { sellVoucherServed } from '#contracts/routes/credit/sellVoucher.server';
@@ -17,6 +19,8 @@ export const creditRoutes: readonly ServedRoute[] = [
   serve(sendRequestServed, ({ app }) => app.sendRequest),
   serve(copyRequestLinkServed, ({ app }) => app.copyRequestLink),
   serve(withdrawRequestServed, ({ app }) => app.withdrawRequest),
+  serve(recordRequestPaymentServed, ({ app }) => app.recordRequestPayment),
+  serve(invoiceRequestServed, ({ app }) => app.invoiceRequest),
   serve(saveAccountLimitServed, ({ app }) => app.saveAccountLimit),
   serveView(
     creditViewServed,

@@ -17,9 +17,14 @@ import { paymentRequests } from '#server/database/schema/credit';
 import { quotes } from '#server/database/schema/quotes';
 import { errands, intents, messages } from '#server/database/schema/work';
 import { cashByDay } from '#server/queries/paying/cashByDay';
+import { requestsLate } from '#server/requests/requestsLate';
+import { heldDocuments } from '#server/queries/documents/held';
 import { quotesThatWait } from '#server/queries/quotes/quotes';
 import { selectLines } from '#server/queries/bookings/bookingLines';
 import { and, asc, desc, eq, gte, inArray, isNotNull, isNull, lt, lte, notInArray, or, sql } from 'drizzle-orm';
+
+/** So many are named; the rest is on Invoices. */
+const mostUnissued = 5;
 
 const pastDays = 7;
 const comingDays = 28;
@@ -265,6 +270,8 @@ export async function todayView(db: Database, now: Instant, wanted?: string): Pr
     did: await done(db, midnight(addDays(today, -1))),
     next: await coming(db),
     failing,
+    unissued: (await heldDocuments(db)).slice(0, mostUnissued),
+    requestsLate: await requestsLate(db, localDate(now, zone), now),
     accessEnding: await db
       .select({
         id: payAccounts.id,

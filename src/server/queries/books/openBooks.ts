@@ -13,6 +13,7 @@ import { tillView } from '#server/queries/books/till';
 import { payable, standing } from '#core/booking/standing';
 import { agreedOf, readBooking } from '#server/booking/lockBooking';
 import { transferSvg } from '#server/documents/transferSvg';
+import { standingOfRequest } from '#server/requests/requests';
 import { requestOfLink } from '#server/links/requestLink';
 import { payoutsView } from '#server/queries/books/payouts';
 import { lastMonth, type Period } from '#server/queries/books/period';
@@ -83,8 +84,10 @@ export function openBooks({ db, clock }: Pick<Deps, 'db' | 'clock'>) {
     /** The same of a request with a sum. */
     async transferForRequest(link: string): Promise<string | null> {
       const found = await requestOfLink(db, link);
-      if (!found || found.request.amount === null) return null;
-      const { number, currency, amount } = found.request;
+      const left = found && (await standingOfRequest(db, found.request)).left;
+      if (!found || !left) return null;
+      const { number, currency } = found.request;
+      const amount = left;
       return transferSvg(db, { number, currency, amount });
     },
 
@@ -93,6 +96,13 @@ export function openBooks({ db, clock }: Pick<Deps, 'db' | 'clock'>) {
     till: () => tillView(db),
     clients: (query: ClientsQuery) => clientsView(db, clock.now(), query),
     client: (id: string) => clientWhole(db, clock.now(), id),
+
+    /** A document of a request, by a link to it; null where it is of none, or of another. */
+    async documentOfRequest(link: string, number: string): Promise<DocumentFile | null> {
+      const found = await requestOfLink(db, link);
+      const row = found && (await readDocument(db, number));
+      return row && row.requestId === found.request.id ? documentPdf(db, row) : null;
+    },
 
     /** A document as a file: the PDF, or its data; null where there is no such document, or it is no data. */
     async documentFile(

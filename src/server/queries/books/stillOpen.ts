@@ -5,7 +5,7 @@ import { wallTime } from '#core/calendar/wallTime';
 import { instantOfWall } from '#core/calendar/zoned';
 import type { Database, Tx } from '#server/database/database';
 import { summaries } from '#server/database/schema/bookings';
-import { documentsHeld } from '#server/database/schema/documents';
+import { countHeld } from '#server/queries/documents/held';
 import { payouts } from '#server/database/schema/work';
 import { and, eq, isNull, lt } from 'drizzle-orm';
 
@@ -23,7 +23,7 @@ export async function stillOpen(db: Database | Tx, until: PlainDate, zone: strin
   const end = instantOfWall(wallTime(addDays(until, 1), '00:00' as TimeOfDay), zone);
   return {
     closeOuts: await db.$count(summaries, and(eq(summaries.stage, 'toCloseOut'), lt(summaries.endAt, end))),
-    held: await db.$count(documentsHeld, lt(documentsHeld.at, end)),
+    held: await countHeld(db, end),
     payouts: await db.$count(payouts, and(isNull(payouts.bankedAt), lt(payouts.at, end))),
   };
 }

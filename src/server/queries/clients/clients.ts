@@ -8,6 +8,8 @@ import type { Database } from '#server/database/database';
 import { bookings, summaries } from '#server/database/schema/bookings';
 import { cards, clients } from '#server/database/schema/clients';
 import { selectLines } from '#server/queries/bookings/bookingLines';
+import { paymentRequests } from '#server/database/schema/credit';
+import { requestsWhere } from '#server/queries/credit/requestLines';
 import { documentLines } from '#server/queries/documents/documents';
 import { and, asc, desc, eq, gt, inArray, type SQL, sql } from 'drizzle-orm';
 
@@ -112,6 +114,7 @@ export async function clientWhole(db: Database, now: Instant, id: string): Promi
     .orderBy(desc(summaries.startAt))
     .limit(mostBookings);
   const kept = await db.select().from(cards).where(eq(cards.clientId, id)).orderBy(desc(cards.addedAt));
+  const requests = await requestsWhere(db, eq(paymentRequests.clientId, id), now);
   const { name, email, phone, bill, accountLimit } = client;
   return {
     id,
@@ -124,9 +127,10 @@ export async function clientWhole(db: Database, now: Instant, id: string): Promi
     kept: kept.map((card) => ({ id: card.id, way: card.way, last4: card.last4, at: card.addedAt })),
     bookings: lines as BookingLine[],
     allBookings: await db.$count(bookings, eq(bookings.clientId, id)),
+    requests,
     documents: await documentLines(
       db,
-      lines.map((line) => line.id),
+      { bookingIds: lines.map((line) => line.id), requestIds: requests.map((request) => request.id) },
       now,
     ),
   };

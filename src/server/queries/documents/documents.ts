@@ -12,9 +12,12 @@ import type { Database } from '#server/database/database';
 import { ownerRow } from '#server/database/ownerRow';
 import { bookings, summaries } from '#server/database/schema/bookings';
 import { clients } from '#server/database/schema/clients';
-import { documents, documentsHeld } from '#server/database/schema/documents';
+import { documents } from '#server/database/schema/documents';
+import { paymentRequests, requestFacts } from '#server/database/schema/credit';
+import { requestsWhere } from '#server/queries/credit/requestLines';
+import { heldDocuments } from '#server/queries/documents/held';
 import { documentsOf, missingForBooking } from '#server/invoicing/bookingDocuments';
-import { opensOf } from '#server/queries/documents/opens';
+import { opensOf, opensOfRequests } from '#server/queries/documents/opens';
 import { searching } from '#server/queries/bookings/narrowing';
 import { and, desc, eq, gt, inArray, lt, or, type SQL, sql } from 'drizzle-orm';
 
@@ -26,6 +29,7 @@ const credited =
 const fields = {
   id: documents.id,
   bookingId: documents.bookingId,
+  requestId: documents.requestId,
   place: documents.place,
   number: documents.number,
   kind: documents.kind,
@@ -38,6 +42,7 @@ const fields = {
   asData: sql<boolean>`${documents.body}->'seller'->>'country' <> '' and ${documents.body}->'buyer'->>'country' <> ''`,
   client: { id: clients.id, name: clients.name },
   booking: bookings.number,
+  request: paymentRequests.number,
   credited,
 };
 
@@ -47,7 +52,8 @@ const select = (db: Database) =>
     .from(documents)
     .innerJoin(clients, eq(clients.id, documents.clientId))
     .leftJoin(bookings, eq(bookings.id, documents.bookingId))
-    .leftJoin(summaries, eq(summaries.bookingId, documents.bookingId));
+    .leftJoin(summaries, eq(summaries.bookingId, documents.bookingId))
+    .leftJoin(paymentRequests, eq(paymentRequests.id, documents.requestId));
 type Row = Awaited<ReturnType<typeof select>>[number];
 
 type Opens = ReadonlyMap<string, Minor>;
@@ -59,7 +65,11 @@ function stateOf({ kind, left, open, dueDay }: Omit<DocumentLineView, 'state'>, 
   return dueDay !== null && dueDay < today ? 'overdue' : 'open';
 }
 
-function lineOf({ id, bookingId: _, credited: back, ...row }: Row, open: Opens, today: PlainDate): DocumentLineView {
+function lineOf(
+  { id, bookingId: _, requestId: __, credited: back, ...row }: Row,
+  open: Opens,
+  today: PlainDate,
+): DocumentLineView {
   const line = {
     ...row,
     open: open.get(id) ?? zero,
@@ -70,8 +80,27 @@ function lineOf({ id, bookingId: _, credited: back, ...row }: Row, open: Opens, 
   return { ...line, state: stateOf(line, today) };
 }
 
+/** A request whose sale is not paid: what was sold, less what was taken back and what came. */
+const requestOwes = sql`(${documents.requestId} is not null and ${documents.total} + ${credited} > coalesce((
+  select sum(case f.fact->>'kind' when 'paid' then (f.fact->>'amount')::bigint else 0 - (f.fact->>'amount')::bigint end)
+  from ${requestFacts} f where f.request_id = ${documents.requestId} and f.fact->>'kind' in ('paid', 'returned')), 0))`;
+
+/** What of documents is to be paid now, of bookings and of requests. */
+async function opensOfAll(
+  db: Database,
+  rows: readonly Pick<Row, 'id' | 'kind' | 'bookingId' | 'requestId'>[],
+  now: Instant,
+): Promise<Opens> {
+  const opens = await opensOf(
+    db,
+    rows.flatMap(({ bookingId }) => bookingId ?? []),
+    now,
+  );
+  const ofRequests = await opensOfRequests(db, rows);
+  return new Map([...opens, ...ofRequests]);
+}
+
 const pageSize = 50;
-const mostHeld = 50;
 
 function found(search: string | undefined): SQL | undefined {
   const text = search?.trim() ?? '';
@@ -89,13 +118,9 @@ export async function documentsView(
   const today = localDate(now, owner.timeZone);
   // What may be to be paid: of it the core says what is.
   const owing = await select(db)
-    .where(and(sql`(${documents.body}->>'open')::bigint > 0`, gt(summaries.outstanding, zero)))
+    .where(and(sql`(${documents.body}->>'open')::bigint > 0`, or(gt(summaries.outstanding, zero), requestOwes)))
     .orderBy(desc(documents.place));
-  const opens = await opensOf(
-    db,
-    owing.flatMap(({ bookingId }) => bookingId ?? []),
-    now,
-  );
+  const opens = await opensOfAll(db, owing, now);
   const asked = owing.filter(({ id }) => (opens.get(id) ?? 0) > 0);
   const behind = after === undefined ? undefined : lt(documents.place, after);
   const narrowed = and(
@@ -115,18 +140,7 @@ export async function documentsView(
     .limit(pageSize + 1);
   const page = rows.slice(0, pageSize);
   const shown = page.map((row) => lineOf(row, opens, today));
-  const held = await db
-    .select({
-      booking: bookings.number,
-      title: bookings.title,
-      client: { id: clients.id, name: clients.name },
-      missing: documentsHeld.missing,
-    })
-    .from(documentsHeld)
-    .innerJoin(bookings, eq(bookings.id, documentsHeld.bookingId))
-    .innerJoin(clients, eq(clients.id, bookings.clientId))
-    .orderBy(desc(documentsHeld.at))
-    .limit(mostHeld);
+  const held = await heldDocuments(db);
   const lines = asked.map((row) => lineOf(row, opens, today));
   const owed = [...new Set(lines.map(({ currency }) => currency))].map((currency) => {
     const own = lines.filter((line) => line.currency === currency);
@@ -145,18 +159,18 @@ export async function documentsView(
   };
 }
 
-/** Those of some bookings, oldest first. */
+/** Those of some bookings and payment requests, oldest first. */
 export async function documentLines(
   db: Database,
-  bookingIds: readonly string[],
+  { bookingIds, requestIds = [] }: { readonly bookingIds: readonly string[]; readonly requestIds?: readonly string[] },
   now: Instant,
 ): Promise<DocumentLineView[]> {
-  if (bookingIds.length === 0) return [];
+  if (bookingIds.length + requestIds.length === 0) return [];
   const { timeZone } = await ownerRow(db);
   const rows = await select(db)
-    .where(inArray(documents.bookingId, [...bookingIds]))
+    .where(or(inArray(documents.bookingId, [...bookingIds]), inArray(documents.requestId, [...requestIds])))
     .orderBy(documents.place);
-  const opens = await opensOf(db, bookingIds, now);
+  const opens = await opensOfAll(db, rows, now);
   return rows.map((row) => lineOf(row, opens, localDate(now, timeZone)));
 }
 
@@ -169,7 +183,8 @@ export async function bookingDocuments(db: Database, loaded: LoadedBooking, now:
   const own = sum(leftOf(issued).map((kept) => (kept.kind === 'account' && kept.run === run ? kept.left : 0)));
   const begun = facts.some(({ kind }) => kind === 'delivered' || kind === 'cancelled' || kind === 'lapsed');
   return {
-    documents: await documentLines(db, [booking.id], now),
+    documents: await documentLines(db, { bookingIds: [booking.id] }, now),
+    requests: await requestsWhere(db, eq(paymentRequests.bookingId, booking.id), now),
     missing: await missingForBooking(db, loaded),
     final: wanted.length > 0,
     onAccount: begun ? zero : least(remainder(price(booking.price).total, own), booking.total),

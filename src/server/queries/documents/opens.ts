@@ -1,11 +1,16 @@
 import type { Instant } from '#core/calendar/instant';
 import { openDocuments, type OpenThen } from '#core/documents/openDocuments';
-import { type Minor, minor } from '#core/money/minor';
+import type { DocumentKind } from '#core/documents/document';
+import { askedBy } from '#core/credit/requestPaper';
+import { requestStanding } from '#core/credit/requestStanding';
+import { type Minor, minor, zero } from '#core/money/minor';
 import { standing } from '#core/booking/standing';
 import { agreedOf, readBooking } from '#server/booking/lockBooking';
 import type { Database } from '#server/database/database';
 import { bookings, summaries } from '#server/database/schema/bookings';
+import { paymentRequests } from '#server/database/schema/credit';
 import { documents } from '#server/database/schema/documents';
+import { factsOfRequests } from '#server/requests/requestFacts';
 import { asc, eq, inArray, sql } from 'drizzle-orm';
 
 /** What of the documents of these bookings is to be paid now, by the id of each. */
@@ -49,4 +54,26 @@ export async function opensOf(db: Database, bookingIds: readonly string[], now: 
 async function securityOf(db: Database, bookingId: string, now: Instant): Promise<Minor> {
   const { booking, facts } = (await readBooking(db, bookingId))!;
   return standing(agreedOf(booking), facts, now).securityInHand;
+}
+
+/** The same of payment requests: what is left of the request is what is to be paid of its invoice. */
+export async function opensOfRequests(
+  db: Database,
+  rows: readonly { readonly id: string; readonly kind: DocumentKind; readonly requestId: string | null }[],
+): Promise<Map<string, Minor>> {
+  const ids = [...new Set(rows.flatMap(({ requestId }) => requestId ?? []))];
+  if (ids.length === 0) return new Map();
+  const asked = await db.select().from(paymentRequests).where(inArray(paymentRequests.id, ids));
+  const told = await factsOfRequests(db, ids);
+  const leftOf = new Map(
+    asked.map(({ id, amount, paper }) => {
+      const own = told.filter(({ requestId }) => requestId === id).map(({ fact }) => fact);
+      return [id, requestStanding(askedBy(amount, paper), own).left ?? zero];
+    }),
+  );
+  return new Map(
+    rows.flatMap(({ id, kind, requestId }) =>
+      requestId === null ? [] : [[id, kind === 'final' ? leftOf.get(requestId)! : zero] as const],
+    ),
+  );
 }

@@ -50,6 +50,7 @@ export const triedTables = [
   'documents',
   'document_counters',
   'documents_held',
+  'request_documents_held',
   'till_counts',
 ] as const;
 

@@ -6,7 +6,7 @@ import { mayOrderVoucher, type MayNotOrder } from '#core/credit/voucherOrder';
 import { formatMoney } from '#core/money/formatMoney';
 import { ok, refuse, type Result } from '#core/result';
 import { lettersOfVoucher, sendVoucher } from '#server/credit/onlineVouchers';
-import { nextRequestNumber } from '#server/credit/requests';
+import { nextRequestNumber } from '#server/requests/requests';
 import { business } from '#server/database/schema/business';
 import { clients } from '#server/database/schema/clients';
 import { paymentRequests, vouchers } from '#server/database/schema/credit';

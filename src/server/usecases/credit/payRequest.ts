@@ -1,18 +1,27 @@
 import type { PayRequest } from '#contracts/credit';
-import { mayPayRequest } from '#core/credit/mayPayRequest';
+import { type MayNotPayRequest, mayPayRequest } from '#core/credit/mayPayRequest';
+import { zero } from '#core/money/minor';
 import { ok, refuse, type Result } from '#core/result';
 import { paymentRequests, requestPayments } from '#server/database/schema/credit';
 import type { Deps } from '#server/deps';
 import { tooManyCards } from '#server/guard/manyCards';
 import type { PayOutcome } from '#contracts/payOutcome';
 import { outcomeOf } from '#server/intents/outcomeOf';
-import { isOver, paidFor } from '#server/credit/requests';
-import { type RequestRefusal } from '#server/usecases/credit/paymentRequests';
+import { isOver, paidFor } from '#server/requests/requests';
+import { askedBy } from '#core/credit/requestPaper';
+import type { TooManyCards } from '#server/guard/manyCards';
 import { requestOfLink } from '#server/links/requestLink';
 import { offeredForRequest, pickAccount } from '#server/ways/offered';
 import { processorOf } from '#server/ways/payAccounts';
 import { eq } from 'drizzle-orm';
 import { refusedOn, carryOutRequest } from '#server/credit/requestPayments';
+
+type RequestRefusal =
+  | TooManyCards
+  | MayNotPayRequest
+  | { readonly code: 'request_not_found' | 'request_over' | 'card_unknown' | 'attempt_changed' }
+  | { readonly code: 'way_not_offered' | 'account_not_found' }
+  | { readonly code: 'payment_under_way'; readonly confirmUrl: string | null };
 
 /** Pays a request by card or from a bank account. One payment at a time; a repeat of the attempt is answered as the first was. */
 export const payRequest =
@@ -23,6 +32,7 @@ export const payRequest =
     card,
     account: wanted,
     amount,
+    tip = zero,
     payer,
   }: PayRequest): Promise<Result<PayOutcome, RequestRefusal>> => {
     const { db, clock, newId } = deps;
@@ -41,7 +51,9 @@ export const payRequest =
       const payments = await tx.select().from(requestPayments).where(eq(requestPayments.requestId, id));
       const same = payments.find((payment) => payment.attempt === attempt);
       if (same)
-        return same.amount === amount && same.card.token === card ? ok(same.id) : refuse({ code: 'attempt_changed' });
+        return same.amount === amount && same.tip === tip && same.card.token === card
+          ? ok(same.id)
+          : refuse({ code: 'attempt_changed' });
       if (isOver(found.request, clock.now())) return refuse({ code: 'request_over' });
       const stopped = tooManyCards(await refusedOn(tx, id), clock.now());
       if (stopped) return stopped;
@@ -50,7 +62,9 @@ export const payRequest =
         const url = open.answer?.outcome === 'confirm' ? open.answer.url : null;
         return refuse({ code: 'payment_under_way', confirmUrl: url });
       }
-      const may = mayPayRequest(found.request, { paid: await paidFor(tx, id), amount });
+      const { amount: sum, smallest, paper } = found.request;
+      const asked = { amount: askedBy(sum, paper), smallest, tip: paper.tip };
+      const may = mayPayRequest(asked, { paid: await paidFor(tx, id), amount, tip });
       if (!may.ok) return may;
       const used = { id: newId(), token: card, last4: known.last4, account: account.id, ...way };
       const payment = {
@@ -61,6 +75,7 @@ export const payRequest =
         payer,
         via: found.via,
         amount,
+        tip,
         accountId: account.id,
       };
       await tx.insert(requestPayments).values({ ...payment, state: 'open', madeAt: clock.now() });

@@ -1,116 +1,174 @@
-import type { CreateRequest, OnRequest } from '#contracts/credit';
+import type { CreateRequest, OnRequest, RequestLines } from '#contracts/credit';
+import { askedAgainAt } from '#core/credit/requestDue';
+import { plainPaper, type RequestPaper } from '#core/credit/requestPaper';
+import { takenBackNow, unpaidOf } from '#core/credit/requestStanding';
+import type { MissingForDocument } from '#core/documents/missing';
 import type { Minor } from '#core/money/minor';
-import { formatMoney } from '#core/money/formatMoney';
+import { price, type PriceInput } from '#core/price/price';
 import { ok, refuse, type Result } from '#core/result';
-import type { Tx } from '#server/database/database';
-import { ownerRow } from '#server/database/ownerRow';
+import type { Database, Tx } from '#server/database/database';
 import { business } from '#server/database/schema/business';
+import { bookings } from '#server/database/schema/bookings';
 import { clients } from '#server/database/schema/clients';
 import { paymentRequests } from '#server/database/schema/credit';
-import { messages } from '#server/database/schema/work';
+import { files } from '#server/database/schema/files';
+import { errands } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
-import { waitingFor } from '#server/letters/waits';
-import { writeLetter } from '#server/letters/write';
-import type { TooManyCards } from '#server/guard/manyCards';
-import { tell } from '#server/credit/requestFacts';
+import { writeRequestLetter } from '#server/letters/writeRequestLetter';
+import { issueForRequest, missingForRequest } from '#server/invoicing/requestDocuments';
+import { tell } from '#server/requests/requestFacts';
 import { keepRequestLink } from '#server/links/requestLink';
-import { and, eq, ne } from 'drizzle-orm';
+import { taxLines } from '#server/offer/taxLines';
+import { and, eq, inArray } from 'drizzle-orm';
 import { randomBytes } from 'node:crypto';
-import { nextRequestNumber, type RequestRow } from '#server/credit/requests';
-
-export type RequestRefusal =
-  | TooManyCards
-  | { readonly code: 'request_not_found' | 'request_over' | 'request_paid' | 'card_unknown' | 'attempt_changed' }
-  | { readonly code: 'way_not_offered' | 'account_not_found' }
-  | { readonly code: 'payment_under_way'; readonly confirmUrl: string | null }
-  | { readonly code: 'not_the_sum' | 'amount_too_small'; readonly limit: Minor; readonly path: 'amount' };
+import {
+  askedFor,
+  lockRequest,
+  nextRequestNumber,
+  recordOfRequest,
+  type RequestRow,
+  standingOfRequest,
+} from '#server/requests/requests';
 
 /** The letter that waits, and can be called back for a while; null where one waits already. */
 type Written = { readonly messageId: string | null };
 type NotThere = { readonly code: 'request_not_found' };
+type Made = { readonly id: string; readonly number: string; readonly url: string | null } & Written;
+export type NotMade =
+  | {
+      readonly code: 'tax_unknown' | 'nothing_to_ask_for' | 'smallest_above_sum' | 'file_not_found';
+      readonly path: string;
+    }
+  | { readonly code: 'booking_not_found' }
+  | { readonly code: 'document_data_missing'; readonly missing: readonly MissingForDocument[] };
+
+/** The lines with the rates of today. */
+async function priceOf(
+  db: Database | Tx,
+  currency: string,
+  { taxMode, lines, discount }: RequestLines,
+): Promise<Result<PriceInput, NotMade>> {
+  const known = await taxLines(db);
+  const taxes: Record<string, { rate: PriceInput['taxes'][string]['rate'] }> = {};
+  for (const [index, line] of lines.entries())
+    for (const [position, code] of line.taxes.entries()) {
+      const tax = known.find((each) => each.code === code);
+      if (!tax) return refuse({ code: 'tax_unknown', path: `paper.lines.lines.${index}.taxes.${position}` });
+      taxes[code] = { rate: tax.rate };
+    }
+  const input: PriceInput = { currency, taxMode, taxes, lines, ...(discount ? { discount } : {}) };
+  return price(input).total > 0 ? ok(input) : refuse({ code: 'nothing_to_ask_for', path: 'paper.lines' });
+}
+
+async function paperOf(
+  db: Database | Tx,
+  currency: string,
+  { amount, smallest, paper: given, bookingId }: CreateRequest,
+): Promise<Result<{ paper: RequestPaper; amount: Minor | null }, NotMade>> {
+  if (bookingId && (await db.$count(bookings, eq(bookings.id, bookingId))) === 0)
+    return refuse({ code: 'booking_not_found' });
+  if (!given) return ok({ paper: plainPaper, amount });
+  const { lines, invoiced, ...rest } = given;
+  const ids = [...new Set(rest.attachments.map(({ file }) => file))];
+  if (ids.length > 0 && (await db.$count(files, inArray(files.id, ids))) < ids.length)
+    return refuse({ code: 'file_not_found', path: 'paper.attachments' });
+  if (!lines) return ok({ paper: { ...rest, price: null, invoiced: 'no' }, amount });
+  const priced = await priceOf(db, currency, lines);
+  if (!priced.ok) return priced;
+  const { total } = price(priced.value);
+  if (smallest !== null && smallest > total) return refuse({ code: 'smallest_above_sum', path: 'smallest' });
+  return ok({ paper: { ...rest, price: priced.value, invoiced }, amount: total });
+}
+
+/** What is refused after something was written takes it along. */
+class Refused extends Error {
+  constructor(readonly refusal: NotMade) {
+    super(refusal.code);
+  }
+}
 
 /**
  * Asks for money without a booking. Its link is sent or given to be copied; both tell in the same way that it was
- * opened, paid, and by whom.
+ * opened, paid, and by whom. With lines it sells what they list; the invoice follows where the request says so.
  */
 export const createRequest =
   (deps: Deps) =>
-  async (
-    request: CreateRequest,
-  ): Promise<Result<{ id: string; number: string; url: string | null } & Written, never>> => {
-    const { db, clock, newId } = deps;
-    const now = clock.now();
-    let messageId: string | null = null;
-    const made = await db.transaction(async (tx): Promise<RequestRow> => {
-      const [owner] = await tx.select().from(business).for('update');
-      const [before] = await tx
-        .select()
-        .from(paymentRequests)
-        .where(eq(paymentRequests.requestKey, request.requestKey));
-      if (before) return before;
-      const email = request.clientEmail.toLowerCase();
-      const same = and(eq(clients.email, email), eq(clients.name, request.clientName));
-      const [known] = await tx.select().from(clients).where(same);
-      const client = known ?? { id: newId(), name: request.clientName, email };
-      if (!known) await tx.insert(clients).values(client);
-      const { requestKey, note, currency, amount, smallest, expiresAt, ways } = request;
-      const [row] = await tx
-        .insert(paymentRequests)
-        .values({
-          id: newId(),
-          number: await nextRequestNumber(tx),
-          requestKey,
-          clientId: client.id,
-          note,
-          currency: currency ?? owner!.currency,
-          amount,
-          smallest,
-          expiresAt,
-          madeAt: now,
-          ...(ways ? { ways } : {}),
-        })
-        .returning();
-      if (request.send) messageId = await writeRequest(tx, deps, { request: row!, client });
-      return row!;
-    });
-    const { id, number } = made;
-    if (!request.send) return ok({ id, number, url: await copied(deps, id), messageId });
-    deps.outbox.wake();
-    return ok({ id, number, url: null, messageId });
+  async (request: CreateRequest): Promise<Result<Made, NotMade>> => {
+    const { db } = deps;
+    try {
+      const { row, messageId } = await db.transaction((tx) => made(tx, deps, request));
+      const { id, number } = row;
+      if (!request.send) return ok({ id, number, url: await copied(deps, id), messageId });
+      deps.outbox.wake();
+      return ok({ id, number, url: null, messageId });
+    } catch (error) {
+      if (error instanceof Refused) return refuse(error.refusal);
+      throw error;
+    }
   };
+
+async function made(tx: Tx, deps: Deps, request: CreateRequest): Promise<{ row: RequestRow } & Written> {
+  const { clock, newId } = deps;
+  const now = clock.now();
+  const [owner] = await tx.select().from(business).for('update');
+  const [before] = await tx.select().from(paymentRequests).where(eq(paymentRequests.requestKey, request.requestKey));
+  if (before) return { row: before, messageId: null };
+  const currency = request.currency ?? owner!.currency;
+  const asked = await paperOf(tx, currency, request);
+  if (!asked.ok) throw new Refused(asked.refusal);
+  const { paper, amount } = asked.value;
+  const email = request.clientEmail.toLowerCase();
+  const same = and(eq(clients.email, email), eq(clients.name, request.clientName));
+  const [known] = await tx.select().from(clients).where(same);
+  const client = known ?? { id: newId(), name: request.clientName, email };
+  if (!known) await tx.insert(clients).values(client);
+  const { requestKey, note, smallest, expiresAt, ways, bookingId } = request;
+  const [row] = await tx
+    .insert(paymentRequests)
+    .values({
+      id: newId(),
+      number: await nextRequestNumber(tx),
+      requestKey,
+      clientId: client.id,
+      note,
+      currency,
+      amount,
+      smallest,
+      expiresAt,
+      paper,
+      bookingId: bookingId ?? null,
+      madeAt: now,
+      ...(ways ? { ways } : {}),
+    })
+    .returning();
+  if (paper.invoiced !== 'no') {
+    const missing = await missingForRequest(tx, deps, row!, now);
+    if (missing.length > 0) throw new Refused({ code: 'document_data_missing', missing });
+  }
+  const { timeZone, documents } = owner!;
+  const again = askedAgainAt(paper.dueDay, { remindDays: documents.remindDays, timeZone, from: now });
+  if (again.length > 0)
+    await tx
+      .insert(errands)
+      .values(
+        again.map((errand) => ({ id: newId(), requestId: row!.id, ...errand, errand, state: 'waiting' as const })),
+      );
+  return { row: row!, messageId: request.send ? await writeRequestLetter(tx, deps, row!, now) : null };
+}
 
 async function copied(deps: Deps, requestId: string): Promise<string> {
   const { db, clock, baseUrl } = deps;
   const token = randomBytes(32).toString('base64url');
   await db.transaction(async (tx) => {
+    const now = clock.now();
+    const request = (await lockRequest(tx, requestId))!;
     await keepRequestLink(tx, token, requestId, 'link');
-    await tell(tx, deps, requestId, { kind: 'copied' }, clock.now());
+    await tell(tx, deps, requestId, { kind: 'copied' }, now);
+    await askedFor(tx, deps, request, now);
+    await issueForRequest(tx, deps, request, { now });
   });
+  deps.outbox.wake();
   return `${baseUrl}/r/${token}`;
-}
-
-/** Commits the message that asks. One for each time that it was sent before: who asks twice while it waits sends it once. */
-async function writeRequest(
-  tx: Tx,
-  { clock, newId, undoSeconds }: Deps,
-  { request, client }: { readonly request: RequestRow; readonly client: { name: string; email: string } },
-): Promise<string | null> {
-  const owner = await ownerRow(tx);
-  const over = and(eq(messages.requestId, request.id), ne(messages.state, 'outgoing'));
-  const before = await tx.$count(messages, over);
-  const sum = request.amount === null ? '' : ` of ${formatMoney(request.amount, request.currency)}`;
-  return writeLetter(tx, {
-    id: newId(),
-    ...waitingFor(undoSeconds),
-    requestId: request.id,
-    cause: `sent:${before}`,
-    occasion: 'paymentRequest',
-    madeAt: clock.now(),
-    recipient: client.email,
-    recipientName: client.name,
-    subject: `${owner.name}: a payment${sum}`,
-    body: [`${owner.name} asks you for a payment${sum}: ${request.note}`, 'Read and pay'],
-  });
 }
 
 /** Sends the request (again): committed here, and handed over by the outbox as soon as the mail server takes it. */
@@ -118,14 +176,9 @@ export const sendRequest =
   (deps: Deps) =>
   async ({ requestId }: OnRequest): Promise<Result<Written, NotThere>> => {
     const result = await deps.db.transaction(async (tx): Promise<Result<Written, NotThere>> => {
-      const [row] = await tx
-        .select({ request: paymentRequests, client: clients })
-        .from(paymentRequests)
-        .innerJoin(clients, eq(clients.id, paymentRequests.clientId))
-        .where(eq(paymentRequests.id, requestId))
-        .for('update', { of: paymentRequests });
-      if (!row) return refuse({ code: 'request_not_found' });
-      return ok({ messageId: await writeRequest(tx, deps, row) });
+      const request = await lockRequest(tx, requestId);
+      if (!request) return refuse({ code: 'request_not_found' });
+      return ok({ messageId: await writeRequestLetter(tx, deps, request, deps.clock.now()) });
     });
     deps.outbox.wake();
     return result;
@@ -138,13 +191,23 @@ export const copyRequestLink =
     return row ? ok({ url: await copied(deps, requestId) }) : refuse({ code: 'request_not_found' });
   };
 
+/** Asks for it no more: what was sold and not paid is owed no more, and its invoice credited. */
 export const withdrawRequest =
-  ({ db, clock }: Deps) =>
+  (deps: Deps) =>
   async ({ requestId }: OnRequest): Promise<Result<{ withdrawn: true }, NotThere>> => {
-    const rows = await db
-      .update(paymentRequests)
-      .set({ withdrawnAt: clock.now() })
-      .where(eq(paymentRequests.id, requestId))
-      .returning({ id: paymentRequests.id });
-    return rows.length > 0 ? ok({ withdrawn: true }) : refuse({ code: 'request_not_found' });
+    const done = await deps.db.transaction(async (tx) => {
+      const request = await lockRequest(tx, requestId);
+      if (!request) return false;
+      if (request.withdrawnAt !== null) return true;
+      const now = deps.clock.now();
+      await tx.update(paymentRequests).set({ withdrawnAt: now }).where(eq(paymentRequests.id, requestId));
+      const standing = await standingOfRequest(tx, request);
+      const back = request.paper.price && takenBackNow(request.paper.price, standing, unpaidOf(standing));
+      if (!back) return true;
+      await recordOfRequest(tx, deps, request, back, { now });
+      await issueForRequest(tx, deps, request, { now });
+      return true;
+    });
+    deps.outbox.wake();
+    return done ? ok({ withdrawn: true }) : refuse({ code: 'request_not_found' });
   };

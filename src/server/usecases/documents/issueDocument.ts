@@ -9,6 +9,8 @@ import { type NotFound, onBooking, type OpenBooking } from '#server/deciding/onB
 import { documentsHeld } from '#server/database/schema/documents';
 import { documentsOf, issueForBooking } from '#server/invoicing/bookingDocuments';
 import { readDocument } from '#server/invoicing/readDocument';
+import { lockRequest } from '#server/requests/requests';
+import { writeRequestDocumentLetter } from '#server/letters/writeRequestLetter';
 import { writeDocumentLetter } from '#server/letters/writeDocumentLetter';
 import { eq } from 'drizzle-orm';
 
@@ -94,6 +96,11 @@ export const sendDocument =
   }: SendDocument): Promise<Result<null, { readonly code: 'document_not_there' | 'message_is_off' }>> => {
     const sent = await deps.db.transaction(async (tx) => {
       const row = await readDocument(tx, number);
+      if (row?.requestId) {
+        const request = await lockRequest(tx, row.requestId);
+        await writeRequestDocumentLetter(tx, deps, request!, row, deps.clock.now(), `:${requestKey}`);
+        return null;
+      }
       const loaded = row?.bookingId ? await lockBooking(tx, row.bookingId) : null;
       if (!row || !loaded) return 'document_not_there' as const;
       const id = await writeDocumentLetter(tx, deps, loaded, row, deps.clock.now(), `:${requestKey}`);

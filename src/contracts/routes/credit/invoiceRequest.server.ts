@@ -1,0 +1,5 @@
+import { OnRequest } from '#contracts/credit';
+import { invoiceRequest } from '#contracts/routes/credit/invoiceRequest';
+import { served } from '#contracts/routes/served';
+
+export const invoiceRequestServed = served(invoiceRequest, { in: OnRequest, right: 'credit:write' });

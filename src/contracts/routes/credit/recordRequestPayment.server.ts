@@ -1,0 +1,8 @@
+import { RecordRequestPayment } from '#contracts/credit';
+import { recordRequestPayment } from '#contracts/routes/credit/recordRequestPayment';
+import { served } from '#contracts/routes/served';
+
+export const recordRequestPaymentServed = served(recordRequestPayment, {
+  in: RecordRequestPayment,
+  right: 'credit:write',
+});

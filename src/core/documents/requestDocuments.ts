@@ -1,0 +1,28 @@
+import type { RequestInvoicing } from '#core/credit/requestPaper';
+import type { WantedDocument } from '#core/documents/documentsStanding';
+import type { BareRequestFact } from '#core/kept/words';
+
+type Fact = BareRequestFact;
+
+/**
+ * The documents that follow from what happened to a request with lines and were not issued yet: an invoice of what was sold,
+ * a credit note of what was taken back of it.
+ * @param facts oldest first
+ * @param issued the causes of those that were
+ * @param invoiced whether they are wanted at all: by the owner's hand they are, whatever the request says
+ */
+export function requestDocuments(
+  facts: readonly Fact[],
+  issued: readonly string[],
+  invoiced: RequestInvoicing | 'byHand',
+): WantedDocument[] {
+  if (invoiced === 'no' && issued.length === 0) return [];
+  const wanted: WantedDocument[] = [];
+  let back = 0;
+  for (const fact of facts) {
+    if (fact.kind === 'sold') wanted.push({ cause: 'sold', kind: 'final', run: 'request' });
+    if (fact.kind === 'takenBack')
+      wanted.push({ cause: `takenBack:${back++}`, kind: 'credit', run: 'request', of: 'sold', amount: fact.total });
+  }
+  return wanted.filter(({ cause }) => !issued.includes(cause));
+}

@@ -1,0 +1,175 @@
+import type { NewRequestView, RequestLine } from '#contracts/creditViews';
+import type { Instant } from '#core/calendar/instant';
+import { localDate } from '#core/calendar/zoned';
+import type { RequestFact } from '#core/credit/requestFacts';
+import { askedBy } from '#core/credit/requestPaper';
+import { requestStanding } from '#core/credit/requestStanding';
+import type { DocumentSettings } from '#core/documents/settings';
+import { formatMoney } from '#core/money/formatMoney';
+import type { Minor } from '#core/money/minor';
+import { declineText } from '#core/wording/declines';
+import { factsOfRequests } from '#server/requests/requestFacts';
+import type { RequestRow } from '#server/requests/requests';
+import { ownerRow } from '#server/database/ownerRow';
+import { bookings } from '#server/database/schema/bookings';
+import { clients } from '#server/database/schema/clients';
+import { paymentRequests } from '#server/database/schema/credit';
+import { documents, requestDocumentsHeld } from '#server/database/schema/documents';
+import { messages } from '#server/database/schema/work';
+import type { Deps } from '#server/deps';
+import { waitsToBeCalledBack } from '#server/letters/waits';
+import { taxLines } from '#server/offer/taxLines';
+import { stateOfRequest } from '#server/queries/credit/requestPage';
+import { and, asc, desc, eq, inArray, isNotNull, isNull, ne, type SQL } from 'drizzle-orm';
+
+const ways = { message: 'from the message', link: 'from the copied link', hand: 'recorded by hand' } as const;
+const methods = { card: '', debit: '', cash: 'in cash', transfer: 'by transfer', cheque: 'by cheque' } as const;
+
+function factWords(fact: RequestFact, currency: string): string {
+  const sum = (amount: number): string => formatMoney(amount as Minor, currency);
+  switch (fact.kind) {
+    case 'sent':
+      return `Sent to ${fact.to}`;
+    case 'copied':
+      return 'Link copied';
+    case 'opened':
+      return `Opened ${ways[fact.via]}`;
+    case 'declined':
+      return `Card of ${fact.by} refused (${declineText(fact.code)})`;
+    case 'onTheWay':
+      return `${sum(fact.amount)} on its way from a bank account of ${fact.by}`;
+    case 'returned':
+      return `${sum(fact.amount)} of ${fact.by} sent back by the bank (${declineText(fact.code)})`;
+    case 'paid': {
+      const tip = fact.tip ? `, and a tip of ${sum(fact.tip)}` : '';
+      const how = fact.via === 'hand' && fact.method ? methods[fact.method] : ways[fact.via];
+      return `${sum(fact.amount)} paid by ${fact.by}${tip}, ${how}`;
+    }
+    case 'sold':
+      return `${sum(fact.total)} owed from here on`;
+    case 'takenBack':
+      return `${sum(fact.total)} owed no more`;
+  }
+}
+
+export type RequestRead = { readonly request: RequestRow; readonly client: string; readonly booking: string | null };
+
+/** Requests as the owner sees them, with what happened to each. */
+export async function requestLines(db: Deps['db'], rows: readonly RequestRead[], now: Instant): Promise<RequestLine[]> {
+  const ids = rows.map(({ request }) => request.id);
+  if (ids.length === 0) return [];
+  const { timeZone } = await ownerRow(db);
+  const today = localDate(now, timeZone);
+  const happened = await factsOfRequests(db, ids);
+  const issued = await db
+    .select({ requestId: documents.requestId, number: documents.number })
+    .from(documents)
+    .where(inArray(documents.requestId, ids))
+    .orderBy(asc(documents.place));
+  const held = await db.select().from(requestDocumentsHeld).where(inArray(requestDocumentsHeld.requestId, ids));
+  const unsent = await db
+    .select({ requestId: messages.requestId, state: messages.state, waits: waitsToBeCalledBack })
+    .from(messages)
+    .where(and(isNotNull(messages.requestId), ne(messages.state, 'sent')));
+  const going = new Map(
+    unsent.map(({ requestId, state, waits }) => [
+      requestId!,
+      state === 'failed' ? ('failed' as const) : waits ? ('waits' as const) : ('outgoing' as const),
+    ]),
+  );
+  return rows.map(({ request, client, booking }): RequestLine => {
+    const { id, number, note, currency, smallest, paper, voucher } = request;
+    const own = happened.filter(({ requestId }) => requestId === id);
+    const asked = askedBy(request.amount, paper);
+    const standing = requestStanding(
+      asked,
+      own.map(({ fact }) => fact),
+    );
+    const state = stateOfRequest(request, standing, now);
+    const numbers = issued.filter(({ requestId }) => requestId === id).map((document) => document.number);
+    const waits = state === 'open' || state === 'partly';
+    return {
+      id,
+      number,
+      client,
+      note,
+      currency,
+      amount: asked,
+      smallest,
+      state,
+      paid: standing.paid,
+      left: standing.left,
+      lines: paper.price !== null,
+      dueDay: paper.dueDay,
+      late: waits && paper.dueDay !== null && paper.dueDay < today,
+      reference: paper.reference,
+      privateNote: paper.privateNote,
+      booking,
+      documents: numbers,
+      canInvoice: paper.price !== null && numbers.length === 0 && (waits || state === 'paid'),
+      missing: held.find(({ requestId }) => requestId === id)?.missing ?? [],
+      voucher: voucher !== null,
+      happened: own.map(({ at, fact }) => ({ at, what: factWords(fact, currency) })),
+      going: going.get(id) ?? null,
+    };
+  });
+}
+
+const most = 50;
+
+/** The newest requests of a client or about a booking; those of vouchers are with the vouchers. */
+export async function requestsWhere(db: Deps['db'], of: SQL, now: Instant): Promise<RequestLine[]> {
+  const rows = await db
+    .select({ request: paymentRequests, client: clients.name, booking: bookings.number })
+    .from(paymentRequests)
+    .innerJoin(clients, eq(clients.id, paymentRequests.clientId))
+    .leftJoin(bookings, eq(bookings.id, paymentRequests.bookingId))
+    .where(and(of, isNull(paymentRequests.voucher)))
+    .orderBy(desc(paymentRequests.madeAt))
+    .limit(most);
+  return requestLines(db, rows, now);
+}
+
+/** When a new request is invoiced unless somebody says otherwise: as the setting has it for other money. */
+const usuallyInvoiced = ({ from, onAccount }: DocumentSettings): NewRequestView['invoiced'] => {
+  if (from === null) return 'no';
+  return onAccount === 'request' ? 'sent' : 'paid';
+};
+
+/** What a new request begins with: of a client, a booking, an earlier request, or nothing. */
+export async function newRequest(
+  { db }: Deps,
+  given: { readonly client?: string; readonly booking?: string; readonly request?: string },
+): Promise<NewRequestView> {
+  const owner = await ownerRow(db);
+  const [booked] = given.booking
+    ? await db
+        .select({ id: bookings.id, number: bookings.number, title: bookings.title, clientId: bookings.clientId })
+        .from(bookings)
+        .where(eq(bookings.number, given.booking))
+    : [];
+  const [earlier] = given.request
+    ? await db.select().from(paymentRequests).where(eq(paymentRequests.number, given.request))
+    : [];
+  const clientId = earlier?.clientId ?? booked?.clientId ?? given.client;
+  const [client] = clientId
+    ? await db.select({ name: clients.name, email: clients.email }).from(clients).where(eq(clients.id, clientId))
+    : [];
+  return {
+    known: await db
+      .select({ id: clients.id, name: clients.name, email: clients.email })
+      .from(clients)
+      .orderBy(asc(clients.name))
+      .limit(500),
+    taxes: await taxLines(db),
+    invoiced: usuallyInvoiced(owner.documents),
+    dueDays: owner.documents.dueDays,
+    from: {
+      client: client ?? null,
+      booking: booked ? { id: booked.id, number: booked.number, title: booked.title } : null,
+      request: earlier
+        ? { note: earlier.note, amount: earlier.amount, smallest: earlier.smallest, paper: earlier.paper }
+        : null,
+    },
+  };
+}

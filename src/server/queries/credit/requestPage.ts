@@ -1,0 +1,91 @@
+import type { RequestPageView, RequestState } from '#contracts/creditViews';
+import { localDate } from '#core/calendar/zoned';
+import type { Instant } from '#core/calendar/instant';
+import { askedBy } from '#core/credit/requestPaper';
+import { type RequestStanding } from '#core/credit/requestStanding';
+import { debitOnceConsent } from '#core/wording/consent';
+import { longDate, longMoment, shortDate } from '#core/wording/days';
+import { requestRows } from '#core/wording/requestWords';
+import { voucherGoes } from '#core/wording/voucherWords';
+import type { PlainDate } from '#core/calendar/days';
+import { isOver, noteOpened, type RequestRow, standingOfRequest } from '#server/requests/requests';
+import { ownerRow } from '#server/database/ownerRow';
+import { clients } from '#server/database/schema/clients';
+import { requestPayments } from '#server/database/schema/credit';
+import type { Deps } from '#server/deps';
+import { documentsOfRequest } from '#server/invoicing/requestDocuments';
+import { requestOfLink } from '#server/links/requestLink';
+import { taxLines } from '#server/offer/taxLines';
+import { businessFace } from '#server/queries/business/businessFace';
+import { offeredOnPage } from '#server/queries/paying/ways';
+import { offeredForRequest } from '#server/ways/offered';
+import { eq } from 'drizzle-orm';
+
+/** How it stands with a request: whatever came of one whose sum the payer chose is all of it. */
+export function stateOfRequest(
+  request: RequestRow,
+  { paid, left }: Pick<RequestStanding, 'paid' | 'left'>,
+  now: Instant,
+): RequestState {
+  if (paid > 0 && (left === null || left === 0)) return 'paid';
+  if (isOver(request, now)) return 'over';
+  return paid > 0 ? 'partly' : 'open';
+}
+
+/** What the payer of a link sees; null where it opens nothing. Opening it is told to the owner. */
+export async function requestPage(deps: Deps, link: string): Promise<RequestPageView | null> {
+  const { db, clock } = deps;
+  const now = clock.now();
+  const found = await requestOfLink(db, link);
+  if (!found) return null;
+  const { request, via } = found;
+  await noteOpened(deps, request.id, via);
+  const [client] = await db.select().from(clients).where(eq(clients.id, request.clientId));
+  const owner = await ownerRow(db);
+  const standing = await standingOfRequest(db, request);
+  const payments = await db.select().from(requestPayments).where(eq(requestPayments.requestId, request.id));
+  const waiting = payments.find(({ state }) => state === 'waiting');
+  const onItsWay = payments.find(({ state }) => state === 'onTheWay');
+  const consentOf = ({ way }: { readonly way: string }): string =>
+    way === 'debit' ? debitOnceConsent(owner.name) : '';
+  const { number, note, currency, smallest, expiresAt, paper } = request;
+  const today = localDate(now, owner.timeZone);
+  const labels = Object.fromEntries((await taxLines(db)).map(({ code, label }) => [code, label]));
+  const { dueDay, reference, terms, tip, attachments } = paper;
+  const state = stateOfRequest(request, standing, now);
+  return {
+    business: await businessFace(db),
+    number,
+    clientName: client!.name,
+    note,
+    currency,
+    amount: askedBy(request.amount, paper),
+    smallest,
+    until: expiresAt === null ? null : longMoment(expiresAt, owner.timeZone, today),
+    state,
+    paid: standing.paid,
+    left: standing.left,
+    rows: paper.price ? requestRows(paper.price, labels) : [],
+    reference,
+    terms,
+    due: dueDay === null ? null : { day: longDate(dueDay, today), late: dueDay < today && state !== 'paid' },
+    tip,
+    attachments,
+    documents: (await documentsOfRequest(db, request.id)).map((document) => ({
+      number: document.number,
+      kind: document.kind,
+      day: shortDate(document.day as PlainDate, today),
+    })),
+    waiting: waiting?.answer?.outcome === 'confirm' ? { url: waiting.answer.url } : null,
+    onTheWay:
+      onItsWay?.answer?.outcome === 'pending'
+        ? { amount: onItsWay.amount, settles: longDate(localDate(onItsWay.answer.settles, owner.timeZone), today) }
+        : null,
+    voucher: request.voucher && voucherGoes(request.voucher, today),
+    offered: await offeredOnPage(db, deps, await offeredForRequest(db, deps, request, now), {
+      now,
+      consentOf,
+      pays: request,
+    }),
+  };
+}

@@ -1,0 +1,92 @@
+import type { Instant } from '#core/calendar/instant';
+import type { RequestFact } from '#core/credit/requestFacts';
+import { askedBy } from '#core/credit/requestPaper';
+import { type RequestStanding, requestStanding, soldNow } from '#core/credit/requestStanding';
+import { entryForRequest } from '#core/journal/requestEntries';
+import { type Minor, minor, zero } from '#core/money/minor';
+import type { Database, Tx } from '#server/database/database';
+import { paymentRequests, requestFacts } from '#server/database/schema/credit';
+import type { Deps } from '#server/deps';
+import { factsOfRequests, tell } from '#server/requests/requestFacts';
+import { appendEntry } from '#server/journal/appendEntry';
+import { eq, inArray, sql } from 'drizzle-orm';
+
+export type RequestRow = typeof paymentRequests.$inferSelect;
+
+export const isOver = ({ withdrawnAt, expiresAt }: RequestRow, now: Instant): boolean =>
+  withdrawnAt !== null || (expiresAt !== null && expiresAt <= now);
+
+/** What came for each of these requests, less what a bank sent back: as credit, for what it sold, or as a voucher. */
+export async function paidForAll(db: Tx | Database, requestIds: readonly string[]): Promise<Map<string, Minor>> {
+  if (requestIds.length === 0) return new Map();
+  const amount = sql`(${requestFacts.fact}->>'amount')::bigint`;
+  const kind = sql`${requestFacts.fact}->>'kind'`;
+  const rows = await db
+    .select({
+      requestId: requestFacts.requestId,
+      paid: sql<string>`sum(case when ${kind} = 'paid' then ${amount} else 0 - ${amount} end)::text`,
+    })
+    .from(requestFacts)
+    .where(sql`${inArray(requestFacts.requestId, [...requestIds])} and ${kind} in ('paid', 'returned')`)
+    .groupBy(requestFacts.requestId);
+  return new Map(rows.map(({ requestId, paid }) => [requestId, minor(Number(paid))]));
+}
+
+export const paidFor = async (db: Tx | Database, requestId: string): Promise<Minor> =>
+  (await paidForAll(db, [requestId])).get(requestId) ?? zero;
+
+/** Where a request stands, from what happened to it. */
+export async function standingOfRequest(db: Tx | Database, request: RequestRow): Promise<RequestStanding> {
+  const told = await factsOfRequests(db, [request.id]);
+  return requestStanding(
+    askedBy(request.amount, request.paper),
+    told.map(({ fact }) => fact),
+  );
+}
+
+export async function lockRequest(tx: Tx, id: string): Promise<RequestRow | null> {
+  const [row] = await tx.select().from(paymentRequests).where(eq(paymentRequests.id, id)).for('update');
+  return row ?? null;
+}
+
+/** Records what happened to a request, with its entry. The caller holds its row. */
+export async function recordOfRequest(
+  tx: Tx,
+  deps: Pick<Deps, 'newId'>,
+  request: RequestRow,
+  fact: RequestFact,
+  { now, processor }: { readonly now: Instant; readonly processor?: string },
+): Promise<void> {
+  await tell(tx, deps, request.id, fact, now);
+  if (request.voucher) return; // its own entry is of the voucher
+  const entry = entryForRequest(fact, request.paper);
+  const { currency, number: about } = request;
+  if (entry) await appendEntry(tx, entry, { at: now, currency, about, ...(processor ? { processor } : {}) });
+}
+
+/** What its lines come to becomes owed, once. The caller holds its row. */
+export async function sellByRequest(
+  tx: Tx,
+  deps: Pick<Deps, 'newId'>,
+  request: RequestRow,
+  now: Instant,
+): Promise<void> {
+  const sold = soldNow(request.paper, await standingOfRequest(tx, request));
+  if (sold) await recordOfRequest(tx, deps, request, sold, { now });
+}
+
+/** It was asked for: where it is invoiced with that, it is owed from here on. The caller holds its row. */
+export async function askedFor(tx: Tx, deps: Pick<Deps, 'newId'>, request: RequestRow, now: Instant): Promise<void> {
+  if (request.paper.invoiced === 'sent' && request.withdrawnAt === null) await sellByRequest(tx, deps, request, now);
+}
+
+/** The next number of a request; the row of the business is locked by the caller. */
+export const nextRequestNumber = async (tx: Tx): Promise<string> =>
+  `P-${String((await tx.$count(paymentRequests)) + 1).padStart(4, '0')}`;
+
+/** Opening it is told once for each way that it went. */
+export async function noteOpened(deps: Deps, requestId: string, via: 'message' | 'link'): Promise<void> {
+  const { db, clock } = deps;
+  if ((await factsOfRequests(db, [requestId])).some(({ fact }) => fact.kind === 'opened' && fact.via === via)) return;
+  await tell(db, deps, requestId, { kind: 'opened', via }, clock.now());
+}

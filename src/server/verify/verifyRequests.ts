@@ -1,0 +1,53 @@
+import { entryForRequest } from '#core/journal/requestEntries';
+import { factsOfRequests } from '#server/requests/requestFacts';
+import type { Database } from '#server/database/database';
+import { paymentRequests } from '#server/database/schema/credit';
+import { journalEntries, journalLines } from '#server/database/schema/journal';
+import { type Difference, differs } from '#server/verify/differs';
+import { and, asc, eq, gt, inArray, isNull } from 'drizzle-orm';
+
+/** So many requests are looked up in one statement. */
+const batch = 500;
+
+const lineText = (account: string, amount: number, code?: string | null, base?: number | null): string =>
+  code ? `${account} ${amount} ${code} of ${base ?? 0}` : `${account} ${amount}`;
+
+/** The journal of each payment request that buys no voucher equals what its facts append. */
+export async function verifyRequests(db: Database): Promise<Difference[]> {
+  const found: Difference[] = [];
+  let after = '';
+  for (;;) {
+    const requests = await db
+      .select()
+      .from(paymentRequests)
+      .where(and(isNull(paymentRequests.voucher), gt(paymentRequests.number, after)))
+      .orderBy(asc(paymentRequests.number))
+      .limit(batch);
+    if (requests.length === 0) return found;
+    after = requests.at(-1)!.number;
+    const told = await factsOfRequests(
+      db,
+      requests.map(({ id }) => id),
+    );
+    const rows = await db
+      .select({ about: journalEntries.about, line: journalLines })
+      .from(journalEntries)
+      .innerJoin(journalLines, eq(journalLines.entrySeq, journalEntries.seq))
+      .where(
+        inArray(
+          journalEntries.about,
+          requests.map(({ number }) => number),
+        ),
+      );
+    for (const { id, number, paper } of requests) {
+      const kept = rows
+        .filter(({ about }) => about === number)
+        .map(({ line }) => lineText(line.account, line.amount, line.taxCode, line.taxBase));
+      const computed = told
+        .filter(({ requestId }) => requestId === id)
+        .flatMap(({ fact }) => entryForRequest(fact, paper)?.lines ?? [])
+        .map(({ account, amount, tax }) => lineText(account, amount, tax?.code, tax?.base));
+      found.push(...differs('journal of a request', number, kept.sort(), computed.sort()));
+    }
+  }
+}
