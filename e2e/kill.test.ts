@@ -4,13 +4,32 @@ import { readConfig } from '#server/config';
 import { verify } from '#server/verify/verify';
 import { testBankAccount } from '#world/accounts/testBankAccounts';
 import { testNumber } from '#world/cardNetwork/testCards';
+import { usualDocuments } from '#core/documents/settings';
+import { bookings } from '#server/database/schema/bookings';
+import { documents } from '#server/database/schema/documents';
 import { expect } from 'chai';
+import { asc, eq } from 'drizzle-orm';
 import { spawnSync } from 'node:child_process';
 import { randomInt, randomUUID } from 'node:crypto';
 import { installedDirectory } from './installed';
 import { freePort, serve, type Served } from './server';
 
 const rounds = 20;
+
+/** An invoice on account with each receipt: numbers are taken while the process dies. */
+const invoicing = {
+  settings: { ...usualDocuments, from: '2027-01-01', onAccount: 'receipt' },
+  seller: {
+    legalName: '',
+    street: 'Estrada da Serra 12',
+    postcode: '3200-901',
+    city: 'Vesper Hollow',
+    taxNumber: 'PT507700317',
+    registration: '',
+    iban: '',
+    bic: '',
+  },
+};
 
 type Acknowledged = { bookings: Set<string>; paid: Map<string, number> };
 
@@ -106,11 +125,13 @@ describe('kill -9 at any moment', () => {
     const seen: Acknowledged = { bookings: new Set(), paid: new Map() };
     let server: Served | null = null;
     let day = 2;
+    let invoices = false;
     for (let round = 0; round < rounds; round++) {
       server = await serve(directory, {}, port);
       const client = new Client(server.address);
       await client.post('/api/demo/sign-in', {});
       const ways = await accountsOf(client);
+      invoices ||= (await client.post('/api/documents/settings', invoicing))?.status === 200;
       let alive = true;
       const workers = Array.from({ length: 3 }, async () => {
         while (alive) await work(client, seen, ways);
@@ -148,6 +169,19 @@ describe('kill -9 at any moment', () => {
     const app = await compose(readConfig({ OSTENDO_DATA: directory }), { post: async () => ({ ok: false }) });
     await app.recover(0);
     expect(await verify(app.deps)).to.deep.equal([]);
+    const issued = await app.deps.db.select().from(documents).orderBy(asc(documents.place));
+    const numbered = issued.filter(({ series }) => series === 'invoice').map(({ seq }) => seq);
+    expect(
+      numbered.sort((a, b) => a - b),
+      'no number is missing, none is there twice',
+    ).to.deep.equal(numbered.map((_, index) => index + 1));
+    const invoiced = await app.deps.db
+      .select({ number: bookings.number })
+      .from(documents)
+      .innerJoin(bookings, eq(bookings.id, documents.bookingId));
+    const paidNumbers = [...seen.paid.keys()];
+    expect(invoiced.map(({ number }) => number)).to.include.members(invoices ? paidNumbers : []);
+    expect(numbered.length, 'documents were issued between the kills').to.be.greaterThan(5);
     await app.close();
   });
 

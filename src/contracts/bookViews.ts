@@ -1,3 +1,4 @@
+import type { GivenBill } from '#contracts/clients';
 import type { BusinessFace } from '#contracts/quoteViews';
 import type { BookingRules } from '#core/availability/rules';
 import type { Agreement } from '#core/agreement/agreement';
@@ -80,6 +81,8 @@ export type CheckoutView = {
   readonly currency: string;
   readonly timeZone: string;
   readonly now: Instant;
+  /** For whom documents are, where that was said; null: nothing was. */
+  readonly bill: GivenBill | null;
   readonly clientName: string;
   readonly clientEmail: string;
   readonly items: readonly CheckoutItem[];

@@ -1,3 +1,4 @@
+import type { GivenBill } from '#contracts/clients';
 import type { SignedDocument } from '#core/quote/signedDocument';
 import type { BusinessFace } from '#contracts/quoteViews';
 import type { KeptFor } from '#core/booking/facts';
@@ -65,6 +66,8 @@ export type ClientView = {
   readonly waiting: { readonly url: string; readonly what: 'payment' | 'hold' } | null;
   readonly lastDecline: { readonly code: string; readonly amount: Minor } | null;
   /** Invoices and credit notes, oldest first. */
+  /** For whom documents are, where that was said; null: nothing was. */
+  readonly bill: GivenBill | null;
   readonly papers: readonly { readonly number: string; readonly what: string }[];
   readonly payments: readonly {
     readonly id: string;

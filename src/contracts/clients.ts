@@ -9,28 +9,46 @@ const Person = z.strictObject({
   email: EmailAddress,
 });
 
+/** For whom documents are, as clients say it themselves. */
+export const GivenBill = z.strictObject({
+  company: Line,
+  street: Line,
+  postcode: z.string().trim().max(20, 'at most 20 letters'),
+  city: Line,
+  country: Country,
+  taxNumber: TaxNumber,
+  billTo: Person.nullable(),
+});
+export type GivenBill = z.infer<typeof GivenBill>;
+
+/** The same with what the owner knows: that the number was looked up, and who pays. */
+export const KeptBill = GivenBill.extend({ taxChecked: Day.nullable(), payer: Person.nullable() }).refine(
+  ({ taxChecked, taxNumber }) => taxChecked === null || taxNumber !== '',
+  { error: 'there is no number that could be checked', path: ['taxChecked'] },
+);
+
 export const SaveClient = z.strictObject({
   clientId: z.string().min(1).max(100),
   name: z.string().trim().min(1, 'a name is needed').max(120, 'at most 120 letters'),
   phone: z.string().trim().max(40),
-  bill: z
-    .strictObject({
-      company: Line,
-      street: Line,
-      postcode: z.string().trim().max(20),
-      city: Line,
-      country: Country,
-      taxNumber: TaxNumber,
-      taxChecked: Day.nullable(),
-      billTo: Person.nullable(),
-      payer: Person.nullable(),
-    })
-    .refine(({ taxChecked, taxNumber }) => taxChecked === null || taxNumber !== '', {
-      error: 'there is no number that could be checked',
-      path: ['taxChecked'],
-    }),
+  bill: KeptBill,
 });
 export type SaveClient = z.infer<typeof SaveClient>;
+
+/** For whom the documents of one booking are; null: as its client has it. */
+export const SaveBookingBill = z.strictObject({
+  bookingId: z.string().min(1).max(100),
+  bill: KeptBill.nullable(),
+});
+export type SaveBookingBill = z.infer<typeof SaveBookingBill>;
+
+/** Said by whoever books, reads an offer, or pays: by the link of a booking, offer or request, or the key of a checkout. */
+export const GiveBill = z.strictObject({
+  of: z.enum(['booking', 'checkout', 'quote', 'request']),
+  key: z.string().min(20).max(100),
+  bill: GivenBill,
+});
+export type GiveBill = z.infer<typeof GiveBill>;
 
 export const ClientsQuery = z.object({
   search: z.string().max(100).optional(),

@@ -1,3 +1,4 @@
+import type { GivenBill } from '#contracts/clients';
 import type { OfferedOnPage } from '#contracts/wayViews';
 import type { BusinessFace } from '#contracts/quoteViews';
 import type { PlainDate } from '#core/calendar/days';
@@ -37,6 +38,8 @@ export type RequestPageView = {
   readonly offered: OfferedOnPage;
   /** Collected from a bank account; paid when it settles. */
   readonly onTheWay: { readonly amount: Minor; readonly settles: string } | null;
+  /** For whom documents are, where that was said; null: nothing was. */
+  readonly bill: GivenBill | null;
   /** It buys a voucher: where that goes when, in a sentence. */
   readonly voucher: string | null;
 };

@@ -2,7 +2,7 @@ import type { RequestLine } from '#contracts/creditViews';
 import type { PlainDate } from '#core/calendar/days';
 import type { DocumentKind } from '#core/documents/document';
 import type { MissingForDocument } from '#core/documents/missing';
-import type { SellerData } from '#core/documents/party';
+import type { BillData, SellerData } from '#core/documents/party';
 import type { DocumentSettings } from '#core/documents/settings';
 import type { Minor } from '#core/money/minor';
 
@@ -56,6 +56,8 @@ export type DocumentsView = {
 /** What a booking says of its documents. */
 export type BookingDocuments = {
   readonly documents: readonly DocumentLineView[];
+  /** For whom they are, and whether that was said of this booking alone. */
+  readonly bill: { readonly own: boolean; readonly data: BillData };
   /** Payment requests that were made about it. */
   readonly requests: readonly RequestLine[];
   readonly missing: readonly MissingForDocument[];

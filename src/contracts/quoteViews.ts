@@ -1,3 +1,4 @@
+import type { GivenBill } from '#contracts/clients';
 import type { Agreed } from '#core/booking/agreed';
 import type { ServiceLine, TaxLine } from '#contracts/serviceViews';
 import type { Agreement, TextBlock } from '#core/agreement/agreement';
@@ -126,6 +127,8 @@ export type QuotePageView = {
   readonly business: BusinessFace;
   readonly who: string;
   readonly readerName: string;
+  /** For whom documents are, where that was said; null: nothing was. */
+  readonly bill: GivenBill | null;
   readonly state: QuoteState;
   readonly revision: number;
   readonly digest: string;

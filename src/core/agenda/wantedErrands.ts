@@ -48,6 +48,8 @@ export type WantedErrand = { readonly key: string; readonly at: Instant } & (
   | { readonly kind: 'deliver' }
   /** Documents may follow from what happened. Wanted with each fact that asks for some, by a setting. */
   | { readonly kind: 'document' }
+  /** An invoice is asked for again after its day, if it is still open. Wanted as it is issued. */
+  | { readonly kind: 'invoiceOverdue'; readonly document: string }
   /** Looks again: a state changes by the clock alone. */
   | { readonly kind: 'turn' }
 );

@@ -67,3 +67,14 @@ export const noSellerData: SellerData = {
   iban: '',
   bic: '',
 };
+
+/** What a client may say of it themselves. */
+export const givenOf = ({ company, street, postcode, city, country, taxNumber, billTo }: BillData) => ({
+  company,
+  street,
+  postcode,
+  city,
+  country,
+  taxNumber,
+  billTo,
+});

@@ -26,17 +26,21 @@ export type SaidOfDocument = {
   /** What of it is to be paid. */
   readonly open: Minor;
   readonly dueDay: PlainDate | null;
+  /** It was to be paid by its day, and is asked for again. */
+  readonly late?: boolean;
   /** Of a credit: the number that it takes back. */
   readonly of: string | null;
 };
 
 /** What the client has to do about it. */
 export function toBePaid(
-  { kind, total, open, dueDay, of }: SaidOfDocument,
+  { kind, total, open, dueDay, late, of }: SaidOfDocument,
   sum: (amount: Minor) => string,
   today: PlainDate,
 ): string {
   if (kind === 'credit') return `It takes back ${sum(minor(0 - total))} of ${of ?? 'an invoice'}.`;
+  if (open > 0 && late)
+    return `${sum(open)} was to be paid${dueDay ? ` by ${longDate(dueDay, today)}` : ''} and is still open.`;
   if (open > 0) return `${sum(open)} is to be paid${dueDay ? ` by ${longDate(dueDay, today)}` : ''}.`;
   return kind === 'account' ? `It is for the ${sum(total)} that you paid.` : 'It is paid; nothing is left to be done.';
 }

@@ -1,3 +1,4 @@
+import { BillPart } from '#islands/Bill/BillPart';
 import { priceInAll } from '#core/wording/priceInAll';
 import { creditOnCheckout } from '#contracts/routes/checkout/creditOnCheckout';
 import { voucherOnCheckout } from '#contracts/routes/checkout/voucherOnCheckout';
@@ -62,6 +63,7 @@ export default function CheckoutPage({ pageKey, view: given }: Props) {
             </p>
           </section>
         ))}
+        {!view.gone && <BillPart of="checkout" link={pageKey} bill={view.bill} />}
       </main>
     </div>
   );

@@ -1,6 +1,8 @@
 import { issueDocument } from '#contracts/routes/documents/issueDocument';
 import type { BookingView } from '#contracts/views';
 import { formatMoney } from '#core/money/formatMoney';
+import { BookingBillDialog } from '#islands/Booking/BookingBillDialog';
+import { countryName } from '#islands/format/countries';
 import { Requests } from '#islands/Credit/Requests';
 import { DocumentRow } from '#islands/Invoices/DocumentRow';
 import { DocumentSumDialog, type SumAsked } from '#islands/Invoices/DocumentSumDialog';
@@ -14,16 +16,27 @@ import styles from './BookingPage.module.css';
 
 /** What was issued for a booking, and what can be issued now. */
 export function Documents({ view }: { readonly view: BookingView }) {
-  const { documents, requests, missing, final, onAccount } = view.documents;
+  const { documents, requests, missing, final, onAccount, bill } = view.documents;
   const { currency } = view.agreed;
   const issue = useRoute(issueDocument);
   const [asked, setAsked] = useState<SumAsked | null>(null);
+  const [billing, setBilling] = useState(false);
   const now = async (): Promise<void> => {
     const made = await issue.run({ bookingId: view.id, requestKey: issue.requestKey() });
     if (made) notifications.show({ message: `${made.numbers.join(', ')} issued.` });
   };
+  const { company, street, postcode, city, country, taxNumber } = bill.data;
+  const place = `${postcode} ${city}`.trim();
+  const whom = [company || view.client.name, street, place, countryName(country), taxNumber].filter(Boolean);
   return (
     <>
+      <div className={styles.about}>
+        <b>For</b>
+        <span>{whom.join(', ')}</span>
+        <button type="button" className={styles.plain} onClick={() => setBilling(true)}>
+          Change
+        </button>
+      </div>
       {documents.length === 0 && <p className={styles.none}>No invoice was issued yet.</p>}
       {documents.map((document) => (
         <DocumentRow
@@ -65,6 +78,7 @@ export function Documents({ view }: { readonly view: BookingView }) {
         <a href={`/credit/new?booking=${view.number}`}>Ask for a payment about it</a>
       </div>
       {requests.length > 0 && <Requests requests={requests} />}
+      {billing && <BookingBillDialog view={view} close={() => setBilling(false)} />}
       {asked && (
         <DocumentSumDialog bookingId={view.id} currency={currency} asked={asked} close={() => setAsked(null)} />
       )}

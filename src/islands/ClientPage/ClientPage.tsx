@@ -1,3 +1,4 @@
+import { BillPart } from '#islands/Bill/BillPart';
 import { priceInAll } from '#core/wording/priceInAll';
 import { clientView } from '#contracts/routes/client/clientView';
 import { useCredit } from '#contracts/routes/client/useCredit';
@@ -100,6 +101,7 @@ export default function ClientPage({ link, view: given }: Props) {
           </details>
         )}
         {!view.payer && <Papers link={link} view={view} />}
+        {!view.payer && <BillPart of="booking" link={link} bill={view.bill} />}
         {view.payments.length > 0 && (
           <details className={styles.more}>
             <summary>Your payments</summary>

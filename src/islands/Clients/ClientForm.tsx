@@ -2,7 +2,7 @@ import { SaveClient } from '#contracts/clients';
 import type { ClientWhole } from '#contracts/clientsViews';
 import { saveClient } from '#contracts/routes/clients/saveClient';
 import type { BillData } from '#core/documents/party';
-import { countryChoices } from '#islands/format/countries';
+import { BillFields } from '#islands/Clients/BillFields';
 import { fieldMessage } from '#islands/format/problemSentence';
 import { faultsOf } from '#islands/parts/contractForm';
 import { DialogButtons } from '#islands/parts/DialogButtons';
@@ -10,15 +10,14 @@ import { Problem } from '#islands/parts/Problem';
 import { undoableSave } from '#islands/parts/undoable';
 import { useRoute } from '#islands/parts/useRoute';
 import { useShell } from '#islands/shell/useShell';
-import { Button, Checkbox, Group, Modal, NativeSelect, Stack, TextInput } from '@mantine/core';
+import { Button, Group, Modal, Stack, TextInput } from '@mantine/core';
 import { type SubmitEvent, useState } from 'react';
 
 type Typed = Pick<ClientWhole, 'name' | 'phone' | 'bill'>;
-const nobody = { name: '', email: '' };
 
 /** What is known of a client for documents; what was issued already stays as it was. */
 export function ClientForm({ client, close }: { readonly client: ClientWhole; readonly close: () => void }) {
-  const { today, business } = useShell();
+  const { business } = useShell();
   const action = useRoute(saveClient);
   const { name, phone, bill } = client;
   const before = { clientId: client.id, name, phone, bill };
@@ -40,43 +39,6 @@ export function ClientForm({ client, close }: { readonly client: ClientWhole; re
     undoableSave(`client ${client.id}`, `${typed.name} is kept.`, () => action.tryIt(before));
     close();
   };
-  const text = (field: 'company' | 'street' | 'postcode' | 'city', label: string) => (
-    <TextInput
-      label={label}
-      value={typed.bill[field]}
-      error={error(`bill.${field}`)}
-      onChange={(event) => bills({ [field]: event.currentTarget.value })}
-    />
-  );
-  const person = (field: 'billTo' | 'payer', label: string) => {
-    const who = typed.bill[field];
-    return (
-      <>
-        <Checkbox
-          label={label}
-          checked={who !== null}
-          onChange={(event) => bills({ [field]: event.currentTarget.checked ? nobody : null })}
-        />
-        {who && (
-          <Group grow align="flex-start">
-            <TextInput
-              label="Name"
-              value={who.name}
-              error={error(`bill.${field}.name`)}
-              onChange={(event) => bills({ [field]: { ...who, name: event.currentTarget.value } })}
-            />
-            <TextInput
-              label="E-mail address"
-              type="email"
-              value={who.email}
-              error={error(`bill.${field}.email`)}
-              onChange={(event) => bills({ [field]: { ...who, email: event.currentTarget.value } })}
-            />
-          </Group>
-        )}
-      </>
-    );
-  };
   return (
     <Modal opened onClose={close} title="What is known of this client" size="lg" centered>
       <form noValidate onSubmit={(event) => void save(event)}>
@@ -97,36 +59,7 @@ export function ClientForm({ client, close }: { readonly client: ClientWhole; re
               onChange={(event) => set({ phone: event.currentTarget.value })}
             />
           </Group>
-          {text('company', 'Company')}
-          {text('street', 'Street and number')}
-          <Group grow align="flex-start">
-            {text('postcode', 'Postcode')}
-            {text('city', 'Place')}
-            <NativeSelect
-              label="Country"
-              value={typed.bill.country}
-              error={error('bill.country')}
-              onChange={(event) => bills({ country: event.currentTarget.value })}
-              data={countryChoices}
-            />
-          </Group>
-          <TextInput
-            label="Tax number"
-            placeholder="with its country, such as PT501442600"
-            value={typed.bill.taxNumber}
-            error={error('bill.taxNumber')}
-            onChange={(event) => bills({ taxNumber: event.currentTarget.value, taxChecked: null })}
-          />
-          <Checkbox
-            label="I have looked it up, and it is theirs"
-            description="Its form alone is checked here. An invoice on which the client pays the tax needs this."
-            checked={typed.bill.taxChecked !== null}
-            disabled={typed.bill.taxNumber.trim() === ''}
-            error={error('bill.taxChecked')}
-            onChange={(event) => bills({ taxChecked: event.currentTarget.checked ? today : null })}
-          />
-          {person('billTo', 'Somebody else gets the bills')}
-          {person('payer', 'Somebody else pays')}
+          <BillFields bill={typed.bill} set={bills} error={error} />
           <Problem problem={action.problem?.path ? null : action.problem} currency={business.currency} />
           <DialogButtons>
             <Button variant="default" onClick={close}>

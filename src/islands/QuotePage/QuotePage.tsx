@@ -1,3 +1,4 @@
+import { BillPart } from '#islands/Bill/BillPart';
 import type { Minor } from '#core/money/minor';
 import type { QuotePageView } from '#contracts/quoteViews';
 import { clientSignatory } from '#core/agreement/agreement';
@@ -72,6 +73,7 @@ export default function QuotePage({ link, view: given }: Props) {
             ))}
           </ul>
         )}
+        {choosing && <BillPart of="quote" link={link} bill={view.bill} />}
         {choosing && (
           <section className={styles.accept} aria-label="Accept">
             <p>

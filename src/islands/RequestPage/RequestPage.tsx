@@ -1,3 +1,4 @@
+import { BillPart } from '#islands/Bill/BillPart';
 import { requestView } from '#contracts/routes/client/requestView';
 import { payRequest } from '#contracts/routes/client/payRequest';
 import type { RequestPageView } from '#contracts/creditViews';
@@ -74,6 +75,7 @@ export default function RequestPage({ link, view: given }: Props) {
             ))}
           </ul>
         )}
+        {!view.voucher && view.state !== 'over' && <BillPart of="request" link={link} bill={view.bill} />}
         <p className={styles.number}>{view.number}</p>
       </main>
     </div>

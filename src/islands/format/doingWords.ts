@@ -8,6 +8,7 @@ const kinds = {
   placeHold: ['Placed the hold of %s', 'Place the hold of %s'],
   renewHold: ['Renewed the hold of %s', 'Renew the hold of %s'],
   releaseHold: ['Released the hold of %s', 'Release the hold of %s'],
+  invoiceOverdue: ['Asked %s again for an invoice', 'Ask %s again, if an invoice is still open'],
   deliver: ['Booked the service of %s as delivered', 'Book the service of %s as delivered'],
   lapse: ['Gave back the place of %s', 'Give back the place of %s, unless paid'],
   document: ['Issued documents for %s', 'Issue documents for %s'],

@@ -14,7 +14,7 @@ import { writeMessage } from '#server/letters/writeMessage';
 import { chargeOfPart } from '#core/paying/withFee';
 import { zero } from '#core/money/minor';
 import { deliveredFact } from '#core/paying/deliveredFact';
-import { issueWhatFollows } from '#server/invoicing/bookingDocuments';
+import { askForInvoice, invoiceAsks, issueWhatFollows } from '#server/invoicing/bookingDocuments';
 import { ownerRow } from '#server/database/ownerRow';
 
 type Context = {
@@ -45,7 +45,9 @@ const describe = ({ booking }: LoadedBooking): string => `${booking.number} ${bo
 
 /** One entry for each kind of errand: what it commits, and what it does afterwards. */
 export const errandKinds: { readonly [K in ErrandKind]: Run<K> } = {
-  async message({ tx, deps, loaded, now }, { key, occasion, part = null, text }) {
+  async message({ tx, deps, loaded, standing, now }, { key, occasion, part = null, text }) {
+    // An invoice that is open asks by its own day.
+    if (occasion === 'overdue' && (await invoiceAsks(tx, loaded.booking.id, standing))) return null;
     const message = { id: deps.newId(), cause: key, occasion, part, now, ...(text ? { text } : {}) };
     const id = await writeMessage(tx, loaded, message);
     return id === null ? null : async () => deps.outbox.wake();
@@ -102,6 +104,11 @@ export const errandKinds: { readonly [K in ErrandKind]: Run<K> } = {
   async document({ tx, deps, loaded, now }) {
     await issueWhatFollows(tx, deps, loaded, now);
     return async () => deps.outbox.wake();
+  },
+
+  async invoiceOverdue({ tx, deps, loaded, standing: current, now }, { key, document }) {
+    const id = await askForInvoice(tx, deps, loaded, { current, document, key, now });
+    return id === null ? null : async () => deps.outbox.wake();
   },
 
   async turn({ tx, loaded, now }) {

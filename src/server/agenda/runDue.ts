@@ -69,13 +69,18 @@ async function wantedOfBooking(tx: Tx, deps: Deps, { booking_id, key, kind }: Cl
   const current = standing(agreedOf(loaded.booking), loaded.facts, now);
   // A turn is wanted until its moment and never at it: it is what makes the states of that moment be written. What
   // documents follow is looked at with the facts, whatever has come since.
-  const asItIs: WantedErrand | null = kind === 'turn' || kind === 'document' ? { key, kind, at: now } : null;
+  const asItIs: WantedErrand | null =
+    kind === 'turn' || kind === 'document' ? { key, kind, at: now } : invoiceErrand(key, kind, now);
   const errand = asItIs ?? wantedErrands(current, loaded.facts).find((wanted) => wanted.key === key);
   if (!errand) return null;
   const carryOutErrand = errandKinds[errand.kind] as RunErrand;
   const run = () => carryOutErrand({ tx, deps, loaded, standing: current, now }, errand);
   return { at: errand.at, run };
 }
+
+/** Whether the invoice is still open is looked at as it is carried out. */
+const invoiceErrand = (key: string, kind: string, at: Instant): WantedErrand | null =>
+  kind === 'invoiceOverdue' ? { key, kind, at, document: key.split(':')[1]! } : null;
 
 async function wantedOfQuote(tx: Tx, deps: Deps, { quote_id, key, kind }: Claimed, now: Instant): Promise<Wanted> {
   const loaded = (await lockQuote(tx, quote_id!))!;

@@ -1,3 +1,4 @@
+import type { BillData } from '#core/documents/party';
 import type { Confirmation } from '#core/availability/rules';
 import type { Fact, FactOf } from '#core/booking/facts';
 import { planOf } from '#core/booking/keptPlan';
@@ -37,6 +38,8 @@ export type NewBooking = {
   readonly terms: Terms;
   /** How many units or seats it takes; 1 where nothing else is said. */
   readonly count?: number;
+  /** For whom its documents are, where that was said. */
+  readonly bill?: BillData | null;
   /** Paid on the client's house account, which may have a limit. */
   readonly onAccount?: boolean;
   /** Until when its place is kept, and for what: a booking that its client made. */
@@ -120,6 +123,7 @@ async function write(
       startsAt: start,
       endsAt: end,
       price: asked.price,
+      bill: asked.bill ?? null,
       total: priced.total,
       tax: sum(priced.taxes.map((tax) => tax.amount)),
       termsId,

@@ -33,7 +33,9 @@ async function load(db: Database | Tx, id: string, lock: boolean): Promise<Loade
     .where(eq(bookings.id, id));
   const [row] = await (lock ? query.for('update', { of: bookings }) : query);
   if (!row) return null;
-  return { ...row, facts: (await factsOfAll(db, [id])).get(id)! };
+  // For whom its documents are: what was said of this booking, else what is known of the client.
+  const client = row.booking.bill ? { ...row.client, bill: row.booking.bill } : row.client;
+  return { ...row, client, facts: (await factsOfAll(db, [id])).get(id)! };
 }
 
 /** The booking with its facts; nobody else changes it until the transaction ends. */

@@ -62,7 +62,8 @@ function drawHead(pdf: Pdf, root: Element, { body, number, day, dueDay, kind }: 
     ['Number', number],
     ['Day', fullDate(day as PlainDate)],
     ...(dueDay && body.open > 0 ? [['To be paid by', fullDate(dueDay as PlainDate)]] : []),
-    ['Booking', body.reference],
+    [body.service ? 'Booking' : 'Request', body.reference],
+    ...(body.orderReference ? [['Your reference', body.orderReference] as const] : []),
     ...(body.service ? [['Service', serviceDays(body.service)]] : []),
     ...(body.of ? [['Takes back', `${body.of.number} of ${fullDate(body.of.day as PlainDate)}`]] : []),
   ];

@@ -41,11 +41,13 @@ export async function rewriteErrands(
     }
   }
   for (const row of rows) {
-    // Documents follow from facts that stay.
-    if (row.state !== 'waiting' || row.kind === 'document' || wantedKeys.has(row.key)) continue;
+    if (row.state !== 'waiting' || ofDocuments.has(row.kind) || wantedKeys.has(row.key)) continue;
     await tx.update(errands).set({ state: 'dropped' }).where(eq(errands.id, row.id));
   }
 }
+
+/** Documents follow from facts that stay, and what they ask for from documents. */
+export const ofDocuments: ReadonlySet<string> = new Set(['document', 'invoiceOverdue']);
 
 /** One more errand of a booking, beside those that its standing wants. */
 export async function addErrand(tx: Tx, bookingId: string, errand: WantedErrand): Promise<void> {

@@ -43,13 +43,19 @@ function address({ street, postcode, city, country }: Party) {
   };
 }
 
-function party(of: Party, vat: boolean) {
+const taxScheme = (taxNumber: string) => ({
+  'cbc:CompanyID': taxNumber,
+  'cac:TaxScheme': { 'cbc:ID': 'VAT' },
+});
+
+/** A seller may have several tax numbers, a buyer one: so the two are written differently. */
+function party(of: Party, role: 'seller' | 'buyer', vat: boolean) {
   const { name, contact, email, taxNumber, registration } = of;
   return {
     ...(email ? { 'cbc:EndpointID': email, 'cbc:EndpointID@schemeID': 'EM' } : {}),
     'cac:PostalAddress': address(of),
     ...(taxNumber && vat
-      ? { 'cac:PartyTaxScheme': [{ 'cbc:CompanyID': taxNumber, 'cac:TaxScheme': { 'cbc:ID': 'VAT' } }] }
+      ? { 'cac:PartyTaxScheme': role === 'seller' ? [taxScheme(taxNumber)] : taxScheme(taxNumber) }
       : {}),
     'cac:PartyLegalEntity': {
       'cbc:RegistrationName': name,
@@ -126,7 +132,7 @@ export function documentData(document: DataOf): { readonly data: Invoice } | { r
       'cbc:InvoiceTypeCode': typeCodes[kind],
       ...(body.note ? { 'cbc:Note': [body.note] } : {}),
       'cbc:DocumentCurrencyCode': currency,
-      'cbc:BuyerReference': body.reference,
+      'cbc:BuyerReference': body.orderReference ?? body.reference,
       ...(body.service
         ? { 'cac:InvoicePeriod': { 'cbc:StartDate': body.service.from, 'cbc:EndDate': body.service.until } }
         : {}),
@@ -137,8 +143,8 @@ export function documentData(document: DataOf): { readonly data: Invoice } | { r
             })),
           }
         : {}),
-      'cac:AccountingSupplierParty': { 'cac:Party': party(seller, vatNumber) },
-      'cac:AccountingCustomerParty': { 'cac:Party': party(buyer, true) },
+      'cac:AccountingSupplierParty': { 'cac:Party': party(seller, 'seller', vatNumber) },
+      'cac:AccountingCustomerParty': { 'cac:Party': party(buyer, 'buyer', true) },
       'cac:Delivery': { 'cbc:ActualDeliveryDate': body.service?.until ?? day },
       ...(seller.iban && body.open > 0
         ? {

@@ -1,4 +1,6 @@
+import type { PlainDate } from '#core/calendar/days';
 import type { Instant } from '#core/calendar/instant';
+import { askedAgain } from '#core/documents/askedAgain';
 import { dateOf } from '#core/calendar/wallTime';
 import { type FiguresOfDocument, figuresOfDocument } from '#core/documents/figures';
 import type { MissingForDocument } from '#core/documents/missing';
@@ -7,7 +9,7 @@ import { pricesOf, wantedDocuments } from '#core/documents/wantedDocuments';
 import type { InvoiceRefusal } from '#core/invoice/invoice';
 import type { PriceInput } from '#core/price/price';
 import { leftOf } from '#core/documents/documentsStanding';
-import { openOnAccount } from '#core/documents/openDocuments';
+import { openDocuments, openOnAccount } from '#core/documents/openDocuments';
 import { least, type Minor, minor, sum, zero } from '#core/money/minor';
 import { standing, type Standing } from '#core/booking/standing';
 import { ok, refuse, type Result } from '#core/result';
@@ -19,6 +21,7 @@ import { documents, documentsHeld } from '#server/database/schema/documents';
 import type { Deps } from '#server/deps';
 import { missingOf } from '#server/invoicing/missingOf';
 import { type DocumentRow, type DocumentSubject, issueDocument } from '#server/invoicing/issue';
+import { addErrand } from '#server/errands/rewriteErrands';
 import { writeDocumentLetter } from '#server/letters/writeDocumentLetter';
 import { asc, eq } from 'drizzle-orm';
 
@@ -75,8 +78,9 @@ export async function issueForBooking(
   loaded: LoadedBooking,
   wanted: readonly WantedDocument[],
   now: Instant,
+  requestKey?: string,
 ): Promise<Result<DocumentRow[], NotIssued>> {
-  const subject = await subjectOf(tx, loaded);
+  const subject = { ...(await subjectOf(tx, loaded)), ...(requestKey === undefined ? {} : { requestKey }) };
   const { booking, facts } = loaded;
   const missing = missingOf(subject, booking.price);
   if (missing.length > 0) return refuse({ code: 'document_data_missing', missing });
@@ -94,8 +98,43 @@ export async function issueForBooking(
     all.push(row);
     issued.push(row);
     if (subject.owner.documents.send) await writeDocumentLetter(tx, deps, loaded, row, now);
+    const again = askedAgain({ id: row.id, dueDay: row.dueDay as PlainDate | null }, booking.terms, booking.timeZone);
+    for (const { key, at } of again)
+      await addErrand(tx, booking.id, { key, at, kind: 'invoiceOverdue', document: row.id });
   }
   return ok(issued);
+}
+
+/** What of each document of a booking is to be paid as it stands, by its id. */
+async function openNow(tx: Tx, bookingId: string, { position, securityInHand }: Standing): Promise<Map<string, Minor>> {
+  const issued = (await documentsOf(tx, bookingId)).map((row) => ({ ...row, openThen: row.body.open }));
+  const received = minor(position.received - securityInHand);
+  return openDocuments(issued, { received, outstanding: position.outstanding });
+}
+
+/** Whether an invoice with a day of its own asks for what is open: then that day counts, and not those of the plan. */
+export async function invoiceAsks(tx: Tx, bookingId: string, current: Standing): Promise<boolean> {
+  const open = await openNow(tx, bookingId, current);
+  const rows = await documentsOf(tx, bookingId);
+  return rows.some(({ id, dueDay }) => dueDay !== null && (open.get(id) ?? 0) > 0);
+}
+
+/** Asks again for an invoice that is open after its day. @returns its message; null where nothing is open any more */
+export async function askForInvoice(
+  tx: Tx,
+  deps: Pick<Deps, 'newId'>,
+  loaded: LoadedBooking,
+  {
+    current,
+    document,
+    key,
+    now,
+  }: { readonly current: Standing; readonly document: string; readonly key: string; readonly now: Instant },
+): Promise<string | null> {
+  const open = (await openNow(tx, loaded.booking.id, current)).get(document) ?? zero;
+  if (open === 0) return null;
+  const row = (await documentsOf(tx, loaded.booking.id)).find(({ id }) => id === document)!;
+  return writeDocumentLetter(tx, deps, loaded, row, now, { again: `:${key}`, stillOpen: open });
 }
 
 /**

@@ -21,29 +21,37 @@ const noDataSays: Readonly<Record<NoData, string | null>> = {
 
 const usualColour = '#0d4a56';
 
-/** The document as PDF/A-3, with the invoice as data inside (Factur-X, the profile of EN 16931) where it can be data. */
-export async function documentPdf(db: Database, row: DocumentRow): Promise<DocumentFile> {
+async function pdfOf(db: Database, row: DocumentRow, noData: string | null): Promise<Uint8Array> {
   const owner = await ownerRow(db);
-  const made = documentData(row);
-  const none = 'none' in made ? made.none : null;
-  const pdf = await invoicePdf({
+  return invoicePdf({
     ...row,
     colour: owner.look.colour ?? usualColour,
     logo: owner.look.logo ? ((await inlineLogo(db, owner.look.logo))?.content ?? null) : null,
     madeAt: new Date(row.issuedAt),
     trial: row.series.startsWith('trial'),
-    noData: none && noDataSays[none],
+    noData,
   });
+}
+
+/** The document as PDF/A-3, with the invoice as data inside (Factur-X, the profile of EN 16931) where it can be data. */
+export async function documentPdf(db: Database, row: DocumentRow): Promise<DocumentFile> {
+  const made = documentData(row);
   const filename = `${row.number}.pdf`;
   const type = 'application/pdf';
-  if (!('data' in made)) return { filename, content: pdf, type };
-  const content = await service.generate(made.data, {
-    format: 'Factur-X-EN16931',
-    lang: 'en',
-    noWarnings: true,
-    pdf: { buffer: pdf, filename, mimetype: type },
-  });
-  return { filename, content: content as Uint8Array, type };
+  if (!('data' in made)) return { filename, content: await pdfOf(db, row, noDataSays[made.none]), type };
+  const buffer = await pdfOf(db, row, null);
+  try {
+    const content = await service.generate(made.data, {
+      format: 'Factur-X-EN16931',
+      lang: 'en',
+      noWarnings: true,
+      pdf: { buffer, filename, mimetype: type },
+    });
+    return { filename, content: content as Uint8Array, type };
+  } catch {
+    // What its rules do not take keeps no document from whoever waits for it; the document says that it has no data.
+    return { filename, content: await pdfOf(db, row, 'This document could not be added as data.'), type };
+  }
 }
 
 /** The document as data alone (UBL 2.1); null where it cannot be data. */

@@ -33,6 +33,8 @@ export type DocumentSubject = {
   readonly service: DocumentBody['service'];
   /** Nothing of it is real money: it takes no real number. */
   readonly trial: boolean;
+  /** What a person's own request is known by, where one asked for it. */
+  readonly requestKey?: string;
   /** When it is to be paid, where that was said before; else so many days after its issue. */
   readonly dueDay?: string;
 };
@@ -135,6 +137,7 @@ export async function issueDocument(
       clientId: client.id,
       ...about,
       cause: wanted.cause,
+      requestKey: subject.requestKey ?? null,
       creditOf: of?.id ?? null,
       run: wanted.run,
       currency,

@@ -46,7 +46,7 @@ async function subjectOf(
   return {
     owner: await ownerRow(db),
     taxes: await db.select().from(taxTable),
-    client: client!,
+    client: { ...client!, bill: request.bill ?? client!.bill },
     about: { requestId: request.id },
     title: request.note,
     reference: request.number,

@@ -1,4 +1,5 @@
 import type { Instant } from '#core/calendar/instant';
+import type { Minor } from '#core/money/minor';
 import type { PlainDate } from '#core/calendar/days';
 import type { SaidOfDocument } from '#core/wording/documentWords';
 import type { LoadedBooking } from '#server/booking/lockBooking';
@@ -30,14 +31,14 @@ export async function writeDocumentLetter(
   loaded: LoadedBooking,
   row: Row,
   now: Instant,
-  again = '',
+  { again = '', stillOpen }: { readonly again?: string; readonly stillOpen?: Minor } = {},
 ): Promise<string | null> {
   return writeMessage(tx, loaded, {
     id: newId(),
     cause: `${documentCause(row.id)}${again}`,
     occasion: 'document',
     part: null,
-    document: saidOf(row),
+    document: stillOpen === undefined ? saidOf(row) : { ...saidOf(row), open: stillOpen, late: true },
     now,
   });
 }

@@ -82,8 +82,25 @@ export async function writeMessage(
     })
     .onConflictDoNothing()
     .returning({ id: messages.id });
-  return rows[0]?.id ?? null;
+  const written = rows[0]?.id ?? null;
+  const { payer } = client.bill;
+  if (
+    written !== null &&
+    payer &&
+    message.payer === undefined &&
+    asksForMoney.has(occasion) &&
+    payer.email !== client.email
+  )
+    await writeMessage(
+      tx,
+      { booking, client, facts },
+      { ...message, id: `${id}:payer`, cause: `${cause}:payer`, occasion: 'payer', payer: payer.email },
+    );
+  return written;
 }
+
+/** Where somebody else pays for the client, they are asked at the same time: by a link that shows what a payer needs. */
+const asksForMoney: ReadonlySet<Occasion> = new Set<Occasion>(['request', 'ask', 'overdue', 'declined']);
 
 /** What the newest change changed, as it was at its moment. */
 export function newestChange(booking: LoadedBooking['booking'], facts: LoadedBooking['facts']): string[] {

@@ -15,8 +15,10 @@ import { and, eq, ne } from 'drizzle-orm';
 
 type Client = typeof clients.$inferSelect;
 
-const clientOf = async (tx: Tx, { clientId }: RequestRow): Promise<Client> =>
-  (await tx.select().from(clients).where(eq(clients.id, clientId)))[0]!;
+async function clientOf(tx: Tx, { clientId, bill }: RequestRow): Promise<Client> {
+  const [client] = await tx.select().from(clients).where(eq(clients.id, clientId));
+  return { ...client!, bill: bill ?? client!.bill };
+}
 
 /** Who pays for the client, where that is somebody else. */
 const payerOf = ({ name, email, bill }: Client) => bill.payer ?? bill.billTo ?? { name, email };

@@ -48,6 +48,7 @@ export async function finishQuote(
       termsVersion,
       terms: settledTerms(offer.terms, offer),
       onAccount: offer.settling === 'account',
+      bill: quote.bill,
     },
     { by: accepted.by, quote: quote.number },
     now,

@@ -49,6 +49,7 @@ import { recordPayment } from '#server/usecases/paying/recordPayment';
 import { acceptQuote, convertQuote, signByBusiness, signQuote } from '#server/usecases/quotes/acceptQuote';
 import { createQuote } from '#server/usecases/quotes/createQuote';
 import { readFile, uploadFile } from '#server/files/files';
+import { giveBill, saveBookingBill } from '#server/usecases/clients/giveBill';
 import { askPayer } from '#server/usecases/clients/askPayer';
 import { saveAgreement, saveTemplate } from '#server/usecases/quotes/quoteTemplates';
 import { chooseOnQuote, writeOnQuote } from '#server/usecases/quotes/readQuote';
@@ -169,4 +170,6 @@ export const useCases = (deps: Deps) => ({
   chooseOnQuote: chooseOnQuote(deps),
   writeOnQuote: writeOnQuote(deps),
   askPayer: askPayer(deps),
+  giveBill: giveBill(deps),
+  saveBookingBill: saveBookingBill(deps),
 });

@@ -14,7 +14,7 @@ import type { Deps } from '#server/deps';
 import { payAccounts } from '#server/database/schema/ways';
 import type { LiveAuthorisation } from '#server/ports';
 import { processorOf } from '#server/ways/payAccounts';
-import { and, asc, eq, inArray, sql } from 'drizzle-orm';
+import { and, asc, eq, inArray, ne, sql } from 'drizzle-orm';
 import { type Difference, differs } from '#server/verify/differs';
 import { verifyPlaces } from '#server/verify/verifyPlaces';
 import { verifyCredit } from '#server/verify/verifyCredit';
@@ -97,7 +97,14 @@ async function verifyBooking({ db, clock }: Deps, loaded: LoadedBooking): Promis
   const planned = await db
     .select({ key: errands.key, at: errands.at })
     .from(errands)
-    .where(and(eq(errands.bookingId, booking.id), eq(errands.state, 'waiting')));
+    .where(
+      and(
+        eq(errands.bookingId, booking.id),
+        eq(errands.state, 'waiting'),
+        // Wanted as an invoice is issued, and no more from then on.
+        ne(errands.kind, 'invoiceOverdue'),
+      ),
+    );
   const finished = await db
     .select({ key: errands.key })
     .from(errands)

@@ -1,3 +1,4 @@
+import type { BillData } from '#core/documents/party';
 import { bookingFactsRead } from '#core/kept/readFact';
 import type { BookingStage } from '#core/booking/stage';
 import type { Decision } from '#core/booking/decisions';
@@ -54,6 +55,8 @@ export const bookings = pgTable(
     onAccount: boolean().notNull().default(false),
     /** Whether its online payments are real; null while none was tried. */
     mode: text({ enum: ['test', 'live'] }),
+    /** For whom its documents are, where that was said of this booking; null: as the client has it. */
+    bill: jsonb().$type<BillData>(),
     /** How many units or seats it takes. */
     count: integer().notNull().default(1),
   },

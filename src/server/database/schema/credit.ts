@@ -1,3 +1,4 @@
+import type { BillData } from '#core/documents/party';
 import { requestFactsRead } from '#core/kept/readFact';
 import type { VoucherPurpose } from '#core/credit/voucherPurpose';
 import type { VoucherOrder } from '#core/credit/voucherOrder';
@@ -38,6 +39,8 @@ export const paymentRequests = pgTable(
     voucher: jsonb().$type<VoucherOrder>(),
     /** Lines, reference, terms and the like. */
     paper: jsonb().$type<RequestPaper>().notNull().default(plainPaper),
+    /** For whom its documents are, where the payer said so; null: as the client has it. */
+    bill: jsonb().$type<BillData>(),
     /** The booking that it was made from, if any: what it is about, not what it pays. */
     bookingId: text().references((): AnyPgColumn => bookings.id),
   },

@@ -38,6 +38,8 @@ export const documents = pgTable(
     requestId: text().references(() => paymentRequests.id),
     /** What it was issued for: one document for each, whoever asks and however often. */
     cause: text().notNull(),
+    /** What a person's own request was known by, where one issued it: a repeat finds it. */
+    requestKey: text(),
     /** Of a credit: the document that it takes back. */
     creditOf: text().references((): AnyPgColumn => documents.id),
     run: text().$type<DocumentRun>().notNull(),

@@ -1,3 +1,4 @@
+import type { BillData } from '#core/documents/party';
 import { quoteFactsRead } from '#core/kept/readFact';
 import type { Agreement } from '#core/agreement/agreement';
 import type { QuoteDraft } from '#core/quote/draft';
@@ -31,6 +32,8 @@ export const quotes = pgTable(
     bookingId: text()
       .unique()
       .references(() => bookings.id),
+    /** For whom documents of the booking will be, where the reader said so. */
+    bill: jsonb().$type<BillData>(),
     search: text().notNull().default(''),
   },
   (table) => [index().on(table.state, table.touchedAt), index().on(table.touchedAt), index().on(table.wants)],

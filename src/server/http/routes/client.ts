@@ -3,6 +3,7 @@ import { askChangeServed } from '#contracts/routes/client/askChange.server';
 import { askPayerServed } from '#contracts/routes/client/askPayer.server';
 import { clientViewServed } from '#contracts/routes/client/clientView.server';
 import { confirmServed } from '#contracts/routes/client/confirm.server';
+import { giveBillServed } from '#contracts/routes/client/giveBill.server';
 import { giveCardServed } from '#contracts/routes/client/giveCard.server';
 import { payServed } from '#contracts/routes/client/pay.server';
 import { payRequestServed } from '#contracts/routes/client/payRequest.server';
@@ -17,12 +18,19 @@ import { useVoucherServed } from '#contracts/routes/client/useVoucher.server';
 import { serve, serveView, type ServedRoute } from '#server/http/serve';
 import type { OnLink, UseCode } from '#contracts/client';
 import { counted, countedCard, countedVoucher } from '#server/http/counted';
-import { maySeeAll } from '#server/http/device';
+import { mayOpen, maySeeAll } from '#server/http/device';
+import { refuse } from '#core/result';
 
 export const clientRoutes: readonly ServedRoute[] = [
   serve(abandonServed, ({ app }) => app.abandonPayment),
   serve(askChangeServed, ({ app }) => app.askChange),
   serve(confirmServed, ({ app }) => app.confirmByClient),
+  serve(giveBillServed, (visit) => async (request) => {
+    // The page of a booking opens on a device that was confirmed; what it changes asks the same.
+    if (request.of === 'booking' && !(await mayOpen(visit, request.key)))
+      return refuse({ code: 'link_unknown' as const });
+    return visit.app.giveBill(request);
+  }),
   serve(giveCardServed, (visit) => countedCard(visit, visit.app.giveCard)),
   serve(payServed, (visit) => countedCard(visit, visit.app.payByClient)),
   serve(askPayerServed, (visit) => (request) => {

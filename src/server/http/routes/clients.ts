@@ -1,5 +1,6 @@
 import { clientsViewServed } from '#contracts/routes/clients/clientsView.server';
 import { clientWholeServed } from '#contracts/routes/clients/clientWhole.server';
+import { saveBookingBillServed } from '#contracts/routes/clients/saveBookingBill.server';
 import { saveClientServed } from '#contracts/routes/clients/saveClient.server';
 import { serve, serveView, type ServedRoute } from '#server/http/serve';
 
@@ -12,4 +13,5 @@ export const clientsRoutes: readonly ServedRoute[] = [
         app.books.client(id),
   ),
   serve(saveClientServed, ({ app }) => app.saveClient),
+  serve(saveBookingBillServed, ({ app }) => app.saveBookingBill),
 ];

@@ -70,7 +70,7 @@ export async function bookingView(
       and(
         eq(errands.bookingId, id),
         eq(errands.state, 'waiting'),
-        notInArray(errands.kind, ['turn', 'deliver', 'document']),
+        notInArray(errands.kind, ['turn', 'deliver', 'document', 'invoiceOverdue', 'requestOverdue']),
       ),
     )
     .orderBy(asc(errands.at));

@@ -164,7 +164,12 @@ async function coming(db: Database): Promise<Doing[]> {
       dueParts,
       and(eq(dueParts.bookingId, errands.bookingId), eq(dueParts.part, sql`(${errands.errand}->>'part')::int`)),
     )
-    .where(and(eq(errands.state, 'waiting'), notInArray(errands.kind, ['turn', 'deliver', 'document'])))
+    .where(
+      and(
+        eq(errands.state, 'waiting'),
+        notInArray(errands.kind, ['turn', 'deliver', 'document', 'invoiceOverdue', 'requestOverdue']),
+      ),
+    )
     .orderBy(asc(errands.at))
     .limit(40);
   const doings = rows.map(({ errand: planned, client, number: bookingNumber, currency, at, held, left }): Doing => {

@@ -1,3 +1,4 @@
+import { givenOf } from '#core/documents/party';
 import { actingAs, actorNow } from '#server/actor/actorNow';
 import type { ClientView, KeptOnPage } from '#contracts/clientViews';
 import type { Deal } from '#core/booking/deal';
@@ -118,6 +119,7 @@ const forPayer = (view: ClientView, ownPayment: boolean): ClientView => ({
   cancellation: [],
   payments: [],
   papers: [],
+  bill: null,
   received: zero,
   total: view.outstanding,
   // Neither the price nor how far the booking is.
@@ -256,6 +258,7 @@ export async function clientView(
       tip: service?.rules?.tip ?? false,
       lastDecline: declined ? { code: declined.code, amount: declined.amount } : null,
       papers: (await documentsOf(tx, booking.id)).map(({ number, kind }) => ({ number, what: documentTitle[kind] })),
+      bill: givenOf(client.bill),
       payments: receiptsOf(loaded.facts).map(({ id, at, amount, method }) => ({
         id,
         when: longMoment(at, booking.timeZone, today),

@@ -1,3 +1,4 @@
+import { givenOf } from '#core/documents/party';
 import type { RequestPageView, RequestState } from '#contracts/creditViews';
 import { localDate } from '#core/calendar/zoned';
 import type { Instant } from '#core/calendar/instant';
@@ -81,6 +82,7 @@ export async function requestPage(deps: Deps, link: string): Promise<RequestPage
       onItsWay?.answer?.outcome === 'pending'
         ? { amount: onItsWay.amount, settles: longDate(localDate(onItsWay.answer.settles, owner.timeZone), today) }
         : null,
+    bill: request.bill && givenOf(request.bill),
     voucher: request.voucher && voucherGoes(request.voucher, today),
     offered: await offeredOnPage(db, deps, await offeredForRequest(db, deps, request, now), {
       now,

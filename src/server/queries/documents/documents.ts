@@ -184,6 +184,7 @@ export async function bookingDocuments(db: Database, loaded: LoadedBooking, now:
   const begun = facts.some(({ kind }) => kind === 'delivered' || kind === 'cancelled' || kind === 'lapsed');
   return {
     documents: await documentLines(db, { bookingIds: [booking.id] }, now),
+    bill: { own: booking.bill !== null, data: loaded.client.bill },
     requests: await requestsWhere(db, eq(paymentRequests.bookingId, booking.id), now),
     missing: await missingForBooking(db, loaded),
     final: wanted.length > 0,

@@ -1,3 +1,4 @@
+import { givenOf } from '#core/documents/party';
 import type { CheckoutItem, CheckoutView } from '#contracts/bookViews';
 import { awaitedFrom } from '#core/booking/ledger';
 import { asConfirmed, payable, type Standing } from '#core/booking/standing';
@@ -75,6 +76,8 @@ export async function checkoutView(
       now,
       clientName: client.name,
       clientEmail: client.email,
+      // What was said here: what is known of a client is not shown to whoever books under their name.
+      bill: booking.bill && givenOf(booking.bill),
       items,
       next: paying.length > 0 ? 'pay' : reserving.length > 0 ? 'reserve' : giving.length > 0 ? 'card' : 'done',
       gone: all.some(({ current }) => current.stage === 'lapsed' || current.stage === 'cancelled'),

@@ -1,3 +1,4 @@
+import { givenOf } from '#core/documents/party';
 import type { QuotePageView } from '#contracts/quoteViews';
 import { clientSignatory } from '#core/agreement/agreement';
 import { addHours } from '#core/calendar/instant';
@@ -61,6 +62,7 @@ export async function quotePage(deps: Deps, link: string): Promise<QuotePage> {
   return {
     number: quote.number,
     business: await businessFace(db),
+    bill: who === clientSignatory && quote.bill ? givenOf(quote.bill) : null,
     who,
     readerName: offer.agreement?.others.find(({ id }) => id === who)?.name ?? clientName,
     state: current.state,

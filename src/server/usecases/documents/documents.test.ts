@@ -6,6 +6,7 @@ import type { PlainDate } from '#core/calendar/days';
 import { documents } from '#server/database/schema/documents';
 import { bookings } from '#server/database/schema/bookings';
 import { clients } from '#server/database/schema/clients';
+import { messages } from '#server/database/schema/work';
 import { verify } from '#server/verify/verify';
 import { asc, eq, sql } from 'drizzle-orm';
 import { expect } from 'chai';
@@ -294,5 +295,131 @@ describe('invoices and credit notes', () => {
     expect(await app.books.documentFile('I2027-0001', 'pdf', { bookingId: 'another' })).to.equal(null);
     expect(await app.books.documentFile('I2027-0001', 'pdf', { bookingId: id })).to.not.equal(null);
     expect(await app.deps.db.$count(documents, sql`true`)).to.equal(1);
+  });
+
+  it('issued by hand are found again by a repeat of the request, whatever they followed from', async () => {
+    await app.saveDocuments({ settings: { ...settings, from: null }, seller });
+    const id = await booked();
+    await pay(id, 240_00);
+    await app.at('2027-04-22T10:00');
+    const asked = { bookingId: id, requestKey: randomUUID() };
+    const first = await app.issueDocument(asked);
+    expect(first).to.deep.equal({ ok: true, value: { numbers: ['I2027-0001'] } });
+    expect(await app.issueDocument(asked)).to.deep.equal(first);
+    expect(await told()).to.deep.equal(['I2027-0001 final 80000']);
+  });
+
+  describe('that are open after their day', () => {
+    const letters = async (): Promise<string[]> =>
+      (await app.deps.db.select().from(messages).orderBy(asc(messages.seq))).flatMap(({ occasion, cause, body }) =>
+        occasion === 'document' && cause.includes(':invoice:') ? [body.join(' ')] : [],
+      );
+    const overdue = async (): Promise<number> =>
+      app.deps.db.$count(messages, sql`${messages.occasion} = 'overdue' and ${messages.madeAt} > '2027-04-22'`);
+
+    it('are asked for again by the reminders of the terms, counted from their own day', async () => {
+      const id = await booked();
+      await pay(id, 240_00);
+      // Delivered on 21 April, due on 5 May; asked for again a day and five days later.
+      await app.at('2027-05-05T20:00');
+      expect(await letters()).to.deep.equal([]);
+      await app.at('2027-05-06T20:00');
+      expect(await letters()).to.have.length(1);
+      expect((await letters())[0]).to.contain('€\u00a0560.00 was to be paid by Wed 5 May and is still open.');
+      await pay(id, 60_00);
+      await app.at('2027-05-10T20:00');
+      expect(await letters()).to.have.length(2);
+      expect((await letters())[1]).to.contain('€\u00a0500.00 was to be paid');
+      expect(await overdue(), 'the plan asks no second time').to.equal(0);
+      expect(await verify(app.deps)).to.deep.equal([]);
+    });
+    it('are left alone once they are paid, or taken back', async () => {
+      const id = await booked();
+      await app.at('2027-04-22T10:00');
+      await pay(id, 800_00);
+      await app.at('2027-05-20T10:00');
+      expect(await letters()).to.deep.equal([]);
+    });
+  });
+
+  describe('for whom they are', () => {
+    const given = {
+      company: 'Valadar Optics, Lda.',
+      street: 'Rua do Moinho 4',
+      postcode: '3220-110',
+      city: 'Ribeira Alta',
+      country: 'PT',
+      taxNumber: 'PT514432004',
+      billTo: { name: 'Books', email: 'books@example.com' },
+    };
+    const buyer = async () => (await issued()).at(-1)!.body.buyer;
+
+    it('is what was said of the booking by its link, and leaves the client as they are known', async () => {
+      const id = await booked();
+      const [booking] = await app.deps.db.select().from(bookings);
+      const link = await app.copyLink({ bookingId: id, requestKey: randomUUID() });
+      if (!link.ok) throw new Error();
+      const key = link.value.url.split('/').at(-1)!;
+      expect(await app.giveBill({ of: 'booking', key, bill: given })).to.deep.equal({ ok: true, value: null });
+      await pay(id, 240_00);
+      expect(await buyer()).to.deep.include({
+        name: 'Valadar Optics, Lda.',
+        contact: 'Books',
+        taxNumber: 'PT514432004',
+      });
+      const [client] = await app.deps.db.select().from(clients).where(eq(clients.id, booking!.clientId));
+      expect(client!.bill).to.deep.equal(noBillData);
+      expect((await app.world.mail.list('books@example.com', 1))[0]!.subject).to.contain('I2027-0001');
+      const ubl = Buffer.from((await app.books.documentFile('I2027-0001', 'xml'))!.content).toString();
+      expect(ubl, 'the buyer’s tax number is in the data').to.contain('PT514432004');
+      expect(await verify(app.deps)).to.deep.equal([]);
+    });
+    it('is the client’s own where nothing was said, and again once the owner says so', async () => {
+      const id = await booked();
+      await billed(id, { ...somewhere, company: 'Known, Lda.' });
+      await pay(id, 100_00);
+      expect((await buyer()).name).to.equal('Known, Lda.');
+      const kept = { ...noBillData, ...given };
+      expect((await app.saveBookingBill({ bookingId: id, bill: kept })).ok).to.equal(true);
+      await pay(id, 50_00);
+      expect((await buyer()).name).to.equal('Valadar Optics, Lda.');
+      await app.saveBookingBill({ bookingId: id, bill: null });
+      await pay(id, 50_00);
+      expect((await buyer()).name).to.equal('Known, Lda.');
+    });
+    it('a number that the owner looked up stays so while it is the same', async () => {
+      const id = await booked();
+      const taxChecked = '2027-03-01' as PlainDate;
+      await billed(id, { ...somewhere, taxNumber: 'PT514432004', taxChecked });
+      const link = await app.copyLink({ bookingId: id, requestKey: randomUUID() });
+      const key = link.ok ? link.value.url.split('/').at(-1)! : '';
+      const said = async (taxNumber: string) => {
+        await app.giveBill({ of: 'booking', key, bill: { ...given, taxNumber } });
+        return (await app.deps.db.select().from(bookings))[0]!.bill!.taxChecked;
+      };
+      expect(await said('PT514432004')).to.equal(taxChecked);
+      expect(await said('PT507700317')).to.equal(null);
+    });
+    const refusals: [why: string, asked: Partial<Parameters<Installation['giveBill']>[0]>, code: string][] = [
+      ['a link that opens nothing', { key: 'x'.repeat(43) }, 'link_unknown'],
+      ['a cart that is not there', { of: 'checkout', key: 'x'.repeat(43) }, 'link_unknown'],
+      ['an offer that is not there', { of: 'quote', key: 'x'.repeat(43) }, 'link_unknown'],
+      ['a request that is not there', { of: 'request', key: 'x'.repeat(43) }, 'link_unknown'],
+      ['a number of a wrong form', { bill: { ...given, taxNumber: 'PT123' } }, 'tax_number_wrong'],
+    ];
+    for (const [why, asked, code] of refusals)
+      it(`refused: ${why}`, async () => {
+        const result = await app.giveBill({ of: 'booking', key: 'x'.repeat(43), bill: given, ...asked });
+        expect(result.ok ? null : result.refusal.code).to.equal(code);
+      });
+
+    it('whoever pays for the client is asked with them, by a link of a payer’s own', async () => {
+      const id = await booked();
+      await billed(id, { payer: { name: 'The office', email: 'office@example.com' } });
+      await app.at('2027-04-30T10:00');
+      const toOffice = await app.deps.db.select().from(messages).where(eq(messages.recipient, 'office@example.com'));
+      expect(toOffice.map(({ occasion, linkFor }) => `${occasion} ${linkFor}`)).to.include('payer payer');
+      expect(toOffice.every(({ linkFor }) => linkFor === 'payer')).to.equal(true);
+    });
   });
 });

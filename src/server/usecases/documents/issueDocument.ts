@@ -32,11 +32,11 @@ const issuing =
     const result = await onBooking<Numbers, Missing | { readonly code: Code }>(deps, bookingId, async (open) => {
       const { tx, loaded, now } = open;
       const issued = await documentsOf(tx, bookingId);
-      const before = issued.filter(({ cause }) => cause === `hand:${requestKey}`);
+      const before = issued.filter((document) => document.requestKey === requestKey);
       if (before.length > 0) return ok({ numbers: before.map(({ number }) => number) });
       const wanted = find(open, issued);
       if (!wanted.ok) return wanted;
-      const made = await issueForBooking(tx, deps, loaded, wanted.value, now);
+      const made = await issueForBooking(tx, deps, loaded, wanted.value, now, requestKey);
       if (!made.ok) return refuse('missing' in made.refusal ? made.refusal : { code: refusals(made.refusal.path) });
       await tx.delete(documentsHeld).where(eq(documentsHeld.bookingId, bookingId));
       return ok({ numbers: made.value.map(({ number }) => number) });
@@ -103,7 +103,7 @@ export const sendDocument =
       }
       const loaded = row?.bookingId ? await lockBooking(tx, row.bookingId) : null;
       if (!row || !loaded) return 'document_not_there' as const;
-      const id = await writeDocumentLetter(tx, deps, loaded, row, deps.clock.now(), `:${requestKey}`);
+      const id = await writeDocumentLetter(tx, deps, loaded, row, deps.clock.now(), { again: `:${requestKey}` });
       return id === null ? ('message_is_off' as const) : null;
     });
     if (sent) return refuse({ code: sent });

@@ -1,0 +1,5 @@
+import { GiveBill } from '#contracts/clients';
+import { giveBill } from '#contracts/routes/client/giveBill';
+import { served } from '#contracts/routes/served';
+
+export const giveBillServed = served(giveBill, { in: GiveBill, right: 'anybody' });

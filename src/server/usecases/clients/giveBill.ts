@@ -1,0 +1,101 @@
+import type { GiveBill, GivenBill, SaveBookingBill } from '#contracts/clients';
+import { type BillData, noBillData } from '#core/documents/party';
+import { clientSignatory } from '#core/agreement/agreement';
+import { ok, refuse, type Result } from '#core/result';
+import { idsOfCheckout } from '#server/carts/inCheckout';
+import type { Tx } from '#server/database/database';
+import { bookings } from '#server/database/schema/bookings';
+import { paymentRequests } from '#server/database/schema/credit';
+import { quotes } from '#server/database/schema/quotes';
+import type { Deps } from '#server/deps';
+import { isTaxNumber } from '#server/invoicing/taxNumber';
+import { bookingOfLink } from '#server/links/clientLink';
+import { requestOfLink } from '#server/links/requestLink';
+import { quoteOfLink } from '#server/quotes/quoteLink';
+import { clients } from '#server/database/schema/clients';
+import { eq, inArray } from 'drizzle-orm';
+
+type WrongNumber = { readonly code: 'tax_number_wrong'; readonly path: 'bill.taxNumber' };
+type Refusal = WrongNumber | { readonly code: 'link_unknown' | 'link_expired' };
+
+/**
+ * What somebody says of themselves for documents holds for what they have before them alone: a booking, a cart, an offer
+ * or a request. The client's own data are the owner's to change: whoever books under a name is not known to be that client.
+ */
+export const giveBill =
+  (deps: Deps) =>
+  async ({ of, key, bill }: GiveBill): Promise<Result<null, Refusal>> => {
+    if (!isTaxNumber(bill.taxNumber)) return refuse({ code: 'tax_number_wrong', path: 'bill.taxNumber' });
+    return deps.db.transaction((tx) => gives[of](tx, deps, key, bill));
+  };
+
+/** The owner's word on the number, and who pays, stay where the number is the same. */
+const whole = (given: GivenBill, known: BillData): BillData => ({
+  ...given,
+  taxChecked: given.taxNumber === known.taxNumber ? known.taxChecked : null,
+  payer: known.payer,
+});
+
+type Give = (tx: Tx, deps: Deps, key: string, bill: GivenBill) => Promise<Result<null, Refusal>>;
+
+const gives: Readonly<Record<GiveBill['of'], Give>> = {
+  async booking(tx, { clock }, key, bill) {
+    const opened = await bookingOfLink(tx, key, clock.now());
+    if ('fault' in opened) return refuse({ code: opened.fault });
+    return opened.purpose === 'payer' ? refuse({ code: 'link_unknown' }) : ofBookings(tx, [opened.bookingId], bill);
+  },
+  checkout: async (tx, _deps, key, bill) => ofBookings(tx, await idsOfCheckout(tx, key), bill),
+  async quote(tx, _deps, key, bill) {
+    const opened = await quoteOfLink(tx, key);
+    if (opened?.who !== clientSignatory) return refuse({ code: 'link_unknown' });
+    const [quote] = await tx.select().from(quotes).where(eq(quotes.id, opened.quoteId)).for('update');
+    if (quote!.bookingId) return ofBookings(tx, [quote!.bookingId], bill);
+    const said = whole(bill, quote!.bill ?? noBillData);
+    await tx.update(quotes).set({ bill: said }).where(eq(quotes.id, opened.quoteId));
+    return ok(null);
+  },
+  async request(tx, _deps, key, bill) {
+    const opened = await requestOfLink(tx, key);
+    if (!opened) return refuse({ code: 'link_unknown' });
+    const { id, clientId, bill: before } = opened.request;
+    const [client] = await tx.select({ bill: clients.bill }).from(clients).where(eq(clients.id, clientId));
+    await tx
+      .update(paymentRequests)
+      .set({ bill: whole(bill, before ?? client!.bill) })
+      .where(eq(paymentRequests.id, id));
+    return ok(null);
+  },
+};
+
+async function ofBookings(tx: Tx, ids: readonly string[], bill: GivenBill): Promise<Result<null, Refusal>> {
+  if (ids.length === 0) return refuse({ code: 'link_unknown' });
+  const known = await tx
+    .select({ id: bookings.id, own: bookings.bill, client: clients.bill })
+    .from(bookings)
+    .innerJoin(clients, eq(clients.id, bookings.clientId))
+    .where(inArray(bookings.id, [...ids]))
+    .orderBy(bookings.id)
+    .for('update', { of: bookings });
+  for (const { id, own, client } of known)
+    await tx
+      .update(bookings)
+      .set({ bill: whole(bill, own ?? client) })
+      .where(eq(bookings.id, id));
+  return ok(null);
+}
+
+/** For whom the documents of one booking are from now on, as the owner says. What was issued stays as it was. */
+export const saveBookingBill =
+  ({ db }: Deps) =>
+  async ({
+    bookingId,
+    bill,
+  }: SaveBookingBill): Promise<Result<null, WrongNumber | { readonly code: 'booking_not_found' }>> => {
+    if (bill && !isTaxNumber(bill.taxNumber)) return refuse({ code: 'tax_number_wrong', path: 'bill.taxNumber' });
+    const changed = await db
+      .update(bookings)
+      .set({ bill })
+      .where(eq(bookings.id, bookingId))
+      .returning({ id: bookings.id });
+    return changed.length > 0 ? ok(null) : refuse({ code: 'booking_not_found' });
+  };
