@@ -124,6 +124,8 @@ export const SellVoucher = z.strictObject({
   method: z.enum(['cash', 'transfer', 'cheque']),
   buyer: name,
   expiresAt: Moment.nullable(),
+  /** It buys this service alone: the tax is owed now. */
+  serviceId: Id.nullable().optional(),
 });
 export type SellVoucher = z.infer<typeof SellVoucher>;
 

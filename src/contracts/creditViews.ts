@@ -82,6 +82,8 @@ export type VoucherLine = {
   readonly soldAt: Instant;
   readonly expiresAt: Instant | null;
   readonly expired: boolean;
+  /** The one service that it buys; null: any. */
+  readonly buys: string | null;
   /** Bought on the booking page: to whom it goes, from when on, and what has become of its letter. */
   readonly online: {
     readonly name: string;
@@ -97,6 +99,8 @@ export type CreditView = {
   readonly vouchers: readonly VoucherLine[];
   readonly clients: readonly { readonly name: string; readonly currency: string; readonly credit: Minor }[];
   readonly known: readonly { readonly id: string; readonly name: string; readonly email: string }[];
+  /** Services of one tax: what a voucher may be for alone. */
+  readonly ofOneTax: readonly { readonly id: string; readonly name: string }[];
   /** Clients who pay on account, or may: what stands open, of how much. */
   readonly accounts: readonly {
     readonly id: string;

@@ -101,6 +101,7 @@ class Life {
         return this.#add(deliveredFact(current, { total, tax: zero }, null));
       }
       case 'document':
+      case 'invoiceOverdue':
       case 'turn':
     }
   }

@@ -59,6 +59,8 @@ type Kinds = {
     last4?: string;
     note?: string;
     voucherId?: string;
+    /** Of a voucher that buys one thing alone: the tax within, which was owed when it was sold. */
+    prepaidTax?: readonly TaxAmount[];
   } & FeeReceived &
     Posted &
     Rounded;
@@ -69,6 +71,7 @@ type Kinds = {
     amount: Minor;
     method: PaymentMethod;
     voucherId?: string;
+    prepaidTax?: readonly TaxAmount[];
   } & FeeReceived &
     Posted &
     Rounded;

@@ -142,6 +142,15 @@ function withReturn(ledger: Ledger, fact: FactOf<'debitReturned'>): Ledger {
 }
 
 type Posted = { readonly security?: Minor; readonly taxes?: readonly TaxAmount[] };
+/** Before the service what a voucher had its tax owed of counts as tax of receipts; after it the service's own is owed. */
+const withPrepaid = (
+  { delivered, cancelled }: Ledger,
+  { security, taxes = [], prepaidTax = [] }: Posted & { readonly prepaidTax?: readonly TaxAmount[] },
+): Posted => ({
+  ...(security === undefined ? {} : { security }),
+  taxes: delivered || cancelled ? taxes : [...taxes, ...prepaidTax],
+});
+
 const postedIn = (ledger: Ledger, { security = zero, taxes = [] }: Posted): Pick<Ledger, 'security' | 'taxed'> => ({
   security: minor(ledger.security + security),
   taxed: [...ledger.taxed, ...taxes],
@@ -163,7 +172,7 @@ export function withFact(ledger: Ledger, fact: Fact): Ledger {
       const receipt = { id, amount, at, method, refunded: zero, ...(voucherId ? { voucherId } : {}), ...owed };
       const onTheWay = ledger.onTheWay.filter((sent) => sent.receiptId !== id);
       const accountChosen = method === 'card' || method === 'debit' ? null : ledger.accountChosen;
-      const posted = postedIn(ledger, fact);
+      const posted = postedIn(ledger, withPrepaid(ledger, fact));
       return { ...ledger, ...posted, onTheWay, accountChosen, receipts: [...ledger.receipts, receipt] };
     }
     case 'debitSent':
@@ -175,7 +184,7 @@ export function withFact(ledger: Ledger, fact: Fact): Ledger {
     case 'refunded':
       return {
         ...ledger,
-        ...postedBack(ledger, fact),
+        ...postedBack(ledger, withPrepaid(ledger, fact)),
         receipts: ledger.receipts.map((receipt) =>
           receipt.id === fact.receiptId ? { ...receipt, refunded: minor(receipt.refunded + fact.amount) } : receipt,
         ),

@@ -1,4 +1,6 @@
 import type { BareFact } from '#core/kept/words';
+import { taxOnVoucher, type VoucherPurpose } from '#core/credit/voucherPurpose';
+import { taxSum } from '#core/price/taxSums';
 import { least, type Minor, minor, remainder, sum, zero } from '#core/money/minor';
 
 /** What of a payment or of what went back of it was of that method: paid less given back. */
@@ -31,3 +33,13 @@ export function usedFor(there: Minor, outstanding: Minor): { readonly used: Mino
   const used = least(there, outstanding);
   return { used, left: minor(there - used) };
 }
+
+const prepaidOf = (fact: BareFact): Minor => {
+  if (fact.kind !== 'received' && fact.kind !== 'refunded') return zero;
+  const tax = sum((fact.prepaidTax ?? []).map(({ amount }) => amount));
+  return fact.kind === 'received' ? tax : minor(0 - tax);
+};
+
+/** What of the tax that was owed as a voucher was sold is still of what is left on it. */
+export const taxLeftOnVoucherOf = (sold: Minor, purpose: VoucherPurpose | null, facts: readonly BareFact[]): Minor =>
+  minor(taxSum(taxOnVoucher(sold, purpose)) - sum(facts.map(prepaidOf)));

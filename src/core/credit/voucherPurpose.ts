@@ -1,8 +1,7 @@
 import { taxWithin } from '#core/books/taxWithin';
 import type { Decimal } from '#core/money/decimal';
-import { type Minor, minor } from '#core/money/minor';
+import { type Minor, minor, most, zero } from '#core/money/minor';
 import type { TaxAmount } from '#core/price/taxes';
-import { taxesLess } from '#core/price/taxSums';
 
 /** The one thing that a voucher buys, with its one tax as it was on the day of the sale (money-rules-2.md, section 12). */
 export type VoucherPurpose = { readonly serviceId: string; readonly code: string; readonly rate: Decimal };
@@ -11,6 +10,17 @@ export type VoucherPurpose = { readonly serviceId: string; readonly code: string
 export const taxOnVoucher = (amount: Minor, purpose: VoucherPurpose | null): TaxAmount[] =>
   purpose ? taxWithin(amount, purpose.code, purpose.rate) : [];
 
-/** The tax that leaves a voucher with what is used of it: so that what is left has always its own, whatever the parts. */
-export const taxOfUse = (left: Minor, used: Minor, purpose: VoucherPurpose | null): TaxAmount[] =>
-  purpose ? taxesLess(taxOnVoucher(left, purpose), taxOnVoucher(minor(left - used), purpose)) : [];
+/**
+ * The tax that leaves a voucher with what is used of it: all that is left of it with the last of the sum.
+ * @param left on the voucher, and the tax of that, before it is used
+ */
+export function taxOfUse(
+  { left, tax }: { readonly left: Minor; readonly tax: Minor },
+  used: Minor,
+  purpose: VoucherPurpose | null,
+): TaxAmount[] {
+  if (!purpose) return [];
+  const [after] = taxOnVoucher(minor(left - used), purpose);
+  const amount = most(minor(tax - after!.amount), zero);
+  return [{ code: purpose.code, base: minor(used - amount), amount }];
+}

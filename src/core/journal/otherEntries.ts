@@ -1,15 +1,9 @@
-import { accounts, credit, debit, entry, type JournalEntry } from '#core/journal/entry';
+import { accounts, credit, debit, entry, type JournalEntry, taxCredits } from '#core/journal/entry';
 import { type Minor, minor } from '#core/money/minor';
+import type { TaxAmount } from '#core/price/taxes';
+import { taxSum } from '#core/price/taxSums';
 
 /** Entries of what belongs to no booking. A sum of nothing has none. */
-
-/** A payment request is paid: the money waits as the client's credit. */
-export const creditPaid = (amount: Minor): JournalEntry | null =>
-  entry('Payment with no booking yet', [debit(accounts.cardClearing, amount), credit(accounts.clientCredit, amount)]);
-
-/** The payer's bank sent it back. */
-export const creditReturned = (amount: Minor): JournalEntry | null =>
-  entry('Bank debit that came back', [debit(accounts.clientCredit, amount), credit(accounts.cardClearing, amount)]);
 
 const paidInto = {
   cash: accounts.cash,
@@ -17,13 +11,27 @@ const paidInto = {
   cheque: accounts.bank,
   card: accounts.cardClearing,
 } as const;
-/** A gift voucher is a liability until it is used. */
-export const voucherSold = (method: keyof typeof paidInto, amount: Minor): JournalEntry | null =>
-  entry('Gift voucher sold', [debit(paidInto[method], amount), credit(accounts.vouchers, amount)]);
+/** A gift voucher is a liability until it is used; the tax of one that buys one thing alone is owed from now on. */
+export const voucherSold = (
+  method: keyof typeof paidInto,
+  amount: Minor,
+  taxes: readonly TaxAmount[] = [],
+): JournalEntry | null =>
+  entry('Gift voucher sold', [
+    debit(paidInto[method], amount),
+    credit(accounts.vouchers, minor(amount - taxSum(taxes))),
+    ...taxCredits(taxes),
+  ]);
 
-/** What is left of a voucher is the business's, where a setting says so (money-rules-2.md, section 16). */
-export const voucherExpired = (amount: Minor): JournalEntry | null =>
-  entry('Gift voucher expired', [debit(accounts.vouchers, amount), credit(accounts.vouchersExpired, amount)]);
+/**
+ * What is left of a voucher is the business's, where a setting says so (money-rules-2.md, section 16); tax that was owed as
+ * it was sold stays so.
+ */
+export const voucherExpired = (amount: Minor, tax: Minor): JournalEntry | null =>
+  entry('Gift voucher expired', [
+    debit(accounts.vouchers, minor(amount - tax)),
+    credit(accounts.vouchersExpired, minor(amount - tax)),
+  ]);
 
 /** The processor pays out what was collected, less its fees: under way until the bank has it. */
 export const payoutMade = (payout: string, gross: Minor, fee: Minor): JournalEntry | null =>

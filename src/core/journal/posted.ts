@@ -8,7 +8,8 @@ import { cashRounded } from '#core/books/law';
 import { taxOfClaims, taxOfKept, type TaxRates } from '#core/books/taxWithin';
 import { localDate } from '#core/calendar/zoned';
 import { taxOfReceipts } from '#core/journal/taxOfReceipts';
-import { least, type Minor, minor, zero } from '#core/money/minor';
+import { least, type Minor, minor, sum, zero } from '#core/money/minor';
+import { divideRounded } from '#core/money/rounding';
 import { splitByWeight } from '#core/money/splitByWeight';
 import { price, type PriceInput } from '#core/price/price';
 import type { TaxAmount } from '#core/price/taxes';
@@ -66,6 +67,8 @@ const some = (security: Minor): { readonly security?: Minor } => (security === 0
 
 function cameIn(fact: Fact, amount: Minor, on: PostedOn) {
   const security = securityBy(fact, on);
+  // Its tax was owed when the voucher was sold.
+  if ('prepaidTax' in fact) return some(security);
   const day = localDate(fact.at, on.agreed.timeZone);
   if (taxMomentOn(on.books, day) !== 'receipt') return some(security);
   return { ...some(security), taxes: taxOfReceipts(on.facts, on.price).within(minor(amount - security)) };
@@ -75,6 +78,20 @@ function wentOut(fact: Fact & { receiptId: string; amount: Minor }, on: PostedOn
   const security = minor(0 - securityBy(fact, on));
   const taxes = taxOfReceipts(on.facts, on.price).backOf(fact.receiptId, minor(fact.amount - security));
   return { ...some(security), ...(taxes ? { taxes } : {}) };
+}
+
+/** What goes back to a voucher whose tax was owed when it was sold takes its share of that along, whatever the parts. */
+function prepaidBack({ receiptId, amount }: FactOf<'refunded'>, { facts }: PostedOn) {
+  const came = facts.find((fact) => fact.kind === 'received' && fact.receiptId === receiptId);
+  if (came?.kind !== 'received' || !came.prepaidTax) return {};
+  const before = sum(
+    facts.flatMap((fact) => (fact.kind === 'refunded' && fact.receiptId === receiptId ? [fact.amount] : [])),
+  );
+  const part = (whole: Minor, back: number): number =>
+    Number(divideRounded(BigInt(whole) * BigInt(back), BigInt(came.amount)));
+  const now = (whole: Minor): Minor => minor(part(whole, before + amount) - part(whole, before));
+  const prepaidTax = came.prepaidTax.map((tax) => ({ code: tax.code, base: now(tax.base), amount: now(tax.amount) }));
+  return { prepaidTax };
 }
 
 /** What was paid on top of a receipt goes back as it came. */
@@ -99,7 +116,7 @@ const says = {
   paymentCaptured: (fact: FactOf<'paymentCaptured'>, on: PostedOn, ledger: Ledger) =>
     isBefore(ledger) ? cameIn(fact, fact.captured, on) : {},
   refunded(fact: FactOf<'refunded'>, on: PostedOn, ledger: Ledger) {
-    const top = { ...onTopOf(fact.receiptId, on, fact), ...inCash(fact, on) };
+    const top = { ...onTopOf(fact.receiptId, on, fact), ...inCash(fact, on), ...prepaidBack(fact, on) };
     if (isBefore(ledger)) return { ...wentOut(fact, on), ...top };
     if (ledger.cancelled) return top;
     // After the close-out it is what was left of a refundable deposit that goes back first.

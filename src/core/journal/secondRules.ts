@@ -31,6 +31,15 @@ const onTopBack = ({ fee = zero, feeTax = zero, feeTaxes, tip = zero, tipFor }: 
   debit(tipFor === 'staff' ? tipsPayable : tips, tip),
 ];
 
+/**
+ * The tax of a voucher that buys one thing alone was owed when it was sold: the voucher gives what is left without it. After
+ * the service, whose own tax is owed, it is owed no more; what goes back to the voucher is owed again.
+ */
+function ofVoucher(owed: boolean, { prepaidTax = [] }: { readonly prepaidTax?: readonly TaxAmount[] }) {
+  const tax = taxSum(prepaidTax);
+  return { without: tax, stands: owed ? zero : tax, owedNoMore: owed ? prepaidTax : [] };
+}
+
 type Posted = { readonly security?: Minor; readonly taxes?: readonly TaxAmount[] };
 /** What of a sum filled a refundable deposit, what is its tax, and what stands as the client's. */
 function parted(amount: Minor, { security = zero, taxes = [] }: Posted) {
@@ -40,11 +49,14 @@ function parted(amount: Minor, { security = zero, taxes = [] }: Posted) {
 function received(fact: BareFactOf<'received'>, before: Ledger): JournalEntry | null {
   const owed = before.delivered || before.cancelled !== null;
   const { security, taxes, rest } = parted(fact.amount, fact);
+  const { without, stands, owedNoMore } = ofVoucher(owed, fact);
+  const came = minor(fact.amount + (fact.fee ?? 0) + (fact.tip ?? 0) + (fact.rounded ?? 0) - without);
   return entry(owed ? 'Payment after the service' : 'Payment before the service', [
-    debit(moneyAccount[fact.method], minor(fact.amount + (fact.fee ?? 0) + (fact.tip ?? 0) + (fact.rounded ?? 0))),
+    debit(moneyAccount[fact.method], came),
+    ...taxDebits(owedNoMore),
     credit(accounts.rounding, fact.rounded ?? zero),
     credit(refundableDeposits, security),
-    credit(owed ? receivables : clientDeposits, rest),
+    credit(owed ? receivables : clientDeposits, minor(rest - stands)),
     ...taxCredits(taxes),
     ...onTop(fact),
   ]);
@@ -53,13 +65,16 @@ function received(fact: BareFactOf<'received'>, before: Ledger): JournalEntry | 
 function refunded(fact: BareFactOf<'refunded'>, before: Ledger): JournalEntry | null {
   const receipt = before.receipts.find(({ id }) => id === fact.receiptId);
   const { security, taxes, rest } = parted(fact.amount, fact);
+  const { without, stands, owedNoMore } = ofVoucher(before.delivered || before.cancelled !== null, fact);
+  const went = minor(fact.amount + (fact.fee ?? 0) + (fact.tip ?? 0) + (fact.rounded ?? 0) - without);
   return entry('Refund', [
     debit(refundableDeposits, security),
-    debit(standsIn(before, receipt?.owed ?? false), rest),
+    debit(standsIn(before, receipt?.owed ?? false), minor(rest - stands)),
     ...taxDebits(taxes),
     ...onTopBack(fact),
     debit(accounts.rounding, fact.rounded ?? zero),
-    credit(moneyAccount[fact.method], minor(fact.amount + (fact.fee ?? 0) + (fact.tip ?? 0) + (fact.rounded ?? 0))),
+    credit(moneyAccount[fact.method], went),
+    ...taxCredits(owedNoMore),
   ]);
 }
 

@@ -46,7 +46,7 @@ function Credit({ given }: { readonly given: CreditView }) {
           </Button>
         </Group>
       </PageHead>
-      {selling && <VoucherForm close={() => setSelling(false)} />}
+      {selling && <VoucherForm ofOneTax={view.ofOneTax} close={() => setSelling(false)} />}
       <Requests requests={view.requests} />
       <OfMany shown={view.requests.length} all={view.counts.requests} what="The newest" />
       <div className={styles.sides}>

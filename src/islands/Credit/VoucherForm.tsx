@@ -4,6 +4,7 @@ import type { SentTo } from '#contracts/routes/route';
 import { sellVoucher } from '#contracts/routes/credit/sellVoucher';
 import { endOfTyped } from '#islands/Credit/endOfTyped';
 import { SellVoucher } from '#contracts/credit';
+import type { CreditView } from '#contracts/creditViews';
 import { zero } from '#core/money/minor';
 import { parseAmount } from '#core/money/parseAmount';
 import { useContractForm } from '#islands/parts/contractForm';
@@ -18,22 +19,25 @@ const ways = { cash: 'in cash', transfer: 'by transfer', cheque: 'by cheque' } a
 
 type Method = SentTo<typeof sellVoucher>['method'];
 
-const initial = { buyer: '', sum: '', method: 'cash', until: '' };
+const initial = { buyer: '', sum: '', method: 'cash', until: '', serviceId: '' };
 type Typed = typeof initial;
 
 /** A gift voucher that was paid at the counter. Its code is told once: afterwards nobody can read it, nor we. */
-export function VoucherForm({ close }: { readonly close: () => void }) {
+type Props = { readonly ofOneTax: CreditView['ofOneTax']; readonly close: () => void };
+
+export function VoucherForm({ ofOneTax, close }: Props) {
   const { business, zone } = useShell();
   const { currency } = business;
   const action = useRoute(sellVoucher);
   const [code, setCode] = useState<string | null>(null);
-  const sends = ({ buyer, sum, method, until }: Typed): SentTo<typeof sellVoucher> => ({
+  const sends = ({ buyer, sum, method, until, serviceId }: Typed): SentTo<typeof sellVoucher> => ({
     requestKey: action.requestKey(),
     amount: parseAmount(sum, currency) ?? zero,
     currency,
     method: method as Method,
     buyer,
     expiresAt: endOfTyped(until, zone),
+    serviceId: serviceId === '' ? null : serviceId,
   });
   const form = useContractForm({
     contract: SellVoucher,
@@ -73,6 +77,19 @@ export function VoucherForm({ close }: { readonly close: () => void }) {
               {...form.getInputProps('method')}
             />
           </Group>
+          <NativeSelect
+            label="Good for"
+            description={
+              form.values.serviceId === ''
+                ? 'Its tax is owed with what it is used on'
+                : 'Its tax is owed now, and none when it is used'
+            }
+            data={[
+              { value: '', label: 'anything' },
+              ...ofOneTax.map(({ id, name }) => ({ value: id, label: `${name} alone` })),
+            ]}
+            {...form.getInputProps('serviceId')}
+          />
           <DayField
             label="Good until"
             description="Empty: without an end"

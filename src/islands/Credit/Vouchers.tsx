@@ -38,6 +38,7 @@ export function Vouchers({ vouchers, all }: Pick<CreditView, 'vouchers'> & { rea
                 … {voucher.ending}
                 <span>
                   {voucher.buyer}, {shortDate(localDate(voucher.soldAt, zone), today)}
+                  {voucher.buys && `, for ${voucher.buys} alone`}
                   {voucher.expiresAt && `, until ${shortDate(localDate(voucher.expiresAt, zone), today)}`}
                   {voucher.expired && ', expired'}
                 </span>

@@ -25,6 +25,7 @@ export type UseAnswer = AnswerOf<
 type UseCode = CodeOf<typeof useVoucher | typeof useCredit | typeof voucherOnCheckout | typeof creditOnCheckout>;
 
 const sentences: Sentences<UseCode> = {
+  voucher_of_another: 'This voucher is for something else.',
   voucher_of_trial: 'This voucher was bought in a trial, and is worth nothing.',
   voucher_unknown: 'There is no voucher with this code. Look at it again.',
   voucher_expired: 'This voucher has expired. Write to us.',

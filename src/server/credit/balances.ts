@@ -1,4 +1,5 @@
-import { creditOfFacts, leftOnVoucherOf } from '#core/credit/balances';
+import { creditOfFacts, leftOnVoucherOf, taxLeftOnVoucherOf } from '#core/credit/balances';
+import type { VoucherPurpose } from '#core/credit/voucherPurpose';
 import type { BareFact } from '#core/kept/words';
 import { minor, type Minor, zero } from '#core/money/minor';
 import type { Database, Tx } from '#server/database/database';
@@ -61,16 +62,17 @@ export async function creditOf(db: Database | Tx, clientId: string, currency: st
 export const creditOfAll = async (db: Database | Tx): Promise<ClientCredit[]> =>
   (await creditWhere(db, undefined, undefined)).filter(({ credit }) => credit !== 0);
 
+type Sold = { readonly id: string; readonly amount: Minor; readonly purpose: VoucherPurpose | null };
+/** What is left on a voucher, and of it the tax that was owed as it was sold. */
+export type OnVoucher = { readonly left: Minor; readonly tax: Minor };
+
 /** What is left on a voucher. The caller holds its row where it decides by it. */
-export async function leftOnVoucher(db: Database | Tx, voucher: { id: string; amount: Minor }): Promise<Minor> {
-  return (await leftOnVouchers(db, [voucher])).get(voucher.id)!;
+export async function onVoucher(db: Database | Tx, voucher: Sold): Promise<OnVoucher> {
+  return (await onVouchers(db, [voucher])).get(voucher.id)!;
 }
 
 /** What is left on each of these vouchers, from the facts that name them. */
-export async function leftOnVouchers(
-  db: Database | Tx,
-  wanted: readonly { readonly id: string; readonly amount: Minor }[],
-): Promise<Map<string, Minor>> {
+export async function onVouchers(db: Database | Tx, wanted: readonly Sold[]): Promise<Map<string, OnVoucher>> {
   if (wanted.length === 0) return new Map();
   const voucherId = sql<string>`${facts.fact}->>'voucherId'`;
   const ids = wanted.map(({ id }) => id);
@@ -82,7 +84,13 @@ export async function leftOnVouchers(
   for (const { id, fact } of rows) naming.get(id)!.push(fact);
   const ends = await db.select().from(voucherEnds).where(inArray(voucherEnds.voucherId, ids));
   const expired = new Map(ends.map(({ voucherId: id, amount }) => [id, amount]));
-  return new Map(wanted.map(({ id, amount }) => [id, leftOnVoucherOf(amount, naming.get(id)!, expired.get(id))]));
+  return new Map(
+    wanted.map(({ id, amount, purpose }) => {
+      const left = leftOnVoucherOf(amount, naming.get(id)!, expired.get(id));
+      const tax = expired.has(id) ? zero : taxLeftOnVoucherOf(amount, purpose, naming.get(id)!);
+      return [id, { left, tax }];
+    }),
+  );
 }
 
 /** A client's credit in every currency in which they have some. */

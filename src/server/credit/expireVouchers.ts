@@ -1,7 +1,7 @@
 import type { Instant } from '#core/calendar/instant';
 import { voucherExpired } from '#core/journal/otherEntries';
 import { most, zero } from '#core/money/minor';
-import { leftOnVoucher } from '#server/credit/balances';
+import { onVoucher } from '#server/credit/balances';
 import type { Database, Tx } from '#server/database/database';
 import { business } from '#server/database/schema/business';
 import { voucherEnds, vouchers } from '#server/database/schema/credit';
@@ -40,9 +40,10 @@ export async function expireVouchers(deps: Deps): Promise<number> {
       .limit(batch)
       .for('update', { skipLocked: true });
     for (const voucher of over) {
-      const amount = most(await leftOnVoucher(tx, voucher), zero);
+      const { left, tax } = await onVoucher(tx, voucher);
+      const amount = most(left, zero);
       await tx.insert(voucherEnds).values({ voucherId: voucher.id, amount, at: now });
-      const entry = voucherExpired(amount);
+      const entry = voucherExpired(amount, tax);
       if (entry)
         await appendEntry(tx, entry, {
           at: now,

@@ -1,6 +1,6 @@
 import { accounts, type Account } from '#core/journal/entry';
 import { sum } from '#core/money/minor';
-import { creditOfAll, leftOnVouchers } from '#server/credit/balances';
+import { creditOfAll, onVouchers } from '#server/credit/balances';
 import type { Database } from '#server/database/database';
 import { clients } from '#server/database/schema/clients';
 import { vouchers } from '#server/database/schema/credit';
@@ -23,11 +23,12 @@ export async function verifyCredit(db: Database): Promise<Difference[]> {
   const left: { currency: string; amount: number }[] = [];
   for (let from = 0; from < sold.length; from += batch) {
     const some = sold.slice(from, from + batch);
-    const balances = await leftOnVouchers(db, some);
+    const balances = await onVouchers(db, some);
     for (const { id, ending, currency } of some) {
       const balance = balances.get(id)!;
-      left.push({ currency, amount: balance });
-      if (balance < 0) found.push(...differs('voucher below nothing', ending, balance, 0));
+      left.push({ currency, amount: balance.left - balance.tax });
+      if (balance.left < 0) found.push(...differs('voucher below nothing', ending, balance.left, 0));
+      if (balance.tax < 0) found.push(...differs('tax of a voucher below nothing', ending, balance.tax, 0));
     }
   }
   const owed = await db

@@ -10,6 +10,7 @@ export const usingCodes = [
   'nothing_to_pay_with_it',
   'voucher_unknown',
   'voucher_of_trial',
+  'voucher_of_another',
   'voucher_expired',
   'voucher_empty',
   'voucher_currency',

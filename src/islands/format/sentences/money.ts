@@ -13,6 +13,9 @@ export const moneySentences = {
   not_the_sum: (detail, currency) => `${sumIn(detail, 'limit', currency)} is still open of it.`,
   no_credit: 'This client has no credit in this currency.',
   nothing_to_pay_with_it: 'There is nothing to pay any more.',
+  voucher_not_of_one_tax:
+    'This service carries several taxes, or none: such a voucher is sold for anything, and taxed as it is used.',
+  voucher_of_another: 'This voucher is for another service.',
   voucher_of_trial: 'This voucher was bought with a made-up card, and is worth nothing.',
   voucher_unknown: 'There is no voucher with this code.',
   voucher_expired: 'This voucher has expired.',

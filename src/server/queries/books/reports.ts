@@ -12,7 +12,7 @@ import { clients } from '#server/database/schema/clients';
 import { vouchers } from '#server/database/schema/credit';
 import { journalEntries, journalLines } from '#server/database/schema/journal';
 import { payouts } from '#server/database/schema/work';
-import { leftOnVouchers } from '#server/credit/balances';
+import { onVouchers } from '#server/credit/balances';
 import type { Period } from '#server/queries/books/period';
 import { taxOnDocuments } from '#server/queries/books/taxOnDocuments';
 import { and, asc, desc, eq, gte, gt, inArray, lte, type SQL, sql } from 'drizzle-orm';
@@ -253,9 +253,9 @@ async function houseAccounts({ db }: Reading): Promise<ReportTable[]> {
 
 async function openVouchers({ db }: Reading): Promise<ReportTable[]> {
   const sold = await db.select().from(vouchers).orderBy(desc(vouchers.soldAt));
-  const leftOf = await leftOnVouchers(db, sold);
+  const leftOf = await onVouchers(db, sold);
   const rows = sold.flatMap(({ id, ending, buyer, soldAt, expiresAt, amount, currency }): ReportCell[][] => {
-    const rest = leftOf.get(id) ?? minor(0);
+    const rest = leftOf.get(id)?.left ?? minor(0);
     if (rest <= 0) return [];
     return [
       [

@@ -1,8 +1,8 @@
 import type { CreditView, VoucherLine } from '#contracts/creditViews';
 import { minor } from '#core/money/minor';
-import { creditOfAll, leftOnVouchers } from '#server/credit/balances';
+import { creditOfAll, onVouchers } from '#server/credit/balances';
 import { bookings, summaries } from '#server/database/schema/bookings';
-import { business } from '#server/database/schema/business';
+import { business, services } from '#server/database/schema/business';
 import { clients } from '#server/database/schema/clients';
 import { paymentRequests, vouchers } from '#server/database/schema/credit';
 import { messages } from '#server/database/schema/work';
@@ -28,13 +28,17 @@ export async function creditView({ db, clock }: Deps): Promise<CreditView> {
     .limit(100);
   const requests = await requestLines(db, rows, now);
   const sold = await db.select().from(vouchers).orderBy(desc(vouchers.soldAt)).limit(200);
-  const leftOf = await leftOnVouchers(db, sold);
+  const leftOf = await onVouchers(db, sold);
+  const offered = await db
+    .select({ id: services.id, name: services.name, codes: services.taxCodes, retired: services.retired })
+    .from(services);
+  const named = new Map(offered.map(({ id, name }) => [id, name]));
   const letters = await lettersOfVouchers(
     db,
     sold.map(({ id }) => id),
   );
   const lines = sold.map(
-    ({ id, ending, buyer, amount, currency, soldAt, expiresAt, order, requestId }): VoucherLine => {
+    ({ id, ending, buyer, amount, currency, soldAt, expiresAt, order, requestId, purpose }): VoucherLine => {
       const expired = expiresAt !== null && expiresAt <= now;
       const buys = rows.find(({ request }) => request.id === requestId);
       const online = order && {
@@ -43,7 +47,19 @@ export async function creditView({ db, clock }: Deps): Promise<CreditView> {
         sendOn: order.to === null ? null : order.sendOn,
         letter: letters.get(id)?.state ?? ('waits' as const),
       };
-      return { id, ending, buyer, amount, currency, soldAt, expiresAt, expired, left: leftOf.get(id)!, online };
+      return {
+        id,
+        ending,
+        buyer,
+        amount,
+        currency,
+        soldAt,
+        expiresAt,
+        expired,
+        left: leftOf.get(id)!.left,
+        online,
+        buys: purpose && (named.get(purpose.serviceId) ?? null),
+      };
     },
   );
   return {
@@ -59,6 +75,9 @@ export async function creditView({ db, clock }: Deps): Promise<CreditView> {
       .from(clients)
       .orderBy(asc(clients.name))
       .limit(500),
+    ofOneTax: offered
+      .filter(({ codes, retired }) => codes.length === 1 && !retired)
+      .map(({ id, name }) => ({ id, name })),
     accounts: await houseAccounts(db),
   };
 }

@@ -287,6 +287,72 @@ describe('credit and vouchers', () => {
     expect(codeOf(await app.useCreditOnCheckout({ key: 'x'.repeat(30), attempt }))).to.equal('booking_not_found');
     await clean();
   });
+
+  describe('a voucher that buys one service alone', () => {
+    const tax = () => balance('liabilities:tax payable');
+    const open = () => balance('liabilities:gift vouchers');
+    // 23 % is within.
+    const soldAt = async (amount: number) => sell(amount, { serviceId: 'rental' });
+
+    it('owes its tax as it is sold, and none as it is used', async () => {
+      const code = await soldAt(123_00);
+      expect([await tax(), await open()]).to.deep.equal([-23_00, -100_00]);
+      const booking = await bookingOf(app);
+      const used = await app.useOnBooking({ bookingId: booking.id, requestKey: randomUUID(), code });
+      expect(used).to.deep.equal({ ok: true, value: { used: 123_00, left: 0 } });
+      expect([await tax(), await open()]).to.deep.equal([-23_00, 0]);
+      expect((await booking.stands()).position.received).to.equal(123_00);
+      expect(await balance('liabilities:client deposits')).to.equal(-100_00);
+      await clean();
+    });
+    it('in parts, and with the rest of the price, leaves just the tax of the price', async () => {
+      const code = await soldAt(100_01);
+      const booking = await bookingOf(app);
+      await app.recordPayment({
+        bookingId: booking.id,
+        requestKey: randomUUID(),
+        amount: minor(799_00),
+        method: 'cash',
+      });
+      await app.useOnBooking({ bookingId: booking.id, requestKey: randomUUID(), code });
+      await clean();
+      await app.at('2027-04-22T10:00');
+      // The tax of 800.00, and of the 99.01 that are left on the voucher.
+      const within = (sum: number) => Math.round((sum * 23) / 123);
+      expect(0 - (await tax()) - within(800_00) - within(99_01)).to.be.within(-1, 1);
+      await clean();
+    });
+    it('goes back with its tax where the booking is cancelled', async () => {
+      const code = await soldAt(123_00);
+      const booking = await bookingOf(app);
+      await app.useOnBooking({ bookingId: booking.id, requestKey: randomUUID(), code });
+      const cancelled = await app.cancelBooking({ bookingId: booking.id, by: 'business' });
+      expect(cancelled.ok).to.equal(true);
+      await app.at('2027-03-02T10:00');
+      expect([await tax(), await open()]).to.deep.equal([-23_00, -100_00]);
+      expect(await balance('liabilities:client deposits')).to.equal(0);
+      await clean();
+    });
+    it('expired, what is left without its tax is income', async () => {
+      await app.savePage({ note: '', phone: 'off', vouchers: null, expired: 'income' });
+      await sell(123_00, { serviceId: 'rental', expiresAt: '2027-03-10T10:00:00Z' as Instant });
+      await app.at('2027-03-11T10:00');
+      expect([await tax(), await open(), await balance('income:vouchers expired')]).to.deep.equal([-23_00, 0, -100_00]);
+      await clean();
+    });
+    it('is refused on another service, and not sold for one of several taxes', async () => {
+      const { services } = await app.queries.services();
+      const other = services.find(({ id, taxCodes }) => id !== 'rental' && taxCodes.length === 1)!;
+      const code = await sell(50_00, { serviceId: other.id });
+      const booking = await bookingOf(app);
+      expect(codeOf(await app.useOnBooking({ bookingId: booking.id, requestKey: randomUUID(), code }))).to.equal(
+        'voucher_of_another',
+      );
+      const about = { requestKey: randomUUID(), amount: minor(1), currency: 'EUR', method: 'cash' as const };
+      const none = await app.sellVoucher({ ...about, buyer: 'x', expiresAt: null, serviceId: 'none' });
+      expect(codeOf(none)).to.equal('service_not_found');
+    });
+  });
 });
 
 const soldTwice = {

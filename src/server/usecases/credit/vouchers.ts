@@ -15,13 +15,17 @@ import { toPay } from '#core/paying/cart';
 import { type Minor, most, sum, zero } from '#core/money/minor';
 import { ok, refuse, type Result } from '#core/result';
 import { recordFacts } from '#server/booking/record';
-import { creditOf, leftOnVoucher } from '#server/credit/balances';
+import { creditOf, onVoucher } from '#server/credit/balances';
 import { boughtInTrial } from '#server/credit/onlineVouchers';
 import { isLive } from '#server/ways/liveWasUsed';
 import { grouped, hashOfCode, newCode, voucherOfCode } from '#server/credit/voucherCode';
 import { bookings } from '#server/database/schema/bookings';
 import { clients } from '#server/database/schema/clients';
 import { vouchers } from '#server/database/schema/credit';
+import { services } from '#server/database/schema/business';
+import type { Tx } from '#server/database/database';
+import { taxLines } from '#server/offer/taxLines';
+import { taxOfUse, taxOnVoucher, type VoucherPurpose } from '#core/credit/voucherPurpose';
 import type { Deps } from '#server/deps';
 import { paymentUnderWay } from '#server/intents/openIntent';
 import { appendEntry } from '#server/journal/appendEntry';
@@ -31,22 +35,40 @@ import { type NotFound, onBooking, type OpenBooking } from '#server/deciding/onB
 import { offeredFor } from '#server/ways/offered';
 import { eq } from 'drizzle-orm';
 
+type NotSold = { readonly code: 'service_not_found' | 'voucher_not_of_one_tax'; readonly path: 'serviceId' };
+
+/** What a voucher for one service alone owes as tax: it has to carry just one, or it is no voucher of one purpose. */
+async function purposeOf(tx: Tx, serviceId: string): Promise<Result<VoucherPurpose, NotSold>> {
+  const [service] = await tx.select().from(services).where(eq(services.id, serviceId));
+  if (!service) return refuse({ code: 'service_not_found', path: 'serviceId' });
+  const [code, ...others] = service.taxCodes;
+  const rate = (await taxLines(tx)).find((tax) => tax.code === code)?.rate;
+  if (code === undefined || others.length > 0 || rate === undefined)
+    return refuse({ code: 'voucher_not_of_one_tax', path: 'serviceId' });
+  return ok({ serviceId, code, rate });
+}
+
 /**
- * Sells a gift voucher: a liability until it is used. The code is told this once; only its hash is kept. A repeat with
- * the same key sells no second one, and cannot tell the code again.
+ * Sells a gift voucher: a liability until it is used; the tax of one for one service alone is owed at once. The code is told
+ * this once; only its hash is kept. A repeat with the same key sells no second one, and cannot tell the code again.
  */
 export const sellVoucher =
   (deps: Deps) =>
-  (request: SellVoucher): Promise<Result<{ code: string | null; ending: string }, never>> =>
+  (request: SellVoucher): Promise<Result<{ code: string | null; ending: string }, NotSold>> =>
     deps.db.transaction(async (tx) => {
       const [before] = await tx.select().from(vouchers).where(eq(vouchers.requestKey, request.requestKey));
       if (before) return ok({ code: null, ending: before.ending });
+      const { serviceId, ...sold } = request;
+      const purpose = serviceId ? await purposeOf(tx, serviceId) : ok(null);
+      if (!purpose.ok) return purpose;
       const code = newCode();
       const now = deps.clock.now();
       const { amount, currency, method } = request;
       const ending = code.slice(-4);
-      await tx.insert(vouchers).values({ id: deps.newId(), ...request, hash: hashOfCode(code), ending, soldAt: now });
-      await appendEntry(tx, voucherSold(method, amount)!, { at: now, currency, about: `voucher ending ${ending}` });
+      const about = { hash: hashOfCode(code), ending, soldAt: now, purpose: purpose.value };
+      await tx.insert(vouchers).values({ id: deps.newId(), ...sold, ...about });
+      const entry = voucherSold(method, amount, taxOnVoucher(amount, purpose.value))!;
+      await appendEntry(tx, entry, { at: now, currency, about: `voucher ending ${ending}` });
       return ok({ code: grouped(code), ending });
     });
 
@@ -54,7 +76,13 @@ type UseRefusal =
   | NotFound
   | { readonly code: 'payment_under_way' | 'nothing_to_pay_with_it' }
   | {
-      readonly code: 'voucher_unknown' | 'voucher_of_trial' | 'voucher_expired' | 'voucher_empty' | 'voucher_currency';
+      readonly code:
+        | 'voucher_unknown'
+        | 'voucher_of_trial'
+        | 'voucher_of_another'
+        | 'voucher_expired'
+        | 'voucher_empty'
+        | 'voucher_currency';
       readonly path: 'code';
     }
   | { readonly code: 'no_credit' | 'way_not_offered' | 'attempt_changed' };
@@ -72,10 +100,14 @@ async function voucherReceipt(
     return refuse({ code: 'voucher_of_trial', path: 'code' });
   if (voucher.currency !== loaded.booking.currency) return refuse({ code: 'voucher_currency', path: 'code' });
   if (voucher.expiresAt !== null && voucher.expiresAt <= now) return refuse({ code: 'voucher_expired', path: 'code' });
-  const there = await leftOnVoucher(tx, voucher);
-  if (there <= 0) return refuse({ code: 'voucher_empty', path: 'code' });
-  const used = usedFor(there, payable(standing).outstanding);
-  const about = { receiptId, amount: used.used, voucherId: voucher.id };
+  const { purpose } = voucher;
+  if (purpose && purpose.serviceId !== loaded.booking.serviceId)
+    return refuse({ code: 'voucher_of_another', path: 'code' });
+  const there = await onVoucher(tx, voucher);
+  if (there.left <= 0) return refuse({ code: 'voucher_empty', path: 'code' });
+  const used = usedFor(there.left, payable(standing).outstanding);
+  const prepaidTax = taxOfUse(there, used.used, purpose);
+  const about = { receiptId, amount: used.used, voucherId: voucher.id, ...(purpose ? { prepaidTax } : {}) };
   return ok({ fact: { kind: 'received', at: now, method: 'voucher', ...about }, used });
 }
 
@@ -101,7 +133,7 @@ async function usedBefore(
   if (code === null) return ok({ used, left: most(await creditOf(tx, clientId, currency), zero) });
   const voucher = await voucherOfCode(tx, code);
   if (!voucher || voucher.id !== voucherId) return refuse({ code: 'attempt_changed' });
-  return ok({ used, left: await leftOnVoucher(tx, voucher) });
+  return ok({ used, left: (await onVoucher(tx, voucher)).left });
 }
 
 /** Pays what is open of a booking from a voucher, or from the client's credit, as far as it reaches. */
@@ -178,14 +210,20 @@ async function onCheckout(
   }
   let used: Used | null =
     taken.length > 0 ? { used: sum(taken.map(({ amount }) => amount)), left: await leftOf(deps, code, key) } : null;
+  // A voucher for one service pays those of the cart that are of it.
+  let ofAnother: Result<Used, UseRefusal> | null = null;
   for (const bookingId of waiting) {
     if (used?.left === 0) break;
     const result = await useOn(deps, bookingId, attempt, code, 'client');
-    if (!result.ok) return used ? ok(used) : result;
+    if (!result.ok) {
+      if (result.refusal.code !== 'voucher_of_another') return used ? ok(used) : result;
+      ofAnother = result;
+      continue;
+    }
     const before = taken.some((receipt) => receipt.bookingId === bookingId);
     used = { used: sum([used?.used ?? zero, before ? zero : result.value.used]), left: result.value.left };
   }
-  return used ? ok(used) : refuse({ code: 'nothing_to_pay_with_it' });
+  return used ? ok(used) : (ofAnother ?? refuse({ code: 'nothing_to_pay_with_it' }));
 }
 
 const receiptIdOf = (code: string | null, attempt: string): string =>
@@ -203,7 +241,7 @@ const receiptsOf = (all: readonly InCheckout[], code: string | null, attempt: st
 async function leftOf({ db }: Deps, code: string | null, key: string): Promise<Minor> {
   if (code !== null) {
     const voucher = await voucherOfCode(db, code);
-    return leftOnVoucher(db, voucher!);
+    return (await onVoucher(db, voucher!)).left;
   }
   const [bookingId] = await idsOfCheckout(db, key);
   const [booking] = await db.select().from(bookings).where(eq(bookings.id, bookingId!));
