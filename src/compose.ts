@@ -153,7 +153,7 @@ export async function compose(
       await opened.close();
     },
     checkoutView: (key: string, whole = false) => checkoutView(deps, key, whole),
-    bookPage: () => bookPage(db, world.clock.now()),
+    bookPage: () => bookPage(deps, world.clock.now()),
     voucherPage: () => voucherPage(db, world.clock.now()),
     free: (query: FreeQuery) => freeOf(db, world.clock.now(), query),
     requestPage: (link: string) => requestPage(deps, link),

@@ -7,6 +7,7 @@ import type { Minor } from '#core/money/minor';
 
 export type BooksSettingsView = {
   readonly books: Books;
+  readonly accounts: readonly string[];
   readonly accountNames: AccountNames;
   readonly closedUntil: PlainDate | null;
   /** ISO 3166; empty where it was not said. */
@@ -33,6 +34,8 @@ export type JournalPageView = {
   readonly entries: readonly JournalEntryView[];
   readonly next: { readonly beforeDay: PlainDate; readonly before: string } | null;
   readonly accountNames: AccountNames;
+  /** Every account, also those that stand apart for a processor. */
+  readonly accounts: readonly string[];
   readonly closedUntil: PlainDate | null;
 };
 

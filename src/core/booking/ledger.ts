@@ -29,6 +29,8 @@ export type Ledger = {
     readonly returned?: Minor;
     readonly method: FactOf<'received'>['method'] | 'hold';
     readonly voucherId?: string;
+    /** The fee that was passed on with it, and what of that went back. */
+    readonly fee?: { readonly amount: Minor; readonly tax: Minor; readonly back: Minor; readonly taxBack: Minor };
     /** It came after the service or a cancellation, for what was owed then. */
     readonly owed?: true;
   })[];
@@ -163,13 +165,23 @@ const postedBack = (ledger: Ledger, { security = zero, taxes = [] }: Posted): Pi
   ],
 });
 
+type InHand = Ledger['receipts'][number];
+function withRefund(receipt: InHand, { amount, fee = zero, feeTax = zero }: FactOf<'refunded'>): InHand {
+  const refunded = minor(receipt.refunded + amount);
+  if (!receipt.fee) return { ...receipt, refunded };
+  const { back, taxBack } = receipt.fee;
+  return { ...receipt, refunded, fee: { ...receipt.fee, back: minor(back + fee), taxBack: minor(taxBack + feeTax) } };
+}
+
 /** The ledger after one more fact. */
 export function withFact(ledger: Ledger, fact: Fact): Ledger {
   switch (fact.kind) {
     case 'received': {
       const { receiptId: id, amount, at, method, voucherId } = fact;
       const owed = ledger.delivered || ledger.cancelled ? { owed: true as const } : {};
-      const receipt = { id, amount, at, method, refunded: zero, ...(voucherId ? { voucherId } : {}), ...owed };
+      const passed = fact.fee ? { fee: { amount: fact.fee, tax: fact.feeTax ?? zero, back: zero, taxBack: zero } } : {};
+      const about = { ...(voucherId ? { voucherId } : {}), ...passed, ...owed };
+      const receipt = { id, amount, at, method, refunded: zero, ...about };
       const onTheWay = ledger.onTheWay.filter((sent) => sent.receiptId !== id);
       const accountChosen = method === 'card' || method === 'debit' ? null : ledger.accountChosen;
       const posted = postedIn(ledger, withPrepaid(ledger, fact));
@@ -186,7 +198,7 @@ export function withFact(ledger: Ledger, fact: Fact): Ledger {
         ...ledger,
         ...postedBack(ledger, withPrepaid(ledger, fact)),
         receipts: ledger.receipts.map((receipt) =>
-          receipt.id === fact.receiptId ? { ...receipt, refunded: minor(receipt.refunded + fact.amount) } : receipt,
+          receipt.id === fact.receiptId ? withRefund(receipt, fact) : receipt,
         ),
       };
     case 'refundRefused':

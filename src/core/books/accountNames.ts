@@ -5,7 +5,7 @@ export type AccountNames = Readonly<Record<string, AccountName | undefined>>;
 const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** The last part of it, as people say it. */
-export const usualAccountName = (account: string): string => capital(account.slice(account.indexOf(':') + 1));
+export const usualAccountName = (account: string): string => capital(account.split(':').slice(1).join(', '));
 
 /** As the owner calls it: "1200 Bank". */
 export function accountCalled(account: string, names: AccountNames): string {

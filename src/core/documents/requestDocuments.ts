@@ -17,12 +17,19 @@ export function requestDocuments(
   invoiced: RequestInvoicing | 'byHand',
 ): WantedDocument[] {
   if (invoiced === 'no' && issued.length === 0) return [];
-  const wanted: WantedDocument[] = [];
-  let back = 0;
-  for (const fact of facts) {
-    if (fact.kind === 'sold') wanted.push({ cause: 'sold', kind: 'final', run: 'request' });
-    if (fact.kind === 'takenBack')
-      wanted.push({ cause: `takenBack:${back++}`, kind: 'credit', run: 'request', of: 'sold', amount: fact.total });
-  }
+  const wanted = [
+    ...facts
+      .filter(({ kind }) => kind === 'sold')
+      .map((): WantedDocument => ({ cause: 'sold', kind: 'final', run: 'request' })),
+    ...facts
+      .filter((fact) => fact.kind === 'takenBack')
+      .map(({ total: amount }, index): WantedDocument => ({
+        cause: `takenBack:${index}`,
+        kind: 'credit',
+        run: 'request',
+        of: 'sold',
+        amount,
+      })),
+  ];
   return wanted.filter(({ cause }) => !issued.includes(cause));
 }

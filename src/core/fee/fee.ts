@@ -10,6 +10,8 @@ export type FeeInput = {
   /** add: the fee on the amount; cover: a charge whose own fee leaves the amount whole. */
   readonly mode: 'add' | 'cover';
 };
+/** What a processor takes of a payment. */
+export type Cost = Pick<FeeInput, 'percent' | 'fixed'>;
 export type Fee = { fee: Minor; charge: Minor };
 
 const hundredPercent = 100n * decimalScale;

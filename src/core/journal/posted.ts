@@ -94,12 +94,25 @@ function prepaidBack({ receiptId, amount }: FactOf<'refunded'>, { facts }: Poste
   return { prepaidTax };
 }
 
+/** A part of taxes, by code, as the whole of them was. */
+function partOf(taxes: readonly TaxAmount[], base: Minor, amount: Minor): TaxAmount[] {
+  const amounts = splitByWeight(
+    amount,
+    taxes.map((tax) => tax.amount),
+  );
+  const bases = splitByWeight(
+    base,
+    taxes.map((tax) => tax.base),
+  );
+  return taxes.map(({ code }, index) => ({ code, base: bases[index]!, amount: amounts[index]! }));
+}
+
 /** What was paid on top of a receipt goes back as it came. */
-function onTopOf(receiptId: string, { facts }: PostedOn, { fee, tip }: OnTop) {
+function onTopOf(receiptId: string, { facts }: PostedOn, { fee, feeTax = zero, tip }: OnTop) {
   const came = facts.find((fact) => fact.kind === 'received' && fact.receiptId === receiptId);
   if (came?.kind !== 'received') return {};
   return {
-    ...(fee && came.feeTaxes ? { feeTaxes: came.feeTaxes } : {}),
+    ...(fee && came.feeTaxes ? { feeTaxes: partOf(came.feeTaxes, minor(fee - feeTax), feeTax) } : {}),
     ...(tip && came.tipFor ? { tipFor: came.tipFor } : {}),
   };
 }

@@ -85,25 +85,57 @@ describe('a payment that comes too late', () => {
       paid(),
       { lapsed: true, cancelled: null },
       0,
-      { id: 'r', amount: 100_00, on: {} },
+      { id: 'r', amount: 100_00 },
     ],
     [
-      'with fee and tip',
+      'with its tip',
       paid(extras),
       { lapsed: true, cancelled: null },
       0,
-      { id: 'r', amount: 100_00, on: { fee: 2_00, feeTax: 0, tip: 5_00 } },
+      { id: 'r', amount: 100_00, on: { tip: 5_00 } },
     ],
     [
       'but for what a cancellation left owed',
       paid(extras),
       { lapsed: false, cancelled },
       60_00,
-      { id: 'r', amount: 60_00, on: {} },
+      { id: 'r', amount: 60_00 },
     ],
     ['and stays where all of it was owed', paid(), { lapsed: false, cancelled }, 0, null],
-    ['never more than came', paid(), { lapsed: false, cancelled }, 500_00, { id: 'r', amount: 100_00, on: {} }],
+    ['never more than came', paid(), { lapsed: false, cancelled }, 500_00, { id: 'r', amount: 100_00 }],
   ];
   for (const [why, of, before, credit, back] of rows)
     it(why, () => expect(goesBackAtOnce(of, before, minor(credit))).to.deep.equal(back));
+});
+
+describe('a fee that was passed on goes back in proportion', () => {
+  const receipt = (refunded: number, back: number, taxBack: number): Ledger['receipts'][number] => ({
+    id: 'r',
+    at: now,
+    amount: minor(300_00),
+    method: 'card',
+    refunded: minor(refunded),
+    fee: { amount: minor(4_01), tax: minor(75), back: minor(back), taxBack: minor(taxBack) },
+  });
+  const given = (of: Ledger['receipts'][number], amount: number) =>
+    givingBack([{ id: 'r', amount: minor(amount) }], { receipts: [of] }, { cause: 'x', at: now }).asked[0]!;
+
+  it('a third of it with a third of the payment', () =>
+    expect(given(receipt(0, 0, 0), 100_00)).to.deep.equal({
+      receiptId: 'r',
+      whole: 101_34,
+      on: { fee: 1_34, feeTax: 25 },
+    }));
+  it('all of it with all of the payment', () =>
+    expect(given(receipt(0, 0, 0), 300_00)).to.deep.include({ whole: 304_01 }));
+  it('in parts exactly what it was, and nothing more', () => {
+    let [refunded, back, taxBack] = [0, 0, 0];
+    for (const part of [99_99, 1, 133_33, 66_66, 1]) {
+      const { on } = given(receipt(refunded, back, taxBack), part);
+      refunded += part;
+      back += on?.fee ?? 0;
+      taxBack += on?.feeTax ?? 0;
+    }
+    expect([refunded, back, taxBack]).to.deep.equal([300_00, 4_01, 75]);
+  });
 });

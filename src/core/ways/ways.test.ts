@@ -1,5 +1,6 @@
 import type { Instant } from '#core/calendar/instant';
 import { allShown, type ConnectedAccount, offeredWays, otherCurrencies, renewAt, waysToPay } from '#core/ways/ways';
+import type { Decimal } from '#core/money/decimal';
 import { minor } from '#core/money/minor';
 import { fitsOnAccount } from '#core/ways/houseAccount';
 import { expect } from 'chai';
@@ -13,6 +14,7 @@ const account = (id: string, over: Partial<ConnectedAccount> = {}): ConnectedAcc
   live: true,
   usable: true,
   settleDays: 0,
+  cost: { percent: '1.4' as Decimal, fixed: minor(25) },
   ...over,
 });
 const tarn = account('tarn');
@@ -115,6 +117,7 @@ describe('ways to pay', () => {
       live: fc.boolean(),
       usable: fc.boolean(),
       settleDays: fc.constantFrom(0, 4),
+      cost: fc.constant({ percent: '1' as Decimal, fixed: minor(0) }),
     });
     const shown = fc.record({
       hidden: fc.subarray([...waysToPay]),

@@ -1,3 +1,4 @@
+import type { Cost } from '#core/fee/fee';
 import { addHours, type Instant } from '#core/calendar/instant';
 
 /** How a client can pay. `reader` is a card at the counter; `voucher` and `credit` are money that was in hand before. */
@@ -24,6 +25,8 @@ export type ConnectedAccount = {
   readonly usable: boolean;
   /** Days from a payment to the day on which it counts; 0 where it counts at once. */
   readonly settleDays: number;
+  /** What its processor takes of a payment. */
+  readonly cost: Cost;
 };
 
 export type OfferedWays = {

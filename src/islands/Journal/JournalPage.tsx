@@ -4,7 +4,6 @@ import type { Shell } from '#contracts/views';
 import { accountCalled, type AccountNames } from '#core/books/accountNames';
 import { isPlainDate } from '#core/calendar/days';
 import { localDate } from '#core/calendar/zoned';
-import { accounts } from '#core/journal/entry';
 import { formatMoney } from '#core/money/formatMoney';
 import { minor } from '#core/money/minor';
 import { fullDate, shortDate } from '#core/wording/days';
@@ -104,7 +103,7 @@ function Journal({ given, asked }: { readonly given: JournalPageView; readonly a
           onChange={(event) => set({ account: event.currentTarget.value })}
           data={[
             { value: '', label: 'All accounts' },
-            ...Object.values(accounts).map((account) => ({ value: account, label: accountCalled(account, names) })),
+            ...given.accounts.map((account) => ({ value: account, label: accountCalled(account, names) })),
           ]}
         />
         <DayField label="From" value={wanted.from} onChange={(from) => set({ from })} />

@@ -14,7 +14,6 @@ import {
 } from '#core/books/books';
 import { lawNotes } from '#core/books/law';
 import { isPlainDate, type PlainDate } from '#core/calendar/days';
-import { accounts } from '#core/journal/entry';
 import { claimKindWords, taxMomentWords } from '#core/wording/booksWords';
 import { countryName } from '#islands/format/countries';
 import { DayField } from '#islands/parts/DayField';
@@ -29,7 +28,7 @@ export function BooksForm({ given }: { readonly given: BooksSettingsView }) {
   return (
     <Stack gap="xl">
       <TaxForm given={given} />
-      <AccountsForm given={given.accountNames} />
+      <AccountsForm given={given.accountNames} accounts={given.accounts} />
       <Law country={given.country} />
     </Stack>
   );
@@ -134,7 +133,7 @@ function TaxForm({ given }: { readonly given: BooksSettingsView }) {
   );
 }
 
-function AccountsForm({ given }: { readonly given: AccountNames }) {
+function AccountsForm({ given, accounts }: { readonly given: AccountNames; readonly accounts: readonly string[] }) {
   const { business } = useShell();
   const { value, set, keep, busy, problem } = useSetting(saveAccounts, given, (names) => ({
     accountNames: Object.fromEntries(
@@ -158,7 +157,7 @@ function AccountsForm({ given }: { readonly given: AccountNames }) {
           </tr>
         </thead>
         <tbody>
-          {Object.values(accounts).map((account) => (
+          {accounts.map((account) => (
             <tr key={account}>
               <th scope="row">
                 {usualAccountName(account)} <span>{account.slice(0, account.indexOf(':'))}</span>

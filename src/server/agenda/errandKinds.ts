@@ -1,3 +1,5 @@
+import { atCost } from '#core/fee/cost';
+import { costOf } from '#server/ways/payAccounts';
 import type { ErrandKind, WantedErrand } from '#core/agenda/wantedErrands';
 import type { Standing } from '#core/booking/standing';
 import type { Instant } from '#core/calendar/instant';
@@ -57,7 +59,8 @@ export const errandKinds: { readonly [K in ErrandKind]: Run<K> } = {
     const { tx, loaded, standing } = context;
     if (await paymentUnderWay(tx, loaded.booking.id)) throw new Error('another payment of this booking is under way');
     const card = await cardOnFile(tx, standing.ledger.card);
-    const { charged, ...fee } = chargeOfPart(standing, part, loaded.booking.tax, card!.way);
+    const cost = await costOf(tx, context.deps, card!.account);
+    const { charged, ...fee } = chargeOfPart(atCost(standing, cost), part, loaded.booking.tax, card!.way);
     return intend(context, key, { kind: 'charge', card: card!, description: describe(loaded), ...fee }, charged);
   },
 

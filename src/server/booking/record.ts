@@ -23,7 +23,8 @@ import type { Tx } from '#server/database/database';
 import { covers, dueParts, facts as factTable, summaries } from '#server/database/schema/bookings';
 import { ownerRow } from '#server/database/ownerRow';
 import { taxLines } from '#server/offer/taxLines';
-import { appendEntry } from '#server/journal/appendEntry';
+import { appendEntry, isOfProcessor } from '#server/journal/appendEntry';
+import { processorOfFact } from '#server/journal/processorOf';
 import { eq } from 'drizzle-orm';
 
 /**
@@ -59,7 +60,8 @@ export async function recordFacts(
     const entry = entryForFact(fact, ledger);
     if (entry) {
       const { currency, id: bookingId } = booking;
-      await appendEntry(tx, entry, { at: fact.at, currency, bookingId, factSeq: row!.seq });
+      const processor = entry.lines.some(isOfProcessor) ? await processorOfFact(tx, fact) : '';
+      await appendEntry(tx, entry, { at: fact.at, currency, bookingId, factSeq: row!.seq, processor });
     }
     ledger = withFact(ledger, fact);
   }

@@ -1,3 +1,5 @@
+import type { Cost } from '#core/fee/fee';
+import { atCost } from '#core/fee/cost';
 import { standing, type Standing } from '#core/booking/standing';
 import type { Instant } from '#core/calendar/instant';
 import { type Minor } from '#core/money/minor';
@@ -49,7 +51,11 @@ export async function toReserveOf(tx: Tx, all: readonly InCheckout[], now: Insta
 }
 
 /** What each booking is charged: what is due now, or everything with the discount that its terms give. */
-export const shareOf = ({ loaded: { booking }, current }: InCheckout, everything: boolean, way?: 'debit') => ({
+export const shareOf = (
+  { loaded: { booking }, current }: InCheckout,
+  everything: boolean,
+  { cost, way }: { readonly cost: Cost | null; readonly way?: 'debit' | undefined },
+) => ({
   bookingId: booking.id,
-  ...shareOfCart(current, dealOf(booking), { everything, way }),
+  ...shareOfCart(atCost(current, cost), dealOf(booking), { everything, way }),
 });

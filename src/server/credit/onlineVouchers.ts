@@ -1,3 +1,4 @@
+import { processorOfAccount } from '#server/journal/processorOf';
 import type { Instant } from '#core/calendar/instant';
 import { localDate } from '#core/calendar/zoned';
 import { voucherSentAt, voucherUntil } from '#core/credit/voucherOrder';
@@ -25,7 +26,12 @@ export async function makeVoucher(
   tx: Tx,
   deps: World,
   request: Request,
-  { amount, payer, now }: { readonly amount: Minor; readonly payer: string; readonly now: Instant },
+  {
+    amount,
+    payer,
+    now,
+    accountId,
+  }: { readonly amount: Minor; readonly payer: string; readonly now: Instant; readonly accountId: string },
 ): Promise<void> {
   const { timeZone, name } = await ownerRow(tx);
   const order = request.voucher!;
@@ -48,7 +54,12 @@ export async function makeVoucher(
     expiresAt,
     order,
   });
-  await appendEntry(tx, voucherSold('card', amount)!, { at: now, currency, about: request.number });
+  await appendEntry(tx, voucherSold('card', amount)!, {
+    at: now,
+    currency,
+    about: request.number,
+    processor: await processorOfAccount(tx, accountId),
+  });
   const at = voucherSentAt(order, now, timeZone);
   await tx.insert(errands).values({
     id: deps.newId(),

@@ -1,3 +1,4 @@
+import { processorOfAccount } from '#server/journal/processorOf';
 import { actingAs } from '#server/actor/actorNow';
 import type { Instant } from '#core/calendar/instant';
 import { minor } from '#core/money/minor';
@@ -71,13 +72,21 @@ export async function recordRequestAnswer(deps: Deps, paymentId: string, answer:
     }
     const request = (await lockRequest(tx, requestId))!;
     const came = minor(approvedOf(minor(amount + tip), answer) - tip);
-    if (request.voucher) await makeVoucher(tx, deps, request, { amount: came, payer, now });
+    if (request.voucher) await makeVoucher(tx, deps, request, { amount: came, payer, now, accountId: row.accountId });
     const method = row.card.way ?? 'card';
     await paymentCame(
       tx,
       deps,
       request,
-      { id: paymentId, amount: came, tip, by: payer, via, method, processor: row.accountId },
+      {
+        id: paymentId,
+        amount: came,
+        tip,
+        by: payer,
+        via,
+        method,
+        processor: await processorOfAccount(tx, row.accountId),
+      },
       now,
     );
   };
@@ -131,6 +140,6 @@ export async function returnRequestPayment(
   const tipFor = told.find(({ fact }) => fact.kind === 'paid' && fact.tipFor) ? { tipFor: 'staff' as const } : {};
   const tipped = tip > 0 ? { tip, ...tipFor } : {};
   const fact = { kind: 'returned' as const, payment: row.id, amount, code, by: payer, ...tipped };
-  await recordOfRequest(tx, deps, request, fact, { now, processor: row.accountId });
+  await recordOfRequest(tx, deps, request, fact, { now, processor: await processorOfAccount(tx, row.accountId) });
   return true;
 }

@@ -1,4 +1,4 @@
-import { accounts } from '#core/journal/entry';
+import { usedAccounts } from '#server/journal/allAccounts';
 import type { Database } from '#server/database/database';
 import { entriesOf, type ExportPeriod, journalCurrencies, plainAmount } from '#server/formats/journalEntries';
 
@@ -14,7 +14,8 @@ const roots: Readonly<Record<string, string>> = {
 /** `assets:card clearing` as beancount names accounts: `Assets:Card-clearing`. */
 export function beancountAccount(account: string): string {
   const [root, ...rest] = account.split(':');
-  const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1).replaceAll(' ', '-');
+  const capital = (text: string): string =>
+    text.charAt(0).toUpperCase() + text.slice(1).replace(/[^\p{L}\p{N}]+/gu, '-');
   return [roots[root!], ...rest.map(capital)].join(':');
 }
 
@@ -29,7 +30,7 @@ const everSince = '1970-01-01';
 /** The journal of a period in the language of beancount, piece by piece. `bean-check` accepts it. */
 export async function* beancountJournal(db: Database, period: ExportPeriod = {}): AsyncGenerator<string> {
   const [first] = await journalCurrencies(db);
-  const opened = Object.values(accounts).map((account) => `${everSince} open ${beancountAccount(account)}`);
+  const opened = (await usedAccounts(db)).map((account) => `${everSince} open ${beancountAccount(account)}`);
   yield [...(first ? [`option "operating_currency" "${first}"`, ''] : []), ...opened, ''].join('\n');
   for await (const entries of entriesOf(db, period))
     yield entries

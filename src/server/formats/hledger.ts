@@ -1,4 +1,4 @@
-import { accounts } from '#core/journal/entry';
+import { usedAccounts } from '#server/journal/allAccounts';
 import { currencyExponent } from '#core/money/currency';
 import type { Database } from '#server/database/database';
 import { entriesOf, type ExportPeriod, journalCurrencies, plainAmount } from '#server/formats/journalEntries';
@@ -12,9 +12,9 @@ const types: readonly (readonly [prefix: string, type: string])[] = [
 
 const amountText = (amount: number, currency: string): string => `${plainAmount(amount, currency)} ${currency}`;
 
-function header(currencies: readonly string[]): string {
+function header(currencies: readonly string[], names: readonly string[]): string {
   const commodities = currencies.map((code) => `commodity ${amountText(1000 * 10 ** currencyExponent(code), code)}`);
-  const declared = Object.values(accounts).map((name) => {
+  const declared = names.map((name) => {
     const type = types.find(([prefix]) => name.startsWith(prefix))?.[1];
     return type ? `account ${name}  ; type:${type}` : `account ${name}`;
   });
@@ -29,7 +29,7 @@ const plainText = (text: string): string => text.replace(/[\r\n;|]+/g, ' ').trim
  * clocks. `hledger check --strict` accepts it.
  */
 export async function* hledgerJournal(db: Database, period: ExportPeriod = {}): AsyncGenerator<string> {
-  yield header(await journalCurrencies(db));
+  yield header(await journalCurrencies(db), await usedAccounts(db));
   for await (const entries of entriesOf(db, period))
     yield entries
       .map(({ seq, day, description, booking, lines }) => {

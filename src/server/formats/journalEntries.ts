@@ -4,6 +4,7 @@ import { currencyExponent } from '#core/money/currency';
 import type { Database } from '#server/database/database';
 import { bookings } from '#server/database/schema/bookings';
 import { journalEntries, journalLines } from '#server/database/schema/journal';
+import { accountOf, accountOfLine } from '#server/journal/accountOfLine';
 import { and, asc, gt, gte, inArray, lt, lte, sql } from 'drizzle-orm';
 
 /** Days of the business's clocks, both included; absent: from the first entry, to the last. */
@@ -40,14 +41,14 @@ const within = ({ from, until }: ExportPeriod) =>
 async function opening(db: Database, from: PlainDate): Promise<ExportedEntry | null> {
   const rows = await db
     .select({
-      account: journalLines.account,
+      account: accountOfLine,
       currency: journalLines.currency,
       amount: sql<number>`sum(${journalLines.amount})::bigint`.mapWith(Number),
     })
     .from(journalLines)
     .where(lt(journalLines.day, from))
-    .groupBy(journalLines.account, journalLines.currency)
-    .orderBy(journalLines.currency, journalLines.account);
+    .groupBy(accountOfLine, journalLines.currency)
+    .orderBy(journalLines.currency, accountOfLine);
   const lines = rows
     .filter(({ amount }) => amount !== 0)
     .map((row) => ({ ...row, amount: row.amount as Minor, taxCode: null }));
@@ -102,8 +103,8 @@ export async function* entriesOf(db: Database, period: ExportPeriod = {}): Async
       )
       .orderBy(asc(journalLines.entrySeq), asc(journalLines.line));
     const linesOf = new Map<number, ExportedLine[]>(rows.map(({ seq }) => [seq, []]));
-    for (const { entrySeq, account, amount, currency, taxCode } of lines)
-      linesOf.get(entrySeq)!.push({ account, amount, currency, taxCode });
+    for (const { entrySeq, amount, currency, taxCode, ...line } of lines)
+      linesOf.get(entrySeq)!.push({ account: accountOf(line), amount, currency, taxCode });
     yield rows.map((row) => ({
       ...row,
       lines: linesOf.get(row.seq)!,

@@ -2,7 +2,7 @@ import { addDays, type PlainDate } from '#core/calendar/days';
 import type { Instant } from '#core/calendar/instant';
 import { localDate } from '#core/calendar/zoned';
 import { postingRules } from '#core/journal/entryForFact';
-import { type Account, accounts, type JournalEntry } from '#core/journal/entry';
+import { type Account, accounts, type JournalEntry, type JournalLine } from '#core/journal/entry';
 import type { Tx } from '#server/database/database';
 import { business } from '#server/database/schema/business';
 import { whileOpen } from '#server/journal/booksLock';
@@ -18,7 +18,9 @@ async function bookedOn(tx: Tx, at: Instant): Promise<PlainDate> {
 }
 
 /** What stands apart for each processor. */
-const ofProcessors: ReadonlySet<Account> = new Set([accounts.cardClearing, accounts.processorFees]);
+export const ofProcessors: ReadonlySet<Account> = new Set([accounts.cardClearing, accounts.processorFees]);
+
+export const isOfProcessor = ({ account }: JournalLine): boolean => ofProcessors.has(account);
 
 /** Appends an entry, in the transaction of the fact that it records. */
 export async function appendEntry(

@@ -1,3 +1,4 @@
+import { allAccounts } from '#server/journal/allAccounts';
 import { closeOutView } from '#server/queries/closing/closeOuts';
 import { agreementSample } from '#server/queries/quotes/agreementSample';
 import type { BookingsQuery, NewBookingView, Shell } from '#contracts/views';
@@ -100,7 +101,14 @@ export function openQueries(
         style,
         told,
         documents: { settings: documents, seller, country },
-        books: { books, accountNames, closedUntil, country, taxes: await taxLines(db) },
+        books: {
+          books,
+          accounts: await allAccounts(db),
+          accountNames,
+          closedUntil,
+          country,
+          taxes: await taxLines(db),
+        },
       };
     },
 

@@ -1,3 +1,5 @@
+import type { Cost } from '#core/fee/fee';
+import { leastCost } from '#core/fee/cost';
 import type { Ledger } from '#core/booking/ledger';
 import type { Instant } from '#core/calendar/instant';
 import type { WallTime } from '#core/calendar/wallTime';
@@ -68,3 +70,7 @@ export async function offeredForRequest(
 /** The account that a client pays through: the one that their page offered, or the default one; null where it is not. */
 export const pickAccount = ({ online }: OfferedWays, accountId: string | undefined): ConnectedAccount | null =>
   (accountId === undefined ? online[0] : online.find(({ id }) => id === accountId)) ?? null;
+
+/** What the cheapest of the cards that are offered costs: what a page passes on, and is then charged, whichever is used. */
+export const cardCost = ({ online }: Pick<OfferedWays, 'online'>): Cost | null =>
+  leastCost(online.filter(({ way }) => way === 'card').map(({ cost }) => cost));

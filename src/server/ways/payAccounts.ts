@@ -1,4 +1,7 @@
 import type { Instant } from '#core/calendar/instant';
+import type { Cost } from '#core/fee/fee';
+import type { Decimal } from '#core/money/decimal';
+import { zero } from '#core/money/minor';
 import type { ConnectedAccount } from '#core/ways/ways';
 import type { Database, Tx } from '#server/database/database';
 import { payAccounts } from '#server/database/schema/ways';
@@ -9,6 +12,17 @@ import type { CardProcessor } from '#server/ports';
 import { and, asc, eq, isNull, sql } from 'drizzle-orm';
 
 export type PayAccount = typeof payAccounts.$inferSelect;
+
+const nothing: Cost = { percent: '0' as Decimal, fixed: zero };
+
+/** What the processor of an account takes of a payment; null where it is not known any more. */
+export async function costOf(tx: Tx, { adapters }: Pick<Deps, 'adapters'>, accountId: string): Promise<Cost | null> {
+  const [row] = await tx
+    .select({ provider: payAccounts.provider })
+    .from(payAccounts)
+    .where(eq(payAccounts.id, accountId));
+  return (row && adapters[row.provider]?.abilities.fee) ?? null;
+}
 
 /** The accounts that are connected, in the order in which they were. */
 export async function connectedAccounts(
@@ -29,6 +43,7 @@ export async function connectedAccounts(
     live: mode === 'live',
     usable: accessUntil > now,
     settleDays: adapters[provider]?.abilities.settleDays ?? 0,
+    cost: adapters[provider]?.abilities.fee ?? nothing,
   }));
 }
 

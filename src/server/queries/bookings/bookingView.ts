@@ -1,3 +1,4 @@
+import { accountOfLine } from '#server/journal/accountOfLine';
 import { peopleIn } from '#server/actor/people';
 import type { BookingView, JournalView } from '#contracts/views';
 import { sameValue } from '#core/sameValue';
@@ -21,7 +22,7 @@ import { and, asc, desc, eq, notInArray } from 'drizzle-orm';
 
 async function journalOf(db: Database, bookingId: string): Promise<JournalView[]> {
   const rows = await db
-    .select({ entry: journalEntries, account: journalLines.account, amount: journalLines.amount })
+    .select({ entry: journalEntries, account: accountOfLine, amount: journalLines.amount })
     .from(journalEntries)
     .innerJoin(journalLines, eq(journalLines.entrySeq, journalEntries.seq))
     .where(eq(journalEntries.bookingId, bookingId))

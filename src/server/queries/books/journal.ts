@@ -1,3 +1,4 @@
+import { allAccounts } from '#server/journal/allAccounts';
 import type { JournalQuery } from '#contracts/books';
 import type { JournalEntryView, JournalPageView, TrialBalance } from '#contracts/booksViews';
 import type { PlainDate } from '#core/calendar/days';
@@ -8,6 +9,7 @@ import { bookings } from '#server/database/schema/bookings';
 import { clients } from '#server/database/schema/clients';
 import { documents } from '#server/database/schema/documents';
 import { journalEntries, journalLines } from '#server/database/schema/journal';
+import { accountOf, accountOfLine } from '#server/journal/accountOfLine';
 import { and, asc, desc, eq, exists, gte, ilike, inArray, lte, or, type SQL, sql } from 'drizzle-orm';
 
 const pageSize = 50;
@@ -40,6 +42,14 @@ const before = ({ beforeDay, before: seq }: JournalQuery): SQL | undefined =>
     ? undefined
     : sql`(${journalEntries.day}, ${journalEntries.seq}) < (${beforeDay}, ${seq})`;
 
+/** Lines of an account, of whichever processor; or of what stands apart for one. */
+function lineOf(account: string): SQL | undefined {
+  const own = sql`${journalLines.account} = ${account}`;
+  const [root, name, ...processor] = account.split(':');
+  if (processor.length === 0) return own;
+  return and(sql`${journalLines.account} = ${`${root}:${name}`}`, eq(journalLines.processor, processor.join(':')));
+}
+
 /** Entries that move an account: found by its own index, so that a seldom used one is as quick as another. */
 function ofAccount(db: Database, { account, from, until }: JournalQuery): SQL | undefined {
   if (!account) return undefined;
@@ -48,7 +58,7 @@ function ofAccount(db: Database, { account, from, until }: JournalQuery): SQL | 
     .from(journalLines)
     .where(
       and(
-        sql`${journalLines.account} = ${account}`,
+        lineOf(account),
         eq(journalLines.entrySeq, journalEntries.seq),
         from ? gte(journalLines.day, from as PlainDate) : undefined,
         until ? lte(journalLines.day, until as PlainDate) : undefined,
@@ -99,7 +109,7 @@ export async function journalPage(db: Database, query: JournalQuery): Promise<Jo
       about: entry.about,
       factSeq: entry.factSeq,
       currency: own[0]?.currency ?? '',
-      lines: own.map(({ account, amount, taxCode }) => ({ account, amount, taxCode })),
+      lines: own.map(({ amount, taxCode, ...line }) => ({ account: accountOf(line), amount, taxCode })),
     };
   });
   const last = shown.at(-1)?.entry;
@@ -107,6 +117,7 @@ export async function journalPage(db: Database, query: JournalQuery): Promise<Jo
     entries,
     next: rows.length > pageSize && last ? { beforeDay: last.day, before: String(last.seq) } : null,
     accountNames,
+    accounts: await allAccounts(db),
     closedUntil,
   };
 }
@@ -116,14 +127,14 @@ export async function trialBalance(db: Database, day: PlainDate): Promise<TrialB
   const { accountNames } = await ownerRow(db);
   const rows = await db
     .select({
-      account: journalLines.account,
+      account: accountOfLine,
       currency: journalLines.currency,
       balance: sql<number>`sum(${journalLines.amount})::bigint`.mapWith(Number),
     })
     .from(journalLines)
     .where(lte(journalLines.day, day))
-    .groupBy(journalLines.account, journalLines.currency)
-    .orderBy(journalLines.currency, journalLines.account);
+    .groupBy(accountOfLine, journalLines.currency)
+    .orderBy(journalLines.currency, accountOfLine);
   return {
     day,
     accountNames,

@@ -12,6 +12,7 @@ import { clients } from '#server/database/schema/clients';
 import { vouchers } from '#server/database/schema/credit';
 import { journalEntries, journalLines } from '#server/database/schema/journal';
 import { payouts } from '#server/database/schema/work';
+import { requestsOwing } from '#server/requests/requestsOwing';
 import { onVouchers } from '#server/credit/balances';
 import type { Period } from '#server/queries/books/period';
 import { taxOnDocuments } from '#server/queries/books/taxOnDocuments';
@@ -99,10 +100,13 @@ async function tax({ db, period }: Reading): Promise<ReportTable[]> {
 
 const earned = [accounts.revenue, accounts.cancellationIncome, accounts.damageRecovered] as const;
 
+/** What was earned without a booking was asked for by a request. */
+const service = sql<string>`coalesce(${services.name}, 'Requests')`;
+
 async function revenue({ db, period }: Reading): Promise<ReportTable[]> {
   const rows = await db
     .select({
-      service: services.name,
+      service,
       month,
       currency: journalLines.currency,
       account: journalLines.account,
@@ -110,11 +114,11 @@ async function revenue({ db, period }: Reading): Promise<ReportTable[]> {
     })
     .from(journalLines)
     .innerJoin(journalEntries, eq(journalEntries.seq, journalLines.entrySeq))
-    .innerJoin(bookings, eq(bookings.id, journalEntries.bookingId))
-    .innerJoin(services, eq(services.id, bookings.serviceId))
+    .leftJoin(bookings, eq(bookings.id, journalEntries.bookingId))
+    .leftJoin(services, eq(services.id, bookings.serviceId))
     .where(and(inArray(journalLines.account, [...earned]), inPeriod(period)))
-    .groupBy(services.name, month, journalLines.currency, journalLines.account)
-    .orderBy(month, services.name);
+    .groupBy(service, month, journalLines.currency, journalLines.account)
+    .orderBy(month, service);
   const keys = [...new Set(rows.map((row) => `${row.month}|${row.service}|${row.currency}`))];
   const lines = keys.map((key): ReportCell[] => {
     const [at, service, currency] = key.split('|') as [string, string, string];
@@ -199,15 +203,24 @@ async function receivables({ db, now, zone }: Reading): Promise<ReportTable[]> {
     .where(and(lte(dueParts.dueAt, now), gt(dueParts.left, minor(0))))
     .orderBy(asc(dueParts.dueAt));
   const today = dayNumber(localDate(now, zone));
-  const lines = rows.map((row): ReportCell[] => {
-    const age = today - dayNumber(localDate(row.dueAt, zone));
+  const asked = (await requestsOwing(db)).map((request) => ({
+    ...request,
+    path: `/credit#${request.number}`,
+    name: request.note,
+  }));
+  const due = [
+    ...rows.map((row) => ({ ...row, path: `/bookings/${row.number}`, day: localDate(row.dueAt, zone) })),
+    ...asked,
+  ].sort((a, b) => (a.day < b.day ? -1 : 1));
+  const lines = due.map((row): ReportCell[] => {
+    const age = today - dayNumber(row.day);
     const at = ages.findIndex((limit) => age <= limit);
     const column = at < 0 ? ages.length : at;
     return [
-      { text: row.number, path: `/bookings/${row.number}` },
+      { text: row.number, path: row.path },
       row.client,
       row.name,
-      localDate(row.dueAt, zone),
+      row.day,
       ...[...ages, 0].map((_, index) => money(index === column ? row.left : 0, row.currency)),
     ];
   });
@@ -215,7 +228,10 @@ async function receivables({ db, now, zone }: Reading): Promise<ReportTable[]> {
     table(
       'Receivables by age',
       'What is due today and has not come, by the days since it fell due.',
-      [...left('Booking', 'Client', 'For', 'Due'), ...right('up to 30 days', '31 to 60', '61 to 90', 'more than 90')],
+      [
+        ...left('Booking or request', 'Client', 'For', 'Due'),
+        ...right('up to 30 days', '31 to 60', '61 to 90', 'more than 90'),
+      ],
       lines,
     ),
   ];

@@ -1,3 +1,4 @@
+import { cappedFee } from '#core/fee/cost';
 import { givenOf } from '#core/documents/party';
 import { actingAs, actorNow } from '#server/actor/actorNow';
 import type { ClientView, KeptOnPage } from '#contracts/clientViews';
@@ -39,7 +40,7 @@ import { acceptedOffer } from '#server/quotes/acceptedOffer';
 import { isPayers } from '#core/paying/request';
 import { paymentUnderWay } from '#server/intents/openIntent';
 import { offeredOnPage } from '#server/queries/paying/ways';
-import { offeredFor } from '#server/ways/offered';
+import { cardCost, offeredFor } from '#server/ways/offered';
 import { bookingOfLink } from '#server/links/clientLink';
 import { addHours } from '#core/calendar/instant';
 
@@ -250,7 +251,7 @@ export async function clientView(
       included: from?.offer.included || service!.included,
       lines: linesOf(booking.price),
       choices: choicesOf(current, dealOf(booking)),
-      fee: booking.terms.fee ?? null,
+      fee: booking.terms.fee ? cappedFee(booking.terms.fee, cardCost(offered)) : null,
       offered: await offeredOnPage(tx, deps, offered, { now, consentOf, pays: booking }),
       onTheWay: onTheWayOf(current, today),
       waiting: payment ?? holding,

@@ -1,3 +1,7 @@
+import type { Cost } from '#core/fee/fee';
+import { cappedFee, leastCost } from '#core/fee/cost';
+import type { Deps } from '#server/deps';
+import { connectedAccounts } from '#server/ways/payAccounts';
 import type { BookPageView, OpenService, VoucherPageView } from '#contracts/bookViews';
 import type { Agreement } from '#core/agreement/agreement';
 import type { Instant } from '#core/calendar/instant';
@@ -12,7 +16,7 @@ import { type ServiceRow, newestTerms, taxRates, isOpenToClients } from '#server
 
 const pageAgreement = ({ name, blocks, fields }: Agreement) => ({ name, blocks, fields });
 
-async function openService(db: Database, row: ServiceRow): Promise<OpenService> {
+async function openService(db: Database, row: ServiceRow, cost: Cost | null): Promise<OpenService> {
   const { rules: terms } = await newestTerms(db, row.termsId);
   const { when, counts, least, most, confirm, authorise, keepMinutes, answerHours, tip, agreementId } = row.booking!;
   const [agreed] = agreementId ? await db.select().from(agreements).where(eq(agreements.id, agreementId)) : [];
@@ -33,14 +37,14 @@ async function openService(db: Database, row: ServiceRow): Promise<OpenService> 
     taxCodes,
     extras,
     terms,
-    fee: terms.fee ? feeSentence(terms.fee, currency) : '',
+    fee: terms.fee ? feeSentence(cappedFee(terms.fee, cost), currency) : '',
     rules: { when, counts, least, most, confirm, authorise, keepMinutes, answerHours, tip },
     agreement: agreed ? pageAgreement(agreed.agreement) : null,
   };
 }
 
 /** The public page: what can be booked, by whom it is offered, and every rule that its sums are computed from. */
-export async function bookPage(db: Database, now: Instant): Promise<BookPageView> {
+export async function bookPage({ db, adapters }: Pick<Deps, 'db' | 'adapters'>, now: Instant): Promise<BookPageView> {
   const rows = await db
     .select()
     .from(services)
@@ -48,8 +52,12 @@ export async function bookPage(db: Database, now: Instant): Promise<BookPageView
     .orderBy(asc(services.name));
   const [owner] = await db.select().from(business);
   const { note, phone, vouchers } = owner!.bookingPage;
+  const accounts = await connectedAccounts(db, adapters, now);
   const open: OpenService[] = [];
-  for (const row of rows.filter(isOpenToClients)) open.push(await openService(db, row));
+  for (const row of rows.filter(isOpenToClients)) {
+    const cards = accounts.filter(({ way, usable, currency }) => way === 'card' && usable && currency === row.currency);
+    open.push(await openService(db, row, leastCost(cards.map(({ cost }) => cost))));
+  }
   return {
     business: await businessFace(db),
     timeZone: owner!.timeZone,

@@ -1,3 +1,4 @@
+import type { Cost } from '#core/fee/fee';
 import { givenOf } from '#core/documents/party';
 import type { CheckoutItem, CheckoutView } from '#contracts/bookViews';
 import { awaitedFrom } from '#core/booking/ledger';
@@ -19,7 +20,7 @@ import { services } from '#server/database/schema/business';
 import type { Deps } from '#server/deps';
 import { paymentUnderWay } from '#server/intents/openIntent';
 import { offeredOnPage } from '#server/queries/paying/ways';
-import { offeredFor } from '#server/ways/offered';
+import { cardCost, offeredFor } from '#server/ways/offered';
 import { businessFace } from '#server/queries/business/businessFace';
 import { standingLink } from '#server/links/clientLink';
 import { bookingsOfCheckout, type InCheckout, shareOf, toReserveOf, idsOfCheckout } from '#server/carts/inCheckout';
@@ -84,7 +85,7 @@ export async function checkoutView(
       keptUntil: kept[0] ?? null,
       dueNow: due,
       everything: everythingOf(paying, due),
-      fee: { due: feesOf(paying, false), everything: feesOf(paying, true) },
+      fee: { due: feesOf(paying, false, cardCost(ways)), everything: feesOf(paying, true, cardCost(ways)) },
       tip: paying.length > 0 && rules.some((row) => row.rules?.tip),
       offered: await offeredOnPage(tx, deps, ways, {
         now,
@@ -126,7 +127,7 @@ async function itemOf(tx: Tx, deps: Deps, { loaded, current }: InCheckout, now: 
 
 function everythingOf(paying: readonly InCheckout[], due: Minor): CheckoutView['everything'] {
   const offered = paying.some(({ current }) => current.agreed.terms.firstPayment);
-  const amount = sum(paying.map((each) => shareOf(each, true).amount));
+  const amount = sum(paying.map((each) => shareOf(each, true, { cost: null }).amount));
   if (!offered || amount <= due) return null;
   const saves = sum(
     paying.map(({ loaded, current }) => {
@@ -137,8 +138,8 @@ function everythingOf(paying: readonly InCheckout[], due: Minor): CheckoutView['
   return { amount, preset: paying.every(({ current }) => current.agreed.terms.firstPayment?.preset === 'all'), saves };
 }
 
-const feesOf = (paying: readonly InCheckout[], everything: boolean): Minor =>
-  sum(paying.map((each) => shareOf(each, everything).fee?.amount ?? zero));
+const feesOf = (paying: readonly InCheckout[], everything: boolean, cost: Cost | null): Minor =>
+  sum(paying.map((each) => shareOf(each, everything, { cost }).fee?.amount ?? zero));
 
 /** What the card is kept for, once for each booking that says something of its own. */
 function consentOf(paying: readonly InCheckout[], reserving: readonly InCheckout[]): string {

@@ -19,7 +19,8 @@ import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { randomUUID } from 'node:crypto';
-import { type Installation, installation, rental } from '../../../../testing/installation';
+import { testBankAccount } from '#world/accounts/testBankAccounts';
+import { connected, type Installation, installation, rental } from '../../../../testing/installation';
 
 const day = (text: string): PlainDate => text as PlainDate;
 
@@ -108,6 +109,35 @@ describe('the books', () => {
     const [tax] = (await app.books.report('fees', { from: day('2027-03-01'), until: day('2027-03-31') })).tables;
     expect(tax!.rows).to.have.length(1);
     expect(await app.deps.db.$count(payouts)).to.equal(1);
+  });
+
+  it('keep what each processor collects and takes apart, by the owner’s names, and as one account', async () => {
+    const beck = await connected(app, { provider: 'beck', mode: 'live', currency: 'EUR' });
+    const id = await booked();
+    await payCard(400_00);
+    await app.at('2027-03-20T10:00');
+    const after = await balances('2027-03-20');
+    const [payout] = await app.books.payouts();
+    expect(after['expenses:processor fees:Tarn Cards']).to.equal(payout!.fee);
+    expect(after['expenses:processor fees']).to.equal(undefined);
+    const link = await app.copyLink({ bookingId: id, requestKey: 'by-the-other-way' });
+    const key = link.ok ? link.value.url.split('/').at(-1)! : '';
+    const card = await app.tokenAt(beck, testBankAccount('settles', 1234));
+    const paying = { link: key, attempt: 'another-attempt', account: beck, card, amount: 100_00 as Minor };
+    expect((await app.payByClient(paying)).ok).to.equal(true);
+    await app.at('2027-03-26T10:00');
+    const entries = (await app.books.journal({ account: 'assets:card clearing:Beck Debit' })).entries;
+    expect(entries.map(({ description }) => description)).to.include('Payment before the service');
+    expect((await app.books.journal({ account: 'assets:card clearing:Nobody' })).entries).to.deep.equal([]);
+    const all = (await app.books.journal({ account: accounts.cardClearing })).entries.length;
+    expect(all).to.be.greaterThan(entries.length);
+    const settings = (await app.queries.settings()).books;
+    expect(settings.accounts).to.include.members([
+      'assets:card clearing:Beck Debit',
+      'assets:card clearing:Tarn Cards',
+      'expenses:processor fees:Beck Debit',
+    ]);
+    expect(await verify(app.deps)).to.deep.equal([]);
   });
 
   it('stay closed where they were closed: what comes later is booked on the first open day', async () => {

@@ -1,3 +1,5 @@
+import { atCost } from '#core/fee/cost';
+import { costOf } from '#server/ways/payAccounts';
 import type { OnBooking } from '#contracts/owner';
 import { payable } from '#core/booking/standing';
 import { ok, refuse, type Result } from '#core/result';
@@ -28,7 +30,12 @@ export const chargeNow =
       if (!card) return refuse({ code: 'no_card' });
       if (await paymentUnderWay(tx, bookingId)) return refuse({ code: 'payment_under_way' });
       const description = `${loaded.booking.number} ${loaded.booking.title}`;
-      const { charged, ...fee } = withFee(standing, loaded.booking.tax, amount, card.way);
+      const { charged, ...fee } = withFee(
+        atCost(standing, await costOf(tx, deps, card.account)),
+        loaded.booking.tax,
+        amount,
+        card.way,
+      );
       const request = { kind: 'charge' as const, card, description, ...fee };
       const intent = { id: deps.newId(), bookingId, cause, request, amount: charged, now };
       return ok(await openIntent(tx, intent));

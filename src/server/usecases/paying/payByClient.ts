@@ -17,7 +17,8 @@ import { readBooking } from '#server/booking/lockBooking';
 import { refusedCards, type TooManyCards, tooManyCards } from '#server/guard/manyCards';
 import { takesTips } from '#server/booking/takesTips';
 import { businessName } from '#server/ways/businessName';
-import { offeredFor, pickAccount } from '#server/ways/offered';
+import { atCost } from '#core/fee/cost';
+import { cardCost, offeredFor, pickAccount } from '#server/ways/offered';
 import { processorOf } from '#server/ways/payAccounts';
 import { runDueOf } from '#server/agenda/runDue';
 import { outcomeOf } from '#server/intents/outcomeOf';
@@ -72,7 +73,8 @@ async function fromClient(
   const { bookingId } = opened;
   const about = (await readBooking(db, bookingId))!;
   const chosen = ledgerOf(about.facts).accountChosen;
-  const account = pickAccount(await offeredFor(db, deps, [about.booking], clock.now(), chosen), asked.account);
+  const offered = await offeredFor(db, deps, [about.booking], clock.now(), chosen);
+  const account = pickAccount(offered, asked.account);
   if (!account) return refuse({ code: 'way_not_offered' });
   // Outside the transaction: it asks the world.
   const known = await (await processorOf(deps, account.id)).cardOf(card);
@@ -109,7 +111,11 @@ async function fromClient(
 
     const underWay = await paymentUnderWay(tx, bookingId);
     if (underWay) return refuse({ code: 'payment_under_way', confirmUrl: confirmUrlOf(underWay) });
-    const may = mayPay(standing, dealOf(loaded.booking), { ...asked, amount, way: used.way });
+    const may = mayPay(atCost(standing, cardCost(offered)), dealOf(loaded.booking), {
+      ...asked,
+      amount,
+      way: used.way,
+    });
     if (!may.ok) return may;
     if (asked.tip && !(await takesTips(tx, loaded.booking))) return refuse({ code: 'tip_not_taken' });
     const { charged, ...more } = may.value;

@@ -17,7 +17,8 @@ import { refusedCards, type TooManyCards, tooManyCards } from '#server/guard/man
 import type { PayOutcome } from '#contracts/payOutcome';
 import { outcomeOf } from '#server/intents/outcomeOf';
 import { businessName } from '#server/ways/businessName';
-import { offeredFor, pickAccount } from '#server/ways/offered';
+import type { Cost } from '#core/fee/fee';
+import { cardCost, offeredFor, pickAccount } from '#server/ways/offered';
 import { processorOf } from '#server/ways/payAccounts';
 import { type InCheckout, idsOfCheckout, bookingsOfCheckout, toReserveOf, shareOf } from '#server/carts/inCheckout';
 
@@ -27,7 +28,7 @@ export type PayCheckoutRefusal =
   | { readonly code: 'attempt_changed' | 'tip_not_taken' | 'way_not_offered' }
   | { readonly code: 'payment_under_way'; readonly confirmUrl: string | null };
 
-type Attempt = PayCheckout & { readonly used: CardUsed };
+type Attempt = PayCheckout & { readonly used: CardUsed } & { readonly cost: Cost | null };
 
 /**
  * Pays a whole checkout by one card: one charge for all that is due, its shares recorded with each booking; then what
@@ -42,13 +43,16 @@ export const payCheckout =
     const paidFor = await Promise.all(ids.map((id) => readBooking(db, id)));
     if (paidFor.length === 0) return refuse({ code: 'checkout_unknown' });
     const bookings = paidFor.map((each) => each!.booking);
-    const account = pickAccount(await offeredFor(db, deps, bookings, clock.now()), request.account);
+    const offered = await offeredFor(db, deps, bookings, clock.now());
+    const account = pickAccount(offered, request.account);
     if (!account) return refuse({ code: 'way_not_offered' });
     const known = await (await processorOf(deps, account.id)).cardOf(request.card);
     if (!known) return refuse({ code: 'card_unknown' });
     const way = account.way === 'debit' ? { way: 'debit' as const } : {};
     const used = { id: newId(), token: request.card, last4: known.last4, account: account.id, ...way };
-    const intended = await db.transaction((tx) => intend(tx, deps, { ...request, used }, clock.now()));
+    const intended = await db.transaction((tx) =>
+      intend(tx, deps, { ...request, used, cost: cardCost(offered) }, clock.now()),
+    );
     if (!intended.ok) return intended;
     let outcome: PayOutcome = { state: 'paid' };
     for (const id of intended.value) {
@@ -86,7 +90,7 @@ async function intend(
   if (byDebit && (reserving.length > 0 || toGiveCard(all).length > 0)) return refuse({ code: 'way_not_offered' });
   const name = await businessName(tx);
   const shares = paying.map((each): PaidShare => ({
-    ...shareOf(each, attempt.everything, attempt.used.way),
+    ...shareOf(each, attempt.everything, { cost: attempt.cost, way: attempt.used.way }),
     consent: byDebit ? debitConsent(each.current, name) : cardConsent(each.current),
   }));
   const due = sum([...shares.map(({ amount }) => amount), ...reserving.map(({ amount }) => amount)]);

@@ -154,5 +154,5 @@ async function recordPayout(
     .returning();
   if (rows.length === 0) return;
   const paid = payoutMade(payout, gross, fee);
-  if (paid) await appendEntry(tx, paid, { at, currency, about: payout });
+  if (paid) await appendEntry(tx, paid, { at, currency, about: payout, processor: account?.name ?? '' });
 }

@@ -122,7 +122,7 @@ describe('ways to pay', () => {
       const entry = view.journal.find(({ description }) => description === 'Bank debit that came back')!;
       expect(entry.lines).to.deep.equal([
         { account: 'liabilities:client deposits', amount: 240_00 },
-        { account: 'assets:card clearing', amount: -240_00 },
+        { account: 'assets:card clearing:Beck Debit', amount: -240_00 },
       ]);
     });
 
