@@ -167,7 +167,7 @@ export async function compose(
       rememberDevice(db, device, may, world.clock.now()),
     bookingsOfCheckout: (key: string) => idsOfCheckout(db, key),
     previewWording: (request: PreviewWording) => previewWording(db, world.clock.now(), request),
-    previewLetter: (request: PreviewWording) => previewLetter(db, world.clock.now(), request),
+    previewLetter: (request: PreviewWording) => previewLetter(deps, request),
     bookingOfLink: (link: string) => bookingOfLink(db, link, world.clock.now()),
     quoteOfLink: (link: string) => quoteOfLink(db, link),
     calendarOf: (bookingId: string) => calendarOf(deps, bookingId),

@@ -83,6 +83,27 @@ function Facts({ facts }: { readonly facts: LetterFacts }) {
     </Section>
   );
 }
+/** The code is dark on white in every mailbox: a camera reads it so. */
+const Transfer = ({ text: words, code }: NonNullable<Letter['transfer']>) => (
+  <Section style={{ margin: '0 0 18px' }}>
+    <Text className="quiet" style={{ ...small, fontWeight: 700 }}>
+      By transfer
+    </Text>
+    <Text className="ink" style={{ ...small, color: ink, whiteSpace: 'pre-line' }}>
+      {words}
+    </Text>
+    {code && (
+      <Img
+        src={code}
+        alt="A code with account, sum and reference for your banking app"
+        width={132}
+        height={132}
+        style={{ marginTop: 8, backgroundColor: '#ffffff' }}
+      />
+    )}
+  </Section>
+);
+
 const cell: CSSProperties = {
   padding: '8px 0',
   borderTop: `1px solid ${line}`,
@@ -93,7 +114,7 @@ const cell: CSSProperties = {
 
 /** The one layout of all letters: who writes, what it says, the facts, the button, how to answer. */
 function LetterLayout({ letter }: { readonly letter: Letter }) {
-  const { business, greeting, paragraphs, facts, button, reply, reference } = letter;
+  const { business, greeting, paragraphs, facts, button, transfer, reply, reference } = letter;
   return (
     <Html lang="en">
       <Head>
@@ -159,6 +180,7 @@ function LetterLayout({ letter }: { readonly letter: Letter }) {
                 </Button>
               </Section>
             )}
+            {transfer && <Transfer {...transfer} />}
             {facts && facts.cancellation.length > 0 && (
               <>
                 <Hr className="line" style={{ margin: '0 0 12px', borderTop: `1px solid ${line}` }} />

@@ -19,6 +19,8 @@ export type Letter = {
   readonly facts: LetterFacts | null;
   /** Null where it leads nowhere. */
   readonly button: { readonly label: string; readonly link: string } | null;
+  /** How to pay by transfer: in words, and the address of a code within the letter; null where it cannot be. */
+  readonly transfer: { readonly text: string; readonly code: string | null } | null;
   /** How its reader answers; null where nobody reads an answer. */
   readonly reply: string | null;
   readonly reference: string;
@@ -35,7 +37,16 @@ export const markWords: Readonly<Record<StepMark, string>> = {
 };
 
 /** The same as plain text: every sentence and every sum of the letter, in its order. */
-export function textLetter({ business, greeting, paragraphs, facts, button, reply, reference }: Letter): string {
+export function textLetter({
+  business,
+  greeting,
+  paragraphs,
+  facts,
+  button,
+  transfer,
+  reply,
+  reference,
+}: Letter): string {
   const rows =
     facts?.rows.map(({ mark, when, what, amount }) => `${when}: ${what}, ${amount} (${markWords[mark]})`) ?? [];
   return [
@@ -44,6 +55,7 @@ export function textLetter({ business, greeting, paragraphs, facts, button, repl
     ...(facts ? [`${facts.what}\n${facts.when}\nPaid so far: ${facts.paid}`] : []),
     ...(rows.length > 0 ? [rows.join('\n')] : []),
     ...(button ? [`${button.label}: ${button.link}`] : []),
+    ...(transfer ? [`By transfer:\n${transfer.text}`] : []),
     ...(facts && facts.cancellation.length > 0 ? [['If you cancel:', ...facts.cancellation].join('\n')] : []),
     ...(reply ? [reply] : []),
     [[business.name, reference].filter((part) => part !== '').join(' · '), business.address].filter(Boolean).join('\n'),

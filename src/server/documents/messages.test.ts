@@ -146,6 +146,7 @@ describe('messages', () => {
       cancellation: ['Until the end of Fri 11 Jun: we keep 30 %.'],
     },
     button: { label: 'Pay', link: 'https://x.example.com/b/"onclick="' },
+    transfer: { text: 'O’Neil, IBAN PT22\nReference RF18 B000 1', code: 'cid:transfer@ostendo' },
     reply: 'Answer this letter to write to O’Neil.',
     reference: 'B-0001',
   };

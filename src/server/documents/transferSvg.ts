@@ -3,16 +3,26 @@ import { transferCode } from '#core/documents/transferCode';
 import type { Minor } from '#core/money/minor';
 import type { Database } from '#server/database/database';
 import { ownerRow } from '#server/database/ownerRow';
-import { toString } from 'qrcode';
+import { toBuffer, toString } from 'qrcode';
 
-/** A code with account, sum and reference for a banking application, as a drawing; null where there can be none. */
-export async function transferSvg(
-  db: Database,
-  { number, amount, currency }: { readonly number: string; readonly amount: Minor; readonly currency: string },
-): Promise<string | null> {
+type ToPay = { readonly number: string; readonly amount: Minor; readonly currency: string };
+
+async function codeOf(db: Database, { number, amount, currency }: ToPay): Promise<string | null> {
   const { name, seller } = await ownerRow(db);
   const { iban, bic, legalName } = seller;
-  const reference = creditorReference(number);
-  const code = transferCode({ name: legalName || name, iban, bic, amount, currency, reference });
-  return code && toString(code, { type: 'svg', errorCorrectionLevel: 'M', margin: 1 });
+  return transferCode({ name: legalName || name, iban, bic, amount, currency, reference: creditorReference(number) });
+}
+
+const look = { errorCorrectionLevel: 'M', margin: 1 } as const;
+
+/** A code with account, sum and reference for a banking application, as a drawing; null where there can be none. */
+export async function transferSvg(db: Database, to: ToPay): Promise<string | null> {
+  const code = await codeOf(db, to);
+  return code && toString(code, { type: 'svg', ...look });
+}
+
+/** The same in pixels, for letters. */
+export async function transferPng(db: Database, to: ToPay): Promise<Uint8Array | null> {
+  const code = await codeOf(db, to);
+  return code === null ? null : toBuffer(code, { type: 'png', scale: 4, ...look });
 }

@@ -17,6 +17,7 @@ import { calendarOf } from '#server/documents/calendarOf';
 import { documents } from '#server/database/schema/documents';
 import { files } from '#server/database/schema/files';
 import { documentPdf } from '#server/invoicing/documentFile';
+import { transferCid, transferPart } from '#server/outbox/transferPart';
 import { documentOfCause } from '#server/letters/writeDocumentLetter';
 import { agreementFile } from '#server/quotes/agreementFile';
 import { keepQuoteLink } from '#server/quotes/quoteLink';
@@ -113,6 +114,7 @@ export async function composeMail(deps: Deps, row: MessageRow): Promise<Outgoing
   const code = await codeOf(deps, row);
   const withCode = (text: string): string => (code === null ? text : text.replaceAll(codePlace, code));
   const subject = withCode(row.subject);
+  const transfer = await transferPart(deps, row);
   const letter: Letter = {
     subject,
     business: fromUs ? us : { ...who, logo: logo && `cid:${logoCid}`, colour: look.colour ?? ours },
@@ -120,10 +122,12 @@ export async function composeMail(deps: Deps, row: MessageRow): Promise<Outgoing
     paragraphs: row.body.slice(0, -1).map(withCode),
     facts: row.facts,
     button: link === null ? null : { label: row.body.at(-1)!, link },
+    transfer: transfer && { text: transfer.text, code: transfer.code && `cid:${transferCid}` },
     reply: fromUs ? null : `Answer this letter to write to ${name}.`,
     reference,
   };
-  const attachments = [...(logo ? [logo] : []), ...(await attachmentsOf(deps, row))];
+  const inline = [logo, transfer?.code ?? null].filter((part) => part !== null);
+  const attachments = [...inline, ...(await attachmentsOf(deps, row))];
   return {
     key: row.id,
     from: { name: fromUs ? 'Ostendo' : name, address: email },

@@ -131,20 +131,28 @@ describe('what terms can ask for', () => {
   });
 
   it('a fee passed on is charged with the payment, counts for nothing, and carries its tax', async () => {
-    const fee = { percent: '2' as Decimal, fixed: minor(25), mode: 'add' as const, country: 'CH' };
+    const fee = { percent: '2' as Decimal, fixed: minor(30), mode: 'add' as const, country: 'CH' };
     const booking = await bookingOf(app, {}, { ...base, fee });
     await booking.pay();
     const { position } = await booking.stands();
     expect(position.received).to.equal(240_00);
     const [payment] = (await app.world.network()).payments;
-    expect(payment!.amount).to.equal(240_00 + 5_05);
-    expect(await balanceOf('income:fees passed on')).to.equal(-(5_05 - 94)); // 5.05 × 149.59 ÷ 800.00
-    expect(await balanceOf('liabilities:tax payable')).to.equal(-94);
+    // At most what the processor takes: 1.4 % and 0.25.
+    expect(payment!.amount).to.equal(240_00 + 3_61);
+    expect(await balanceOf('income:fees passed on')).to.equal(-(3_61 - 68)); // 3.61 × 149.59 ÷ 800.00
+    expect(await balanceOf('liabilities:tax payable')).to.equal(-68);
     await app.at('2027-03-30T10:00');
     expect((await booking.stands()).position.received).to.equal(800_00);
-    expect(await balanceOf('income:fees passed on'), '560.00 by the card on file').to.equal(
-      -(5_05 + 11_45 - 94 - 2_14),
-    );
+    expect(await balanceOf('income:fees passed on'), '560.00 by the card on file').to.equal(-(3_61 + 8_09 - 68 - 1_51));
+    await app.cancelBooking({ bookingId: booking.id, by: 'client' });
+    await app.at('2027-03-31T10:00');
+    const { position: after } = await booking.stands();
+    // What goes back is of the second payment, and its fee with it in proportion.
+    const share = (800_00 - after.received) / 560_00;
+    expect(share).to.be.within(0.01, 1);
+    const back = Math.round(8_09 * share) - Math.round(1_51 * share);
+    expect(0 - (await balanceOf('income:fees passed on'))).to.equal(3_61 + 8_09 - 68 - 1_51 - back);
+    expect(await verify(app.deps)).to.deep.equal([]);
   });
 
   it('the hold pays what a no-show leaves owed, where the agreement says so', async () => {

@@ -422,4 +422,45 @@ describe('invoices and credit notes', () => {
       expect(toOffice.every(({ linkFor }) => linkFor === 'payer')).to.equal(true);
     });
   });
+
+  describe('how to pay by transfer', () => {
+    const newest = async () => {
+      const [line] = await app.world.mail.list('ines@example.com', 1);
+      return (await app.world.mail.read(line!.seq))!;
+    };
+    beforeEach(() => app.saveWays({ ways: { hidden: [], online: null }, transferTo: '' }));
+    it('stands in each letter that asks for money, with a code of account, sum and reference', async () => {
+      await booked();
+      const { text, mime } = await newest();
+      expect(text).to.match(
+        /By transfer:\nVesper Hollow Observatory, Lda\., IBAN PT22 9960[\d ]+\nReference RF\d\d B000 1/,
+      );
+      expect(mime).to.include('transfer.png');
+      const shown = await app.previewLetter({ occasion: 'request', subject: '{{title}}', body: 'x', number: 'B-0001' });
+      expect(shown.ok && shown.value)
+        .to.include('data:image/png;base64,')
+        .and.to.include('RF');
+    });
+    it('of an invoice by its own number, for what is open of it; not of one that is paid', async () => {
+      const id = await booked();
+      await pay(id, 240_00);
+      const receipt = await newest();
+      expect(receipt.text, 'an invoice on account that was paid').not.to.include('By transfer');
+      await app.at('2027-04-22T10:00');
+      const { text } = await newest();
+      expect(text)
+        .to.include('By transfer')
+        .and.to.match(/Reference RF\d\d I202 7000 2/);
+    });
+    it('not where transfers are not offered, nor a code to another account than the one named', async () => {
+      await app.saveWays({ ways: { hidden: ['transfer'], online: null }, transferTo: '' });
+      await booked();
+      expect((await newest()).text).not.to.include('By transfer');
+      await app.saveWays({ ways: { hidden: [], online: null }, transferTo: 'Another bank, XX00' });
+      await booked();
+      const { text, mime } = await newest();
+      expect(text).to.include('Another bank, XX00');
+      expect(mime).not.to.include('transfer.png');
+    });
+  });
 });

@@ -1,0 +1,94 @@
+import type { Occasion } from '#core/agenda/wantedErrands';
+import { payable, standing } from '#core/booking/standing';
+import { leadsTo, transferLines } from '#core/documents/transferTo';
+import type { Minor } from '#core/money/minor';
+import { agreedOf, readBooking } from '#server/booking/lockBooking';
+import { ownerRow } from '#server/database/ownerRow';
+import { paymentRequests } from '#server/database/schema/credit';
+import { documents } from '#server/database/schema/documents';
+import type { messages } from '#server/database/schema/work';
+import type { Deps } from '#server/deps';
+import { transferPng } from '#server/documents/transferSvg';
+import { documentOfCause } from '#server/letters/writeDocumentLetter';
+import type { MailAttachment } from '#server/ports';
+import { standingOfRequest } from '#server/requests/requests';
+import { offeredFor, offeredForRequest } from '#server/ways/offered';
+import { eq } from 'drizzle-orm';
+
+type MessageRow = typeof messages.$inferSelect;
+type World = Pick<Deps, 'db' | 'clock' | 'adapters'>;
+
+/** How to pay a letter by transfer: account and reference in words, and a code where there can be one. */
+export type TransferPart = { readonly text: string; readonly code: MailAttachment | null };
+
+/** The name by which a letter shows its code. */
+export const transferCid = 'transfer@ostendo';
+
+/** Letters that ask for money, or may. */
+const asks: ReadonlySet<string> = new Set<Occasion | 'paymentRequest'>([
+  'request',
+  'ask',
+  'remind',
+  'overdue',
+  'declined',
+  'payer',
+  'document',
+  'paymentRequest',
+]);
+
+type ToPay = { readonly number: string; readonly amount: Minor; readonly currency: string };
+
+/** What a letter asks for, where it may be paid by transfer; null where nothing is to be paid so. */
+async function toPay(deps: Deps, row: MessageRow): Promise<ToPay | null> {
+  const { db, clock } = deps;
+  const now = clock.now();
+  const documentId = documentOfCause(row.cause);
+  const [document] = documentId === null ? [] : await db.select().from(documents).where(eq(documents.id, documentId));
+  if (document && document.body.open === 0) return null;
+  if (row.requestId !== null) {
+    const [request] = await db.select().from(paymentRequests).where(eq(paymentRequests.id, row.requestId));
+    const { ways } = await offeredForRequest(db, deps, request!, now);
+    const left = (await standingOfRequest(db, request!)).left ?? request!.smallest;
+    if (!ways.includes('transfer') || !left) return null;
+    return { number: document?.number ?? request!.number, amount: left, currency: request!.currency };
+  }
+  return row.bookingId === null ? null : ofBooking(deps, row.bookingId, document?.number);
+}
+
+/** What of a booking is to be paid now, or else at all. @param document its own number, where it is an invoice that asks */
+async function ofBooking(
+  { db, clock, adapters }: World,
+  bookingId: string,
+  document: string | undefined,
+): Promise<ToPay | null> {
+  const { booking, facts } = (await readBooking(db, bookingId))!;
+  const current = standing(agreedOf(booking), facts, clock.now());
+  const { dueNow, outstanding } = payable(current);
+  const amount = dueNow > 0 && document === undefined ? dueNow : outstanding;
+  const { ways } = await offeredFor(db, { adapters }, [booking], clock.now());
+  if (amount === 0 || current.ledger.lapsed || !ways.includes('transfer')) return null;
+  return { number: document ?? booking.number, amount, currency: booking.currency };
+}
+
+/** Where a letter that asks for money says how to pay it by transfer; null where it does not. */
+export async function transferPart(deps: Deps, row: MessageRow): Promise<TransferPart | null> {
+  return asks.has(row.occasion) ? partFor(deps, await toPay(deps, row)) : null;
+}
+
+/** The same of a letter on a booking that is not written yet. */
+export async function transferPreview(world: World, occasion: string, bookingId: string): Promise<TransferPart | null> {
+  return asks.has(occasion) ? partFor(world, await ofBooking(world, bookingId, undefined)) : null;
+}
+
+async function partFor({ db }: World, pays: ToPay | null): Promise<TransferPart | null> {
+  if (!pays) return null;
+  const { transferTo: words, name, seller } = await ownerRow(db);
+  const text = transferLines({ words, name, seller }, pays.number);
+  if (text === '') return null;
+  // Not where the owner's words lead to another account.
+  const png = leadsTo(words, seller.iban) ? await transferPng(db, pays) : null;
+  return {
+    text,
+    code: png && { filename: 'transfer.png', contentType: 'image/png', content: png, cid: transferCid },
+  };
+}
