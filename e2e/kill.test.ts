@@ -1,5 +1,5 @@
 import { compose } from '#compose';
-import { demoSignIn } from '#demo/scenario';
+import { demoOwner, demoSignIn } from '#demo/scenario';
 import { readConfig } from '#server/config';
 import { verify } from '#server/verify/verify';
 import { testBankAccount } from '#world/accounts/testBankAccounts';
@@ -131,7 +131,11 @@ describe('kill -9 at any moment', () => {
       const client = new Client(server.address);
       await client.post('/api/demo/sign-in', {});
       const ways = await accountsOf(client);
-      invoices ||= (await client.post('/api/documents/settings', invoicing))?.status === 200;
+      if (!invoices) {
+        const { name, line, email } = demoOwner;
+        await client.post('/api/business/save', { name, line, email, country: 'PT', look: {} });
+        invoices = (await client.post('/api/documents/settings', invoicing))?.status === 200;
+      }
       let alive = true;
       const workers = Array.from({ length: 3 }, async () => {
         while (alive) await work(client, seen, ways);

@@ -3,7 +3,6 @@ import type { OfferedOnPage } from '#contracts/wayViews';
 import type { BusinessFace } from '#contracts/quoteViews';
 import type { PlainDate } from '#core/calendar/days';
 import type { Instant } from '#core/calendar/instant';
-import type { DocumentKind } from '#core/documents/document';
 import type { MissingForDocument } from '#core/documents/missing';
 import type { RequestInvoicing, RequestPaper } from '#core/credit/requestPaper';
 import type { TaxLine } from '#contracts/serviceViews';
@@ -33,7 +32,8 @@ export type RequestPageView = {
   readonly due: { readonly day: string; readonly late: boolean } | null;
   readonly tip: boolean;
   readonly attachments: readonly { readonly file: string; readonly name: string }[];
-  readonly documents: readonly { readonly number: string; readonly kind: DocumentKind; readonly day: string }[];
+  /** Each by its number, and what it is with its day. */
+  readonly documents: readonly { readonly number: string; readonly what: string }[];
   readonly waiting: { readonly url: string } | null;
   readonly offered: OfferedOnPage;
   /** Collected from a bank account; paid when it settles. */

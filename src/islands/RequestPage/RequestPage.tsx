@@ -5,7 +5,6 @@ import type { RequestPageView } from '#contracts/creditViews';
 import { formatAmount, formatMoney } from '#core/money/formatMoney';
 import { least, type Minor, minor, zero } from '#core/money/minor';
 import { parseAmount } from '#core/money/parseAmount';
-import { documentTitle } from '#core/wording/documentWords';
 import { wayWords } from '#core/wording/wayWords';
 import { TextField } from '#islands/Book/TextField';
 import { BusinessHead, faceStyle } from '#islands/ClientPage/BusinessHead';
@@ -66,11 +65,9 @@ export default function RequestPage({ link, view: given }: Props) {
         )}
         {view.documents.length > 0 && (
           <ul className={sheet.papers}>
-            {view.documents.map(({ number, kind, day }) => (
+            {view.documents.map(({ number, what }) => (
               <li key={number}>
-                <a href={`/r/${link}/documents/${number}.pdf`}>
-                  {documentTitle[kind]} {number}, {day}
-                </a>
+                <a href={`/r/${link}/documents/${number}.pdf`}>{what}</a>
               </li>
             ))}
           </ul>

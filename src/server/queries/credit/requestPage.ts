@@ -6,6 +6,7 @@ import { askedBy } from '#core/credit/requestPaper';
 import { type RequestStanding } from '#core/credit/requestStanding';
 import { debitOnceConsent } from '#core/wording/consent';
 import { longDate, longMoment, shortDate } from '#core/wording/days';
+import { documentTitle } from '#core/wording/documentWords';
 import { requestRows } from '#core/wording/requestWords';
 import { voucherGoes } from '#core/wording/voucherWords';
 import type { PlainDate } from '#core/calendar/days';
@@ -74,8 +75,7 @@ export async function requestPage(deps: Deps, link: string): Promise<RequestPage
     attachments,
     documents: (await documentsOfRequest(db, request.id)).map((document) => ({
       number: document.number,
-      kind: document.kind,
-      day: shortDate(document.day as PlainDate, today),
+      what: `${documentTitle[document.kind]} ${document.number}, ${shortDate(document.day as PlainDate, today)}`,
     })),
     waiting: waiting?.answer?.outcome === 'confirm' ? { url: waiting.answer.url } : null,
     onTheWay:
