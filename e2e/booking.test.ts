@@ -231,6 +231,51 @@ describe('journey: booked by the client', () => {
     await payer.context().close();
   });
 
+  it('asks for what lines come to: written, read, paid in parts with a tip, and invoiced to a company', async () => {
+    await go(owner, '/credit/new');
+    await owner.getByRole('button', { name: 'Copy a link' }).click();
+    await owner.getByText('a sum, such as 12.50').waitFor();
+    await owner.getByRole('combobox', { name: 'Of whom' }).fill('Ottilie Brandt');
+    await owner.keyboard.press('Escape');
+    await owner.getByLabel('E-mail').fill('ottilie@example.com');
+    await owner.getByLabel('What for').fill('Two nights more');
+    await owner.getByLabel('What', { exact: true }).fill('Night at the hut');
+    await owner.getByLabel('How many of Night at the hut').fill('2');
+    await owner.getByLabel('Price of one Night at the hut').fill('61.50');
+    await owner.getByLabel('In parts from, EUR').fill('60');
+    await owner.getByLabel('The payer may add a tip').check();
+    await owner.getByRole('region', { name: 'As it reads' }).getByText('€ 123.00').first().waitFor();
+    await expectAccessible(owner);
+    const answered = owner.waitForResponse((answer) => answer.url().endsWith('/api/credit/create-request'));
+    await owner.getByRole('button', { name: 'Copy a link' }).click();
+    const { url, number } = (await (await answered).json()) as { url: string; number: string };
+    const payer = await phone();
+    await payer.goto(url, { waitUntil: 'networkidle' });
+    await payer.getByText('An invoice for a company?').click();
+    await payer.getByLabel('Company').fill('Brandt Optics');
+    await payer.getByRole('combobox', { name: 'Country' }).selectOption('PT');
+    await payer.getByLabel('Tax number, with its country').fill('PT123');
+    await payer.getByRole('button', { name: 'Keep this for the invoice' }).click();
+    await payer.getByText('not the form of a tax number').waitFor();
+    await payer.getByLabel('Tax number, with its country').fill('PT514432004');
+    await payer.getByRole('button', { name: 'Keep this for the invoice' }).click();
+    await payer.getByText('Invoices for Brandt Optics, PT514432004').waitFor();
+    await payer.getByLabel('How much, in EUR').fill('60.00');
+    await payer.getByLabel('A tip for those who do the work').fill('5');
+    await payer.getByLabel('Your name').fill('Aunt Hilde');
+    await giveNumber(payer, 'Approved');
+    await payer.getByRole('button', { name: /^Pay .*65\.00/ }).click();
+    await payer.getByText(/60\.00 has come in; .*63\.00 is still open/).waitFor();
+    await expectAccessible(payer);
+    await go(owner, `/credit#${number}`);
+    await owner.getByText(/60\.00 paid by Aunt Hilde, and a tip of .*5\.00, from the copied link/).waitFor();
+    await owner.getByRole('button', { name: `More for ${number}` }).click();
+    await owner.getByRole('menuitem', { name: 'It came in another way' }).click();
+    await owner.getByRole('button', { name: /^Record .*63\.00/ }).click();
+    await owner.getByText(/63\.00 paid by Ottilie Brandt, by transfer/).waitFor();
+    await payer.context().close();
+  });
+
   it('shows it all on the calendar and in the lanes; dragging asks before it moves', async () => {
     await go(owner, '/bookings/calendar');
     await owner.getByText('Month').click();

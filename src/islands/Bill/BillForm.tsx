@@ -80,7 +80,12 @@ export default function BillForm({ of, link, bill, done }: Props) {
       </div>
       <label className={book.field}>
         Country
-        <select value={typed.country} autoComplete="country" onChange={(event) => set({ country: event.target.value })}>
+        <select
+          aria-label="Country"
+          value={typed.country}
+          autoComplete="country"
+          onChange={(event) => set({ country: event.target.value })}
+        >
           {countryChoices.map(({ value, label }) => (
             <option key={value} value={value}>
               {label}

@@ -33,6 +33,6 @@ export async function factsOfRequests(db: Tx | Database, ids: readonly string[])
     .from(requestFacts)
     .leftJoin(words, eq(words.id, requestFacts.wordsId))
     .where(inArray(requestFacts.requestId, [...ids]))
-    .orderBy(desc(requestFacts.at));
+    .orderBy(desc(requestFacts.seq));
   return rows.map(({ requestId, at, fact, said }) => ({ requestId, at, fact: requestFactsRead.whole(fact, said) }));
 }

@@ -13,7 +13,17 @@ import { clients } from '#server/database/schema/clients';
 import { instant, money, factColumn } from '#server/database/schema/columns';
 import { wordsId } from '#server/database/schema/words';
 import { sql } from 'drizzle-orm';
-import { type AnyPgColumn, check, index, jsonb, pgTable, text, timestamp, uniqueIndex } from 'drizzle-orm/pg-core';
+import {
+  type AnyPgColumn,
+  bigserial,
+  check,
+  index,
+  jsonb,
+  pgTable,
+  text,
+  timestamp,
+  uniqueIndex,
+} from 'drizzle-orm/pg-core';
 
 /** Money asked for without a booking. What comes waits as the client's credit. */
 export const paymentRequests = pgTable(
@@ -52,6 +62,8 @@ export const requestFacts = pgTable(
   'request_facts',
   {
     id: text().primaryKey(),
+    /** The order in which they were told, also within one moment. */
+    seq: bigserial({ mode: 'number' }).notNull(),
     requestId: text()
       .notNull()
       .references(() => paymentRequests.id),

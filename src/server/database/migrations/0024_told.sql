@@ -1,0 +1,1 @@
+ALTER TABLE "request_facts" ADD COLUMN "seq" bigserial NOT NULL;
