@@ -155,7 +155,7 @@ function Entry({
             <a href={`/bookings/${booking}${factSeq ? `#fact-${factSeq}` : ''}`}>{booking}</a> {client}
           </span>
         ) : (
-          about && <span>{about}</span>
+          about && (/^P-\d+$/.test(about) ? <a href={`/credit#${about}`}>{about}</a> : <span>{about}</span>)
         )}
       </div>
       <table>

@@ -1,7 +1,7 @@
 import { processorOfAccount } from '#server/journal/processorOf';
 import { actingAs } from '#server/actor/actorNow';
 import type { Instant } from '#core/calendar/instant';
-import { minor } from '#core/money/minor';
+import { least, minor, remainder } from '#core/money/minor';
 import type { Database, Tx } from '#server/database/database';
 import { pauseOver } from '#server/database/pauses';
 import { creditReceipts, paymentRequests, requestPayments } from '#server/database/schema/credit';
@@ -71,7 +71,9 @@ export async function recordRequestAnswer(deps: Deps, paymentId: string, answer:
       return;
     }
     const request = (await lockRequest(tx, requestId))!;
-    const came = minor(approvedOf(minor(amount + tip), answer) - tip);
+    // Of a part that was approved the request comes first, then the tip.
+    const approved = approvedOf(minor(amount + tip), answer);
+    const came = least(amount, approved);
     if (request.voucher) await makeVoucher(tx, deps, request, { amount: came, payer, now, accountId: row.accountId });
     const method = row.card.way ?? 'card';
     await paymentCame(
@@ -81,7 +83,7 @@ export async function recordRequestAnswer(deps: Deps, paymentId: string, answer:
       {
         id: paymentId,
         amount: came,
-        tip,
+        tip: remainder(approved, came),
         by: payer,
         via,
         method,
@@ -132,11 +134,14 @@ export async function returnRequestPayment(
   const told = await factsOfRequests(tx, [requestId]);
   if (told.some(({ fact }) => fact.kind === 'returned' && fact.payment === row.id)) return true;
   const back = { id: `${row.id}:returned`, clientId, requestId, currency, payer, method: 'debit' as const, at: now };
-  if (!request.paper.price)
-    await tx
+  if (!request.paper.price) {
+    const made = await tx
       .insert(creditReceipts)
       .values({ ...back, amount: minor(0 - amount) })
-      .onConflictDoNothing();
+      .onConflictDoNothing()
+      .returning({ id: creditReceipts.id });
+    if (made.length === 0) return true;
+  }
   const tipFor = told.find(({ fact }) => fact.kind === 'paid' && fact.tipFor) ? { tipFor: 'staff' as const } : {};
   const tipped = tip > 0 ? { tip, ...tipFor } : {};
   const fact = { kind: 'returned' as const, payment: row.id, amount, code, by: payer, ...tipped };

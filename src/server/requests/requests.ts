@@ -5,11 +5,11 @@ import { type RequestStanding, requestStanding, soldNow } from '#core/credit/req
 import { entryForRequest } from '#core/journal/requestEntries';
 import { type Minor, minor, zero } from '#core/money/minor';
 import type { Database, Tx } from '#server/database/database';
-import { paymentRequests, requestFacts } from '#server/database/schema/credit';
+import { paymentRequests, requestFacts, requestPayments } from '#server/database/schema/credit';
 import type { Deps } from '#server/deps';
 import { factsOfRequests, tell } from '#server/requests/requestFacts';
 import { appendEntry } from '#server/journal/appendEntry';
-import { eq, inArray, sql } from 'drizzle-orm';
+import { and, eq, inArray, sql } from 'drizzle-orm';
 
 export type RequestRow = typeof paymentRequests.$inferSelect;
 
@@ -48,6 +48,13 @@ export async function lockRequest(tx: Tx, id: string): Promise<RequestRow | null
   const [row] = await tx.select().from(paymentRequests).where(eq(paymentRequests.id, id)).for('update');
   return row ?? null;
 }
+
+/** Whether a payment of it was asked for and is not answered, or is on its way. */
+export const isBeingPaid = async (tx: Tx, requestId: string): Promise<boolean> =>
+  (await tx.$count(
+    requestPayments,
+    and(eq(requestPayments.requestId, requestId), inArray(requestPayments.state, ['open', 'waiting', 'onTheWay'])),
+  )) > 0;
 
 /** Records what happened to a request, with its entry. The caller holds its row. */
 export async function recordOfRequest(

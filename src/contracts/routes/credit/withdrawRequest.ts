@@ -4,5 +4,5 @@ import type { z } from 'zod';
 
 export const withdrawRequest = route<z.input<typeof OnRequest>, { readonly withdrawn: true }>()(
   '/api/credit/withdraw-request',
-  ['request_not_found'],
+  ['request_not_found', 'request_being_paid'],
 );

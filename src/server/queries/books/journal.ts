@@ -7,10 +7,11 @@ import type { Database } from '#server/database/database';
 import { ownerRow } from '#server/database/ownerRow';
 import { bookings } from '#server/database/schema/bookings';
 import { clients } from '#server/database/schema/clients';
+import { paymentRequests } from '#server/database/schema/credit';
 import { documents } from '#server/database/schema/documents';
 import { journalEntries, journalLines } from '#server/database/schema/journal';
 import { accountOf, accountOfLine } from '#server/journal/accountOfLine';
-import { and, asc, desc, eq, exists, gte, ilike, inArray, lte, or, type SQL, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, exists, gte, ilike, inArray, lte, ne, or, type SQL, sql } from 'drizzle-orm';
 
 const pageSize = 50;
 
@@ -24,9 +25,17 @@ async function saying(db: Database, text: string): Promise<SQL | undefined> {
     .select({ id: bookings.id })
     .from(bookings)
     .where(eq(bookings.number, wanted.toUpperCase()));
-  const [document] = await db.select({ id: documents.bookingId }).from(documents).where(eq(documents.number, wanted));
+  const [document] = await db
+    .select({ id: documents.bookingId, request: paymentRequests.number })
+    .from(documents)
+    .leftJoin(paymentRequests, eq(paymentRequests.id, documents.requestId))
+    .where(eq(documents.number, wanted));
   const id = booking?.id ?? document?.id;
   if (id) return eq(journalEntries.bookingId, id);
+  // Found by its index, before words are looked for.
+  const about = document?.request ?? wanted;
+  if ((await db.$count(journalEntries, and(eq(journalEntries.about, about), ne(journalEntries.about, '')))) > 0)
+    return and(eq(journalEntries.about, about), ne(journalEntries.about, ''));
   if (/^\d{1,15}$/.test(wanted)) return eq(journalEntries.seq, Number(wanted));
   const named = db
     .select({ one: sql`1` })

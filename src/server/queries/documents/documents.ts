@@ -105,7 +105,10 @@ const pageSize = 50;
 function found(search: string | undefined): SQL | undefined {
   const text = search?.trim() ?? '';
   if (text === '') return undefined;
-  return or(sql`${documents.number} ilike ${`%${text.replace(/[\\%_]/g, '\\$&')}%`}`, searching(text));
+  const like = `%${text.replace(/[\\%_]/g, '\\$&')}%`;
+  // Of a request there is no summary to be searched.
+  const asked = sql`${paymentRequests.number} || ' ' || ${clients.name} || ' ' || ${paymentRequests.note}`;
+  return or(sql`${documents.number} ilike ${like}`, searching(text), sql`${asked} ilike ${like}`);
 }
 
 /** Invoices and credit notes, the newest first, a page at a time. */

@@ -8,6 +8,7 @@ import { bookings } from '#server/database/schema/bookings';
 import { paymentRequests } from '#server/database/schema/credit';
 import { quotes } from '#server/database/schema/quotes';
 import type { Deps } from '#server/deps';
+import { retryHeldOfBookings, retryHeldOfRequests } from '#server/invoicing/retryHeld';
 import { isTaxNumber } from '#server/invoicing/taxNumber';
 import { bookingOfLink } from '#server/links/clientLink';
 import { requestOfLink } from '#server/links/requestLink';
@@ -26,7 +27,9 @@ export const giveBill =
   (deps: Deps) =>
   async ({ of, key, bill }: GiveBill): Promise<Result<null, Refusal>> => {
     if (!isTaxNumber(bill.taxNumber)) return refuse({ code: 'tax_number_wrong', path: 'bill.taxNumber' });
-    return deps.db.transaction((tx) => gives[of](tx, deps, key, bill));
+    const given = await deps.db.transaction((tx) => gives[of](tx, deps, key, bill));
+    deps.outbox.wake();
+    return given;
   };
 
 /** The owner's word on the number, and who pays, stay where the number is the same. */
@@ -39,22 +42,24 @@ const whole = (given: GivenBill, known: BillData): BillData => ({
 type Give = (tx: Tx, deps: Deps, key: string, bill: GivenBill) => Promise<Result<null, Refusal>>;
 
 const gives: Readonly<Record<GiveBill['of'], Give>> = {
-  async booking(tx, { clock }, key, bill) {
-    const opened = await bookingOfLink(tx, key, clock.now());
+  async booking(tx, deps, key, bill) {
+    const opened = await bookingOfLink(tx, key, deps.clock.now());
     if ('fault' in opened) return refuse({ code: opened.fault });
-    return opened.purpose === 'payer' ? refuse({ code: 'link_unknown' }) : ofBookings(tx, [opened.bookingId], bill);
+    return opened.purpose === 'payer'
+      ? refuse({ code: 'link_unknown' })
+      : ofBookings(tx, deps, [opened.bookingId], bill);
   },
-  checkout: async (tx, _deps, key, bill) => ofBookings(tx, await idsOfCheckout(tx, key), bill),
-  async quote(tx, _deps, key, bill) {
+  checkout: async (tx, deps, key, bill) => ofBookings(tx, deps, await idsOfCheckout(tx, key), bill),
+  async quote(tx, deps, key, bill) {
     const opened = await quoteOfLink(tx, key);
     if (opened?.who !== clientSignatory) return refuse({ code: 'link_unknown' });
     const [quote] = await tx.select().from(quotes).where(eq(quotes.id, opened.quoteId)).for('update');
-    if (quote!.bookingId) return ofBookings(tx, [quote!.bookingId], bill);
+    if (quote!.bookingId) return ofBookings(tx, deps, [quote!.bookingId], bill);
     const said = whole(bill, quote!.bill ?? noBillData);
     await tx.update(quotes).set({ bill: said }).where(eq(quotes.id, opened.quoteId));
     return ok(null);
   },
-  async request(tx, _deps, key, bill) {
+  async request(tx, deps, key, bill) {
     const opened = await requestOfLink(tx, key);
     if (!opened) return refuse({ code: 'link_unknown' });
     const { id, clientId, bill: before } = opened.request;
@@ -63,11 +68,12 @@ const gives: Readonly<Record<GiveBill['of'], Give>> = {
       .update(paymentRequests)
       .set({ bill: whole(bill, before ?? client!.bill) })
       .where(eq(paymentRequests.id, id));
+    await retryHeldOfRequests(tx, deps, eq(paymentRequests.id, id), deps.clock.now());
     return ok(null);
   },
 };
 
-async function ofBookings(tx: Tx, ids: readonly string[], bill: GivenBill): Promise<Result<null, Refusal>> {
+async function ofBookings(tx: Tx, deps: Deps, ids: readonly string[], bill: GivenBill): Promise<Result<null, Refusal>> {
   if (ids.length === 0) return refuse({ code: 'link_unknown' });
   const known = await tx
     .select({ id: bookings.id, own: bookings.bill, client: clients.bill })
@@ -81,21 +87,26 @@ async function ofBookings(tx: Tx, ids: readonly string[], bill: GivenBill): Prom
       .update(bookings)
       .set({ bill: whole(bill, own ?? client) })
       .where(eq(bookings.id, id));
+  await retryHeldOfBookings(tx, deps, inArray(bookings.id, [...ids]), deps.clock.now());
   return ok(null);
 }
 
 /** For whom the documents of one booking are from now on, as the owner says. What was issued stays as it was. */
 export const saveBookingBill =
-  ({ db }: Deps) =>
+  (deps: Deps) =>
   async ({
     bookingId,
     bill,
   }: SaveBookingBill): Promise<Result<null, WrongNumber | { readonly code: 'booking_not_found' }>> => {
     if (bill && !isTaxNumber(bill.taxNumber)) return refuse({ code: 'tax_number_wrong', path: 'bill.taxNumber' });
-    const changed = await db
-      .update(bookings)
-      .set({ bill })
-      .where(eq(bookings.id, bookingId))
-      .returning({ id: bookings.id });
-    return changed.length > 0 ? ok(null) : refuse({ code: 'booking_not_found' });
+    const there = await deps.db.transaction(async (tx) => {
+      const [changed] = await tx
+        .update(bookings)
+        .set({ bill })
+        .where(eq(bookings.id, bookingId))
+        .returning({ id: bookings.id });
+      if (changed) await retryHeldOfBookings(tx, deps, eq(bookings.id, bookingId), deps.clock.now());
+      return Boolean(changed);
+    });
+    return there ? ok(null) : refuse({ code: 'booking_not_found' });
   };

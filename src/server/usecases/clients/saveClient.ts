@@ -6,6 +6,8 @@ import { ownerRow } from '#server/database/ownerRow';
 import { bookings } from '#server/database/schema/bookings';
 import { clients } from '#server/database/schema/clients';
 import type { Deps } from '#server/deps';
+import { paymentRequests } from '#server/database/schema/credit';
+import { retryHeldOfBookings, retryHeldOfRequests } from '#server/invoicing/retryHeld';
 import { isTaxNumber } from '#server/invoicing/taxNumber';
 import { type PhoneRefusal, readPhone } from '#server/offer/phone';
 import { asc, eq } from 'drizzle-orm';
@@ -17,9 +19,10 @@ type Refusal =
 
 /** What is known of a client: lists find their bookings by the new name at once. What was issued stays as it was. */
 export const saveClient =
-  ({ db, clock }: Deps) =>
+  (deps: Deps) =>
   ({ clientId, name, phone: typed, bill }: SaveClient): Promise<Result<null, Refusal>> =>
-    db.transaction(async (tx): Promise<Result<null, Refusal>> => {
+    deps.db.transaction(async (tx): Promise<Result<null, Refusal>> => {
+      const now = deps.clock.now();
       const { country } = await ownerRow(tx);
       const phone: Result<string, PhoneRefusal> = readPhone(typed, { asked: 'wished', country });
       if (!phone.ok) return refuse({ code: 'phone_wrong', path: 'phone' });
@@ -35,6 +38,8 @@ export const saveClient =
       // Bookings before their client, as everybody locks them.
       for (const { id } of renamed) await lockBooking(tx, id);
       await tx.update(clients).set({ name, phone: phone.value, bill }).where(eq(clients.id, clientId));
-      for (const { id } of renamed) await recordFacts(tx, (await lockBooking(tx, id))!, [], clock.now());
+      for (const { id } of renamed) await recordFacts(tx, (await lockBooking(tx, id))!, [], now);
+      await retryHeldOfBookings(tx, deps, eq(bookings.clientId, clientId), now);
+      await retryHeldOfRequests(tx, deps, eq(paymentRequests.clientId, clientId), now);
       return ok(null);
     });

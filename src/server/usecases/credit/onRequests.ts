@@ -5,13 +5,12 @@ import type { MissingForDocument } from '#core/documents/missing';
 import { type Minor, zero } from '#core/money/minor';
 import { ok, refuse, type Result } from '#core/result';
 import { paymentCame } from '#server/credit/paymentCame';
-import { isOver, lockRequest, paidFor, sellByRequest } from '#server/requests/requests';
+import { isBeingPaid, isOver, lockRequest, paidFor, sellByRequest } from '#server/requests/requests';
 import { factsOfRequests } from '#server/requests/requestFacts';
 import { clients } from '#server/database/schema/clients';
-import { requestPayments } from '#server/database/schema/credit';
 import type { Deps } from '#server/deps';
 import { issueForRequest } from '#server/invoicing/requestDocuments';
-import { and, eq, inArray } from 'drizzle-orm';
+import { eq } from 'drizzle-orm';
 
 type NotRecorded = MayNotPayRequest | { readonly code: 'request_not_found' | 'request_over' | 'request_being_paid' };
 
@@ -26,11 +25,7 @@ export const recordRequestPayment =
       const told = await factsOfRequests(tx, [requestId]);
       if (told.some(({ fact }) => fact.kind === 'paid' && fact.payment === requestKey)) return ok(null);
       if (isOver(request, now)) return refuse({ code: 'request_over' });
-      const under = and(
-        eq(requestPayments.requestId, requestId),
-        inArray(requestPayments.state, ['open', 'waiting', 'onTheWay']),
-      );
-      if ((await tx.$count(requestPayments, under)) > 0) return refuse({ code: 'request_being_paid' });
+      if (await isBeingPaid(tx, requestId)) return refuse({ code: 'request_being_paid' });
       // By hand any part is taken: the money has come.
       const part = { amount: askedBy(request.amount, request.paper), smallest: 1 as Minor, tip: false };
       const may = mayPayRequest(part, { paid: await paidFor(tx, requestId), amount, tip: zero });

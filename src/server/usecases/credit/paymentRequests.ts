@@ -23,6 +23,7 @@ import { and, eq, inArray } from 'drizzle-orm';
 import { randomBytes } from 'node:crypto';
 import {
   askedFor,
+  isBeingPaid,
   lockRequest,
   nextRequestNumber,
   recordOfRequest,
@@ -194,20 +195,24 @@ export const copyRequestLink =
 /** Asks for it no more: what was sold and not paid is owed no more, and its invoice credited. */
 export const withdrawRequest =
   (deps: Deps) =>
-  async ({ requestId }: OnRequest): Promise<Result<{ withdrawn: true }, NotThere>> => {
-    const done = await deps.db.transaction(async (tx) => {
+  async ({
+    requestId,
+  }: OnRequest): Promise<Result<{ withdrawn: true }, NotThere | { readonly code: 'request_being_paid' }>> => {
+    const refused = await deps.db.transaction(async (tx) => {
       const request = await lockRequest(tx, requestId);
-      if (!request) return false;
-      if (request.withdrawnAt !== null) return true;
+      if (!request) return 'request_not_found' as const;
+      if (request.withdrawnAt !== null) return null;
+      // What was sold would be taken back, and paid a moment later.
+      if (request.paper.price && (await isBeingPaid(tx, requestId))) return 'request_being_paid' as const;
       const now = deps.clock.now();
       await tx.update(paymentRequests).set({ withdrawnAt: now }).where(eq(paymentRequests.id, requestId));
       const standing = await standingOfRequest(tx, request);
       const back = request.paper.price && takenBackNow(request.paper.price, standing, unpaidOf(standing));
-      if (!back) return true;
+      if (!back) return null;
       await recordOfRequest(tx, deps, request, back, { now });
       await issueForRequest(tx, deps, request, { now });
-      return true;
+      return null;
     });
     deps.outbox.wake();
-    return done ? ok({ withdrawn: true }) : refuse({ code: 'request_not_found' });
+    return refused ? refuse({ code: refused }) : ok({ withdrawn: true });
   };

@@ -186,6 +186,43 @@ describe('requests with lines', () => {
     await clean();
   });
 
+  it('are not withdrawn while somebody is paying: what was sold is not taken back and paid a moment later', async () => {
+    const beck = await connected(app, { provider: 'beck', mode: 'live', currency: 'EUR' });
+    const { link, id } = await asked({ invoiced: 'sent' });
+    const card = await app.tokenAt(beck, testBankAccount('settles', 1234));
+    const paying = { link, attempt: randomUUID(), account: beck, card, payer: 'Otto Prins', amount: minor(71_50) };
+    expect((await app.payRequest(paying)).ok).to.equal(true);
+    expect(codeOf(await app.withdrawRequest({ requestId: id }))).to.equal('request_being_paid');
+    const byHand = { requestId: id, requestKey: randomUUID(), amount: minor(71_50), method: 'cash' as const };
+    expect(codeOf(await app.recordRequestPayment(byHand))).to.equal('request_being_paid');
+    await app.at('2027-03-05T10:00');
+    expect(await balance('assets:receivables')).to.equal(0);
+    await clean();
+  });
+
+  it('are found in the journal by their number, and by that of their invoice', async () => {
+    const { link, number } = await asked({ invoiced: 'paid' });
+    await pay(link, 71_50);
+    for (const text of [number, 'I2027-0001']) {
+      const { entries } = await app.books.journal({ text });
+      expect(entries.map(({ description }) => description)).to.deep.equal([
+        'Payment of a request',
+        'Sold by a request',
+      ]);
+    }
+    const revenue = (await app.books.report('revenue', { from: '2027-03-01', until: '2027-03-31' } as never))
+      .tables[0]!;
+    expect(revenue.rows.map((row) => row[1])).to.deep.equal(['Requests']);
+  });
+
+  it('that are owed stand among the receivables by their day', async () => {
+    await asked({ invoiced: 'sent', dueDay: '2027-02-01' as PlainDate });
+    const [owed] = (await app.books.report('receivables', { from: '2027-03-01', until: '2027-03-01' } as never)).tables;
+    expect(owed!.rows).to.have.length(1);
+    expect(owed!.rows[0]![0]).to.deep.equal({ text: 'P-0001', path: '/credit#P-0001' });
+    expect(owed!.rows[0]![3]).to.equal('2027-02-01');
+  });
+
   it('take parts from the smallest on, and a tip besides', async () => {
     const { link } = await asked({ tip: true }, { smallest: minor(20_00) });
     expect(codeOf(await pay(link, 19_99))).to.equal('amount_too_small');

@@ -297,6 +297,22 @@ describe('invoices and credit notes', () => {
     expect(await app.deps.db.$count(documents, sql`true`)).to.equal(1);
   });
 
+  it('that were held are issued by themselves once what was missing is there', async () => {
+    await app.saveDocuments({ settings: { ...settings, addressNeeded: true }, seller });
+    const id = await booked();
+    await pay(id, 240_00);
+    expect(await told()).to.deep.equal([]);
+    const today = await app.queries.today();
+    expect(today.unissued.map(({ number, missing }) => [number, missing])).to.deep.equal([
+      ['B-0001', ['buyerAddress']],
+    ]);
+    await billed(id, somewhere);
+    await app.at('2027-03-01T10:01');
+    expect(await told()).to.deep.equal(['I2027-0001 account 24000']);
+    expect((await app.queries.today()).unissued).to.deep.equal([]);
+    expect(await verify(app.deps)).to.deep.equal([]);
+  });
+
   it('issued by hand are found again by a repeat of the request, whatever they followed from', async () => {
     await app.saveDocuments({ settings: { ...settings, from: null }, seller });
     const id = await booked();

@@ -1,12 +1,13 @@
 import type { SaveDocuments } from '#contracts/documents';
 import { ok, refuse, type Result } from '#core/result';
 import { business } from '#server/database/schema/business';
+import { retryHeldOfBookings, retryHeldOfRequests } from '#server/invoicing/retryHeld';
 import { isTaxNumber } from '#server/invoicing/taxNumber';
 import type { Deps } from '#server/deps';
 
 /** Which documents are issued by themselves from now on, and what they say of the business. */
 export const saveDocuments =
-  ({ db }: Deps) =>
+  (deps: Deps) =>
   async ({
     settings: documents,
     seller,
@@ -14,6 +15,11 @@ export const saveDocuments =
     Result<null, { readonly code: 'tax_number_wrong'; readonly path: 'seller.taxNumber' }>
   > => {
     if (!isTaxNumber(seller.taxNumber)) return refuse({ code: 'tax_number_wrong', path: 'seller.taxNumber' });
-    await db.update(business).set({ documents, seller });
+    await deps.db.transaction(async (tx) => {
+      const now = deps.clock.now();
+      await tx.update(business).set({ documents, seller });
+      await retryHeldOfBookings(tx, deps, undefined, now);
+      await retryHeldOfRequests(tx, deps, undefined, now);
+    });
     return ok(null);
   };
