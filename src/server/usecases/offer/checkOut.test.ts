@@ -1,3 +1,5 @@
+import { noBillData } from '#core/documents/party';
+import { clients } from '#server/database/schema/clients';
 import type { PlainDate } from '#core/calendar/days';
 import { minor } from '#core/money/minor';
 import { bookings, facts } from '#server/database/schema/bookings';
@@ -188,6 +190,15 @@ describe('booking on the public page', () => {
     expect((await cart.pay()).ok).to.equal(true);
     expect((await cart.view()).items.every(({ stage }) => stage === 'secured')).to.equal(true);
     await clean();
+  });
+
+  it('a cart says for whom its invoices are; what is known of a client is not shown to whoever books under their name', async () => {
+    const cart = await bookOnPage(app, [lesson]);
+    await app.deps.db.update(clients).set({ bill: { ...noBillData, company: 'Known, Lda.' } });
+    expect((await cart.view()).bill).to.equal(null);
+    const bill = { company: 'Optics', street: '', postcode: '', city: '', country: 'PT', taxNumber: '', billTo: null };
+    expect((await app.giveBill({ of: 'checkout', key: cart.key, bill })).ok).to.equal(true);
+    expect((await cart.view()).bill).to.deep.equal(bill);
   });
 
   it('a guessed checkout opens nothing', async () => {

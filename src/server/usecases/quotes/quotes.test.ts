@@ -317,6 +317,24 @@ describe('quotes', () => {
     expect(!late.ok && late.refusal.code).to.equal('template_changed');
   });
 
+  it('its reader says for whom invoices are, and the booking of it has that', async () => {
+    const { link } = await sentQuote(app);
+    const bill = {
+      company: 'Valadar Optics, Lda.',
+      street: 'Rua 4',
+      postcode: '3220-110',
+      city: 'Ribeira',
+      country: 'PT',
+      taxNumber: 'PT514432004',
+      billTo: null,
+    };
+    expect((await app.giveBill({ of: 'quote', key: link, bill })).ok).to.equal(true);
+    expect((await pageOf(app, link)).bill).to.deep.equal(bill);
+    expect((await app.acceptQuote(acceptance(await pageOf(app, link), link))).ok).to.equal(true);
+    const [booking] = await app.deps.db.select().from(bookings);
+    expect(booking!.bill).to.deep.include(bill);
+  });
+
   it('somebody else pays: that page shows what a payer needs, and keeps no card', async () => {
     const { link } = await sentQuote(app);
     await app.acceptQuote(acceptance(await pageOf(app, link), link));
