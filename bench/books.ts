@@ -1,3 +1,4 @@
+import { demoSeller as seller } from '#demo/books';
 import { asThemselves } from '#demo/asThemselves';
 import { compose } from '#compose';
 import type { JournalQuery } from '#contracts/books';
@@ -25,16 +26,6 @@ const owner = {
   timeZone: 'Europe/Lisbon',
   currency: 'EUR',
   taxRate: '23' as Decimal,
-};
-const seller = {
-  legalName: 'Bench, Lda.',
-  street: 'Estrada da Serra 12',
-  postcode: '3200-901',
-  city: 'Vesper Hollow',
-  taxNumber: 'PT507700317',
-  registration: '',
-  iban: '',
-  bic: '',
 };
 const rounds = 40;
 

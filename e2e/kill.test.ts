@@ -1,3 +1,4 @@
+import { demoSeller } from '#demo/books';
 import { compose } from '#compose';
 import { demoOwner, demoSignIn } from '#demo/scenario';
 import { readConfig } from '#server/config';
@@ -19,16 +20,7 @@ const rounds = 20;
 /** An invoice on account with each receipt: numbers are taken while the process dies. */
 const invoicing = {
   settings: { ...usualDocuments, from: '2027-01-01', onAccount: 'receipt' },
-  seller: {
-    legalName: '',
-    street: 'Estrada da Serra 12',
-    postcode: '3200-901',
-    city: 'Vesper Hollow',
-    taxNumber: 'PT507700317',
-    registration: '',
-    iban: '',
-    bic: '',
-  },
+  seller: demoSeller,
 };
 
 type Acknowledged = { bookings: Set<string>; paid: Map<string, number> };

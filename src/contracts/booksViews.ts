@@ -88,6 +88,7 @@ export type PayoutView = {
     readonly amount: Minor;
     readonly fee: Minor;
     readonly booking: string | null;
+    readonly request: string | null;
   }[];
 };
 

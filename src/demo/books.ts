@@ -14,7 +14,8 @@ const settings = {
   onAccount: 'receipt',
   note: 'Thank you for looking up with us.',
 } as const;
-const seller = {
+/** What documents say of the demo's business. */
+export const demoSeller = {
   legalName: 'Vesper Hollow Observatory, Lda.',
   street: 'Estrada da Serra 12',
   postcode: '3200-901',
@@ -27,7 +28,7 @@ const seller = {
 
 /** What documents say of the business; nothing is sent while the past is made. */
 export async function furnishBooks(app: App): Promise<void> {
-  await app.saveDocuments({ settings: { ...settings, send: false }, seller });
+  await app.saveDocuments({ settings: { ...settings, send: false }, seller: demoSeller });
   await app.saveBooks({
     books: { ...usualBooks, taxAt: [{ from: dateOf(demoBegins as WallTime), at: 'receipt' }] },
   });
@@ -44,7 +45,7 @@ export async function furnishBooks(app: App): Promise<void> {
 
 /** From the demo's morning on documents are sent; one client is a company. */
 export async function openBooksOfTheDemo(app: App): Promise<void> {
-  await app.saveDocuments({ settings, seller });
+  await app.saveDocuments({ settings, seller: demoSeller });
   const [school] = await app.deps.db.select().from(clients).where(eq(clients.email, 'oriel.school@example.com'));
   if (!school) return;
   await app.saveClient({

@@ -1,6 +1,7 @@
 import { AddRow, RemoveRow, rowsOf } from '#islands/parts/rows';
 import type { ChangeView } from '#contracts/changeView';
-import { formatAmount, formatPercent } from '#core/money/formatMoney';
+import { formatAmount } from '#core/money/formatMoney';
+import { chosenTaxes, taxChoices } from '#islands/parts/taxChoices';
 import type { Deal } from '#core/booking/deal';
 import { price } from '#core/price/price';
 import type { ChangeDraft, LineDraft, ReadChange } from '#islands/Change/changeDraft';
@@ -52,8 +53,8 @@ export function PriceLines({ view, draft, read, change }: Props) {
           <NativeSelect
             aria-label={`Tax of ${line.label}`}
             value={line.taxes.join(' ')}
-            data={taxChoices(view, line.taxes)}
-            onChange={(event) => set(index, { taxes: event.currentTarget.value.split(' ').filter(Boolean) })}
+            data={taxChoices(taxesOf(view), line.taxes)}
+            onChange={(event) => set(index, { taxes: chosenTaxes(event.currentTarget.value) })}
           />
           <RemoveRow name={line.label} onClick={() => rows.remove(index)} />
         </div>
@@ -149,13 +150,8 @@ function Sums({ deal, currency }: { readonly deal: Deal; readonly currency: stri
 }
 
 /** No tax, each by itself, and the combination that the line carries now. */
-function taxChoices(view: ChangeView, now: readonly string[]) {
-  const rates: Record<string, string> = Object.fromEntries(view.taxes.map(({ code, rate }) => [code, rate]));
-  for (const [code, { rate }] of Object.entries(view.deal.price.taxes)) rates[code] = rate;
-  const single = Object.entries(rates).map(([code, rate]) => ({
-    value: code,
-    label: `${code} ${formatPercent(rate)}`,
-  }));
-  const several = now.length > 1 ? [{ value: now.join(' '), label: now.join(' + ') }] : [];
-  return [...several, ...single, { value: '', label: 'no tax' }];
-}
+/** Those that there are, each at the rate that the booking has of it. */
+const taxesOf = ({ taxes, deal }: ChangeView) => {
+  const own = Object.entries(deal.price.taxes).map(([code, { rate }]) => ({ code, rate }));
+  return [...taxes.filter(({ code }) => !own.some((each) => each.code === code)), ...own];
+};

@@ -1,4 +1,4 @@
-import { formatPercent } from '#core/money/formatMoney';
+import { chosenTaxes, taxChoices } from '#islands/parts/taxChoices';
 import { AddRow, RemoveRow, rowsOf } from '#islands/parts/rows';
 import { discountKinds, type DraftLine } from '#core/quote/draft';
 import { type Part, placeId, textField, wrongAt } from '#islands/Compose/composing';
@@ -7,12 +7,6 @@ import { NativeSelect, TextInput } from '@mantine/core';
 import styles from './Compose.module.css';
 
 const discountWords = { none: 'no discount', percent: 'percent off', amount: 'a sum off' } as const;
-
-const taxChoices = (part: Part, now: readonly string[]) => [
-  ...(now.length > 1 ? [{ value: now.join(' '), label: now.join(' + ') }] : []),
-  ...part.around.taxes.map(({ code, rate }) => ({ value: code, label: `${code} ${formatPercent(rate)}` })),
-  { value: '', label: 'no tax' },
-];
 
 const usualTaxes = ({ around, draft }: Part): readonly string[] =>
   around.services.find(({ id }) => id === draft.serviceId)?.taxCodes ?? [];
@@ -46,8 +40,8 @@ export function Lines(part: Part) {
               aria-label={`Tax of ${line.label}`}
               id={placeId(`lines.${index}.taxes`)}
               value={line.taxes.join(' ')}
-              data={taxChoices(part, line.taxes)}
-              onChange={(event) => set(index, { taxes: event.currentTarget.value.split(' ').filter(Boolean) })}
+              data={taxChoices(part.around.taxes, line.taxes)}
+              onChange={(event) => set(index, { taxes: chosenTaxes(event.currentTarget.value) })}
             />
             <NativeSelect
               aria-label={`Discount on ${line.label}`}

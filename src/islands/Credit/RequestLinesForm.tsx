@@ -1,5 +1,5 @@
 import type { NewRequestView } from '#contracts/creditViews';
-import { formatPercent } from '#core/money/formatMoney';
+import { chosenTaxes, taxChoices } from '#islands/parts/taxChoices';
 import { addLine, type RequestDraft } from '#islands/Credit/requestDraft';
 import { AddRow, RemoveRow, rowsOf } from '#islands/parts/rows';
 import { newKey } from '#islands/api';
@@ -23,11 +23,6 @@ const discounts = [
 /** What a request sells, line by line, with what is taken off all of it. */
 export function RequestLinesForm({ draft, change, fault, taxes, currency }: Props) {
   const rows = rowsOf(draft.lines, (lines) => change({ lines }));
-  const choices = (now: readonly string[]) => [
-    ...(now.length > 1 ? [{ value: now.join(' '), label: now.join(' + ') }] : []),
-    ...taxes.map(({ code, rate }) => ({ value: code, label: `${code} ${formatPercent(rate)}` })),
-    { value: '', label: 'no tax' },
-  ];
   return (
     <div className={styles.lines}>
       <div className={styles.lineHead} aria-hidden>
@@ -62,8 +57,8 @@ export function RequestLinesForm({ draft, change, fault, taxes, currency }: Prop
           <NativeSelect
             aria-label={`Tax of ${line.label}`.trim()}
             value={line.taxes.join(' ')}
-            data={choices(line.taxes)}
-            onChange={(event) => rows.change(index, { taxes: event.currentTarget.value.split(' ').filter(Boolean) })}
+            data={taxChoices(taxes, line.taxes)}
+            onChange={(event) => rows.change(index, { taxes: chosenTaxes(event.currentTarget.value) })}
           />
           {draft.lines.length > 1 ? (
             <RemoveRow name={line.label || 'this line'} onClick={() => rows.remove(index)} />

@@ -8,6 +8,7 @@ import { type Decimal, isDecimal } from '#core/money/decimal';
 import { formatAmount } from '#core/money/formatMoney';
 import type { Minor } from '#core/money/minor';
 import { parseAmount } from '#core/money/parseAmount';
+import type { DiscountKind } from '#core/quote/draft';
 import { OutOfRange } from '#core/outOfRange';
 import { type Discount, price, type PriceInput } from '#core/price/price';
 import type { WaysShown } from '#core/ways/ways';
@@ -33,7 +34,7 @@ export type RequestDraft = {
   readonly sum: string;
   readonly lines: readonly RequestLineDraft[];
   readonly taxMode: PriceInput['taxMode'];
-  readonly discountKind: 'none' | 'percent' | 'amount';
+  readonly discountKind: DiscountKind;
   readonly discount: string;
   /** With lines: the smallest part that is taken; empty: all at once. */
   readonly smallest: string;

@@ -81,10 +81,12 @@ function Payout({ payout }: { readonly payout: PayoutView }) {
             </tr>
           </thead>
           <tbody>
-            {payments.map(({ reference, amount, fee: own, booking }, index) => (
+            {payments.map(({ reference, amount, fee: own, booking, request }, index) => (
               <tr key={index}>
                 <td>
-                  {booking ? <a href={`/bookings/${booking}`}>{booking}</a> : reference}
+                  {booking && <a href={`/bookings/${booking}`}>{booking}</a>}
+                  {request && <a href={`/credit#${request}`}>{request}</a>}
+                  {!booking && !request && reference}
                   {amount < 0 && ' · given back'}
                 </td>
                 <td className="num">{formatMoney(amount, currency)}</td>

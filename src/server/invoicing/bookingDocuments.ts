@@ -106,8 +106,12 @@ export async function issueForBooking(
 }
 
 /** What of each document of a booking is to be paid as it stands, by its id. */
-async function openNow(tx: Tx, bookingId: string, { position, securityInHand }: Standing): Promise<Map<string, Minor>> {
-  const issued = (await documentsOf(tx, bookingId)).map((row) => ({ ...row, openThen: row.body.open }));
+export async function openNow(
+  db: Database | Tx,
+  bookingId: string,
+  { position, securityInHand }: Standing,
+): Promise<Map<string, Minor>> {
+  const issued = (await documentsOf(db, bookingId)).map((row) => ({ ...row, openThen: row.body.open }));
   const received = minor(position.received - securityInHand);
   return openDocuments(issued, { received, outstanding: position.outstanding });
 }

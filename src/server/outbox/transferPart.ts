@@ -1,13 +1,14 @@
 import type { Occasion } from '#core/agenda/wantedErrands';
 import { payable, standing } from '#core/booking/standing';
 import { leadsTo, transferLines } from '#core/documents/transferTo';
-import type { Minor } from '#core/money/minor';
+import { type Minor, zero } from '#core/money/minor';
 import { agreedOf, readBooking } from '#server/booking/lockBooking';
 import { ownerRow } from '#server/database/ownerRow';
 import { paymentRequests } from '#server/database/schema/credit';
 import { documents } from '#server/database/schema/documents';
 import type { messages } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
+import { openNow } from '#server/invoicing/bookingDocuments';
 import { transferPng } from '#server/documents/transferSvg';
 import { documentOfCause } from '#server/letters/writeDocumentLetter';
 import type { MailAttachment } from '#server/ports';
@@ -52,22 +53,23 @@ async function toPay(deps: Deps, row: MessageRow): Promise<ToPay | null> {
     if (!ways.includes('transfer') || !left) return null;
     return { number: document?.number ?? request!.number, amount: left, currency: request!.currency };
   }
-  return row.bookingId === null ? null : ofBooking(deps, row.bookingId, document?.number);
+  return row.bookingId === null ? null : ofBooking(deps, row.bookingId, document);
 }
 
-/** What of a booking is to be paid now, or else at all. @param document its own number, where it is an invoice that asks */
+/** What of a booking is to be paid now, or else at all; or what of an invoice is open, where that asks. */
 async function ofBooking(
   { db, clock, adapters }: World,
   bookingId: string,
-  document: string | undefined,
+  document?: { readonly id: string; readonly number: string },
 ): Promise<ToPay | null> {
   const { booking, facts } = (await readBooking(db, bookingId))!;
   const current = standing(agreedOf(booking), facts, clock.now());
   const { dueNow, outstanding } = payable(current);
-  const amount = dueNow > 0 && document === undefined ? dueNow : outstanding;
+  const whole = dueNow > 0 ? dueNow : outstanding;
+  const amount = document ? ((await openNow(db, bookingId, current)).get(document.id) ?? zero) : whole;
   const { ways } = await offeredFor(db, { adapters }, [booking], clock.now());
   if (amount === 0 || current.ledger.lapsed || !ways.includes('transfer')) return null;
-  return { number: document ?? booking.number, amount, currency: booking.currency };
+  return { number: document?.number ?? booking.number, amount, currency: booking.currency };
 }
 
 /** Where a letter that asks for money says how to pay it by transfer; null where it does not. */
@@ -77,7 +79,7 @@ export async function transferPart(deps: Deps, row: MessageRow): Promise<Transfe
 
 /** The same of a letter on a booking that is not written yet. */
 export async function transferPreview(world: World, occasion: string, bookingId: string): Promise<TransferPart | null> {
-  return asks.has(occasion) ? partFor(world, await ofBooking(world, bookingId, undefined)) : null;
+  return asks.has(occasion) ? partFor(world, await ofBooking(world, bookingId)) : null;
 }
 
 async function partFor({ db }: World, pays: ToPay | null): Promise<TransferPart | null> {

@@ -10,24 +10,29 @@ import type { Deps } from '#server/deps';
 import { factsOfRequests, tell } from '#server/requests/requestFacts';
 import { appendEntry } from '#server/journal/appendEntry';
 import { and, eq, inArray, sql } from 'drizzle-orm';
+import type { AnyPgColumn } from 'drizzle-orm/pg-core';
 
 export type RequestRow = typeof paymentRequests.$inferSelect;
 
 export const isOver = ({ withdrawnAt, expiresAt }: RequestRow, now: Instant): boolean =>
   withdrawnAt !== null || (expiresAt !== null && expiresAt <= now);
 
-/** What came for each of these requests, less what a bank sent back: as credit, for what it sold, or as a voucher. */
+const kind = sql`${requestFacts.fact}->>'kind'`;
+const amount = sql`(${requestFacts.fact}->>'amount')::bigint`;
+const came = sql<string>`sum(case when ${kind} = 'paid' then ${amount} else 0 - ${amount} end)`;
+const moves = sql`${kind} in ('paid', 'returned')`;
+
+/** What came for a request less what a bank sent back, within a statement on it. */
+export const paidOfRequest = (requestId: AnyPgColumn) =>
+  sql`coalesce((select ${came} from ${requestFacts} where ${requestFacts.requestId} = ${requestId} and ${moves}), 0)`;
+
+/** The same for each of these requests: as credit, for what it sold, or as a voucher. */
 export async function paidForAll(db: Tx | Database, requestIds: readonly string[]): Promise<Map<string, Minor>> {
   if (requestIds.length === 0) return new Map();
-  const amount = sql`(${requestFacts.fact}->>'amount')::bigint`;
-  const kind = sql`${requestFacts.fact}->>'kind'`;
   const rows = await db
-    .select({
-      requestId: requestFacts.requestId,
-      paid: sql<string>`sum(case when ${kind} = 'paid' then ${amount} else 0 - ${amount} end)::text`,
-    })
+    .select({ requestId: requestFacts.requestId, paid: sql<string>`${came}::text` })
     .from(requestFacts)
-    .where(sql`${inArray(requestFacts.requestId, [...requestIds])} and ${kind} in ('paid', 'returned')`)
+    .where(and(inArray(requestFacts.requestId, [...requestIds]), moves))
     .groupBy(requestFacts.requestId);
   return new Map(rows.map(({ requestId, paid }) => [requestId, minor(Number(paid))]));
 }

@@ -7,7 +7,8 @@ import { ownerRow } from '#server/database/ownerRow';
 import { clients } from '#server/database/schema/clients';
 import { paymentRequests, requestFacts } from '#server/database/schema/credit';
 import { factsOfRequests } from '#server/requests/requestFacts';
-import { eq, exists, and, sql } from 'drizzle-orm';
+import { paidOfRequest } from '#server/requests/requests';
+import { and, eq, exists, sql } from 'drizzle-orm';
 
 /** Requests whose lines were sold and are not paid in full: what is left of each, and since when it is due. */
 export async function requestsOwing(db: Database) {
@@ -20,7 +21,7 @@ export async function requestsOwing(db: Database) {
     .select({ request: paymentRequests, client: clients.name })
     .from(paymentRequests)
     .innerJoin(clients, eq(clients.id, paymentRequests.clientId))
-    .where(and(sql`${paymentRequests.paper}->>'price' is not null`, exists(sold)));
+    .where(and(exists(sold), sql`${paidOfRequest(paymentRequests.id)} < ${paymentRequests.amount}`));
   const told = await factsOfRequests(
     db,
     rows.map(({ request }) => request.id),

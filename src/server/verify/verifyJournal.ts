@@ -7,13 +7,11 @@ import type { LoadedBooking } from '#server/booking/lockBooking';
 import type { Database } from '#server/database/database';
 import { facts as factTable } from '#server/database/schema/bookings';
 import { journalEntries, journalLines } from '#server/database/schema/journal';
+import { keptLineText, lineText } from '#server/verify/lineText';
 import { type Difference, differs } from '#server/verify/differs';
 import { asc, eq } from 'drizzle-orm';
 
 type Entry = { readonly description: string; readonly lines: string[] };
-
-const lineText = (account: string, amount: number, code?: string | null, base?: number | null): string =>
-  code ? `${account} ${amount} ${code} of ${base ?? 0}` : `${account} ${amount}`;
 
 /** The entries of a booking, from its facts, each under the posting rules that its own was made under. */
 function entriesOf(facts: LoadedBooking['facts'], rulesOf: (index: number) => number): Entry[] {
@@ -22,8 +20,7 @@ function entriesOf(facts: LoadedBooking['facts'], rulesOf: (index: number) => nu
     const made = entryUnder(rulesOf(index), fact, ledger);
     ledger = withFact(ledger, fact);
     if (!made) return [];
-    const lines = made.lines.map(({ account, amount, tax }) => lineText(account, amount, tax?.code, tax?.base));
-    return [{ description: made.description, lines }];
+    return [{ description: made.description, lines: made.lines.map(lineText) }];
   });
 }
 
@@ -44,7 +41,7 @@ export async function verifyJournal(db: Database, { booking, facts }: LoadedBook
   const rulesOfFact = new Map<number | null, number>();
   for (const { entry, line } of rows) {
     if (kept.at(-1)?.seq !== entry.seq) kept.push({ seq: entry.seq, description: entry.description, lines: [] });
-    kept.at(-1)!.lines.push(lineText(line.account, line.amount, line.taxCode, line.taxBase));
+    kept.at(-1)!.lines.push(keptLineText(line));
     rulesOfFact.set(entry.factSeq, entry.rules);
   }
   const entries = kept.map(({ description, lines }) => ({ description, lines }));

@@ -3,14 +3,12 @@ import { factsOfRequests } from '#server/requests/requestFacts';
 import type { Database } from '#server/database/database';
 import { paymentRequests } from '#server/database/schema/credit';
 import { journalEntries, journalLines } from '#server/database/schema/journal';
+import { keptLineText, lineText } from '#server/verify/lineText';
 import { type Difference, differs } from '#server/verify/differs';
 import { and, asc, eq, gt, inArray, isNull } from 'drizzle-orm';
 
 /** So many requests are looked up in one statement. */
 const batch = 500;
-
-const lineText = (account: string, amount: number, code?: string | null, base?: number | null): string =>
-  code ? `${account} ${amount} ${code} of ${base ?? 0}` : `${account} ${amount}`;
 
 /** The journal of each payment request that buys no voucher equals what its facts append. */
 export async function verifyRequests(db: Database): Promise<Difference[]> {
@@ -40,13 +38,11 @@ export async function verifyRequests(db: Database): Promise<Difference[]> {
         ),
       );
     for (const { id, number, paper } of requests) {
-      const kept = rows
-        .filter(({ about }) => about === number)
-        .map(({ line }) => lineText(line.account, line.amount, line.taxCode, line.taxBase));
+      const kept = rows.filter(({ about }) => about === number).map(({ line }) => keptLineText(line));
       const computed = told
         .filter(({ requestId }) => requestId === id)
         .flatMap(({ fact }) => entryForRequest(fact, paper)?.lines ?? [])
-        .map(({ account, amount, tax }) => lineText(account, amount, tax?.code, tax?.base));
+        .map(lineText);
       found.push(...differs('journal of a request', number, kept.sort(), computed.sort()));
     }
   }

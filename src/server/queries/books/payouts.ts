@@ -2,6 +2,7 @@ import type { PayoutView } from '#contracts/booksViews';
 import { minor } from '#core/money/minor';
 import type { Database } from '#server/database/database';
 import { bookings } from '#server/database/schema/bookings';
+import { paymentRequests, requestPayments } from '#server/database/schema/credit';
 import { intents, payouts } from '#server/database/schema/work';
 import { desc, eq, inArray, sql } from 'drizzle-orm';
 
@@ -19,6 +20,15 @@ export async function payoutsView(db: Database): Promise<PayoutView[]> {
           .from(intents)
           .innerJoin(bookings, eq(bookings.id, intents.bookingId))
           .where(inArray(sql`${intents.answer}->>'reference'`, references));
+  const asked =
+    references.length === 0
+      ? []
+      : await db
+          .select({ reference: sql<string>`${requestPayments.answer}->>'reference'`, request: paymentRequests.number })
+          .from(requestPayments)
+          .innerJoin(paymentRequests, eq(paymentRequests.id, requestPayments.requestId))
+          .where(inArray(sql`${requestPayments.answer}->>'reference'`, references));
+  const requestOf = new Map(asked.map(({ reference, request }) => [reference, request]));
   const bookingOf = new Map(known.map(({ reference, booking }) => [reference, booking]));
   return rows.map(({ id, at, currency, gross, fee, processor, bankedAt, payments }) => ({
     id,
@@ -34,6 +44,7 @@ export async function payoutsView(db: Database): Promise<PayoutView[]> {
       amount: minor(payment.amount),
       fee: minor(payment.fee),
       booking: bookingOf.get(payment.reference) ?? null,
+      request: requestOf.get(payment.reference) ?? null,
     })),
   }));
 }

