@@ -62,7 +62,7 @@ export function firstDraft(
   { from, invoiced, dueDays }: NewRequestView,
   { currency, today, newId }: { readonly currency: string; readonly today: PlainDate; readonly newId: () => string },
 ): RequestDraft {
-  const { client, booking, request } = from;
+  const { client, request } = from;
   const paper = request?.paper;
   const typed = (amount: Minor | null | undefined): string => (amount ? formatAmount(amount, currency) : '');
   const discount = paper?.price?.discount;
@@ -85,7 +85,7 @@ export function firstDraft(
     discountKind: !discount ? 'none' : 'percent' in discount ? 'percent' : 'amount',
     discount: !discount ? '' : 'percent' in discount ? discount.percent : formatAmount(discount.amount, currency),
     smallest: paper?.price ? typed(request?.smallest) : '',
-    reference: paper?.reference ?? booking?.number ?? '',
+    reference: paper?.reference ?? '',
     terms: paper?.terms ?? '',
     privateNote: paper?.privateNote ?? '',
     dueDay: addDays(today, dueDays),

@@ -72,7 +72,10 @@ export default function RequestPage({ link, view: given }: Props) {
             ))}
           </ul>
         )}
-        {!view.voucher && view.state !== 'over' && <BillPart of="request" link={link} bill={view.bill} />}
+        {/* What was issued stays as it is. */}
+        {!view.voucher && view.state !== 'over' && view.documents.length === 0 && (
+          <BillPart of="request" link={link} bill={view.bill} />
+        )}
         <p className={styles.number}>{view.number}</p>
       </main>
     </div>

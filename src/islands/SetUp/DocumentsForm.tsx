@@ -157,7 +157,7 @@ export function DocumentsForm({ given }: { readonly given: DocumentSettingsView 
                 onChange={(event) => setting({ dueDays: event.currentTarget.value })}
               />
               <TextInput
-                label="Numbers of invoices begin with"
+                label="Invoices begin with"
                 value={settings.prefixes.invoice}
                 error={error('settings.prefixes.invoice')}
                 onChange={(event) =>
@@ -165,7 +165,7 @@ export function DocumentsForm({ given }: { readonly given: DocumentSettingsView 
                 }
               />
               <TextInput
-                label="Those of credit notes with"
+                label="Credit notes begin with"
                 value={settings.prefixes.credit}
                 error={error('settings.prefixes.credit')}
                 onChange={(event) => setting({ prefixes: { ...settings.prefixes, credit: event.currentTarget.value } })}
