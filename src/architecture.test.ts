@@ -48,6 +48,7 @@ const subjects = [
   'bookings',
   'paying',
   'closing',
+  'disputes',
   'quotes',
   'credit',
   'clients',

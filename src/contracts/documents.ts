@@ -71,6 +71,11 @@ export const SaveDocuments = z.strictObject({
       .max(42)
       .refine((iban) => iban === '' || isIban(iban), 'the check digits of this IBAN are not right'),
     bic: z.string().regex(/^([A-Z]{6}[A-Z0-9]{2}([A-Z0-9]{3})?)?$/, 'eight or eleven letters and digits'),
+    creditorId: z
+      .string()
+      .trim()
+      .regex(/^[A-Za-z0-9]{0,35}$/, 'at most 35 letters and digits')
+      .optional(),
   }),
 });
 export type SaveDocuments = z.infer<typeof SaveDocuments>;

@@ -1,4 +1,4 @@
-import { claimKinds } from '#core/booking/facts';
+import { claimKinds } from '#core/after/said';
 import { EmailAddress } from '#contracts/emailAddress';
 import { Currency, DecimalText, Money, TimeZone, Wall } from '#contracts/core/parts';
 import { DiscountIn, PriceLineIn } from '#contracts/core/price';

@@ -9,7 +9,7 @@ import {
   WholeNumber,
 } from '#contracts/core/parts';
 import { HoldRuleIn, InstalmentRuleIn } from '#contracts/core/plan';
-import type { Reminder, Terms } from '#core/terms/terms';
+import { type Reminder, type Terms, withdrawalExemptions } from '#core/terms/terms';
 import { waysToPay } from '#core/ways/ways';
 import { z } from 'zod';
 
@@ -43,6 +43,26 @@ export const TermsIn: z.ZodType<Terms> = z.strictObject({
   holdCoversBalance: z.boolean(),
   holdCoversKeep: z.boolean().optional(),
   cancellation: z.strictObject(cancellationTermsShape),
+  claims: z
+    .strictObject({
+      most: PercentOrFixed.optional(),
+      answerDays: WholeNumber.refine((days) => days <= 60, 'at most 60 days'),
+      late: z
+        .strictObject({
+          freeMinutes: WholeNumber.refine((minutes) => minutes <= 1440, 'at most 1440 minutes'),
+          per: z.enum(['hour', 'day']),
+          each: PercentOrFixed,
+          most: Money.optional(),
+        })
+        .optional(),
+    })
+    .optional(),
+  withdrawal: z
+    .union([
+      z.strictObject({ days: WholeNumber.refine((days) => days >= 1 && days <= 365, 'from 1 to 365 days') }),
+      z.strictObject({ exempt: z.enum(withdrawalExemptions) }),
+    ])
+    .optional(),
   graceDays: WholeNumber.refine((days) => days <= 365, 'at most 365 days'),
   reminders: z.array(ReminderIn).max(20, 'at most 20 reminders'),
   retryAfterHours: z.array(hoursUpTo(24 * 90)).max(10, 'at most 10 tries'),

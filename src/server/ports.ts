@@ -1,3 +1,5 @@
+import type { EvidenceKind } from '#core/after/evidence';
+import type { DisputeFamily } from '#core/after/said';
 import type { ProcessorAnswer } from '#core/paying/answer';
 import type { Instant } from '#core/calendar/instant';
 import type { Decimal } from '#core/money/decimal';
@@ -103,6 +105,25 @@ export interface CardProcessor {
     readonly more?: boolean;
   }): Promise<ProcessorAnswer>;
   release(request: { readonly key: string; readonly authorisation: string }): Promise<ProcessorAnswer>;
+  /** Honours an authorisation in force longer, where the account can. */
+  extend(request: { readonly key: string; readonly authorisation: string }): Promise<ProcessorAnswer>;
+  /** Makes an authorisation in force one of a greater sum, where the account can. */
+  raise(request: {
+    readonly key: string;
+    readonly authorisation: string;
+    readonly amount: Minor;
+  }): Promise<ProcessorAnswer>;
+  /** Answers a dispute, or an inquiry, with what speaks against it; once. `late`: its day has passed. */
+  answerDispute(request: {
+    readonly key: string;
+    readonly dispute: string;
+    readonly family: DisputeFamily;
+    /** What the document shows, in its order. */
+    readonly shows: readonly EvidenceKind[];
+    readonly document: Uint8Array;
+  }): Promise<DisputeAnswered>;
+  /** Lets the payer have it. */
+  giveInDispute(request: { readonly key: string; readonly dispute: string }): Promise<DisputeAnswered>;
   refund(request: { readonly key: string; readonly payment: string; readonly amount: Minor }): Promise<ProcessorAnswer>;
   /** Checks a card without charging it. */
   verify(request: {
@@ -117,6 +138,8 @@ export interface CardProcessor {
   liveAuthorisations(): Promise<readonly LiveAuthorisation[]>;
 }
 
+export type DisputeAnswered = 'taken' | 'late' | 'unknown';
+
 /** What a processor tells by itself, of one of the accounts that are connected, by its reference. */
 export type ProcessorEvent = { readonly account: string } & ProcessorNews;
 export type ProcessorNews =
@@ -127,6 +150,21 @@ export type ProcessorNews =
       readonly payment: string;
       readonly amount: Minor;
       readonly code: string;
+      readonly at: Instant;
+    }
+  /** The payer's bank asks about a payment, takes it back, or has decided. */
+  | {
+      readonly type: 'dispute.changed';
+      readonly dispute: string;
+      readonly payment: string;
+      readonly state: 'asked' | 'opened' | 'dropped' | 'won' | 'lost';
+      readonly amount: Minor;
+      /** What the processor charges for it; with `opened` alone. */
+      readonly charge: Minor;
+      readonly family: DisputeFamily;
+      /** The bank's own reason. */
+      readonly code: string;
+      readonly answerBy: Instant;
       readonly at: Instant;
     }
   | { readonly type: 'authorisation.lapsed'; readonly authorisation: string; readonly at: Instant }

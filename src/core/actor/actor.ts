@@ -19,7 +19,7 @@ export type ActorKind = Actor['kind'];
 export type Recorded<F> = F & { readonly actor: Actor };
 
 /** Facts in which a client agrees to something: a program can carry it, and never give it. */
-const consents: ReadonlySet<FactKind> = new Set(['cardKept', 'paymentAuthorised', 'confirmed']);
+const consents: ReadonlySet<FactKind> = new Set(['cardKept', 'paymentAuthorised', 'confirmed', 'claimAccepted']);
 
 /** Whether an actor may be the one who did this. */
 export const mayHaveDone = (actor: Actor, fact: Fact): boolean =>
@@ -68,6 +68,25 @@ const usually = {
   sent: clock,
   seen: client,
   payerAsked: client,
+  consentWithdrawn: client,
+  holdWanted: person,
+  holdExtended: clock,
+  holdRaised: clock,
+  claimsTaken: clock,
+  claimMade: person,
+  claimCorrected: person,
+  claimWithdrawn: person,
+  claimAccepted: client,
+  claimObjected: client,
+  claimDecided: person,
+  broughtBack: person,
+  notBack: person,
+  courtesy: person,
+  putRight: person,
+  disputeAsked: processor,
+  disputeOpened: processor,
+  disputeAnswered: person,
+  disputeDecided: processor,
 } satisfies Record<FactKind, Actor>;
 
 const byHand: ReadonlySet<string> = new Set(['cash', 'transfer', 'cheque', 'reader']);

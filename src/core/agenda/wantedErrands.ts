@@ -1,3 +1,4 @@
+import { claimState } from '#core/after/claims';
 import { chargeTries } from '#core/booking/decisions';
 import { awaitedFrom } from '#core/booking/ledger';
 import type { Fact } from '#core/booking/facts';
@@ -6,9 +7,12 @@ import { payable, type Standing } from '#core/booking/standing';
 import { addDays } from '#core/calendar/days';
 import { addHours, type Instant } from '#core/calendar/instant';
 import { moveDate } from '#core/calendar/offset';
+import { chargeableOf } from '#core/consent/chargeable';
+import { asksAnew, notAgreed } from '#core/consent/purposesOf';
 import { type TimeOfDay, wallTime } from '#core/calendar/wallTime';
 import { instantOfWall } from '#core/calendar/zoned';
 import { defaultCollectAt } from '#core/plan/plan';
+import type { Minor } from '#core/money/minor';
 import type { Reminder } from '#core/terms/terms';
 
 export type Occasion =
@@ -34,6 +38,10 @@ export type Occasion =
   | 'tooLate'
   | 'debitSent'
   | 'debitReturned'
+  | 'claim'
+  | 'claimDecided'
+  | 'courtesy'
+  | 'agreeAnew'
   | 'document';
 
 /** One thing that Ostendo will do for a booking by itself. The key makes it happen once. */
@@ -94,13 +102,14 @@ function reminding(standing: Standing, part: Part): WantedErrand[] {
   });
 }
 
-function collecting(standing: Standing, part: Part): WantedErrand[] {
+function collecting(standing: Standing, part: Part, chargeable: Minor): WantedErrand[] {
   const { ledger, stage } = standing;
   if (part.left === part.coming || part.dueAt === null || part.due === null) return [];
   const errands = reminding(standing, part);
   if (part.now || part.collect === 'desk' || stage === 'waiting') return errands;
 
-  if (part.collect === 'ask' || !ledger.card) {
+  // What the client has not agreed that the card pays is asked for.
+  if (part.collect === 'ask' || !ledger.card || chargeable === 0) {
     // What a change makes due at once is asked for by the message that tells of the change.
     const told = ledger.changes.some((change) => change.tells && change.at === part.dueAt);
     const ask = { key: `ask:${part.key}`, kind: 'message', occasion: 'ask', part: part.index, at: part.dueAt } as const;
@@ -203,6 +212,34 @@ function afterLapse({ ledger, asOf }: Standing, facts: readonly Fact[]): WantedE
   return [{ key: 'lapsed', kind: 'message', occasion: 'lapsed', at: asOf }];
 }
 
+/** What is claimed is told as one letter for what was said at one moment, and again where a claim is said anew. */
+function aboutClaims(standing: Standing, facts: readonly Fact[]): WantedErrand[] {
+  const { asOf, ledger } = standing;
+  const letter = (occasion: Occasion, at: Instant): WantedErrand => ({
+    key: `${occasion}:${at}`,
+    kind: 'message',
+    occasion,
+    at,
+  });
+  const said = new Set(
+    facts.flatMap((fact) => (fact.kind === 'claimMade' || fact.kind === 'claimCorrected' ? [fact.at] : [])),
+  );
+  // Told with the close-out where nothing is asked.
+  const asks = ledger.after.claims.filter((claim) => claim.answerBy !== null || claimState(claim, asOf) === 'waits');
+  const errands = asks.length > 0 ? [...said].map((at) => letter('claim', at)) : [];
+  const { stage } = standing;
+  if ((stage === 'secured' || stage === 'inService') && asksAnew(notAgreed(standing))) {
+    const key = `agreeAnew:${ledger.changes.length}:${ledger.after.ownHold?.at ?? ''}`;
+    errands.push({ key, kind: 'message', occasion: 'agreeAnew', at: asOf });
+  }
+  for (const fact of facts) {
+    if (fact.kind === 'claimDecided' || fact.kind === 'claimWithdrawn') errands.push(letter('claimDecided', fact.at));
+    if (fact.kind === 'courtesy')
+      errands.push({ key: `courtesy:${fact.courtesyId}`, kind: 'message', occasion: 'courtesy', at: fact.at });
+  }
+  return errands;
+}
+
 function telling(standing: Standing, facts: readonly Fact[]): WantedErrand[] {
   const { agreed, ledger, stage } = standing;
   const agreedAt = instantOfWall(agreed.agreed, agreed.timeZone);
@@ -256,7 +293,7 @@ function telling(standing: Standing, facts: readonly Fact[]): WantedErrand[] {
     if (change.tells)
       errands.push({ key: `changed:${index + 1}`, kind: 'message', occasion: 'changed', at: change.at });
   });
-  errands.push(...afterLapse(standing, facts));
+  errands.push(...afterLapse(standing, facts), ...aboutClaims(standing, facts));
   return errands;
 }
 
@@ -270,6 +307,8 @@ function nextTurn(standing: Standing): Instant | null {
     .flatMap((part) => [part.dueAt!, lateFrom(part)]);
   if (!ended(standing)) moments.push(startAt, endAt);
   if (hold && !ended(standing)) moments.push(hold.from, hold.until);
+  if (!ended(standing))
+    moments.push(...standing.ledger.after.claims.flatMap(({ answer, answerBy }) => (answer ? [] : (answerBy ?? []))));
   return moments.filter((moment) => moment > asOf).sort()[0] ?? null;
 }
 
@@ -280,7 +319,10 @@ function nextTurn(standing: Standing): Instant | null {
 export function wantedErrands(standing: Standing, facts: readonly Fact[]): WantedErrand[] {
   const { agreed, stage } = standing;
   const errands = [...telling(standing, facts), ...holding(standing)];
-  if (!standing.ledger.lapsed) errands.push(...standing.parts.flatMap((part) => collecting(standing, part)));
+  if (!standing.ledger.lapsed) {
+    const chargeable = chargeableOf(standing.parts, standing.ledger);
+    errands.push(...standing.parts.flatMap((part, index) => collecting(standing, part, chargeable[index]!)));
+  }
   const { kept, paymentHeld } = standing.ledger;
   // What had been paid and was sent back weeks later is for the owner to decide.
   const recalled = facts.some((fact) => fact.kind === 'debitReturned' && fact.settled);

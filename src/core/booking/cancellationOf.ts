@@ -1,3 +1,4 @@
+import { givenBackOver } from '#core/after/courtesy';
 import type { Standing } from '#core/booking/standing';
 import type { Instant } from '#core/calendar/instant';
 import { wallOfInstant } from '#core/calendar/zoned';
@@ -23,6 +24,8 @@ export function cancellationOf(
   const { agreed, ledger, hold, securityInHand } = standing;
   const { timeZone, start, total, terms } = agreed;
   const receipts = ledger.receipts.map((receipt) => ({ ...receipt }));
+  // What is disputed cannot go back a second time.
+  const free = givenBackOver(ledger);
   const security = refundsNewestFirst(receipts, securityInHand);
   const forPrice = receipts.map((receipt) => {
     const back = security.find((each) => each.id === receipt.id)?.amount ?? zero;
@@ -40,7 +43,7 @@ export function cancellationOf(
   });
   const refund = minor(decided.refund + securityInHand);
   const fromHold = terms.holdCoversKeep && hold?.inForce ? least(decided.owed, hold.inForce.amount) : zero;
-  return { ...decided, refund, refunds: refundsNewestFirst(receipts, refund), fromHold };
+  return { ...decided, refund, refunds: refundsNewestFirst(free, refund), fromHold };
 }
 
 /**

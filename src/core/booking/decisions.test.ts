@@ -1,3 +1,4 @@
+import { emptyAftermath } from '#core/after/aftermath';
 import { chargeTries, type Decision, decisionsOf } from '#core/booking/decisions';
 import { isSecured, stageOf } from '#core/booking/stage';
 import type { Part } from '#core/booking/part';
@@ -26,6 +27,7 @@ const ledgerWith = (over: Loose = {}): Standing['ledger'] =>
     holdAsked: null,
     receipts: [],
     authorisations: [],
+    after: emptyAftermath,
     ...over,
   }) as unknown as Standing['ledger'];
 /** From 10 to 20 o'clock; looked at from noon on the day before unless said otherwise. */

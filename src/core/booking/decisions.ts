@@ -1,7 +1,10 @@
+import { claimState } from '#core/after/claims';
+import type { DisputeFamily } from '#core/after/said';
 import type { PartOrigin } from '#core/booking/keptPlan';
 import type { Standing } from '#core/booking/standing';
 import { addHours, type Instant } from '#core/calendar/instant';
-import { type Minor, sum } from '#core/money/minor';
+import { notAgreed } from '#core/consent/purposesOf';
+import { type Minor, minor, sum, zero } from '#core/money/minor';
 
 /** Something that only the owner can decide, with its deadline and the sum at stake. */
 export type Decision =
@@ -34,7 +37,21 @@ export type Decision =
   | { readonly kind: 'request'; readonly by: Instant; readonly amount: Minor; readonly reserved: boolean }
   /** The client asks to cancel or to move it. */
   | { readonly kind: 'clientAsks'; readonly by: Instant; readonly amount: Minor; readonly what: 'cancel' | 'move' }
-  | { readonly kind: 'notSecured'; readonly by: Instant; readonly amount: Minor };
+  | { readonly kind: 'notSecured'; readonly by: Instant; readonly amount: Minor }
+  /** The client objects to what is claimed of them. */
+  | { readonly kind: 'objected'; readonly by: Instant; readonly amount: Minor; readonly reason: string }
+  /** Something has not come back, and was said not to have. */
+  | { readonly kind: 'notBack'; readonly by: Instant; readonly amount: Minor; readonly covered: boolean }
+  /** The payer's bank takes a payment back, or asks about it (`moved` tells), and hears an answer until then. */
+  | {
+      readonly kind: 'disputed';
+      readonly by: Instant;
+      readonly amount: Minor;
+      readonly family: DisputeFamily;
+      readonly moved: boolean;
+    }
+  /** The client has not agreed to what their card is to pay or hold now: the old sum stands. */
+  | { readonly kind: 'notAgreed'; readonly by: Instant; readonly amount: Minor };
 
 export type DecisionKind = Decision['kind'];
 
@@ -54,6 +71,36 @@ export function chargeTries({ ledger, agreed }: Pick<Standing, 'ledger' | 'agree
   const nextTry = last?.decline === 'soft' && pause !== undefined ? addHours(last.at, pause) : null;
   return { tries: declines.length, last, nextTry };
 }
+
+/** What claims, things that are out and disputes ask of the owner. */
+function afterwards({ ledger, hold, stage, asOf, endAt, agreed }: Standing): Decision[] {
+  const { claims, disputes, notBack } = ledger.after;
+  const decisions: Decision[] = [];
+  for (const claim of claims) {
+    if (claimState(claim, asOf) !== 'objected' || claim.answer === null) continue;
+    const { reason, amount, answer } = claim;
+    decisions.push({
+      kind: 'objected',
+      by: hold?.inForce ? hold.decideBy : addHours(answer.at, answerHours),
+      amount,
+      reason,
+    });
+  }
+  if (notBack && stage === 'toCloseOut') {
+    const covered = hold?.inForce ?? null;
+    decisions.push({ kind: 'notBack', by: endAt, amount: covered?.amount ?? agreed.total, covered: covered !== null });
+  }
+  for (const { state, family, amount, answerBy: by } of disputes)
+    if (state === 'asked' || state === 'open')
+      decisions.push({ kind: 'disputed', by, amount, family, moved: state === 'open' });
+  return decisions;
+}
+
+/** Whether the close-out is for the owner now: not while a claim waits for its client, or a thing for its way back. */
+const toCloseOut = ({ stage, ledger: { after }, asOf }: Standing): boolean =>
+  stage === 'toCloseOut' &&
+  !after.notBack &&
+  after.claims.every((claim) => !['waits', 'objected'].includes(claimState(claim, asOf)));
 
 /** What this booking asks of the owner now, most urgent first. */
 export function decisionsOf(standing: Standing): Decision[] {
@@ -98,7 +145,7 @@ export function decisionsOf(standing: Standing): Decision[] {
     const { gap, amount, refusal } = hold;
     decisions.push({ kind: 'coverGap', by: gap.from, amount, ...gap, code: refusal?.code ?? null });
   }
-  if (stage === 'toCloseOut') {
+  if (toCloseOut(standing)) {
     const by = hold?.inForce ? hold.decideBy : addHours(endAt, closeOutHours);
     decisions.push({
       kind: 'closeOut',
@@ -106,6 +153,13 @@ export function decisionsOf(standing: Standing): Decision[] {
       amount: hold?.inForce?.amount ?? (securityInHand > 0 ? securityInHand : standing.position.outstanding),
       held: Boolean(hold?.inForce) || securityInHand > 0,
     });
+  }
+  decisions.push(...afterwards(standing));
+  const anew = stage === 'secured' || stage === 'inService' ? notAgreed(standing) : { parts: [], hold: null };
+  if (anew.parts.length > 0 || anew.hold) {
+    const short = anew.parts.map(({ amount, agreed }) => amount - agreed);
+    const amount = minor(sum(short) + (anew.hold ? anew.hold.amount - anew.hold.agreed : zero));
+    decisions.push({ kind: 'notAgreed', by: startAt, amount });
   }
   for (const { at, amount, code } of ledger.refundsRefused) {
     decisions.push({ kind: 'refundRefused', by: at, amount, code });

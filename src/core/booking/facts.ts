@@ -5,14 +5,13 @@ import type { WallTime } from '#core/calendar/wallTime';
 import type { CancelRule } from '#core/cancellation/cancel';
 import type { Minor } from '#core/money/minor';
 import type { TaxAmount } from '#core/price/taxes';
+import type { ClaimKind, ClaimSaid, DisputeFamily } from '#core/after/said';
+import type { Consented, ConsentEvidence, Mandate } from '#core/consent/consented';
 
 /** `debit` is collected from a bank account, `reader` a card at the counter; `credit` and `voucher` were in hand before. */
 export type PaymentMethod = 'card' | 'debit' | 'reader' | 'cash' | 'transfer' | 'cheque' | 'credit' | 'voucher';
 /** What a card or bank account is kept for. */
 export type KeptFor = 'payments' | 'hold';
-/** What kind of thing a claim is for: its tax is set by this (money-rules-2.md, section 12). */
-export const claimKinds = ['damage', 'late', 'refill', 'other'] as const;
-export type ClaimKind = (typeof claimKinds)[number];
 export type Claimed = {
   readonly id: string;
   readonly reason: string;
@@ -22,7 +21,7 @@ export type Claimed = {
 };
 export type DeclineKind = 'soft' | 'hard';
 
-export type ChangeReason = 'change' | 'terms' | 'payAll';
+export type ChangeReason = 'change' | 'terms' | 'payAll' | 'courtesy';
 /** A fee passed on with a card payment, the tax in it, and a tip; not part of `amount`. */
 type FeeReceived = {
   fee?: Minor;
@@ -77,7 +76,19 @@ type Kinds = {
     Rounded;
   refundRefused: { receiptId: string; amount: Minor; code: string };
   /** `way` is absent for a card. A bank account is kept for payments alone; without `use` a card is for both. */
-  cardKept: { cardId: string; last4: string; consent: string; way?: 'debit'; use?: KeptFor };
+  cardKept: {
+    cardId: string;
+    last4: string;
+    consent: string;
+    way?: 'debit';
+    use?: KeptFor;
+    /** What it may pay without another question. Absent: of before there were purposes; the plan and its hold alone. */
+    purposes?: Consented;
+    evidence?: ConsentEvidence;
+    mandate?: Mandate;
+  };
+  /** The client has it charged no more: neither what is owed nor a hold in force ends with that. */
+  consentWithdrawn: { cardId: string; last4: string };
   /** Collected from a bank account, and not in hand before it settles. */
   debitSent: {
     receiptId: string;
@@ -118,14 +129,88 @@ type Kinds = {
     last4: string;
     /** The authorisation that this one takes over from. */
     renews?: string;
+    /** The card was at the counter. */
+    present?: true;
   };
   holdRefused: { amount: Minor; code: string; decline: DeclineKind; cardId: string; last4: string; renews?: string };
+  /** A hold that the owner put on the booking by hand, or another sum of the one that its terms have. */
+  holdWanted: { key: string; amount: Minor; until: Instant };
+  /** The processor honours it longer, or for a greater sum. */
+  holdExtended: { authorisation: string; expires: Instant };
+  holdRaised: { authorisation: string; amount: Minor; by: Minor };
   holdReleased: { authorisation: string; amount: Minor };
   holdLapsed: { authorisation: string; amount: Minor };
   /** `balance` of the captured sum pays the balance, the rest pays claims. */
   holdCaptured: { authorisation: string; held: Minor; captured: Minor; balance: Minor };
   /** The hold pays what a cancellation left owed. */
   keptFromHold: { authorisation: string; held: Minor; captured: Minor };
+  /** Some claims were taken of it, and the rest is held on. */
+  claimsTaken: {
+    authorisation: string;
+    captured: Minor;
+    claims: readonly { readonly id: string; readonly amount: Minor }[];
+    /** Tax within what was taken, by the kinds of the claims. */
+    taxes?: readonly TaxAmount[];
+  };
+  /** Something is claimed, and the client told of it: they answer until then, where the terms give them days for it. */
+  claimMade: ClaimSaid & { key: string; answerBy: Instant | null };
+  /** The same claim, said anew. The days for an answer begin again where the sum is higher. */
+  claimCorrected: ClaimSaid & { answerBy: Instant | null };
+  claimWithdrawn: { claimId: string };
+  claimAccepted: { claimId: string; amount: Minor };
+  /** `agreesTo` is what the client would pay instead. */
+  claimObjected: { claimId: string; amount: Minor; note: string; agreesTo?: Minor };
+  /** After an objection the owner stays with this sum. */
+  claimDecided: { claimId: string; amount: Minor; note: string };
+  /** What went out came back at that moment, or is said not to have. */
+  broughtBack: { moment: Instant };
+  notBack: Record<never, never>;
+  /** Given back after the delivery without a change of the price; the money goes by `refunded`. */
+  courtesy: { courtesyId: string; amount: Minor; reason: string; taxes?: readonly TaxAmount[] };
+  /** A payment that was recorded by hand had not come: its entry is turned round. */
+  putRight: {
+    receiptId: string;
+    amount: Minor;
+    method: PaymentMethod;
+    reason: string;
+  } & FeeReceived &
+    Posted &
+    Rounded;
+  /** The payer's bank asks first: no money moves. */
+  disputeAsked: {
+    disputeId: string;
+    receiptId: string;
+    amount: Minor;
+    family: DisputeFamily;
+    code: string;
+    answerBy: Instant;
+  };
+  /**
+   * The payer's bank takes a payment back, and the processor its charge for that. `claims` of the sum had paid claims, the
+   * rest counted towards the booking.
+   */
+  disputeOpened: {
+    disputeId: string;
+    receiptId: string;
+    amount: Minor;
+    claims: Minor;
+    charge: Minor;
+    family: DisputeFamily;
+    code: string;
+    answerBy: Instant;
+    again?: true;
+  } & FeeReceived;
+  disputeAnswered: { disputeId: string; sha256: string };
+  disputeDecided: {
+    disputeId: string;
+    receiptId: string;
+    outcome: 'won' | 'lost' | 'givenIn' | 'dropped';
+    amount: Minor;
+    claims: Minor;
+    /** Tax within what had paid claims. */
+    claimTaxes?: readonly TaxAmount[];
+  } & FeeReceived &
+    Posted;
   /** Of a refundable deposit: what claims and the balance took, and what goes back. */
   securitySettled: { claimed: Minor; balance: Minor; back: Minor };
   /** What was owed after the service or a cancellation and will not be asked for any more. */
@@ -150,7 +235,8 @@ type Kinds = {
    * recorded with the close-out, and what was too much became credit at once.
    */
   delivered: { total: Minor; tax: Minor; received: Minor; taxes?: readonly TaxAmount[] };
-  claimOwed: { amount: Minor };
+  /** `claims`: of after the close-out, with the tax within them. */
+  claimOwed: { amount: Minor; claims?: readonly Claimed[]; taxes?: readonly TaxAmount[] };
   closeOutDecided: { claims: readonly Claimed[]; coverBalance: boolean };
   closedOut: {
     claims: readonly Claimed[];

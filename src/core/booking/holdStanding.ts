@@ -1,8 +1,10 @@
+import { claimNeedsHoldUntil } from '#core/after/claims';
 import type { FactOf } from '#core/booking/facts';
 import type { HeldAuthorisation, Ledger } from '#core/booking/ledger';
 import { addHours, type Instant } from '#core/calendar/instant';
+import { holdAgreed } from '#core/consent/chargeable';
 import { holdHours, type HoldPlan } from '#core/hold/holdPlan';
-import type { Minor } from '#core/money/minor';
+import { type Minor, remainder, sum } from '#core/money/minor';
 import type { HoldRule } from '#core/plan/rules';
 
 export type HoldState = 'planned' | 'asked' | 'inForce' | 'endingSoon' | 'captured' | 'released' | 'lapsed' | 'refused';
@@ -10,7 +12,12 @@ export type HoldState = 'planned' | 'asked' | 'inForce' | 'endingSoon' | 'captur
 export type HoldStanding = {
   readonly state: HoldState;
   readonly amount: Minor;
+  /** What terms or owner want held: more than stands while the client has not agreed to it, or a part was taken. */
+  readonly wanted: Minor;
+  /** What is placed next: what was agreed, less what was taken. */
+  readonly toPlace: Minor;
   readonly from: Instant;
+  /** Of the cover: longer than planned while a claim is not decided, and while a thing is not back. */
   readonly until: Instant;
   /** The last moment for a capture: the end of cover, or an earlier expiry that nothing will renew. */
   readonly decideBy: Instant;
@@ -45,7 +52,10 @@ function refusalStanding(ledger: Ledger, since: Instant | null): Pick<HoldStandi
   return { refusal, retryAt };
 }
 
-type Common = Pick<HoldStanding, 'from' | 'until' | 'inForce' | 'replaced' | 'refusal' | 'retryAt'>;
+type Common = Pick<
+  HoldStanding,
+  'wanted' | 'toPlace' | 'from' | 'until' | 'inForce' | 'replaced' | 'refusal' | 'retryAt'
+>;
 type Question = {
   readonly plan: HoldPlan;
   readonly rule: HoldRule;
@@ -54,16 +64,23 @@ type Question = {
   readonly ended: boolean;
 };
 
-function whileInForce(inForce: HeldAuthorisation, common: Common, { plan, rule, asOf, ended }: Question): HoldStanding {
-  const { refusal, retryAt, until } = common;
+function whileInForce(
+  inForce: HeldAuthorisation,
+  common: Common,
+  { plan, rule, ledger, asOf, ended }: Question,
+): HoldStanding {
+  const { refusal, retryAt, until, toPlace } = common;
   const { margin } = holdHours(rule);
   const moved = !ended && plan.from > asOf;
   const tooShort = inForce.expires < addHours(until, margin) && !ended && !moved;
-  const stuck = tooShort && refusal !== null && retryAt === null;
+  // A renewal is another charge of the card's limit: for no more than its holder agreed to.
+  const agreed = holdAgreed(common.wanted, ledger) >= inForce.amount;
+  const stuck = tooShort && ((refusal !== null && retryAt === null) || !agreed);
   const renewAt = !tooShort || stuck ? null : (retryAt ?? addHours(inForce.expires, -margin));
   const swapped = rule.style === 'swap' && renewAt !== null;
   const uncovered = stuck && inForce.expires < until;
-  const resized = !ended && !moved && inForce.amount !== plan.amount && (refusal === null || retryAt !== null);
+  const other = toPlace > 0 && inForce.amount !== toPlace;
+  const resized = !ended && !moved && other && (refusal === null || retryAt !== null);
   return {
     ...common,
     amount: inForce.amount,
@@ -77,10 +94,16 @@ function whileInForce(inForce: HeldAuthorisation, common: Common, { plan, rule, 
 }
 
 /** Nothing is in force: not yet, between two of a swap, after a lapse, or no more. */
-function whileNoneInForce(common: Common, { plan, ledger, asOf, ended }: Question): HoldStanding {
-  const { refusal, retryAt, from, until } = common;
+function whileNoneInForce(common: Common, { ledger, asOf, ended }: Question): HoldStanding {
+  const { refusal, retryAt, from, until, toPlace } = common;
   const last = ledger.authorisations.at(-1) ?? null;
-  const none = { ...common, amount: plan.amount, decideBy: until, renewAt: null, letGoAt: null };
+  const none = {
+    ...common,
+    amount: toPlace > 0 ? toPlace : common.wanted,
+    decideBy: until,
+    renewAt: null,
+    letGoAt: null,
+  };
   const endedAt = last?.endedAt ?? null;
   const over =
     last !== null && (last.state === 'captured' || (last.state === 'released' && (ended || endedAt! >= until)));
@@ -89,11 +112,23 @@ function whileNoneInForce(common: Common, { plan, ledger, asOf, ended }: Questio
   const opened = endedAt !== null && endedAt > from ? endedAt : from;
   const letGo = last?.state === 'released';
   const lapsed = last?.state === 'lapsed' && opened === endedAt;
-  const overdue = asOf >= from && !ledger.holdCard;
+  const overdue = asOf >= from && (!ledger.holdCard || toPlace === 0);
   const gap = ended || (!lapsed && !refusal && !overdue) ? null : { from: opened, until };
   const state: HoldState = ledger.holdAsked ? 'asked' : lapsed ? 'lapsed' : refusal ? 'refused' : 'planned';
-  const wanted = !ended && state !== 'asked' && (!refusal || retryAt !== null);
+  const wanted = !ended && toPlace > 0 && state !== 'asked' && (!refusal || retryAt !== null);
   return { ...none, state, placeAt: wanted ? (retryAt ?? (letGo ? opened : from)) : null, gap };
+}
+
+/** A thing that is not back is covered as long as its account can: this long after the end of an authorisation that lapsed. */
+const notBackHours = 30 * 24;
+
+/** The end of the cover, with what happened since: an undecided claim needs it longer, and so does what is not back. */
+function coverUntil(planned: Instant, { after, authorisations }: Ledger, asOf: Instant): Instant {
+  const ends = [planned, ...after.claims.flatMap((claim) => claimNeedsHoldUntil(claim, asOf) ?? [])];
+  const last = authorisations.at(-1);
+  // Past the end of whatever is in force, so that it is renewed before that, again and again.
+  if (after.notBack && last) ends.push(addHours(last.expires, last.state === 'inForce' ? 1 : notBackHours));
+  return ends.reduce((end, other) => (other > end ? other : end));
 }
 
 /**
@@ -104,8 +139,12 @@ export function holdStanding(plan: HoldPlan, rule: HoldRule, ledger: Ledger, asO
   const alive = ledger.authorisations.filter((held) => held.state === 'inForce');
   const inForce = alive.at(-1) ?? null;
   const last = ledger.authorisations.at(-1) ?? null;
-  const { from, until } = plan;
+  const { from, amount: wanted } = plan;
+  const until = coverUntil(plan.until, ledger, asOf);
+  const taken = sum(ledger.authorisations.map((held) => held.taken));
   const common = {
+    wanted,
+    toPlace: remainder(inForce?.present ? wanted : holdAgreed(wanted, ledger), taken),
     from,
     until,
     inForce,

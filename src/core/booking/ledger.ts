@@ -1,13 +1,20 @@
+import { type Aftermath, emptyAftermath, withAftermath } from '#core/after/aftermath';
 import type { Confirmation } from '#core/availability/rules';
 import type { Fact, FactOf } from '#core/booking/facts';
 import type { Instant } from '#core/calendar/instant';
-import { type Minor, minor, remainder, zero } from '#core/money/minor';
+import type { Consented } from '#core/consent/consented';
+import { type Minor, minor, remainder, sum, zero } from '#core/money/minor';
 import type { TaxAmount } from '#core/price/taxes';
 import type { Receipt } from '#core/position/position';
 
 export type HeldAuthorisation = {
   readonly id: string;
+  /** What is held now. */
   readonly amount: Minor;
+  /** What was taken of it while the rest stayed held. */
+  readonly taken: Minor;
+  /** With the card at the counter: whoever held it agreed there. */
+  readonly present: boolean;
   readonly placedAt: Instant;
   readonly expires: Instant;
   readonly cardId: string;
@@ -18,14 +25,20 @@ export type HeldAuthorisation = {
 };
 
 /** A card, or a bank account where `way` says so. */
-export type CardOnFile = { readonly cardId: string; readonly last4: string; readonly way?: 'debit' };
+export type CardOnFile = {
+  readonly cardId: string;
+  readonly last4: string;
+  readonly way?: 'debit';
+  /** What it may pay without another question; absent where it was kept before there were purposes. */
+  readonly purposes?: Consented;
+};
 
 /** What the facts of one booking add up to, before any clock is looked at. */
 export type Ledger = {
   readonly receipts: readonly (Receipt & {
     /** What of it is not in hand any more, given back or sent back by the payer's bank. */
     readonly refunded: Minor;
-    /** What of that the bank sent back: it is owed again. */
+    /** What of that its payer's bank has, or never came: it is owed again. */
     readonly returned?: Minor;
     readonly method: FactOf<'received'>['method'] | 'hold';
     readonly voucherId?: string;
@@ -70,6 +83,7 @@ export type Ledger = {
   readonly givenUp: Minor;
   /** What the client has asked for and nobody has answered yet. */
   readonly asked: FactOf<'clientAsked'> | null;
+  readonly after: Aftermath;
 };
 
 /** Whose yes a request still waits for; null where none is needed, or it came. */
@@ -102,6 +116,7 @@ export const emptyLedger: Ledger = {
   securitySettled: null,
   givenUp: zero,
   asked: null,
+  after: emptyAftermath,
 };
 
 const endAuthorisation = (ledger: Ledger, id: string, state: HeldAuthorisation['state'], endedAt: Instant): Ledger => ({
@@ -109,8 +124,8 @@ const endAuthorisation = (ledger: Ledger, id: string, state: HeldAuthorisation['
   authorisations: ledger.authorisations.map((held) => (held.id === id ? { ...held, state, endedAt } : held)),
 });
 
-function withCard(ledger: Ledger, { cardId, last4, way, use }: FactOf<'cardKept'>): Ledger {
-  const kept: CardOnFile = { cardId, last4, ...(way ? { way } : {}) };
+function withCard(ledger: Ledger, { cardId, last4, way, use, purposes }: FactOf<'cardKept'>): Ledger {
+  const kept: CardOnFile = { cardId, last4, ...(way ? { way } : {}), ...(purposes ? { purposes } : {}) };
   const pays = use !== 'hold';
   const holds = use !== 'payments' && way === undefined;
   return {
@@ -137,11 +152,33 @@ function withReturn(ledger: Ledger, fact: FactOf<'debitReturned'>): Ledger {
     ...ledger,
     onTheWay: ledger.onTheWay.filter((sent) => sent.receiptId !== receiptId),
     chargeDeclines: [...ledger.chargeDeclines, refusal],
-    receipts: ledger.receipts.map((receipt) =>
-      receipt.id === receiptId ? { ...receipt, refunded: minor(receipt.refunded + amount), returned: amount } : receipt,
-    ),
+    ...notInHand(ledger, receiptId, amount),
   };
 }
+
+/** So much of a receipt is gone without having been given back: it is owed again. */
+const notInHand = ({ receipts }: Ledger, receiptId: string, amount: Minor): Pick<Ledger, 'receipts'> => ({
+  receipts: receipts.map((receipt) => {
+    if (receipt.id !== receiptId) return receipt;
+    const { refunded, returned = zero } = receipt;
+    return { ...receipt, refunded: minor(refunded + amount), returned: minor(returned + amount) };
+  }),
+});
+
+const withoutCard = (ledger: Ledger, id: string): Ledger => ({
+  ...ledger,
+  card: ledger.card?.cardId === id ? null : ledger.card,
+  holdCard: ledger.holdCard?.cardId === id ? null : ledger.holdCard,
+});
+
+const onAuthorisation = (
+  ledger: Ledger,
+  id: string,
+  change: (held: HeldAuthorisation) => Partial<HeldAuthorisation>,
+): Ledger => ({
+  ...ledger,
+  authorisations: ledger.authorisations.map((held) => (held.id === id ? { ...held, ...change(held) } : held)),
+});
 
 type Posted = { readonly security?: Minor; readonly taxes?: readonly TaxAmount[] };
 /** Before the service what a voucher had its tax owed of counts as tax of receipts; after it the service's own is owed. */
@@ -175,6 +212,12 @@ function withRefund(receipt: InHand, { amount, fee = zero, feeTax = zero }: Fact
 
 /** The ledger after one more fact. */
 export function withFact(ledger: Ledger, fact: Fact): Ledger {
+  const moved = withMoney(ledger, fact);
+  const after = withAftermath(ledger.after, fact);
+  return after === ledger.after ? moved : { ...moved, after };
+}
+
+function withMoney(ledger: Ledger, fact: Fact): Ledger {
   switch (fact.kind) {
     case 'received': {
       const { receiptId: id, amount, at, method, voucherId } = fact;
@@ -205,6 +248,27 @@ export function withFact(ledger: Ledger, fact: Fact): Ledger {
       return { ...ledger, refundsRefused: [...ledger.refundsRefused, fact] };
     case 'cardKept':
       return withCard(ledger, fact);
+    case 'consentWithdrawn':
+      return withoutCard(ledger, fact.cardId);
+    case 'holdExtended':
+      return onAuthorisation({ ...ledger, gapAccepted: false }, fact.authorisation, () => ({ expires: fact.expires }));
+    case 'holdRaised':
+      return onAuthorisation(ledger, fact.authorisation, () => ({ amount: fact.amount }));
+    case 'claimsTaken':
+      return onAuthorisation(ledger, fact.authorisation, ({ amount, taken }) => ({
+        amount: remainder(amount, fact.captured),
+        taken: minor(taken + fact.captured),
+        ...(amount > fact.captured ? {} : { state: 'captured', endedAt: fact.at }),
+      }));
+    case 'putRight':
+      return { ...ledger, ...postedBack(ledger, fact), ...notInHand(ledger, fact.receiptId, fact.amount) };
+    case 'disputeDecided':
+      if (fact.outcome !== 'lost' && fact.outcome !== 'givenIn') return ledger;
+      return {
+        ...ledger,
+        ...postedBack(ledger, fact),
+        ...notInHand(ledger, fact.receiptId, minor(fact.amount - fact.claims)),
+      };
     case 'chargeDeclined':
       return { ...ledger, chargeDeclines: [...ledger.chargeDeclines, fact] };
     case 'holdAsked':
@@ -216,6 +280,8 @@ export function withFact(ledger: Ledger, fact: Fact): Ledger {
       const placed: HeldAuthorisation = {
         id,
         amount,
+        taken: zero,
+        present: fact.present ?? false,
         placedAt,
         expires,
         cardId,
@@ -260,7 +326,7 @@ export function withFact(ledger: Ledger, fact: Fact): Ledger {
     case 'delivered':
       return { ...ledger, delivered: true, revenue: fact.taxes ? { total: fact.total, taxes: fact.taxes } : null };
     case 'claimOwed':
-      return { ...ledger, claimsOwed: { amount: fact.amount, at: fact.at } };
+      return { ...ledger, claimsOwed: { amount: sum([ledger.claimsOwed?.amount ?? zero, fact.amount]), at: fact.at } };
     case 'closedOut':
       return { ...ledger, closedOut: fact };
     case 'cancelled':
@@ -299,6 +365,19 @@ export function withFact(ledger: Ledger, fact: Fact): Ledger {
     }
     case 'agreed':
     case 'closeOutDecided':
+    case 'holdWanted':
+    case 'claimMade':
+    case 'claimCorrected':
+    case 'claimWithdrawn':
+    case 'claimAccepted':
+    case 'claimObjected':
+    case 'claimDecided':
+    case 'broughtBack':
+    case 'notBack':
+    case 'courtesy':
+    case 'disputeAsked':
+    case 'disputeOpened':
+    case 'disputeAnswered':
     case 'sent':
     case 'seen':
     case 'payerAsked':

@@ -5,7 +5,7 @@ import { payable } from '#core/booking/standing';
 import { entryForFact } from '#core/journal/entryForFact';
 import { isBalanced } from '#core/journal/entry';
 import { minor, sum } from '#core/money/minor';
-import { cardConsent, debitConsent, debitOnceConsent } from '#core/wording/consent';
+import { cardConsent, debitAgreement, debitOnceConsent } from '#core/wording/consent';
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { at, fact, rentalAgreed, standingOf } from '../../../testing/story';
@@ -129,13 +129,16 @@ describe('what is kept, and for what', () => {
 describe('what a client agrees to', () => {
   const current = standingOf([agreed(), paid('03-01 11:00', 300_00)], '03-02 10:00');
   it('with a card for both, or for one of them', () => {
-    expect(cardConsent(current)).to.include('charged for the balance').and.include('used for a hold');
-    expect(cardConsent(current, 'payments')).to.include('charged for the balance').and.not.include('hold');
-    expect(cardConsent(current, 'hold')).to.include('used for a hold').and.not.include('charged for');
+    expect(cardConsent(current)).to.include('charged for the balance').and.include('A hold of');
+    expect(cardConsent(current, 'payments')).to.include('charged for the balance').and.not.include('A hold');
+    expect(cardConsent(current, 'hold')).to.include('A hold of').and.not.include('charged for');
   });
   it('with a bank account: this collection, and later ones by name and sum', () => {
-    expect(debitConsent(current, 'Vesper Hollow')).to.include('I allow Vesper Hollow').and.include('the balance of');
+    const about = { business: 'Vesper Hollow', creditor: '', reference: 'B-0001' };
+    const asked = debitAgreement(current, about);
+    expect(asked.consent).to.include('I allow Vesper Hollow').and.include('the balance of').and.include('eight weeks');
+    expect(asked.mandate).to.deep.equal({ creditor: '', reference: 'B-0001', noticeDays: 2 });
     const settled = standingOf([agreed(), paid('03-01 11:00', 1000_00)], '03-02 10:00');
-    expect(debitConsent(settled, 'Vesper Hollow')).to.equal(debitOnceConsent('Vesper Hollow'));
+    expect(debitAgreement(settled, about).consent).to.equal(debitOnceConsent('Vesper Hollow'));
   });
 });

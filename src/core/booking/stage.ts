@@ -46,5 +46,7 @@ export function stageOf(input: Input): BookingStage {
   if (awaited) return awaited === 'owner' ? 'enquiry' : 'waiting';
   if (!isSecured(input)) return 'waiting';
   if (asOf < startAt) return 'secured';
-  return asOf < endAt ? 'inService' : 'toCloseOut';
+  // What came back early can be closed early.
+  const { back } = ledger.after;
+  return asOf < endAt && !(back !== null && back <= asOf) ? 'inService' : 'toCloseOut';
 }

@@ -420,7 +420,7 @@ describe('what a client reads', () => {
       'After that the whole price stays due.',
     ]));
   it('names in the consent every sum that will be charged or held', () =>
-    expect(cardConsent(waiting)).to.include('the balance of €\u00a0700.00').and.to.include('a hold of €\u00a0400.00'));
+    expect(cardConsent(waiting)).to.include('the balance of €\u00a0700.00').and.to.include('A hold of €\u00a0400.00'));
 });
 
 describe('the money strip', () => {

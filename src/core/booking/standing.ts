@@ -9,6 +9,7 @@ import { least, type Minor, remainder, sum, zero } from '#core/money/minor';
 import { position, type Position } from '#core/position/position';
 import type { Agreed } from '#core/booking/agreed';
 import type { Part } from '#core/booking/part';
+import type { HoldRule } from '#core/plan/rules';
 
 export type Standing = {
   readonly agreed: Agreed;
@@ -32,7 +33,7 @@ const owedName = { claims: 'claim', cancellation: 'cancellation charge' } as con
 
 /**
  * The instalments that still count: those of the plan, none that a cancellation or lapse took away, and what the
- * close-out or the cancellation left owed; what was given up comes off the last of them, which are the unpaid ones.
+ * close-out or the cancellation left owed; what was given up or given back comes off the last of them, which are the unpaid ones.
  */
 function livingInstalments(planned: KeptPlan, ledger: Ledger, timeZone: string): KeptInstalment[] {
   const owing = (origin: 'claims' | 'cancellation', amount: Minor, at: Instant): KeptInstalment[] => {
@@ -51,7 +52,7 @@ function livingInstalments(planned: KeptPlan, ledger: Ledger, timeZone: string):
       : planned.instalments;
     return claimsOwed ? [...settled, ...owing('claims', claimsOwed.amount, claimsOwed.at)] : settled;
   };
-  let givenUp = ledger.givenUp;
+  let givenUp = sum([ledger.givenUp, ledger.after.courtesy]);
   return after()
     .toReversed()
     .map((part): KeptInstalment => {
@@ -66,6 +67,21 @@ function livingInstalments(planned: KeptPlan, ledger: Ledger, timeZone: string):
 /** What may still be paid: nothing is asked for twice while it is on its way. */
 export function payable({ position: { dueNow, outstanding }, onTheWay }: Pick<Standing, 'position' | 'onTheWay'>) {
   return { dueNow: remainder(dueNow, onTheWay), outstanding: remainder(outstanding, onTheWay) };
+}
+
+/** How a hold is kept that no terms have. */
+const ownHoldRule: HoldRule = { amount: { fixed: zero }, place: { on: 'agreement' }, keep: { on: 'end' } };
+
+/** A hold that the owner put on by hand counts until a change of the booking says otherwise. */
+function withOwnHold(plan: KeptPlan, { after: { ownHold }, changes }: Ledger): KeptPlan {
+  const changedAt = changes.at(-1)?.at;
+  if (!ownHold || (changedAt !== undefined && changedAt > ownHold.at)) return plan;
+  const { amount, until, at } = ownHold;
+  const { hold } = plan;
+  if (!hold) return { ...plan, hold: { amount, from: at, until, decideBy: until, authorisations: [] } };
+  const from = hold.from < at ? hold.from : at;
+  const end = later(hold.until, until);
+  return { ...plan, hold: { ...hold, amount, from, until: end, decideBy: end } };
 }
 
 const later = (moment: Instant, other: Instant | undefined): Instant =>
@@ -104,15 +120,15 @@ export function standing(agreed: Agreed, facts: readonly Fact[], moment: Instant
     comingLeft = remainder(comingLeft, coming);
     return { ...part, ...positioned, index, coming };
   });
-  const holdPlan = planned.value.hold;
-  const hold = holdPlan && terms.hold ? holdStanding(holdPlan, terms.hold, ledger, asOf) : null;
+  const kept = withOwnHold(planned.value, ledger);
+  const hold = kept.hold ? holdStanding(kept.hold, terms.hold ?? ownHoldRule, ledger, asOf) : null;
   const startAt = instantOfWall(agreed.start, timeZone);
   const endAt = instantOfWall(agreed.end, timeZone);
   const stage = stageOf({ parts, hold, ledger, terms, startAt, endAt, asOf });
   return {
     agreed,
     asOf,
-    plan: planned.value,
+    plan: kept,
     ledger,
     parts,
     position: placed,

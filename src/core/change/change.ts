@@ -1,3 +1,4 @@
+import { givenBackOver } from '#core/after/courtesy';
 import type { Decimal } from '#core/money/decimal';
 import { type Deal, withDeal } from '#core/booking/deal';
 import type { ChangeReason, Fact, FactOf } from '#core/booking/facts';
@@ -89,7 +90,7 @@ export function changeOf(input: {
   const told = standing(changed, [...facts, { ...untold, tells: true }], now);
   const fact = { ...untold, tells: tellsClient(before, told, input.before, after) };
   const { credit } = told.position;
-  const refunds = input.giveBack ? refundsNewestFirst(ledger.receipts, credit) : [];
+  const refunds = input.giveBack ? refundsNewestFirst(givenBackOver(ledger), credit) : [];
   const givenBack = refunds.map(({ id, amount }): Fact => {
     const { method } = ledger.receipts.find((receipt) => receipt.id === id)!;
     return {

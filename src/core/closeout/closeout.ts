@@ -9,6 +9,8 @@ export type CloseoutInput = {
   readonly outstanding: Minor;
   /** Whether the hold may pay the balance: needs the client's recorded consent. */
   readonly coverBalance: boolean;
+  /** The most that claims may take of it, where the client agreed to less than is held. */
+  readonly mostForClaims?: Minor;
 };
 export type Closeout = {
   capture: Minor;
@@ -24,11 +26,13 @@ export type Closeout = {
  * (money-rules.md, section 7). capture + release = held.
  * @throws {OutOfRange} where the claims add up to more than 2^53 − 1
  */
-export function closeout({ held, claims, outstanding, coverBalance }: CloseoutInput): Closeout {
+export function closeout({ held, claims, outstanding, coverBalance, mostForClaims }: CloseoutInput): Closeout {
   let left = held;
+  let open = mostForClaims ?? held;
   const met = claims.map(({ id, amount }) => {
-    const paid = least(left, amount);
+    const paid = least(least(left, open), amount);
     left = remainder(left, paid);
+    open = remainder(open, paid);
     return { id, amount: paid };
   });
   const shortfall = sum(claims.map((claim, index) => claim.amount - met[index]!.amount));

@@ -1,3 +1,5 @@
+import type { DisputeFamily } from '#core/after/said';
+import type { Instant } from '#core/calendar/instant';
 import type { Minor } from '#core/money/minor';
 import type { TaxAmount } from '#core/price/taxes';
 
@@ -20,6 +22,28 @@ export type RequestFact =
       readonly amount: number;
       readonly code: string;
       readonly by: string;
+      /** A dispute over it was lost: the money had left with that. */
+      readonly disputed?: true;
+    } & Tipped)
+  /** The payer's bank asks about a payment (`taken` false), or has taken it, with the processor's charge for that. */
+  | ({
+      readonly kind: 'disputed';
+      readonly dispute: string;
+      readonly payment: string;
+      readonly taken: boolean;
+      readonly amount: Minor;
+      readonly charge: Minor;
+      readonly family: DisputeFamily;
+      readonly code: string;
+      readonly answerBy: Instant;
+    } & Tipped)
+  | { readonly kind: 'disputeAnswered'; readonly dispute: string; readonly sha256: string }
+  /** A lost one is told by `returned` as well: what it paid is owed again. */
+  | ({
+      readonly kind: 'disputeDecided';
+      readonly dispute: string;
+      readonly outcome: 'won' | 'lost' | 'givenIn' | 'dropped';
+      readonly amount: Minor;
     } & Tipped)
   /** `hand`: recorded by the owner. Without a method it came by card. */
   | ({

@@ -3,7 +3,7 @@ import { invoice, type DocumentIn, type InvoiceRefusal } from '#core/invoice/inv
 import { type Minor, minor, sum } from '#core/money/minor';
 import { price, type PriceInput } from '#core/price/price';
 import type { TaxAmount } from '#core/price/taxes';
-import { taxesLess, taxesMore, taxSum } from '#core/price/taxSums';
+import { taxesLess, taxesMore, taxesOfPart, taxSum } from '#core/price/taxSums';
 import { ok, type Result } from '#core/result';
 
 export type IssuedFigures = Issued & { readonly net: Minor; readonly taxes: readonly TaxAmount[] };
@@ -77,8 +77,11 @@ export function figuresOfDocument(
   const own = issued.filter(({ run }) => run === wanted.run);
   const of = wanted.kind === 'credit' ? own.find(({ cause }) => cause === wanted.of) : undefined;
   if (of?.kind === 'final' && (wanted.run === 'kept' || wanted.run === 'claims')) {
-    const taxes = taxesLess([], of.taxes);
-    const total = negated(of.total);
+    // In part: what was credited before and now together never drifts from the whole.
+    const before = minor(0 - sum(own.filter(({ creditOf }) => creditOf === of.id).map((credit) => credit.total)));
+    const now = wanted.kind === 'credit' && wanted.amount ? sum([before, wanted.amount]) : of.total;
+    const taxes = taxesLess(taxesOfPart(of.taxes, of.total, before), taxesOfPart(of.taxes, of.total, now));
+    const total = minor(before - now);
     return ok({ total, net: minor(total - taxSum(taxes)), taxes, deducted: [], payable: total, remaining: [] });
   }
   const next = (): DocumentIn => {

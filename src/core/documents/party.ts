@@ -55,6 +55,8 @@ export type SellerData = Omit<Address, 'country'> & {
   /** Where transfers go to. */
   readonly iban: string;
   readonly bic: string;
+  /** The identifier under which bank debits are collected, where the business has one. */
+  readonly creditorId?: string | undefined;
 };
 
 export const noSellerData: SellerData = {

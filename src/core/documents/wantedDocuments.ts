@@ -1,4 +1,5 @@
 import type { Fact, FactKind, FactOf } from '#core/booking/facts';
+import { ledgerOf } from '#core/booking/ledger';
 import type { DocumentRun } from '#core/documents/document';
 import { DocumentsStanding, type Issued, type WantedDocument } from '#core/documents/documentsStanding';
 import type { DocumentSettings } from '#core/documents/settings';
@@ -40,6 +41,8 @@ type Reading = {
   delivered: boolean;
   /** Cancelled or lapsed. */
   over: boolean;
+  /** What a claim is for, in the owner's words. */
+  readonly said: (claimId: string) => string;
 };
 
 const run = ({ at }: Reading): DocumentRun => `price:${at}`;
@@ -140,6 +143,20 @@ function closedOut({ standing, settings, within }: Reading, fact: FactOf<'closed
   standing.want({ cause: 'claims', kind: 'final', run: 'claims', figures }, total);
 }
 
+/** Claims that were taken before the close-out, or asked for after it, have an invoice of their own where they have tax. */
+function ofClaims(
+  { standing, settings, within, said }: Reading,
+  fact: FactOf<'claimsTaken'> | FactOf<'claimOwed'>,
+  claims: readonly { readonly id: string; readonly amount: Minor }[],
+  total: Minor,
+): void {
+  const { taxes = [] } = fact;
+  if (taxes.length === 0 || !settings.final || !within(fact)) return;
+  const lines = claims.map(({ id, amount }) => ({ label: said(id), amount }));
+  const cause = `claims:${claims.map(({ id }) => id).join('+')}:${fact.at}`;
+  standing.want({ cause, kind: 'final', run: 'claims', figures: { total, taxes, lines } }, total);
+}
+
 type Reads = { readonly [K in FactKind]?: (reading: Reading, fact: FactOf<K>, index: number) => void };
 const reads: Reads = {
   sent: asked,
@@ -151,6 +168,19 @@ const reads: Reads = {
   debitReturned(reading, { settled, receiptId, amount, security = 0 }) {
     if (settled) wentBack(reading, receiptId, minor(amount - security), `returned:${receiptId}`);
   },
+  putRight(reading, { receiptId, amount, security = zero }) {
+    wentBack(reading, receiptId, minor(amount - security), `putRight:${receiptId}`);
+  },
+  disputeDecided(reading, { outcome, disputeId, receiptId, amount, claims, security = zero }, index) {
+    if (outcome === 'lost' || outcome === 'givenIn')
+      wentBack(reading, receiptId, minor(amount - claims - security), `disputed:${disputeId}:${index}`);
+  },
+  courtesy({ standing }, { courtesyId, amount }) {
+    const { final } = standing;
+    if (final) standing.credit(`courtesy:${courtesyId}`, final, least(amount, final.left));
+  },
+  claimsTaken: (reading, fact) => ofClaims(reading, fact, fact.claims, fact.captured),
+  claimOwed: (reading, fact) => ofClaims(reading, fact, fact.claims ?? [], fact.amount),
   delivered(reading, fact) {
     reading.delivered = true;
     if (!reading.settings.final || !reading.within(fact) || reading.standing.final) return;
@@ -199,6 +229,7 @@ export function wantedDocuments(
     received: zero,
     delivered: false,
     over: false,
+    said: (id) => ledgerOf(facts).after.claims.find(({ claimId }) => claimId === id)?.reason ?? '',
   };
   for (; index < facts.length; index++) {
     const fact = facts[index]!;

@@ -34,7 +34,14 @@ export function cashOfFact(fact: BareFact): Minor {
     case 'holdCaptured':
     case 'keptFromHold':
     case 'paymentCaptured':
+    case 'claimsTaken':
       return fact.captured;
+    case 'putRight':
+      return signed(-(fact.amount + (fact.fee ?? 0) + (fact.tip ?? 0) + (fact.rounded ?? 0)));
+    case 'disputeOpened':
+      return signed(-(fact.amount + (fact.fee ?? 0) + (fact.tip ?? 0) + fact.charge));
+    case 'disputeDecided':
+      return fact.outcome === 'won' ? signed(fact.amount + (fact.fee ?? 0) + (fact.tip ?? 0)) : zero;
     case 'agreed':
     case 'refundRefused':
     case 'cardKept':
@@ -63,6 +70,21 @@ export function cashOfFact(fact: BareFact): Minor {
     case 'paymentReleased':
     case 'clientAsked':
     case 'askAnswered':
+    case 'consentWithdrawn':
+    case 'holdWanted':
+    case 'holdExtended':
+    case 'holdRaised':
+    case 'claimMade':
+    case 'claimCorrected':
+    case 'claimWithdrawn':
+    case 'claimAccepted':
+    case 'claimObjected':
+    case 'claimDecided':
+    case 'broughtBack':
+    case 'notBack':
+    case 'courtesy':
+    case 'disputeAsked':
+    case 'disputeAnswered':
     case 'sent':
     case 'seen':
     case 'payerAsked':
@@ -78,4 +100,8 @@ export const cashKinds = [
   'holdCaptured',
   'keptFromHold',
   'paymentCaptured',
+  'claimsTaken',
+  'putRight',
+  'disputeOpened',
+  'disputeDecided',
 ] as const satisfies readonly Fact['kind'][];

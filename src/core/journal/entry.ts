@@ -19,6 +19,7 @@ export const accounts = {
   damageRecovered: 'income:damage recovered',
   cancellationIncome: 'income:cancellation income',
   tips: 'income:tips',
+  revenueReductions: 'income:revenue reductions',
   vouchersExpired: 'income:vouchers expired',
   feesPassedOn: 'income:fees passed on',
   processorFees: 'expenses:processor fees',

@@ -132,6 +132,26 @@ export function firstRules(fact: BareFact, before: Ledger): JournalEntry | null 
     case 'revived':
     case 'clientAsked':
     case 'askAnswered':
+    // Of after these rules: core/journal/afterRules.ts.
+    case 'consentWithdrawn':
+    case 'holdWanted':
+    case 'holdExtended':
+    case 'holdRaised':
+    case 'claimsTaken':
+    case 'claimMade':
+    case 'claimCorrected':
+    case 'claimWithdrawn':
+    case 'claimAccepted':
+    case 'claimObjected':
+    case 'claimDecided':
+    case 'broughtBack':
+    case 'notBack':
+    case 'courtesy':
+    case 'putRight':
+    case 'disputeAsked':
+    case 'disputeOpened':
+    case 'disputeAnswered':
+    case 'disputeDecided':
     case 'sent':
     case 'seen':
     case 'payerAsked':

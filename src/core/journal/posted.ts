@@ -1,10 +1,11 @@
 import type { Agreed } from '#core/booking/agreed';
 import { withDeal } from '#core/booking/deal';
-import type { Fact, FactOf, PaymentMethod } from '#core/booking/facts';
+import type { Claimed, Fact, FactOf, PaymentMethod } from '#core/booking/facts';
 import { type Ledger, ledgerOf } from '#core/booking/ledger';
 import { standing } from '#core/booking/standing';
 import { type Books, taxMomentOn } from '#core/books/books';
 import { cashRounded } from '#core/books/law';
+import { courtesyTaxes } from '#core/after/courtesy';
 import { taxOfClaims, taxOfKept, type TaxRates } from '#core/books/taxWithin';
 import { localDate } from '#core/calendar/zoned';
 import { taxOfReceipts } from '#core/journal/taxOfReceipts';
@@ -13,6 +14,7 @@ import { divideRounded } from '#core/money/rounding';
 import { splitByWeight } from '#core/money/splitByWeight';
 import { price, type PriceInput } from '#core/price/price';
 import type { TaxAmount } from '#core/price/taxes';
+import { taxesMore } from '#core/price/taxSums';
 
 export type PostedOn = {
   readonly agreed: Agreed;
@@ -117,6 +119,26 @@ function onTopOf(receiptId: string, { facts }: PostedOn, { fee, feeTax = zero, t
   };
 }
 
+/** What had become payable with captured claims is not any more, in the share that the bank takes back. */
+function claimTaxesBack({ claims, receiptId }: FactOf<'disputeDecided'>, { facts }: PostedOn) {
+  if (claims === 0) return {};
+  const took = facts.flatMap((fact) => {
+    if (fact.kind === 'claimsTaken' && fact.authorisation === receiptId)
+      return [{ amount: fact.captured, taxes: fact.taxes ?? [] }];
+    return [];
+  });
+  const closing = facts.some((fact) => fact.kind === 'holdCaptured' && fact.authorisation === receiptId);
+  const closed = closing ? facts.findLast((fact) => fact.kind === 'closedOut') : undefined;
+  if (closed?.kind === 'closedOut')
+    took.push({ amount: sum(closed.claims.map(({ amount }) => amount)), taxes: closed.taxes ?? [] });
+  const whole = sum(took.map(({ amount }) => amount));
+  if (whole === 0) return {};
+  const share = (of: Minor): Minor => minor(divideRounded(BigInt(of) * BigInt(least(claims, whole)), BigInt(whole)));
+  const all = took.reduce<TaxAmount[]>((taxes, each) => taxesMore(taxes, each.taxes), []);
+  const claimTaxes = all.map(({ code, base, amount }) => ({ code, base: share(base), amount: share(amount) }));
+  return claimTaxes.length > 0 ? { claimTaxes } : {};
+}
+
 const isBefore = ({ delivered, cancelled }: Ledger): boolean => !delivered && !cancelled;
 
 /** For each kind that says how it stands in the books, what it says. */
@@ -149,6 +171,34 @@ const says = {
   cancelled(fact: FactOf<'cancelled'>, on: PostedOn) {
     const kept = on.books.kept[fact.by === 'no_show' ? 'noShow' : 'cancelled'];
     const taxes = taxOfKept(fact.keep, kept, on.price, on.rates);
+    return taxes.length > 0 ? { taxes } : {};
+  },
+  putRight(fact: FactOf<'putRight'>, on: PostedOn, ledger: Ledger) {
+    const came = on.facts.find((each) => each.kind === 'received' && each.receiptId === fact.receiptId);
+    const rounded = came?.kind === 'received' && came.rounded ? { rounded: came.rounded } : {};
+    const top = { ...onTopOf(fact.receiptId, on, fact), ...rounded };
+    return isBefore(ledger) ? { ...wentOut(fact, on), ...top } : top;
+  },
+  disputeDecided(fact: FactOf<'disputeDecided'>, on: PostedOn, ledger: Ledger) {
+    if (fact.outcome === 'won' || fact.outcome === 'dropped') return {};
+    const top = { ...onTopOf(fact.receiptId, on, fact), ...claimTaxesBack(fact, on) };
+    const counted = { ...fact, amount: minor(fact.amount - fact.claims) };
+    return isBefore(ledger) && counted.amount > 0 ? { ...wentOut(counted, on), ...top } : top;
+  },
+  claimsTaken(fact: FactOf<'claimsTaken'>, on: PostedOn, ledger: Ledger) {
+    const taken = fact.claims.map(({ id, amount }): Claimed => {
+      const said = ledger.after.claims.find(({ claimId }) => claimId === id);
+      return { id, reason: said?.reason ?? '', amount, ...(said ? { kind: said.what } : {}) };
+    });
+    const taxes = taxOfClaims(taken, on.books.claims, on.rates);
+    return taxes.length > 0 ? { taxes } : {};
+  },
+  claimOwed({ claims = [] }: FactOf<'claimOwed'>, on: PostedOn) {
+    const taxes = taxOfClaims(claims, on.books.claims, on.rates);
+    return taxes.length > 0 ? { taxes } : {};
+  },
+  courtesy(fact: FactOf<'courtesy'>, on: PostedOn, ledger: Ledger) {
+    const taxes = courtesyTaxes(fact.amount, ledger, on.price);
     return taxes.length > 0 ? { taxes } : {};
   },
   closedOut(fact: FactOf<'closedOut'>, on: PostedOn) {

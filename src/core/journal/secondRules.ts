@@ -2,7 +2,9 @@ import type { FactKind } from '#core/booking/facts';
 import type { Ledger } from '#core/booking/ledger';
 import { type Account, accounts, credit, debit, entry, type JournalEntry } from '#core/journal/entry';
 import { taxCredits, taxDebits } from '#core/journal/entry';
+import { afterRules } from '#core/journal/afterRules';
 import { firstRules, moneyAccount } from '#core/journal/firstRules';
+import { onTopBack, parted } from '#core/journal/parted';
 import type { BareFact, BareFactOf } from '#core/kept/words';
 import { least, type Minor, minor, remainder, sum, zero } from '#core/money/minor';
 import type { TaxAmount } from '#core/price/taxes';
@@ -25,12 +27,6 @@ const onTop = ({ fee = zero, feeTax = zero, feeTaxes, tip = zero, tipFor }: Bare
   credit(tipFor === 'staff' ? tipsPayable : tips, tip),
 ];
 
-const onTopBack = ({ fee = zero, feeTax = zero, feeTaxes, tip = zero, tipFor }: BareFactOf<'refunded'>) => [
-  debit(feesPassedOn, minor(fee - feeTax)),
-  ...(feeTaxes ? taxDebits(feeTaxes) : [debit(accounts.taxPayable, feeTax)]),
-  debit(tipFor === 'staff' ? tipsPayable : tips, tip),
-];
-
 /**
  * The tax of a voucher that buys one thing alone was owed when it was sold: the voucher gives what is left without it. After
  * the service, whose own tax is owed, it is owed no more; what goes back to the voucher is owed again.
@@ -38,12 +34,6 @@ const onTopBack = ({ fee = zero, feeTax = zero, feeTaxes, tip = zero, tipFor }: 
 function ofVoucher(owed: boolean, { prepaidTax = [] }: { readonly prepaidTax?: readonly TaxAmount[] }) {
   const tax = taxSum(prepaidTax);
   return { without: tax, stands: owed ? zero : tax, owedNoMore: owed ? prepaidTax : [] };
-}
-
-type Posted = { readonly security?: Minor; readonly taxes?: readonly TaxAmount[] };
-/** What of a sum filled a refundable deposit, what is its tax, and what stands as the client's. */
-function parted(amount: Minor, { security = zero, taxes = [] }: Posted) {
-  return { security, taxes, rest: minor(amount - security - taxSum(taxes)) };
 }
 
 function received(fact: BareFactOf<'received'>, before: Ledger): JournalEntry | null {
@@ -129,14 +119,17 @@ function changed(
 function cancelled(fact: BareFactOf<'cancelled'>, before: Ledger): JournalEntry | null {
   const { keep, owed, taxes = [] } = fact;
   const { revenue: earned, security, taxed, givenUp } = before;
+  const { courtesy, courtesyTaxes } = before.after;
   const forPrice = minor(inHand(before) - security);
   const undone = earned
     ? [
         debit(revenue, minor(earned.total - taxSum(earned.taxes))),
         ...taxDebits(earned.taxes),
         credit(clientDeposits, forPrice),
-        credit(receivables, minor(earned.total - forPrice - givenUp)),
+        credit(receivables, minor(earned.total - forPrice - givenUp - courtesy)),
         credit(accounts.badDebts, givenUp),
+        credit(accounts.revenueReductions, minor(courtesy - taxSum(courtesyTaxes))),
+        ...taxCredits(courtesyTaxes),
       ]
     : [...taxDebits(taxesMore([], taxed)), credit(clientDeposits, taxSum(taxed))];
   return entry(earned ? 'Nobody came, part kept' : 'Cancelled, part kept', [
@@ -196,6 +189,7 @@ const otherwise = {
   cancelled,
   closedOut,
   securitySettled,
+  ...afterRules,
 } satisfies Rules;
 
 /**

@@ -71,5 +71,7 @@ export const quoteFactsRead = readerOf<QuoteFact>()(quoteWords, (fact) => {
 
 export const requestFactsRead = readerOf<RequestFact>()(requestWords, ({ kind }) => {
   if (kind === 'sent' || kind === 'copied') return { kind: 'person', id: null };
+  if (kind === 'disputed' || kind === 'disputeDecided') return { kind: 'processor', account: null };
+  if (kind === 'disputeAnswered') return { kind: 'person', id: null };
   return kind === 'returned' ? { kind: 'processor', account: null } : { kind: 'payer' };
 });

@@ -27,6 +27,13 @@ export const bookingWords = {
   askAnswered: { note: '' },
   sent: { subject: '', to: '' },
   payerAsked: { to: null },
+  // Reasons of claims stand in documents and books, as titles and lines of a price do.
+  claimMade: { restsOn: '', pictures: [] },
+  claimCorrected: { restsOn: '', pictures: [] },
+  claimObjected: { note: '' },
+  claimDecided: { note: '' },
+  courtesy: { reason: '' },
+  putRight: { reason: '' },
 } satisfies WordsOf<Fact>;
 
 export const quoteWords = {

@@ -7,15 +7,20 @@ import type { Pending } from '#core/paying/answer';
 import { type Asked, cardKept, keepsCard, shareFor } from '#core/paying/shares';
 
 /** Collected from a bank account: what that adds to one of the bookings that it pays for. */
-export function factsOfSent(asked: Asked, { settles }: Pending, on: { bookingId: string; at: Instant }): Fact[] {
+export function factsOfSent(
+  asked: Asked,
+  { settles, reference }: Pending,
+  on: { bookingId: string; at: Instant },
+): Fact[] {
   const { request } = asked;
   if (request.kind !== 'pay' && request.kind !== 'charge') return [];
   const { at } = on;
   const { id: cardId, last4 } = request.card;
-  const { amount, consent } = shareFor(asked, on.bookingId);
+  const { amount, ...agreed } = shareFor(asked, on.bookingId);
   const clientPresent = request.kind === 'pay';
+  const evidence = { reference, confirmed: false };
   const sent: Fact = { kind: 'debitSent', at, receiptId: asked.id, amount, cardId, last4, settles, clientPresent };
-  return keepsCard(asked) ? [sent, cardKept(request.card, { consent }, at)] : [sent];
+  return keepsCard(asked) ? [sent, cardKept(request.card, agreed, { at, evidence })] : [sent];
 }
 
 /** Sent back before it settled. A place that waited for it is kept a while longer, for another payment. */

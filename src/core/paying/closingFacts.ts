@@ -16,6 +16,8 @@ export function closingFacts(input: {
   ledger: Ledger;
   total: Minor;
   tax: Minor;
+  /** The most that claims may take. */
+  most?: Minor | undefined;
   /** In force and let go by this close-out. */
   releasing?: Minor;
   /** In hand of a refundable deposit; null where the plan has none. */
@@ -27,6 +29,7 @@ export function closingFacts(input: {
   const { request, captured, ledger, total, tax, now: at } = input;
   const claims = request?.claims ?? input.claims ?? [];
   const security = input.security ?? null;
+  const most = request ? request.most : input.most;
   const inHand = sum(ledger.receipts.map((receipt) => receipt.amount - receipt.refunded));
   const received = minor(inHand - (security ?? 0));
   const held = captured && request ? request.held : (security ?? zero);
@@ -34,6 +37,7 @@ export function closingFacts(input: {
     held,
     claims,
     outstanding: remainder(total, received),
+    ...(most === undefined ? {} : { mostForClaims: most }),
     coverBalance: security === null ? captured && (request?.balance ?? 0) > 0 : Boolean(input.securityCoversBalance),
   });
   // By the agenda at the end of the service, as a rule: here where the owner was quicker.

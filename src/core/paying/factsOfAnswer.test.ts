@@ -54,7 +54,8 @@ const received = (amount: number, more: object = {}) => ({
   ...onCard,
   ...more,
 });
-const kept = { kind: 'cardKept', ...onCard, consent: 'I agree' };
+const evidence = { reference: 'ref', confirmed: false };
+const kept = { kind: 'cardKept', ...onCard, consent: 'I agree', evidence };
 const shares = [
   { bookingId: 'b1', amount: minor(60_00), consent: 'first', tip: minor(5_00) },
   { bookingId: 'b2', amount: minor(40_00), consent: 'second', fee: { amount: minor(1_23), tax: minor(23) } },
@@ -270,7 +271,7 @@ describe('what an answer adds to a booking', () => {
         settles: at('03-09 10:00'),
         clientPresent: true,
       },
-      { kind: 'cardKept', at: now, ...onCard, consent: 'second', way: 'debit' },
+      { kind: 'cardKept', at: now, ...onCard, consent: 'second', way: 'debit', evidence },
     ]));
   it('nothing else is ever on its way', () =>
     expect(

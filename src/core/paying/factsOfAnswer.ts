@@ -35,9 +35,12 @@ const declined = (asked: Asked, { id: cardId, last4 }: CardUsed, { code, decline
 });
 
 /** What a payment adds to one booking: its share, with the card that is kept and the price that it settles. */
-function paid(asked: Asked, { card }: Of<'pay' | 'charge'>, { part }: Approved, on: AnsweredOn): Fact[] {
+/** How it is known that the holder of a card agreed. */
+const evidenceOf = ({ confirmed = false }: Asked, { reference }: Approved) => ({ reference, confirmed });
+
+function paid(asked: Asked, { card }: Of<'pay' | 'charge'>, answer: Approved, on: AnsweredOn): Fact[] {
   const { bookingId, deal, at } = on;
-  const { amount, fee, tip, becomes, consent } = shareFor(asked, bookingId, part);
+  const { amount, fee, tip, becomes, ...agreed } = shareFor(asked, bookingId, answer.part);
   const received: Fact = {
     kind: 'received',
     at,
@@ -52,7 +55,8 @@ function paid(asked: Asked, { card }: Of<'pay' | 'charge'>, { part }: Approved, 
   const about = { by: 'client', key: asked.id, reason: 'payAll', tells: false } as const;
   const repriced: Fact[] = becomes ? [{ kind: 'changed', at, before: deal, after: becomes, ...about }] : [];
   // A bank account was kept when it was sent for.
-  const kept = keepsCard(asked) && !asked.sent ? [cardKept(card, { consent }, at)] : [];
+  const kept =
+    keepsCard(asked) && !asked.sent ? [cardKept(card, agreed, { at, evidence: evidenceOf(asked, answer) })] : [];
   return [...repriced, ...(amount > 0 ? [received] : []), ...kept];
 }
 
@@ -62,6 +66,30 @@ function ofHold({ amount }: Asked, { card, renews }: Of<'hold'>, answer: Ended, 
     return { kind: 'holdRefused', ...about, code: answer.code, decline: answer.decline };
   const held = approvedOf(amount, answer);
   return { kind: 'holdPlaced', ...about, amount: held, authorisation: answer.reference, expires: answer.expires! };
+}
+
+/** Not honoured longer, or for more: another one is placed a while later instead. */
+const notLonger = ({ amount }: Asked, { id: cardId, last4 }: CardUsed, { code }: Declined, at: Instant): Fact => ({
+  kind: 'holdRefused',
+  at,
+  amount,
+  code,
+  decline: 'soft',
+  cardId,
+  last4,
+});
+
+/** Claims of a hold that lapsed meanwhile stay as they are, and the owner sees that nothing is held. */
+function ofClaims(
+  { amount: captured }: Asked,
+  request: Of<'takeClaims'>,
+  answer: Ended,
+  { ledger, at }: AnsweredOn,
+): Fact[] {
+  const { authorisation, claims } = request;
+  if (answer.outcome === 'approved') return [{ kind: 'claimsTaken', at, authorisation, captured, claims }];
+  const held = ledger.authorisations.find((each) => each.id === authorisation && each.state === 'inForce');
+  return held ? [{ kind: 'holdLapsed', at, authorisation, amount: held.amount }] : [];
 }
 
 function ofRelease({ authorisation }: Of<'release'>, answer: Ended, { ledger, at }: AnsweredOn): Fact[] {
@@ -100,7 +128,7 @@ export function factsOfAnswer(asked: Asked, answer: Ended, on: AnsweredOn): Fact
       if (answer.outcome === 'approved') return paid(asked, request, answer, on);
       return asked.sent ? factsOfReturned(asked, answer.code, on) : [declined(asked, request.card, answer, at)];
     case 'reserve': {
-      const { card, consent } = request;
+      const { card } = request;
       if (answer.outcome === 'declined') return [declined(asked, card, answer, at)];
       const { reference: authorisation, expires } = answer;
       const about = {
@@ -110,7 +138,10 @@ export function factsOfAnswer(asked: Asked, answer: Ended, on: AnsweredOn): Fact
         cardId: card.id,
         last4: card.last4,
       };
-      return [{ kind: 'paymentAuthorised', at, ...about }, cardKept(card, { consent }, at)];
+      return [
+        { kind: 'paymentAuthorised', at, ...about },
+        cardKept(card, request, { at, evidence: evidenceOf(asked, answer) }),
+      ];
     }
     case 'captureReserved': {
       const { authorisation, held } = request;
@@ -120,7 +151,7 @@ export function factsOfAnswer(asked: Asked, answer: Ended, on: AnsweredOn): Fact
     }
     case 'verify':
       return answer.outcome === 'approved'
-        ? [cardKept(request.card, request, at)]
+        ? [cardKept(request.card, request, { at, evidence: evidenceOf(asked, answer) })]
         : [declined(asked, request.card, answer, at)];
     case 'counter':
       // Refused at the reader: the client stands there, and tries another.
@@ -137,6 +168,30 @@ export function factsOfAnswer(asked: Asked, answer: Ended, on: AnsweredOn): Fact
       ];
     case 'hold':
       return [ofHold(asked, request, answer, at)];
+    case 'takeClaims':
+      return ofClaims(asked, request, answer, on);
+    case 'extend':
+      return answer.outcome === 'approved'
+        ? [{ kind: 'holdExtended', at, authorisation: request.authorisation, expires: answer.expires! }]
+        : [notLonger(asked, request.card, answer, at)];
+    case 'raise': {
+      const { authorisation, held } = request;
+      return answer.outcome === 'approved'
+        ? [{ kind: 'holdRaised', at, authorisation, amount, by: minor(amount - held) }]
+        : [notLonger(asked, request.card, answer, at)];
+    }
+    case 'counterHold': {
+      // Refused at the reader: the client stands there, and tries another.
+      if (answer.outcome === 'declined') return [];
+      const { until, key } = request;
+      const last4 = answer.last4 ?? '····';
+      const about = { authorisation: answer.reference, expires: answer.expires!, cardId: `reader:${id}`, last4 };
+      const held = approvedOf(amount, answer);
+      return [
+        { kind: 'holdWanted', at, key, amount: held, until },
+        { kind: 'holdPlaced', at, amount: held, ...about, present: true },
+      ];
+    }
     case 'release':
       return ofRelease(request, answer, on);
     case 'capture':

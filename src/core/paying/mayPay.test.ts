@@ -171,8 +171,9 @@ describe('a cart', () => {
 
 describe('what is charged', () => {
   it('for a part: what is left and not on its way', () => {
-    expect(chargeOfPart(standingOf(paid, '04-03 10:00'), 1, minor(0))).to.deep.equal({ charged: 700_00 });
-    const half = [...paid, fact.debitSent('04-03 10:00', 300_00, 'd', '04-08 10:00')];
+    const onFile = [...paid, fact.cardKept('03-01 11:00')];
+    expect(chargeOfPart(standingOf(onFile, '04-03 10:00'), 1, minor(0))).to.deep.equal({ charged: 700_00 });
+    const half = [...onFile, fact.debitSent('04-03 10:00', 300_00, 'd', '04-08 10:00')];
     expect(chargeOfPart(standingOf(half, '04-03 11:00'), 1, minor(0), 'debit')).to.deep.equal({ charged: 400_00 });
   });
   it('of what was reserved: what is due, and no more than was reserved', () => {

@@ -1,5 +1,7 @@
 import type { Deal } from '#core/booking/deal';
 import type { Claimed, KeptFor } from '#core/booking/facts';
+import type { Instant } from '#core/calendar/instant';
+import type { Consented, Mandate } from '#core/consent/consented';
 import type { Minor } from '#core/money/minor';
 
 /** What an intent asks of a processor, with what its record needs. */
@@ -10,6 +12,8 @@ export type IntentRequest =
       readonly kind: 'pay';
       readonly card: CardUsed;
       readonly consent: string;
+      readonly purposes?: Consented;
+      readonly mandate?: Mandate;
       /** Somebody else pays: their card is charged this once. */
       readonly keepsCard?: false;
       readonly description: string;
@@ -22,7 +26,13 @@ export type IntentRequest =
       readonly shares?: readonly PaidShare[];
     }
   /** What is due at once, reserved with a request and taken only with the owner's yes. */
-  | { readonly kind: 'reserve'; readonly card: CardUsed; readonly consent: string; readonly description: string }
+  | {
+      readonly kind: 'reserve';
+      readonly card: CardUsed;
+      readonly consent: string;
+      readonly purposes?: Consented;
+      readonly description: string;
+    }
   | { readonly kind: 'captureReserved'; readonly authorisation: string; readonly held: Minor }
   | {
       readonly kind: 'hold';
@@ -38,6 +48,26 @@ export type IntentRequest =
       readonly held: Minor;
       readonly balance: Minor;
       readonly claims: readonly Claimed[];
+      /** The most that claims may take of it, where that is less than is held. */
+      readonly most?: Minor;
+    }
+  /** Some claims now, while the rest is held on. */
+  | {
+      readonly kind: 'takeClaims';
+      readonly authorisation: string;
+      readonly held: Minor;
+      readonly claims: readonly { readonly id: string; readonly amount: Minor }[];
+    }
+  /** An authorisation in force is to last longer, or to be of the greater sum that the intent has. */
+  | { readonly kind: 'extend'; readonly authorisation: string; readonly card: CardUsed }
+  | { readonly kind: 'raise'; readonly authorisation: string; readonly held: Minor; readonly card: CardUsed }
+  /** A hold of a card at the counter's reader, until then. */
+  | {
+      readonly kind: 'counterHold';
+      readonly account: string;
+      readonly until: Instant;
+      readonly key: string;
+      readonly description: string;
     }
   /** What a cancellation left owed, captured from the hold. */
   | { readonly kind: 'keepFromHold'; readonly authorisation: string; readonly held: Minor }
@@ -49,7 +79,14 @@ export type IntentRequest =
       readonly account: string;
       readonly on?: OnTop;
     }
-  | { readonly kind: 'verify'; readonly card: CardUsed; readonly consent: string; readonly use?: KeptFor }
+  | {
+      readonly kind: 'verify';
+      readonly card: CardUsed;
+      readonly consent: string;
+      readonly purposes?: Consented;
+      readonly mandate?: Mandate;
+      readonly use?: KeptFor;
+    }
   /** A card at the counter's reader, which tells whose it was. */
   | { readonly kind: 'counter'; readonly account: string; readonly description: string };
 
@@ -59,6 +96,8 @@ export type PaidShare = {
   readonly bookingId: string;
   readonly amount: Minor;
   readonly consent: string;
+  readonly purposes?: Consented;
+  readonly mandate?: Mandate;
   readonly fee?: FeeCharged;
   readonly tip?: Minor;
   readonly becomes?: Deal;

@@ -1,5 +1,6 @@
 import type { Fact, KeptFor } from '#core/booking/facts';
 import type { Instant } from '#core/calendar/instant';
+import type { ConsentEvidence } from '#core/consent/consented';
 import { least, type Minor, minor, remainder, sum } from '#core/money/minor';
 import type { CardUsed, IntentRequest, PaidShare } from '#core/paying/request';
 
@@ -13,11 +14,19 @@ export type Asked = {
   readonly amount: Minor;
   /** Taken in as a bank debit, and on its way since. */
   readonly sent: boolean;
+  /** The holder's bank asked them to confirm it. */
+  readonly confirmed?: boolean;
 };
 
 /** Whether the card or bank account of a payment is kept for later: a payer's is charged this once. */
 export const keepsCard = ({ request }: Pick<Asked, 'request'>): boolean =>
   request.kind === 'pay' && request.keepsCard !== false;
+
+type AgreedTo = Pick<PaidShare, 'purposes' | 'mandate'>;
+const agreedTo = ({ purposes, mandate }: { [K in keyof AgreedTo]: AgreedTo[K] | undefined }): AgreedTo => ({
+  ...(purposes ? { purposes } : {}),
+  ...(mandate ? { mandate } : {}),
+});
 
 /** What counts towards the booking that was asked about, without fee and tip. */
 export function ownShare({ request, amount, bookingId }: Asked): PaidShare {
@@ -27,9 +36,14 @@ export function ownShare({ request, amount, bookingId }: Asked): PaidShare {
   }
   const shared = request.shares?.find((share) => share.bookingId === bookingId);
   if (shared) return shared;
-  const { fee, tip, becomes, consent } = request;
+  const { fee, tip, becomes, consent, purposes, mandate } = request;
   const counted = minor(amount - (fee?.amount ?? 0) - (tip ?? 0));
-  const more = { ...(fee ? { fee } : {}), ...(tip ? { tip } : {}), ...(becomes ? { becomes } : {}) };
+  const more = {
+    ...(fee ? { fee } : {}),
+    ...(tip ? { tip } : {}),
+    ...(becomes ? { becomes } : {}),
+    ...agreedTo({ purposes, mandate }),
+  };
   return { bookingId, consent, amount: counted, ...more };
 }
 
@@ -47,14 +61,21 @@ export function shareFor(asked: Asked, bookingId: string, part?: Minor): PaidSha
   const found = all.find((share) => share.bookingId === bookingId) ?? own;
   if (part === undefined || part >= asked.amount) return found;
   const before = sum(all.slice(0, all.indexOf(found)).map(({ amount }) => amount));
-  return { bookingId, consent: found.consent, amount: least(found.amount, remainder(part, before)) };
+  return {
+    bookingId,
+    consent: found.consent,
+    ...agreedTo(found),
+    amount: least(found.amount, remainder(part, before)),
+  };
 }
 
 /** A card or bank account is kept for later, as the client agreed. */
 export function cardKept(
   { id: cardId, last4, way }: CardUsed,
-  { consent, use }: { readonly consent: string; readonly use?: KeptFor | undefined },
-  at: Instant,
+  agreed: AgreedTo & { readonly consent: string; readonly use?: KeptFor | undefined },
+  { at, evidence }: { readonly at: Instant; readonly evidence?: ConsentEvidence | undefined },
 ): Fact {
-  return { kind: 'cardKept', at, cardId, last4, consent, ...(way ? { way } : {}), ...(use ? { use } : {}) };
+  const { consent, use } = agreed;
+  const kept = { cardId, last4, consent, ...(way ? { way } : {}), ...(use ? { use } : {}), ...agreedTo(agreed) };
+  return { kind: 'cardKept', at, ...kept, ...(evidence ? { evidence } : {}) };
 }

@@ -1,4 +1,5 @@
 import type { Standing } from '#core/booking/standing';
+import { chargeableOf } from '#core/consent/chargeable';
 import { feeOn } from '#core/fee/feeOn';
 import { least, type Minor, remainder } from '#core/money/minor';
 import type { FeeCharged } from '#core/paying/request';
@@ -19,10 +20,11 @@ export function withFee(
   return { charged: passedOn.charge, fee: { amount: passedOn.fee, tax: passedOn.tax } };
 }
 
-/** What is still to be charged for a part of the plan: less what is on its way for it. */
+/** What may be charged for a part of the plan now: what was agreed of it, less what is on its way. */
 export const chargeOfPart = (standing: Standing, part: number, tax: Minor, way?: 'card' | 'debit'): FeePassedOn => {
-  const { left, coming } = standing.parts[part]!;
-  return withFee(standing, tax, remainder(left, coming), way);
+  const { coming } = standing.parts[part]!;
+  const agreed = chargeableOf(standing.parts, standing.ledger)[part]!;
+  return withFee(standing, tax, remainder(agreed, coming), way);
 };
 
 /** What is taken of a sum that was reserved with a request: what is due with the yes, and no more than was reserved. */

@@ -1,4 +1,5 @@
 import { type Minor, minor, sum } from '#core/money/minor';
+import { divideRounded } from '#core/money/rounding';
 import type { TaxAmount } from '#core/price/taxes';
 
 /** Two sets of taxes together, by code, in the order in which codes appear. */
@@ -19,3 +20,10 @@ export const taxesLess = (these: readonly TaxAmount[], those: readonly TaxAmount
   );
 
 export const taxSum = (taxes: readonly TaxAmount[]): Minor => sum(taxes.map(({ amount }) => amount));
+
+/** What so much of a whole shows of its taxes: parts that are taken one after the other never drift from all of them. */
+export function taxesOfPart(taxes: readonly TaxAmount[], whole: Minor, part: Minor): TaxAmount[] {
+  if (whole === 0) return [];
+  const share = (of: Minor): Minor => minor(divideRounded(BigInt(of) * BigInt(part), BigInt(whole)));
+  return taxes.map(({ code, base, amount }) => ({ code, base: share(base), amount: share(amount) }));
+}

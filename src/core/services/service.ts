@@ -2,6 +2,7 @@ import { dayNumber } from '#core/calendar/days';
 import { dateOf, type WallTime } from '#core/calendar/wallTime';
 import { secondsOfWall } from '#core/calendar/zoned';
 import type { Decimal } from '#core/money/decimal';
+import type { ClaimKind } from '#core/after/said';
 import type { Minor } from '#core/money/minor';
 
 export const serviceKinds = ['appointment', 'rental', 'event', 'project'] as const;
@@ -14,12 +15,19 @@ export type PriceBasis = (typeof priceBases)[number];
 export const serviceColours = ['teal', 'blue', 'amber', 'rust', 'plum', 'moss', 'slate'] as const;
 export type ServiceColour = (typeof serviceColours)[number];
 
+/** Something that is claimed after a service now and then. */
+export type UsualClaim = { readonly what: ClaimKind; readonly reason: string; readonly amount: Minor };
+
+/** An extra that protects the client: what is held, and what can be claimed at most, of a booking that has it. */
+export type Waiver = { readonly hold: Minor; readonly most: Minor };
+
 export type ServiceExtra = {
   readonly id: string;
   readonly label: string;
   readonly unitPrice: Minor;
   /** The most of it that one booking may have. */
   readonly most: number;
+  readonly waiver?: Waiver | undefined;
 };
 
 /** What clients read and see of a service besides its price; empty where the owner says nothing. */

@@ -1,6 +1,8 @@
 import type { Actor, Recorded } from '#core/actor/actor';
 import type { Fact, FactOf } from '#core/booking/facts';
 import type { Standing } from '#core/booking/standing';
+import type { DisputeFamily } from '#core/after/said';
+import type { Instant } from '#core/calendar/instant';
 import type { Minor } from '#core/money/minor';
 
 /** One thing that happened to a booking without its business, to be told to its people. */
@@ -10,6 +12,14 @@ export type Happening =
   | { readonly telling: 'paid'; readonly amount: Minor }
   | { readonly telling: 'refused'; readonly what: 'charge' | 'hold'; readonly amount: Minor; readonly code: string }
   | { readonly telling: 'returned'; readonly amount: Minor; readonly code: string }
+  | {
+      readonly telling: 'disputed';
+      readonly how: 'asked' | 'opened' | 'won' | 'lost' | 'dropped';
+      readonly amount: Minor;
+      readonly family: DisputeFamily | null;
+      readonly answerBy: Instant | null;
+    }
+  | { readonly telling: 'claims'; readonly how: 'accepted' | 'objected'; readonly amount: Minor }
   | { readonly telling: 'lapsed' };
 
 const awaiting = new Set<Standing['stage']>(['waiting', 'enquiry']);
@@ -49,6 +59,14 @@ function happeningOf(fact: Fact, booked: boolean): Happening[] {
     return [{ telling: 'refused', what: 'charge', amount: fact.amount, code: fact.code }];
   if (fact.kind === 'holdRefused') return [{ telling: 'refused', what: 'hold', amount: fact.amount, code: fact.code }];
   if (fact.kind === 'debitReturned') return [{ telling: 'returned', amount: fact.amount, code: fact.code }];
+  if (fact.kind === 'disputeAsked' || fact.kind === 'disputeOpened') {
+    const { amount, family, answerBy } = fact;
+    return [{ telling: 'disputed', how: fact.kind === 'disputeAsked' ? 'asked' : 'opened', amount, family, answerBy }];
+  }
+  if (fact.kind === 'disputeDecided' && fact.outcome !== 'givenIn')
+    return [{ telling: 'disputed', how: fact.outcome, amount: fact.amount, family: null, answerBy: null }];
+  if (fact.kind === 'claimAccepted') return [{ telling: 'claims', how: 'accepted', amount: fact.amount }];
+  if (fact.kind === 'claimObjected') return [{ telling: 'claims', how: 'objected', amount: fact.amount }];
   return fact.kind === 'lapsed' && fact.reason === 'not_paid' ? [{ telling: 'lapsed' }] : [];
 }
 

@@ -5,6 +5,8 @@ export const tellings = {
   paid: 'A payment came in',
   refused: 'A charge or a hold was refused',
   returned: 'A bank sent a payment back',
+  disputed: 'A payment is disputed, or the bank has decided',
+  claims: 'A client answers a claim',
   lapsed: 'A place was given back, because nothing was paid',
   quote: 'Something happened to a quote',
   voucher: 'A voucher was sold',
@@ -15,4 +17,12 @@ export type Telling = keyof typeof tellings;
 export type Told = readonly { readonly name: string; readonly email: string; readonly of: readonly Telling[] }[];
 export const nobodyTold: Told = [];
 /** What whoever has begun a business is told of, until they say otherwise. */
-export const usuallyTold: readonly Telling[] = ['booked', 'asked', 'returned', 'quote', 'voucher'];
+export const usuallyTold: readonly Telling[] = [
+  'booked',
+  'asked',
+  'returned',
+  'disputed',
+  'claims',
+  'quote',
+  'voucher',
+];

@@ -15,6 +15,29 @@ export type Reminder = DateOffset & {
   readonly text?: string | undefined;
 };
 
+/** Back later than agreed: some minutes are free, then so much for each begun hour or day of the lateness. */
+export type LateRule = {
+  readonly freeMinutes: number;
+  readonly per: 'hour' | 'day';
+  /** A sum, or a percentage of the price of one such hour or day of the booking. */
+  readonly each: { readonly fixed: Minor } | { readonly percent: Decimal };
+  readonly most?: Minor | undefined;
+};
+
+/** What may be claimed after the service, and how the client is heard. */
+export type ClaimTerms = {
+  /** In all; absent: as much as the hold or the refundable deposit is. */
+  readonly most?: { readonly percent: Decimal } | { readonly fixed: Minor } | undefined;
+  /** Days in which the client accepts or objects before anything is taken; 0: they are told, and not asked. */
+  readonly answerDays: number;
+  readonly late?: LateRule | undefined;
+};
+
+/** Why a service that is sold at a distance to consumers cannot be withdrawn from. */
+export const withdrawalExemptions = ['setDate', 'lodging', 'vehicles', 'leisure'] as const;
+/** The right to withdraw by law: so many days from the agreement, or the exemption that holds. */
+export type WithdrawalTerms = { readonly days: number } | { readonly exempt: (typeof withdrawalExemptions)[number] };
+
 export type FeeTerms = {
   readonly percent: Decimal;
   readonly fixed: Minor;
@@ -41,6 +64,9 @@ export type Terms = {
   /** Whether it lets the hold pay what a cancellation or no-show leaves owed. */
   readonly holdCoversKeep?: boolean | undefined;
   readonly cancellation: CancellationTerms;
+  /** Absent: claims are told with the close-out, and not asked about. */
+  readonly claims?: ClaimTerms | undefined;
+  readonly withdrawal?: WithdrawalTerms | undefined;
   readonly graceDays: number;
   readonly reminders: readonly Reminder[];
   /** Hours after each soft decline of a charge until the next try; the last entry is the last try. */

@@ -1,4 +1,4 @@
-import type { ClaimKind } from '#core/booking/facts';
+import type { ClaimKind } from '#core/after/said';
 import type { TaxMoment } from '#core/books/books';
 
 export const claimKindWords: Readonly<Record<ClaimKind, string>> = {

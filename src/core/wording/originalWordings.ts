@@ -90,6 +90,22 @@ export const originalWordings: Readonly<Record<AnyOccasion, MessageText>> = {
     subject: '{{document}} {{document number}}: {{title}}',
     body: 'Here is our {{document}} {{document number}}.\n\n{{what is to be paid}}',
   },
+  claim: {
+    subject: '{{title}}: something is claimed',
+    body: 'After your booking something is claimed of you.\n\n{{what is claimed}}\n\n{{how to answer}}\n\nPictures and details are on your page.',
+  },
+  claimDecided: {
+    subject: '{{title}}: our answer',
+    body: 'This is how we decided.\n\n{{what was decided}}',
+  },
+  courtesy: {
+    subject: '{{title}}: {{sum}} goes back to you',
+    body: 'We give {{sum}} back to you. {{why}}',
+  },
+  agreeAnew: {
+    subject: '{{title}}: please agree to what has changed',
+    body: 'Your booking has changed, and your card would be used for more than you agreed to.\n\n{{what would change}}\n\nUntil you agree, it stays as it was, and what is above it is asked for by itself.',
+  },
   lapsed: {
     subject: '{{title}}: the place was given back',
     body: '{{what did not come}}, so the place is free again. Write to us if you still want it.',
@@ -151,6 +167,10 @@ export const occasionFields = {
   debitSent: ['sum', 'account', 'settles'],
   debitReturned: ['sum', 'account', 'reason'],
   document: ['document', 'document number', 'what is to be paid'],
+  claim: ['what is claimed', 'how to answer'],
+  claimDecided: ['what was decided'],
+  courtesy: ['sum', 'why'],
+  agreeAnew: ['what would change'],
   lapsed: ['what did not come'],
 } as const satisfies Record<AnyOccasion, readonly string[]>;
 
@@ -195,6 +215,10 @@ export const occasionWords: Readonly<Record<AnyOccasion, string>> = {
   debitSent: 'A bank debit is on its way',
   debitReturned: 'A bank debit came back',
   document: 'An invoice or credit note is issued',
+  claim: 'Something is claimed after the service',
+  claimDecided: 'You decided on an objection',
+  courtesy: 'You give money back as a courtesy',
+  agreeAnew: 'A card is to pay or hold more than was agreed',
   lapsed: 'A place was given back',
 };
 
@@ -225,5 +249,9 @@ export const toldWords = {
   debitSent: ['Told %s that a debit is on its way', 'Tell %s that a debit is on its way'],
   debitReturned: ['Told %s that a debit came back', 'Tell %s that a debit came back'],
   document: ['Sent %s a document', 'Send %s a document'],
+  claim: ['Told %s what is claimed', 'Tell %s what is claimed'],
+  claimDecided: ['Told %s how a claim was decided', 'Tell %s how a claim was decided'],
+  courtesy: ['Told %s of a sum given back', 'Tell %s of a sum given back'],
+  agreeAnew: ['Asked %s to agree anew', 'Ask %s to agree anew'],
   lapsed: ['Told %s that the place is free again', 'Tell %s that the place is free again'],
 } satisfies Record<Occasion, Verbs>;

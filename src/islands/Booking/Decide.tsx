@@ -25,6 +25,10 @@ const titles = {
   notSecured: 'Not secured yet',
   request: 'A client asks for this',
   clientAsks: 'The client asks for a change',
+  objected: 'The client objects',
+  notBack: 'Not back',
+  disputed: 'A payment is disputed',
+  notAgreed: 'Not agreed yet',
 } as const;
 
 /** What this booking asks of its owner, boxed because it must stand out; nothing where it asks nothing. */

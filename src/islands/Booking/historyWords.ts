@@ -3,6 +3,7 @@ import { formatAmount } from '#core/money/formatMoney';
 import { type Minor, minor } from '#core/money/minor';
 import { longWall, shortDate, shortMoment } from '#core/wording/days';
 import { declineText } from '#core/wording/declines';
+import { disputeNames, disputeStates } from '#core/wording/disputeWords';
 import type { PlainDate } from '#core/calendar/days';
 import { localDate } from '#core/calendar/zoned';
 
@@ -22,6 +23,7 @@ const changeReasons = {
   change: 'Changed by us',
   terms: 'A newer version of its terms applied',
   payAll: 'Paid in one go, with the discount for that',
+  courtesy: 'A discount as a courtesy',
 } as const satisfies Record<ChangeReason, string>;
 
 const lapseWords = {
@@ -114,6 +116,44 @@ export function historyWords(fact: Fact, about: { currency: string; zone: string
       return `Reserved payment of ${sum(fact.amount)} let go`;
     case 'sent':
       return `Sent: ${fact.subject}`;
+    case 'consentWithdrawn':
+      return `The client has the card ending in ${fact.last4} charged no more`;
+    case 'holdWanted':
+      return `A hold of ${sum(fact.amount)} until ${day(fact.until)}, by hand`;
+    case 'holdExtended':
+      return `The hold lasts until ${day(fact.expires)}`;
+    case 'holdRaised':
+      return `Hold raised by ${sum(fact.by)} to ${sum(fact.amount)}`;
+    case 'claimsTaken':
+      return `${sum(fact.captured)} of the hold captured for claims; the rest is held on`;
+    case 'claimMade':
+      return `Claimed: ${fact.reason} ${sum(fact.amount)}`;
+    case 'claimCorrected':
+      return `Claim corrected: ${fact.reason} ${sum(fact.amount)}`;
+    case 'claimWithdrawn':
+      return 'Claim withdrawn';
+    case 'claimAccepted':
+      return `The client accepts the claim of ${sum(fact.amount)}`;
+    case 'claimObjected':
+      return `The client objects to the claim of ${sum(fact.amount)}${fact.note ? `: ${fact.note}` : ''}`;
+    case 'claimDecided':
+      return `Decided on the objection: ${sum(fact.amount)}`;
+    case 'broughtBack':
+      return `Back, ${shortMoment(fact.moment, zone, today)}`;
+    case 'notBack':
+      return 'Not back';
+    case 'courtesy':
+      return `${sum(fact.amount)} given back as a courtesy${fact.reason ? `: ${fact.reason}` : ''}`;
+    case 'putRight':
+      return `${sum(fact.amount)} ${methods[fact.method]} had not come, and was put right${fact.reason ? `: ${fact.reason}` : ''}`;
+    case 'disputeAsked':
+      return `The payer’s bank asks about ${sum(fact.amount)} (${disputeNames[fact.family]})`;
+    case 'disputeOpened':
+      return `${sum(fact.amount)} disputed${fact.again ? ' again' : ''} (${disputeNames[fact.family]})`;
+    case 'disputeAnswered':
+      return 'Dispute answered';
+    case 'disputeDecided':
+      return `Dispute over ${sum(fact.amount)}: ${disputeStates[fact.outcome].toLowerCase()}`;
     case 'payerAsked':
       return fact.to
         ? `The client had the bill sent to ${fact.to}`

@@ -1,4 +1,4 @@
-import { type ClaimKind, claimKinds } from '#core/booking/facts';
+import { type ClaimKind, claimKinds } from '#core/after/said';
 import { claimKindWords } from '#core/wording/booksWords';
 import { AddRow, RemoveRow, rowsOf } from '#islands/parts/rows';
 import { CloseOutBooking } from '#contracts/owner';

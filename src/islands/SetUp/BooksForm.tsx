@@ -1,7 +1,7 @@
 import type { BooksSettingsView } from '#contracts/booksViews';
 import { saveAccounts } from '#contracts/routes/books/saveAccounts';
 import { saveBooks } from '#contracts/routes/books/saveBooks';
-import { claimKinds } from '#core/booking/facts';
+import { claimKinds } from '#core/after/said';
 import { type AccountNames, usualAccountName } from '#core/books/accountNames';
 import {
   type Books,

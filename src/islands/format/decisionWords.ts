@@ -3,6 +3,7 @@ import type { PlainDate } from '#core/calendar/days';
 import { longMoment, longDate } from '#core/wording/days';
 import { localDate } from '#core/calendar/zoned';
 import { times } from '#core/wording/times';
+import { disputeNames } from '#core/wording/disputeWords';
 import { declineText } from '#core/wording/declines';
 
 type Words = {
@@ -83,6 +84,38 @@ export function decisionWords(decision: Decision, zone: string, today: PlainDate
             : 'The client asks to begin at another time.',
         action: 'Answer',
         stake: 'price',
+        mark: 'due',
+      };
+    case 'objected':
+      return {
+        why: `The client objects to what is claimed: ${decision.reason}.`,
+        action: 'Decide on it',
+        stake: 'claimed',
+        mark: 'late',
+      };
+    case 'notBack':
+      return {
+        why: decision.covered
+          ? 'It has not come back. The hold is renewed as long as its account can.'
+          : 'It has not come back, and nothing is held any more.',
+        action: 'Say that it is back',
+        stake: decision.covered ? 'held' : 'price',
+        mark: decision.covered ? 'held' : 'late',
+      };
+    case 'disputed':
+      return {
+        why: decision.moved
+          ? `A payment is disputed: ${disputeNames[decision.family]}. The bank hears your answer.`
+          : `A bank asks about a payment: ${disputeNames[decision.family]}. No money has moved.`,
+        action: 'Answer',
+        stake: decision.moved ? 'disputed' : 'asked about',
+        mark: 'late',
+      };
+    case 'notAgreed':
+      return {
+        why: 'The client has not agreed to what their card is to pay or hold now; the old sum stands.',
+        action: 'Ask again',
+        stake: 'not agreed',
         mark: 'due',
       };
     case 'notSecured':

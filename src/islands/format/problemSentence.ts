@@ -1,5 +1,6 @@
 import type { ApiProblem } from '#islands/api';
 import { sayWith } from '#islands/format/say';
+import { afterSentences } from '#islands/format/sentences/after';
 import { bookingsSentences } from '#islands/format/sentences/bookings';
 import { doorSentences } from '#islands/format/sentences/door';
 import { documentsSentences } from '#islands/format/sentences/documents';
@@ -9,6 +10,7 @@ import { offerSentences } from '#islands/format/sentences/offer';
 import { quotesSentences } from '#islands/format/sentences/quotes';
 
 const rules = {
+  ...afterSentences,
   ...bookingsSentences,
   ...offerSentences,
   ...moneySentences,

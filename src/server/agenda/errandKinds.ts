@@ -1,5 +1,5 @@
 import { atCost } from '#core/fee/cost';
-import { costOf } from '#server/ways/payAccounts';
+import { abilitiesOfAuthorisation, costOf } from '#server/ways/payAccounts';
 import type { ErrandKind, WantedErrand } from '#core/agenda/wantedErrands';
 import type { Standing } from '#core/booking/standing';
 import type { Instant } from '#core/calendar/instant';
@@ -61,13 +61,19 @@ export const errandKinds: { readonly [K in ErrandKind]: Run<K> } = {
     const card = await cardOnFile(tx, standing.ledger.card);
     const cost = await costOf(tx, context.deps, card!.account);
     const { charged, ...fee } = chargeOfPart(atCost(standing, cost), part, loaded.booking.tax, card!.way);
+    if (charged === 0) return null;
     return intend(context, key, { kind: 'charge', card: card!, description: describe(loaded), ...fee }, charged);
   },
 
   async placeHold(context, { key }) {
-    const { tx, loaded, standing } = context;
+    const { tx, deps, loaded, standing } = context;
     const card = await cardOnFile(tx, standing.ledger.holdCard);
-    const { amount } = standing.plan.hold!; // of the plan: one in force may be of a sum that has changed since
+    const { toPlace: amount, inForce } = standing.hold!; // one in force may be of a sum that has changed since
+    if (inForce && amount > inForce.amount && !standing.hold!.refusal) {
+      const { raises } = await abilitiesOfAuthorisation(tx, deps, inForce.id);
+      const request = { kind: 'raise' as const, authorisation: inForce.id, held: inForce.amount, card: card! };
+      if (raises) return intend(context, key, request, amount);
+    }
     // The second half of a swap continues the chain, for the network as well.
     const last = standing.ledger.authorisations.at(-1);
     const swapped = standing.agreed.terms.hold?.style === 'swap' && last?.state === 'released';
@@ -77,9 +83,12 @@ export const errandKinds: { readonly [K in ErrandKind]: Run<K> } = {
   },
 
   async renewHold(context, { key, authorisation }) {
-    const { tx, loaded, standing } = context;
+    const { tx, deps, loaded, standing } = context;
     const card = await cardOnFile(tx, standing.ledger.holdCard);
-    const { amount } = standing.hold!;
+    const { amount, refusal } = standing.hold!;
+    // Refused once, a successor is tried.
+    if (!refusal && (await abilitiesOfAuthorisation(tx, deps, authorisation)).extends)
+      return intend(context, key, { kind: 'extend', authorisation, card: card! }, amount);
     const description = describe(loaded);
     return intend(
       context,

@@ -83,7 +83,10 @@ export async function recordFacts(
 type Post = (fact: Fact, of: Pick<LoadedBooking, 'booking' | 'facts'>, before: Ledger) => Fact;
 
 /** How these facts say where they stand in the books; the settings are read only where one of them does. */
-async function posting(tx: Tx, added: readonly Fact[]): Promise<{ readonly post: Post; readonly invoices: boolean }> {
+export async function posting(
+  tx: Tx,
+  added: readonly Fact[],
+): Promise<{ readonly post: Post; readonly invoices: boolean }> {
   // Most of what is recorded moves nothing: no setting is read for it.
   if (
     !added.some((fact) => isPosted(fact) || fact.kind === 'sent' || fact.kind === 'lapsed' || fact.kind === 'revived')

@@ -8,6 +8,7 @@ import { recoverIntents } from '#server/intents/carryOut';
 import type { Outbox } from '#server/outbox/outbox';
 import { expireVouchers, nextExpiry } from '#server/credit/expireVouchers';
 import { recoverRequests } from '#server/credit/requestPayments';
+import { recoverAnswers } from '#server/usecases/disputes/answerDispute';
 import { nextRenewal, renewAccess } from '#server/ways/renewAccess';
 import { setTimeout as pause } from 'node:timers/promises';
 
@@ -94,6 +95,7 @@ export function openTurns(
       await world.clock.refresh();
       await recoverIntents(deps, patience);
       await recoverRequests(deps, patience);
+      await recoverAnswers(deps, patience);
       await carts();
       if (performance.now() >= tidyAt) {
         tidyAt = performance.now() + tidyEvery;

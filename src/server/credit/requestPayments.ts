@@ -4,14 +4,14 @@ import type { Instant } from '#core/calendar/instant';
 import { least, minor, remainder } from '#core/money/minor';
 import type { Database, Tx } from '#server/database/database';
 import { pauseOver } from '#server/database/pauses';
-import { creditReceipts, paymentRequests, requestPayments } from '#server/database/schema/credit';
+import { paymentRequests, requestPayments } from '#server/database/schema/credit';
 import type { Deps } from '#server/deps';
 import { approvedOf, type ProcessorAnswer } from '#core/paying/answer';
 import { makeVoucher } from '#server/credit/onlineVouchers';
 import { tellOfManyCards } from '#server/guard/manyCards';
 import { factsOfRequests, tell } from '#server/requests/requestFacts';
 import { paymentCame } from '#server/credit/paymentCame';
-import { lockRequest, recordOfRequest } from '#server/requests/requests';
+import { lockRequest } from '#server/requests/requests';
 import { processorOf } from '#server/ways/payAccounts';
 import { and, eq, sql } from 'drizzle-orm';
 
@@ -110,41 +110,4 @@ export async function recoverRequests(deps: Deps, patienceSeconds = 20): Promise
       deps.report(`payment ${id} of a request could not be carried out`, error);
     }
   }
-}
-
-/**
- * The payer's bank has sent a payment of a request back that had settled: the credit that it gave is taken back, also
- * where it has been used, and is then owed. Nothing where the payment is not one of a request.
- */
-export async function returnRequestPayment(
-  deps: Deps,
-  tx: Tx,
-  { payment, code }: { readonly payment: string; readonly code: string },
-): Promise<boolean> {
-  const [row] = await tx
-    .select()
-    .from(requestPayments)
-    .where(sql`${requestPayments.answer}->>'reference' = ${payment}`)
-    .for('update');
-  if (!row) return false;
-  const now = deps.clock.now();
-  const { requestId, amount, tip, payer } = row;
-  const request = (await lockRequest(tx, requestId))!;
-  const { clientId, currency } = request;
-  const told = await factsOfRequests(tx, [requestId]);
-  if (told.some(({ fact }) => fact.kind === 'returned' && fact.payment === row.id)) return true;
-  const back = { id: `${row.id}:returned`, clientId, requestId, currency, payer, method: 'debit' as const, at: now };
-  if (!request.paper.price) {
-    const made = await tx
-      .insert(creditReceipts)
-      .values({ ...back, amount: minor(0 - amount) })
-      .onConflictDoNothing()
-      .returning({ id: creditReceipts.id });
-    if (made.length === 0) return true;
-  }
-  const tipFor = told.find(({ fact }) => fact.kind === 'paid' && fact.tipFor) ? { tipFor: 'staff' as const } : {};
-  const tipped = tip > 0 ? { tip, ...tipFor } : {};
-  const fact = { kind: 'returned' as const, payment: row.id, amount, code, by: payer, ...tipped };
-  await recordOfRequest(tx, deps, request, fact, { now, processor: await processorOfAccount(tx, row.accountId) });
-  return true;
 }

@@ -1,3 +1,5 @@
+import { claimSentences, decidedSentences } from '#core/wording/claimWords';
+import { notAgreedSentences } from '#core/wording/consent';
 import type { Occasion } from '#core/agenda/wantedErrands';
 import { awaitedFrom, type Ledger } from '#core/booking/ledger';
 import { type Part } from '#core/booking/part';
@@ -35,6 +37,8 @@ export type MessageAbout = {
   readonly kept?: Ledger['kept'];
   /** What the owner wrote to it, where the occasion has room for that. */
   readonly note?: string | undefined;
+  /** What a courtesy gives back. */
+  readonly amount?: Minor | undefined;
   /** What is attached; null where nothing is. */
   readonly document?: SaidOfDocument | null;
   /** What the newest change changed, in sentences. */
@@ -177,6 +181,13 @@ const occasionValues: {
     'document number': document?.number ?? '····',
     'what is to be paid': document ? toBePaid(document, sum, today) : '',
   }),
+  claim: ({ standing }) => {
+    const { claimed, answer } = claimSentences(standing);
+    return { 'what is claimed': claimed, 'how to answer': answer };
+  },
+  claimDecided: ({ standing }) => ({ 'what was decided': decidedSentences(standing) }),
+  courtesy: ({ note, amount, sum }) => ({ sum: sum(amount ?? zero), why: note ?? '' }),
+  agreeAnew: ({ standing }) => ({ 'what would change': notAgreedSentences(standing) }),
   lapsed: ({ kept }) => ({
     'what did not come':
       awaitedFrom({ kept: kept ?? null }) === null
@@ -214,6 +225,10 @@ const actions: Readonly<Record<Occasion, (about: About) => string>> = {
   debitSent: () => see,
   debitReturned: (about) => payFirst(about, see),
   document: ({ document, sum }) => (document && document.open > 0 ? `Pay ${sum(document.open)}` : see),
+  claim: () => 'See it, and answer',
+  claimDecided: () => see,
+  courtesy: () => see,
+  agreeAnew: () => 'See it, and agree',
   lapsed: () => 'See what happened',
 };
 

@@ -75,7 +75,7 @@ describe('pictures that ask for more than they are worth', () => {
     const slow = `<svg xmlns="http://www.w3.org/2000/svg" width="6000" height="6000"><filter id="f" x="0" y="0" width="1" height="1"><feTurbulence baseFrequency="0.9" numOctaves="9000"/></filter><rect width="6000" height="6000" filter="url(#f)"/></svg>`;
     let ticks = 0;
     const ticking = setInterval(() => ticks++, 10);
-    const drawn = await remadePicture(Buffer.from(slow), 'webp', 1200);
+    const drawn = await remadePicture(Buffer.from(slow), 'webp', { deadline: 1200 });
     clearInterval(ticking);
     expect(drawn).to.deep.equal({ ok: false, refusal: { code: 'file_unreadable' } });
     expect(ticks, 'the process went on').to.be.greaterThan(20);

@@ -47,6 +47,16 @@ export function askProcessor(processor: CardProcessor, intent: IntentRow, curren
     case 'keepFromHold':
     case 'captureReserved':
       return processor.capture({ key, authorisation: request.authorisation, amount });
+    case 'takeClaims':
+      return processor.capture({ key, authorisation: request.authorisation, amount, more: true });
+    case 'extend':
+      return processor.extend({ key, authorisation: request.authorisation });
+    case 'raise':
+      return processor.raise({ key, authorisation: request.authorisation, amount });
+    case 'counterHold': {
+      const { description } = request;
+      return processor.authorise({ key, card: null, amount, currency, clientPresent: true, description });
+    }
     case 'refund':
       return processor.refund({ key, payment: request.payment, amount });
     case 'verify':

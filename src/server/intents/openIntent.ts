@@ -19,6 +19,7 @@ export const askedOf = ({ id, bookingId, request, amount, state }: IntentRow): A
   request,
   amount,
   sent: state === 'onTheWay',
+  ...(state === 'waiting' ? { confirmed: true } : {}),
 });
 
 /** Commits, with the caller's transaction, that the processor will be asked. The id becomes the idempotency key. */
@@ -54,8 +55,8 @@ async function carryMode(tx: Tx, bookingIds: readonly string[], accountId: strin
 
 /** The account that is asked: the one that knows the card, gave out the authorisation, or took the payment. */
 async function accountOf(tx: Tx, request: IntentRequest): Promise<string> {
-  if ('card' in request) return request.card.account;
-  return 'account' in request ? request.account : accountOfAuthorisation(tx, request.authorisation);
+  if ('authorisation' in request) return accountOfAuthorisation(tx, request.authorisation);
+  return 'account' in request ? request.account : request.card.account;
 }
 
 export async function intentByCause(tx: Tx, bookingId: string, cause: string): Promise<IntentRow | null> {
@@ -78,7 +79,7 @@ export async function paymentUnderWay(tx: Tx | Database, bookingId: string): Pro
           sql`${intents.request}->'shares' @> ${JSON.stringify([{ bookingId }])}::jsonb`,
         ),
         inArray(intents.state, ['open', 'waiting']),
-        sql`${intents.request}->>'kind' in ('pay', 'charge', 'counter')`,
+        sql`${intents.request}->>'kind' in ('pay', 'charge', 'counter', 'counterHold')`,
       ),
     );
   return row ?? null;

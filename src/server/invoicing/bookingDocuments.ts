@@ -141,19 +141,24 @@ export async function askForInvoice(
   return writeDocumentLetter(tx, deps, loaded, row, now, { again: `:${key}`, stillOpen: open });
 }
 
-/**
- * Issues what follows from the facts of a locked booking and was not issued yet. Where something is missing nothing is
- * issued, and the owner is told what.
- */
-export async function issueWhatFollows(tx: Tx, deps: Deps, loaded: LoadedBooking, now: Instant): Promise<void> {
-  const { booking, facts } = loaded;
+/** What follows from the facts of a booking and was not issued yet. */
+export async function wantedOf(tx: Tx, { booking, facts }: LoadedBooking): Promise<WantedDocument[]> {
   const { documents: settings, timeZone } = await ownerRow(tx);
-  const wanted = wantedDocuments(facts, await documentsOf(tx, booking.id), {
+  return wantedDocuments(facts, await documentsOf(tx, booking.id), {
     settings,
     timeZone,
     price: booking.price,
     dueAfter: (so) => standing(agreedOf(booking), so, so.at(-1)!.at).position.dueNow,
   });
+}
+
+/**
+ * Issues what follows from the facts of a locked booking and was not issued yet. Where something is missing nothing is
+ * issued, and the owner is told what.
+ */
+export async function issueWhatFollows(tx: Tx, deps: Deps, loaded: LoadedBooking, now: Instant): Promise<void> {
+  const { booking } = loaded;
+  const wanted = await wantedOf(tx, loaded);
   await tx.delete(documentsHeld).where(eq(documentsHeld.bookingId, booking.id));
   if (wanted.length === 0) return;
   const issued = await issueForBooking(tx, deps, loaded, wanted, now);

@@ -7,9 +7,12 @@ import { eq, or, type SQL, sql } from 'drizzle-orm';
 /** What a fact of a payment is known by at its processor: the request that asked for it, or the authorisation. */
 function askedBy(fact: Fact): SQL | undefined {
   const byReference = (reference: string): SQL => sql`${intents.answer}->>'reference' = ${reference}`;
-  if (fact.kind === 'received' || fact.kind === 'debitReturned') return eq(intents.id, fact.receiptId);
+  if (fact.kind === 'disputeOpened' || fact.kind === 'disputeDecided')
+    return or(eq(intents.id, fact.receiptId), byReference(fact.receiptId));
+  if (fact.kind === 'received' || fact.kind === 'debitReturned' || fact.kind === 'putRight')
+    return eq(intents.id, fact.receiptId);
   if (fact.kind === 'refunded') return or(eq(intents.id, fact.refundId), eq(intents.id, fact.receiptId));
-  const captured = fact.kind === 'holdCaptured' || fact.kind === 'paymentCaptured';
+  const captured = fact.kind === 'holdCaptured' || fact.kind === 'paymentCaptured' || fact.kind === 'claimsTaken';
   return captured ? byReference(fact.authorisation) : undefined;
 }
 

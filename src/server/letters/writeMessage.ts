@@ -15,6 +15,13 @@ import { type MessageAbout, messageWording } from '#server/documents/messageWord
 import { waitingFor } from '#server/letters/waits';
 import { wordingOf } from '#server/letters/wordingOf';
 
+/** The sum and the reason of the courtesy that a letter is about. */
+function courtesyOf(occasion: Occasion, cause: string, facts: LoadedBooking['facts']): Partial<MessageAbout> {
+  if (occasion !== 'courtesy') return {};
+  const given = facts.find((fact) => fact.kind === 'courtesy' && `courtesy:${fact.courtesyId}` === cause);
+  return given?.kind === 'courtesy' ? { note: given.reason, amount: given.amount } : {};
+}
+
 /**
  * Commits a message, with the caller's transaction, that is then handed to the mailbox. One for each cause.
  * @returns its id, or null where there is one for this cause, or the owner has this occasion switched off
@@ -55,7 +62,8 @@ export async function writeMessage(
     part: message.part === null ? null : (current.parts[message.part] ?? null),
     text: message.text,
     kept: ledgerOf(facts).kept,
-    note: occasion === 'askDeclined' ? answered?.note : declined?.note,
+    ...courtesyOf(occasion, cause, facts),
+    ...(occasion === 'courtesy' ? {} : { note: occasion === 'askDeclined' ? answered?.note : declined?.note }),
     document: message.document ?? null,
     changes: occasion === 'changed' ? newestChange(booking, facts) : [],
   };

@@ -59,10 +59,12 @@ function draw(given: Uint8Array, settings: object, deadline: number): Promise<Bu
  */
 export async function remadePicture(
   given: Uint8Array,
-  format: 'webp' | 'png',
-  deadline = drawingDeadline,
+  format: 'webp' | 'png' | 'jpeg',
+  { deadline = drawingDeadline, side = widest, quality }: { deadline?: number; side?: number; quality?: number } = {},
 ): Promise<Result<Picture, PictureRefusal>> {
-  const drawn = await inTurn(() => draw(given, { format, widest, mostPixels }, deadline));
+  const drawn = await inTurn(() =>
+    draw(given, { format, widest: side, mostPixels, ...(quality ? { quality } : {}) }, deadline),
+  );
   const end = drawn?.indexOf('\n') ?? -1;
   if (!drawn || end < 0) return refuse({ code: 'file_unreadable' });
   const [width, height] = drawn.subarray(0, end).toString().split(' ').map(Number);

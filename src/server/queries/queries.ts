@@ -1,4 +1,5 @@
 import { allAccounts } from '#server/journal/allAccounts';
+import { disputeView, listDisputes } from '#server/queries/disputes/disputes';
 import { closeOutView } from '#server/queries/closing/closeOuts';
 import { agreementSample } from '#server/queries/quotes/agreementSample';
 import type { BookingsQuery, NewBookingView, Shell } from '#contracts/views';
@@ -112,6 +113,8 @@ export function openQueries(
       };
     },
 
+    disputes: async () => ({ disputes: await listDisputes(db) }),
+    dispute: (id: string) => disputeView({ db, clock }, id),
     closeOuts: () => closeOutView(db, clock.now()),
 
     async newBooking(): Promise<NewBookingView> {

@@ -70,8 +70,7 @@ export async function recordOfRequest(
   { now, processor }: { readonly now: Instant; readonly processor?: string },
 ): Promise<void> {
   await tell(tx, deps, request.id, fact, now);
-  if (request.voucher) return; // its own entry is of the voucher
-  const entry = entryForRequest(fact, request.paper);
+  const entry = entryForRequest(fact, { ...request.paper, voucher: request.voucher !== null });
   const { currency, number: about } = request;
   if (entry) await appendEntry(tx, entry, { at: now, currency, about, ...(processor ? { processor } : {}) });
 }

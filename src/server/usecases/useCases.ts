@@ -16,6 +16,13 @@ import { cancelBooking } from '#server/usecases/bookings/cancelBooking';
 import { chargeNow } from '#server/usecases/paying/chargeNow';
 import { changeBooking } from '#server/usecases/bookings/changeBooking';
 import { closeOut, releaseMany } from '#server/usecases/closing/closeOut';
+import { askForClaims, decideClaim, saveClaim, takeClaims, withdrawClaim } from '#server/usecases/closing/claims';
+import { broughtBack, notBack } from '#server/usecases/closing/backs';
+import { foreseeCourtesy, foreseePutRight, giveCourtesy, putRight } from '#server/usecases/closing/courtesy';
+import { putHold } from '#server/usecases/closing/putHold';
+import { agreeAnew, answerClaim } from '#server/usecases/clients/answerClaim';
+import { answerDispute, giveInDispute } from '#server/usecases/disputes/answerDispute';
+import { withdrawConsent } from '#server/usecases/clients/withdrawConsent';
 import { copyLink } from '#server/usecases/clients/copyLink';
 import { createBooking } from '#server/usecases/bookings/createBooking';
 import { giveUp } from '#server/usecases/paying/giveUp';
@@ -120,6 +127,23 @@ export const useCases = (deps: Deps) => ({
   chargeNow: chargeNow(deps),
   acceptGap: acceptGap(deps),
   copyLink: copyLink(deps),
+  saveClaim: saveClaim(deps),
+  withdrawClaim: withdrawClaim(deps),
+  decideClaim: decideClaim(deps),
+  takeClaims: takeClaims(deps),
+  askForClaims: askForClaims(deps),
+  broughtBack: broughtBack(deps),
+  notBack: notBack(deps),
+  giveCourtesy: giveCourtesy(deps),
+  foreseeCourtesy: foreseeCourtesy(deps),
+  putRight: putRight(deps),
+  foreseePutRight: foreseePutRight(deps),
+  putHold: putHold(deps),
+  answerClaim: answerClaim(deps),
+  agreeAnew: agreeAnew(deps),
+  withdrawConsent: withdrawConsent(deps),
+  answerDispute: answerDispute(deps),
+  giveInDispute: giveInDispute(deps),
   closeOut: closeOut(deps),
   releaseMany: releaseMany(deps),
   cancelBooking: cancelBooking(deps),

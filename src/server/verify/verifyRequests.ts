@@ -1,16 +1,18 @@
+import { voucherSold } from '#core/journal/otherEntries';
 import { entryForRequest } from '#core/journal/requestEntries';
+import { minor } from '#core/money/minor';
 import { factsOfRequests } from '#server/requests/requestFacts';
 import type { Database } from '#server/database/database';
 import { paymentRequests } from '#server/database/schema/credit';
 import { journalEntries, journalLines } from '#server/database/schema/journal';
 import { keptLineText, lineText } from '#server/verify/lineText';
 import { type Difference, differs } from '#server/verify/differs';
-import { and, asc, eq, gt, inArray, isNull } from 'drizzle-orm';
+import { asc, eq, gt, inArray } from 'drizzle-orm';
 
 /** So many requests are looked up in one statement. */
 const batch = 500;
 
-/** The journal of each payment request that buys no voucher equals what its facts append. */
+/** The journal of each payment request equals what its facts append; of a voucher's, what disputes do. */
 export async function verifyRequests(db: Database): Promise<Difference[]> {
   const found: Difference[] = [];
   let after = '';
@@ -18,7 +20,7 @@ export async function verifyRequests(db: Database): Promise<Difference[]> {
     const requests = await db
       .select()
       .from(paymentRequests)
-      .where(and(isNull(paymentRequests.voucher), gt(paymentRequests.number, after)))
+      .where(gt(paymentRequests.number, after))
       .orderBy(asc(paymentRequests.number))
       .limit(batch);
     if (requests.length === 0) return found;
@@ -37,11 +39,14 @@ export async function verifyRequests(db: Database): Promise<Difference[]> {
           requests.map(({ number }) => number),
         ),
       );
-    for (const { id, number, paper } of requests) {
+    for (const { id, number, paper, voucher } of requests) {
       const kept = rows.filter(({ about }) => about === number).map(({ line }) => keptLineText(line));
       const computed = told
         .filter(({ requestId }) => requestId === id)
-        .flatMap(({ fact }) => entryForRequest(fact, paper)?.lines ?? [])
+        .flatMap(({ fact }) => [
+          ...(entryForRequest(fact, { ...paper, voucher: voucher !== null })?.lines ?? []),
+          ...(voucher && fact.kind === 'paid' ? (voucherSold('card', minor(fact.amount))?.lines ?? []) : []),
+        ])
         .map(lineText);
       found.push(...differs('journal of a request', number, kept.sort(), computed.sort()));
     }

@@ -8,7 +8,7 @@ import { payAccounts } from '#server/database/schema/ways';
 import { intents } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
 import { adapterOf } from '#server/ways/adapters';
-import type { CardProcessor } from '#server/ports';
+import type { Abilities, CardProcessor } from '#server/ports';
 import { and, asc, eq, isNull, sql } from 'drizzle-orm';
 
 export type PayAccount = typeof payAccounts.$inferSelect;
@@ -82,6 +82,17 @@ export async function accountOfAuthorisation(tx: Tx, authorisation: string): Pro
     .limit(1);
   if (!placed) throw new Error(`nobody asked for the authorisation ${authorisation}`);
   return placed.accountId;
+}
+
+/** What the account can do that gave out an authorisation. */
+export async function abilitiesOfAuthorisation(
+  tx: Tx,
+  { adapters }: Pick<Deps, 'adapters'>,
+  authorisation: string,
+): Promise<Abilities> {
+  const id = await accountOfAuthorisation(tx, authorisation);
+  const [row] = await tx.select({ provider: payAccounts.provider }).from(payAccounts).where(eq(payAccounts.id, id));
+  return adapterOf(adapters, row!.provider).abilities;
 }
 
 /**

@@ -1,10 +1,13 @@
 import type { Decimal } from '#core/money/decimal';
-import { minor, zero } from '#core/money/minor';
+import { type Minor, minor, zero } from '#core/money/minor';
 import { percentOf } from '#core/money/percentOf';
 import type { Adapter } from '#server/ports';
 
 /** What sets one simulated processor apart from the others. */
-export type Description = Pick<Adapter, 'name' | 'abilities' | 'currencies'>;
+export type Description = Pick<Adapter, 'name' | 'abilities' | 'currencies'> & {
+  /** What it takes for a dispute, whoever wins. */
+  readonly disputeCharge: Minor;
+};
 
 const plain = {
   extends: false,
@@ -23,6 +26,7 @@ const currencies = ['EUR', 'GBP', 'USD', 'CHF', 'JPY'] as const;
 export const descriptions: Readonly<Record<string, Description>> = {
   tarn: {
     name: 'Tarn Cards',
+    disputeCharge: minor(15_00),
     abilities: {
       ...plain,
       way: 'card',
@@ -34,18 +38,24 @@ export const descriptions: Readonly<Record<string, Description>> = {
   },
   fell: {
     name: 'Fell Cards',
+    disputeCharge: minor(18_00),
     abilities: {
       ...plain,
       way: 'card',
       validHours: 720,
       renewValidHours: 720,
       captures: 'several',
+      extends: true,
+      raises: true,
+      estimates: true,
+      inquiries: true,
       fee: { percent: '2.1' as Decimal, fixed: minor(10) },
     },
     currencies,
   },
   beck: {
     name: 'Beck Debit',
+    disputeCharge: minor(7_50),
     abilities: {
       ...noHolds,
       way: 'debit',
@@ -56,7 +66,15 @@ export const descriptions: Readonly<Record<string, Description>> = {
   },
   scree: {
     name: 'Scree Reader',
-    abilities: { ...noHolds, way: 'reader', fee: { percent: '1.1' as Decimal, fixed: zero } },
+    disputeCharge: minor(15_00),
+    abilities: {
+      ...noHolds,
+      way: 'reader',
+      // A hold of a card at the counter; nobody is there to renew it.
+      validHours: 720,
+      cardPresent: true,
+      fee: { percent: '1.1' as Decimal, fixed: zero },
+    },
     currencies,
   },
 };

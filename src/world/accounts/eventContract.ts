@@ -1,5 +1,6 @@
 import { Currency, Moment, Money } from '#contracts/core/parts';
 import type { ProcessorEvent, ProcessorNews } from '#server/ports';
+import { disputeFamilies } from '#core/after/said';
 import type { Minor } from '#core/money/minor';
 import { z } from 'zod';
 
@@ -37,6 +38,18 @@ const News: z.ZodType<ProcessorNews> = z.discriminatedUnion('type', [
     payment: Reference,
     amount: Money,
     code: z.string().max(8),
+    at: Moment,
+  }),
+  z.object({
+    type: z.literal('dispute.changed'),
+    dispute: Reference,
+    payment: Reference,
+    state: z.enum(['asked', 'opened', 'dropped', 'won', 'lost']),
+    amount: Money,
+    charge: Money,
+    family: z.enum(disputeFamilies),
+    code: z.string().max(8),
+    answerBy: Moment,
     at: Moment,
   }),
   z.object({ type: z.literal('authorisation.lapsed'), authorisation: Reference, at: Moment }),

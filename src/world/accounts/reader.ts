@@ -17,6 +17,8 @@ export type ReaderScreen = {
   readonly currency: string;
   readonly description: string;
   readonly until: Instant;
+  /** The sum is only set aside. */
+  readonly held: boolean;
 };
 
 /** What the reader's screen asks for: the newest request that waits for a card; null where none does. */
@@ -28,9 +30,10 @@ export async function readerScreen(db: WorldDatabase): Promise<ReaderScreen | nu
     .where(and(inArray(accounts.provider, readers), isNotNull(requests.confirmUntil)))
     .orderBy(desc(requests.at))
     .limit(1);
-  if (!row || row.request.kind !== 'charge') return null;
-  const { amount, currency, description } = row.request;
-  return { reference: row.confirmation!, amount, currency, description, until: row.until! };
+  if (!row || (row.request.kind !== 'charge' && row.request.kind !== 'authorise')) return null;
+  const { amount, currency, description, kind } = row.request;
+  const held = kind === 'authorise';
+  return { reference: row.confirmation!, amount, currency, description, until: row.until!, held };
 }
 
 /** A card is presented to the reader, or the payment is stopped there. */

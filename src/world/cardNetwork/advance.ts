@@ -7,7 +7,8 @@ import { accounts } from '#world/accounts/tables';
 import { appendEvent } from '#world/cardNetwork/events';
 import { answerConfirmation, approveOnCard } from '#world/cardNetwork/processor';
 import { payOutMoment } from '#world/cardNetwork/workingDays';
-import { authorisations, events, payments, requests, vault } from '#world/cardNetwork/tables';
+import { advanceDisputes } from '#world/cardNetwork/disputes';
+import { authorisations, disputes, events, payments, requests, vault } from '#world/cardNetwork/tables';
 import type { WorldDatabase } from '#world/database';
 import { and, asc, eq, isNull, lte, sql } from 'drizzle-orm';
 
@@ -21,9 +22,10 @@ export async function advanceNetwork(db: WorldDatabase, clock: Clock): Promise<b
   for (const { confirmation } of over) await answerConfirmation({ db, clock }, confirmation!, false);
   const settled = await settleDebits(db, now);
   const recalled = await recall(db, now);
+  const disputed = await advanceDisputes(db, now);
   const lapsed = await lapseExpired(db, now);
   const paidOut = await payOut(db, now);
-  return over.length > 0 || settled || recalled || lapsed || paidOut;
+  return over.length > 0 || settled || recalled || disputed || lapsed || paidOut;
 }
 
 /** Days after which a holder has a collection sent back that had settled. */
@@ -108,7 +110,11 @@ const payOut = (db: WorldDatabase, now: Instant): Promise<boolean> =>
       const [row] = await tx.select().from(accounts).where(eq(accounts.reference, account));
       const { provider } = row!;
       const payout = `${payOutAt.slice(0, 10)} ${currency} ${account}`;
-      const lines = batch.map(({ reference, amount }) => ({ reference, amount, fee: processorFee(provider, amount) }));
+      const lines = batch.map(({ reference, amount, free }) => ({
+        reference,
+        amount,
+        fee: free ? 0 : processorFee(provider, amount),
+      }));
       for (const { reference } of lines) {
         await tx.update(payments).set({ payout }).where(eq(payments.reference, reference));
       }
@@ -131,6 +137,8 @@ export async function nextNetworkMoment(db: WorldDatabase): Promise<Instant | nu
     (select min(${requests.confirmUntil}) from ${requests}),
     (select min(${requests.settleAt}) from ${requests}),
     (select min(${payments.recallAt}) from ${payments}),
+    (select min(${payments.disputeAt}) from ${payments}),
+    (select min(${disputes.actsAt}) from ${disputes}),
     (select min(${events.dueAt}) from ${events} where not ${events.delivered})
   ) as at`);
   return (result as unknown as { rows: { at: Instant | null }[] }).rows[0]?.at ?? null;

@@ -24,6 +24,15 @@ export function decide(
 ): IssuerDecision {
   switch (behaviour) {
     case 'approves':
+    case 'disputesNotAuthorised':
+    case 'disputesNotProvided':
+    case 'disputesNotAsDescribed':
+    case 'disputesCancelled':
+    case 'disputesOtherSum':
+    case 'disputesAuthorisation':
+    case 'asksFirst':
+    case 'opensAgain':
+    case 'disputesClaims':
       return approve;
     case 'confirms':
       return request.clientPresent ? { say: 'confirm' } : approve;

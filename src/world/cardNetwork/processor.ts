@@ -3,6 +3,7 @@ import { type Minor, minor } from '#core/money/minor';
 import type { ProcessorAnswer } from '#core/paying/answer';
 import type { CardProcessor, Clock } from '#server/ports';
 import { decide } from '#world/cardNetwork/decide';
+import { answerDispute, disputeMoment, giveInDispute } from '#world/cardNetwork/disputes';
 import { appendEvent } from '#world/cardNetwork/events';
 import type { NetworkRequest } from '#world/cardNetwork/request';
 import { authorisations, payments, requests, vault } from '#world/cardNetwork/tables';
@@ -64,6 +65,8 @@ export async function approveOnCard(
       refunded: minor(0),
       at,
       payOutAt: payOutMoment(at),
+      token: request.card,
+      disputeAt: request.card === null ? null : await disputeMoment(tx, request.card, 'payment', at),
     });
     return { outcome: 'approved', reference: payment, at };
   }
@@ -74,7 +77,7 @@ export async function approveOnCard(
   await tx.insert(authorisations).values({
     reference: held,
     account,
-    token: request.card!,
+    token: request.card ?? `${held}, at the counter`,
     amount,
     currency,
     description,
@@ -96,7 +99,7 @@ const waitForClient = (url: (confirmation: string) => string, at: Instant) => {
 async function onCard(tx: WorldTx, about: AtAccount, request: OnCard, at: Instant, baseUrl: string) {
   const { way } = abilitiesOf(about.provider);
   if (way === 'reader')
-    return request.kind === 'charge'
+    return request.kind !== 'verify' && request.card === null
       ? waitForClient(() => `${baseUrl}/stand-in/reader`, at)
       : { answer: declined('57', at) };
   const known = and(eq(vault.token, request.card ?? ''), eq(vault.account, about.account));
@@ -138,8 +141,9 @@ async function capture(
   const before = held.captured ?? 0;
   if (before + request.amount > held.amount) return declined('61', at);
   // One capture: what is not taken is let go. Several: the rest stays held while more is to follow.
-  const stays = Boolean(request.more) && abilitiesOf(provider).captures === 'several';
-  if (request.more && !stays) return declined('57', at);
+  const several = abilitiesOf(provider).captures === 'several';
+  if (request.more && !several) return declined('57', at);
+  const stays = Boolean(request.more) && before + request.amount < held.amount;
   const captured = minor(before + request.amount);
   await tx
     .update(authorisations)
@@ -156,13 +160,15 @@ async function capture(
     refunded: minor(0),
     at,
     payOutAt: payOutMoment(at),
+    token: held.token,
+    disputeAt: await disputeMoment(tx, held.token, 'capture', at),
   });
   return { outcome: 'approved', reference: payment, at };
 }
 
 async function release(
   tx: WorldTx,
-  request: Extract<NetworkRequest, { kind: 'release' }>,
+  request: Extract<NetworkRequest, { authorisation: string }>,
   at: Instant,
 ): Promise<ProcessorAnswer> {
   const changed = await tx
@@ -171,6 +177,48 @@ async function release(
     .where(and(eq(authorisations.reference, request.authorisation), eq(authorisations.state, 'live')))
     .returning({ reference: authorisations.reference });
   return changed.length > 0 ? { outcome: 'approved', reference: request.authorisation, at } : declined('25', at);
+}
+
+/** An authorisation in force that lasts from now on as a new one would. */
+async function extend(
+  tx: WorldTx,
+  { account, provider }: AtAccount,
+  request: Extract<NetworkRequest, { authorisation: string }>,
+  at: Instant,
+): Promise<ProcessorAnswer> {
+  const { extends: can, renewValidHours } = abilitiesOf(provider);
+  if (!can) return declined('57', at);
+  const own = and(eq(authorisations.reference, request.authorisation), eq(authorisations.account, account));
+  const [held] = await tx.select().from(authorisations).where(own).for('update');
+  if (!held || held.state !== 'live' || held.expiresAt <= at) return declined('54', at);
+  const [card] = await tx.select().from(vault).where(eq(vault.token, held.token));
+  const renewal = { kind: 'authorise' as const, clientPresent: false, renewal: true };
+  const decision = card ? decide(card.behaviour as CardBehaviour, renewal, 0) : null;
+  if (decision?.say !== 'approve') return declined(decision?.say === 'decline' ? decision.code : '57', at);
+  const expires = addHours(at, renewValidHours);
+  await tx.update(authorisations).set({ expiresAt: expires }).where(own);
+  return { outcome: 'approved', reference: held.reference, at, expires };
+}
+
+async function raise(
+  tx: WorldTx,
+  { account, provider }: AtAccount,
+  request: Extract<NetworkRequest, { kind: 'raise' }>,
+  at: Instant,
+): Promise<ProcessorAnswer> {
+  if (!abilitiesOf(provider).raises) return declined('57', at);
+  const own = and(eq(authorisations.reference, request.authorisation), eq(authorisations.account, account));
+  const [held] = await tx.select().from(authorisations).where(own).for('update');
+  if (!held || held.state !== 'live' || held.expiresAt <= at) return declined('54', at);
+  const [card] = await tx.select().from(vault).where(eq(vault.token, held.token));
+  const placed = { kind: 'authorise' as const, clientPresent: false, renewal: false };
+  const decision = card ? decide(card.behaviour as CardBehaviour, placed, 0) : null;
+  // What was taken of it stays taken: the sum is of what is held on.
+  const amount = minor(request.amount + (held.captured ?? 0));
+  if (decision?.say !== 'approve' || amount <= held.amount)
+    return declined(decision?.say === 'decline' ? decision.code : '57', at);
+  await tx.update(authorisations).set({ amount }).where(own);
+  return { outcome: 'approved', reference: held.reference, at, expires: held.expiresAt };
 }
 
 async function refund(
@@ -209,6 +257,27 @@ function collect(request: OnCard, behaviour: BankBehaviour, last4: string, at: I
   return { answer, settleAt: behaviour === 'comesBack' ? addHours(at, comesBackHours) : settles };
 }
 
+type OnWhatWasGiven = Exclude<NetworkRequest, OnCard>;
+function atAuthorisation(
+  tx: WorldTx,
+  about: AtAccount,
+  request: OnWhatWasGiven,
+  at: Instant,
+): Promise<ProcessorAnswer> {
+  switch (request.kind) {
+    case 'capture':
+      return capture(tx, about, request, at);
+    case 'release':
+      return release(tx, request, at);
+    case 'extend':
+      return extend(tx, about, request, at);
+    case 'raise':
+      return raise(tx, about, request, at);
+    case 'refund':
+      return refund(tx, request, at);
+  }
+}
+
 /** @throws where the access is not the account's newest, or has run out, or the account takes another currency */
 async function admitted(
   tx: WorldTx,
@@ -243,11 +312,7 @@ export function openProcessor({ db, clock, baseUrl, account, access }: Deps): Ca
         request.kind === 'charge' || request.kind === 'authorise' || request.kind === 'verify'
           ? await onCard(tx, about, request, at, baseUrl)
           : {
-              answer: await (request.kind === 'capture'
-                ? capture(tx, about, request, at)
-                : request.kind === 'release'
-                  ? release(tx, request, at)
-                  : refund(tx, request, at)),
+              answer: await atAuthorisation(tx, about, request, at),
             };
       await tx.insert(requests).values({ key: request.key, request, at, account, ...result });
       await appendEvent(tx, { account, type: 'request.answered', key: request.key, answer: result.answer }, at);
@@ -259,6 +324,10 @@ export function openProcessor({ db, clock, baseUrl, account, access }: Deps): Ca
     authorise: (request) => answerOnce({ kind: 'authorise', ...request }),
     capture: (request) => answerOnce({ kind: 'capture', ...request }),
     release: (request) => answerOnce({ kind: 'release', ...request }),
+    extend: (request) => answerOnce({ kind: 'extend', ...request }),
+    raise: (request) => answerOnce({ kind: 'raise', ...request }),
+    answerDispute: (request) => answerDispute({ db, clock, account }, request),
+    giveInDispute: (request) => giveInDispute({ db, clock, account }, request),
     refund: (request) => answerOnce({ kind: 'refund', ...request }),
     verify: (request) => answerOnce({ kind: 'verify', ...request }),
     abandon: ({ reference: confirmation }) =>
@@ -306,7 +375,11 @@ export async function answerConfirmation(
     const about = { account: waiting.account, provider: row!.provider };
     const atReader = abilitiesOf(about.provider).way === 'reader';
     const decision = presented
-      ? decide(presented.behaviour, { kind: 'charge', clientPresent: true, renewal: false }, 0)
+      ? decide(
+          presented.behaviour,
+          { kind: waiting.request.kind === 'authorise' ? 'authorise' : 'charge', clientPresent: true, renewal: false },
+          0,
+        )
       : null;
     const answer: ProcessorAnswer =
       !yes || !inTime

@@ -12,6 +12,7 @@ export type NetworkRequest =
       readonly amount: Minor;
       readonly more?: boolean;
     }
-  | { readonly kind: 'release'; readonly key: string; readonly authorisation: string }
+  | { readonly kind: 'release' | 'extend'; readonly key: string; readonly authorisation: string }
+  | { readonly kind: 'raise'; readonly key: string; readonly authorisation: string; readonly amount: Minor }
   | { readonly kind: 'refund'; readonly key: string; readonly payment: string; readonly amount: Minor }
   | { readonly kind: 'verify'; readonly key: string; readonly card: string; readonly clientPresent: boolean };

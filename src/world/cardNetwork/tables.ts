@@ -1,5 +1,7 @@
 import type { Instant } from '#core/calendar/instant';
 import type { Minor } from '#core/money/minor';
+import type { EvidenceKind } from '#core/after/evidence';
+import type { DisputeFamily } from '#core/after/said';
 import type { ProcessorAnswer } from '#core/paying/answer';
 import type { ProcessorEvent } from '#server/ports';
 import type { BankBehaviour } from '#world/accounts/testBankAccounts';
@@ -72,9 +74,43 @@ export const payments = world.table(
     payout: text(),
     /** When the bank of its payer will have it sent back. */
     recallAt: instant(),
+    /** When its payer disputes it. */
+    disputeAt: instant(),
+    /** What it was paid with, as the network knows it. */
+    token: text(),
+    /** The processor takes nothing of it: money that comes and goes with a dispute. */
+    free: boolean().notNull().default(false),
     description: text().notNull(),
   },
-  (table) => [index().on(table.payout, table.payOutAt), index().on(table.recallAt)],
+  (table) => [index().on(table.payout, table.payOutAt), index().on(table.recallAt), index().on(table.disputeAt)],
+);
+
+/** Payments that their payers' banks ask about or have taken back. */
+export const disputes = world.table(
+  'disputes',
+  {
+    reference: text().primaryKey(),
+    account: text().notNull(),
+    payment: text().notNull(),
+    amount: money().notNull(),
+    family: text().$type<DisputeFamily>().notNull(),
+    code: text().notNull(),
+    state: text({ enum: ['asked', 'opened', 'dropped', 'won', 'lost'] }).notNull(),
+    /** How often it was opened. */
+    round: integer().notNull().default(1),
+    opensAgain: boolean().notNull().default(false),
+    openedAt: instant().notNull(),
+    answerBy: instant().notNull(),
+    /** When the bank decides, or opens it again, by itself. */
+    actsAt: instant(),
+    answer: jsonb().$type<{
+      readonly key: string;
+      readonly shows: readonly EvidenceKind[];
+      readonly bytes: number;
+      readonly sha256: string;
+    }>(),
+  },
+  (table) => [index().on(table.actsAt)],
 );
 
 export const events = world.table(

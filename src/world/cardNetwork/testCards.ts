@@ -11,6 +11,15 @@ export const testCards = {
   lost: { digits: '41', label: 'Declined, hard: 41 lost card' },
   stolen: { digits: '43', label: 'Declined, hard: 43 stolen card' },
   expired: { digits: '54', label: 'Declined, hard: 54 expired card' },
+  disputesNotAuthorised: { digits: '61', label: 'Approved; disputed ten weeks later: not authorised' },
+  disputesNotProvided: { digits: '62', label: 'Approved; disputed ten weeks later: not provided' },
+  disputesNotAsDescribed: { digits: '63', label: 'Approved; disputed ten weeks later: not as described' },
+  disputesCancelled: { digits: '64', label: 'Approved; disputed ten weeks later: cancelled, not given back' },
+  disputesOtherSum: { digits: '65', label: 'Approved; disputed ten weeks later: twice, or another sum' },
+  disputesAuthorisation: { digits: '66', label: 'Approved; disputed ten weeks later: no authorisation' },
+  asksFirst: { digits: '67', label: 'Approved; its bank asks ten weeks later, before it disputes' },
+  opensAgain: { digits: '68', label: 'Approved; disputed ten weeks later, and again after it was won' },
+  disputesClaims: { digits: '69', label: 'Approved; what is captured of a hold is disputed ten weeks later' },
 } as const;
 
 export type CardBehaviour = keyof typeof testCards;

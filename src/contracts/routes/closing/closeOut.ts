@@ -7,4 +7,6 @@ export const closeOut = route<z.input<typeof CloseOutBooking>, { readonly closed
   'proof_needed',
   'not_to_close_out',
   'no_consent_for_balance',
+  'claim_not_decided',
+  'client_is_heard_first',
 ]);

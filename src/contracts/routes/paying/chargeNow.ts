@@ -9,4 +9,5 @@ export const chargeNow = route<z.input<typeof OnBooking>, PayOutcome>()('/api/pa
   'message_is_off',
   'payment_under_way',
   'no_card',
+  'not_agreed',
 ]);

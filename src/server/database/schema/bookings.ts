@@ -90,6 +90,9 @@ export const facts = pgTable(
     index('used_voucher')
       .on(sql`(${table.fact}->>'voucherId')`)
       .where(sql`${table.fact}->>'voucherId' is not null`),
+    index('told_dispute')
+      .on(sql`(${table.fact}->>'disputeId')`)
+      .where(sql`${table.fact}->>'disputeId' is not null`),
     // The few facts that move credit, so that nobody reads all of them for it.
     index('moves_credit')
       .on(table.bookingId)

@@ -20,6 +20,7 @@ import {
   priceBases,
   serviceColours,
   type ServiceExtra,
+  type UsualClaim,
   serviceKinds,
 } from '#core/services/service';
 import { instant, money } from '#server/database/schema/columns';
@@ -144,6 +145,8 @@ export const services = pgTable(
     group: text().notNull().default(''),
     /** What its clients read and see of it, before they book and after they paid. */
     onPage: jsonb().$type<OnPage>().notNull().default(nothingOnPage),
+    /** What is usually claimed after it, with its sums: proposed, and changed as it was. */
+    usualClaims: jsonb().$type<readonly UsualClaim[]>().notNull().default([]),
   },
   (table) => [check('unit_price_not_negative', sql`${table.unitPrice} >= 0`)],
 );

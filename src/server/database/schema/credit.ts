@@ -71,7 +71,12 @@ export const requestFacts = pgTable(
     wordsId: wordsId(),
     at: instant().notNull(),
   },
-  (table) => [index().on(table.requestId, table.at)],
+  (table) => [
+    index().on(table.requestId, table.at),
+    index('request_dispute')
+      .on(sql`(${table.fact}->>'dispute')`)
+      .where(sql`${table.fact}->>'dispute' is not null`),
+  ],
 );
 
 /** Links to payment requests: one that was sent, one that was copied. Only hashes are kept. */

@@ -5,6 +5,7 @@ import type { WantedErrand, WantedVoucherErrand } from '#core/agenda/wantedErran
 import type { WantedQuoteErrand } from '#core/agenda/wantedQuoteErrands';
 import type { ProcessorAnswer } from '#core/paying/answer';
 import type { IntentRequest } from '#core/paying/request';
+import type { ProcessorEvent } from '#server/ports';
 import { instant, money } from '#server/database/schema/columns';
 import { bookings } from '#server/database/schema/bookings';
 import { quotes } from '#server/database/schema/quotes';
@@ -160,6 +161,9 @@ export const processorEvents = pgTable('processor_events', {
   id: text().primaryKey(),
   type: text().notNull(),
   takenAt: instant().notNull(),
+  /** Of what is not known here yet: kept whole until it is. */
+  event: jsonb().$type<ProcessorEvent>(),
+  accountId: text(),
 });
 
 /** Payouts of the processor as it announced them. */

@@ -6,6 +6,7 @@ import { clientRoutes } from '#server/http/routes/client';
 import { clientsRoutes } from '#server/http/routes/clients';
 import { closingRoutes } from '#server/http/routes/closing';
 import { creditRoutes } from '#server/http/routes/credit';
+import { disputeRoutes } from '#server/http/routes/disputes';
 import { documentsRoutes } from '#server/http/routes/documents';
 import { doorRoutes } from '#server/http/routes/door';
 import { messagesRoutes } from '#server/http/routes/messages';
@@ -24,6 +25,7 @@ export const allRoutes: readonly ServedRoute[] = [
   bookingsRoutes,
   payingRoutes,
   closingRoutes,
+  disputeRoutes,
   termsRoutes,
   servicesRoutes,
   placesRoutes,

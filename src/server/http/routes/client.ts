@@ -1,3 +1,6 @@
+import { agreeAnewServed } from '#contracts/routes/client/agreeAnew.server';
+import { answerClaimServed } from '#contracts/routes/client/answerClaim.server';
+import { withdrawConsentServed } from '#contracts/routes/client/withdrawConsent.server';
 import { abandonServed } from '#contracts/routes/client/abandon.server';
 import { askChangeServed } from '#contracts/routes/client/askChange.server';
 import { askPayerServed } from '#contracts/routes/client/askPayer.server';
@@ -22,6 +25,9 @@ import { mayOpen, maySeeAll } from '#server/http/device';
 import { refuse } from '#core/result';
 
 export const clientRoutes: readonly ServedRoute[] = [
+  serve(agreeAnewServed, ({ app }) => app.agreeAnew),
+  serve(answerClaimServed, ({ app }) => app.answerClaim),
+  serve(withdrawConsentServed, ({ app }) => app.withdrawConsent),
   serve(abandonServed, ({ app }) => app.abandonPayment),
   serve(askChangeServed, ({ app }) => app.askChange),
   serve(confirmServed, ({ app }) => app.confirmByClient),

@@ -7,11 +7,11 @@ import { asConfirmed, payable, standing, type Standing } from '#core/booking/sta
 import { payAllOffer } from '#core/change/change';
 import { dealOf } from '#server/booking/dealOf';
 import { stripOf } from '#core/booking/strip';
-import type { Fact } from '#core/booking/facts';
+import type { Fact, KeptFor } from '#core/booking/facts';
 import { dateOf } from '#core/calendar/wallTime';
 import { localDate, wallOfInstant } from '#core/calendar/zoned';
 import { type Minor, minor, zero } from '#core/money/minor';
-import { cardConsent, debitConsent } from '#core/wording/consent';
+import { asks } from '#server/ways/askedConsent';
 import { settlesOn } from '#core/wording/keptWords';
 import { documentTitle } from '#core/wording/documentWords';
 import { documentsOf } from '#server/invoicing/bookingDocuments';
@@ -209,8 +209,9 @@ export async function clientView(
     );
     const chosen = ledger.accountChosen;
     const offered = await offeredFor(tx, deps, [booking], now, chosen);
-    const consentOf = ({ way }: { readonly way: string }): string =>
-      payer ? '' : way === 'debit' ? debitConsent(current, face.name) : cardConsent(current);
+    const asking = await asks(tx);
+    const consentOf = (way: 'card' | 'debit', use?: KeptFor): string =>
+      payer ? '' : asking({ standing: current, number: booking.number, way, use }).consent;
     const declined = lastFact?.kind === 'chargeDeclined' || lastFact?.kind === 'debitReturned' ? lastFact : null;
     const open = stage !== 'cancelled' && stage !== 'lapsed' && stage !== 'closed';
     const sameDay = dateOf(booking.startsAt) === dateOf(booking.endsAt);
@@ -242,8 +243,8 @@ export async function clientView(
       steps: clientSteps(current),
       settled: settledSteps(loaded.facts, booking.timeZone, today),
       cancellation: cancellationSentences(current),
-      consent: cardConsent(current),
-      consentFor: { payments: cardConsent(current, 'payments'), hold: cardConsent(current, 'hold') },
+      consent: consentOf('card'),
+      consentFor: { payments: consentOf('card', 'payments'), hold: consentOf('card', 'hold') },
       card: ledger.card && keptOnPage(ledger.card),
       holdCard: hold && ledger.holdCard && keptOnPage(ledger.holdCard),
       cardWanted: open ? wantedCard(current) : null,
@@ -252,7 +253,11 @@ export async function clientView(
       lines: linesOf(booking.price),
       choices: choicesOf(current, dealOf(booking)),
       fee: booking.terms.fee ? cappedFee(booking.terms.fee, cardCost(offered)) : null,
-      offered: await offeredOnPage(tx, deps, offered, { now, consentOf, pays: booking }),
+      offered: await offeredOnPage(tx, deps, offered, {
+        now,
+        consentOf: ({ way }) => consentOf(way === 'debit' ? 'debit' : 'card'),
+        pays: booking,
+      }),
       onTheWay: onTheWayOf(current, today),
       waiting: payment ?? holding,
       ...(await ownSide(tx, standingNow, { loaded, awaited, today, whole })),

@@ -1,5 +1,6 @@
 import type { NewRequestView, RequestLine } from '#contracts/creditViews';
 import type { Instant } from '#core/calendar/instant';
+import { disputeNames, disputeStates } from '#core/wording/disputeWords';
 import { localDate } from '#core/calendar/zoned';
 import type { RequestFact } from '#core/credit/requestFacts';
 import { askedBy } from '#core/credit/requestPaper';
@@ -40,6 +41,12 @@ function factWords(fact: RequestFact, currency: string): string {
       return `${sum(fact.amount)} on its way from a bank account of ${fact.by}`;
     case 'returned':
       return `${sum(fact.amount)} of ${fact.by} sent back by the bank (${declineText(fact.code)})`;
+    case 'disputed':
+      return `${sum(fact.amount + (fact.tip ?? 0))} ${fact.taken ? 'taken back' : 'asked about'} by the payer’s bank: ${disputeNames[fact.family]}`;
+    case 'disputeAnswered':
+      return 'Dispute answered';
+    case 'disputeDecided':
+      return `Dispute: ${disputeStates[fact.outcome].toLowerCase()}`;
     case 'paid': {
       const tip = fact.tip ? `, and a tip of ${sum(fact.tip)}` : '';
       const how = fact.via === 'hand' && fact.method ? methods[fact.method] : ways[fact.via];

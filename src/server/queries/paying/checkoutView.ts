@@ -8,8 +8,8 @@ import type { Instant } from '#core/calendar/instant';
 import { payAllOffer } from '#core/change/change';
 import { type Minor, minor, sum, zero } from '#core/money/minor';
 import { clientSteps } from '#core/wording/clientSteps';
-import { cardConsent, debitConsent } from '#core/wording/consent';
 import { cancellationSentences } from '#core/wording/cancellationSentences';
+import { asks } from '#server/ways/askedConsent';
 import { creditOf } from '#server/credit/balances';
 import { runDueOf } from '#server/agenda/runDue';
 import { dealOf } from '#server/booking/dealOf';
@@ -66,8 +66,11 @@ export async function checkoutView(
     // Nothing can be reserved on a bank account, and none secures what is to be held.
     const cardsOnly = reserving.length > 0 || giving.length > 0;
     const online = offered.online.filter(({ way }) => way === 'card' || !cardsOnly);
-    const consent = consentOf([...paying, ...giving], reserving);
-    const debit = paying.map(({ current }) => debitConsent(current, face.name)).join(' ');
+    const asking = await asks(tx);
+    const said = (way: 'card' | 'debit', of: readonly InCheckout[]): string[] =>
+      of.map(({ current, loaded }) => asking({ standing: current, number: loaded.booking.number, way }).consent);
+    const consent = consentOf(said('card', [...paying, ...giving]), reserving);
+    const debit = said('debit', paying).join(' ');
     const ways = { ...offered, online };
     const lastTry = facts.findLast((fact) => fact.kind === 'chargeDeclined' || fact.kind === 'received');
     return {
@@ -142,9 +145,9 @@ const feesOf = (paying: readonly InCheckout[], everything: boolean, cost: Cost |
   sum(paying.map((each) => shareOf(each, everything, { cost }).fee?.amount ?? zero));
 
 /** What the card is kept for, once for each booking that says something of its own. */
-function consentOf(paying: readonly InCheckout[], reserving: readonly InCheckout[]): string {
+function consentOf(kept: readonly string[], reserving: readonly InCheckout[]): string {
   const said = [
-    ...paying.map(({ current }) => cardConsent(current)),
+    ...kept,
     ...(reserving.length > 0 ? ['What is reserved is taken only if the answer is yes; otherwise it is let go.'] : []),
   ];
   return [...new Set(said)].join(' ');

@@ -122,7 +122,16 @@ describe('a change of a booking', () => {
     await app.at('2027-04-04T20:00');
     const rules = await booking.rules();
     await booking.change({ terms: { ...rules, hold: { ...rules.hold!, amount: { fixed: minor(650_00) } } } });
-    expect((await (await app.cards()).liveAuthorisations()).map(({ amount }) => amount)).to.deep.equal([650_00]);
+    const held = async () => (await (await app.cards()).liveAuthorisations()).map(({ amount }) => amount);
+    expect(await held(), 'the client has agreed to so much').to.deep.equal([400_00]);
+    expect(decisionsOf(await booking.stands()).map(({ kind, amount }) => [kind, amount])).to.deep.equal([
+      ['notAgreed', 250_00],
+    ]);
+    expect(await booking.mails(2)).to.include('10-inch Dobsonian, 16 days: please agree to what has changed');
+    const link = await booking.linkTo();
+    expect(await app.agreeAnew({ link, attempt: randomUUID() })).to.deep.equal({ ok: true, value: { state: 'paid' } });
+    await app.settle();
+    expect(await held()).to.deep.equal([650_00]);
     const { ledger } = await booking.stands();
     expect(ledger.authorisations.map(({ state }) => state)).to.deep.equal(['released', 'inForce']);
     const { hold: _hold, ...without } = await booking.rules();

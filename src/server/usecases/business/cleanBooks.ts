@@ -46,6 +46,7 @@ export const triedTables = [
   'errands',
   'messages',
   'processor_events',
+  'dispute_answers',
   'payouts',
   'documents',
   'document_counters',

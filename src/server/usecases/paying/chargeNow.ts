@@ -1,6 +1,7 @@
 import { atCost } from '#core/fee/cost';
 import { costOf } from '#server/ways/payAccounts';
 import type { OnBooking } from '#contracts/owner';
+import { chargeableNow } from '#core/consent/chargeable';
 import { payable } from '#core/booking/standing';
 import { ok, refuse, type Result } from '#core/result';
 import { runDueOf } from '#server/agenda/runDue';
@@ -14,7 +15,7 @@ import { onBooking } from '#server/deciding/onBooking';
 import type { PayOutcome } from '#contracts/payOutcome';
 import { outcomeOf } from '#server/intents/outcomeOf';
 
-export type ChargeRefusal = AskRefusal | { readonly code: 'no_card' | 'payment_under_way' };
+export type ChargeRefusal = AskRefusal | { readonly code: 'no_card' | 'payment_under_way' | 'not_agreed' };
 
 /** The owner charges what is due to the card on file, now. */
 export const chargeNow =
@@ -24,10 +25,12 @@ export const chargeNow =
       const cause = `byHand:${requestKey}`;
       const before = await intentByCause(tx, bookingId, cause);
       if (before) return ok(before.id);
-      const amount = payable(standing).dueNow;
-      if (amount === 0) return refuse({ code: 'nothing_due' });
+      if (payable(standing).dueNow === 0) return refuse({ code: 'nothing_due' });
       const card = await cardOnFile(tx, standing.ledger.card);
       if (!card) return refuse({ code: 'no_card' });
+      // What its holder did not agree to is no charge, whoever asks for it: it is a request.
+      const amount = chargeableNow(standing.parts, standing.ledger);
+      if (amount === 0) return refuse({ code: 'not_agreed' });
       if (await paymentUnderWay(tx, bookingId)) return refuse({ code: 'payment_under_way' });
       const description = `${loaded.booking.number} ${loaded.booking.title}`;
       const { charged, ...fee } = withFee(

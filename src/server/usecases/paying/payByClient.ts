@@ -4,7 +4,6 @@ import type { KeptFor } from '#core/booking/facts';
 import { ledgerOf } from '#core/booking/ledger';
 import { type Minor, sum, zero } from '#core/money/minor';
 import { ok, refuse, type Result } from '#core/result';
-import { cardConsent, debitConsent } from '#core/wording/consent';
 import { dealOf } from '#server/booking/dealOf';
 import type { Deps } from '#server/deps';
 import { carryOut } from '#server/intents/carryOut';
@@ -16,7 +15,7 @@ import { type NotFound, onBooking } from '#server/deciding/onBooking';
 import { readBooking } from '#server/booking/lockBooking';
 import { refusedCards, type TooManyCards, tooManyCards } from '#server/guard/manyCards';
 import { takesTips } from '#server/booking/takesTips';
-import { businessName } from '#server/ways/businessName';
+import { asks } from '#server/ways/askedConsent';
 import { atCost } from '#core/fee/cost';
 import { cardCost, offeredFor, pickAccount } from '#server/ways/offered';
 import { processorOf } from '#server/ways/payAccounts';
@@ -101,12 +100,17 @@ async function fromClient(
     };
     const make = (request: IntentRequest, asked: Minor) =>
       openIntent(tx, { id: newId(), bookingId, cause, request, amount: asked, now });
-    const name = await businessName(tx);
-    const consent = byPayer ? '' : byDebit ? debitConsent(standing, name) : cardConsent(standing, asked.use);
+    const asking = {
+      standing,
+      number: loaded.booking.number,
+      way: account.way === 'debit' ? 'debit' : 'card',
+    } as const;
+    // Somebody else who pays keeps no card, and agrees to this one payment.
+    const agreed = byPayer ? { consent: '' } : (await asks(tx))({ ...asking, use: asked.use });
     if (amount === null) {
       if (standing.ledger.cancelled || standing.ledger.closedOut) return refuse({ code: 'booking_over' });
       const use = asked.use ? { use: asked.use } : {};
-      return ok(await make({ kind: 'verify', card: used, consent, ...use }, zero));
+      return ok(await make({ kind: 'verify', card: used, ...agreed, ...use }, zero));
     }
 
     const underWay = await paymentUnderWay(tx, bookingId);
@@ -122,7 +126,7 @@ async function fromClient(
     const description = `${loaded.booking.number} ${loaded.booking.title}`;
     const keeps = byPayer ? { keepsCard: false as const } : {};
     const tip = asked.tip ? { tip: asked.tip } : {};
-    const request: IntentRequest = { kind: 'pay', card: used, consent, description, ...keeps, ...more, ...tip };
+    const request: IntentRequest = { kind: 'pay', card: used, ...agreed, description, ...keeps, ...more, ...tip };
     return ok(await make(request, sum([charged, asked.tip ?? zero])));
   });
   if (!intended.ok) return intended;

@@ -1,9 +1,8 @@
 import type { PayCheckout } from '#contracts/checkout';
-import { asConfirmed } from '#core/booking/standing';
+import { asConfirmed, type Standing } from '#core/booking/standing';
 import type { Instant } from '#core/calendar/instant';
 import { type Minor, sum, zero } from '#core/money/minor';
 import { ok, refuse, type Result } from '#core/result';
-import { cardConsent, debitConsent } from '#core/wording/consent';
 import { runDueOf } from '#server/agenda/runDue';
 import { agreedOf, readBooking } from '#server/booking/lockBooking';
 import type { Tx } from '#server/database/database';
@@ -16,7 +15,7 @@ import { takesTips } from '#server/booking/takesTips';
 import { refusedCards, type TooManyCards, tooManyCards } from '#server/guard/manyCards';
 import type { PayOutcome } from '#contracts/payOutcome';
 import { outcomeOf } from '#server/intents/outcomeOf';
-import { businessName } from '#server/ways/businessName';
+import { asks } from '#server/ways/askedConsent';
 import type { Cost } from '#core/fee/fee';
 import { cardCost, offeredFor, pickAccount } from '#server/ways/offered';
 import { processorOf } from '#server/ways/payAccounts';
@@ -88,10 +87,12 @@ async function intend(
   const byDebit = attempt.used.way === 'debit';
   // Nothing can be reserved on a bank account, and none secures what is to be held.
   if (byDebit && (reserving.length > 0 || toGiveCard(all).length > 0)) return refuse({ code: 'way_not_offered' });
-  const name = await businessName(tx);
+  const asking = await asks(tx);
+  const agreed = ({ loaded: { booking } }: InCheckout, standing: Standing) =>
+    asking({ standing, number: booking.number, way: byDebit ? 'debit' : 'card' });
   const shares = paying.map((each): PaidShare => ({
     ...shareOf(each, attempt.everything, { cost: attempt.cost, way: attempt.used.way }),
-    consent: byDebit ? debitConsent(each.current, name) : cardConsent(each.current),
+    ...agreed(each, each.current),
   }));
   const due = sum([...shares.map(({ amount }) => amount), ...reserving.map(({ amount }) => amount)]);
   if (due !== attempt.seen) return refuse({ code: 'position_changed' });
@@ -105,11 +106,12 @@ async function intend(
   };
   if (shares.length > 0) await make(paying[0]!, payRequest(attempt, paying, shares), chargedFor(shares, attempt.tip));
   for (const each of reserving) {
-    const consent = cardConsent(asConfirmed(agreedOf(each.loaded.booking), each.loaded.facts, now));
-    await make(each, { kind: 'reserve', card: attempt.used, consent, description: describe(each) }, each.amount);
+    const promised = asConfirmed(agreedOf(each.loaded.booking), each.loaded.facts, now);
+    const request = { kind: 'reserve' as const, card: attempt.used, ...agreed(each, promised) };
+    await make(each, { ...request, description: describe(each) }, each.amount);
   }
   for (const each of toGiveCard(all)) {
-    await make(each, { kind: 'verify', card: attempt.used, consent: cardConsent(each.current) }, zero);
+    await make(each, { kind: 'verify', card: attempt.used, ...agreed(each, each.current) }, zero);
   }
   return ids.length === 0 ? refuse({ code: 'nothing_due' }) : ok(ids);
 }

@@ -15,11 +15,13 @@ import { askedOf } from '#server/intents/openIntent';
 import type { Deps } from '#server/deps';
 import { carryOut } from '#server/intents/carryOut';
 import { recordAnswer } from '#server/intents/recordAnswer';
-import { recordRequestAnswer, returnRequestPayment } from '#server/credit/requestPayments';
+import { recordRequestAnswer } from '#server/credit/requestPayments';
+import { returnRequestPayment } from '#server/credit/requestReturns';
+import { type DisputeEvent, recordDispute } from '#server/usecases/paying/takeDispute';
 import { appendEntry } from '#server/journal/appendEntry';
 import type { ProcessorEvent } from '#server/ports';
 import { runSomeDue } from '#server/agenda/runDue';
-import { eq, sql, type SQL } from 'drizzle-orm';
+import { asc, eq, isNotNull, sql, type SQL } from 'drizzle-orm';
 
 /**
  * Takes in an event of the processor, whose signature has been checked. Events come twice, late and out of order:
@@ -47,20 +49,43 @@ export const takeEvent =
       for (const id of await recordAnswer(deps, event.key, event.answer)) await carryOut(deps, id);
       await recordRequestAnswer(deps, event.key, event.answer);
       await markTaken(db, id, event, clock.now());
+      await placeLeft(deps);
       await runSomeDue(deps);
       return ok({ taken: true });
     }
     const taken = await db.transaction(async (tx) => {
       if (!(await markTaken(tx, id, event, clock.now()))) return false;
-      if (event.type === 'payout.made') await recordPayout(tx, event, accountId);
+      if (event.type === 'dispute.changed') {
+        // What comes before the answer of its payment, or before a step of its own, is kept until that is here.
+        if (!(await recordDispute(deps, tx, event)))
+          await tx.update(processorEvents).set({ event, accountId }).where(eq(processorEvents.id, id));
+      } else if (event.type === 'payout.made') await recordPayout(tx, event, accountId);
       else if (event.type === 'payment.returned') await recordReturn(deps, tx, event);
       else await recordLapse(tx, event.authorisation, clock.now());
       return true;
     });
+    await placeLeft(deps);
     await runSomeDue(deps);
     deps.outbox.wake();
     return ok({ taken });
   };
+
+/** Events that came before what they are about: each is recorded as soon as that is here. */
+async function placeLeft(deps: Deps): Promise<void> {
+  const { db } = deps;
+  const left = await db
+    .select()
+    .from(processorEvents)
+    .where(isNotNull(processorEvents.event))
+    .orderBy(asc(processorEvents.takenAt))
+    .limit(20);
+  for (const { id, event } of left)
+    await db.transaction(async (tx) => {
+      const [row] = await tx.select().from(processorEvents).where(eq(processorEvents.id, id)).for('update');
+      if (!row?.event || !(await recordDispute(deps, tx, event as DisputeEvent))) return;
+      await tx.update(processorEvents).set({ event: null, accountId: null }).where(eq(processorEvents.id, id));
+    });
+}
 
 /** Whether what an event is about belongs to the account that it came from; what is not known here belongs to nobody else. */
 async function isAbout(db: Deps['db'], event: ProcessorEvent, accountId: string): Promise<boolean> {
@@ -78,7 +103,7 @@ async function isAbout(db: Deps['db'], event: ProcessorEvent, accountId: string)
   const found =
     event.type === 'request.answered'
       ? await owners(eq(intents.id, event.key), eq(requestPayments.id, event.key))
-      : event.type === 'payment.returned'
+      : event.type === 'payment.returned' || event.type === 'dispute.changed'
         ? await referred(event.payment)
         : event.type === 'authorisation.lapsed'
           ? await referred(event.authorisation)

@@ -1,7 +1,6 @@
 import type { UseCard } from '#contracts/client';
 import { ok, refuse, type Result } from '#core/result';
-import { cardConsent, debitConsent } from '#core/wording/consent';
-import { businessName } from '#server/ways/businessName';
+import { asks } from '#server/ways/askedConsent';
 import { recordFacts } from '#server/booking/record';
 import { cards } from '#server/database/schema/clients';
 import type { Deps } from '#server/deps';
@@ -36,13 +35,13 @@ export const useCard =
           use === 'hold' ? [ledger.holdCard] : use === 'payments' ? [ledger.card] : [ledger.card, ledger.holdCard];
         if (kept.every((each) => each?.cardId === cardId)) return ok({ last4: card.last4 });
         const { last4 } = card;
-        const consent =
-          card.way === 'debit' ? debitConsent(standing, await businessName(tx)) : cardConsent(standing, use);
+        const { number } = loaded.booking;
+        const agreed = (await asks(tx))({ standing, number, way: card.way, use });
         const way = card.way === 'debit' ? { way: 'debit' as const } : {};
         await recordFacts(
           tx,
           loaded,
-          [{ kind: 'cardKept', at: now, cardId, last4, consent, ...way, ...(use ? { use } : {}) }],
+          [{ kind: 'cardKept', at: now, cardId, last4, ...agreed, ...way, ...(use ? { use } : {}) }],
           now,
         );
         return ok({ last4 });

@@ -1,0 +1,5 @@
+import { AgreeAnew } from '#contracts/after';
+import { agreeAnew } from '#contracts/routes/client/agreeAnew';
+import { served } from '#contracts/routes/served';
+
+export const agreeAnewServed = served(agreeAnew, { in: AgreeAnew, right: 'client' });

@@ -1,0 +1,5 @@
+import { OnLink } from '#contracts/client';
+import { withdrawConsent } from '#contracts/routes/client/withdrawConsent';
+import { served } from '#contracts/routes/served';
+
+export const withdrawConsentServed = served(withdrawConsent, { in: OnLink, right: 'client' });

@@ -1,0 +1,5 @@
+import { BroughtBack } from '#contracts/after';
+import { broughtBack } from '#contracts/routes/closing/broughtBack';
+import { served } from '#contracts/routes/served';
+
+export const broughtBackServed = served(broughtBack, { in: BroughtBack, right: 'bookings:change' });

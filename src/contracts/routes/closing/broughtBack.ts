@@ -1,0 +1,10 @@
+import type { BroughtBack } from '#contracts/after';
+import { route } from '#contracts/routes/route';
+import type { z } from 'zod';
+
+export const broughtBack = route<z.input<typeof BroughtBack>, null>()('/api/closing/brought-back', [
+  'booking_not_found',
+  'not_begun',
+  'in_future',
+  'booking_over',
+]);

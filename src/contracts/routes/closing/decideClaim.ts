@@ -1,0 +1,10 @@
+import type { DecideClaim } from '#contracts/after';
+import { route } from '#contracts/routes/route';
+import type { z } from 'zod';
+
+export const decideClaim = route<z.input<typeof DecideClaim>, null>()('/api/closing/decide-claim', [
+  'booking_not_found',
+  'claim_unknown',
+  'not_objected',
+  'above_claim',
+]);

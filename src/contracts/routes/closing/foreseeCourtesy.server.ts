@@ -1,0 +1,5 @@
+import { ForeseeCourtesy } from '#contracts/after';
+import { foreseeCourtesy } from '#contracts/routes/closing/foreseeCourtesy';
+import { served } from '#contracts/routes/served';
+
+export const foreseeCourtesyServed = served(foreseeCourtesy, { in: ForeseeCourtesy, right: 'money:give back' });

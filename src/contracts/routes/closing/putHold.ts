@@ -1,0 +1,14 @@
+import type { PutHold } from '#contracts/after';
+import { route } from '#contracts/routes/route';
+import type { PayOutcome } from '#contracts/payOutcome';
+import type { z } from 'zod';
+
+export const putHold = route<z.input<typeof PutHold>, PayOutcome>()('/api/closing/put-hold', [
+  'booking_not_found',
+  'booking_over',
+  'day_passed',
+  'no_card',
+  'payment_under_way',
+  'no_reader',
+  'hold_unchanged',
+]);

@@ -1,0 +1,5 @@
+import { OnClaim } from '#contracts/after';
+import { withdrawClaim } from '#contracts/routes/closing/withdrawClaim';
+import { served } from '#contracts/routes/served';
+
+export const withdrawClaimServed = served(withdrawClaim, { in: OnClaim, right: 'bookings:change' });

@@ -1,0 +1,5 @@
+import { GiveInDispute } from '#contracts/after';
+import { giveInDispute } from '#contracts/routes/disputes/giveInDispute';
+import { served } from '#contracts/routes/served';
+
+export const giveInDisputeServed = served(giveInDispute, { in: GiveInDispute, right: 'money:give back' });
