@@ -25,12 +25,12 @@ function claimsTaken({ captured, taxes = [] }: BareFactOf<'claimsTaken'>): Journ
   ]);
 }
 
-/** The reduction is owed to the client, until the money goes. */
-function courtesy({ amount, taxes = [] }: BareFactOf<'courtesy'>): JournalEntry | null {
+/** The reduction is owed to the client, until the money goes: after a cancellation from where it stands then. */
+function courtesy({ amount, taxes = [] }: BareFactOf<'courtesy'>, before: Ledger): JournalEntry | null {
   return entry('Given back as a courtesy', [
     debit(accounts.revenueReductions, minor(amount - taxSum(taxes))),
     ...taxDebits(taxes),
-    credit(receivables, amount),
+    credit(before.cancelled ? clientDeposits : receivables, amount),
   ]);
 }
 
