@@ -1,4 +1,6 @@
+import type { ClaimOnPage } from '#contracts/afterViews';
 import type { GivenBill } from '#contracts/clients';
+import type { FinalFigure } from '#core/wording/finalFigures';
 import type { SignedDocument } from '#core/quote/signedDocument';
 import type { BusinessFace } from '#contracts/quoteViews';
 import type { KeptFor } from '#core/booking/facts';
@@ -84,6 +86,14 @@ export type ClientView = {
   /** The next part that is not due yet, which may be paid early. */
   readonly early: { readonly name: string; readonly amount: Minor } | null;
   readonly tip: boolean;
+  /** What is claimed of them, with what they may say to it. */
+  readonly claims: readonly ClaimOnPage[];
+  /** What their card is to pay or hold now beyond what they agreed to; with the words that they would agree to. */
+  readonly agreeAnew: { readonly sentences: readonly string[]; readonly consent: string } | null;
+  /** They can withdraw by law until then, with what that would do now. */
+  readonly withdraw: { readonly until: string; readonly sentences: readonly string[] } | null;
+  /** What it came to in the end; nothing while it goes on. */
+  readonly figures: readonly FinalFigure[];
   /** Asking to cancel or move: null where it cannot be asked any more. */
   readonly asking: {
     readonly start: WallTime;

@@ -71,6 +71,11 @@ export const ownerPages = {
       counted: 'closeOuts',
     },
   },
+  '/disputes': {
+    right: 'bookings:see',
+    entry: { label: 'Disputes', words: 'chargeback, bank takes a payment back, answer, evidence', group: 'money' },
+  },
+  '/disputes/[id]': { right: 'bookings:see' },
   '/credit': {
     right: 'credit:see',
     entry: {

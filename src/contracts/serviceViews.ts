@@ -5,7 +5,7 @@ import type { BookingRules } from '#core/availability/rules';
 import type { WallTime } from '#core/calendar/wallTime';
 import type { Decimal } from '#core/money/decimal';
 import type { Minor } from '#core/money/minor';
-import type { OnPage, PriceBasis, ServiceColour, ServiceExtra, ServiceKind } from '#core/services/service';
+import type { OnPage, PriceBasis, ServiceColour, ServiceExtra, ServiceKind, UsualClaim } from '#core/services/service';
 
 export type ServiceLine = {
   readonly id: string;
@@ -25,6 +25,7 @@ export type ServiceLine = {
   readonly booking: BookingRules | null;
   readonly group: string;
   readonly onPage: OnPage;
+  readonly usualClaims: readonly UsualClaim[];
 };
 
 export type TaxLine = {

@@ -3,6 +3,7 @@ import { Currency, DecimalText, Money, WholeNumber } from '#contracts/core/parts
 import { BookingRulesIn } from '#contracts/places';
 import { priceBases, serviceColours, serviceKinds } from '#core/services/service';
 import { Shown } from '#contracts/ways';
+import { claimKinds } from '#core/after/said';
 import { isPage } from '#core/services/service';
 import { z } from 'zod';
 
@@ -18,6 +19,8 @@ const ExtraIn = z.strictObject({
   label: z.string().trim().min(1, 'a name is needed').max(120),
   unitPrice: Money,
   most: WholeNumber.refine((most) => most >= 1 && most <= 1000, 'from 1 to 1000'),
+  /** Less is held, and less can be claimed at most, of a booking that has it. */
+  waiver: z.strictObject({ hold: Money, most: Money }).optional(),
 });
 
 const Group = z.string().trim().max(60, 'at most 60 letters');
@@ -55,6 +58,17 @@ export const SaveService = z.strictObject({
   ways: Shown.optional(),
   group: Group.optional(),
   onPage: OnPageIn.optional(),
+  /** Proposed where something is claimed after it. */
+  usualClaims: z
+    .array(
+      z.strictObject({
+        what: z.enum(claimKinds),
+        reason: z.string().trim().min(1, 'say what the claim is for').max(200, 'at most 200 letters'),
+        amount: Money.refine((value) => value > 0, 'a sum above zero'),
+      }),
+    )
+    .max(20, 'at most 20')
+    .optional(),
   /** How clients book it themselves; null: only the owner books it, and it takes no place. */
   booking: BookingRulesIn.nullable(),
 });

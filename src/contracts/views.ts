@@ -1,3 +1,4 @@
+import type { UsualClaim } from '#core/services/service';
 import type { DocumentHeld } from '#contracts/documentViews';
 import type { BookingDocuments } from '#contracts/documentViews';
 import type { BeginStep } from '#core/begin/steps';
@@ -113,6 +114,8 @@ export type TodayView = {
   readonly unissued: readonly DocumentHeld[];
   /** Payment requests that are still open after their day. */
   readonly requestsLate: number;
+  /** Payments of requests that wait for an answer to their payer's bank. */
+  readonly requestsDisputed: readonly { readonly id: string; readonly number: string; readonly answerBy: Instant }[];
   /** Accounts whose access is not renewed, or has run out. */
   readonly accessEnding: readonly {
     readonly id: string;
@@ -197,6 +200,11 @@ export type BookingView = {
   /** The accounts that this booking's next payment could go through, the usual one first. */
   readonly accounts: readonly { readonly id: string; readonly name: string; readonly way: 'card' | 'debit' }[];
   readonly hasReader: boolean;
+  /** Whether something goes out with it that comes back. */
+  readonly returns: boolean;
+  readonly usualClaims: readonly UsualClaim[];
+  /** Whether the account of its hold captures more than once. */
+  readonly takesSeveral: boolean;
 };
 
 export type NewBookingView = {
@@ -213,6 +221,9 @@ export type CloseOutView = {
     readonly coversBalance: boolean;
     /** In hand of a refundable deposit, where one was charged in place of a hold. */
     readonly security: Minor;
+    /** Its terms hear the client before anything is claimed: how its claims stand; null where they do not. */
+    readonly claims: { readonly waits: number; readonly objected: number; readonly ready: number } | null;
+    readonly notBack: boolean;
   })[];
 };
 

@@ -12,6 +12,7 @@ import { asksAnew, notAgreed } from '#core/consent/purposesOf';
 import { type TimeOfDay, wallTime } from '#core/calendar/wallTime';
 import { instantOfWall } from '#core/calendar/zoned';
 import { defaultCollectAt } from '#core/plan/plan';
+import { debitNoticeDays } from '#core/consent/consented';
 import type { Minor } from '#core/money/minor';
 import type { Reminder } from '#core/terms/terms';
 
@@ -85,6 +86,15 @@ function reminderMoment(part: Part, reminder: Reminder, { terms, timeZone }: Sta
   return { at: instantOfWall(wallTime(day, time), timeZone), name };
 }
 
+/** Those of the terms; before a collection from a bank account one in time for its mandate, where they have none. */
+function remindersOf({ agreed: { terms }, ledger: { card } }: Standing, part: Part): readonly Reminder[] {
+  const collected = card?.purposes !== undefined && card.way === 'debit' && part.collect === 'charge' && !part.now;
+  const told = terms.reminders.some(
+    (each) => each.when === 'before' && (!('days' in each) || each.days >= debitNoticeDays),
+  );
+  return collected && !told ? [...terms.reminders, { days: debitNoticeDays, when: 'before' }] : terms.reminders;
+}
+
 /**
  * Reminders that are still to come for a part: those before its day only while that is ahead, and none whose moment
  * had passed when the booking was agreed or last changed.
@@ -93,7 +103,7 @@ function reminding(standing: Standing, part: Part): WantedErrand[] {
   const { agreed, stage, ledger, asOf } = standing;
   if (part.collect === 'desk') return [];
   const since = ledger.changes.at(-1)?.at ?? instantOfWall(agreed.agreed, agreed.timeZone);
-  return agreed.terms.reminders.flatMap((reminder): WantedErrand[] => {
+  return remindersOf(standing, part).flatMap((reminder): WantedErrand[] => {
     const { at, name } = reminderMoment(part, reminder, agreed);
     const about = { kind: 'message' as const, part: part.index, at, ...(reminder.text ? { text: reminder.text } : {}) };
     if (reminder.when === 'after') return [{ ...about, key: `overdue:${name}`, occasion: 'overdue' }];

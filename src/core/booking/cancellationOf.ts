@@ -2,14 +2,24 @@ import { givenBackOver } from '#core/after/courtesy';
 import type { Standing } from '#core/booking/standing';
 import type { Instant } from '#core/calendar/instant';
 import { wallOfInstant } from '#core/calendar/zoned';
-import { cancel, type Cancellation, type CancelInput } from '#core/cancellation/cancel';
+import { cancel, type Cancellation, type CancelInput, type CancelRule } from '#core/cancellation/cancel';
+import { mayWithdraw, performed } from '#core/cancellation/withdrawal';
 import { refundsNewestFirst } from '#core/cancellation/refunds';
-import { least, type Minor, minor, zero } from '#core/money/minor';
+import { least, type Minor, minor, remainder, sum, zero } from '#core/money/minor';
 
-export type BookingCancellation = Cancellation & {
+export type BookingCancellation = Omit<Cancellation, 'rule'> & {
+  /** `withdrawal`: by law, before all tiers. */
+  readonly rule: CancelRule | 'withdrawal';
   /** Of what is owed: captured from the hold in force, where the agreement says so. */
   readonly fromHold: Minor;
 };
+
+/** Withdrawn from by law, no rule of the terms keeps anything: only what was performed is paid for. */
+function withdrawn({ keep, refund, owed }: Cancellation, part: Minor): Omit<BookingCancellation, 'fromHold'> {
+  const inHand = sum([remainder(keep, owed), refund]);
+  const back = remainder(inHand, part);
+  return { rule: 'withdrawal', tier: null, keep: part, refund: back, owed: remainder(part, inHand), refunds: [] };
+}
 
 /**
  * What cancelling the booking at this moment would keep, give back and leave owed. A refundable deposit in hand is no
@@ -31,7 +41,7 @@ export function cancellationOf(
     const back = security.find((each) => each.id === receipt.id)?.amount ?? zero;
     return { ...receipt, refunded: minor(receipt.refunded + back) };
   });
-  const decided = cancel({
+  const byTerms = cancel({
     ...terms.cancellation,
     timeZone,
     agreed: agreed.agreed,
@@ -41,6 +51,7 @@ export function cancellationOf(
     total,
     receipts: forPrice,
   });
+  const decided = by === 'client' && mayWithdraw(agreed, asOf) ? withdrawn(byTerms, performed(agreed, asOf)) : byTerms;
   const refund = minor(decided.refund + securityInHand);
   const fromHold = terms.holdCoversKeep && hold?.inForce ? least(decided.owed, hold.inForce.amount) : zero;
   return { ...decided, refund, refunds: refundsNewestFirst(free, refund), fromHold };

@@ -49,6 +49,7 @@ export type Decision =
       readonly amount: Minor;
       readonly family: DisputeFamily;
       readonly moved: boolean;
+      readonly dispute: string;
     }
   /** The client has not agreed to what their card is to pay or hold now: the old sum stands. */
   | { readonly kind: 'notAgreed'; readonly by: Instant; readonly amount: Minor };
@@ -90,9 +91,9 @@ function afterwards({ ledger, hold, stage, asOf, endAt, agreed }: Standing): Dec
     const covered = hold?.inForce ?? null;
     decisions.push({ kind: 'notBack', by: endAt, amount: covered?.amount ?? agreed.total, covered: covered !== null });
   }
-  for (const { state, family, amount, answerBy: by } of disputes)
+  for (const { id: dispute, state, family, amount, answerBy: by } of disputes)
     if (state === 'asked' || state === 'open')
-      decisions.push({ kind: 'disputed', by, amount, family, moved: state === 'open' });
+      decisions.push({ kind: 'disputed', by, amount, family, moved: state === 'open', dispute });
   return decisions;
 }
 

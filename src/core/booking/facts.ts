@@ -251,7 +251,7 @@ type Kinds = {
   };
   cancelled: {
     by: 'client' | 'business' | 'no_show';
-    rule: CancelRule;
+    rule: CancelRule | 'withdrawal';
     keep: Minor;
     refund: Minor;
     owed: Minor;

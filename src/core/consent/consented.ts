@@ -20,6 +20,9 @@ export type Consented = {
 /** How it is known that the holder agreed: the check with their bank, and whether that asked them. */
 export type ConsentEvidence = { readonly reference: string; readonly confirmed: boolean };
 
+/** Days before each collection on which the client is told of it at the latest. */
+export const debitNoticeDays = 2;
+
 /** For collections from a bank account. */
 export type Mandate = {
   /** The identifier of whoever collects, where the business has one. */

@@ -2,6 +2,7 @@ import { planOf } from '#core/booking/keptPlan';
 import type { PlainDate } from '#core/calendar/days';
 import { addHours, type Instant } from '#core/calendar/instant';
 import { cancellationSteps } from '#core/cancellation/steps';
+import type { DateOffset } from '#core/calendar/offset';
 import { isFeeBanned } from '#core/fee/surchargeBan';
 import { holdHours } from '#core/hold/holdPlan';
 import type { Minor } from '#core/money/minor';
@@ -19,7 +20,9 @@ export type TermsWarning =
   | { readonly kind: 'swap' }
   | { readonly kind: 'feeBanned'; readonly country: string }
   | { readonly kind: 'noCardYet'; readonly names: readonly string[] }
-  | { readonly kind: 'holdAbovePrice'; readonly amount: Minor };
+  | { readonly kind: 'holdAbovePrice'; readonly amount: Minor }
+  /** The cover ends before a claim could have been looked at and answered. */
+  | { readonly kind: 'coverShort'; readonly hours: number; readonly needed: number };
 
 /** Terms that give no plan at some price or on some dates: they cannot be given to a service. */
 export type TermsFault =
@@ -56,6 +59,21 @@ export function faultsOn(terms: Terms, example: Example): TermsFault[] {
   return [];
 }
 
+/** Hours in which what came back is looked at. */
+const inspectionHours = 48;
+
+/** Inspection and objection together take longer than the hold is kept (money-rules-2.md, section 16). */
+function coverTooShort({ hold, claims }: Terms): Extract<TermsWarning, { kind: 'coverShort' }> | null {
+  if (!hold || !claims) return null;
+  const { plus } = hold.keep;
+  const hours = !plus ? 0 : 'hours' in plus ? plus.hours : 24 * daysOf(plus);
+  const needed = inspectionHours + claims.answerDays * 24;
+  return hours < needed ? { kind: 'coverShort', hours, needed } : null;
+}
+
+const daysOf = (offset: DateOffset): number =>
+  'months' in offset ? 30 * offset.months : 'weeks' in offset ? 7 * offset.weeks : offset.days;
+
 /** What an owner should know of these terms, on the example and at large; nothing while they give no plan. */
 export function termsWarnings(terms: Terms, example: Example): TermsWarning[] {
   const made = exampleStanding(example, terms);
@@ -86,6 +104,8 @@ export function termsWarnings(terms: Terms, example: Example): TermsWarning[] {
   if (renewals > 0) warnings.push({ kind: 'renewals', count: renewals, swap });
   if (plan.hold && plan.hold.amount > example.total)
     warnings.push({ kind: 'holdAbovePrice', amount: plan.hold.amount });
+  const cover = coverTooShort(terms);
+  if (cover) warnings.push(cover);
   if (terms.fee && isFeeBanned(terms.fee.country)) warnings.push({ kind: 'feeBanned', country: terms.fee.country });
   const asksFirst = terms.cardOnFile || plan.instalments.some((part) => part.now && part.collect === 'ask');
   const charged = terms.instalments.filter((rule) => rule.collect === 'charge').map((rule) => rule.name);

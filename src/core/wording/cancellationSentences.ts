@@ -6,6 +6,7 @@ import { type Keep, keptAmount } from '#core/cancellation/keep';
 import type { Deadline } from '#core/cancellation/notice';
 import { type CancellationStretch, cancellationStretches } from '#core/cancellation/stretches';
 import { formatMoney, formatPercent } from '#core/money/formatMoney';
+import { withdrawalUntil } from '#core/cancellation/withdrawal';
 import { longDate, longWall } from '#core/wording/days';
 
 /** What a keep says where nothing has been received that it could mean. */
@@ -54,5 +55,10 @@ export function cancellationSentences({ agreed, asOf }: { readonly agreed: Agree
   const { keepAtLeast } = cancellation;
   const open = told.some(({ text }) => text === keepText({ received: true }, agreed));
   const unsaid = keepAtLeast && (open || sumOf(keepAtLeast, agreed) === null);
+  const byLaw = withdrawalUntil(agreed);
+  if (byLaw !== null && asOf < byLaw)
+    sentences.unshift(
+      `By law you can withdraw until ${longWall(wallOfInstant(byLaw, timeZone), today)}: you get everything back but for what was given by then.`,
+    );
   return unsaid ? [...sentences, `Apart from second thoughts, ${keepText(keepAtLeast, agreed)} at least.`] : sentences;
 }

@@ -1,7 +1,7 @@
 import type { KeptFor } from '#core/booking/facts';
 import type { Standing } from '#core/booking/standing';
 import { localDate } from '#core/calendar/zoned';
-import type { Consented, Mandate } from '#core/consent/consented';
+import { type Consented, debitNoticeDays, type Mandate } from '#core/consent/consented';
 import { notAgreed, purposesOf } from '#core/consent/purposesOf';
 import { formatMoney } from '#core/money/formatMoney';
 import type { Minor } from '#core/money/minor';
@@ -73,9 +73,6 @@ const allows = (businessName: string): string => `I allow ${businessName} to col
 
 /** What a payer agrees to who pays from a bank account this once. */
 export const debitOnceConsent = (businessName: string): string => `${allows(businessName)}, this once.`;
-
-/** Days before each collection on which the client is told of it at the latest. */
-export const debitNoticeDays = 2;
 
 /**
  * The mandate of a client who pays from a bank account: this collection, and what it is kept for (money-rules-2.md, section

@@ -3,7 +3,17 @@ import type { Keep } from '#core/cancellation/keep';
 import { holdHours } from '#core/hold/holdPlan';
 import { formatAmount, formatPercent } from '#core/money/formatMoney';
 import type { AmountRule, Collect, DueRule, HoldRule, InstalmentRule } from '#core/plan/rules';
-import { type Reminder, type Terms, waysOfTerms } from '#core/terms/terms';
+import type { Decimal } from '#core/money/decimal';
+import type { Minor } from '#core/money/minor';
+import {
+  type ClaimTerms,
+  type LateRule,
+  type Reminder,
+  type Terms,
+  waysOfTerms,
+  type withdrawalExemptions,
+  type WithdrawalTerms,
+} from '#core/terms/terms';
 import { longDate } from '#core/wording/days';
 import { offsetWords } from '#core/wording/offsetWords';
 import { wayWords } from '#core/wording/wayWords';
@@ -112,6 +122,48 @@ export const graceSegments = (grace: NonNullable<CancellationTerms['grace']>): S
   ' remain before the start: nothing is kept.',
 ];
 
+const sumWords = (
+  sum: { readonly percent: Decimal } | { readonly fixed: Minor },
+  currency: string,
+  of: string,
+): string => ('percent' in sum ? `${formatPercent(sum.percent)} ${of}` : formatAmount(sum.fixed, currency));
+
+export const claimSegments = ({ answerDays, most }: ClaimTerms, currency: string): Segment<'days' | 'most'>[] => [
+  'Claims are told to the client, who has ',
+  { part: 'days', text: String(answerDays) },
+  ' days to accept or object before anything is taken; in all at most ',
+  { part: 'most', text: most ? sumWords(most, currency, 'of the price') : 'what is held' },
+  '.',
+];
+
+export const lateSegments = (late: LateRule, currency: string): Segment<'free' | 'per' | 'each' | 'most'>[] => [
+  'Back more than ',
+  { part: 'free', text: String(late.freeMinutes) },
+  ' minutes late: for each begun ',
+  { part: 'per', text: late.per },
+  ' ',
+  { part: 'each', text: sumWords(late.each, currency, `of the price of one`) },
+  ', ',
+  {
+    part: 'most',
+    text: late.most === undefined ? 'as long as it takes' : `at most ${formatAmount(late.most, currency)}`,
+  },
+  '.',
+];
+
+/** Why a service cannot be withdrawn from by law. */
+export const exemptionWords: Readonly<Record<(typeof withdrawalExemptions)[number], string>> = {
+  setDate: 'none, a service for a set date',
+  lodging: 'none, lodging for a set time',
+  vehicles: 'none, hire of vehicles for a set time',
+  leisure: 'none, leisure at a set time',
+};
+
+export const withdrawalSentence = (withdrawal: WithdrawalTerms): string =>
+  'days' in withdrawal
+    ? `By law a consumer can withdraw within ${offsetWords({ days: withdrawal.days })} of agreeing.`
+    : `Withdrawal by law: ${exemptionWords[withdrawal.exempt]}.`;
+
 export const reminderSegments = (
   reminder: Reminder,
   collectAt: string,
@@ -164,6 +216,9 @@ export function termsSentences(terms: Terms, currency: string): string[] {
     ...when(cancellation.grace, () => sentenceOf(graceSegments(cancellation.grace!))),
     ...when(cancellation.keepAtLeast, () => `At least ${keepWords(cancellation.keepAtLeast!, currency)} is kept.`),
     `Nobody came: ${cancellation.noShow ? keepWords(cancellation.noShow, currency) : 'everything'} is kept.`,
+    ...when(terms.claims, () => sentenceOf(claimSegments(terms.claims!, currency))),
+    ...when(terms.claims?.late, () => sentenceOf(lateSegments(terms.claims!.late!, currency))),
+    ...when(terms.withdrawal, () => withdrawalSentence(terms.withdrawal!)),
     `A payment is late ${terms.graceDays === 0 ? 'the day after' : `${offsetWords({ days: terms.graceDays })} after`} its day.`,
     ...terms.reminders.map((reminder) => sentenceOf(reminderSegments(reminder, collectAt))),
     retries.length === 0

@@ -3,6 +3,7 @@ import { formatMoney } from '#core/money/formatMoney';
 import type { Example } from '#core/terms/example';
 import type { TermsFault, TermsWarning } from '#core/terms/warnings';
 import { dateOf } from '#core/calendar/wallTime';
+import { offsetWords } from '#core/wording/offsetWords';
 import { longDate, shortDate } from '#core/wording/days';
 import { times } from '#core/wording/times';
 
@@ -27,6 +28,8 @@ export function warningWords(warning: TermsWarning, example: Example): string {
       return `A fee for cards must not be passed on to consumers in ${warning.country}.`;
     case 'noCardYet':
       return `Nothing is paid by card at agreement, so there may be no card for: ${warning.names.join(', ')}. Ask for a card on file.`;
+    case 'coverShort':
+      return `The hold is kept ${offsetWords({ hours: warning.hours })} after the end; looking at what came back and the client’s answer take ${offsetWords({ hours: warning.needed })}. A claim that is said in time keeps it longer; one that is said later finds nothing held.`;
     case 'holdAbovePrice':
       return `The hold of ${formatMoney(warning.amount, currency)} is more than the price.`;
   }

@@ -1,6 +1,10 @@
 import { copyLink as copyLinkRoute } from '#contracts/routes/bookings/copyLink';
 import { createQuote } from '#contracts/routes/quotes/createQuote';
+import { courtesyReceipts } from '#core/after/courtesy';
 import { payable } from '#core/booking/standing';
+import { CourtesyDialog } from '#islands/After/CourtesyDialog';
+import { HoldDialog } from '#islands/After/HoldDialog';
+import { byHandReceipts, PutRightDialog } from '#islands/After/PutRightDialog';
 import { AskDialog } from '#islands/Booking/AskDialog';
 import { CancelDialog } from '#islands/Booking/CancelDialog';
 import { AccountDialog } from '#islands/Booking/AccountDialog';
@@ -22,7 +26,11 @@ import {
   IconDots,
   IconEraser,
   IconFileText,
+  IconFileZip,
   IconGift,
+  IconHeartHandshake,
+  IconLock,
+  IconRotate2,
   IconLink,
   IconPencil,
   IconSend,
@@ -41,9 +49,23 @@ type BookingDoing = Doing & {
   readonly href?: string;
 };
 
-type Dialog = 'counter' | 'account' | 'credit' | 'ask' | 'payment' | 'charge' | 'cancel' | 'giveUp';
+type Dialog =
+  | 'courtesy'
+  | 'putRight'
+  | 'hold'
+  | 'counter'
+  | 'account'
+  | 'credit'
+  | 'ask'
+  | 'payment'
+  | 'charge'
+  | 'cancel'
+  | 'giveUp';
 
 const dialogs: Readonly<Record<Dialog, (props: DialogProps) => React.ReactNode>> = {
+  courtesy: CourtesyDialog,
+  putRight: PutRightDialog,
+  hold: HoldDialog,
   counter: CounterDialog,
   account: AccountDialog,
   credit: UseCreditDialog,
@@ -164,6 +186,39 @@ export function BookingActions({ view, standing }: Omit<DialogProps, 'close'>) {
       Icon: IconCreditCard,
       now: dueNow > 0 && ledger.card !== null,
       run: opens('charge'),
+    },
+    {
+      id: 'hold',
+      label: standing.hold?.inForce ? 'Hold another sum' : 'Put a hold on it',
+      words: 'deposit, authorise, block, set aside, raise',
+      Icon: IconLock,
+      now: !['closed', 'cancelled', 'lapsed', 'waiting', 'enquiry'].includes(standing.stage),
+      run: opens('hold'),
+    },
+    {
+      id: 'courtesy',
+      label: 'Give back as a courtesy',
+      words: 'refund, goodwill, discount, complaint',
+      Icon: IconHeartHandshake,
+      now: courtesyReceipts(standing).length > 0 && !ledger.lapsed,
+      run: opens('courtesy'),
+    },
+    {
+      id: 'putRight',
+      label: 'Put a payment right',
+      words: 'wrong, reverse, correct, recorded by mistake',
+      Icon: IconRotate2,
+      now: byHandReceipts(standing).length > 0,
+      run: opens('putRight'),
+    },
+    {
+      id: 'evidence',
+      label: 'What is kept of it, as a file',
+      words: 'evidence, court, proof, claim, dispute, pdf',
+      Icon: IconFileZip,
+      now: true,
+      href: `/bookings/${view.number}/evidence.pdf`,
+      run: () => location.assign(`/bookings/${view.number}/evidence.pdf`),
     },
     {
       id: 'giveUp',

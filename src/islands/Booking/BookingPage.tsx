@@ -8,6 +8,7 @@ import { localDate } from '#core/calendar/zoned';
 import { formatAmount } from '#core/money/formatMoney';
 import { type Minor, remainder } from '#core/money/minor';
 import { read } from '#islands/api';
+import { AfterService } from '#islands/After/AfterService';
 import { BookingActions } from '#islands/Booking/BookingActions';
 import { Decide } from '#islands/Booking/Decide';
 import { Documents } from '#islands/Booking/Documents';
@@ -129,6 +130,7 @@ function Booking({ given }: { readonly given: BookingView }) {
         <PlanLine standing={current} />
         <div>
           <Decide view={view} standing={current} />
+          <AfterService view={view} standing={current} />
           <Tabs defaultValue="history" keepMounted={false} classNames={{ list: styles.tabs, tab: styles.tab }}>
             <Tabs.List>
               <Tabs.Tab value="history">History</Tabs.Tab>

@@ -64,6 +64,11 @@ export function Decide({ view, standing }: { readonly view: BookingView; readonl
             Close out
           </Button>
         )}
+        {decision.kind === 'disputed' && (
+          <Button component="a" href={`/disputes/${decision.dispute}`} fullWidth>
+            Answer
+          </Button>
+        )}
         {asking && (
           <Button fullWidth loading={ask.busy} onClick={() => void send()}>
             {decision.kind === 'coverGap' ? 'Ask for another card' : words.action}

@@ -34,6 +34,7 @@ const service = {
   booking: null,
   group: '',
   onPage: nothingOnPage,
+  usualClaims: [],
 };
 const taxes = [
   { code: 'VAT', label: 'VAT', rate: '25' as Decimal, category: 'S' as const, reason: '' },

@@ -19,6 +19,7 @@ import { useView } from '#islands/parts/useView';
 import { OwnCredit } from '#islands/Pay/OwnCredit';
 import { Voucher } from '#islands/Pay/Voucher';
 import { keptNow } from '#islands/ClientPage/keptNow';
+import { NoMore } from '#islands/ClientPage/NoMore';
 import { OwnCards } from '#islands/ClientPage/OwnCards';
 import { SayYes } from '#islands/ClientPage/SayYes';
 import { useReady } from '#islands/parts/useReady';
@@ -29,6 +30,8 @@ import pay from '#islands/Pay/Pay.module.css';
 
 /** Loaded only where it can be asked for. */
 const AskChange = lazy(() => import('#islands/ClientPage/AskChange'));
+/** Loaded only where something comes after the booking: claims, a consent anew, the figures of its end. */
+const Afterwards = lazy(() => import('#islands/ClientPage/Afterwards'));
 /** Loaded only where there is something to sign. */
 const SignChange = lazy(() => import('#islands/ClientPage/SignChange'));
 
@@ -52,6 +55,11 @@ export default function ClientPage({ link, view: given }: Props) {
           </Suspense>
         )}
         <Doing link={link} view={view} reload={reload} />
+        {ready && (view.claims.length > 0 || view.agreeAnew || view.withdraw || view.figures.length > 1) && (
+          <Suspense fallback={null}>
+            <Afterwards link={link} view={view} reload={reload} />
+          </Suspense>
+        )}
         {!view.payer && (
           <>
             <h2>{view.awaited ? 'What happens after a yes' : 'What happens when'}</h2>
@@ -129,6 +137,7 @@ export default function ClientPage({ link, view: given }: Props) {
             <p className={own.kept}>{keptNow(view)}</p>
             <OwnCards link={link} view={view} reload={reload} />
             <GiveCard link={link} view={view} reload={reload} />
+            <NoMore link={link} view={view} reload={reload} />
           </details>
         )}
         {ready && view.asking && (

@@ -3,6 +3,8 @@ import { closeOuts } from '#contracts/routes/closing/closeOuts';
 import type { CloseOutView, Shell } from '#contracts/views';
 import { formatAmount, formatCount } from '#core/money/formatMoney';
 import { read } from '#islands/api';
+import { HeardClaims } from '#islands/CloseOut/HeardClaims';
+import { nothingClaimed } from '#islands/CloseOut/nothingClaimed';
 import { ClaimForm } from '#islands/CloseOut/ClaimForm';
 import { CloseOutRow } from '#islands/CloseOut/CloseOutRow';
 import { OwnerShell } from '#islands/shell/OwnerShell';
@@ -56,11 +58,14 @@ function CloseOuts({ given }: { readonly given: CloseOutView }) {
   const list = useRowKeys(drawn + 1);
   const toggle = (id: string): void =>
     setChosen((before) => {
+      const line = queue.find((each) => each.id === id);
+      if (line && !nothingClaimed(line)) return before;
       const after = new Set(before);
       if (!after.delete(id)) after.add(id);
       return after;
     });
-  const selected = queue.filter((line) => chosen.has(line.id));
+  const free = queue.filter(nothingClaimed);
+  const selected = free.filter((line) => chosen.has(line.id));
   const held = sum(selected.filter((line) => line.currency === business.currency).map((line) => line.held));
   const later = useDelayed('close-outs');
   const releaseChosen = (): void => {
@@ -111,10 +116,10 @@ function CloseOuts({ given }: { readonly given: CloseOutView }) {
           <div className={styles.bar}>
             <Checkbox
               label={view.waiting > queue.length ? `Choose these ${formatCount(queue.length)}` : 'Choose all'}
-              checked={selected.length === queue.length}
-              indeterminate={selected.length > 0 && selected.length < queue.length}
+              checked={free.length > 0 && selected.length === free.length}
+              indeterminate={selected.length > 0 && selected.length < free.length}
               onChange={(event) =>
-                setChosen(event.currentTarget.checked ? new Set(queue.map((line) => line.id)) : new Set())
+                setChosen(event.currentTarget.checked ? new Set(free.map((line) => line.id)) : new Set())
               }
             />
             <Button disabled={selected.length === 0} loading={release.busy} onClick={releaseChosen}>
@@ -148,7 +153,12 @@ function CloseOuts({ given }: { readonly given: CloseOutView }) {
                   opened={opened === line.id}
                   open={() => setOpened(opened === line.id ? null : line.id)}
                 />
-                {opened === line.id && <ClaimForm line={line} done={() => setOpened(null)} />}
+                {opened === line.id &&
+                  (line.claims || line.notBack ? (
+                    <HeardClaims number={line.number} done={() => setOpened(null)} />
+                  ) : (
+                    <ClaimForm line={line} done={() => setOpened(null)} />
+                  ))}
               </li>
             ))}
             {queue.length > drawn && (

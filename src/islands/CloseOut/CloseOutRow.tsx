@@ -6,6 +6,7 @@ import { formatAmount } from '#core/money/formatMoney';
 import { MoneyStrip } from '#islands/parts/MoneyStrip';
 import { useShell } from '#islands/shell/useShell';
 import { Button, Checkbox } from '@mantine/core';
+import { nothingClaimed } from '#islands/CloseOut/nothingClaimed';
 import styles from './CloseOut.module.css';
 
 type Props = {
@@ -16,13 +17,27 @@ type Props = {
   readonly open: () => void;
 };
 
+/** Where the claims of a booking stand whose client is heard about them; null where none is open. */
+function claimWords({ claims, notBack }: Props['line']): string | null {
+  if (notBack) return 'Not back; the hold is renewed as long as its account can.';
+  if (!claims) return null;
+  if (claims.objected > 0) return 'The client objects to a claim: decide on it.';
+  if (claims.waits > 0) return 'A claim waits for the client’s answer; the hold stays meanwhile.';
+  return claims.ready > 0 ? 'A claim may be taken.' : null;
+}
+
 export function CloseOutRow({ line, chosen, toggle, opened, open }: Props) {
   const { zone, today } = useShell();
   const day = line.decideBy ? localDate(line.decideBy, zone) : today;
   const urgent = line.held > 0 && day <= today;
   return (
     <div className={styles.row}>
-      <Checkbox checked={chosen} onChange={toggle} aria-label={`Choose ${line.client}`} />
+      <Checkbox
+        checked={chosen}
+        onChange={toggle}
+        disabled={!nothingClaimed(line)}
+        aria-label={`Choose ${line.client}`}
+      />
       <div className={urgent ? styles.deadlineUrgent : styles.deadline}>
         <b className="num">
           {day === today && line.decideBy ? clockOf(wallOfInstant(line.decideBy, zone)) : longDate(day, today)}
@@ -35,7 +50,7 @@ export function CloseOutRow({ line, chosen, toggle, opened, open }: Props) {
         </a>
         <p>
           {line.held > 0
-            ? 'Held, and let go by itself then if nothing is decided.'
+            ? (claimWords(line) ?? 'Held, and let go by itself then if nothing is decided.')
             : line.security > 0
               ? 'A refundable deposit is in hand; it goes back when you decide.'
               : 'Nothing is held.'}

@@ -28,6 +28,7 @@ const service = (over: Partial<ServiceLine> = {}): ServiceLine => ({
   booking: null,
   group: '',
   onPage: nothingOnPage,
+  usualClaims: [],
   ways: allShown,
   extras: [{ id: 'heater', label: 'Dew heater', unitPrice: minor(12_00), most: 2 }],
   ...over,

@@ -42,6 +42,7 @@ const view: NewBookingView = {
       booking: null,
       group: '',
       onPage: nothingOnPage,
+      usualClaims: [],
     },
   ],
   taxes: [{ code: 'VAT', label: 'VAT', rate: '23' as Decimal, category: 'S' as const, reason: '' }],

@@ -1,3 +1,4 @@
+import { waivedTerms } from '#core/services/waiver';
 import { CreateBooking } from '#contracts/owner';
 import type { createBooking } from '#contracts/routes/bookings/createBooking';
 import type { SentTo } from '#contracts/routes/route';
@@ -149,7 +150,10 @@ export function workOut(
       start,
       end,
       total,
-      terms: settledTerms(terms.rules, { settling: draft.settling, accountDays: Number(draft.accountDays) || 0 }),
+      terms: settledTerms(waivedTerms(terms.rules, service.extras, { lines, total }), {
+        settling: draft.settling,
+        accountDays: Number(draft.accountDays) || 0,
+      }),
     };
     const planned = planOf(agreed);
     if (!planned.ok) return { state: 'refused', problem: { code: planned.refusal.code } };

@@ -7,6 +7,7 @@ import { useRoute } from '#islands/parts/useRoute';
 import { readService, type ServiceDraft } from '#islands/Services/serviceDraft';
 import { BookingRulesForm } from '#islands/Services/BookingRulesForm';
 import { Dates } from '#islands/Services/Dates';
+import { ServiceAfter } from '#islands/Services/ServiceAfter';
 import { ServiceBasics } from '#islands/Services/ServiceBasics';
 import { ServiceOnPage } from '#islands/Services/ServiceOnPage';
 import { ServicePrice } from '#islands/Services/ServicePrice';
@@ -18,13 +19,20 @@ import { notifications } from '@mantine/notifications';
 import { useState } from 'react';
 import styles from './Services.module.css';
 
-const chapters = { what: 'What it is', price: 'Price', page: 'For clients', booking: 'Booking it' } as const;
+const chapters = {
+  what: 'What it is',
+  price: 'Price',
+  page: 'For clients',
+  booking: 'Booking it',
+  after: 'Afterwards',
+} as const;
 type Chapter = keyof typeof chapters;
 
 /** Where a field of the contract is edited. */
 function chapterOf(path: string): Chapter {
   const [field] = path.split('.');
   if (field === 'booking' || field === 'ways') return 'booking';
+  if (field === 'usualClaims' || path.includes('.waiver')) return 'after';
   if (field === 'onPage' || field === 'included') return 'page';
   return ['unitPrice', 'basis', 'currency', 'taxCodes', 'taxMode', 'extras'].includes(field!) ? 'price' : 'what';
 }
@@ -96,6 +104,7 @@ export function ServiceEditor({ view, given, close }: Props) {
         {chapter === 'what' && <ServiceBasics view={view} draft={draft} change={change} error={error} />}
         {chapter === 'price' && <ServicePrice view={view} draft={draft} change={change} error={error} />}
         {chapter === 'page' && <ServiceOnPage draft={draft} change={change} error={error} />}
+        {chapter === 'after' && <ServiceAfter draft={draft} change={change} error={error} />}
         {chapter === 'booking' && (
           <>
             <BookingRulesForm

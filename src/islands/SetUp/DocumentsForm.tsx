@@ -65,7 +65,7 @@ export function DocumentsForm({ given }: { readonly given: DocumentSettingsView 
   const text = (name: keyof SellerData, label: string, more: object = {}) => (
     <TextInput
       label={label}
-      value={seller[name]}
+      value={seller[name] ?? ''}
       error={error(`seller.${name}`)}
       onChange={(event) => sells({ [name]: event.currentTarget.value })}
       {...more}
@@ -100,6 +100,7 @@ export function DocumentsForm({ given }: { readonly given: DocumentSettingsView 
               {text('iban', 'IBAN for transfers')}
               {text('bic', 'BIC')}
             </Group>
+            {text('creditorId', 'Creditor identifier, for bank debits')}
           </Stack>
         </div>
         <div>

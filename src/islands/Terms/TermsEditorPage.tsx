@@ -4,6 +4,7 @@ import type { Shell } from '#contracts/views';
 import { formatAmount } from '#core/money/formatMoney';
 import type { Terms } from '#core/terms/terms';
 import { Beside } from '#islands/Terms/Beside';
+import { AfterRules } from '#islands/Terms/AfterRules';
 import { CancelRules } from '#islands/Terms/CancelRules';
 import { GiveDialog } from '#islands/Terms/GiveDialog';
 import { HoldRules } from '#islands/Terms/HoldRules';
@@ -128,6 +129,7 @@ function TermsEditor({ view, copied, currency }: Omit<Props, 'shell' | 'path'> &
           />
           <HoldRules editing={editing} currency={currency} />
           <CancelRules editing={editing} currency={currency} figures={worked.kept} />
+          <AfterRules editing={editing} currency={currency} />
           <SlowRules editing={editing} />
           <PayingRules editing={editing} />
         </div>

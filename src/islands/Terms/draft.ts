@@ -4,7 +4,7 @@ import { currencyExponent } from '#core/money/currency';
 import { formatAmount } from '#core/money/formatMoney';
 import { minor } from '#core/money/minor';
 import type { AmountRule, Collect, DueRule, HoldRule, InstalmentRule } from '#core/plan/rules';
-import { type Reminder, type Terms, waysOfTerms } from '#core/terms/terms';
+import { type Reminder, type Terms, waysOfTerms, type withdrawalExemptions } from '#core/terms/terms';
 import type { WayToPay } from '#core/ways/ways';
 import { unitOf, type Unit } from '#core/wording/offsetWords';
 
@@ -61,6 +61,24 @@ export type FeeDraft = {
   readonly mode: 'add' | 'cover';
   readonly country: string;
 };
+export type LateDraft = {
+  readonly free: string;
+  readonly per: 'hour' | 'day';
+  readonly kind: 'percent' | 'fixed';
+  readonly amount: string;
+  /** Null: without a limit of its own. */
+  readonly most: string | null;
+};
+export type ClaimsDraft = {
+  readonly days: string;
+  /** Null: what is held. */
+  readonly most: { readonly kind: 'percent' | 'fixed'; readonly amount: string } | null;
+  readonly late: LateDraft | null;
+};
+export type WithdrawalDraft = {
+  readonly kind: 'none' | 'days' | (typeof withdrawalExemptions)[number];
+  readonly days: string;
+};
 export type TermsDraft = {
   readonly name: string;
   readonly collectAt: string;
@@ -78,6 +96,9 @@ export type TermsDraft = {
   readonly keepAtLeast: KeepDraft | null;
   /** Null: everything is kept. */
   readonly noShow: KeepDraft | null;
+  /** Absent in drafts of before there was one. */
+  readonly claims?: ClaimsDraft | null;
+  readonly withdrawal?: WithdrawalDraft;
   readonly graceDays: string;
   readonly reminders: readonly ReminderDraft[];
   readonly retries: string;
@@ -171,6 +192,36 @@ const reminderDraft = (reminder: Reminder, id: string): ReminderDraft => {
   };
 };
 
+const sumDraft = (
+  sum: { readonly percent: string } | { readonly fixed: Parameters<typeof formatAmount>[0] },
+  currency: string,
+): { kind: 'percent' | 'fixed'; amount: string } =>
+  'percent' in sum ? { kind: 'percent', amount: sum.percent } : { kind: 'fixed', amount: plain(sum.fixed, currency) };
+
+function claimsDraft(claims: Terms['claims'], currency: string): ClaimsDraft | null {
+  if (!claims) return null;
+  const { answerDays, most, late } = claims;
+  return {
+    days: String(answerDays),
+    most: most ? sumDraft(most, currency) : null,
+    late: late
+      ? {
+          free: String(late.freeMinutes),
+          per: late.per,
+          ...sumDraft(late.each, currency),
+          most: late.most === undefined ? null : plain(late.most, currency),
+        }
+      : null,
+  };
+}
+
+const withdrawalDraft = (withdrawal: Terms['withdrawal']): WithdrawalDraft => {
+  if (!withdrawal) return { kind: 'none', days: '14' };
+  return 'days' in withdrawal
+    ? { kind: 'days', days: String(withdrawal.days) }
+    : { kind: withdrawal.exempt, days: '14' };
+};
+
 /** Terms as their editor shows them. */
 export function draftOf(name: string, terms: Terms, currency: string): TermsDraft {
   const { cancellation, minimum, fee } = terms;
@@ -202,6 +253,8 @@ export function draftOf(name: string, terms: Terms, currency: string): TermsDraf
       : null,
     keepAtLeast: cancellation.keepAtLeast ? keepDraft(cancellation.keepAtLeast, currency) : null,
     noShow: cancellation.noShow ? keepDraft(cancellation.noShow, currency) : null,
+    claims: claimsDraft(terms.claims, currency),
+    withdrawal: withdrawalDraft(terms.withdrawal),
     graceDays: String(terms.graceDays),
     reminders: terms.reminders.map((reminder, index) => reminderDraft(reminder, `r${index + 1}`)),
     retries: terms.retryAfterHours.join(', '),

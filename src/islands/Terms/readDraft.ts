@@ -7,9 +7,10 @@ import { type Decimal, isDecimal } from '#core/money/decimal';
 import type { Minor } from '#core/money/minor';
 import { parseAmount } from '#core/money/parseAmount';
 import type { AmountRule, DueRule, HoldRule, InstalmentRule } from '#core/plan/rules';
-import type { FeeTerms, Reminder, Terms } from '#core/terms/terms';
+import type { ClaimTerms, FeeTerms, Reminder, Terms, WithdrawalTerms } from '#core/terms/terms';
 import { waysToPay } from '#core/ways/ways';
 import type {
+  ClaimsDraft,
   GraceDraft,
   HoldDraft,
   InstalmentDraft,
@@ -17,6 +18,7 @@ import type {
   ReminderDraft,
   TermsDraft,
   TierDraft,
+  WithdrawalDraft,
 } from '#islands/Terms/draft';
 
 /** What is missing, by `rule.field`. */
@@ -144,6 +146,44 @@ function feeOf(draft: NonNullable<TermsDraft['fee']>, currency: string, say: Say
   return { percent, fixed: money(draft.fixed, currency, 'fixed', say), mode: draft.mode, country: draft.country };
 }
 
+const sumOf = (
+  { kind, amount }: { readonly kind: 'percent' | 'fixed'; readonly amount: string },
+  currency: string,
+  field: string,
+  say: Say,
+) =>
+  kind === 'percent' ? { percent: percentage(amount, field, say) } : { fixed: money(amount, currency, field, say) };
+
+function claimsOf({ days, most, late }: ClaimsDraft, currency: string, say: Say): ClaimTerms {
+  const answerDays = whole(days, 'days', say);
+  if (answerDays > 60) say('days', 'at most 60 days');
+  return {
+    answerDays,
+    ...(most ? { most: sumOf(most, currency, 'most', say) } : {}),
+    ...(late
+      ? {
+          late: {
+            freeMinutes: whole(late.free, 'late.free', say),
+            per: late.per,
+            each: sumOf(late, currency, 'late.each', say),
+            ...(late.most === null ? {} : { most: money(late.most, currency, 'late.most', say) }),
+          },
+        }
+      : {}),
+  };
+}
+
+/** What a draft says of withdrawal; null where nothing. */
+const withdrawalIn = ({ withdrawal }: TermsDraft): WithdrawalDraft | null =>
+  withdrawal && withdrawal.kind !== 'none' ? withdrawal : null;
+
+function withdrawalOf({ kind, days }: WithdrawalDraft, say: Say): WithdrawalTerms {
+  if (kind !== 'days') return { exempt: kind as Extract<WithdrawalTerms, { exempt: unknown }>['exempt'] };
+  const count = whole(days, 'days', say);
+  if (count < 1 || count > 365) say('days', 'from 1 to 365 days');
+  return { days: count };
+}
+
 /**
  * The terms that a draft means. A rule that is half written counts as it last was, or not at all where it never was
  * whole, and what it lacks is said.
@@ -199,6 +239,8 @@ export function readDraft(draft: TermsDraft, currency: string, before: GoodRules
       keepAtLeast: optional('keepAtLeast', draft.keepAtLeast, (keep, say) => keepOf(keep, currency, say)),
       noShow: optional('noShow', draft.noShow, (keep, say) => keepOf(keep, currency, say)),
     },
+    claims: optional('claims', draft.claims ?? null, (claims, say) => claimsOf(claims, currency, say)),
+    withdrawal: optional('withdrawal', withdrawalIn(draft), withdrawalOf),
     graceDays,
     reminders: draft.reminders.flatMap((each) => rule(each.id, (say) => reminderOf(each, say))),
     retryAfterHours,

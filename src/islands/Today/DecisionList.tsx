@@ -17,9 +17,11 @@ import styles from './DecisionList.module.css';
 
 const shownAtFirst = 25;
 
-/** Where a decision is taken: the close-out in its queue, the rest on the booking's own page. */
-const placeOf = (line: BookingLine, decision: Decision): string =>
-  decision.kind === 'closeOut' ? `/close-out#${line.number}` : `/bookings/${line.number}`;
+/** Where a decision is taken: the close-out in its queue, a dispute on its own page, the rest on the booking's own page. */
+const placeOf = (line: BookingLine, decision: Decision): string => {
+  if (decision.kind === 'disputed') return `/disputes/${decision.dispute}`;
+  return decision.kind === 'closeOut' ? `/close-out#${line.number}` : `/bookings/${line.number}`;
+};
 
 function failingWords({ what, client, bookingNumber }: Failing): string {
   const about = bookingNumber === '' ? client : `${client} (${bookingNumber})`;
@@ -28,13 +30,14 @@ function failingWords({ what, client, bookingNumber }: Failing): string {
   return `Ostendo could not do what was due for ${about} and has stopped trying.`;
 }
 
-type Props = Pick<TodayView, 'decisions' | 'failing' | 'unissued' | 'requestsLate'> & {
+type Props = Pick<TodayView, 'decisions' | 'failing' | 'unissued' | 'requestsLate' | 'requestsDisputed'> & {
   /** How many there are in all: the most urgent are loaded. */
   readonly all: number;
 };
 
 /** What needs its owner, most urgent first: rows, with the one next action. */
-export function DecisionList({ decisions, all, failing, unissued, requestsLate }: Props) {
+export function DecisionList({ decisions, all, failing, unissued, requestsLate, requestsDisputed }: Props) {
+  const { zone, today } = useShell();
   const [opened, setOpened] = useState(false);
   const shown = opened ? decisions : decisions.slice(0, shownAtFirst);
   const list = useRowKeys(shown.length);
@@ -52,6 +55,12 @@ export function DecisionList({ decisions, all, failing, unissued, requestsLate }
         <p key={`invoice ${number}`} className={styles.failing} role="status">
           {number}, {client.name}, cannot be invoiced. {missing.map((each) => missingWords[each].says).join(' ')}{' '}
           <a href={path}>Look</a>
+        </p>
+      ))}
+      {requestsDisputed.map(({ id, number, answerBy }) => (
+        <p key={id} className={styles.failing} role="status">
+          The payment of {number} is disputed; the bank hears you until {longDate(localDate(answerBy, zone), today)}.{' '}
+          <a href={`/disputes/${id}`}>Answer</a>
         </p>
       ))}
       {requestsLate > 0 && (

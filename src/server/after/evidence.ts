@@ -98,15 +98,16 @@ export async function answerDocument(
 ): Promise<{ readonly content: Buffer; readonly pages: number; readonly shows: Evidence['kind'][] }> {
   const pieces = await evidenceFor(db, subject, now);
   const owner = await ownerRow(db);
+  const { dispute } = subject;
   const { rows, number } = await aboutOf(db, subject);
   const ids = [...new Set([...pieces.flatMap((piece) => piece.pictures), ...pictures])];
   const kept = ids.length > 0 ? await db.select().from(files).where(inArray(files.id, ids)) : [];
   const given: AnswerPdf = {
     business: owner.name,
     colour: owner.look.colour ?? '#0d4a56',
-    title: `Answer to a dispute: ${number}`,
-    about: rows,
-    wins: whatWins[subject.dispute.family],
+    title: dispute.id === '' ? `What is kept of ${number}` : `Answer to a dispute: ${number}`,
+    about: dispute.id === '' ? rows.slice(-1) : rows,
+    wins: dispute.id === '' ? 'Put together from what was recorded as it happened.' : whatWins[dispute.family],
     pieces,
     word,
     pictures: new Map(kept.filter(({ type }) => type.startsWith('image/')).map(({ id, content }) => [id, content])),

@@ -12,6 +12,8 @@ export const pageRights = {
   // Where views stood before; they lead on.
   '/calendar': 'bookings:see',
   '/lanes': 'bookings:see',
+  '/disputes/[id]/answer.pdf': 'bookings:see',
+  '/bookings/[number]/evidence.pdf': 'bookings:see',
   '/documents/[number].pdf': 'books:see',
   '/documents/[number].xml': 'books:see',
   '/journal/export.[format]': 'books:see',

@@ -1,4 +1,5 @@
 import { allAccounts } from '#server/journal/allAccounts';
+import { bookingEvidence, disputeAnswer } from '#server/queries/disputes/answerFile';
 import { disputeView, listDisputes } from '#server/queries/disputes/disputes';
 import { closeOutView } from '#server/queries/closing/closeOuts';
 import { agreementSample } from '#server/queries/quotes/agreementSample';
@@ -114,6 +115,9 @@ export function openQueries(
     },
 
     disputes: async () => ({ disputes: await listDisputes(db) }),
+    disputeAnswer: (id: string, given: { readonly word: string; readonly pictures: readonly string[] }) =>
+      disputeAnswer({ db, clock }, id, given),
+    bookingEvidence: (number: string) => bookingEvidence({ db, clock }, number),
     dispute: (id: string) => disputeView({ db, clock }, id),
     closeOuts: () => closeOutView(db, clock.now()),
 

@@ -12,7 +12,7 @@ import { saveDocuments } from '#server/usecases/documents/saveDocuments';
 import { acceptGap } from '#server/usecases/bookings/acceptGap';
 import { abandonPayment } from '#server/usecases/paying/abandonPayment';
 import { askNow } from '#server/usecases/paying/askNow';
-import { cancelBooking } from '#server/usecases/bookings/cancelBooking';
+import { cancelBooking, withdrawByLaw } from '#server/usecases/bookings/cancelBooking';
 import { chargeNow } from '#server/usecases/paying/chargeNow';
 import { changeBooking } from '#server/usecases/bookings/changeBooking';
 import { closeOut, releaseMany } from '#server/usecases/closing/closeOut';
@@ -142,6 +142,7 @@ export const useCases = (deps: Deps) => ({
   answerClaim: answerClaim(deps),
   agreeAnew: agreeAnew(deps),
   withdrawConsent: withdrawConsent(deps),
+  withdrawByLaw: withdrawByLaw(deps),
   answerDispute: answerDispute(deps),
   giveInDispute: giveInDispute(deps),
   closeOut: closeOut(deps),

@@ -74,7 +74,7 @@ export async function processorOf(
 }
 
 /** The account that gave out an authorisation. */
-export async function accountOfAuthorisation(tx: Tx, authorisation: string): Promise<string> {
+export async function accountOfAuthorisation(tx: Tx | Database, authorisation: string): Promise<string> {
   const [placed] = await tx
     .select({ accountId: intents.accountId })
     .from(intents)
@@ -86,7 +86,7 @@ export async function accountOfAuthorisation(tx: Tx, authorisation: string): Pro
 
 /** What the account can do that gave out an authorisation. */
 export async function abilitiesOfAuthorisation(
-  tx: Tx,
+  tx: Tx | Database,
   { adapters }: Pick<Deps, 'adapters'>,
   authorisation: string,
 ): Promise<Abilities> {

@@ -1,9 +1,9 @@
 import type { CancelBooking } from '#contracts/owner';
 import { route } from '#contracts/routes/route';
-import type { Cancellation } from '#core/cancellation/cancel';
+import type { BookingCancellation } from '#core/booking/cancellationOf';
 import type { z } from 'zod';
 
-export const cancelBooking = route<z.input<typeof CancelBooking>, Cancellation>()('/api/bookings/cancel', [
+export const cancelBooking = route<z.input<typeof CancelBooking>, BookingCancellation>()('/api/bookings/cancel', [
   'booking_not_found',
   'proof_needed',
   'booking_over',

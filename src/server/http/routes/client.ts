@@ -1,5 +1,6 @@
 import { agreeAnewServed } from '#contracts/routes/client/agreeAnew.server';
 import { answerClaimServed } from '#contracts/routes/client/answerClaim.server';
+import { withdrawByLawServed } from '#contracts/routes/client/withdrawByLaw.server';
 import { withdrawConsentServed } from '#contracts/routes/client/withdrawConsent.server';
 import { abandonServed } from '#contracts/routes/client/abandon.server';
 import { askChangeServed } from '#contracts/routes/client/askChange.server';
@@ -27,6 +28,7 @@ import { refuse } from '#core/result';
 export const clientRoutes: readonly ServedRoute[] = [
   serve(agreeAnewServed, ({ app }) => app.agreeAnew),
   serve(answerClaimServed, ({ app }) => app.answerClaim),
+  serve(withdrawByLawServed, ({ app }) => app.withdrawByLaw),
   serve(withdrawConsentServed, ({ app }) => app.withdrawConsent),
   serve(abandonServed, ({ app }) => app.abandonPayment),
   serve(askChangeServed, ({ app }) => app.askChange),

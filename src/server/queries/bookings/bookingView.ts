@@ -6,9 +6,11 @@ import { agreedOf, readBooking } from '#server/booking/lockBooking';
 import type { Database } from '#server/database/database';
 import type { Deps } from '#server/deps';
 import { offeredFor } from '#server/ways/offered';
-import { connectedAccounts } from '#server/ways/payAccounts';
+import type { Fact } from '#core/booking/facts';
+import { ledgerOf } from '#core/booking/ledger';
+import { abilitiesOfAuthorisation, connectedAccounts } from '#server/ways/payAccounts';
 import { bookings, facts as factTable } from '#server/database/schema/bookings';
-import { terms, termsVersions } from '#server/database/schema/business';
+import { services, terms, termsVersions } from '#server/database/schema/business';
 import { journalEntries, journalLines } from '#server/database/schema/journal';
 import type { Instant } from '#core/calendar/instant';
 import { agreementOfBooking } from '#server/quotes/agreementOfBooking';
@@ -38,6 +40,13 @@ async function journalOf(db: Database, bookingId: string): Promise<JournalView[]
     entries.set(seq, view);
   }
   return [...entries.values()];
+}
+
+/** Whether what is held of it now can be captured more than once. */
+async function takesSeveral(db: Database, adapters: Deps['adapters'], facts: readonly Fact[]): Promise<boolean> {
+  const held = ledgerOf(facts).authorisations.findLast(({ state }) => state === 'inForce');
+  if (!held) return false;
+  return (await abilitiesOfAuthorisation(db, { adapters }, held.id)).captures === 'several';
 }
 
 /** One booking whole: what was agreed and what happened. Its standing is computed from that where it is shown. */
@@ -75,6 +84,7 @@ export async function bookingView(
       ),
     )
     .orderBy(asc(errands.at));
+  const [service] = await db.select().from(services).where(eq(services.id, booking.serviceId));
   const underWay = await paymentUnderWay(db, id);
   const offered = await offeredFor(db, { adapters }, [booking], now);
   const all = await connectedAccounts(db, adapters, now);
@@ -121,5 +131,8 @@ export async function bookingView(
       .flatMap(({ id: account, name, way }) => (way === 'reader' ? [] : [{ id: account, name, way }]))
       .sort((a, b) => Number(b.id === usual) - Number(a.id === usual)),
     hasReader: offered.reader !== null,
+    returns: service?.kind === 'rental' || booking.terms.claims?.late !== undefined,
+    usualClaims: service?.usualClaims ?? [],
+    takesSeveral: await takesSeveral(db, adapters, loaded.facts),
   };
 }

@@ -17,6 +17,7 @@ import { paymentRequests } from '#server/database/schema/credit';
 import { quotes } from '#server/database/schema/quotes';
 import { errands, intents, messages } from '#server/database/schema/work';
 import { cashByDay } from '#server/queries/paying/cashByDay';
+import { requestsDisputed } from '#server/after/requestsDisputed';
 import { requestsLate } from '#server/requests/requestsLate';
 import { heldDocuments } from '#server/queries/documents/held';
 import { quotesThatWait } from '#server/queries/quotes/quotes';
@@ -277,6 +278,7 @@ export async function todayView(db: Database, now: Instant, wanted?: string): Pr
     failing,
     unissued: (await heldDocuments(db)).slice(0, mostUnissued),
     requestsLate: await requestsLate(db, localDate(now, zone), now),
+    requestsDisputed: await requestsDisputed(db),
     accessEnding: await db
       .select({
         id: payAccounts.id,

@@ -6,6 +6,13 @@ import type { Deal } from '#core/booking/deal';
 import { asConfirmed, payable, standing, type Standing } from '#core/booking/standing';
 import { payAllOffer } from '#core/change/change';
 import { dealOf } from '#server/booking/dealOf';
+import type { ClaimOnPage } from '#contracts/afterViews';
+import { claimState } from '#core/after/claims';
+import type { Instant } from '#core/calendar/instant';
+import { mayWithdraw, withdrawalUntil } from '#core/cancellation/withdrawal';
+import { asksAnew, notAgreed } from '#core/consent/purposesOf';
+import { notAgreedSentences } from '#core/wording/consent';
+import { finalFigures } from '#core/wording/finalFigures';
 import { stripOf } from '#core/booking/strip';
 import type { Fact, KeptFor } from '#core/booking/facts';
 import { dateOf } from '#core/calendar/wallTime';
@@ -119,6 +126,10 @@ const forPayer = (view: ClientView, ownPayment: boolean): ClientView => ({
   settled: [],
   cancellation: [],
   payments: [],
+  claims: [],
+  agreeAnew: null,
+  withdraw: null,
+  figures: [],
   papers: [],
   bill: null,
   received: zero,
@@ -161,6 +172,52 @@ async function ownSide(
           open: asked ? `On ${longMoment(asked.at, agreed.timeZone, today)} you asked ${wish}.` : null,
         }
       : null,
+  };
+}
+
+/** What comes after the service, as the client reads and answers it. */
+function afterwardsOf(
+  current: Standing,
+  facts: readonly Fact[],
+  today: PlainDate,
+  consent: string,
+): Pick<ClientView, 'claims' | 'agreeAnew' | 'withdraw' | 'figures'> {
+  const { agreed, asOf, ledger, stage } = current;
+  const moment = (at: Instant): string => longMoment(at, agreed.timeZone, today);
+  const until = withdrawalUntil(agreed);
+  const going = stage === 'waiting' || stage === 'secured' || stage === 'inService';
+  return {
+    claims: ledger.after.claims.map((claim): ClaimOnPage => {
+      const state = claimState(claim, asOf);
+      const { claimId: id, what, reason, restsOn, amount, pictures, answerBy, answer, decided } = claim;
+      return {
+        id,
+        what,
+        reason,
+        restsOn,
+        amount,
+        pictures: pictures.map(({ fileId, taken }) => ({ fileId, taken: taken && moment(taken) })),
+        state,
+        answerBy: answerBy && moment(answerBy),
+        note: answer?.kind === 'objected' ? answer.note : null,
+        decided: decided && decided.note,
+        mayAnswer: state === 'waits',
+      };
+    }),
+    agreeAnew:
+      (stage === 'secured' || stage === 'inService') && asksAnew(notAgreed(current))
+        ? { sentences: notAgreedSentences(current), consent }
+        : null,
+    withdraw:
+      going && until !== null && mayWithdraw(agreed, asOf)
+        ? {
+            until: moment(until),
+            sentences: ifCancelledSentences(cancellationOf(current, 'client'), (amount) =>
+              formatMoney(amount, agreed.currency),
+            ),
+          }
+        : null,
+    figures: finalFigures(current, facts),
   };
 }
 
@@ -261,6 +318,7 @@ export async function clientView(
       onTheWay: onTheWayOf(current, today),
       waiting: payment ?? holding,
       ...(await ownSide(tx, standingNow, { loaded, awaited, today, whole })),
+      ...afterwardsOf(standingNow, loaded.facts, today, consentOf('card')),
       tip: service?.rules?.tip ?? false,
       lastDecline: declined ? { code: declined.code, amount: declined.amount } : null,
       papers: (await documentsOf(tx, booking.id)).map(({ number, kind }) => ({ number, what: documentTitle[kind] })),

@@ -1,10 +1,11 @@
 import type { CloseOutView } from '#contracts/views';
+import { claimState } from '#core/after/claims';
 import { standing } from '#core/booking/standing';
 import type { Instant } from '#core/calendar/instant';
 import { type Minor, zero } from '#core/money/minor';
 import { agreedOf, readBooking } from '#server/booking/lockBooking';
 import type { Database } from '#server/database/database';
-import { bookings, summaries } from '#server/database/schema/bookings';
+import { bookings, facts, summaries } from '#server/database/schema/bookings';
 import { selectLines } from '#server/queries/bookings/bookingLines';
 import { and, asc, eq, inArray, sql } from 'drizzle-orm';
 
@@ -25,20 +26,38 @@ export async function closeOutView(db: Database, now: Instant): Promise<CloseOut
       id: bookings.id,
       covers: sql<boolean>`coalesce(${bookings.terms}->>'holdCoversBalance' = 'true', false)`,
       charged: sql<boolean>`${bookings.terms}->'chargeInstead' is not null`,
+      hears: sql<boolean>`coalesce((${bookings.terms}->'claims'->>'answerDays')::int > 0, false)`,
     })
     .from(bookings)
     .where(
       and(
         inArray(bookings.id, ids),
-        sql`(${bookings.terms}->>'holdCoversBalance' = 'true' or ${bookings.terms}->'chargeInstead' is not null)`,
+        sql`(${bookings.terms}->>'holdCoversBalance' = 'true' or ${bookings.terms}->'chargeInstead' is not null or ${bookings.terms}->'claims' is not null)`,
       ),
     );
   const covering = new Set(special.filter(({ covers }) => covers).map(({ id }) => id));
   const securities = new Map<string, Minor>();
-  for (const { id } of special.filter(({ charged }) => charged)) {
+  const heard = new Map<string, CloseOutView['queue'][number]['claims']>();
+  for (const { id, charged, hears } of special) {
+    if (!charged && !hears) continue;
     const loaded = (await readBooking(db, id))!;
-    securities.set(id, standing(agreedOf(loaded.booking), loaded.facts, now).securityInHand);
+    const { securityInHand, ledger, asOf } = standing(agreedOf(loaded.booking), loaded.facts, now);
+    securities.set(id, securityInHand);
+    const states = ledger.after.claims.map((claim) => claimState(claim, asOf));
+    const count = (wanted: string): number => states.filter((state) => state === wanted).length;
+    if (hears) heard.set(id, { waits: count('waits'), objected: count('objected'), ready: count('ready') });
   }
-  const about = (id: string) => ({ coversBalance: covering.has(id), security: securities.get(id) ?? zero });
+  const missing = await db
+    .select({ id: facts.bookingId, kind: sql<string>`${facts.fact}->>'kind'` })
+    .from(facts)
+    .where(and(inArray(facts.bookingId, ids), sql`${facts.fact}->>'kind' in ('notBack', 'broughtBack')`))
+    .orderBy(asc(facts.seq));
+  const last = new Map(missing.map(({ id, kind }) => [id, kind]));
+  const about = (id: string) => ({
+    coversBalance: covering.has(id),
+    security: securities.get(id) ?? zero,
+    claims: heard.get(id) ?? null,
+    notBack: last.get(id) === 'notBack',
+  });
   return { waiting, queue: queue.map((line) => ({ ...line, ...about(line.id) })) };
 }

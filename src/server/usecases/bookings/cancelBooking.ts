@@ -1,8 +1,11 @@
+import type { OnLink } from '#contracts/client';
 import type { CancelBooking } from '#contracts/owner';
+import { mayWithdraw } from '#core/cancellation/withdrawal';
+import { agreedOf, readBooking } from '#server/booking/lockBooking';
+import { bookingOfLink } from '#server/links/clientLink';
 import type { Fact, FactOf } from '#core/booking/facts';
 import type { Ledger } from '#core/booking/ledger';
-import { cancellationOf } from '#core/booking/cancellationOf';
-import type { Cancellation } from '#core/cancellation/cancel';
+import { type BookingCancellation, cancellationOf } from '#core/booking/cancellationOf';
 import { ok, refuse, type Result } from '#core/result';
 import { recordFacts } from '#server/booking/record';
 import { type ProofNeeded, type RefundLimit, wantsProof } from '#core/paying/refundLimit';
@@ -22,7 +25,7 @@ export type CancelRefusal = NotFound | ProofNeeded | { readonly code: 'booking_o
  */
 export const cancelBooking =
   (deps: Deps) =>
-  ({ bookingId, by }: CancelBooking, limit: RefundLimit = null): Promise<Result<Cancellation, CancelRefusal>> =>
+  ({ bookingId, by }: CancelBooking, limit: RefundLimit = null): Promise<Result<BookingCancellation, CancelRefusal>> =>
     cancelAs(deps, { bookingId, by, limit }, () => null);
 
 /** @param asked what the client asked for, where this is the answer to it: the terms count from that moment */
@@ -30,9 +33,9 @@ export async function cancelAs(
   deps: Deps,
   { bookingId, by, limit }: CancelBooking & { readonly limit: RefundLimit },
   asked: (ledger: Ledger) => FactOf<'clientAsked'> | null,
-): Promise<Result<Cancellation, CancelRefusal>> {
+): Promise<Result<BookingCancellation, CancelRefusal>> {
   const afterwards: string[] = [];
-  const result = await onBooking<Cancellation, CancelRefusal>(
+  const result = await onBooking<BookingCancellation, CancelRefusal>(
     deps,
     bookingId,
     async ({ tx, loaded, standing, now }) => {
@@ -64,3 +67,20 @@ export async function cancelAs(
   await runDueOf(deps, { bookings: [bookingId] });
   return result;
 }
+
+export type WithdrawRefusal = CancelRefusal | { readonly code: 'link_unknown' | 'link_expired' | 'not_withdrawable' };
+
+/** The client withdraws by law: at once, without anybody's yes, and before the steps of the terms. */
+export const withdrawByLaw =
+  (deps: Deps) =>
+  async ({ link }: OnLink): Promise<Result<null, WithdrawRefusal>> => {
+    const now = deps.clock.now();
+    const opened = await bookingOfLink(deps.db, link, now);
+    if ('fault' in opened) return refuse({ code: opened.fault });
+    if (opened.purpose === 'payer') return refuse({ code: 'link_unknown' });
+    const loaded = (await readBooking(deps.db, opened.bookingId))!;
+    if (!mayWithdraw(agreedOf(loaded.booking), now)) return refuse({ code: 'not_withdrawable' });
+    const about = { bookingId: opened.bookingId, by: 'client' as const, limit: null };
+    const done = await cancelAs(deps, about, () => null);
+    return done.ok ? ok(null) : done;
+  };

@@ -1,5 +1,6 @@
+import { waivedTerms } from '#core/services/waiver';
 import type { CreateBooking } from '#contracts/owner';
-import type { PriceInput } from '#core/price/price';
+import { price, type PriceInput } from '#core/price/price';
 import { settledTerms } from '#core/quote/settledTerms';
 import { ok, refuse, type Result } from '#core/result';
 import { insertBooking, type InsertRefusal } from '#server/booking/insertBooking';
@@ -49,6 +50,8 @@ export const createBooking =
       const made = await pricedAs(tx, request, service);
       if ('unknown' in made) return refuse({ code: 'tax_not_found', path: 'lines' });
       const { requestKey, clientName, clientEmail, title, start, end, settling, count } = request;
+      const total = price(made.input).total;
+      const rules = waivedTerms(version.rules, service.extras, { lines: made.input.lines, total });
       const settled = { settling: settling ?? ('online' as const), accountDays: request.accountDays ?? 30 };
       return insertBooking(
         tx,
@@ -67,7 +70,7 @@ export const createBooking =
           price: made.input,
           termsId: version.termsId,
           termsVersion: version.version,
-          terms: settledTerms(version.rules, settled),
+          terms: settledTerms(rules, settled),
           onAccount: settling === 'account',
           ...(count === undefined ? {} : { count }),
         },

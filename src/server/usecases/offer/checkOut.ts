@@ -7,6 +7,7 @@ import { type Agreed as AgreedDeal } from '#core/booking/agreed';
 import { standing } from '#core/booking/standing';
 import { fieldFault } from '#core/quote/acceptance';
 import { filledAgreement } from '#core/quote/signedDocument';
+import { waivedTerms } from '#core/services/waiver';
 import { planOf } from '#core/booking/keptPlan';
 import { addHours, addSeconds, type Instant } from '#core/calendar/instant';
 import { instantOfWall, localDate, wallOfInstant } from '#core/calendar/zoned';
@@ -175,7 +176,8 @@ async function prepare(
   const version = await newestTerms(tx, service.termsId);
   const agreed = wallOfInstant(now, timeZone);
   const { start, end, count } = item;
-  const { rules: terms, version: termsVersion, termsId } = version;
+  const { version: termsVersion, termsId } = version;
+  const terms = waivedTerms(version.rules, service.extras, { lines: input.lines, total });
   const planned = planOf({ currency: service.currency, timeZone, agreed, start, end, total, terms });
   if (!planned.ok) return refuse(atItem(planned.refusal, index));
   const title = askedTitle(service, rules.counts, item, timeZone);

@@ -1,0 +1,5 @@
+import { OnLink } from '#contracts/client';
+import { withdrawByLaw } from '#contracts/routes/client/withdrawByLaw';
+import { served } from '#contracts/routes/served';
+
+export const withdrawByLawServed = served(withdrawByLaw, { in: OnLink, right: 'client' });
