@@ -222,7 +222,13 @@ export type CloseOutView = {
     /** In hand of a refundable deposit, where one was charged in place of a hold. */
     readonly security: Minor;
     /** Its terms hear the client before anything is claimed: how its claims stand; null where they do not. */
-    readonly claims: { readonly waits: number; readonly objected: number; readonly ready: number } | null;
+    readonly claims: {
+      readonly waits: number;
+      readonly objected: number;
+      readonly ready: number;
+      /** The first day until which a client can answer. */
+      readonly until: Instant | null;
+    } | null;
     readonly notBack: boolean;
   })[];
 };

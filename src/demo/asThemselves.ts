@@ -5,6 +5,10 @@ import { actingAs } from '#server/actor/actorNow';
 /** What a client does by themselves; everything else is done by somebody of the business. */
 const byClients = new Set<string>([
   'abandonPayment',
+  'agreeAnew',
+  'answerClaim',
+  'withdrawByLaw',
+  'withdrawConsent',
   'acceptQuote',
   'askChange',
   'askPayer',

@@ -5,6 +5,7 @@ import type { Decimal } from '#core/money/decimal';
 import { minor } from '#core/money/minor';
 import type { App } from '#compose';
 import { asThemselves } from '#demo/asThemselves';
+import { afterBookings, heardService, heardTerms } from '#demo/after';
 import { bankDays, furnishBooks, lookIntoBank, openBooksOfTheDemo } from '#demo/books';
 import { furnishPage } from '#demo/page';
 import { furnishDemo, quoteStories, stepsOfQuote } from '#demo/quotes';
@@ -55,7 +56,11 @@ export async function buildDemo(composed: App, progress: (share: number, at: Ins
   await composed.world.clock.moveTo(moment(demoBegins));
   const owner = { ...demoOwner, taxRate: demoOwner.taxRate as Decimal };
   await composed.deps.db.transaction((tx) =>
-    setUp(tx, owner, moment(demoBegins), { services: demoServices, taxes: demoTaxes }),
+    setUp(tx, owner, moment(demoBegins), {
+      services: [...demoServices, heardService],
+      terms: [...starterTerms, heardTerms],
+      taxes: demoTaxes,
+    }),
   );
   const { user } = await composed.signIn.api.signUpEmail({ body: { ...demoSignIn } });
   const app = asThemselves(composed, { kind: 'person', id: user.id });
@@ -66,7 +71,7 @@ export async function buildDemo(composed: App, progress: (share: number, at: Ins
   await furnishPlaces(app);
   await furnishBooks(app);
 
-  const all = [...toldBookings, ...routineBookings(38)];
+  const all = [...toldBookings, ...routineBookings(38), ...afterBookings];
   const quoted = quoteStories
     .flatMap((story, index) => stepsOfQuote(app, story, index))
     .map(({ at, run }): Step => ({ at: moment(at), run }));
@@ -185,6 +190,9 @@ async function happen(app: App, bookingId: string, happening: Happening, key: st
       expectOk(await app.closeOut({ bookingId, claims, coverBalance: happening.coverBalance ?? false }));
       return;
     }
+    case 'own':
+      await happening.run(app, bookingId, key);
+      return;
     case 'cancel':
       expectOk(await app.cancelBooking({ bookingId, by: happening.by }));
       return;

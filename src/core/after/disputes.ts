@@ -64,6 +64,12 @@ export const withDispute = (disputes: Disputes, fact: Fact): Disputes =>
 /** Whether its money is away and nobody has decided yet: neither due, asked for, charged nor given back. */
 export const isUndecided = ({ state, taken }: Dispute): boolean => taken && (state === 'open' || state === 'answered');
 
+/** What disputes that were lost have taken of what counted: owed again, and asked for by its owner alone. */
+export const lostInDisputes = (disputes: readonly Dispute[]): Minor =>
+  disputes
+    .filter(({ state }) => state === 'lost' || state === 'givenIn')
+    .reduce((all, { amount, claims }) => (all + amount - claims) as Minor, zero);
+
 /** What of each receipt is disputed now, by its id. */
 export function disputedOf(disputes: readonly Dispute[], receiptId: string): Minor {
   return disputes

@@ -1,4 +1,5 @@
 import { claimState } from '#core/after/claims';
+import { lostInDisputes } from '#core/after/disputes';
 import { chargeTries } from '#core/booking/decisions';
 import { awaitedFrom } from '#core/booking/ledger';
 import type { Fact } from '#core/booking/facts';
@@ -115,6 +116,9 @@ function reminding(standing: Standing, part: Part): WantedErrand[] {
 function collecting(standing: Standing, part: Part, chargeable: Minor): WantedErrand[] {
   const { ledger, stage } = standing;
   if (part.left === part.coming || part.dueAt === null || part.due === null) return [];
+  // What a lost dispute took is owed again; whether it is asked for is the owner's to say.
+  const lost = lostInDisputes(ledger.after.disputes);
+  if (lost > 0 && standing.position.outstanding <= lost) return [];
   const errands = reminding(standing, part);
   if (part.now || part.collect === 'desk' || stage === 'waiting') return errands;
 

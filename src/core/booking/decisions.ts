@@ -1,4 +1,5 @@
 import { claimState } from '#core/after/claims';
+import { lostInDisputes } from '#core/after/disputes';
 import type { DisputeFamily } from '#core/after/said';
 import type { PartOrigin } from '#core/booking/keptPlan';
 import type { Standing } from '#core/booking/standing';
@@ -23,6 +24,8 @@ export type Decision =
       readonly amount: Minor;
       readonly name: string;
       readonly origin?: Exclude<PartOrigin, 'plan'>;
+      /** Owed again since a dispute was lost. */
+      readonly lost?: true;
     }
   | {
       readonly kind: 'coverGap';
@@ -138,7 +141,11 @@ export function decisionsOf(standing: Standing): Decision[] {
     const amount = sum(late.map((part) => part.left));
     const { name, origin, dueAt } = late[0]!;
     const of = origin === 'plan' ? {} : { origin };
-    decisions.push({ kind: 'late', by: soonest(dueAt!), amount, name, ...of });
+    const lost = ledger.after.disputes.findLast(({ state }) => state === 'lost' || state === 'givenIn');
+    // It was paid in time, and has been owed again since then alone.
+    const since = lost && standing.position.outstanding <= lostInDisputes(ledger.after.disputes);
+    if (since) decisions.push({ kind: 'late', by: lost.decidedAt!, amount, name, lost: true });
+    else decisions.push({ kind: 'late', by: soonest(dueAt!), amount, name, ...of });
   }
 
   const open = stage === 'secured' || stage === 'inService' || stage === 'toCloseOut';

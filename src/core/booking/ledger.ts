@@ -42,6 +42,8 @@ export type Ledger = {
     readonly returned?: Minor;
     readonly method: FactOf<'received'>['method'] | 'hold';
     readonly voucherId?: string;
+    /** Of what it was charged to. */
+    readonly cardId?: string;
     /** The fee that was passed on with it, and what of that went back. */
     readonly fee?: { readonly amount: Minor; readonly tax: Minor; readonly back: Minor; readonly taxBack: Minor };
     /** It came after the service or a cancellation, for what was owed then. */
@@ -223,7 +225,12 @@ function withMoney(ledger: Ledger, fact: Fact): Ledger {
       const { receiptId: id, amount, at, method, voucherId } = fact;
       const owed = ledger.delivered || ledger.cancelled ? { owed: true as const } : {};
       const passed = fact.fee ? { fee: { amount: fact.fee, tax: fact.feeTax ?? zero, back: zero, taxBack: zero } } : {};
-      const about = { ...(voucherId ? { voucherId } : {}), ...passed, ...owed };
+      const about = {
+        ...(voucherId ? { voucherId } : {}),
+        ...(fact.cardId ? { cardId: fact.cardId } : {}),
+        ...passed,
+        ...owed,
+      };
       const receipt = { id, amount, at, method, refunded: zero, ...about };
       const onTheWay = ledger.onTheWay.filter((sent) => sent.receiptId !== id);
       const accountChosen = method === 'card' || method === 'debit' ? null : ledger.accountChosen;
@@ -265,7 +272,8 @@ function withMoney(ledger: Ledger, fact: Fact): Ledger {
     case 'disputeDecided':
       if (fact.outcome !== 'lost' && fact.outcome !== 'givenIn') return ledger;
       return {
-        ...ledger,
+        // Whose holder has had a payment taken back is charged no more by itself.
+        ...withoutCard(ledger, ledger.receipts.find(({ id }) => id === fact.receiptId)?.cardId ?? ''),
         ...postedBack(ledger, fact),
         ...notInHand(ledger, fact.receiptId, minor(fact.amount - fact.claims)),
       };

@@ -41,6 +41,8 @@ type Reading = {
   delivered: boolean;
   /** Cancelled or lapsed. */
   over: boolean;
+  /** Given back as a courtesy and credited so: what goes back of it takes no other document back. */
+  courtesy: Minor;
   /** What a claim is for, in the owner's words. */
   readonly said: (claimId: string) => string;
 };
@@ -163,7 +165,11 @@ const reads: Reads = {
   received: (reading, fact) => cameIn(reading, fact, fact.receiptId, fact.amount - (fact.security ?? 0)),
   paymentCaptured: (reading, fact) => cameIn(reading, fact, fact.authorisation, fact.captured - (fact.security ?? 0)),
   refunded(reading, { refundId, receiptId, amount, security = 0 }) {
-    wentBack(reading, receiptId, minor(amount - security), `refunded:${refundId}`);
+    const back = minor(amount - security);
+    const courtesy = least(back, reading.courtesy);
+    reading.courtesy = minor(reading.courtesy - courtesy);
+    reading.received = minor(reading.received - courtesy);
+    wentBack(reading, receiptId, minor(back - courtesy), `refunded:${refundId}`);
   },
   debitReturned(reading, { settled, receiptId, amount, security = 0 }) {
     if (settled) wentBack(reading, receiptId, minor(amount - security), `returned:${receiptId}`);
@@ -175,9 +181,10 @@ const reads: Reads = {
     if (outcome === 'lost' || outcome === 'givenIn')
       wentBack(reading, receiptId, minor(amount - claims - security), `disputed:${disputeId}:${index}`);
   },
-  courtesy({ standing }, { courtesyId, amount }) {
-    const { final } = standing;
-    if (final) standing.credit(`courtesy:${courtesyId}`, final, least(amount, final.left));
+  courtesy(reading, { courtesyId, amount }) {
+    const { final } = reading.standing;
+    reading.courtesy = sum([reading.courtesy, amount]);
+    if (final) reading.standing.credit(`courtesy:${courtesyId}`, final, least(amount, final.left));
   },
   claimsTaken: (reading, fact) => ofClaims(reading, fact, fact.claims, fact.captured),
   claimOwed: (reading, fact) => ofClaims(reading, fact, fact.claims ?? [], fact.amount),
@@ -229,6 +236,7 @@ export function wantedDocuments(
     received: zero,
     delivered: false,
     over: false,
+    courtesy: zero,
     said: (id) => ledgerOf(facts).after.claims.find(({ claimId }) => claimId === id)?.reason ?? '',
   };
   for (; index < facts.length; index++) {

@@ -5,7 +5,7 @@ import type { Recorded } from '#core/actor/actor';
 import type { Fact, FactOf } from '#core/booking/facts';
 import { standing, type Standing } from '#core/booking/standing';
 import type { Instant } from '#core/calendar/instant';
-import { localDate } from '#core/calendar/zoned';
+import type { PlainDate } from '#core/calendar/days';
 import { formatMoney } from '#core/money/formatMoney';
 import type { Minor } from '#core/money/minor';
 import { type PriceInput } from '#core/price/price';
@@ -49,6 +49,9 @@ export type EvidenceAbout = {
   readonly documents: readonly { readonly number: string; readonly title: string; readonly day: string }[];
 };
 
+/** Not in the year of anything: every day is written with its own. */
+const noDay = '0001-01-01' as PlainDate;
+
 /** Lines of a page: what is more is counted, so that an answer stays a few pages. */
 const mostLines = 36;
 const fewer = (lines: readonly string[]): string[] =>
@@ -65,7 +68,7 @@ const shortDevice = (device: string): string => device.slice(0, 10);
 export function evidenceOf(about: EvidenceAbout): Evidence[] {
   const { dispute, current, facts, client } = about;
   const { currency, timeZone } = current.agreed;
-  const when = (at: Instant): string => `${longMoment(at, timeZone, localDate(at, timeZone))} ${at.slice(0, 4)}`;
+  const when = (at: Instant): string => longMoment(at, timeZone, noDay);
   const sum = (amount: Minor): string => formatMoney(amount, currency);
   const deviceOf = ({ actor }: Recorded<Fact>): string =>
     actor.kind === 'client' && actor.device ? `, from device ${shortDevice(actor.device)}` : '';
@@ -96,7 +99,7 @@ export function evidenceOf(about: EvidenceAbout): Evidence[] {
     ],
     agreement: () => [
       `${about.title}, booking ${about.number}, for ${client.name} (${client.email}).`,
-      `From ${longWall(current.agreed.start, localDate(until, timeZone))} to ${longWall(current.agreed.end, localDate(until, timeZone))}.`,
+      `From ${longWall(current.agreed.start, noDay)} to ${longWall(current.agreed.end, noDay)}.`,
       ...requestRows(about.price).map(({ what, how, amount }) => `${what}${how ? ` (${how})` : ''}: ${amount}`),
       ...facts.flatMap((fact) =>
         fact.kind === 'agreed' && fact.agreement
@@ -132,6 +135,7 @@ export function evidenceOf(about: EvidenceAbout): Evidence[] {
         fact.kind === 'seen' ? [`${when(fact.at)}: the page of the ${fact.page}${deviceOf(fact)}`] : [],
       ),
     delivery: () => [
+      `Agreed from ${longWall(current.agreed.start, noDay)} to ${longWall(current.agreed.end, noDay)}.`,
       ...facts.flatMap((fact) => {
         if (fact.kind === 'delivered') return [`The service ended on ${when(fact.at)}, and was given.`];
         if (fact.kind === 'broughtBack') return [`What was lent came back on ${when(fact.moment)}.`];

@@ -29,7 +29,7 @@ export function BackRow({ bookingId, standing }: { readonly bookingId: string; r
         {back ? (
           <>
             Back <b>{shortMoment(back, timeZone, today)}</b>
-            {back < endAt && ', before its end: it can be closed early'}
+            {back < endAt && asOf < endAt && ', before its end: it can be closed early'}
           </>
         ) : missing ? (
           <b className="t-late">Not back. The hold is renewed as long as its account can.</b>

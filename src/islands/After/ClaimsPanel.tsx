@@ -102,24 +102,6 @@ export function ClaimsPanel({ view, standing, done }: Props) {
                     {state === 'waits' && answerBy && `, until ${longMoment(answerBy, timeZone, today)}`}
                     {answer?.kind === 'accepted' && ` · accepted ${shortMoment(answer.at, timeZone, today)}`}
                   </span>
-                  {claim.restsOn && <p>{claim.restsOn}</p>}
-                  {answer?.kind === 'objected' && (
-                    <p className={styles.objection}>
-                      “{answer.note}”
-                      {answer.agreesTo !== null && ` Would pay ${formatMoney(answer.agreesTo, currency)}.`}
-                    </p>
-                  )}
-                  {claim.pictures.length > 0 && (
-                    <ul className={styles.thumbs}>
-                      {claim.pictures.map(({ fileId, sha256 }, index) => (
-                        <li key={sha256}>
-                          <a href={`/f/${fileId}`} target="_blank" rel="noreferrer">
-                            <img src={`/f/${fileId}`} alt={`${claim.reason}, ${index + 1}`} loading="lazy" />
-                          </a>
-                        </li>
-                      ))}
-                    </ul>
-                  )}
                 </div>
                 <b className="num">{formatAmount(claim.amount, currency)}</b>
                 {state === 'objected' ? (
@@ -145,6 +127,28 @@ export function ClaimsPanel({ view, standing, done }: Props) {
                       </Menu.Dropdown>
                     </Menu>
                   )
+                )}
+                {(claim.restsOn || answer?.kind === 'objected' || claim.pictures.length > 0) && (
+                  <div className={styles.details}>
+                    {claim.restsOn && <p>{claim.restsOn}</p>}
+                    {answer?.kind === 'objected' && (
+                      <p className={styles.objection}>
+                        “{answer.note}”
+                        {answer.agreesTo !== null && ` Would pay ${formatMoney(answer.agreesTo, currency)}.`}
+                      </p>
+                    )}
+                    {claim.pictures.length > 0 && (
+                      <ul className={styles.thumbs}>
+                        {claim.pictures.map(({ fileId, sha256 }, index) => (
+                          <li key={sha256}>
+                            <a href={`/f/${fileId}`} target="_blank" rel="noreferrer">
+                              <img src={`/f/${fileId}`} alt={`${claim.reason}, ${index + 1}`} loading="lazy" />
+                            </a>
+                          </li>
+                        ))}
+                      </ul>
+                    )}
+                  </div>
                 )}
               </li>
             );

@@ -3,7 +3,8 @@ import { giveCourtesy } from '#contracts/routes/closing/giveCourtesy';
 import { courtesyReceipts } from '#core/after/courtesy';
 import { localDate } from '#core/calendar/zoned';
 import { formatAmount, formatMoney } from '#core/money/formatMoney';
-import { least, type Minor, remainder, sum } from '#core/money/minor';
+import { currencyExponent } from '#core/money/currency';
+import { least, type Minor, minor, remainder, sum } from '#core/money/minor';
 import { cameBy } from '#core/wording/receiptRows';
 import { shortDate } from '#core/wording/days';
 import { call } from '#islands/api';
@@ -15,6 +16,12 @@ import { NativeSelect, Textarea } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
+
+/** A first proposal: a tenth of what is in hand, in whole units of the currency. */
+function aTenth(inHand: Minor, currency: string): Minor {
+  const unit = 10 ** currencyExponent(currency);
+  return minor(Math.max(1, Math.round(inHand / 10 / unit)) * unit);
+}
 
 /** A sum given back without a change of what was agreed after the service; an agreed discount before it. */
 export function CourtesyDialog({ view, standing, close, from }: DialogProps & { readonly from?: string }) {
@@ -39,7 +46,7 @@ export function CourtesyDialog({ view, standing, close, from }: DialogProps & { 
       title="Give back as a courtesy"
       label={`Sum, of ${formatMoney(limit, currency)} in hand`}
       currency={currency}
-      proposed={least(limit, limit)}
+      proposed={aTenth(inHand, currency)}
       limit={limit}
       close={close}
       send={send}

@@ -51,9 +51,15 @@ export function DecideDialog({ view, claim, currency, close }: Props) {
               </p>
               <p>{claim.restsOn || 'Nothing is said of what it rests on.'}</p>
               {claim.pictures.length > 0 && (
-                <p>
-                  {claim.pictures.length} {claim.pictures.length === 1 ? 'picture' : 'pictures'}
-                </p>
+                <ul className={styles.thumbs}>
+                  {claim.pictures.map(({ fileId, sha256 }, index) => (
+                    <li key={sha256}>
+                      <a href={`/f/${fileId}`} target="_blank" rel="noreferrer">
+                        <img src={`/f/${fileId}`} alt={`${claim.reason}, ${index + 1}`} />
+                      </a>
+                    </li>
+                  ))}
+                </ul>
               )}
             </section>
             <section>

@@ -75,8 +75,8 @@ function Agree({
     setBusy(false);
   };
   return (
-    <section className={pay.box} aria-label="Agree to what has changed">
-      <p className={pay.label}>Please agree to what has changed</p>
+    <section className={`${pay.box} ${own.anew}`} aria-label="Agree to what has changed">
+      <b>Please agree to what has changed</b>
       <ul>
         {asked.sentences.map((each) => (
           <li key={each}>{each}</li>

@@ -241,6 +241,8 @@ function Doing({ link, view, reload }: Props & { readonly reload: () => Promise<
       </Note>
     );
   if (stage === 'closed') return <Note title="Thank you for coming">Everything is settled.</Note>;
+  if (view.claims.some(({ mayAnswer }) => mayAnswer))
+    return <Note title="We ask for your answer">Something is claimed after your booking. Please read it below.</Note>;
   if (stage === 'waiting') return <Note title="Almost there">{view.business.name} confirms this booking.</Note>;
   return (
     <Note title={view.payer ? 'Thank you' : view.received > 0 ? 'You are booked, thank you' : 'You are booked'}>

@@ -17,6 +17,13 @@ type Props = {
   readonly open: () => void;
 };
 
+/** What the row's button leads to. */
+function actionOf({ claims, notBack }: Props['line']): string {
+  if (notBack) return 'Is it back?';
+  if (claims && claims.objected > 0) return 'Decide';
+  return claims && claims.waits > 0 ? 'See the claim' : 'Claim or release';
+}
+
 /** Where the claims of a booking stand whose client is heard about them; null where none is open. */
 function claimWords({ claims, notBack }: Props['line']): string | null {
   if (notBack) return 'Not back; the hold is renewed as long as its account can.';
@@ -28,8 +35,11 @@ function claimWords({ claims, notBack }: Props['line']): string | null {
 
 export function CloseOutRow({ line, chosen, toggle, opened, open }: Props) {
   const { zone, today } = useShell();
-  const day = line.decideBy ? localDate(line.decideBy, zone) : today;
-  const urgent = line.held > 0 && day <= today;
+  // What waits for its client is not for the owner yet.
+  const waits = line.claims !== null && line.claims.waits > 0 && line.claims.objected === 0;
+  const by = waits ? line.claims!.until : line.decideBy;
+  const day = by ? localDate(by, zone) : today;
+  const urgent = !waits && line.held > 0 && day <= today;
   return (
     <div className={styles.row}>
       <Checkbox
@@ -39,10 +49,8 @@ export function CloseOutRow({ line, chosen, toggle, opened, open }: Props) {
         aria-label={`Choose ${line.client}`}
       />
       <div className={urgent ? styles.deadlineUrgent : styles.deadline}>
-        <b className="num">
-          {day === today && line.decideBy ? clockOf(wallOfInstant(line.decideBy, zone)) : longDate(day, today)}
-        </b>
-        <span>{distance(day, today)}</span>
+        <b className="num">{day === today && by ? clockOf(wallOfInstant(by, zone)) : longDate(day, today)}</b>
+        <span>{waits ? 'the client answers' : distance(day, today)}</span>
       </div>
       <div>
         <a href={`/bookings/${line.number}`} className={styles.who}>
@@ -63,7 +71,7 @@ export function CloseOutRow({ line, chosen, toggle, opened, open }: Props) {
         <span>{line.security > 0 ? 'deposit' : 'held'}</span>
       </div>
       <Button variant="default" onClick={open} aria-expanded={opened} data-row-action>
-        {opened ? 'Close' : 'Claim or release'}
+        {opened ? 'Close' : actionOf(line)}
       </Button>
     </div>
   );

@@ -43,8 +43,9 @@ export function decisionWords(decision: Decision, zone: string, today: PlainDate
     }
     case 'late':
       return {
-        why:
-          decision.origin === 'claims'
+        why: decision.lost
+          ? 'A dispute was lost, so this is owed again. Nobody is asked by itself: ask, or give it up.'
+          : decision.origin === 'claims'
             ? 'Claims that the hold could not pay are not paid yet.'
             : `The ${decision.name} is late; reminders have gone out.`,
         action: 'Ask again',

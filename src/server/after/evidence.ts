@@ -1,8 +1,8 @@
-import { disputeTitles, whatWins } from '#core/wording/disputeWords';
+import { disputeTitles } from '#core/wording/disputeWords';
 import { evidenceOrder } from '#core/after/evidence';
 import { standing } from '#core/booking/standing';
 import type { Instant } from '#core/calendar/instant';
-import { localDate } from '#core/calendar/zoned';
+import type { PlainDate } from '#core/calendar/days';
 import { formatMoney } from '#core/money/formatMoney';
 import { sum } from '#core/money/minor';
 import { longMoment } from '#core/wording/days';
@@ -18,6 +18,9 @@ import { documentsOf } from '#server/invoicing/bookingDocuments';
 import { agreementOfBooking } from '#server/quotes/agreementOfBooking';
 import { factsOfRequests } from '#server/requests/requestFacts';
 import { inArray } from 'drizzle-orm';
+
+/** Every day is written with its year. */
+const noDay = '0001-01-01' as PlainDate;
 
 async function signedOf(db: Database | Tx, subject: DisputeSubject & { kind: 'booking' }, now: Instant) {
   const found = await agreementOfBooking(db, subject.loaded, now);
@@ -50,7 +53,7 @@ export async function evidenceFor(db: Database | Tx, subject: DisputeSubject, no
   const { request } = subject;
   const { timeZone } = await ownerRow(db);
   const told = (await factsOfRequests(db, [request.id])).toReversed();
-  const when = (at: Instant): string => `${longMoment(at, timeZone, localDate(at, timeZone))} ${at.slice(0, 4)}`;
+  const when = (at: Instant): string => longMoment(at, timeZone, noDay);
   const money = (amount: typeof dispute.amount): string => formatMoney(amount, request.currency);
   const lines: Partial<Record<Evidence['kind'], string[]>> = {
     authentication: answered ? [`The bank approved it on ${when(answered.at)}, reference ${answered.reference}.`] : [],
@@ -76,7 +79,7 @@ async function aboutOf(db: Database | Tx, subject: DisputeSubject) {
   const { timeZone } = await ownerRow(db);
   const whole = sum([dispute.amount, dispute.fee, dispute.tip]);
   const number = subject.kind === 'booking' ? subject.loaded.booking.number : subject.request.number;
-  const day = (at: Instant): string => `${longMoment(at, timeZone, localDate(at, timeZone))} ${at.slice(0, 4)}`;
+  const day = (at: Instant): string => longMoment(at, timeZone, noDay);
   return {
     number,
     rows: [
@@ -107,7 +110,7 @@ export async function answerDocument(
     colour: owner.look.colour ?? '#0d4a56',
     title: dispute.id === '' ? `What is kept of ${number}` : `Answer to a dispute: ${number}`,
     about: dispute.id === '' ? rows.slice(-1) : rows,
-    wins: dispute.id === '' ? 'Put together from what was recorded as it happened.' : whatWins[dispute.family],
+    wins: 'Put together from what was recorded as it happened, the most to the point first.',
     pieces,
     word,
     pictures: new Map(kept.filter(({ type }) => type.startsWith('image/')).map(({ id, content }) => [id, content])),

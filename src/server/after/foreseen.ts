@@ -7,20 +7,21 @@ import { formatMoney } from '#core/money/formatMoney';
 import type { Minor } from '#core/money/minor';
 import type { Refund } from '#core/paying/givingBack';
 import type { Recorded } from '#core/actor/actor';
-import { documentWords } from '#core/wording/documentWords';
+import { documentTitle } from '#core/wording/documentWords';
 import { cameBy } from '#core/wording/receiptRows';
 import { shortDate } from '#core/wording/days';
 import { localDate } from '#core/calendar/zoned';
-import type { WantedDocument } from '#core/documents/documentsStanding';
+import { type Kept, leftOf, type WantedDocument } from '#core/documents/documentsStanding';
 import { actorNow } from '#server/actor/actorNow';
 import { posting } from '#server/booking/record';
 import { ownerRow } from '#server/database/ownerRow';
 import type { OpenBooking } from '#server/deciding/onBooking';
-import { wantedOf } from '#server/invoicing/bookingDocuments';
+import { documentsOf, wantedOf } from '#server/invoicing/bookingDocuments';
 
-const amountOf = (wanted: WantedDocument): Minor | null => {
+const amountOf = (wanted: WantedDocument, issued: readonly Kept[]): Minor | null => {
   if (wanted.kind === 'final') return wanted.figures?.total ?? null;
-  return wanted.amount ?? null;
+  if (wanted.kind === 'account') return wanted.amount;
+  return wanted.amount ?? issued.find(({ cause }) => cause === wanted.of)?.left ?? null;
 };
 
 /**
@@ -61,6 +62,7 @@ export async function foreseen(
       });
     ledger = withFact(ledger, fact);
   }
+  const issued = leftOf(await documentsOf(tx, loaded.booking.id));
   const before = new Set((await wantedOf(tx, loaded)).map(({ cause }) => cause));
   const wanted = (await wantedOf(tx, { ...loaded, booking, facts })).filter(({ cause }) => !before.has(cause));
   const today = localDate(now, timeZone);
@@ -71,6 +73,6 @@ export async function foreseen(
       return { amount, how: `of ${of} on ${shortDate(localDate(at, timeZone), today)}` };
     }),
     entries,
-    documents: wanted.map((each) => ({ what: documentWords[each.kind], amount: amountOf(each) })),
+    documents: wanted.map((each) => ({ what: documentTitle[each.kind], amount: amountOf(each, issued) })),
   };
 }

@@ -2,7 +2,6 @@ import type { Evidence } from '#core/wording/evidenceWords';
 import { remadePicture } from '#server/pictures/remadePicture';
 import {
   drawFooters,
-  drawRows,
   heading,
   ink,
   margin,
@@ -82,7 +81,11 @@ async function drawnAnswer(
   pdf.addStructure(root);
   say(pdf, root, 'P', () => pdf.font('bold').fontSize(10).fillColor(colour).text(business).fillColor(ink));
   heading(pdf, root, title, 1);
-  drawRows(pdf, root, about);
+  written(
+    pdf,
+    root,
+    about.map(([what, said]) => `${what}: ${said}`),
+  );
   paragraph(pdf, root, wins, soft);
   if (word !== '') {
     heading(pdf, root, 'In our own words', 2);

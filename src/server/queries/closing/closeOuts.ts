@@ -45,7 +45,9 @@ export async function closeOutView(db: Database, now: Instant): Promise<CloseOut
     securities.set(id, securityInHand);
     const states = ledger.after.claims.map((claim) => claimState(claim, asOf));
     const count = (wanted: string): number => states.filter((state) => state === wanted).length;
-    if (hears) heard.set(id, { waits: count('waits'), objected: count('objected'), ready: count('ready') });
+    const open = ledger.after.claims.filter((claim) => claimState(claim, asOf) === 'waits');
+    const until = open.flatMap(({ answerBy }) => answerBy ?? []).toSorted()[0] ?? null;
+    if (hears) heard.set(id, { waits: count('waits'), objected: count('objected'), ready: count('ready'), until });
   }
   const missing = await db
     .select({ id: facts.bookingId, kind: sql<string>`${facts.fact}->>'kind'` })
