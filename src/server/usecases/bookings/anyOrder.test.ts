@@ -1,28 +1,15 @@
 import { standing } from '#core/booking/standing';
 import { addHours } from '#core/calendar/instant';
-import { accounts } from '#core/journal/entry';
-import { least, type Minor, minor, sum } from '#core/money/minor';
+import { least, type Minor, minor } from '#core/money/minor';
 import { agreedOf, readBooking } from '#server/booking/lockBooking';
-import { accountBalances } from '#server/database/schema/journal';
 import { verify } from '#server/verify/verify';
 import { testBankAccount } from '#world/accounts/testBankAccounts';
 import { type CardBehaviour, testNumber } from '#world/cardNetwork/testCards';
-import { payments } from '#world/cardNetwork/tables';
 import { expect } from 'chai';
-import { and, eq, isNull } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import { connected, type Installation, installation, rental } from '../../../../testing/installation';
-
-/** A sequence that is the same at each run: mulberry32. */
-function numbers(seed: number): (below: number) => number {
-  let state = seed;
-  return (below) => {
-    state = (state + 0x6d2b79f5) | 0;
-    let mixed = Math.imul(state ^ (state >>> 15), 1 | state);
-    mixed = (mixed + Math.imul(mixed ^ (mixed >>> 7), 61 | mixed)) ^ mixed;
-    return Math.floor((((mixed ^ (mixed >>> 14)) >>> 0) / 4_294_967_296) * below);
-  };
-}
+import { moneyAgrees } from '../../../../testing/moneyAgrees';
+import { numbersFrom } from '../../../../testing/numbers';
 
 /**
  * Whatever clients and owner do in whatever order, the books agree with themselves, with the facts and with the
@@ -34,7 +21,7 @@ describe('money in any order', () => {
       this.timeout(180_000);
       const app = await installation();
       try {
-        await tell(app, numbers(seed));
+        await tell(app, numbersFrom(seed));
       } finally {
         await app.close();
       }
@@ -111,31 +98,9 @@ async function tell(app: Installation, next: (below: number) => number): Promise
   for (let step = 0; step < 26; step++) {
     await pick(steps)(pick(ids));
     await app.settle();
-    await agree(app, ids, stands);
+    await moneyAgrees(app, ids, stands);
   }
   await app.moveClock(addHours(app.world.clock.now(), 24 * 60));
-  await agree(app, ids, stands);
+  await moneyAgrees(app, ids, stands);
   expect(await verify(app.deps)).to.deep.equal([]);
-}
-
-async function agree(
-  app: Installation,
-  ids: readonly string[],
-  stands: (id: string) => Promise<ReturnType<typeof standing>>,
-): Promise<void> {
-  for (const id of ids) {
-    const { ledger, position, onTheWay, agreed } = await stands(id);
-    const inHand = sum(ledger.receipts.map(({ amount, refunded }) => minor(amount - refunded)));
-    expect(position.received, 'in hand is what came less what went back').to.equal(inHand);
-    expect(new Set(ledger.receipts.map((receipt) => receipt.id)).size).to.equal(ledger.receipts.length);
-    if (!ledger.cancelled && !ledger.lapsed)
-      expect(inHand + onTheWay, 'nothing is collected beyond the price').to.be.at.most(agreed.total);
-  }
-  const { db } = app.deps;
-  const clearing = and(eq(accountBalances.account, accounts.cardClearing), eq(accountBalances.currency, 'EUR'));
-  const [booked] = await db.select().from(accountBalances).where(clearing);
-  const open = await db.select().from(payments).where(isNull(payments.payout));
-  expect(booked?.balance ?? 0, 'card clearing is what the processors still have').to.equal(
-    open.reduce((total, { amount }) => total + amount, 0),
-  );
 }

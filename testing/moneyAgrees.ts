@@ -1,0 +1,33 @@
+import type { standing } from '#core/booking/standing';
+import { accounts } from '#core/journal/entry';
+import { minor, sum } from '#core/money/minor';
+import { payments } from '#world/cardNetwork/tables';
+import { expect } from 'chai';
+import { isNull } from 'drizzle-orm';
+import { balanceOf } from './balances';
+import type { Installation } from './installation';
+
+/**
+ * What is in hand is what came less what went back, no receipt stands twice, and card clearing is just what the
+ * processors have taken and not paid out yet.
+ */
+export async function moneyAgrees(
+  app: Installation,
+  ids: readonly string[],
+  stands: (id: string) => Promise<ReturnType<typeof standing>>,
+): Promise<void> {
+  for (const id of ids) {
+    const { ledger, position, onTheWay, agreed } = await stands(id);
+    const inHand = sum(ledger.receipts.map(({ amount, refunded }) => minor(amount - refunded)));
+    expect(position.received, 'in hand is what came less what went back').to.equal(inHand);
+    expect(new Set(ledger.receipts.map((receipt) => receipt.id)).size).to.equal(ledger.receipts.length);
+    const owed = minor(agreed.total + (ledger.claimsOwed?.amount ?? 0));
+    if (!ledger.cancelled && !ledger.lapsed)
+      expect(inHand + onTheWay, 'nothing is collected beyond the price').to.be.at.most(owed);
+  }
+  const open = await app.deps.db.select().from(payments).where(isNull(payments.payout));
+  expect(
+    await balanceOf(app.deps.db, accounts.cardClearing),
+    'card clearing is what the processors still have',
+  ).to.equal(open.reduce((total, { amount }) => total + amount, 0));
+}
