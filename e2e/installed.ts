@@ -4,11 +4,14 @@ import type { Decimal } from '#core/money/decimal';
 import { type App, compose } from '#compose';
 import type { WallTime } from '#core/calendar/wallTime';
 import { minor } from '#core/money/minor';
+import { afterBookings, heardService, heardTerms } from '#demo/after';
+import { tellBookings } from '#demo/build';
 import { furnishPlaces } from '#demo/places';
 import { furnishWays } from '#demo/ways';
 import { demoOwner, demoServices, demoSignIn } from '#demo/scenario';
 import { type Config, readConfig } from '#server/config';
 import { openDatabase } from '#server/database/open';
+import { starterTerms } from '#server/starter/starterTerms';
 import { setUp } from '#server/starter/setUp';
 import { cpSync, mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -16,13 +19,15 @@ import { join } from 'node:path';
 
 type Opened = Awaited<ReturnType<typeof openDatabase>>;
 
-/** Writes the business and its sign-in; the clock stands at 1 March 2027, 10:00. */
-async function install(config: Config, opened: Opened): Promise<App> {
+/** Writes the business and its sign-in; the clock stands at 1 March 2027, 10:00, where nothing else is said. */
+async function install(config: Config, opened: Opened, now = '2027-03-01T10:00:00Z' as Instant): Promise<App> {
   const app = asThemselves(await compose(config, { opened, post: async () => ({ ok: true }) }));
-  const now = '2027-03-01T10:00:00Z' as Instant;
   await app.world.clock.moveTo(now);
   await opened.db.transaction((tx) =>
-    setUp(tx, { ...demoOwner, taxRate: '23' as Decimal }, now, { services: demoServices }),
+    setUp(tx, { ...demoOwner, taxRate: '23' as Decimal }, now, {
+      services: [...demoServices, heardService],
+      terms: [...starterTerms, heardTerms],
+    }),
   );
   await furnishWays(app);
   await app.signIn.api.signUpEmail({ body: { ...demoSignIn } });
@@ -75,6 +80,35 @@ async function makeDemo(): Promise<string> {
   const app = asThemselves(await compose(config, { opened, post: async () => ({ ok: true }) }));
   await furnish(app);
   await app.close();
+  return directory;
+}
+
+let closed: Promise<string> | null = null;
+
+async function makeClosed(): Promise<string> {
+  const directory = mkdtempSync(join(tmpdir(), 'ostendo-e2e-'));
+  const config = readConfig({ OSTENDO_DATA: directory });
+  const before = await openDatabase({ ...config, durable: false });
+  await (await install(config, before, '2027-01-15T10:00:00Z' as Instant)).close();
+  const receiving: { app?: App } = {};
+  // No server runs: the network's signed events are handed to the endpoint's own function.
+  const composed = await compose(config, {
+    opened: await openDatabase({ ...config, durable: false }),
+    post: async (provider, body, headers) => ({
+      ok: (await receiving.app!.receiveEvent(provider, body, new Headers(headers))) === 200,
+    }),
+  });
+  receiving.app = composed;
+  await tellBookings(asThemselves(composed), afterBookings);
+  await composed.close();
+  return directory;
+}
+
+/** The business with the demo's bookings of which each came to something else after its service. */
+export async function closedDirectory(): Promise<string> {
+  closed ??= makeClosed();
+  const directory = mkdtempSync(join(tmpdir(), 'ostendo-e2e-'));
+  cpSync(await closed, directory, { recursive: true });
   return directory;
 }
 

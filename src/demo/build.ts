@@ -88,7 +88,23 @@ export async function buildDemo(composed: App, progress: (share: number, at: Ins
     },
   };
   const bank = bankDays.map((day): Step => ({ at: moment(`${day}T17:00`), run: () => lookIntoBank(app) }));
-  const steps = [...booked, ...quoted, ...bank, secondVersion(app), morning].sort((a, b) => (a.at < b.at ? -1 : 1));
+  await inTurn(app, [...booked, ...quoted, ...bank, secondVersion(app), morning], progress);
+}
+
+/** Tells these bookings alone, in a business that stands, up to the demo's day. */
+export const tellBookings = (app: App, bookings: readonly DemoBooking[]): Promise<void> =>
+  inTurn(
+    app,
+    bookings.flatMap((booking, index) => stepsOf(app, booking, index)),
+    () => undefined,
+  );
+
+async function inTurn(
+  app: App,
+  unsorted: readonly Step[],
+  progress: (share: number, at: Instant) => void,
+): Promise<void> {
+  const steps = unsorted.toSorted((a, b) => (a.at < b.at ? -1 : 1));
   const end = moment(demoNow);
   let done = 0;
   for (const { at, run } of steps.filter((step) => step.at <= end)) {
