@@ -52,8 +52,12 @@ const shoot = async (page, name, path, before = async () => {}) => {
 const desk = await open({ width: 1280, height: 800 });
 await shoot(desk, 'today', '/today');
 await shoot(desk, 'bookings', '/bookings');
-await shoot(desk, 'booking', '/bookings/B-0037');
-await shoot(desk, 'close-out', '/close-out#B-0043', async (page) => {
+const numberOf = async (client) => {
+  const found = await (await desk.request.get(`${address}/api/bookings?search=${encodeURIComponent(client)}`)).json();
+  return found.lines[0].number;
+};
+await shoot(desk, 'booking', `/bookings/${await numberOf('Maud Oyelaran')}`);
+await shoot(desk, 'close-out', `/close-out#${await numberOf('Ines Valadar')}`, async (page) => {
   await page.getByRole('textbox', { name: 'Claim for' }).fill('Dew heater missing');
   await page.getByRole('textbox', { name: 'Sum, EUR' }).fill('120.00');
 });
@@ -65,7 +69,8 @@ await shoot(desk, 'services', '/services');
 await shoot(desk, 'calendar', '/bookings/calendar?view=places', async (page) =>
   page.getByText('Pia Lindqvist').first().waitFor(),
 );
-await shoot(desk, 'lanes', '/bookings/lanes', async (page) => page.getByText('Pia Lindqvist').first().waitFor());
+const { disputes } = await (await desk.request.get(`${address}/api/disputes`)).json();
+await shoot(desk, 'dispute', `/disputes/${disputes.find(({ client }) => client === 'Gideon Marsh').id}`);
 await shoot(desk, 'requests', '/credit');
 await shoot(desk, 'quote', '/quotes/Q-0004');
 await shoot(desk, 'messages', '/messages');
@@ -76,7 +81,6 @@ await shoot(desk, 'invoices', '/invoices');
 await shoot(desk, 'journal', '/journal');
 const [school] = (await (await desk.request.get(`${address}/api/clients?search=oriel`)).json()).clients;
 await shoot(desk, 'client-whole', `/clients/${school.id}`);
-await shoot(desk, 'set-up', '/set-up');
 
 const phone = await open({ width: 390, height: 844 });
 const linkOf = async (number) => {
@@ -94,6 +98,9 @@ await shoot(phone, 'client-offer', new URL((await offer.json()).url).pathname);
 const waiting = await (await phone.request.get(`${address}/api/bookings?stage=waiting`)).json();
 const party = waiting.lines.find(({ title }) => title.startsWith('Private star party'));
 await shoot(phone, 'client', await linkOf(party.number));
+await shoot(phone, 'client-claim', await linkOf(await numberOf('Nadia Ferreira-Holt')), async (page) => {
+  await page.getByText('We ask for your answer').evaluate((part) => part.scrollIntoView());
+});
 await shoot(phone, 'book', '/book', async (page) => {
   await page.getByRole('button', { name: /Dobsonian/ }).click();
   await page.getByRole('button', { name: 'Thu 20 May' }).first().click();

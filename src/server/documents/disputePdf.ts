@@ -54,27 +54,22 @@ function drawPictures(pdf: Pdf, parent: Element, pictures: readonly Drawn[]): vo
 
 async function drawnAll(ids: readonly string[], pictures: AnswerPdf['pictures'], side: number, quality: number) {
   const drawn = new Map<string, Drawn>();
-  for (const id of new Set(ids)) {
+  const remade = async (id: string): Promise<void> => {
     const given = pictures.get(id);
     const made = given && (await remadePicture(given, 'jpeg', { side, quality }));
     if (made?.ok) drawn.set(id, made.value);
-  }
+  };
+  await Promise.all([...new Set(ids)].map(remade));
   return drawn;
 }
 
+const shownOf = ({ pieces }: AnswerPdf): Evidence[] => pieces.filter(({ lines }) => lines.length > 0);
+
 async function drawnAnswer(
   given: AnswerPdf,
-  side: number,
-  quality: number,
+  drawn: ReadonlyMap<string, Drawn>,
 ): Promise<{ content: Buffer; pages: number }> {
-  const { business, colour, title, about, wins, pieces, word, further } = given;
-  const shown = pieces.filter(({ lines }) => lines.length > 0);
-  const drawn = await drawnAll(
-    [...shown.flatMap((piece) => piece.pictures), ...further],
-    given.pictures,
-    side,
-    quality,
-  );
+  const { business, colour, title, about, wins, word, further } = given;
   const of = (ids: readonly string[]): Drawn[] => ids.flatMap((id) => drawn.get(id) ?? []);
   const { pdf, bytes } = openPdf({ title, author: business, madeAt: given.madeAt });
   const root = pdf.struct('Document');
@@ -91,7 +86,7 @@ async function drawnAnswer(
     heading(pdf, root, 'In our own words', 2);
     written(pdf, root, word.split('\n'));
   }
-  for (const piece of shown) {
+  for (const piece of shownOf(given)) {
     if (pdf.y > pdf.page.height - margin - 90) pdf.addPage();
     heading(pdf, root, piece.title, 2);
     written(pdf, root, piece.lines);
@@ -117,18 +112,28 @@ function written(pdf: Pdf, parent: Element, lines: readonly string[]): void {
     });
 }
 
+/** From the longer side and quality of the best to those at which a hundred pictures of noise would do. */
+const sizes = [
+  [1100, 70],
+  [800, 60],
+  [560, 50],
+  [400, 40],
+] as const;
+
 /** The answer to a dispute, a tagged PDF of at most 4 MB: pictures are drawn smaller until it is. */
 export async function disputePdf(given: AnswerPdf): Promise<{ readonly content: Buffer; readonly pages: number }> {
-  const tries = [
-    [1100, 70],
-    [800, 60],
-    [560, 50],
-    [400, 40],
-  ] as const;
-  let last: { content: Buffer; pages: number } = { content: Buffer.alloc(0), pages: 0 };
-  for (const [side, quality] of tries) {
-    last = await drawnAnswer(given, side, quality);
-    if (last.content.length <= mostAnswerBytes) return last;
+  const ids = [...shownOf(given).flatMap(({ pictures }) => pictures), ...given.further];
+  let most = Infinity;
+  for (const [side, quality] of sizes) {
+    if (side > most) continue;
+    const drawn = await drawnAll(ids, given.pictures, side, quality);
+    const weight = [...drawn.values()].reduce((sum, { content }) => sum + content.length, 0);
+    if (weight <= mostAnswerBytes) {
+      const answer = await drawnAnswer(given, drawn);
+      if (answer.content.length <= mostAnswerBytes) return answer;
+    }
+    // What a picture weighs goes by its area: sizes between that cannot do are not drawn.
+    most = Math.max(sizes.at(-1)![0], side * Math.sqrt(mostAnswerBytes / Math.max(weight, mostAnswerBytes)));
   }
-  throw new Error(`an answer of ${last.content.length} bytes`);
+  throw new Error(`an answer with ${given.pictures.size} pictures is too large`);
 }

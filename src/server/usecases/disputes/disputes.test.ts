@@ -4,8 +4,15 @@ import type { Minor } from '#core/money/minor';
 import { balanceOf } from '../../../../testing/balances';
 import { verify } from '#server/verify/verify';
 import type { CardBehaviour } from '#world/cardNetwork/testCards';
+import { disputeAnswers } from '#server/database/schema/disputes';
+import { files } from '#server/database/schema/files';
 import { expect } from 'chai';
+import { execFileSync } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import sharp from 'sharp';
 import { type Installation, installation } from '../../../../testing/installation';
 import { bookingOf, codeOf } from '../../../../testing/onBooking';
 
@@ -162,6 +169,26 @@ describe('payments that are disputed', () => {
     expect((await matter(booking)).state).to.equal('lost');
     expect((await booking.stands()).position.outstanding).to.equal(0);
     expect(await balance('income:damage recovered')).to.equal(0);
+  });
+
+  it('with twenty pictures of the worst kind it has at most 4 MB, and other programs read it', async function () {
+    this.timeout(120_000);
+    const booking = await disputed('disputesNotAsDescribed');
+    const noise = { width: 1600, height: 1200, channels: 3 as const, background: 'black' };
+    const picture = await sharp({ create: { ...noise, noise: { type: 'gaussian', mean: 120, sigma: 60 } } })
+      .webp({ quality: 30 })
+      .toBuffer();
+    const pictures = Array.from({ length: 20 }, (_, index) => `noise-${index}`);
+    const row = { type: 'image/webp', name: 'noise.webp', content: picture, madeAt: app.world.clock.now() };
+    await app.deps.db.insert(files).values(pictures.map((id) => ({ id, ...row })));
+    expect((await answer(booking, { pictures })).ok).to.equal(true);
+    const [kept] = await app.deps.db.select().from(disputeAnswers);
+    expect(kept!.content!.length).to.be.within(100_000, 4_000_000);
+    const folder = mkdtempSync(join(tmpdir(), 'ostendo-answer-'));
+    writeFileSync(join(folder, 'answer.pdf'), kept!.content!);
+    const said = execFileSync('qpdf', ['--check', join(folder, 'answer.pdf')], { encoding: 'utf8' });
+    rmSync(folder, { recursive: true });
+    expect(said).to.include('No syntax or stream encoding errors found');
   });
 
   it('one of another booking’s, or of nobody’s, is not there', async () => {
