@@ -174,7 +174,7 @@ describe('payments that are disputed', () => {
   it('with twenty pictures of the worst kind it has at most 4 MB, and other programs read it', async function () {
     this.timeout(120_000);
     const booking = await disputed('disputesNotAsDescribed');
-    const noise = { width: 1600, height: 1200, channels: 3 as const, background: 'black' };
+    const noise = { width: 1120, height: 840, channels: 3 as const, background: 'black' };
     const picture = await sharp({ create: { ...noise, noise: { type: 'gaussian', mean: 120, sigma: 60 } } })
       .webp({ quality: 30 })
       .toBuffer();
