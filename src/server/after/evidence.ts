@@ -5,7 +5,7 @@ import type { Instant } from '#core/calendar/instant';
 import type { PlainDate } from '#core/calendar/days';
 import { formatMoney } from '#core/money/formatMoney';
 import { sum } from '#core/money/minor';
-import { longMoment } from '#core/wording/days';
+import { fullDate, longMoment } from '#core/wording/days';
 import { documentTitle } from '#core/wording/documentWords';
 import { type Evidence, evidenceOf, evidenceTitles } from '#core/wording/evidenceWords';
 import { agreedOf } from '#server/booking/lockBooking';
@@ -47,7 +47,11 @@ export async function evidenceFor(db: Database | Tx, subject: DisputeSubject, no
       client,
       answered,
       signed: await signedOf(db, subject, now),
-      documents: issued.map(({ number, kind, day }) => ({ number, title: documentTitle[kind], day })),
+      documents: issued.map(({ number, kind, day }) => ({
+        number,
+        title: documentTitle[kind],
+        day: fullDate(day as PlainDate),
+      })),
     });
   }
   const { request } = subject;
