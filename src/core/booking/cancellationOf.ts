@@ -10,7 +10,7 @@ import { least, type Minor, minor, remainder, sum, zero } from '#core/money/mino
 export type BookingCancellation = Omit<Cancellation, 'rule'> & {
   /** `withdrawal`: by law, before all tiers. */
   readonly rule: CancelRule | 'withdrawal';
-  /** Of what is owed: captured from the hold in force, where the agreement says so. */
+  /** Of what is owed: captured from the hold in force, where terms and consent say so. */
   readonly fromHold: Minor;
 };
 
@@ -19,6 +19,12 @@ function withdrawn({ keep, refund, owed }: Cancellation, part: Minor): Omit<Book
   const inHand = sum([remainder(keep, owed), refund]);
   const back = remainder(inHand, part);
   return { rule: 'withdrawal', tier: null, keep: part, refund: back, owed: remainder(part, inHand), refunds: [] };
+}
+
+/** What of a cancellation the card of the hold may pay: no more than its holder agreed to, where that was said. */
+function cancellationAgreed({ holdCard }: Standing['ledger']): Minor {
+  const purposes = holdCard?.purposes;
+  return purposes ? (purposes.cancellation?.most ?? zero) : minor(Number.MAX_SAFE_INTEGER);
 }
 
 /**
@@ -53,7 +59,8 @@ export function cancellationOf(
   });
   const decided = by === 'client' && mayWithdraw(agreed, asOf) ? withdrawn(byTerms, performed(agreed, asOf)) : byTerms;
   const refund = minor(decided.refund + securityInHand);
-  const fromHold = terms.holdCoversKeep && hold?.inForce ? least(decided.owed, hold.inForce.amount) : zero;
+  const may = terms.holdCoversKeep && hold?.inForce ? least(hold.inForce.amount, cancellationAgreed(ledger)) : zero;
+  const fromHold = least(decided.owed, may);
   return { ...decided, refund, refunds: refundsNewestFirst(free, refund), fromHold };
 }
 

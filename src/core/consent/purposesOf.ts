@@ -47,10 +47,12 @@ export function purposesOf(standing: Of & Pick<Standing, 'plan' | 'securityInHan
   const claimed = mostClaimed(standing);
   const pays = use !== 'hold';
   const holds = use !== 'payments' && hold !== null && !over;
+  // Where the terms let it, a hold pays for a cancellation as well.
+  const paysKept = pays || (holds && agreed.terms.holdCoversKeep === true);
   return {
     instalments: pays ? instalments : [],
     hold: holds ? { amount: hold.wanted, until: hold.until } : null,
-    cancellation: pays && !over && kept > 0 ? { most: kept } : null,
+    cancellation: paysKept && !over && kept > 0 ? { most: kept } : null,
     claims: !over && claimed > 0 ? { most: claimed, days: agreed.terms.claims?.answerDays ?? 0 } : null,
   };
 }

@@ -3,9 +3,7 @@ import type { BookingView } from '#contracts/views';
 import { cancellationOf } from '#core/booking/cancellationOf';
 import type { Standing } from '#core/booking/standing';
 import { localDate } from '#core/calendar/zoned';
-import { formatMoney } from '#core/money/formatMoney';
-import type { Minor } from '#core/money/minor';
-import { cancelledSentences } from '#core/wording/cancelledSentences';
+import { cancelledFromSentences } from '#core/wording/cancelledFrom';
 import { longMoment, longWall } from '#core/wording/days';
 import { Problem } from '#islands/parts/Problem';
 import { useRoute } from '#islands/parts/useRoute';
@@ -21,8 +19,10 @@ export function AnswerAsk({ view, standing }: { readonly view: BookingView; read
   const { currency, timeZone } = standing.agreed;
   if (!asked) return null;
   const today = localDate(standing.asOf, timeZone);
-  const sum = (amount: Minor): string => formatMoney(amount, currency);
-  const figures = asked.what === 'cancel' ? cancelledSentences(cancellationOf(standing, 'client', asked.at), sum) : [];
+  const figures =
+    asked.what === 'cancel'
+      ? cancelledFromSentences(standing, 'client', cancellationOf(standing, 'client', asked.at))
+      : [];
   const answer = async (yes: boolean): Promise<void> => {
     const done = await action.run({ bookingId: view.id, askId: asked.askId, yes, note });
     if (done) notifications.show({ message: 'Answered; the client is told.' });
@@ -33,7 +33,16 @@ export function AnswerAsk({ view, standing }: { readonly view: BookingView; read
         Asked {longMoment(asked.at, timeZone, today)}
         {asked.start && `, to begin ${longWall(asked.start, today)}`}.{asked.note && ` “${asked.note}”`}
       </p>
-      {figures.length > 0 && <p>By the terms of that moment: {figures.join(' ')}</p>}
+      {figures.length > 0 && (
+        <>
+          <p>By the terms of that moment:</p>
+          <ul style={{ margin: '0 0 8px', paddingLeft: 18 }}>
+            {figures.map((figure) => (
+              <li key={figure}>{figure}</li>
+            ))}
+          </ul>
+        </>
+      )}
       <Textarea
         label="What you write to the client, with a no"
         autosize

@@ -4,10 +4,9 @@ import { type BookingCancellation, cancelChoices, cancellationOf } from '#core/b
 import type { Fact } from '#core/booking/facts';
 import { standing as standingOf } from '#core/booking/standing';
 import { BookingSides } from '#islands/parts/BookingSide';
-import { localDate } from '#core/calendar/zoned';
-import { longMoment } from '#core/wording/days';
 import { formatAmount } from '#core/money/formatMoney';
 import type { DialogProps } from '#islands/Booking/dialogProps';
+import { CancelledTable } from '#islands/Booking/CancelledTable';
 import { Problem } from '#islands/parts/Problem';
 import { useRoute } from '#islands/parts/useRoute';
 import { Button, Modal, Radio, Stack, Table } from '@mantine/core';
@@ -46,9 +45,8 @@ function cancelledStanding(
 /** What a cancellation keeps, gives back and leaves owed for each way it may come, before one is chosen. */
 export function CancelDialog({ view, standing, close }: DialogProps) {
   const action = useRoute(cancelBooking);
-  const { agreed, ledger, asOf } = standing;
-  const { currency, timeZone } = agreed;
-  const today = localDate(asOf, timeZone);
+  const { agreed } = standing;
+  const { currency } = agreed;
   const choices = cancelChoices(standing);
   const [by, setBy] = useState<By>(choices[0]!);
   const outcomes = choices.map((each) => ({ by: each, ...cancellationOf(standing, each) }));
@@ -58,7 +56,6 @@ export function CancelDialog({ view, standing, close }: DialogProps) {
     notifications.show({ message: 'The booking is cancelled and the client told.' });
     close();
   };
-  const inForce = standing.hold?.inForce;
   const chosen = outcomes.find((each) => each.by === by)!;
   return (
     <Modal opened onClose={close} title="Cancel the booking" centered size="xl">
@@ -96,27 +93,7 @@ export function CancelDialog({ view, standing, close }: DialogProps) {
           </Table>
         </Radio.Group>
         <BookingSides before={standing} after={cancelledStanding(view, standing, chosen)} title="Cancelled" />
-        {chosen.refunds.length > 0 && (
-          <ul style={{ margin: 0, paddingLeft: 18 }}>
-            {chosen.refunds.map(({ id, amount }) => {
-              const receipt = ledger.receipts.find((each) => each.id === id)!;
-              return (
-                <li key={id}>
-                  <b className="num">{formatAmount(amount, currency)}</b> of the{' '}
-                  {formatAmount(receipt.amount, currency)} from {longMoment(receipt.at, timeZone, today)},{' '}
-                  {receipt.method === 'card' || receipt.method === 'hold' ? 'to its card' : 'given back by hand'}
-                </li>
-              );
-            })}
-          </ul>
-        )}
-        {inForce && (
-          <p style={{ margin: 0 }}>
-            {chosen.fromHold > 0
-              ? `${formatAmount(chosen.fromHold, currency)} of what is owed is captured from the hold, the rest of it let go.`
-              : `The hold of ${formatAmount(inForce.amount, currency)} is let go.`}
-          </p>
-        )}
+        <CancelledTable standing={standing} by={by} decided={chosen} />
         <Problem problem={action.problem} currency={currency} />
         <DialogButtons final>
           <Button variant="default" onClick={close} data-autofocus>

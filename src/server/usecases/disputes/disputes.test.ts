@@ -135,7 +135,7 @@ describe('payments that are disputed', () => {
     expect((await booking.stands()).ledger.after.disputes).to.deep.equal([]);
   });
 
-  it('no refund goes over what is disputed', async () => {
+  const cancelledWhileDisputed = async () => {
     const booking = await bookingOf(app, { start: '2027-06-05T18:00' as never, end: '2027-06-21T18:00' as never });
     await booking.pay('disputesNotAuthorised');
     await app.at('2027-05-10T11:00');
@@ -144,6 +144,28 @@ describe('payments that are disputed', () => {
     expect(cancelled.ok && cancelled.value.refunds).to.deep.equal([]);
     const { facts } = await booking.stands();
     expect(facts.filter(({ kind }) => kind === 'refunded' || kind === 'refundRefused')).to.deep.equal([]);
+    return booking;
+  };
+  it('no refund goes over what is disputed; won, it goes back after all, once', async () => {
+    const booking = await cancelledWhileDisputed();
+    await answer(booking);
+    await app.at('2027-05-21T11:00');
+    await app.settle();
+    for (const event of (await app.world.network()).events) await app.world.repeat(event.id);
+    await app.settle();
+    expect((await matter(booking)).state).to.equal('won');
+    const after = await booking.stands();
+    expect(after.facts.flatMap((fact) => (fact.kind === 'refunded' ? [fact.amount] : []))).to.deep.equal([240_00]);
+    expect(after.position).to.include({ received: 0, credit: 0 });
+    expect(await balance('liabilities:client deposits')).to.equal(0);
+  });
+  it('lost, nothing goes back: the client has it from their bank', async () => {
+    const booking = await cancelledWhileDisputed();
+    await app.at('2027-05-25T11:00');
+    await app.settle();
+    const { facts, position } = await booking.stands();
+    expect(facts.filter(({ kind }) => kind === 'refunded')).to.deep.equal([]);
+    expect(position).to.include({ received: 0, outstanding: 0 });
   });
 
   it('lost before the service: the booking waits for its money again', async () => {

@@ -1,17 +1,21 @@
+import { backWhenWon } from '#core/after/backWhenWon';
 import { factsOfDispute } from '#core/after/factsOfDispute';
+import type { Fact } from '#core/booking/facts';
 import { ledgerOf } from '#core/booking/ledger';
+import type { Instant } from '#core/calendar/instant';
 import { least, type Minor, minor, remainder, sum, zero } from '#core/money/minor';
 import type { IntentRequest } from '#core/paying/request';
 import { otherShares, ownShare } from '#core/paying/shares';
-import { lockBooking } from '#server/booking/lockBooking';
+import { type LoadedBooking, lockBooking } from '#server/booking/lockBooking';
 import { recordFacts } from '#server/booking/record';
 import { disputeOfRequest } from '#server/credit/requestReturns';
 import type { Tx } from '#server/database/database';
 import { intents } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
 import { askedOf } from '#server/intents/openIntent';
+import { openRefunds } from '#server/intents/openRefunds';
 import type { ProcessorEvent } from '#server/ports';
-import { sql } from 'drizzle-orm';
+import { and, eq, sql } from 'drizzle-orm';
 
 export type DisputeEvent = Extract<ProcessorEvent, { type: 'dispute.changed' }>;
 
@@ -19,20 +23,20 @@ export type DisputeEvent = Extract<ProcessorEvent, { type: 'dispute.changed' }>;
 const receiptOf = (id: string, request: IntentRequest): string =>
   'authorisation' in request ? request.authorisation : id;
 
-/**
- * Records what a processor tells of a dispute, on each booking that the payment was for.
- * @returns whether it could be: news of a payment, or of a step, that is not known here yet waits for that
- */
-export async function recordDispute(deps: Deps, tx: Tx, event: DisputeEvent): Promise<boolean> {
+/** `placed`: news of a payment, or of a step, that is not known here yet waits for that. `further`: intents to carry out. */
+export type DisputePlaced = { readonly placed: boolean; readonly further: readonly string[] };
+
+/** Records what a processor tells of a dispute, on each booking that the payment was for. */
+export async function recordDispute(deps: Deps, tx: Tx, event: DisputeEvent): Promise<DisputePlaced> {
   const [paid] = await tx
     .select()
     .from(intents)
     .where(
       sql`${intents.answer}->>'reference' = ${event.payment} and ${intents.request}->>'kind' not in ('extend', 'raise')`,
     );
-  if (!paid) return disputeOfRequest(deps, tx, event);
+  if (!paid) return { placed: await disputeOfRequest(deps, tx, event), further: [] };
   // A payment whose answer has not been recorded is not known yet, whatever the processor says of it.
-  if (paid.state !== 'approved') return false;
+  if (paid.state !== 'approved') return { placed: false, further: [] };
   const asked = askedOf(paid);
   const receiptId = receiptOf(paid.id, paid.request);
   const at = deps.clock.now();
@@ -40,6 +44,7 @@ export async function recordDispute(deps: Deps, tx: Tx, event: DisputeEvent): Pr
   const bookingIds = [...new Set([paid.bookingId, ...shares.map((share) => share.bookingId)])];
   let left: Minor = event.amount;
   let placed = true;
+  const further: string[] = [];
   for (const [index, bookingId] of bookingIds.entries()) {
     const loaded = (await lockBooking(tx, bookingId))!;
     const last = index === bookingIds.length - 1;
@@ -54,7 +59,45 @@ export async function recordDispute(deps: Deps, tx: Tx, event: DisputeEvent): Pr
     if (bookingIds.length > 1 && share === 0 && (event.state === 'asked' || event.state === 'opened')) continue;
     const added = factsOfDispute(event, { receiptId, share, charge }, { facts: loaded.facts, at });
     if (added === null) placed = false;
-    else if (added.length > 0) await recordFacts(tx, loaded, added, at);
+    else if (added.length > 0) further.push(...(await recordStep(deps, tx, loaded, added, at)));
   }
-  return placed;
+  return { placed, further };
+}
+
+/** One that is won after a cancellation frees what that owed and had to leave out. */
+async function recordStep(
+  { newId }: Deps,
+  tx: Tx,
+  loaded: LoadedBooking,
+  added: readonly Fact[],
+  now: Instant,
+): Promise<readonly string[]> {
+  const recorded = await recordFacts(tx, loaded, added, now);
+  const won = added.find((fact) => fact.kind === 'disputeDecided' && fact.outcome === 'won');
+  if (won?.kind !== 'disputeDecided') return [];
+  const { booking, client } = loaded;
+  const bookingId = booking.id;
+  const { standing } = recorded;
+  const back = backWhenWon(standing, won, await goingBack(tx, bookingId));
+  if (!back) return [];
+  const cause = `won:${won.disputeId}`;
+  const opened = await openRefunds(tx, { bookingId, refunds: [back], ledger: standing.ledger, cause, now, newId });
+  if (opened.facts.length > 0) await recordFacts(tx, { booking, client, facts: recorded.facts }, opened.facts, now);
+  return opened.intentIds;
+}
+
+/** What of a booking's receipts is asked to go back and not answered yet, without what was paid on top. */
+async function goingBack(tx: Tx, bookingId: string): Promise<Minor> {
+  const open = await tx
+    .select({ amount: intents.amount, request: intents.request })
+    .from(intents)
+    .where(
+      and(eq(intents.bookingId, bookingId), eq(intents.state, 'open'), sql`${intents.request}->>'kind' = 'refund'`),
+    );
+  return sum(
+    open.map(({ amount, request }) => {
+      const on = request.kind === 'refund' ? request.on : undefined;
+      return remainder(amount, sum([on?.fee ?? zero, on?.tip ?? zero]));
+    }),
+  );
 }

@@ -53,17 +53,21 @@ export const takeEvent =
       await runSomeDue(deps);
       return ok({ taken: true });
     }
+    const further: string[] = [];
     const taken = await db.transaction(async (tx) => {
       if (!(await markTaken(tx, id, event, clock.now()))) return false;
       if (event.type === 'dispute.changed') {
         // What comes before the answer of its payment, or before a step of its own, is kept until that is here.
-        if (!(await recordDispute(deps, tx, event)))
+        const recorded = await recordDispute(deps, tx, event);
+        further.push(...recorded.further);
+        if (!recorded.placed)
           await tx.update(processorEvents).set({ event, accountId }).where(eq(processorEvents.id, id));
       } else if (event.type === 'payout.made') await recordPayout(tx, event, accountId);
       else if (event.type === 'payment.returned') await recordReturn(deps, tx, event);
       else await recordLapse(tx, event.authorisation, clock.now());
       return true;
     });
+    for (const intent of further) await carryOut(deps, intent);
     await placeLeft(deps);
     await runSomeDue(deps);
     deps.outbox.wake();
@@ -79,12 +83,16 @@ async function placeLeft(deps: Deps): Promise<void> {
     .where(isNotNull(processorEvents.event))
     .orderBy(asc(processorEvents.takenAt))
     .limit(20);
-  for (const { id, event } of left)
-    await db.transaction(async (tx) => {
+  for (const { id, event } of left) {
+    const further = await db.transaction(async (tx) => {
       const [row] = await tx.select().from(processorEvents).where(eq(processorEvents.id, id)).for('update');
-      if (!row?.event || !(await recordDispute(deps, tx, event as DisputeEvent))) return;
+      const recorded = row?.event ? await recordDispute(deps, tx, event as DisputeEvent) : null;
+      if (!recorded?.placed) return [];
       await tx.update(processorEvents).set({ event: null, accountId: null }).where(eq(processorEvents.id, id));
+      return recorded.further;
     });
+    for (const intent of further) await carryOut(deps, intent);
+  }
 }
 
 /** Whether what an event is about belongs to the account that it came from; what is not known here belongs to nobody else. */
