@@ -29,6 +29,7 @@ export function finalFigures({ ledger, agreed, position, stage }: Standing, fact
     { what: 'Claimed beyond that, and asked for', amount: owed },
     { what: 'Given back to you', amount: back },
     { what: 'Of that as a courtesy', amount: after.courtesy },
+    { what: 'Still to go back to you', amount: cancelled ? position.credit : zero },
     { what: 'Still to pay', amount: position.outstanding },
     { what: 'Your credit', amount: closedOut?.over ?? zero },
   ];

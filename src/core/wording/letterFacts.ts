@@ -1,3 +1,4 @@
+import type { Fact } from '#core/booking/facts';
 import { payable, type Standing } from '#core/booking/standing';
 import { dateOf } from '#core/calendar/wallTime';
 import { localDate } from '#core/calendar/zoned';
@@ -6,6 +7,7 @@ import { sum } from '#core/money/minor';
 import { cancellationSentences } from '#core/wording/cancellationSentences';
 import { clientSteps, type StepMark } from '#core/wording/clientSteps';
 import { clockOf, longWall } from '#core/wording/days';
+import { finalFigures } from '#core/wording/finalFigures';
 
 /** What a letter says of its booking besides its words: what, when, what has come, what is due and what follows. */
 export type LetterFacts = {
@@ -14,9 +16,12 @@ export type LetterFacts = {
   /** What has come and what the price is: `€ 264.00 of € 880.00`. */
   readonly paid: string;
   readonly rows: readonly LetterRow[];
+  /** What it came to, once it is over: absent before. */
+  readonly figures?: readonly LetterFigure[];
   /** What a cancellation costs, as it stands now. */
   readonly cancellation: readonly string[];
 };
+export type LetterFigure = { readonly what: string; readonly amount: string };
 export type LetterRow = {
   readonly mark: StepMark;
   readonly when: string;
@@ -28,7 +33,7 @@ export type LetterRow = {
 const mostRows = 8;
 
 /** The facts of a letter to a client, worked out at its moment and sent as they were, however late that is. */
-export function letterFacts(current: Standing, title: string): LetterFacts {
+export function letterFacts(current: Standing, title: string, facts: readonly Fact[]): LetterFacts {
   const { agreed, ledger, asOf, stage } = current;
   const { currency, start, end } = agreed;
   const today = localDate(asOf, agreed.timeZone);
@@ -36,6 +41,10 @@ export function letterFacts(current: Standing, title: string): LetterFacts {
   const ends = dateOf(end) === dateOf(start) ? clockOf(end) : longWall(end, today);
   const received = sum(ledger.receipts.map(({ amount }) => amount));
   const steps = over ? [] : clientSteps(current);
+  const figures = finalFigures(current, facts).map(({ what, amount }) => ({
+    what,
+    amount: formatMoney(amount, currency),
+  }));
   return {
     what: title,
     when: `${longWall(start, today)} to ${ends}`,
@@ -46,6 +55,7 @@ export function letterFacts(current: Standing, title: string): LetterFacts {
       what: note ? `${what}; ${note}` : what,
       amount: formatMoney(amount, currency),
     })),
+    ...(figures.length > 0 ? { figures } : {}),
     cancellation:
       over || payable(current).outstanding + received === 0 ? [] : cancellationSentences(current).slice(0, 3),
   };

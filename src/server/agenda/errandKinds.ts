@@ -12,6 +12,7 @@ import type { Deps } from '#server/deps';
 import { carryOut } from '#server/intents/carryOut';
 import { openIntent, paymentUnderWay } from '#server/intents/openIntent';
 import type { IntentRequest } from '#core/paying/request';
+import { bringsDocuments } from '#server/letters/writeDocumentLetter';
 import { writeMessage } from '#server/letters/writeMessage';
 import { chargeOfPart } from '#core/paying/withFee';
 import { zero } from '#core/money/minor';
@@ -45,11 +46,21 @@ async function intend(
 
 const describe = ({ booking }: LoadedBooking): string => `${booking.number} ${booking.title}`;
 
+/** What cannot be issued is said where documents are issued, and holds no letter up. */
+async function issueBefore({ tx, deps, loaded, now }: Omit<Context, 'standing'>): Promise<void> {
+  try {
+    await tx.transaction((within) => issueWhatFollows(within, deps, loaded, now));
+  } catch (error) {
+    deps.report(`documents of ${loaded.booking.number} before their letter`, error);
+  }
+}
+
 /** One entry for each kind of errand: what it commits, and what it does afterwards. */
 export const errandKinds: { readonly [K in ErrandKind]: Run<K> } = {
   async message({ tx, deps, loaded, standing, now }, { key, occasion, part = null, text }) {
     // An invoice that is open asks by its own day.
     if (occasion === 'overdue' && (await invoiceAsks(tx, loaded.booking.id, standing))) return null;
+    if (bringsDocuments.has(occasion)) await issueBefore({ tx, deps, loaded, now });
     const message = { id: deps.newId(), cause: key, occasion, part, now, ...(text ? { text } : {}) };
     const id = await writeMessage(tx, loaded, message);
     return id === null ? null : async () => deps.outbox.wake();

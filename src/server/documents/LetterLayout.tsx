@@ -45,9 +45,13 @@ function Facts({ facts }: { readonly facts: LetterFacts }) {
       <Text className="quiet" style={{ ...small, margin: 0 }}>
         {facts.when}
       </Text>
-      <Text className="quiet" style={small}>
-        Paid so far: {facts.paid}
-      </Text>
+      {facts.figures ? (
+        <Figures figures={facts.figures} />
+      ) : (
+        <Text className="quiet" style={small}>
+          Paid so far: {facts.paid}
+        </Text>
+      )}
       {facts.rows.length > 0 && (
         <table role="presentation" width="100%" cellPadding={0} cellSpacing={0} style={{ borderCollapse: 'collapse' }}>
           <tbody>
@@ -83,6 +87,31 @@ function Facts({ facts }: { readonly facts: LetterFacts }) {
     </Section>
   );
 }
+
+/** What the booking came to, one line a figure. */
+const Figures = ({ figures }: { readonly figures: NonNullable<LetterFacts['figures']> }) => (
+  <table
+    role="presentation"
+    width="100%"
+    cellPadding={0}
+    cellSpacing={0}
+    style={{ borderCollapse: 'collapse', marginTop: 8 }}
+  >
+    <tbody>
+      {figures.map(({ what, amount }) => (
+        <tr key={what}>
+          <td className="line ink" style={{ ...cell, color: ink }}>
+            {what}
+          </td>
+          <td className="line ink" align="right" style={{ ...cell, color: ink, whiteSpace: 'nowrap', fontWeight: 700 }}>
+            {amount}
+          </td>
+        </tr>
+      ))}
+    </tbody>
+  </table>
+);
+
 /** The code is dark on white in every mailbox: a camera reads it so. */
 const Transfer = ({ text: words, code }: NonNullable<Letter['transfer']>) => (
   <Section style={{ margin: '0 0 18px' }}>

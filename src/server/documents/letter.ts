@@ -49,10 +49,12 @@ export function textLetter({
 }: Letter): string {
   const rows =
     facts?.rows.map(({ mark, when, what, amount }) => `${when}: ${what}, ${amount} (${markWords[mark]})`) ?? [];
+  const figures = facts?.figures;
   return [
     greeting,
     ...paragraphs,
-    ...(facts ? [`${facts.what}\n${facts.when}\nPaid so far: ${facts.paid}`] : []),
+    ...(facts ? [[facts.what, facts.when, ...(figures ? [] : [`Paid so far: ${facts.paid}`])].join('\n')] : []),
+    ...(figures ? [['What it came to:', ...figures.map(({ what, amount }) => `${what}: ${amount}`)].join('\n')] : []),
     ...(rows.length > 0 ? [rows.join('\n')] : []),
     ...(button ? [`${button.label}: ${button.link}`] : []),
     ...(transfer ? [`By transfer:\n${transfer.text}`] : []),

@@ -1,3 +1,4 @@
+import type { Occasion } from '#core/agenda/wantedErrands';
 import type { Instant } from '#core/calendar/instant';
 import type { Minor } from '#core/money/minor';
 import type { PlainDate } from '#core/calendar/days';
@@ -14,6 +15,9 @@ const causeOf = 'document:';
 export const documentCause = (id: string): string => `${causeOf}${id}`;
 export const documentOfCause = (cause: string): string | null =>
   cause.startsWith(causeOf) ? cause.split(':')[1]! : null;
+
+/** Letters that say what a booking came to: its documents come with them, unless its bills go to somebody else. */
+export const bringsDocuments: ReadonlySet<string> = new Set<Occasion>(['closedOut', 'cancelled']);
 
 export const saidOf = ({ kind, number, total, dueDay, body }: Row): SaidOfDocument => ({
   kind,

@@ -83,7 +83,7 @@ export async function writeMessage(
       subject,
       body: [...paragraphs, action],
       // Somebody else who pays reads what is to be paid, and nothing of the booking.
-      facts: message.payer === undefined && !message.document ? letterFacts(current, booking.title) : null,
+      facts: message.payer === undefined && !message.document ? letterFacts(current, booking.title, facts) : null,
       state: 'outgoing',
       ...waitingFor(message.waits ?? 0),
       madeAt: now,

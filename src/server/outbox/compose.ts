@@ -16,9 +16,10 @@ import type { MailAttachment, OutgoingMail } from '#server/ports';
 import { calendarOf } from '#server/documents/calendarOf';
 import { documents } from '#server/database/schema/documents';
 import { files } from '#server/database/schema/files';
+import { documentsOf } from '#server/invoicing/bookingDocuments';
 import { documentPdf } from '#server/invoicing/documentFile';
 import { transferCid, transferPart } from '#server/outbox/transferPart';
-import { documentOfCause } from '#server/letters/writeDocumentLetter';
+import { bringsDocuments, documentOfCause } from '#server/letters/writeDocumentLetter';
 import { agreementFile } from '#server/quotes/agreementFile';
 import { keepQuoteLink } from '#server/quotes/quoteLink';
 import { keepClientLink } from '#server/links/clientLink';
@@ -70,6 +71,15 @@ async function documentAttachment({ db }: Deps, id: string): Promise<MailAttachm
   return { filename, contentType: type, content };
 }
 
+/** All documents of a booking whose client gets its bills. */
+async function bookingDocuments(deps: Deps, bookingId: string): Promise<MailAttachment[]> {
+  const { client } = (await readBooking(deps.db, bookingId))!;
+  if (client.bill.billTo) return [];
+  const attached: MailAttachment[] = [];
+  for (const { id } of await documentsOf(deps.db, bookingId)) attached.push(await documentAttachment(deps, id));
+  return attached;
+}
+
 /** The papers that the owner put to a request. */
 async function requestAttachments({ db }: Deps, requestId: string): Promise<MailAttachment[]> {
   const [request] = await db.select().from(paymentRequests).where(eq(paymentRequests.id, requestId));
@@ -87,7 +97,9 @@ async function attachmentsOf(deps: Deps, row: MessageRow): Promise<MailAttachmen
   if (document !== null) return [await documentAttachment(deps, document)];
   if (row.requestId !== null && row.occasion === 'paymentRequest') return requestAttachments(deps, row.requestId);
   const wanted: Occasion[] = ['confirmation', 'changed'];
-  if (row.bookingId === null || row.linkFor === 'payer' || !wanted.includes(row.occasion as Occasion)) return [];
+  if (row.bookingId === null || row.linkFor === 'payer') return [];
+  if (bringsDocuments.has(row.occasion)) return bookingDocuments(deps, row.bookingId);
+  if (!wanted.includes(row.occasion as Occasion)) return [];
   const { number, days } = await calendarOf(deps, row.bookingId);
   const calendar = { filename: `${number}.ics`, contentType: 'text/calendar', content: Buffer.from(days) };
   const signed = row.occasion === 'confirmation' ? await agreementFile(deps.db, { bookingId: row.bookingId }) : null;

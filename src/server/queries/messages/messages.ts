@@ -136,6 +136,6 @@ export async function previewWording(
     changes: newestChange(booking, facts),
   };
   const wording = messageWording(occasion as Occasion, about, text);
-  const told = occasion === 'payer' ? null : letterFacts(current, booking.title);
+  const told = occasion === 'payer' ? null : letterFacts(current, booking.title, facts);
   return ok({ ...wording, number: booking.number, missing, facts: told, clientName: client.name });
 }

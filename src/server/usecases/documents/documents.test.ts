@@ -17,6 +17,7 @@ import { spawnSync } from 'node:child_process';
 import { createRequire } from 'node:module';
 import { randomUUID } from 'node:crypto';
 import { mkdtempSync, writeFileSync } from 'node:fs';
+import { simpleParser } from 'mailparser';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { type Installation, installation, rental } from '../../../../testing/installation';
@@ -86,6 +87,32 @@ describe('invoices and credit notes', () => {
     expect(newest!.subject).to.include('invoice on account I2027-0001');
     const { mime } = (await app.world.mail.read(newest!.seq))!;
     expect(mime).to.include('I2027-0001.pdf');
+  });
+
+  it('come with the letter that says what the booking came to, unless the bills go to somebody else', async () => {
+    await app.saveDocuments({ settings: { ...settings, send: false }, seller });
+    const letterOf = async (bookingId: string) => {
+      await app.at('2027-04-21T19:00');
+      await app.closeOut({ bookingId, claims: [], coverBalance: false });
+      await app.lettersOut();
+      const [newest] = await app.world.mail.list('ines@example.com', 1);
+      return simpleParser((await app.world.mail.read(newest!.seq))!.mime);
+    };
+    const id = await booked();
+    await pay(id, 800_00);
+    const closed = await letterOf(id);
+    expect(closed.attachments.map(({ filename }) => filename)).to.deep.equal(['I2027-0001.pdf', 'I2027-0002.pdf']);
+    expect(closed.text).to.match(/What it came to:\nThe price: .*800\.00\nYou paid: .*800\.00/);
+    expect(closed.html).to.include('You paid');
+    const other = await booked({ requestKey: 'billed-elsewhere' } as never);
+    await billed(other, { billTo: { name: 'Rita', email: 'bills@example.com' } });
+    await app.recordPayment({
+      bookingId: other,
+      requestKey: randomUUID(),
+      amount: 800_00 as Minor,
+      method: 'transfer',
+    });
+    expect((await letterOf(other)).attachments).to.deep.equal([]);
   });
 
   it('have no gap and no number twice where fifty are issued at once, some of them in transactions that fail', async () => {
