@@ -43,6 +43,7 @@ export const AgreementIn = z.strictObject({
 });
 
 const line = { id: Id, label: short(200), note: short(500), unitPrice: short(30), taxes: z.array(short(20)).max(5) };
+const WaiverIn = z.strictObject({ hold: short(30), most: short(30) });
 const BlockIn = z.union([
   z.strictObject({ id: Id, kind: z.enum(['heading', 'text']), text: short(5000) }),
   z.strictObject({ id: Id, kind: z.literal('picture'), file: FileId, text: short(200) }),
@@ -72,7 +73,7 @@ export const QuoteDraftIn = z.strictObject({
     )
     .max(60, 'at most 60 lines'),
   extras: z
-    .array(z.strictObject({ ...line, least: short(5), most: short(5), preset: short(5) }))
+    .array(z.strictObject({ ...line, least: short(5), most: short(5), preset: short(5), waiver: WaiverIn.optional() }))
     .max(40, 'at most 40 extras'),
   discountKind: z.enum(discountKinds),
   discount: short(30),

@@ -107,6 +107,8 @@ export type TodayView = {
   readonly days: readonly HorizonDay[];
   readonly covers: readonly HorizonCover[];
   readonly decisions: readonly BookingLine[];
+  /** Those of them whose client has something along that nobody has said to be back. */
+  readonly out: readonly string[];
   readonly did: readonly Doing[];
   readonly next: readonly Doing[];
   readonly failing: readonly Failing[];

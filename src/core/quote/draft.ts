@@ -30,6 +30,8 @@ export type DraftExtra = {
   readonly least: string;
   readonly most: string;
   readonly preset: string;
+  /** Where it is a damage waiver: what is held, and what can be claimed at most, with it. */
+  readonly waiver?: { readonly hold: string; readonly most: string } | undefined;
 };
 
 export const writtenBlocks = ['heading', 'text', 'picture'] as const;

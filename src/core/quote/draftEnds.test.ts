@@ -72,6 +72,12 @@ const cases: [why: string, over: Partial<QuoteDraft>, gaps: string[]][] = [
 
   ['an extra that says nothing', withExtra({ label: '  ' }), ['extras.0.label line_text_missing']],
   ['an extra without a sum', withExtra({ unitPrice: 'nine' }), ['extras.0.unitPrice sum_wrong']],
+  ['a waiver with its sums', withExtra({ waiver: { hold: '0', most: '100' } }), []],
+  [
+    'a waiver without',
+    withExtra({ waiver: { hold: '', most: 'all' } }),
+    ['extras.0.waiver.hold sum_wrong', 'extras.0.waiver.most sum_wrong'],
+  ],
   ['just one, always', limits('1', '1', '1'), []],
   ['none at all', limits('0', '0', '0'), ['extras.0.most limits_wrong']],
   ['a thousand', limits('0', '0', '1000'), []],

@@ -6,6 +6,8 @@ import type { Decimal } from '#core/money/decimal';
 import { price, type Price, type PriceInput } from '#core/price/price';
 import type { Attachment, QuoteBlock, Settling } from '#core/quote/draft';
 import { settledTerms } from '#core/quote/settledTerms';
+import type { Waiver } from '#core/services/service';
+import { waivedTerms } from '#core/services/waiver';
 import type { Terms } from '#core/terms/terms';
 import type { Instant } from '#core/calendar/instant';
 
@@ -19,6 +21,7 @@ export type OfferedExtra = {
   readonly least: number;
   readonly most: number;
   readonly preset: number;
+  readonly waiver?: Waiver;
 };
 /** How many of each extra, by its id. */
 export type Choice = Readonly<Record<string, number>>;
@@ -85,6 +88,12 @@ export function priceInputOf({ price: input, extras }: Pick<Offer, 'price' | 'ex
 export const offerPrice = (offer: Pick<Offer, 'price' | 'extras'>, choice: Choice): Price =>
   price(priceInputOf(offer, choice));
 
+/** The terms that a choice is agreed on: who pays how, and with less held where a damage waiver is chosen. */
+export const termsOfOffer = (offer: Offer, choice: Choice): Terms => {
+  const { lines } = priceInputOf(offer, choice);
+  return waivedTerms(settledTerms(offer.terms, offer), offer.extras, { lines, total: offerPrice(offer, choice).total });
+};
+
 /** What would be agreed if the client accepted the choice at that time of the business's clocks. */
 export const agreedByOffer = (offer: Offer, choice: Choice, agreed: WallTime): Agreed => ({
   currency: offer.currency,
@@ -93,5 +102,5 @@ export const agreedByOffer = (offer: Offer, choice: Choice, agreed: WallTime): A
   start: offer.start,
   end: offer.end,
   total: offerPrice(offer, choice).total,
-  terms: settledTerms(offer.terms, offer),
+  terms: termsOfOffer(offer, choice),
 });

@@ -14,6 +14,7 @@ import { parseAmount } from '#core/money/parseAmount';
 import { OutOfRange } from '#core/outOfRange';
 import type { Discount, PriceLine } from '#core/price/price';
 import type { DiscountKind, DraftExtra, DraftLine, QuoteDraft } from '#core/quote/draft';
+import type { Waiver } from '#core/services/service';
 import { agreedByOffer, type Offer, type OfferedExtra, offerPrice, presetChoice } from '#core/quote/offer';
 import { agreementFieldNames } from '#core/quote/fieldNames';
 import type { Terms } from '#core/terms/terms';
@@ -110,6 +111,15 @@ function readLine(line: DraftLine, path: string, currency: string, say: Say): Pr
   return { id, label: label.trim(), quantity, unitPrice, taxes, ...(discount ? { discount } : {}) };
 }
 
+function readWaiver({ waiver }: DraftExtra, path: string, currency: string, say: Say): Waiver | null {
+  if (!waiver) return null;
+  const hold = parseAmount(waiver.hold, currency);
+  const most = parseAmount(waiver.most, currency);
+  if (hold === null) say(`${path}.waiver.hold`, 'sum_wrong');
+  if (most === null) say(`${path}.waiver.most`, 'sum_wrong');
+  return hold === null || most === null ? null : { hold, most };
+}
+
 function readExtra(extra: DraftExtra, path: string, currency: string, say: Say): OfferedExtra | null {
   if (extra.label.trim() === '') say(`${path}.label`, 'line_text_missing');
   const unitPrice = parseAmount(extra.unitPrice, currency);
@@ -118,9 +128,11 @@ function readExtra(extra: DraftExtra, path: string, currency: string, say: Say):
   const inOrder =
     least !== null && most !== null && preset !== null && least! <= preset! && preset! <= most! && most! > 0;
   if (!inOrder) say(`${path}.most`, 'limits_wrong');
+  const waiver = readWaiver(extra, path, currency, say);
   if (unitPrice === null || !inOrder) return null;
   const { id, label, note, taxes } = extra;
-  return { id, label: label.trim(), note: note.trim(), unitPrice, taxes, least: least!, most: most!, preset: preset! };
+  const limits = { least: least!, most: most!, preset: preset! };
+  return { id, label: label.trim(), note: note.trim(), unitPrice, taxes, ...limits, ...(waiver ? { waiver } : {}) };
 }
 
 function readExpiry({ expiryKind, expiry }: QuoteDraft, { now, timeZone }: QuoteContext, say: Say): Instant | null {

@@ -5,8 +5,11 @@ import type { PriceLine } from '#core/price/price';
 import type { ServiceExtra, Waiver } from '#core/services/service';
 import type { Terms } from '#core/terms/terms';
 
+/** An extra that may be a waiver. */
+type Waiving = Pick<ServiceExtra, 'id' | 'waiver'>;
+
 /** The waivers among the lines of a price: extras that were chosen, by their ids. */
-const waiversIn = (extras: readonly ServiceExtra[], lines: readonly Pick<PriceLine, 'id'>[]): Waiver[] =>
+const waiversIn = (extras: readonly Waiving[], lines: readonly Pick<PriceLine, 'id'>[]): Waiver[] =>
   extras.flatMap(({ id, waiver }) => (waiver && lines.some((line) => line.id === id) ? [waiver] : []));
 
 /**
@@ -15,7 +18,7 @@ const waiversIn = (extras: readonly ServiceExtra[], lines: readonly Pick<PriceLi
  */
 export function waivedTerms(
   terms: Terms,
-  extras: readonly ServiceExtra[],
+  extras: readonly Waiving[],
   { lines, total }: { readonly lines: readonly Pick<PriceLine, 'id'>[]; readonly total: Minor },
 ): Terms {
   const waivers = waiversIn(extras, lines);

@@ -3,6 +3,7 @@ import type { FreeStart } from '#core/availability/freeDays';
 import type { PlainDate } from '#core/calendar/days';
 import { dateOf, type WallTime } from '#core/calendar/wallTime';
 import { localDate } from '#core/calendar/zoned';
+import { waiverWords } from '#core/wording/waiverWords';
 import { formatMoney } from '#core/money/formatMoney';
 import { clockOf, longDate, longWall } from '#core/wording/days';
 import { type CartItem, priced } from '#islands/Book/cart';
@@ -145,7 +146,10 @@ export function Chooser({ view, service, add }: Props) {
             <Counter
               key={extra.id}
               label={extra.label}
-              note={formatMoney(unitInAll(service, extra.unitPrice, view.rates), currency)}
+              note={[
+                formatMoney(unitInAll(service, extra.unitPrice, view.rates), currency),
+                ...(extra.waiver ? [waiverWords(extra.waiver, currency)] : []),
+              ].join('. ')}
               value={wanted[extra.id] ?? 0}
               least={0}
               most={extra.most}

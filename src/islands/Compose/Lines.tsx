@@ -1,9 +1,9 @@
 import { chosenTaxes, taxChoices } from '#islands/parts/taxChoices';
 import { AddRow, RemoveRow, rowsOf } from '#islands/parts/rows';
-import { discountKinds, type DraftLine } from '#core/quote/draft';
+import { discountKinds, type DraftExtra, type DraftLine } from '#core/quote/draft';
 import { type Part, placeId, textField, wrongAt } from '#islands/Compose/composing';
 import { newId } from '#islands/Compose/newId';
-import { NativeSelect, TextInput } from '@mantine/core';
+import { NativeSelect, Switch, TextInput } from '@mantine/core';
 import styles from './Compose.module.css';
 
 const discountWords = { none: 'no discount', percent: 'percent off', amount: 'a sum off' } as const;
@@ -114,6 +114,45 @@ export function Lines(part: Part) {
   );
 }
 
+/** An extra may be a damage waiver: with it less is held, and less can be claimed. */
+function Waiver({
+  part: { draft, gaps },
+  index,
+  set,
+}: {
+  readonly part: Part;
+  readonly index: number;
+  readonly set: (waiver: DraftExtra['waiver']) => void;
+}) {
+  const { waiver } = draft.extras[index]!;
+  const field = (name: 'hold' | 'most', label: string, of: NonNullable<DraftExtra['waiver']>) => (
+    <TextInput
+      label={label}
+      inputMode="decimal"
+      className={styles.waived}
+      id={placeId(`extras.${index}.waiver.${name}`)}
+      value={of[name]}
+      error={wrongAt(gaps, `extras.${index}.waiver.${name}`, of[name])}
+      onChange={(event) => set({ ...of, [name]: event.currentTarget.value })}
+    />
+  );
+  return (
+    <div className={styles.waiver}>
+      <Switch
+        label="A damage waiver"
+        checked={waiver !== undefined}
+        onChange={(event) => set(event.currentTarget.checked ? { hold: '0', most: '100' } : undefined)}
+      />
+      {waiver && (
+        <>
+          {field('hold', 'Held with it', waiver)}
+          {field('most', 'Claimed at most', waiver)}
+        </>
+      )}
+    </div>
+  );
+}
+
 /** What the client may add by themselves, and how much of it. */
 export function Extras(part: Part) {
   const { draft, change, gaps } = part;
@@ -139,6 +178,7 @@ export function Extras(part: Part) {
           <TextInput label="Usually" inputMode="numeric" {...field(index, 'preset')} />
           <TextInput label="At most" inputMode="numeric" {...field(index, 'most')} />
           <RemoveRow name={extra.label || 'this extra'} onClick={() => rows.remove(index)} />
+          <Waiver part={part} index={index} set={(waiver) => set(index, { waiver })} />
         </div>
       ))}
       <AddRow

@@ -1,3 +1,4 @@
+import { waiverWords } from '#core/wording/waiverWords';
 import type { TextBlock } from '#core/agreement/agreement';
 import type { Standing } from '#core/booking/standing';
 import { dateOf } from '#core/calendar/wallTime';
@@ -151,6 +152,7 @@ function Extras({ offer, choice, choose }: OfferProps) {
             <div>
               <b>{extra.label}</b>
               {extra.note && <span>{extra.note}</span>}
+              {extra.waiver && <span>{waiverWords(extra.waiver, offer.currency)}</span>}
               <span className="num">
                 {formatAmount(extra.unitPrice, offer.currency)}
                 {extra.most > 1 && ' each'}

@@ -6,6 +6,7 @@ import { dateOf } from '#core/calendar/wallTime';
 import { localDate, wallOfInstant } from '#core/calendar/zoned';
 import { clockOf, distance, longDate } from '#core/wording/days';
 import { decisionWords } from '#islands/format/decisionWords';
+import { BackActions, BackNow } from '#islands/Today/BackActions';
 import { Amount } from '#islands/parts/Amount';
 import { MoneyStrip } from '#islands/parts/MoneyStrip';
 import { OfMany } from '#islands/parts/OfMany';
@@ -30,13 +31,13 @@ function failingWords({ what, client, bookingNumber }: Failing): string {
   return `Ostendo could not do what was due for ${about} and has stopped trying.`;
 }
 
-type Props = Pick<TodayView, 'decisions' | 'failing' | 'unissued' | 'requestsLate' | 'requestsDisputed'> & {
+type Props = Pick<TodayView, 'decisions' | 'out' | 'failing' | 'unissued' | 'requestsLate' | 'requestsDisputed'> & {
   /** How many there are in all: the most urgent are loaded. */
   readonly all: number;
 };
 
 /** What needs its owner, most urgent first: rows, with the one next action. */
-export function DecisionList({ decisions, all, failing, unissued, requestsLate, requestsDisputed }: Props) {
+export function DecisionList({ decisions, out, all, failing, unissued, requestsLate, requestsDisputed }: Props) {
   const { zone, today } = useShell();
   const [opened, setOpened] = useState(false);
   const shown = opened ? decisions : decisions.slice(0, shownAtFirst);
@@ -82,7 +83,7 @@ export function DecisionList({ decisions, all, failing, unissued, requestsLate, 
       )}
       <ol className={styles.list} ref={list}>
         {shown.map((line) => (
-          <DecisionRow key={line.id} line={line} />
+          <DecisionRow key={line.id} line={line} out={out.includes(line.id)} />
         ))}
       </ol>
       {shown.length < decisions.length && (
@@ -95,7 +96,7 @@ export function DecisionList({ decisions, all, failing, unissued, requestsLate, 
   );
 }
 
-function DecisionRow({ line }: { readonly line: BookingLine }) {
+function DecisionRow({ line, out }: { readonly line: BookingLine; readonly out: boolean }) {
   const { zone, today, now, business } = useShell();
   const [decision] = line.decisions;
   if (!decision) return null;
@@ -119,6 +120,7 @@ function DecisionRow({ line }: { readonly line: BookingLine }) {
           {words.why}
           {more > 0 && ` And ${more} more.`}
         </p>
+        {out && decision.kind === 'closeOut' && <BackActions line={line} />}
       </div>
       <div className={styles.strip}>
         <MoneyStrip strip={line.strip} currency={line.currency} />
@@ -127,15 +129,19 @@ function DecisionRow({ line }: { readonly line: BookingLine }) {
         <Amount amount={decision.amount} currency={line.currency} home={business.currency} />
         <span>{words.stake}</span>
       </div>
-      <Button
-        component="a"
-        href={placeOf(line, decision)}
-        variant={urgent ? 'filled' : 'default'}
-        className={styles.act}
-        data-row-action
-      >
-        {words.action}
-      </Button>
+      {decision.kind === 'notBack' ? (
+        <BackNow line={line} />
+      ) : (
+        <Button
+          component="a"
+          href={placeOf(line, decision)}
+          variant={urgent ? 'filled' : 'default'}
+          className={styles.act}
+          data-row-action
+        >
+          {words.action}
+        </Button>
+      )}
     </li>
   );
 }

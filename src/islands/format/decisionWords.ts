@@ -99,7 +99,7 @@ export function decisionWords(decision: Decision, zone: string, today: PlainDate
         why: decision.covered
           ? 'It has not come back. The hold is renewed as long as its account can.'
           : 'It has not come back, and nothing is held any more.',
-        action: 'Say that it is back',
+        action: 'It is back now',
         stake: decision.covered ? 'held' : 'price',
         mark: decision.covered ? 'held' : 'late',
       };

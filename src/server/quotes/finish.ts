@@ -1,7 +1,6 @@
 import type { Instant } from '#core/calendar/instant';
 import type { QuoteFactOf } from '#core/quote/facts';
-import { type Offer, priceInputOf } from '#core/quote/offer';
-import { settledTerms } from '#core/quote/settledTerms';
+import { type Offer, priceInputOf, termsOfOffer } from '#core/quote/offer';
 import { price } from '#core/price/price';
 import { ok, type Result } from '#core/result';
 import { insertBooking, type InsertRefusal } from '#server/booking/insertBooking';
@@ -46,7 +45,7 @@ export async function finishQuote(
       price: input,
       termsId,
       termsVersion,
-      terms: settledTerms(offer.terms, offer),
+      terms: termsOfOffer(offer, accepted.choice),
       onAccount: offer.settling === 'account',
       bill: quote.bill,
     },

@@ -21,6 +21,7 @@ import { requestsDisputed } from '#server/after/requestsDisputed';
 import { requestsLate } from '#server/requests/requestsLate';
 import { heldDocuments } from '#server/queries/documents/held';
 import { quotesThatWait } from '#server/queries/quotes/quotes';
+import { stillOut } from '#server/queries/bookings/stillOut';
 import { selectLines } from '#server/queries/bookings/bookingLines';
 import { and, asc, desc, eq, gte, inArray, isNotNull, isNull, lt, lte, notInArray, or, sql } from 'drizzle-orm';
 
@@ -273,6 +274,10 @@ export async function todayView(db: Database, now: Instant, wanted?: string): Pr
     days,
     covers: await coversInSight(db, moments, currency),
     decisions: decisions as TodayView['decisions'],
+    out: await stillOut(
+      db,
+      decisions.map(({ id }) => id),
+    ),
     did: await done(db, midnight(addDays(today, -1))),
     next: await coming(db),
     failing,

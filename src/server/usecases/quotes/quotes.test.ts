@@ -68,6 +68,21 @@ describe('quotes', () => {
     expect(await stageOf(booking.number)).to.equal('secured');
   });
 
+  it('accepted with a damage waiver less is held, and without it as the terms say', async () => {
+    const [chair] = rentalDraft().extras;
+    const extras = [{ ...chair!, id: 'waiver', label: 'Waiver', waiver: { hold: '50', most: '120' } }];
+    const heldOf = async (waiver: number) => {
+      const { id, link } = await sentQuote(app, rentalDraft({ extras }));
+      const page = await pageOf(app, link);
+      expect('offer' in page && page.offer.extras[0]!.waiver).to.deep.equal({ hold: 50_00, most: 120_00 });
+      await app.acceptQuote(acceptance(page, link, { choice: { waiver } }));
+      const { terms } = await bookingOf(id);
+      return [terms.hold?.amount, terms.claims?.most ?? null];
+    };
+    expect(await heldOf(1)).to.deep.equal([{ fixed: 50_00 }, { fixed: 120_00 }]);
+    expect(await heldOf(0)).to.deep.equal([{ fixed: 400_00 }, null]);
+  });
+
   it('with gaps it is not sent, and each gap names its place', async () => {
     const quote = await quoteOf(app, rentalDraft({ clientEmail: 'ines', lines: [], extras: [], subject: '' }));
     const sent = await app.sendQuote({ quoteId: quote.id, edition: quote.edition, by: 'message' });
