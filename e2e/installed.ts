@@ -7,7 +7,10 @@ import { minor } from '#core/money/minor';
 import { afterBookings, heardService, heardTerms } from '#demo/after';
 import { tellBookings } from '#demo/build';
 import { furnishPlaces } from '#demo/places';
-import { furnishWays } from '#demo/ways';
+import { demoToken, furnishWays } from '#demo/ways';
+import { readBooking } from '#server/booking/lockBooking';
+import { offeredFor } from '#server/ways/offered';
+import type { CardBehaviour } from '#world/cardNetwork/testCards';
 import { demoOwner, demoServices, demoSignIn } from '#demo/scenario';
 import { type Config, readConfig } from '#server/config';
 import { openDatabase } from '#server/database/open';
@@ -85,23 +88,75 @@ async function makeDemo(): Promise<string> {
 
 let closed: Promise<string> | null = null;
 
-async function makeClosed(): Promise<string> {
-  const directory = mkdtempSync(join(tmpdir(), 'ostendo-e2e-'));
-  const config = readConfig({ OSTENDO_DATA: directory });
-  const before = await openDatabase({ ...config, durable: false });
-  await (await install(config, before, '2027-01-15T10:00:00Z' as Instant)).close();
+/** The installation of a directory without a server: the network's signed events are handed to the endpoint's own function. */
+async function receivingApp(config: Config): Promise<App> {
   const receiving: { app?: App } = {};
-  // No server runs: the network's signed events are handed to the endpoint's own function.
-  const composed = await compose(config, {
+  receiving.app = await compose(config, {
     opened: await openDatabase({ ...config, durable: false }),
     post: async (provider, body, headers) => ({
       ok: (await receiving.app!.receiveEvent(provider, body, new Headers(headers))) === 200,
     }),
   });
-  receiving.app = composed;
-  await tellBookings(asThemselves(composed), afterBookings);
-  await composed.close();
+  return receiving.app;
+}
+
+async function makeClosed(): Promise<string> {
+  const directory = mkdtempSync(join(tmpdir(), 'ostendo-e2e-'));
+  const config = readConfig({ OSTENDO_DATA: directory });
+  const before = await openDatabase({ ...config, durable: false });
+  await (await install(config, before, '2027-01-15T10:00:00Z' as Instant)).close();
+  const app = await receivingApp(config);
+  await tellBookings(asThemselves(app), afterBookings);
+  await app.close();
   return directory;
+}
+
+export type OverBooking = { readonly id: string; readonly number: string; readonly link: string };
+
+/** Rentals that are paid and over, under terms that hear the client about claims: each with a link of its client's. */
+export async function overDirectory(
+  cards: readonly CardBehaviour[],
+  count: number,
+): Promise<{ readonly directory: string; readonly bookings: readonly OverBooking[] }> {
+  const directory = await installedDirectory();
+  const receiving = await receivingApp(readConfig({ OSTENDO_DATA: directory }));
+  const app = asThemselves(receiving);
+  const bookings: OverBooking[] = [];
+  for (let index = 0; index < count; index++) {
+    const made = await app.createBooking({
+      requestKey: `over-${index}-0000`,
+      clientName: `Client ${index}`,
+      clientEmail: `client${index}@example.com`,
+      serviceId: 'travel',
+      title: 'Travel telescope, 7 days',
+      termsId: heardTerms.id,
+      start: '2027-03-12T18:00' as WallTime,
+      end: '2027-03-19T18:00' as WallTime,
+      lines: [{ id: 'service', label: 'Telescope', quantity: '7' as Decimal, unitPrice: minor(38_00), taxes: ['VAT'] }],
+    });
+    if (!made.ok) throw new Error(made.refusal.code);
+    const { id: bookingId, number } = made.value;
+    const copied = await app.copyLink({ bookingId, requestKey: `over-${index}-link` });
+    if (!copied.ok) throw new Error(copied.refusal.code);
+    const link = copied.value.url.split('/').at(-1)!;
+    const loaded = (await readBooking(app.deps.db, bookingId))!;
+    const { online } = await offeredFor(app.deps.db, app.deps, [loaded.booking], app.world.clock.now());
+    const about = { account: online[0]!.id, key: `over-${index}`, card: cards[index % cards.length]! };
+    const card = await demoToken(app, about);
+    const paid = await app.payByClient({
+      link,
+      attempt: `over-${index}-try`,
+      account: about.account,
+      card,
+      amount: minor(266_00),
+    });
+    if (!paid.ok || paid.value.state !== 'paid') throw new Error('not paid');
+    bookings.push({ id: bookingId, number, link });
+  }
+  await app.moveClock('2027-03-19T19:00:00Z' as Instant);
+  await app.settle();
+  await receiving.close();
+  return { directory, bookings };
 }
 
 /** The business with the demo's bookings of which each came to something else after its service. */

@@ -5,14 +5,14 @@ import { payments } from '#world/cardNetwork/tables';
 import { expect } from 'chai';
 import { isNull } from 'drizzle-orm';
 import { balanceOf } from './balances';
-import type { Installation } from './installation';
+import type { Database } from '#server/database/database';
 
 /**
  * What is in hand is what came less what went back, no receipt stands twice, and card clearing is just what the
  * processors have taken and not paid out yet.
  */
 export async function moneyAgrees(
-  app: Installation,
+  app: { readonly deps: { readonly db: Database } },
   ids: readonly string[],
   stands: (id: string) => Promise<ReturnType<typeof standing>>,
 ): Promise<void> {

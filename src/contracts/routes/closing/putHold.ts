@@ -6,6 +6,7 @@ import type { z } from 'zod';
 export const putHold = route<z.input<typeof PutHold>, PayOutcome>()('/api/closing/put-hold', [
   'booking_not_found',
   'booking_over',
+  'not_secured_yet',
   'day_passed',
   'no_card',
   'payment_under_way',

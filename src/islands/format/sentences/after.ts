@@ -26,6 +26,7 @@ export const afterSentences = {
   not_by_hand: 'Only what you recorded by hand can be put right: a card’s payment is the processor’s word.',
   day_passed: 'This day has passed.',
   no_reader: 'No reader is connected.',
+  not_secured_yet: 'The booking waits for its first payment or its yes: a hold can be put on it once that is here.',
   hold_unchanged: 'That much is held until then already.',
   dispute_unknown: 'This dispute is no longer there.',
   dispute_over: 'The bank has decided already.',

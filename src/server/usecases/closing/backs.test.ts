@@ -6,7 +6,7 @@ import type { Terms } from '#core/terms/terms';
 import { starterTerms } from '#server/starter/starterTerms';
 import { verify } from '#server/verify/verify';
 import { processorOf } from '#server/ways/payAccounts';
-import { testNumber } from '#world/cardNetwork/testCards';
+import { type CardBehaviour, testNumber } from '#world/cardNetwork/testCards';
 import { expect } from 'chai';
 import { randomUUID } from 'node:crypto';
 import { connected, type Installation, installation } from '../../../../testing/installation';
@@ -95,6 +95,67 @@ describe('what is back, and holds by hand', () => {
     await app.recordPayment({ bookingId: booking.id, requestKey: randomUUID(), amount, method: 'cash' });
     return booking;
   };
+
+  describe('where the account extends and raises an authorisation', () => {
+    const atFell = async (behaviour: CardBehaviour = 'approves') => {
+      const fell = await connected(app, { provider: 'fell', mode: 'live', currency: 'EUR' });
+      await app.saveWays({ ways: { hidden: [], online: fell }, transferTo: '' });
+      // Longer than one authorisation of that account lasts.
+      const booking = await bookingOf(app, { end: wall('2027-05-25T18:00') }, rules);
+      const paid = await app.payByClient({
+        link: await booking.linkTo(),
+        attempt: randomUUID(),
+        card: await app.tokenAt(fell, testNumber(behaviour)),
+        account: fell,
+        amount: (await booking.stands()).position.dueNow,
+      });
+      if (!paid.ok) throw new Error(paid.refusal.code);
+      await app.at('2027-04-08T12:00');
+      await app.settle();
+      return booking;
+    };
+    const told = async (booking: Awaited<ReturnType<typeof at>>) =>
+      (await booking.stands()).facts.flatMap((fact) =>
+        fact.kind === 'holdPlaced' || fact.kind === 'holdExtended' || fact.kind === 'holdRaised' ? [fact.kind] : [],
+      );
+
+    it('it is extended until the end, one authorisation all along', async () => {
+      const booking = await atFell();
+      await app.at('2027-05-25T17:00');
+      await app.settle();
+      const [placed, ...later] = await told(booking);
+      expect(placed).to.equal('holdPlaced');
+      expect(later).to.have.length.above(0);
+      expect(new Set(later)).to.deep.equal(new Set(['holdExtended']));
+      const { ledger } = await booking.stands();
+      expect(ledger.authorisations).to.have.length(1);
+      expect(ledger.authorisations[0]!.expires >= '2027-05-25T18:00').to.equal(true);
+    });
+    it('it is raised to what the client agreed to anew, and nothing is held twice', async () => {
+      const booking = await atFell();
+      expect((await hold(booking.id, 650_00)).ok).to.equal(true);
+      await app.agreeAnew({ link: await booking.linkTo(), attempt: randomUUID() });
+      await app.settle();
+      expect(await told(booking)).to.include('holdRaised');
+      const { ledger } = await booking.stands();
+      expect(ledger.authorisations.map(({ amount, state }) => [amount, state])).to.deep.equal([[650_00, 'inForce']]);
+      const { live } = await app.world.network();
+      expect(live.map(({ amount }) => amount)).to.deep.equal([650_00]);
+    });
+    it('refused to be extended, a successor is tried, and then its owner is asked', async () => {
+      const booking = await atFell('noRenewal');
+      await app.at('2027-05-16T12:00');
+      await app.settle();
+      const { facts } = await booking.stands();
+      expect(facts.filter(({ kind }) => kind === 'holdRefused')).to.have.length.above(0);
+      expect(await kinds(booking)).to.include('coverGap');
+    });
+  });
+
+  it('a booking that waits for its first payment takes no hold yet, and says so', async () => {
+    const booking = await bookingOf(app);
+    expect(codeOf(await hold(booking.id, 200_00))).to.equal('not_secured_yet');
+  });
 
   it('a hold by hand is no more than its client agreed to, until they agree to it', async () => {
     const booking = await at('2027-04-08T12:00');

@@ -16,7 +16,7 @@ import { offeredFor } from '#server/ways/offered';
 
 export type PutHoldRefusal =
   | NotFound
-  | { readonly code: 'booking_over' | 'no_card' | 'payment_under_way' | 'no_reader' | 'hold_unchanged' }
+  | { readonly code: 'booking_over' | 'not_secured_yet' | 'no_card' | 'payment_under_way' | 'no_reader' | 'hold_unchanged' }
   | { readonly code: 'day_passed'; readonly path: 'until' };
 
 /**
@@ -36,8 +36,8 @@ export const putHold =
         const before = await intentByCause(tx, bookingId, cause);
         if (before) return ok(before.id);
         if (loaded.facts.some((fact) => fact.kind === 'holdWanted' && fact.key === key)) return ok(null);
-        if (['closed', 'cancelled', 'lapsed', 'waiting', 'enquiry'].includes(stage))
-          return refuse({ code: 'booking_over' });
+        if (stage === 'waiting' || stage === 'enquiry') return refuse({ code: 'not_secured_yet' });
+        if (stage === 'closed' || stage === 'cancelled' || stage === 'lapsed') return refuse({ code: 'booking_over' });
         const midnight = wallTime(addDays(request.until as PlainDate, 1), '00:00' as TimeOfDay);
         const until = instantOfWall(midnight, agreed.timeZone);
         if (until <= now) return refuse({ code: 'day_passed', path: 'until' });
