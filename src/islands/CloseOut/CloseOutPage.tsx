@@ -67,6 +67,7 @@ function CloseOuts({ given }: { readonly given: CloseOutView }) {
   const free = queue.filter(nothingClaimed);
   const selected = free.filter((line) => chosen.has(line.id));
   const held = sum(selected.filter((line) => line.currency === business.currency).map((line) => line.held));
+  const chooseAll = (all: boolean): void => setChosen(all ? new Set(free.map((line) => line.id)) : new Set());
   const later = useDelayed('close-outs');
   const releaseChosen = (): void => {
     if (later.waits) return later.now();
@@ -94,6 +95,7 @@ function CloseOuts({ given }: { readonly given: CloseOutView }) {
         if (id) toggle(id);
       },
     ],
+    ['a', () => chooseAll(selected.length < free.length)],
     ['r', releaseChosen],
     ['Escape', () => setOpened(null)],
   ]);
@@ -103,7 +105,7 @@ function CloseOuts({ given }: { readonly given: CloseOutView }) {
         <h1>Close-out</h1>
         <span className={styles.keys}>
           <kbd>J</kbd>
-          <kbd>K</kbd> move <kbd>X</kbd> choose <kbd>R</kbd> release chosen <kbd>Enter</kbd> claim
+          <kbd>K</kbd> move <kbd>X</kbd> choose <kbd>A</kbd> all <kbd>R</kbd> release chosen <kbd>Enter</kbd> claim
         </span>
       </div>
       {queue.length === 0 ? (
@@ -118,9 +120,7 @@ function CloseOuts({ given }: { readonly given: CloseOutView }) {
               label={view.waiting > queue.length ? `Choose these ${formatCount(queue.length)}` : 'Choose all'}
               checked={free.length > 0 && selected.length === free.length}
               indeterminate={selected.length > 0 && selected.length < free.length}
-              onChange={(event) =>
-                setChosen(event.currentTarget.checked ? new Set(free.map((line) => line.id)) : new Set())
-              }
+              onChange={(event) => chooseAll(event.currentTarget.checked)}
             />
             <Button disabled={selected.length === 0} loading={release.busy} onClick={releaseChosen}>
               {later.waits

@@ -1,3 +1,4 @@
+import { isUrgent } from '#islands/Disputes/isUrgent';
 import type { DisputeView } from '#contracts/afterViews';
 import { disputeView } from '#contracts/routes/disputes/disputeView';
 import type { Shell } from '#contracts/views';
@@ -68,7 +69,7 @@ function Dispute({ given }: { readonly given: DisputeView }) {
           <p>{whatWins[family]}</p>
         </div>
         <div className={styles.until}>
-          <b className={mayAnswer ? 't-late' : state === 'won' ? 't-received' : ''}>
+          <b className={mayAnswer && isUrgent(day, today) ? 't-late' : state === 'won' ? 't-received' : ''}>
             {mayAnswer ? `Answer by ${longDate(day, today)}` : disputeStates[state]}
           </b>
           <span>

@@ -1,3 +1,4 @@
+import { isUrgent } from '#islands/Disputes/isUrgent';
 import type { DisputeRow } from '#contracts/afterViews';
 import { disputesView } from '#contracts/routes/disputes/disputesView';
 import type { Shell } from '#contracts/views';
@@ -60,7 +61,7 @@ function Disputes({ given }: { readonly given: View }) {
                   <td className={styles.two}>
                     {waits ? (
                       <>
-                        <b>{longDate(day, today)}</b>
+                        <b className={isUrgent(day, today) ? 't-late' : ''}>{longDate(day, today)}</b>
                         <span>{distance(day, today)}</span>
                       </>
                     ) : (
@@ -75,7 +76,7 @@ function Disputes({ given }: { readonly given: View }) {
                   </td>
                   <td>{disputeNames[row.family]}</td>
                   <td>
-                    <b className={waits || row.state === 'lost' ? 't-late' : row.state === 'won' ? 't-received' : ''}>
+                    <b className={row.state === 'lost' ? 't-late' : row.state === 'won' ? 't-received' : ''}>
                       {disputeStates[row.state]}
                     </b>
                   </td>

@@ -14,7 +14,6 @@ export function BackActions({ line: { id, number, currency, client } }: Props) {
   const deny = useRoute(notBack);
   return (
     <div className={styles.isBack}>
-      Is it back?
       <Button
         size="compact-xs"
         variant="default"
@@ -33,7 +32,7 @@ export function BackActions({ line: { id, number, currency, client } }: Props) {
       >
         Not back
       </Button>
-      <a href={`/bookings/${number}`}>It came earlier</a>
+      <a href={`/bookings/${number}`}>Back earlier</a>
       <Problem problem={say.problem ?? deny.problem} currency={currency} />
     </div>
   );

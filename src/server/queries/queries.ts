@@ -50,10 +50,12 @@ export function openQueries(
       const owner = await ownerRow(db);
       const [counts] = await db
         .select({
-          decisions: sql<number>`count(*) filter (where ${summaries.decideBy} is not null)`.mapWith(Number),
+          decisions: sql<number>`count(*)`.mapWith(Number),
+          // What waits for its client, or for its way back, is not for the owner yet.
           closeOuts: sql<number>`count(*) filter (where ${summaries.stage} = 'toCloseOut')`.mapWith(Number),
         })
-        .from(summaries);
+        .from(summaries)
+        .where(isNotNull(summaries.decideBy));
       const { name, line, timeZone, currency } = owner;
       return {
         business: { name, line, timeZone, currency },

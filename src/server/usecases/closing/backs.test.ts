@@ -57,6 +57,16 @@ describe('what is back, and holds by hand', () => {
     expect(await held()).to.deep.equal([]);
   });
 
+  it('Today asks of what was lent until somebody says that it is back', async () => {
+    const booking = await at('2027-04-21T19:00');
+    const out = async () => (await app.queries.today()).out.includes(booking.id);
+    expect(await out()).to.equal(true);
+    await app.notBack({ bookingId: booking.id });
+    expect(await out(), 'not back').to.equal(true);
+    await back(booking.id, null);
+    expect(await out(), 'back').to.equal(false);
+  });
+
   it('refuses what cannot be: not over yet, not begun, in the future, closed', async () => {
     const booking = await at('2027-04-10T12:00');
     expect(codeOf(await app.notBack({ bookingId: booking.id }))).to.equal('not_over_yet');
