@@ -85,6 +85,7 @@ export async function compose(
     outbox: { wake: () => outbox.wake() },
     baseUrl: config.baseUrl,
     undoSeconds: config.undoSeconds,
+    together: opened.engine === 'PostgreSQL' ? 4 : 1,
     vault,
     newId: randomUUID,
     keyOf: (purpose, subject) => urlKey(secretFor(secret, `${purpose} ${subject}`)),
@@ -100,6 +101,7 @@ export async function compose(
     outbox,
     seen: alive.seen,
     carts: () => lookAfterCarts(deps, limits),
+    begun: opened.begun,
   });
 
   const queries = openQueries(deps, { limits, standInsOpen: config.standInsOpen });

@@ -61,6 +61,8 @@ export type CalendarBlock = {
 };
 /** The days that are shown, and what they are narrowed by. */
 type Looked = {
+  /** There are more on these days than one look shows: those that begin first are here. */
+  readonly more: boolean;
   readonly from: PlainDate;
   readonly to: PlainDate;
   readonly search: string;

@@ -135,6 +135,8 @@ export const bookingSorts = ['start', 'next', 'client', 'total', 'outstanding', 
 export type BookingSort = (typeof bookingSorts)[number];
 /** Open: neither closed, cancelled nor lapsed, or with something still late. */
 export type StageFilter = BookingStage | 'all' | 'late' | 'open';
+/** Counted up to here: one more stands for many, and nothing scans all of them for it. */
+export const mostCounted = 2000;
 export type BookingsQuery = {
   readonly search: string;
   readonly stage: StageFilter;

@@ -14,6 +14,8 @@ export type Deps = {
   readonly baseUrl: string;
   /** For so many seconds of real time a letter that the owner sends by hand waits, and can be called back. */
   readonly undoSeconds: number;
+  /** So many errands of different bookings are carried out side by side: one where the database has one connection. */
+  readonly together: number;
   readonly newId: () => string;
   /** Seals what the database keeps for this installation alone. */
   readonly vault: Vault;

@@ -1,6 +1,6 @@
-import { formatCount } from '#core/money/formatMoney';
 import { bookingsList } from '#contracts/routes/bookings/bookingsList';
-import type { BookingSort, BookingsQuery, BookingsView, Shell } from '#contracts/views';
+import { type BookingSort, type BookingsQuery, type BookingsView, mostCounted, type Shell } from '#contracts/views';
+import { manyWords } from '#islands/format/countWords';
 import { read } from '#islands/api';
 import { BookingsHead } from '#islands/Bookings/BookingsHead';
 import { faceAddress, listPart } from '#islands/Bookings/faces';
@@ -44,7 +44,7 @@ function Bookings({ given }: { readonly given: BookingsView }) {
     ...(query === given.query ? { initialData: given } : {}),
   });
   const view = data ?? given;
-  const pages = Math.ceil(view.found / view.pageSize);
+  const pages = Math.ceil(Math.min(view.found, mostCounted) / view.pageSize);
   const sortBy = (sort: BookingSort): void =>
     change({ sort, descending: query.sort === sort ? !query.descending : false });
   const [cleared, setCleared] = useState(0);
@@ -113,7 +113,10 @@ function Bookings({ given }: { readonly given: BookingsView }) {
         )}
       </div>
       <div className={styles.foot}>
-        <span className="num">{view.found === 1 ? '1 booking' : `${formatCount(view.found)} bookings`}</span>
+        <span className="num">
+          {view.found === 1 ? '1 booking' : `${manyWords(view.found)} bookings`}
+          {view.found > mostCounted && '; sorted the other way, the last of them come first'}
+        </span>
         {pages > 1 && (
           <Pagination
             total={pages}

@@ -1,4 +1,4 @@
-import { formatCount } from '#core/money/formatMoney';
+import { manyWords } from '#islands/format/countWords';
 import type { BookingsQuery, BookingsView } from '#contracts/views';
 import { bookingStages } from '#core/booking/stage';
 import { stageWords } from '#islands/format/stageWords';
@@ -21,7 +21,7 @@ export function StageFilter({ stage, counts, choose }: Props) {
   const offered = (['open', 'late', ...bookingStages, 'all'] as const).filter(
     (each) => each === 'all' || each === 'open' || each === stage || (counts[each] ?? 0) > 0,
   );
-  const countOf = (each: Props['stage']): string => formatCount(counts[each] ?? 0);
+  const countOf = (each: Props['stage']): string => manyWords(counts[each] ?? 0);
   return (
     <>
       <NativeSelect

@@ -12,6 +12,7 @@ import { DayList } from '#islands/Calendar/DayList';
 import { placeDays, PlaceBoard } from '#islands/Calendar/PlaceBoard';
 import { type Move, MoveDialog } from '#islands/Change/MoveDialog';
 import { monthName } from '#islands/parts/months';
+import { MoreOnDays } from '#islands/parts/MoreOnDays';
 import { Problem } from '#islands/parts/Problem';
 import { useShell } from '#islands/shell/useShell';
 import { Button, Group, SegmentedControl } from '@mantine/core';
@@ -88,6 +89,7 @@ export default function CalendarBoard({ view: given, at }: Props) {
         </Group>
       </BookingsHead>
       {isError && <Problem problem={{ code: 'no_connection' }} currency="" />}
+      <MoreOnDays more={view.more} shown={view.entries.length} />
       {face === 'days' ? (
         <DayList view={view} from={range.from} to={range.to} />
       ) : face === 'places' ? (

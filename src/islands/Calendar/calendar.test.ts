@@ -32,6 +32,7 @@ const view = (...entries: CalendarView['entries'][number][]): CalendarView => ({
   search: '',
   stage: 'all',
   counts: {},
+  more: false,
   entries,
   dates: [],
   blocks: [],

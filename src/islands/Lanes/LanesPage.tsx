@@ -8,6 +8,7 @@ import { type Move, MoveDialog } from '#islands/Change/MoveDialog';
 import { LaneBoard } from '#islands/Lanes/LaneBoard';
 import { BookingsHead } from '#islands/Bookings/BookingsHead';
 import { sameNarrowed, useNarrowed } from '#islands/Bookings/useNarrowed';
+import { MoreOnDays } from '#islands/parts/MoreOnDays';
 import { Problem } from '#islands/parts/Problem';
 import { useReady } from '#islands/parts/useReady';
 import { OwnerShell } from '#islands/shell/OwnerShell';
@@ -76,6 +77,7 @@ function Lanes({ given }: { readonly given: LanesView }) {
         </Group>
       </BookingsHead>
       {isError && <Problem problem={{ code: 'no_connection' }} currency="EUR" />}
+      <MoreOnDays more={view.more} shown={view.lanes.length} />
       <Legend />
       {view.lanes.length === 0 ? (
         <p className={styles.empty}>

@@ -1,3 +1,10 @@
+import { mostCounted } from '#contracts/views';
+import { formatCount } from '#core/money/formatMoney';
+
+/** A count that was not counted to its end: `2,000+`. */
+export const manyWords = (count: number): string =>
+  count > mostCounted ? `${formatCount(mostCounted)}+` : formatCount(count);
+
 const words = [
   'Nothing',
   'One',

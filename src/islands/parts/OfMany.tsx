@@ -1,3 +1,4 @@
+import { manyWords } from '#islands/format/countWords';
 import { formatCount } from '#core/money/formatMoney';
 
 type Props = { readonly shown: number; readonly all: number; readonly what: string };
@@ -6,6 +7,6 @@ type Props = { readonly shown: number; readonly all: number; readonly what: stri
 export const OfMany = ({ shown, all, what }: Props) =>
   all > shown ? (
     <p role="status" style={{ color: 'var(--ink-2)' }}>
-      {what} {formatCount(shown)} of {formatCount(all)}.
+      {what} {formatCount(shown)} of {manyWords(all)}.
     </p>
   ) : null;

@@ -20,6 +20,7 @@ import { and, eq, gt, inArray, min, sql } from 'drizzle-orm';
 
 type Claimed = {
   id: string;
+  at: Instant;
   booking_id: string | null;
   quote_id: string | null;
   voucher_id: string | null;
@@ -46,20 +47,23 @@ function concerns(of: Concerning) {
 }
 
 /**
- * One statement, so that several processes on one server share the work: the earliest that is due and that nobody
+ * One statement, so that several processes on one server share the work: the earliest that are due and that nobody
  * else is claiming now.
  */
-const claimNext = ({ db, clock }: Deps, of: Concerning): Promise<Claimed[]> =>
-  rowsOf<Claimed>(
+async function claimNext({ db, clock }: Deps, of: Concerning, most: number): Promise<Claimed[]> {
+  const claimed = await rowsOf<Claimed>(
     db,
     sql`update ${errands} set state = 'claimed', tries = tries + 1, tried_at = now(), pause = ${claimSeconds}
-        where id = (
+        where id = any(array(
           select id from ${errands}
           where state in ('waiting', 'claimed') and at <= ${clock.now()} and ${pauseOver(errands.triedAt, errands.pause)}
             and ${concerns(of)}
-          order by at, key limit 1 for update skip locked
-        ) returning id, booking_id, quote_id, voucher_id, request_id, key, kind, tries`,
+          order by at, key limit ${most} for update skip locked
+        )) returning id, at, booking_id, quote_id, voucher_id, request_id, key, kind, tries`,
   );
+  const order = ({ at, key }: Claimed): string => `${at} ${key}`;
+  return claimed.sort((a, b) => (order(a) < order(b) ? -1 : 1));
+}
 
 /** What is wanted of that key now, and how it is carried out; null where nothing is. */
 type Wanted = { readonly at: Instant; readonly run: () => Promise<Afterwards> } | null;
@@ -175,17 +179,38 @@ export const runDueOf = (deps: Deps, of: Exclude<Concerning, 'all'>): Promise<nu
 /** Some of what is due, after an event of a processor: the agenda takes the rest. */
 export const runSomeDue = (deps: Deps): Promise<number> => byItself(() => runClaims(deps, 'all', mostInARequest));
 
+/** So many are claimed at once: few enough that another process need not wait long for those of one that died. */
+const batch = 16;
+
 async function runClaims(deps: Deps, of: Concerning, most: number): Promise<number> {
-  for (let taken = 0; ; taken++) {
-    if (taken >= most) return taken;
-    const [claimed] = await claimNext(deps, of);
-    if (!claimed) return taken;
-    try {
-      await runClaimed(deps, claimed);
-    } catch (error) {
-      await fail(deps, claimed, error);
-    }
+  let taken = 0;
+  while (taken < most) {
+    const claimed = await claimNext(deps, of, Math.min(batch, most - taken));
+    if (claimed.length === 0) break;
+    taken += claimed.length;
+    await carryOutAll(deps, claimed);
   }
+  return taken;
+}
+
+/** Those of one booking in their order, those of different ones side by side. */
+async function carryOutAll(deps: Deps, claimed: readonly Claimed[]): Promise<void> {
+  if (deps.together === 1) return oneAfterAnother(deps, claimed);
+  const of = (each: Claimed) => each.booking_id ?? each.quote_id ?? each.voucher_id ?? each.request_id;
+  const groups = [...new Set(claimed.map(of))].map((subject) => claimed.filter((each) => of(each) === subject));
+  const worker = async (): Promise<void> => {
+    for (let group = groups.shift(); group; group = groups.shift()) await oneAfterAnother(deps, group);
+  };
+  await Promise.all(Array.from({ length: deps.together }, worker));
+}
+
+async function oneAfterAnother(deps: Deps, claimed: readonly Claimed[]): Promise<void> {
+  for (const each of claimed)
+    try {
+      await runClaimed(deps, each);
+    } catch (error) {
+      await fail(deps, each, error);
+    }
 }
 
 /** Frees what a process had claimed that is dead: only for one that has the data to itself. */

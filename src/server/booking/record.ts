@@ -17,7 +17,14 @@ import { addErrand, rewriteErrands } from '#server/errands/rewriteErrands';
 import { writeAgreed, writeDeal } from '#server/booking/dealOf';
 import { agreedOf, type LoadedBooking } from '#server/booking/lockBooking';
 import { freePlaces } from '#server/booking/takePlaces';
-import { coverOf, duePartsOf, summaryOf } from '#server/booking/summaryOf';
+import {
+  coverOf,
+  type CoverRow,
+  duePartsOf,
+  type DuePartRow,
+  summaryOf,
+  type SummaryRow,
+} from '#server/booking/summaryOf';
 import { keepWords } from '#server/database/keptWords';
 import type { Tx } from '#server/database/database';
 import { covers, dueParts, facts as factTable, summaries } from '#server/database/schema/bookings';
@@ -25,7 +32,7 @@ import { ownerRow } from '#server/database/ownerRow';
 import { taxLines } from '#server/offer/taxLines';
 import { appendEntry, isOfProcessor } from '#server/journal/appendEntry';
 import { processorOfFact } from '#server/journal/processorOf';
-import { eq } from 'drizzle-orm';
+import { and, eq, notInArray, type SQL, sql } from 'drizzle-orm';
 
 /**
  * Appends facts to a locked booking with their journal entries, and writes everything that follows from them: summary,
@@ -122,17 +129,49 @@ function keptInOrder(before: readonly Fact[], added: readonly Fact[]): Fact[] {
   });
 }
 
+/** The rows that a booking is found by, in one statement: what is not there any more goes, the rest is as it is now. */
+async function writeRows(
+  tx: Tx,
+  { summary, due, cover }: { summary: SummaryRow; due: readonly DuePartRow[]; cover: CoverRow | null },
+): Promise<void> {
+  const { bookingId } = summary;
+  const kept = due.map(({ part }) => part);
+  const gone = and(eq(dueParts.bookingId, bookingId), kept.length > 0 ? notInArray(dueParts.part, kept) : undefined);
+  // As parts of one statement, so without the parentheses that a query within another gets.
+  const steps: SQL[] = [
+    tx.insert(summaries).values(summary).onConflictDoUpdate({ target: summaries.bookingId, set: summary }).getSQL(),
+    tx.delete(dueParts).where(gone).getSQL(),
+    cover
+      ? tx.insert(covers).values(cover).onConflictDoUpdate({ target: covers.bookingId, set: cover }).getSQL()
+      : tx.delete(covers).where(eq(covers.bookingId, bookingId)).getSQL(),
+  ];
+  if (due.length > 0)
+    steps.push(
+      tx
+        .insert(dueParts)
+        .values([...due])
+        .onConflictDoUpdate({
+          target: [dueParts.bookingId, dueParts.part],
+          set: {
+            name: sql`excluded.name`,
+            dueAt: sql`excluded.due_at`,
+            left: sql`excluded."left"`,
+            state: sql`excluded.state`,
+            currency: sql`excluded.currency`,
+          },
+        })
+        .getSQL(),
+    );
+  const named = steps.map((step, index) => sql`${sql.identifier(`step${index}`)} as (${step})`);
+  await tx.execute(sql`with ${sql.join(named, sql`, `)} select 1`);
+}
+
 async function writeDerived(tx: Tx, { booking, client, facts }: LoadedBooking, current: Standing): Promise<void> {
-  const summary = summaryOf(booking, client, current);
-  await tx.insert(summaries).values(summary).onConflictDoUpdate({ target: summaries.bookingId, set: summary });
-
-  await tx.delete(dueParts).where(eq(dueParts.bookingId, booking.id));
-  const due = duePartsOf(booking, current);
-  if (due.length > 0) await tx.insert(dueParts).values(due);
-
-  const cover = coverOf(booking, current);
-  if (cover) await tx.insert(covers).values(cover).onConflictDoUpdate({ target: covers.bookingId, set: cover });
-  else await tx.delete(covers).where(eq(covers.bookingId, booking.id));
+  await writeRows(tx, {
+    summary: summaryOf(booking, client, current),
+    due: duePartsOf(booking, current),
+    cover: coverOf(booking, current),
+  });
 
   // A place that is given back is free in the same transaction.
   if (current.stage === 'lapsed' || current.stage === 'cancelled') await freePlaces(tx, booking.id);

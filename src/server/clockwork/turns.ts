@@ -36,6 +36,12 @@ export type Turns = {
   quiet(): Promise<unknown>;
 };
 
+/**
+ * How long a process in which nothing is written does not look for what is due: what another process plans, a moment
+ * that comes, and a try that is to be repeated are found so late at most.
+ */
+const idleMilliseconds = 5000;
+
 /** How long a clock that is moved waits for the letters of a moment, in milliseconds. */
 const letterPatience = 20_000;
 
@@ -47,7 +53,14 @@ export function openTurns(
     outbox,
     seen,
     carts,
-  }: { readonly outbox: Outbox; readonly seen: () => void; readonly carts: () => Promise<number> },
+    begun = () => NaN,
+  }: {
+    readonly outbox: Outbox;
+    readonly seen: () => void;
+    readonly carts: () => Promise<number>;
+    /** How many transactions there were in this process; absent where nobody counts them. */
+    readonly begun?: (() => number) | undefined;
+  },
 ): Turns {
   let before: Promise<unknown> = Promise.resolve();
   const inTurn = <T>(work: () => Promise<T>): Promise<T> => {
@@ -56,12 +69,19 @@ export function openTurns(
     before = mine.catch(() => undefined);
     return mine;
   };
+  // Where nothing was written since a turn found nothing to do, and the clock stands, the next one would find nothing.
+  let still: { readonly since: number; readonly at: Instant } | null = null;
   const settleNow = async (): Promise<void> => {
     for (;;) {
+      const since = begun();
+      const at = world.clock.now();
+      if (still?.since === since && still.at === at) return;
       const acted = await world.advance();
       const renewed = await renewAccess(deps);
       const expired = await expireVouchers(deps);
-      if ((await runDue(deps)) === 0 && !acted && renewed === 0 && expired === 0) return;
+      if ((await runDue(deps)) > 0 || acted || renewed > 0 || expired > 0) continue;
+      still = begun() === since ? { since, at } : null;
+      return;
     }
   };
   /** Letters of a moment are handed over before the next, unless the mail server takes its time. */
@@ -101,17 +121,24 @@ export function openTurns(
         tidyAt = performance.now() + tidyEvery;
         await tidy(deps);
       }
+      // A pause may be over, which no transaction tells.
+      still = null;
       await settleNow();
       outbox.wake();
     });
 
   let looking = false;
   let saidAway = false;
+  // After a look that wrote nothing, nothing is to be done until somebody writes, or a while has passed.
+  let idle = { since: NaN, until: 0 };
   const look: Turns['look'] = async (patience) => {
     if (looking) return;
+    if (idle.since === begun() && performance.now() < idle.until) return seen();
     looking = true;
     try {
+      const before = begun();
       await recover(patience);
+      if (before === begun()) idle = { since: before, until: performance.now() + idleMilliseconds };
       saidAway = false;
     } catch (error) {
       // While the database is away it is said once, not each second.
@@ -123,7 +150,13 @@ export function openTurns(
     }
   };
   return {
-    settle: () => inTurn(settleWhole),
+    settle: () => {
+      const whole = (): Promise<void> => {
+        still = null;
+        return settleWhole();
+      };
+      return inTurn(whole);
+    },
     recover,
     moveClock: (to, progress) => inTurn(() => moveNow(to, progress)),
     look,

@@ -6,7 +6,13 @@ export type Database = PgDatabase<PgQueryResultHKT>;
 /** What runs inside one transaction. The outer database refuses to be used there (`OuterDatabase`). */
 export type Tx = Parameters<Parameters<Database['transaction']>[0]>[0];
 
-export type OpenDatabase = { readonly db: Database; readonly engine: 'PGlite' | 'PostgreSQL'; close(): Promise<void> };
+export type OpenDatabase = {
+  readonly db: Database;
+  readonly engine: 'PGlite' | 'PostgreSQL';
+  /** How many transactions this process has begun; whoever sees it unchanged knows that nothing was written meanwhile. */
+  begun?(): number;
+  close(): Promise<void>;
+};
 
 /** Something failed that will be tried again, or needs a look. */
 export type Report = (problem: string, error: unknown) => void;

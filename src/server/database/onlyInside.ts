@@ -14,12 +14,16 @@ const inside = new AsyncLocalStorage<true>();
 /** For what a transaction sets off and does not wait for. */
 export const outsideTransactions = <T>(work: () => T): T => inside.exit(work);
 
-/** A database that refuses to be used by what runs inside one of its own transactions. */
-export function onlyInside(db: Database): Database {
+/**
+ * A database that refuses to be used by what runs inside one of its own transactions.
+ * @param begun is told of each transaction
+ */
+export function onlyInside(db: Database, begun: () => void = () => undefined): Database {
   const begin = db.transaction.bind(db);
   const own: { transaction: Database['transaction'] } = {
     transaction: (work, config) => {
       if (inside.getStore()) throw new OuterDatabase('transaction');
+      begun();
       return begin((tx: Tx) => inside.run(true, () => work(tx)), config);
     },
   };

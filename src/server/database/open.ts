@@ -13,5 +13,6 @@ export async function openDatabase(settings: {
 }): Promise<OpenDatabase> {
   const { databaseUrl, directory, durable = true, report = () => undefined } = settings;
   const opened = await (databaseUrl ? openServer(databaseUrl, report) : openDirectory(directory, durable));
-  return { ...opened, db: onlyInside(opened.db) };
+  let begun = 0;
+  return { ...opened, db: onlyInside(opened.db, () => begun++), begun: () => begun };
 }

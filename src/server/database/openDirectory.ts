@@ -4,13 +4,14 @@ import type { Database, OpenDatabase } from '#server/database/database';
 import { SyncedFileSystem, syncedStart } from '#server/database/syncedFileSystem';
 import { PGlite } from '@electric-sql/pglite';
 import { btree_gist } from '@electric-sql/pglite/contrib/btree_gist';
+import { pg_trgm } from '@electric-sql/pglite/contrib/pg_trgm';
 import { drizzle } from 'drizzle-orm/pglite';
 import { migrate } from 'drizzle-orm/pglite/migrator';
 import { chmodSync, readdirSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 
-/** `btree_gist` lets a constraint compare a place and a unit beside a time. */
-export const extensions = { btree_gist };
+/** `btree_gist` lets a constraint compare a place and a unit beside a time; `pg_trgm` finds a part of a word by an index. */
+export const extensions = { btree_gist, pg_trgm };
 
 /** PGlite in the data directory, which is this process's alone until it is closed. */
 export async function openDirectory(directory: string, durable: boolean): Promise<OpenDatabase> {

@@ -2,7 +2,7 @@ import type { WantedErrand } from '#core/agenda/wantedErrands';
 import type { WantedQuoteErrand } from '#core/agenda/wantedQuoteErrands';
 import type { Tx } from '#server/database/database';
 import { errands } from '#server/database/schema/work';
-import { eq } from 'drizzle-orm';
+import { eq, inArray, sql } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 
 /**
@@ -15,7 +15,10 @@ export async function rewriteErrands(
   wanted: readonly (WantedErrand | WantedQuoteErrand)[],
 ): Promise<void> {
   const own = 'bookingId' in subject ? eq(errands.bookingId, subject.bookingId) : eq(errands.quoteId, subject.quoteId);
-  const rows = await tx.select().from(errands).where(own);
+  const rows = await tx
+    .select({ id: errands.id, key: errands.key, kind: errands.kind, at: errands.at, state: errands.state })
+    .from(errands)
+    .where(own);
   const byKey = new Map(rows.map((row) => [row.key, row]));
   const wantedKeys = new Set(wanted.map((errand) => errand.key));
 
@@ -33,17 +36,31 @@ export async function rewriteErrands(
       })),
     );
   }
-  for (const errand of wanted) {
+  const moved = wanted.flatMap((errand) => {
     const row = byKey.get(errand.key);
     const idle = row?.state === 'waiting' || row?.state === 'dropped';
-    if (row && idle && (row.at !== errand.at || row.state === 'dropped')) {
-      await tx.update(errands).set({ at: errand.at, errand, state: 'waiting' }).where(eq(errands.id, row.id));
-    }
-  }
-  for (const row of rows) {
-    if (row.state !== 'waiting' || ofDocuments.has(row.kind) || wantedKeys.has(row.key)) continue;
-    await tx.update(errands).set({ state: 'dropped' }).where(eq(errands.id, row.id));
-  }
+    return row && idle && (row.at !== errand.at || row.state === 'dropped')
+      ? [{ id: row.id, at: errand.at, errand }]
+      : [];
+  });
+  if (moved.length > 0)
+    await tx.execute(
+      sql`update ${errands} set at = m.at, errand = m.errand, state = 'waiting'
+          from jsonb_to_recordset(${JSON.stringify(moved)}::jsonb) as m(id text, at text, errand jsonb) where errands.id = m.id`,
+    );
+  const dropped = rows.filter(
+    ({ state, kind, key }) => state === 'waiting' && !ofDocuments.has(kind) && !wantedKeys.has(key),
+  );
+  if (dropped.length > 0)
+    await tx
+      .update(errands)
+      .set({ state: 'dropped' })
+      .where(
+        inArray(
+          errands.id,
+          dropped.map(({ id }) => id),
+        ),
+      );
 }
 
 /** Documents follow from facts that stay, and what they ask for from documents. */

@@ -78,7 +78,7 @@ export async function paymentUnderWay(tx: Tx | Database, bookingId: string): Pro
           eq(intents.bookingId, bookingId),
           sql`${intents.request}->'shares' @> ${JSON.stringify([{ bookingId }])}::jsonb`,
         ),
-        inArray(intents.state, ['open', 'waiting']),
+        sql`${intents.state} in ('open', 'waiting')`,
         sql`${intents.request}->>'kind' in ('pay', 'charge', 'counter', 'counterHold')`,
       ),
     );

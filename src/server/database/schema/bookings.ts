@@ -11,7 +11,7 @@ import { instant, money, factColumn } from '#server/database/schema/columns';
 import { services } from '#server/database/schema/business';
 import { clients } from '#server/database/schema/clients';
 import { wordsId } from '#server/database/schema/words';
-import { sql } from 'drizzle-orm';
+import { type SQL, sql } from 'drizzle-orm';
 import {
   type AnyPgColumn,
   bigserial,
@@ -62,6 +62,9 @@ export const bookings = pgTable(
   },
   (table) => [
     index().on(table.clientId),
+    // What overlaps some days: from either end, whichever leaves less to look at.
+    index('from_day').on(table.startsAt, table.endsAt),
+    index('until_day').on(table.endsAt, table.startsAt),
     check('some_count', sql`${table.count} >= 1`),
     check('total_not_negative', sql`${table.total} >= 0 and ${table.tax} >= 0`),
     check('end_not_before_start', sql`${table.endsAt} >= ${table.startsAt}`),
@@ -93,6 +96,9 @@ export const facts = pgTable(
     index('told_dispute')
       .on(sql`(${table.fact}->>'disputeId')`)
       .where(sql`${table.fact}->>'disputeId' is not null`),
+    index('begun_disputes')
+      .on(table.at)
+      .where(sql`${table.fact}->>'kind' in ('disputeAsked', 'disputeOpened')`),
     // The few facts that move credit, so that nobody reads all of them for it.
     index('moves_credit')
       .on(table.bookingId)
@@ -101,6 +107,10 @@ export const facts = pgTable(
       ),
   ],
 );
+
+/** Neither closed, cancelled nor lapsed, or with something still late: an index and the lists that use it say it alike. */
+export const openBookings = ({ stage, late }: { readonly stage: AnyPgColumn; readonly late: AnyPgColumn }): SQL =>
+  sql`(${stage} not in ('closed', 'cancelled', 'lapsed') or ${late} > 0)`;
 
 /** What a list sorts and filters by, written in the transaction of each fact; `verify` recomputes every row. */
 export const summaries = pgTable(
@@ -131,6 +141,20 @@ export const summaries = pgTable(
     index().on(table.stage, table.startAt),
     index().on(table.startAt),
     index().on(table.decideBy),
+    // The orders of a list, each with what makes it a whole one.
+    index('by_total').on(table.total, table.bookingId),
+    index('by_outstanding').on(table.outstanding, table.bookingId),
+    index('by_next').on(table.nextAt, table.bookingId),
+    index('by_next_backwards').on(table.nextAt.desc().nullsLast(), table.bookingId),
+    // What most lists are of: few, however long the business has been there.
+    index('open_bookings').on(table.startAt).where(openBookings(table)),
+    index('late_bookings')
+      .on(table.startAt)
+      .where(sql`${table.late} > 0`),
+    index('held_now')
+      .on(table.currency)
+      .where(sql`${table.held} > 0`),
+    index('search_words').using('gin', table.search.op('gin_trgm_ops')),
     check('received_not_negative', sql`${table.received} >= 0`),
   ],
 );

@@ -3,17 +3,21 @@ import { instant, money } from '#server/database/schema/columns';
 import { payAccounts } from '#server/database/schema/ways';
 import { boolean, index, integer, jsonb, pgTable, text } from 'drizzle-orm/pg-core';
 
-export const clients = pgTable('clients', {
-  id: text().primaryKey(),
-  name: text().notNull(),
-  email: text().notNull(),
-  /** As E.164, such as +351912345678; empty where none was given. */
-  phone: text().notNull().default(''),
-  /** Company, address and tax number, and who gets bills. */
-  bill: jsonb().$type<BillData>().notNull().default(noBillData),
-  /** How much may stand open on the client's house account at a time; null where none is agreed. */
-  accountLimit: money(),
-});
+export const clients = pgTable(
+  'clients',
+  {
+    id: text().primaryKey(),
+    name: text().notNull(),
+    email: text().notNull(),
+    /** As E.164, such as +351912345678; empty where none was given. */
+    phone: text().notNull().default(''),
+    /** Company, address and tax number, and who gets bills. */
+    bill: jsonb().$type<BillData>().notNull().default(noBillData),
+    /** How much may stand open on the client's house account at a time; null where none is agreed. */
+    accountLimit: money(),
+  },
+  (table) => [index().on(table.name)],
+);
 
 /** Tokens of cards and bank accounts: a number never enters the application. */
 export const cards = pgTable('cards', {

@@ -52,6 +52,10 @@ export const intents = pgTable(
     index()
       .on(table.state)
       .where(sql`${table.state} = 'open'`),
+    // Few at any moment, of all that ever were.
+    index('under_way')
+      .on(table.bookingId)
+      .where(sql`${table.state} in ('open', 'waiting')`),
     index('answered_reference').on(sql`(${table.answer}->>'reference')`),
     check('amount_not_negative', sql`${table.amount} >= 0`),
   ],
@@ -89,9 +93,13 @@ export const errands = pgTable(
       'errand_of_one',
       sql`num_nonnulls(${table.bookingId}, ${table.quoteId}, ${table.voucherId}, ${table.requestId}) = 1`,
     ),
-    index()
-      .on(table.at)
+    // In the order in which they are claimed.
+    index('due_errands')
+      .on(table.at, table.key)
       .where(sql`${table.state} in ('waiting', 'claimed')`),
+    index('failed_errands')
+      .on(table.at)
+      .where(sql`${table.state} = 'failed'`),
     index().on(table.doneAt),
   ],
 );

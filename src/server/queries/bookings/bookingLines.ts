@@ -1,4 +1,4 @@
-import type { BookingLine, BookingsQuery, BookingsView, Found } from '#contracts/views';
+import { type BookingLine, type BookingsQuery, type BookingsView, type Found, mostCounted } from '#contracts/views';
 import type { Database } from '#server/database/database';
 import { bookings, summaries } from '#server/database/schema/bookings';
 import { narrowedBy, searching, stageCounts } from '#server/queries/bookings/narrowing';
@@ -6,6 +6,8 @@ import { clients } from '#server/database/schema/clients';
 import { asc, desc, eq, sql } from 'drizzle-orm';
 
 export const pageSize = 50;
+/** Further on no page is offered: what comes last comes first in the other order. */
+const lastPage = Math.ceil(mostCounted / pageSize) - 1;
 
 const columns = {
   id: bookings.id,
@@ -49,12 +51,14 @@ const sortColumns = {
 
 export async function bookingsList(db: Database, query: BookingsQuery): Promise<BookingsView> {
   const column = sortColumns[query.sort];
-  const order = query.descending ? sql`${column} desc nulls last` : sql`${column} asc nulls last`;
+  // Only what comes next can be nothing; said of the others too, no index would be read backwards.
+  const backwards = query.sort === 'next' ? sql`${column} desc nulls last` : sql`${column} desc`;
+  const order = query.descending ? backwards : sql`${column} asc`;
   const lines = await selectLines(db)
     .where(narrowedBy(query))
     .orderBy(order, asc(summaries.bookingId))
     .limit(pageSize)
-    .offset(query.page * pageSize);
+    .offset(Math.min(query.page, lastPage) * pageSize);
   const counts = await stageCounts(db, query.search);
   return { query, lines: lines as BookingLine[], found: counts[query.stage] ?? 0, pageSize, counts };
 }

@@ -10,10 +10,15 @@ const longestAuthorisation = 24 * 40;
 
 type Placed = { booking_id: string; amount: string; placed: Instant; expires: Instant; ended: Instant | null };
 
-/** What authorisations have covered between two moments and until now, by booking: each from its placing to its end. */
+/** What authorisations of these bookings have covered between two moments and until now, by booking: each from its placing to its end. */
 export async function coveredBy(
   db: Database,
-  { begin, end, now }: { readonly begin: Instant; readonly end: Instant; readonly now: Instant },
+  {
+    ids,
+    begin,
+    end,
+    now,
+  }: { readonly ids: readonly string[]; readonly begin: Instant; readonly end: Instant; readonly now: Instant },
 ): Promise<Map<string, Lane['been'][number][]>> {
   const rows = await rowsOf<Placed>(
     db,
@@ -24,7 +29,7 @@ export async function coveredBy(
               and ended.fact->>'authorisation' = ${facts.fact}->>'authorisation'
               and ended.fact->>'kind' in ('holdReleased', 'holdLapsed', 'holdCaptured', 'keptFromHold')) as ended
         from ${facts}
-        where ${facts.fact}->>'kind' = 'holdPlaced'
+        where ${facts.bookingId} = any(${sql.param(ids)}) and ${facts.fact}->>'kind' = 'holdPlaced'
           and ${facts.at} between ${addHours(begin, -longestAuthorisation)} and ${end}
         order by ${facts.seq}`,
   );

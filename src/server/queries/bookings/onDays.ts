@@ -24,6 +24,9 @@ import { clients } from '#server/database/schema/clients';
 import { eventDates, occupancies, places } from '#server/database/schema/places';
 import { and, asc, eq, gt, gte, inArray, isNull, lt, lte, ne, sql } from 'drizzle-orm';
 
+/** The most bookings that one look draws: whoever has more of them on those days looks at fewer days, or at some of them. */
+const mostDrawn = 1000;
+
 /** The longest span that one look covers. */
 const mostDays = 420;
 const midnight = '00:00' as TimeOfDay;
@@ -71,7 +74,8 @@ const booked = (db: Database, { from, to, ...narrowed }: TimeQuery) =>
         narrowedBy(narrowed),
       ),
     )
-    .orderBy(asc(summaries.startAt), asc(bookings.number));
+    .orderBy(asc(summaries.startAt), asc(bookings.number))
+    .limit(mostDrawn + 1);
 
 /** What is on the calendar: bookings with whom they take, dates with their seats, places kept for something else. */
 export async function calendarView(db: Database, query: TimeQuery): Promise<CalendarView> {
@@ -79,7 +83,8 @@ export async function calendarView(db: Database, query: TimeQuery): Promise<Cale
   const { from, to } = looked;
   const [owner] = await db.select().from(business);
   const { timeZone, hours } = owner!;
-  const rows = await booked(db, looked);
+  const found = await booked(db, looked);
+  const rows = found.slice(0, mostDrawn);
   const names = await placesOf(
     db,
     rows.map(({ id }) => id),
@@ -106,6 +111,7 @@ export async function calendarView(db: Database, query: TimeQuery): Promise<Cale
   }
   return {
     ...looked,
+    more: found.length > mostDrawn,
     counts: await stageCounts(db, looked.search),
     closed,
     entries: rows.map(({ startAt: _startAt, endAt: _endAt, ...row }): CalendarEntry => ({
@@ -195,27 +201,29 @@ export async function lanesView(db: Database, query: TimeQuery, now: Instant): P
   const looked = within(query);
   const { from, to } = looked;
   const [owner] = await db.select().from(business);
-  const rows = await booked(db, looked);
-  const ids = new Set(rows.map(({ id }) => id));
+  const found = await booked(db, looked);
+  const rows = found.slice(0, mostDrawn);
+  const ids = rows.map(({ id }) => id);
   const begin = instantOfWall(wallTime(from, midnight), owner!.timeZone);
   const end = instantOfWall(wallTime(addDays(to, 1), midnight), owner!.timeZone);
   const due = await db
     .select()
     .from(dueParts)
-    .where(and(gte(dueParts.dueAt, begin), lte(dueParts.dueAt, end)));
+    .where(and(inArray(dueParts.bookingId, ids), gte(dueParts.dueAt, begin), lte(dueParts.dueAt, end)));
   const came = await rowsOf<{ booking_id: string; at: LaneMark['at']; amount: string }>(
     db,
     sql`select ${facts.bookingId}, ${facts.at}, ${facts.fact}->>'amount' as amount from ${facts}
-        where ${facts.fact}->>'kind' = 'received' and ${facts.at} between ${begin} and ${end}`,
+        where ${facts.bookingId} = any(${sql.param(ids)}) and ${facts.fact}->>'kind' = 'received'
+          and ${facts.at} between ${begin} and ${end}`,
   );
   const held = await db
     .select()
     .from(covers)
-    .where(and(lte(covers.fromAt, end), gte(covers.untilAt, begin)));
-  const been = await coveredBy(db, { begin, end, now });
+    .where(and(inArray(covers.bookingId, ids), lte(covers.fromAt, end), gte(covers.untilAt, begin)));
+  const been = await coveredBy(db, { ids, begin, end, now });
   const marks = new Map<string, LaneMark[]>();
   const mark = (bookingId: string, made: LaneMark): void => {
-    if (ids.has(bookingId)) marks.set(bookingId, [...(marks.get(bookingId) ?? []), made]);
+    marks.set(bookingId, [...(marks.get(bookingId) ?? []), made]);
   };
   for (const { booking_id: id, at, amount } of came)
     mark(id, { at, amount: Number(amount) as LaneMark['amount'], state: 'received' });
@@ -224,6 +232,7 @@ export async function lanesView(db: Database, query: TimeQuery, now: Instant): P
   const cover = new Map(held.map((row) => [row.bookingId, row]));
   return {
     ...looked,
+    more: found.length > mostDrawn,
     counts: await stageCounts(db, looked.search),
     lanes: rows.map(({ id, dueNow: _due, late: _late, outstanding: _outstanding, strip: _strip, ...row }): Lane => {
       const own = cover.get(id);

@@ -23,7 +23,7 @@ import { heldDocuments } from '#server/queries/documents/held';
 import { quotesThatWait } from '#server/queries/quotes/quotes';
 import { stillOut } from '#server/queries/bookings/stillOut';
 import { selectLines } from '#server/queries/bookings/bookingLines';
-import { and, asc, desc, eq, gte, inArray, isNotNull, isNull, lt, lte, notInArray, or, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, gte, isNotNull, isNull, lt, lte, notInArray, or, sql } from 'drizzle-orm';
 
 /** So many are named; the rest is on Invoices. */
 const mostUnissued = 5;
@@ -168,7 +168,8 @@ async function coming(db: Database): Promise<Doing[]> {
     )
     .where(
       and(
-        eq(errands.state, 'waiting'),
+        sql`${errands.state} = 'waiting'`,
+        sql`${errands.state} in ('waiting', 'claimed')`,
         notInArray(errands.kind, ['turn', 'deliver', 'document', 'invoiceOverdue', 'requestOverdue']),
       ),
     )
@@ -225,6 +226,16 @@ const mostLettersGivenUp = 50;
 /** Most decisions that one view loads: past it, the list of bookings is the better place. */
 const mostDecisions = 200;
 
+/** Over the few bookings that have any of it, by an index of these alone. */
+async function totalOf(db: Database, what: 'held' | 'late', currency: string): Promise<Minor> {
+  const column = summaries[what];
+  const [row] = await db
+    .select({ all: sql<Minor>`coalesce(sum(${column}), 0)`.mapWith(column) })
+    .from(summaries)
+    .where(and(sql`${column} > 0`, eq(summaries.currency, currency)));
+  return row?.all ?? zero;
+}
+
 /** @param wanted the currency to draw; the business's where none is named */
 export async function todayView(db: Database, now: Instant, wanted?: string): Promise<TodayView> {
   const [owner] = await db.select().from(business);
@@ -240,13 +251,7 @@ export async function todayView(db: Database, now: Instant, wanted?: string): Pr
     until: midnight(addDays(today, comingDays + 1)),
   };
   const { days, received7, due28, known } = await horizon(db, moments, currency);
-  const [totals] = await db
-    .select({
-      held: sql<Minor>`coalesce(sum(${summaries.held}), 0)`.mapWith(summaries.held),
-      late: sql<Minor>`coalesce(sum(${summaries.late}), 0)`.mapWith(summaries.late),
-    })
-    .from(summaries)
-    .where(eq(summaries.currency, currency));
+  const totals = { held: await totalOf(db, 'held', currency), late: await totalOf(db, 'late', currency) };
   const decisions = await selectLines(db)
     .where(isNotNull(summaries.decideBy))
     .orderBy(asc(summaries.decideBy), asc(bookings.number))
@@ -263,12 +268,12 @@ export async function todayView(db: Database, now: Instant, wanted?: string): Pr
     .leftJoin(bookings, eq(bookings.id, errands.bookingId))
     .leftJoin(clients, eq(clients.id, bookings.clientId))
     .leftJoin(quotes, eq(quotes.id, errands.quoteId))
-    .where(inArray(errands.state, ['failed']))
+    .where(sql`${errands.state} = 'failed'`)
     .orderBy(asc(errands.at));
   failing.push(...(await lettersGivenUp(db)));
   return {
     today,
-    figures: { received7, due28, held: totals?.held ?? zero, late: totals?.late ?? zero },
+    figures: { received7, due28, ...totals },
     currency,
     currencies: [usual, ...known.filter((code) => code !== usual).sort()],
     days,

@@ -1,3 +1,4 @@
+import { countSome } from '#server/database/countSome';
 import type { BeginView } from '#contracts/begin';
 import { type BeginStep, openSteps, stepStates, type There } from '#core/begin/steps';
 import type { Database } from '#server/database/database';
@@ -22,7 +23,7 @@ async function thereIs(db: Database): Promise<There & { readonly serviceId: stri
   const connected = await db.$count(payAccounts, isNull(payAccounts.disconnectedAt));
   const [owner] = await db.select({ ways: business.ways, to: business.transferTo }).from(business);
   const byHand = ['cash', 'transfer'].some((way) => !owner!.ways.hidden.some((hidden) => hidden === way));
-  const booked = await db.$count(summaries, inArray(summaries.stage, [...secured]));
+  const booked = await countSome(db, summaries, inArray(summaries.stage, [...secured]));
   return {
     service: open !== undefined,
     serviceId: open?.id ?? null,

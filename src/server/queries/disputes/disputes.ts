@@ -35,7 +35,7 @@ export async function listDisputes(db: Database): Promise<DisputeRow[]> {
   const found = await rowsOf<{ id: string; booking: string | null; at: string }>(
     db,
     sql`select fact->>'disputeId' as id, min(booking_id) as booking, max(at) as at from facts
-          where fact->>'disputeId' is not null group by 1
+          where fact->>'kind' in ('disputeAsked', 'disputeOpened') group by 1
         union all
         select fact->>'dispute' as id, null as booking, max(at) as at from request_facts
           where fact->>'dispute' is not null group by 1

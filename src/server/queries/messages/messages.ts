@@ -11,6 +11,7 @@ import { type AnyOccasion, fieldsFor, isQuoteOccasion, originalWordings } from '
 import { agreedOf, readBooking } from '#server/booking/lockBooking';
 import { codePlace } from '#core/wording/voucherWords';
 import { waitsToBeCalledBack } from '#server/letters/waits';
+import { countSome } from '#server/database/countSome';
 import type { Database } from '#server/database/database';
 import { bookings } from '#server/database/schema/bookings';
 import { business } from '#server/database/schema/business';
@@ -68,7 +69,7 @@ export async function messagesView(db: Database, now: Instant): Promise<Messages
         edition: mine?.edition ?? 0,
       };
     }),
-    letters: sent.length < mostInOutbox ? sent.length : await db.$count(messages, isNull(messages.codeId)),
+    letters: sent.length < mostInOutbox ? sent.length : await countSome(db, messages, isNull(messages.codeId)),
     outbox: sent.map(({ bookingNumber, quoteNumber, requestNumber, madeAt, body, ...row }) => ({
       ...row,
       // A voucher's code is for whoever it was sent to.

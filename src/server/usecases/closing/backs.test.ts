@@ -215,7 +215,7 @@ describe('what is back, and holds by hand', () => {
 
   it('refuses a hold without a card, on a day that is past, and after the end of all', async () => {
     const waiting = await bookingOf(app, {}, withoutHold);
-    expect(codeOf(await hold(waiting.id, 200_00)), 'nothing is secured yet').to.equal('booking_over');
+    expect(codeOf(await hold(waiting.id, 200_00)), 'nothing is secured yet').to.equal('not_secured_yet');
     const booking = await paidInCash();
     expect(codeOf(await hold(booking.id, 200_00))).to.equal('no_card');
     expect(codeOf(await hold(booking.id, 200_00, { how: 'counter' }))).to.equal('no_reader');

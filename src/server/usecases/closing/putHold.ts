@@ -16,7 +16,10 @@ import { offeredFor } from '#server/ways/offered';
 
 export type PutHoldRefusal =
   | NotFound
-  | { readonly code: 'booking_over' | 'not_secured_yet' | 'no_card' | 'payment_under_way' | 'no_reader' | 'hold_unchanged' }
+  | {
+      readonly code:
+        'booking_over' | 'not_secured_yet' | 'no_card' | 'payment_under_way' | 'no_reader' | 'hold_unchanged';
+    }
   | { readonly code: 'day_passed'; readonly path: 'until' };
 
 /**

@@ -1,0 +1,86 @@
+import { asThemselves } from '#demo/asThemselves';
+import { type App, compose } from '#compose';
+import { readConfig } from '#server/config';
+import { openDatabase } from '#server/database/open';
+import type { OpenDatabase } from '#server/database/database';
+import { cpSync, existsSync, mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { gzipSync } from 'node:zlib';
+import { time } from '../measure';
+import { grow } from './grow';
+import { ontoServer } from './ontoServer';
+import { bare, slowest, statementsOf } from './statements';
+import { views } from './views';
+
+/** Goals of each view: its time by that of its statements, its growth from the smallest size, kB compressed. */
+const goals = { ratio: 2, growth: 1.5, kilobytes: 300 };
+
+type Row = { readonly ms: number; readonly ratio: number; readonly statements: number; readonly kilobytes: number };
+
+async function measured(app: App, opened: OpenDatabase, count: number): Promise<Map<string, Row>> {
+  const rows = new Map<string, Row>();
+  for (const [name, view] of Object.entries(views(app))) {
+    let told: unknown;
+    const statements = await statementsOf(opened.db, async () => (told = await view()));
+    const rounds = count > 20_000 ? 5 : 9;
+    const ms = await time(view, rounds);
+    const floor = await bare(opened.db, statements, rounds);
+    if (process.env.OSTENDO_SLOW && count > 50_000)
+      for (const line of await slowest(opened.db, statements, Number(process.env.OSTENDO_SLOW)))
+        console.log(`${name}: ${line}`);
+    const kilobytes = gzipSync(JSON.stringify(told ?? null)).length / 1024;
+    rows.set(name, { ms, ratio: ms / Math.max(floor, 0.1), statements: statements.length, kilobytes });
+  }
+  return rows;
+}
+
+const over = (value: number, goal: number, digits: number): string =>
+  `${value.toFixed(digits)}${value > goal ? ' !' : '  '}`;
+
+function print(title: string, sizes: readonly number[], tables: readonly Map<string, Row>[]): void {
+  console.log(`\n${title}: ms at ${sizes.map((size) => size.toLocaleString('en')).join(', ')} bookings`);
+  console.log(
+    `${'view'.padEnd(30)}${sizes.map((size) => String(size).padStart(9)).join('')}   growth   by SQL  statements   kB gzip`,
+  );
+  for (const name of tables[0]!.keys()) {
+    const rows = tables.map((table) => table.get(name)!);
+    const last = rows.at(-1)!;
+    const growth = last.ms / Math.max(rows[0]!.ms, 2); // below two milliseconds nothing grows that anybody sees
+    console.log(
+      `${name.padEnd(30)}${rows.map(({ ms }) => ms.toFixed(1).padStart(9)).join('')}${over(growth, goals.growth, 1).padStart(9)}${over(last.ratio, goals.ratio, 1).padStart(9)}${String(last.statements).padStart(12)}${over(last.kilobytes, goals.kilobytes, 0).padStart(10)}`,
+    );
+  }
+  console.log(
+    `goal${' '.repeat(26 + sizes.length * 9)}${goals.growth.toFixed(1).padStart(7)}  ${goals.ratio.toFixed(1).padStart(7)}${String(goals.kilobytes).padStart(20)}`,
+  );
+}
+
+/**
+ * The views on the demo's data grown to each size, with the open decisions of the demo in all of them: on PGlite up to
+ * 10,000 bookings, and up to 100,000 on a server where `OSTENDO_TEST_SERVER` names one.
+ */
+export async function scale(demo = '.demo/shots'): Promise<void> {
+  if (!existsSync(demo)) throw new Error(`no demo data in ${demo}: make it by "npm run shots"`);
+  const directory = mkdtempSync(join(tmpdir(), 'ostendo-scale-'));
+  cpSync(demo, directory, { recursive: true });
+  rmSync(join(directory, 'owner.lock'), { force: true });
+  const config = readConfig({ OSTENDO_DATA: directory });
+  const opened = await openDatabase({ ...config, durable: false });
+  const appOn = async (database: OpenDatabase): Promise<App> =>
+    asThemselves(await compose(config, { opened: database, post: async () => ({ ok: false }) }));
+  const url = process.env.OSTENDO_TEST_SERVER;
+  const server = url ? await openDatabase({ ...config, databaseUrl: url }) : null;
+  if (server) await ontoServer(opened.db, server.db);
+  const each = async (title: string, database: OpenDatabase, sizes: readonly number[]): Promise<void> => {
+    const app = await appOn(database);
+    const tables: Map<string, Row>[] = [];
+    for (const size of sizes) tables.push(await measured(app, database, await grow(database.db, size)));
+    print(title, sizes, tables);
+    await app.close();
+  };
+  if (!process.env.ONLY_SERVER) await each('PGlite', opened, [1000, 10_000]);
+  if (server) await each('PostgreSQL', server, [1000, 10_000, 100_000]);
+  else console.log('\nPostgreSQL: not measured, no OSTENDO_TEST_SERVER. See docs/performance.md.');
+  rmSync(directory, { recursive: true, force: true });
+}

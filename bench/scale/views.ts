@@ -1,0 +1,38 @@
+import type { App } from '#compose';
+import { type BookingsQuery, type BookingSort, mostCounted } from '#contracts/views';
+import type { PlainDate } from '#core/calendar/days';
+
+const list = (over: Partial<BookingsQuery>): BookingsQuery => ({
+  search: '',
+  stage: 'open',
+  sort: 'start',
+  descending: false,
+  page: 0,
+  ...over,
+});
+const day = (text: string): PlainDate => text as PlainDate;
+const span = (from: string, to: string) => ({ from: day(from), to: day(to), search: '', stage: 'all' as const });
+
+/** What an owner looks at, by the name that the table gives it. */
+export const views = ({ queries }: App): Readonly<Record<string, () => Promise<unknown>>> => ({
+  'frame of every page': () => queries.shell({ name: '', email: '' }, true),
+  Today: () => queries.today(),
+  'Bookings, first page': () => queries.bookings(list({})),
+  ...Object.fromEntries(
+    (['next', 'client', 'total', 'outstanding', 'number'] satisfies BookingSort[]).map((sort) => [
+      `Bookings, all by ${sort}`,
+      () => queries.bookings(list({ sort, stage: 'all' })),
+    ]),
+  ),
+  'Bookings, last page offered': () => queries.bookings(list({ stage: 'all', page: Math.ceil(mostCounted / 50) - 1 })),
+  'Bookings, the last first': () => queries.bookings(list({ stage: 'all', descending: true })),
+  'Bookings, a search': () => queries.bookings(list({ search: 'delacroix', stage: 'all' })),
+  'Finding by a word': () => queries.find('delacroix'),
+  'Calendar, a month': () => queries.calendarDays(span('2027-05-01', '2027-05-31')),
+  'Lanes, five weeks': () => queries.lanes(span('2027-05-07', '2027-06-11')),
+  'Lanes, a year': () => queries.lanes(span('2026-06-01', '2027-05-31')),
+  'Close-out': () => queries.closeOuts(),
+  'A booking': () => queries.booking('B-0047'),
+  Messages: () => queries.messages(),
+  Disputes: () => queries.disputes(),
+});
