@@ -1,6 +1,14 @@
 // npm run bench: ratios against a floor measured in the same run.
+import { existsSync } from 'node:fs';
 import { buildIfChanged, installPackages, run } from './common.mjs';
 
 installPackages();
 buildIfChanged();
-run('npx', ['tsx', 'bench/main.ts']);
+const [what] = process.argv.slice(2);
+// The views at three sizes; up to 100,000 bookings where Debian's PostgreSQL is there.
+if (what === 'scale') {
+  if (!existsSync('.demo/shots')) run('node', ['scripts/shots.mjs']);
+  const scale = ['npx', 'tsx', 'bench/scale/main.ts'];
+  if (existsSync('/usr/lib/postgresql')) run('node', ['scripts/withPostgres.mjs', ...scale]);
+  else run(scale[0], scale.slice(1));
+} else run('npx', ['tsx', 'bench/main.ts']);

@@ -79,7 +79,7 @@ export async function scale(demo = '.demo/shots'): Promise<void> {
     print(title, sizes, tables);
     await app.close();
   };
-  if (!process.env.ONLY_SERVER) await each('PGlite', opened, [1000, 10_000]);
+  await each('PGlite', opened, [1000, 10_000]);
   if (server) await each('PostgreSQL', server, [1000, 10_000, 100_000]);
   else console.log('\nPostgreSQL: not measured, no OSTENDO_TEST_SERVER. See docs/performance.md.');
   rmSync(directory, { recursive: true, force: true });

@@ -1,0 +1,4 @@
+import { scale } from './scale';
+
+await scale();
+process.exit(0);
