@@ -7,7 +7,9 @@ const tables: Readonly<Record<string, string>> = {
   facts: `'booking_id', s.booking_id || '-' || k, 'seq', s.seq + k::bigint * step`,
   summaries: `'booking_id', s.booking_id || '-' || k, 'search', replace(replace(s.search, lower(b.number) || ' ', lower(b.number) || '-' || k || ' '), lower(c.name), lower(c.name) || ' ' || k)`,
   due_parts: `'booking_id', s.booking_id || '-' || k`,
-  errands: `'id', s.id || '-' || k, 'booking_id', s.booking_id || '-' || k`,
+  // Keys name what they are about.
+  errands: `'id', s.id || '-' || k, 'booking_id', s.booking_id || '-' || k, 'key',
+    regexp_replace(s.key, '^(receipt|release|held|renew|debit|returned):([^:]+)', '\\1:\\2-' || k)`,
   messages: `'id', s.id || '-' || k, 'booking_id', s.booking_id || '-' || k, 'seq', s.seq + k::bigint * step`,
   intents: `'id', s.id || '-' || k, 'booking_id', s.booking_id || '-' || k`,
   client_links: `'hash', s.hash || '-' || k, 'booking_id', s.booking_id || '-' || k`,

@@ -2,6 +2,7 @@ import { asThemselves } from '#demo/asThemselves';
 import { type App, compose } from '#compose';
 import { readConfig } from '#server/config';
 import { openDatabase } from '#server/database/open';
+import { verify } from '#server/verify/verify';
 import type { OpenDatabase } from '#server/database/database';
 import { cpSync, existsSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -12,6 +13,9 @@ import { grow } from './grow';
 import { ontoServer } from './ontoServer';
 import { bare, slowest, statementsOf } from './statements';
 import { views } from './views';
+
+/** So many bookings are verified as they were grown. */
+const sampleSize = 400;
 
 /** Goals of each view: its time by that of its statements, its growth from the smallest size, kB compressed. */
 const goals = { ratio: 2, growth: 1.5, kilobytes: 300 };
@@ -79,6 +83,9 @@ export async function scale(demo = '.demo/shots'): Promise<void> {
     print(title, sizes, tables);
     await app.close();
   };
+  const sample = await grow(opened.db, sampleSize);
+  const differences = await verify((await appOn(opened)).deps);
+  console.log(`verify on ${sample} bookings of them: ${differences.length === 0 ? 'nothing differs' : 'IT DIFFERS'}`);
   await each('PGlite', opened, [1000, 10_000]);
   if (server) await each('PostgreSQL', server, [1000, 10_000, 100_000]);
   else console.log('\nPostgreSQL: not measured, no OSTENDO_TEST_SERVER. See docs/performance.md.');
