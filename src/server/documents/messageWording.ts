@@ -76,6 +76,11 @@ const reservedWords = ({ standing: { ledger }, sum }: About): string =>
     ? `${sum(ledger.paymentHeld.amount)} is reserved on your card ending in ${ledger.paymentHeld.last4}. It is taken only if we say yes.`
     : 'Nothing is charged before that.';
 
+const ofWhatWasHeld = (captured: Minor, released: Minor, sum: About['sum']): string =>
+  captured === 0
+    ? `Nothing was taken of what your bank had set aside; ${sum(released)} was let go.`
+    : `Of what your bank had set aside ${sum(captured)} was taken and ${sum(released)} let go.`;
+
 /** What each occasion has to say of its booking, from the plan and the facts. Nothing where there is nothing to say. */
 const occasionValues: {
   readonly [O in Occasion]: (about: About) => Readonly<Record<FieldsOf<O>, FieldValue>>;
@@ -142,7 +147,7 @@ const occasionValues: {
       'how it ended': held ? 'what was held has been settled' : 'thank you',
       'what was settled': [
         ...claims.map((claim) => `${claim.reason}: ${sum(claim.amount)}.`),
-        ...(held ? [`Of what your bank had set aside ${sum(captured)} was taken and ${sum(released)} let go.`] : []),
+        ...(held ? [ofWhatWasHeld(captured, released, sum)] : []),
         ...(shortfall > 0 ? [`${sum(shortfall)} could not be met and is still owed.`] : []),
       ],
     };
