@@ -89,7 +89,7 @@ async function makeDemo(): Promise<string> {
 let closed: Promise<string> | null = null;
 
 /** The installation of a directory without a server: the network's signed events are handed to the endpoint's own function. */
-async function receivingApp(config: Config): Promise<App> {
+export async function receivingApp(config: Config): Promise<App> {
   const receiving: { app?: App } = {};
   receiving.app = await compose(config, {
     opened: await openDatabase({ ...config, durable: false }),
