@@ -6,6 +6,7 @@ import { dealOf } from '#server/booking/dealOf';
 import { agreedOf, readBooking } from '#server/booking/lockBooking';
 import { bookings } from '#server/database/schema/bookings';
 import { eq } from 'drizzle-orm';
+import { testNumber } from '#world/cardNetwork/testCards';
 import { randomUUID } from 'node:crypto';
 import { type Installation, rental } from './installation';
 
@@ -43,6 +44,18 @@ export async function bookingOf(app: Installation, about: About = {}, rules: Ter
       });
       await app.settle();
       return paid;
+    },
+    /** The same through one account, whatever is offered else. */
+    payAt: async (account: string, behaviour: Parameters<Installation['token']>[0] = 'approves') => {
+      const paid = await app.payByClient({
+        link: await linkTo(),
+        attempt: randomUUID(),
+        card: await app.tokenAt(account, testNumber(behaviour)),
+        account,
+        amount: (await stands()).position.dueNow,
+      });
+      if (!paid.ok) throw new Error(paid.refusal.code);
+      await app.settle();
     },
     giveCard: async (behaviour: Parameters<Installation['token']>[0]) => {
       const link = await linkTo();

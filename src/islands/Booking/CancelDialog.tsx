@@ -92,8 +92,8 @@ export function CancelDialog({ view, standing, close }: DialogProps) {
             </Table.Tbody>
           </Table>
         </Radio.Group>
-        <BookingSides before={standing} after={cancelledStanding(view, standing, chosen)} title="Cancelled" />
         <CancelledTable standing={standing} by={by} decided={chosen} />
+        <BookingSides before={standing} after={cancelledStanding(view, standing, chosen)} title="Cancelled" />
         <Problem problem={action.problem} currency={currency} />
         <DialogButtons final>
           <Button variant="default" onClick={close} data-autofocus>

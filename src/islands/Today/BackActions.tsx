@@ -45,6 +45,7 @@ export function BackNow({ line: { id, currency } }: Props) {
     <div>
       <Button
         className={styles.act}
+        px={8}
         loading={say.busy}
         data-row-action
         onClick={() => void say.attempt({ bookingId: id, moment: null })}

@@ -137,6 +137,7 @@ function DecisionRow({ line, out }: { readonly line: BookingLine; readonly out: 
           href={placeOf(line, decision)}
           variant={urgent ? 'filled' : 'default'}
           className={styles.act}
+          px={8}
           data-row-action
         >
           {words.action}

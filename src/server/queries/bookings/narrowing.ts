@@ -21,39 +21,13 @@ const inStage = (stage: BookingsQuery['stage']): SQL | undefined => {
 
 export const narrowedBy = ({ search, stage }: Narrowed): SQL | undefined => and(searching(search), inStage(stage));
 
-const one = sql`1`;
 const upToMost = (where: SQL | undefined): SQL =>
-  sql`(select count(*)::int from (select ${one} from ${summaries} ${where ? sql`where ${where}` : sql``} limit ${mostCounted + 1}) counted)`;
+  sql`(select count(*)::int from (select 1 from ${summaries} ${where ? sql`where ${where}` : sql``} limit ${mostCounted + 1}) counted)`;
 
-/**
- * How many bookings of a search each filter would show: above `mostCounted` one more than that, which stands for many.
- * Of a search that finds many, the filters are counted among the first of them.
- */
+/** How many bookings of a search each filter would show: above `mostCounted` one more than that, which stands for many. */
 export async function stageCounts(db: Database, search: string): Promise<Record<StageFilter, number>> {
   const filters = [...bookingStages, 'open', 'late', 'all'] as const;
-  const found = searching(search);
-  if (!found) {
-    const [row] = await rowsOf<Record<StageFilter, number>>(
-      db,
-      sql`select ${sql.join(
-        filters.map((each) => sql`${upToMost(inStage(each))} as ${sql.identifier(each)}`),
-        sql`, `,
-      )}`,
-    );
-    return row!;
-  }
-  const some = db
-    .select({ stage: summaries.stage, late: summaries.late })
-    .from(summaries)
-    .where(found)
-    .limit(mostCounted + 1);
-  const lines = await some;
-  const count = (of: (line: (typeof lines)[number]) => boolean): number => lines.filter(of).length;
-  const isOver = ({ stage }: (typeof lines)[number]): boolean => ['closed', 'cancelled', 'lapsed'].includes(stage);
-  return {
-    ...Object.fromEntries(bookingStages.map((each) => [each, count(({ stage }) => stage === each)])),
-    open: count((line) => !isOver(line) || line.late > 0),
-    late: count(({ late }) => late > 0),
-    all: lines.length,
-  } as Record<StageFilter, number>;
+  const counted = filters.map((stage) => sql`${upToMost(narrowedBy({ search, stage }))} as ${sql.identifier(stage)}`);
+  const [row] = await rowsOf<Record<StageFilter, number>>(db, sql`select ${sql.join(counted, sql`, `)}`);
+  return row!;
 }

@@ -1,10 +1,10 @@
 import { decisionsOf } from '#core/booking/decisions';
 import type { Terms } from '#core/terms/terms';
 import { starterTerms } from '#server/starter/starterTerms';
-import { verify } from '#server/verify/verify';
 import { expect } from 'chai';
 import { randomUUID } from 'node:crypto';
-import { type Installation, installation } from '../../../../testing/installation';
+import { eachVerified } from '../../../../testing/eachVerified';
+import { type Installation } from '../../../../testing/installation';
 import { bookingOf, codeOf } from '../../../../testing/onBooking';
 
 const rules = starterTerms.find(({ id }) => id === 'rental')!.rules;
@@ -12,14 +12,7 @@ const with14Days: Terms = { ...rules, withdrawal: { days: 14 } };
 
 describe('what the law gives a client', () => {
   let app: Installation;
-  beforeEach(async () => {
-    app = await installation();
-  });
-  afterEach(async () => {
-    await app.settle();
-    expect(await verify(app.deps)).to.deep.equal([]);
-    await app.close();
-  });
+  eachVerified((made) => (app = made));
 
   describe('withdrawal within its days', () => {
     it('gives everything back at once, without anybody’s yes', async () => {

@@ -4,12 +4,12 @@ import type { WallTime } from '#core/calendar/wallTime';
 import { minor } from '#core/money/minor';
 import type { Terms } from '#core/terms/terms';
 import { starterTerms } from '#server/starter/starterTerms';
-import { verify } from '#server/verify/verify';
 import { processorOf } from '#server/ways/payAccounts';
 import { type CardBehaviour, testNumber } from '#world/cardNetwork/testCards';
 import { expect } from 'chai';
 import { randomUUID } from 'node:crypto';
-import { connected, type Installation, installation } from '../../../../testing/installation';
+import { eachVerified } from '../../../../testing/eachVerified';
+import { connected, type Installation } from '../../../../testing/installation';
 import { bookingOf, codeOf } from '../../../../testing/onBooking';
 
 const rules = starterTerms.find(({ id }) => id === 'rental')!.rules;
@@ -18,14 +18,7 @@ const wall = (text: string): WallTime => text as WallTime;
 
 describe('what is back, and holds by hand', () => {
   let app: Installation;
-  beforeEach(async () => {
-    app = await installation();
-  });
-  afterEach(async () => {
-    await app.settle();
-    expect(await verify(app.deps)).to.deep.equal([]);
-    await app.close();
-  });
+  eachVerified((made) => (app = made));
 
   const held = async () => (await (await app.cards()).liveAuthorisations()).map(({ amount }) => amount);
   /** Paid in full, looked at a moment after its end (21 April, 18:00). */
@@ -112,14 +105,7 @@ describe('what is back, and holds by hand', () => {
       await app.saveWays({ ways: { hidden: [], online: fell }, transferTo: '' });
       // Longer than one authorisation of that account lasts.
       const booking = await bookingOf(app, { end: wall('2027-05-25T18:00') }, rules);
-      const paid = await app.payByClient({
-        link: await booking.linkTo(),
-        attempt: randomUUID(),
-        card: await app.tokenAt(fell, testNumber(behaviour)),
-        account: fell,
-        amount: (await booking.stands()).position.dueNow,
-      });
-      if (!paid.ok) throw new Error(paid.refusal.code);
+      await booking.payAt(fell, behaviour);
       await app.at('2027-04-08T12:00');
       await app.settle();
       return booking;

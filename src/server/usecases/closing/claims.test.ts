@@ -4,7 +4,6 @@ import { claimState } from '#core/after/claims';
 import { decisionsOf } from '#core/booking/decisions';
 import { files } from '#server/database/schema/files';
 import { verify } from '#server/verify/verify';
-import { testNumber } from '#world/cardNetwork/testCards';
 import { expect } from 'chai';
 import { randomUUID } from 'node:crypto';
 import { connected, type Installation, installation } from '../../../../testing/installation';
@@ -240,14 +239,7 @@ describe('claims that the client is heard about', () => {
       const fell = await connected(app, { provider: 'fell', mode: 'live', currency: 'EUR' });
       await app.saveWays({ ways: { hidden: [], online: fell }, transferTo: '' });
       const booking = await bookingOf(app, {}, rules);
-      const paid = await app.payByClient({
-        link: await booking.linkTo(),
-        attempt: randomUUID(),
-        card: await app.tokenAt(fell, testNumber('approves')),
-        account: fell,
-        amount: (await booking.stands()).position.dueNow,
-      });
-      if (!paid.ok) throw new Error(paid.refusal.code);
+      await booking.payAt(fell);
       await app.at('2027-04-21T19:00');
       await app.settle();
       return booking;

@@ -2,7 +2,6 @@ import { decisionsOf } from '#core/booking/decisions';
 import type { Decimal } from '#core/money/decimal';
 import type { Minor } from '#core/money/minor';
 import { balanceOf } from '../../../../testing/balances';
-import { verify } from '#server/verify/verify';
 import type { CardBehaviour } from '#world/cardNetwork/testCards';
 import { disputeAnswers } from '#server/database/schema/disputes';
 import { files } from '#server/database/schema/files';
@@ -13,21 +12,15 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import sharp from 'sharp';
-import { type Installation, installation } from '../../../../testing/installation';
+import { eachVerified } from '../../../../testing/eachVerified';
+import { type Installation } from '../../../../testing/installation';
 import { bookingOf, codeOf } from '../../../../testing/onBooking';
 
 const sum = (amount: number): Minor => amount as Minor;
 
 describe('payments that are disputed', () => {
   let app: Installation;
-  beforeEach(async () => {
-    app = await installation();
-  });
-  afterEach(async () => {
-    await app.settle();
-    expect(await verify(app.deps)).to.deep.equal([]);
-    await app.close();
-  });
+  eachVerified((made) => (app = made));
 
   /** Paid on 1 March, 10:00; disputed ten weeks later, on 10 May. */
   const paidWith = async (behaviour: CardBehaviour) => {
