@@ -1,17 +1,19 @@
 import { type Database, rowsOf, type Tx } from '#server/database/database';
 import { sql } from 'drizzle-orm';
 
+/** Keys and causes name what they are about. */
+const about = (column: string): string =>
+  `'${column}', regexp_replace(s.${column}, '^(receipt|release|held|renew|debit|returned):([^:]+)', '\\1:\\2-' || k)`;
+
 /** Tables with rows of a booking, and what of a row is made anew beside its `booking_id`. */
 const tables: Readonly<Record<string, string>> = {
   bookings: `'id', s.id || '-' || k, 'client_id', s.client_id || '-' || k, 'number', s.number || '-' || k, 'request_key', s.request_key || '-' || k`,
   facts: `'booking_id', s.booking_id || '-' || k, 'seq', s.seq + k::bigint * step`,
   summaries: `'booking_id', s.booking_id || '-' || k, 'search', replace(replace(s.search, lower(b.number) || ' ', lower(b.number) || '-' || k || ' '), lower(c.name), lower(c.name) || ' ' || k)`,
   due_parts: `'booking_id', s.booking_id || '-' || k`,
-  // Keys name what they are about.
-  errands: `'id', s.id || '-' || k, 'booking_id', s.booking_id || '-' || k, 'key',
-    regexp_replace(s.key, '^(receipt|release|held|renew|debit|returned):([^:]+)', '\\1:\\2-' || k)`,
-  messages: `'id', s.id || '-' || k, 'booking_id', s.booking_id || '-' || k, 'seq', s.seq + k::bigint * step`,
-  intents: `'id', s.id || '-' || k, 'booking_id', s.booking_id || '-' || k`,
+  errands: `'id', s.id || '-' || k, 'booking_id', s.booking_id || '-' || k, ${about('key')}`,
+  messages: `'id', s.id || '-' || k, 'booking_id', s.booking_id || '-' || k, 'seq', s.seq + k::bigint * step, ${about('cause')}`,
+  intents: `'id', s.id || '-' || k, 'booking_id', s.booking_id || '-' || k, ${about('cause')}`,
   client_links: `'hash', s.hash || '-' || k, 'booking_id', s.booking_id || '-' || k`,
   journal_entries: `'booking_id', s.booking_id || '-' || k, 'seq', s.seq + k::bigint * step, 'fact_seq', s.fact_seq + k::bigint * step`,
 };

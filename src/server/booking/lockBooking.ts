@@ -5,7 +5,7 @@ import { factsOfAll } from '#server/booking/factsOf';
 import type { Database, Tx } from '#server/database/database';
 import { bookings } from '#server/database/schema/bookings';
 import { clients } from '#server/database/schema/clients';
-import { eq } from 'drizzle-orm';
+import { asc, eq, gt } from 'drizzle-orm';
 
 export type BookingRow = typeof bookings.$inferSelect;
 export type ClientRow = typeof clients.$inferSelect;
@@ -25,19 +25,37 @@ export const agreedOf = (booking: BookingRow): Agreed => ({
   terms: booking.terms,
 });
 
-async function load(db: Database | Tx, id: string, lock: boolean): Promise<LoadedBooking | null> {
-  const query = db
+const joined = (db: Database | Tx) =>
+  db
     .select({ booking: bookings, client: clients })
     .from(bookings)
-    .innerJoin(clients, eq(clients.id, bookings.clientId))
-    .where(eq(bookings.id, id));
-  const [row] = await (lock ? query.for('update', { of: bookings }) : query);
-  if (!row) return null;
-  // For whom its documents are: what was said of this booking, else what is known of the client.
-  const client = row.booking.bill ? { ...row.client, bill: row.booking.bill } : row.client;
-  return { ...row, client, facts: (await factsOfAll(db, [id])).get(id)! };
+    .innerJoin(clients, eq(clients.id, bookings.clientId));
+
+type Row = { readonly booking: BookingRow; readonly client: ClientRow };
+
+async function withFacts(db: Database | Tx, rows: readonly Row[]): Promise<LoadedBooking[]> {
+  const facts = await factsOfAll(
+    db,
+    rows.map(({ booking }) => booking.id),
+  );
+  return rows.map(({ booking, client }) => ({
+    booking,
+    // For whom its documents are: what was said of this booking, else what is known of the client.
+    client: booking.bill ? { ...client, bill: booking.bill } : client,
+    facts: facts.get(booking.id)!,
+  }));
+}
+
+async function load(db: Database | Tx, id: string, lock: boolean): Promise<LoadedBooking | null> {
+  const query = joined(db).where(eq(bookings.id, id));
+  const [loaded] = await withFacts(db, await (lock ? query.for('update', { of: bookings }) : query));
+  return loaded ?? null;
 }
 
 /** The booking with its facts; nobody else changes it until the transaction ends. */
 export const lockBooking = (tx: Tx, id: string): Promise<LoadedBooking | null> => load(tx, id, true);
 export const readBooking = (db: Database | Tx, id: string): Promise<LoadedBooking | null> => load(db, id, false);
+
+/** The bookings that come after this number, at most so many, by number: all of them are read in pieces this way. */
+export const readBookingsAfter = async (db: Database | Tx, number: string, most: number): Promise<LoadedBooking[]> =>
+  withFacts(db, await joined(db).where(gt(bookings.number, number)).orderBy(asc(bookings.number)).limit(most));

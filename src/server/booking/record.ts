@@ -1,10 +1,11 @@
 import { mayHaveDone, type Recorded } from '#core/actor/actor';
 import { actorNow } from '#server/actor/actorNow';
-import { wantedErrands } from '#core/agenda/wantedErrands';
 import type { Fact } from '#core/booking/facts';
+import { factsThatCount } from '#core/booking/factsThatCount';
 import { type Ledger, ledgerOf, withFact } from '#core/booking/ledger';
 import { standing, type Standing } from '#core/booking/standing';
 import type { Instant } from '#core/calendar/instant';
+import type { JournalEntry } from '#core/journal/entry';
 import { entryForFact } from '#core/journal/entryForFact';
 import { cashStep } from '#core/books/law';
 import { isPosted, posted } from '#core/journal/posted';
@@ -13,26 +14,17 @@ import { happeningWords } from '#core/wording/happeningWords';
 import { tellPeople } from '#server/telling/tellPeople';
 import { bookingFactsRead } from '#core/kept/readFact';
 import { asksForDocuments } from '#core/documents/wantedDocuments';
-import { addErrand, rewriteErrands } from '#server/errands/rewriteErrands';
+import { addErrand } from '#server/errands/rewriteErrands';
 import { writeAgreed, writeDeal } from '#server/booking/dealOf';
-import { agreedOf, type LoadedBooking } from '#server/booking/lockBooking';
-import { freePlaces } from '#server/booking/takePlaces';
-import {
-  coverOf,
-  type CoverRow,
-  duePartsOf,
-  type DuePartRow,
-  summaryOf,
-  type SummaryRow,
-} from '#server/booking/summaryOf';
-import { keepWords } from '#server/database/keptWords';
+import { agreedOf, type BookingRow, type LoadedBooking } from '#server/booking/lockBooking';
+import { writeDerived } from '#server/booking/writeDerived';
+import { keepAllWords } from '#server/database/keptWords';
 import type { Tx } from '#server/database/database';
-import { covers, dueParts, facts as factTable, summaries } from '#server/database/schema/bookings';
+import { facts as factTable } from '#server/database/schema/bookings';
 import { ownerRow } from '#server/database/ownerRow';
 import { taxLines } from '#server/offer/taxLines';
-import { appendEntry, isOfProcessor } from '#server/journal/appendEntry';
+import { appendEntries, isOfProcessor, type NewEntry } from '#server/journal/appendEntry';
 import { processorOfFact } from '#server/journal/processorOf';
-import { and, eq, notInArray, type SQL, sql } from 'drizzle-orm';
 
 /**
  * Appends facts to a locked booking with their journal entries, and writes everything that follows from them: summary,
@@ -54,26 +46,19 @@ export async function recordFacts(
   });
   const all: Recorded<Fact>[] = [...facts];
   const { post, invoices } = await posting(tx, inOrder);
+  const made: Made[] = [];
   for (const said of inOrder) {
     if (said.kind === 'changed') current = await writeDeal(tx, booking.id, said.after);
     if (said.kind === 'confirmed') current = await writeAgreed(tx, booking.id, said.agreed);
     const fact: Recorded<Fact> = { ...post(said, { booking: current, facts: all }, ledger), actor };
     all.push(fact);
-    const { fact: bare, said: words } = bookingFactsRead.written(fact);
-    const [row] = await tx
-      .insert(factTable)
-      .values({ bookingId: booking.id, fact: bare, wordsId: await keepWords(tx, words), at: fact.at })
-      .returning({ seq: factTable.seq });
-    const entry = entryForFact(fact, ledger);
-    if (entry) {
-      const { currency, id: bookingId } = booking;
-      const processor = entry.lines.some(isOfProcessor) ? await processorOfFact(tx, fact) : '';
-      await appendEntry(tx, entry, { at: fact.at, currency, bookingId, factSeq: row!.seq, processor });
-    }
+    made.push({ fact, entry: entryForFact(fact, ledger) });
     ledger = withFact(ledger, fact);
   }
+  await append(tx, booking, made);
   const reached = standing(agreedOf(current), all, now);
-  await writeDerived(tx, { booking: current, client, facts: all }, reached);
+  if (facts.length === 0 || factsThatCount(inOrder) > 0 || inOrder.length === 0)
+    await writeDerived(tx, { booking: current, client, facts: all }, reached);
   if (invoices)
     await addErrand(tx, booking.id, { key: `document:${all.length}`, kind: 'document', at: inOrder.at(-1)!.at });
   const { number, title } = current;
@@ -85,6 +70,29 @@ export async function recordFacts(
       now,
     });
   return { facts: all, standing: reached };
+}
+
+type Made = { readonly fact: Recorded<Fact>; readonly entry: JournalEntry | null };
+
+/** Facts, what was said with them, and their entries: each kind in one statement, in the order of the facts. */
+async function append(tx: Tx, { id: bookingId, currency }: BookingRow, made: readonly Made[]): Promise<void> {
+  if (made.length === 0) return;
+  const written = made.map(({ fact }) => bookingFactsRead.written(fact));
+  const wordsIds = await keepAllWords(
+    tx,
+    written.map(({ said }) => said),
+  );
+  const rows = await tx
+    .insert(factTable)
+    .values(written.map(({ fact }, index) => ({ bookingId, fact, wordsId: wordsIds[index]!, at: fact.at })))
+    .returning({ seq: factTable.seq });
+  const entries: NewEntry[] = [];
+  for (const [index, { fact, entry }] of made.entries()) {
+    if (!entry) continue;
+    const processor = entry.lines.some(isOfProcessor) ? await processorOfFact(tx, fact) : '';
+    entries.push({ entry, at: fact.at, currency, bookingId, factSeq: rows[index]!.seq, processor });
+  }
+  await appendEntries(tx, entries);
 }
 
 type Post = (fact: Fact, of: Pick<LoadedBooking, 'booking' | 'facts'>, before: Ledger) => Fact;
@@ -127,53 +135,4 @@ function keptInOrder(before: readonly Fact[], added: readonly Fact[]): Fact[] {
     newest = at;
     return at === fact.at ? fact : { ...fact, at };
   });
-}
-
-/** The rows that a booking is found by, in one statement: what is not there any more goes, the rest is as it is now. */
-async function writeRows(
-  tx: Tx,
-  { summary, due, cover }: { summary: SummaryRow; due: readonly DuePartRow[]; cover: CoverRow | null },
-): Promise<void> {
-  const { bookingId } = summary;
-  const kept = due.map(({ part }) => part);
-  const gone = and(eq(dueParts.bookingId, bookingId), kept.length > 0 ? notInArray(dueParts.part, kept) : undefined);
-  // As parts of one statement, so without the parentheses that a query within another gets.
-  const steps: SQL[] = [
-    tx.insert(summaries).values(summary).onConflictDoUpdate({ target: summaries.bookingId, set: summary }).getSQL(),
-    tx.delete(dueParts).where(gone).getSQL(),
-    cover
-      ? tx.insert(covers).values(cover).onConflictDoUpdate({ target: covers.bookingId, set: cover }).getSQL()
-      : tx.delete(covers).where(eq(covers.bookingId, bookingId)).getSQL(),
-  ];
-  if (due.length > 0)
-    steps.push(
-      tx
-        .insert(dueParts)
-        .values([...due])
-        .onConflictDoUpdate({
-          target: [dueParts.bookingId, dueParts.part],
-          set: {
-            name: sql`excluded.name`,
-            dueAt: sql`excluded.due_at`,
-            left: sql`excluded."left"`,
-            state: sql`excluded.state`,
-            currency: sql`excluded.currency`,
-          },
-        })
-        .getSQL(),
-    );
-  const named = steps.map((step, index) => sql`${sql.identifier(`step${index}`)} as (${step})`);
-  await tx.execute(sql`with ${sql.join(named, sql`, `)} select 1`);
-}
-
-async function writeDerived(tx: Tx, { booking, client, facts }: LoadedBooking, current: Standing): Promise<void> {
-  await writeRows(tx, {
-    summary: summaryOf(booking, client, current),
-    due: duePartsOf(booking, current),
-    cover: coverOf(booking, current),
-  });
-
-  // A place that is given back is free in the same transaction.
-  if (current.stage === 'lapsed' || current.stage === 'cancelled') await freePlaces(tx, booking.id);
-  await rewriteErrands(tx, { bookingId: booking.id }, wantedErrands(current, facts));
 }

@@ -3,8 +3,17 @@ import type { Database, Tx } from '#server/database/database';
 import { words } from '#server/database/schema/words';
 
 /** Keeps what somebody said, apart from the fact that holds its id; null where nothing was said. */
-export async function keepWords(tx: Tx | Database, said: Said | null): Promise<number | null> {
-  if (said === null) return null;
-  const [row] = await tx.insert(words).values({ said }).returning({ id: words.id });
-  return row!.id;
+export const keepWords = async (tx: Tx | Database, said: Said | null): Promise<number | null> =>
+  (await keepAllWords(tx, [said]))[0]!;
+
+/** The same of several facts, in one statement. @returns the ids in their order */
+export async function keepAllWords(tx: Tx | Database, all: readonly (Said | null)[]): Promise<(number | null)[]> {
+  const some = all.filter((said) => said !== null);
+  if (some.length === 0) return all.map(() => null);
+  const rows = await tx
+    .insert(words)
+    .values(some.map((said) => ({ said })))
+    .returning({ id: words.id });
+  const ids = rows.values();
+  return all.map((said) => (said === null ? null : ids.next().value!.id));
 }

@@ -9,7 +9,27 @@ export class OuterDatabase extends Error {
   }
 }
 
-const inside = new AsyncLocalStorage<true>();
+/** What is kept for as long as a transaction lasts, by who keeps it. */
+const inside = new AsyncLocalStorage<Map<object, unknown>>();
+
+/**
+ * Something read once within a transaction, for all that asks for it there; each time anew outside of one.
+ * @param owner who keeps it; another read with the same owner gives the same
+ */
+export async function onceInside<T>(owner: object, read: () => PromiseLike<T>): Promise<T> {
+  const kept = inside.getStore();
+  if (!kept) return read();
+  const known = kept.get(owner) as Promise<T> | undefined;
+  if (known) return known;
+  // A statement runs each time that somebody waits for it: here once.
+  const reading = Promise.resolve(read());
+  kept.set(owner, reading);
+  reading.catch(() => kept.delete(owner));
+  return reading;
+}
+
+/** What was kept so is read anew when it is asked for again: it has been changed. */
+export const changedInside = (owner: object): void => void inside.getStore()?.delete(owner);
 
 /** For what a transaction sets off and does not wait for. */
 export const outsideTransactions = <T>(work: () => T): T => inside.exit(work);
@@ -24,7 +44,7 @@ export function onlyInside(db: Database, begun: () => void = () => undefined): D
     transaction: (work, config) => {
       if (inside.getStore()) throw new OuterDatabase('transaction');
       begun();
-      return begin((tx: Tx) => inside.run(true, () => work(tx)), config);
+      return begin((tx: Tx) => inside.run(new Map(), () => work(tx)), config);
     },
   };
   return new Proxy(db, {

@@ -14,18 +14,28 @@ export type OpenBooking = {
   readonly now: Instant;
 };
 
-/** Runs a decision on a locked booking as it stands now, then carries out what has become due by it. */
-export async function onBooking<T, R extends { readonly code: string }>(
+type Decide<T, R extends { readonly code: string }> = (open: OpenBooking) => Promise<Result<T, R>>;
+
+/** Runs a decision on a locked booking as it stands now; who calls carries out what comes of it. */
+export const decideOn = <T, R extends { readonly code: string }>(
   deps: Deps,
   bookingId: string,
-  decide: (open: OpenBooking) => Promise<Result<T, R>>,
-): Promise<Result<T, R | NotFound>> {
-  const result = await deps.db.transaction(async (tx): Promise<Result<T, R | NotFound>> => {
+  decide: Decide<T, R>,
+): Promise<Result<T, R | NotFound>> =>
+  deps.db.transaction(async (tx): Promise<Result<T, R | NotFound>> => {
     const loaded = await lockBooking(tx, bookingId);
     if (!loaded) return refuse({ code: 'booking_not_found' });
     const now = deps.clock.now();
     return decide({ tx, loaded, standing: standing(agreedOf(loaded.booking), loaded.facts, now), now });
   });
+
+/** The same, then carries out what has become due by it. */
+export async function onBooking<T, R extends { readonly code: string }>(
+  deps: Deps,
+  bookingId: string,
+  decide: Decide<T, R>,
+): Promise<Result<T, R | NotFound>> {
+  const result = await decideOn(deps, bookingId, decide);
   if (result.ok) await runDueOf(deps, { bookings: [bookingId] });
   return result;
 }

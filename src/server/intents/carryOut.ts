@@ -8,7 +8,7 @@ import { recordAnswer } from '#server/intents/recordAnswer';
 import type { ProcessorAnswer } from '#core/paying/answer';
 import type { CardProcessor } from '#server/ports';
 import { processorOf } from '#server/ways/payAccounts';
-import { and, asc, eq, sql } from 'drizzle-orm';
+import { and, asc, eq, getTableColumns, sql } from 'drizzle-orm';
 
 /** Asks a processor what the intent says, with the intent's id as the key: a repeat is answered as before. */
 export function askProcessor(processor: CardProcessor, intent: IntentRow, currency: string): Promise<ProcessorAnswer> {
@@ -64,25 +64,25 @@ export function askProcessor(processor: CardProcessor, intent: IntentRow, curren
   }
 }
 
+/** That of its booking. */
+const currency = sql<string>`(select ${bookings.currency} from ${bookings} where ${bookings.id} = ${intents.bookingId})`;
+
 /**
  * Makes the call of an open intent, outside any transaction, and records the answer. Safe to repeat, by this process
  * or another, after a crash at any point.
  * @throws where the processor cannot be reached: the intent stays open and is asked about again
  */
 export async function carryOut(deps: Deps, intentId: string): Promise<ProcessorAnswer> {
-  const [row] = await deps.db
+  const [found] = await deps.db
     .update(intents)
     .set({ calledAt: sql`now()` })
     .where(eq(intents.id, intentId))
-    .returning();
-  if (!row) throw new Error(`no intent ${intentId}`);
+    .returning({ ...getTableColumns(intents), currency });
+  if (!found) throw new Error(`no intent ${intentId}`);
+  const { currency: inCurrency, ...row } = found;
   if (row.state !== 'open') return row.answer!;
-  const [booking] = await deps.db
-    .select({ currency: bookings.currency })
-    .from(bookings)
-    .where(eq(bookings.id, row.bookingId));
-  const answer = await askProcessor(await processorOf(deps, row.accountId), row, booking!.currency);
-  const further = await recordAnswer(deps, intentId, answer);
+  const answer = await askProcessor(await processorOf(deps, row.accountId), row, inCurrency);
+  const further = await recordAnswer(deps, intentId, answer, row);
   deps.note('intent answered', { intent: intentId, kind: row.request.kind, outcome: answer.outcome });
   deps.outbox.wake();
   for (const id of further) await carryOut(deps, id);

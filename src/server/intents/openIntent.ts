@@ -1,14 +1,14 @@
 import { actorNow } from '#server/actor/actorNow';
 import type { Minor } from '#core/money/minor';
 import type { Instant } from '#core/calendar/instant';
-import type { Database, Tx } from '#server/database/database';
+import { type Database, rowsOf, type Tx } from '#server/database/database';
 import { bookings } from '#server/database/schema/bookings';
 import { payAccounts } from '#server/database/schema/ways';
 import { intents } from '#server/database/schema/work';
 import type { IntentRequest } from '#core/paying/request';
 import type { Asked } from '#core/paying/shares';
 import { accountOfAuthorisation } from '#server/ways/payAccounts';
-import { and, eq, inArray, isNull, ne, or, sql } from 'drizzle-orm';
+import { and, eq, inArray, or, sql } from 'drizzle-orm';
 
 export type IntentRow = typeof intents.$inferSelect;
 
@@ -43,14 +43,16 @@ export async function openIntent(
  */
 async function carryMode(tx: Tx, bookingIds: readonly string[], accountId: string): Promise<void> {
   const ids = [...new Set(bookingIds)].sort();
-  const [account] = await tx.select({ mode: payAccounts.mode }).from(payAccounts).where(eq(payAccounts.id, accountId));
-  const { mode } = account!;
-  await tx
-    .update(bookings)
-    .set({ mode })
-    .where(and(inArray(bookings.id, ids), isNull(bookings.mode)));
-  const others = await tx.$count(bookings, and(inArray(bookings.id, ids), ne(bookings.mode, mode)));
-  if (others > 0) throw new Error(`a ${mode} account is asked for a booking of the other mode`);
+  const own = inArray(bookings.id, ids);
+  // One statement: those that have none yet take it, and all of them have it then.
+  const [row] = await rowsOf<{ mode: string; there: number }>(
+    tx,
+    sql`with account as (select ${payAccounts.mode} as mode from ${payAccounts} where ${payAccounts.id} = ${accountId}),
+      taken as (update ${bookings} set mode = account.mode from account where ${own} and ${bookings.mode} is null returning 1)
+      select account.mode, ((select count(*) from taken) + (select count(*) from ${bookings} where ${own} and ${bookings.mode} = account.mode))::int as there
+      from account`,
+  );
+  if (row?.there !== ids.length) throw new Error(`a ${row?.mode} account is asked for a booking of the other mode`);
 }
 
 /** The account that is asked: the one that knows the card, gave out the authorisation, or took the payment. */

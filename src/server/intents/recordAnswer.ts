@@ -35,24 +35,32 @@ const answeredOn = (loaded: LoadedBooking, at: Instant): AnsweredOn => {
 /**
  * Records what the processor answered, once: the call's own answer and the event that brings the same may come in
  * any order, twice, or days apart.
+ * @param of its booking, where that is known
  * @returns intents that follow from it and are to be carried out after this: money that came too late goes back
  */
 export async function recordAnswer(
   { db, clock, newId }: Pick<Deps, 'db' | 'clock' | 'newId'>,
   intentId: string,
   answer: ProcessorAnswer,
+  of?: { readonly bookingId: string },
 ): Promise<string[]> {
   return db.transaction(async (tx): Promise<string[]> => {
-    const [found] = await tx
-      .select({ bookingId: intents.bookingId, state: intents.state })
-      .from(intents)
-      .where(eq(intents.id, intentId));
-    if (!found || found.state === 'approved' || found.state === 'declined') return []; // not ours, or recorded before
-    const loaded = (await lockBooking(tx, found.bookingId))!;
+    const bookingId = of?.bookingId ?? (await bookingOfOpen(tx, intentId));
+    if (bookingId === null) return [];
+    const loaded = (await lockBooking(tx, bookingId))!;
     const [intent] = await tx.select().from(intents).where(eq(intents.id, intentId)).for('update');
     if (!intent || intent.state === 'approved' || intent.state === 'declined') return [];
     return actingAs(whose(intent, answer), () => recordOnce(tx, { clock, newId }, { loaded, intent, answer }));
   });
+}
+
+/** The booking of an intent that is not answered; null where it is not ours, or was recorded before. */
+async function bookingOfOpen(tx: Tx, intentId: string): Promise<string | null> {
+  const [found] = await tx
+    .select({ bookingId: intents.bookingId, state: intents.state })
+    .from(intents)
+    .where(eq(intents.id, intentId));
+  return !found || found.state === 'approved' || found.state === 'declined' ? null : found.bookingId;
 }
 
 /** What comes of an intent is done by whoever wanted it; a bank that sends back what was collected does that by itself. */

@@ -7,7 +7,7 @@ import { quoteStanding, type QuoteStanding } from '#core/quote/standing';
 import type { Database, Tx } from '#server/database/database';
 import { quoteFacts, quoteRevisions, quotes } from '#server/database/schema/quotes';
 import { words } from '#server/database/schema/words';
-import { and, asc, desc, eq } from 'drizzle-orm';
+import { and, asc, desc, eq, gt, inArray } from 'drizzle-orm';
 
 export type QuoteRow = typeof quotes.$inferSelect;
 export type RevisionRow = typeof quoteRevisions.$inferSelect;
@@ -21,18 +21,42 @@ export type LoadedQuote = {
   readonly newest: RevisionRow | null;
 };
 
+const factsOf = (db: Database | Tx, ids: readonly string[]) =>
+  db
+    .select({ quoteId: quoteFacts.quoteId, fact: quoteFacts.fact, said: words.said })
+    .from(quoteFacts)
+    .leftJoin(words, eq(words.id, quoteFacts.wordsId))
+    .where(inArray(quoteFacts.quoteId, [...ids]))
+    .orderBy(asc(quoteFacts.seq));
+
+type FactRow = Awaited<ReturnType<typeof factsOf>>[number];
+
+const isSent = (fact: Recorded<QuoteFact>): fact is Recorded<QuoteFactOf<'sent'>> => fact.kind === 'sent';
+const sentLast = (facts: readonly Recorded<QuoteFact>[]) => facts.findLast(isSent);
+const wholeFacts = (rows: readonly FactRow[]) => rows.map(({ fact, said }) => quoteFactsRead.whole(fact, said));
+
+/** @param offered the revision that was sent last */
+function loadedFrom(
+  quote: QuoteRow,
+  facts: readonly Recorded<QuoteFact>[],
+  newest: RevisionRow | undefined,
+  offered: RevisionRow | undefined,
+): LoadedQuote {
+  return {
+    quote,
+    facts,
+    offer: offered ? { ...offered.offer, expiresAt: sentLast(facts)!.expiresAt } : null,
+    digest: offered?.digest ?? null,
+    newest: newest ?? null,
+  };
+}
+
 async function load(db: Database | Tx, id: string, lock: boolean): Promise<LoadedQuote | null> {
   const query = db.select().from(quotes).where(eq(quotes.id, id));
   const [quote] = await (lock ? query.for('update') : query);
   if (!quote) return null;
-  const rows = await db
-    .select({ fact: quoteFacts.fact, said: words.said })
-    .from(quoteFacts)
-    .leftJoin(words, eq(words.id, quoteFacts.wordsId))
-    .where(eq(quoteFacts.quoteId, id))
-    .orderBy(asc(quoteFacts.seq));
-  const facts = rows.map(({ fact, said }) => quoteFactsRead.whole(fact, said));
-  const sent = facts.findLast((fact): fact is Recorded<QuoteFactOf<'sent'>> => fact.kind === 'sent');
+  const facts = wholeFacts(await factsOf(db, [id]));
+  const sent = sentLast(facts);
   const [newest] = await db
     .select()
     .from(quoteRevisions)
@@ -41,13 +65,29 @@ async function load(db: Database | Tx, id: string, lock: boolean): Promise<Loade
     .limit(1);
   const offered =
     sent && newest?.revision !== sent.revision ? await revisionOf(db, id, sent.revision) : sent ? newest : undefined;
-  return {
-    quote,
-    facts,
-    offer: offered ? { ...offered.offer, expiresAt: sent!.expiresAt } : null,
-    digest: offered?.digest ?? null,
-    newest: newest ?? null,
-  };
+  return loadedFrom(quote, facts, newest, offered);
+}
+
+export type QuoteWithRevisions = LoadedQuote & { readonly revisions: readonly RevisionRow[] };
+
+/** The quotes that come after this number, at most so many, by number, with everything that was ever offered by them. */
+export async function readQuotesAfter(db: Database | Tx, number: string, most: number): Promise<QuoteWithRevisions[]> {
+  const rows = await db.select().from(quotes).where(gt(quotes.number, number)).orderBy(asc(quotes.number)).limit(most);
+  if (rows.length === 0) return [];
+  const ids = rows.map(({ id }) => id);
+  const told = await factsOf(db, ids);
+  const all = await db
+    .select()
+    .from(quoteRevisions)
+    .where(inArray(quoteRevisions.quoteId, ids))
+    .orderBy(asc(quoteRevisions.revision));
+  return rows.map((quote) => {
+    const facts = wholeFacts(told.filter(({ quoteId }) => quoteId === quote.id));
+    const revisions = all.filter(({ quoteId }) => quoteId === quote.id);
+    const sent = sentLast(facts);
+    const offered = revisions.find(({ revision }) => revision === sent?.revision);
+    return { ...loadedFrom(quote, facts, revisions.at(-1), offered), revisions };
+  });
 }
 
 export const revisionOf = async (

@@ -1,7 +1,7 @@
 import type { Telling } from '#core/telling/told';
 import type { Instant } from '#core/calendar/instant';
 import type { Tx } from '#server/database/database';
-import { business } from '#server/database/schema/business';
+import { ownerRow } from '#server/database/ownerRow';
 import { messages } from '#server/database/schema/work';
 import { randomUUID } from 'node:crypto';
 
@@ -17,9 +17,9 @@ export async function tellPeople(
     readonly now: Instant;
   },
 ): Promise<void> {
-  const [owner] = await tx.select({ told: business.told }).from(business);
+  const { told } = await ownerRow(tx);
   const { cause, subject, lines, path, now } = about;
-  for (const { name, email, of } of owner?.told ?? []) {
+  for (const { name, email, of } of told) {
     if (!of.includes(telling)) continue;
     await tx
       .insert(messages)

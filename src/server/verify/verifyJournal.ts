@@ -1,15 +1,12 @@
-import { emptyLedger, type Ledger, ledgerOf, withFact } from '#core/booking/ledger';
+import { emptyLedger, type Ledger, withFact } from '#core/booking/ledger';
 import { accounts } from '#core/journal/entry';
 import { entryUnder, postingRules } from '#core/journal/entryForFact';
 import { minor, sum } from '#core/money/minor';
 import { taxSum } from '#core/price/taxSums';
 import type { LoadedBooking } from '#server/booking/lockBooking';
-import type { Database } from '#server/database/database';
-import { facts as factTable } from '#server/database/schema/bookings';
-import { journalEntries, journalLines } from '#server/database/schema/journal';
 import { keptLineText, lineText } from '#server/verify/lineText';
-import { type Difference, differs } from '#server/verify/differs';
-import { asc, eq } from 'drizzle-orm';
+import { type Difference, differs, listDiffers } from '#server/verify/differs';
+import type { Piece } from '#server/verify/readPiece';
 
 type Entry = { readonly description: string; readonly lines: string[] };
 
@@ -25,39 +22,37 @@ function entriesOf(facts: LoadedBooking['facts'], rulesOf: (index: number) => nu
 }
 
 /** The journal of a booking equals what its facts append, and owes its client what is in hand until it is closed. */
-export async function verifyJournal(db: Database, { booking, facts }: LoadedBooking): Promise<Difference[]> {
-  const rows = await db
-    .select({ entry: journalEntries, line: journalLines })
-    .from(journalEntries)
-    .innerJoin(journalLines, eq(journalLines.entrySeq, journalEntries.seq))
-    .where(eq(journalEntries.bookingId, booking.id))
-    .orderBy(asc(journalEntries.seq), asc(journalLines.line));
-  const seqs = await db
-    .select({ seq: factTable.seq })
-    .from(factTable)
-    .where(eq(factTable.bookingId, booking.id))
-    .orderBy(asc(factTable.seq));
-  const kept: (Entry & { readonly seq: number })[] = [];
+export function verifyJournal(piece: Piece, { booking, facts }: LoadedBooking, ledger: Ledger): Difference[] {
+  const { id, number } = booking;
+  const rows = piece.lines(id);
+  const seqs = piece.seqs(id);
+  const kept: Entry[] = [];
   const rulesOfFact = new Map<number | null, number>();
+  let last: number | null = null;
   for (const { entry, line } of rows) {
-    if (kept.at(-1)?.seq !== entry.seq) kept.push({ seq: entry.seq, description: entry.description, lines: [] });
-    kept.at(-1)!.lines.push(keptLineText(line));
+    if (last !== entry.seq) kept.push({ description: entry.description, lines: [] });
+    if (line) kept.at(-1)!.lines.push(keptLineText(line));
     rulesOfFact.set(entry.factSeq, entry.rules);
+    last = entry.seq;
   }
-  const entries = kept.map(({ description, lines }) => ({ description, lines }));
   const computed = entriesOf(facts, (index) => rulesOfFact.get(seqs[index]?.seq ?? null) ?? postingRules);
-
-  const ledger = ledgerOf(facts);
-  const held = (account: string): number =>
-    sum(rows.filter(({ line }) => line.account === account).map(({ line }) => line.amount));
+  const held = (account: string): number => sum(rows.map(({ line }) => (line?.account === account ? line.amount : 0)));
   const closed = ledger.delivered || ledger.cancelled !== null;
   const inHand = sum(ledger.receipts.map((receipt) => receipt.amount - receipt.refunded));
   const { security, taxed } = ledger;
   // Receipts less what went back, less their tax.
   const deposits = minor(inHand - security - taxSum(taxed));
   return [
-    ...differs('journal', booking.number, entries, computed),
-    ...(closed ? [] : differs('client deposits', booking.number, 0 - held(accounts.clientDeposits), deposits)),
-    ...(closed ? [] : differs('refundable deposits', booking.number, 0 - held(accounts.refundableDeposits), security)),
+    ...entriesDiffer(number, kept, computed),
+    ...(closed ? [] : differs('client deposits', number, 0 - held(accounts.clientDeposits), deposits)),
+    ...(closed ? [] : differs('refundable deposits', number, 0 - held(accounts.refundableDeposits), security)),
   ];
+}
+
+/** Each line that is missing or too much, by its entry; where all are there, their order. */
+function entriesDiffer(number: string, kept: readonly Entry[], computed: readonly Entry[]): Difference[] {
+  const all = (entries: readonly Entry[]): string[] =>
+    entries.flatMap(({ description, lines }) => [description, ...lines.map((line) => `${description}: ${line}`)]);
+  const lines = listDiffers('journal', number, all(kept), all(computed));
+  return lines.length > 0 ? lines : differs('order of the journal', number, kept, computed);
 }

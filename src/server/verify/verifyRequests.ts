@@ -4,17 +4,14 @@ import { minor } from '#core/money/minor';
 import { factsOfRequests } from '#server/requests/requestFacts';
 import type { Database } from '#server/database/database';
 import { paymentRequests } from '#server/database/schema/credit';
-import { journalEntries, journalLines } from '#server/database/schema/journal';
-import { keptLineText, lineText } from '#server/verify/lineText';
-import { type Difference, differs } from '#server/verify/differs';
-import { asc, eq, gt, inArray } from 'drizzle-orm';
-
-/** So many requests are looked up in one statement. */
-const batch = 500;
+import { compareAbout, type Compared, type Expected, pieceSize } from '#server/verify/keptAbout';
+import type { Difference } from '#server/verify/differs';
+import { asc, gt } from 'drizzle-orm';
 
 /** The journal of each payment request equals what its facts append; of a voucher's, what disputes do. */
-export async function verifyRequests(db: Database): Promise<Difference[]> {
+export async function verifyRequests(db: Database): Promise<Compared> {
   const found: Difference[] = [];
+  let entries = 0;
   let after = '';
   for (;;) {
     const requests = await db
@@ -22,33 +19,21 @@ export async function verifyRequests(db: Database): Promise<Difference[]> {
       .from(paymentRequests)
       .where(gt(paymentRequests.number, after))
       .orderBy(asc(paymentRequests.number))
-      .limit(batch);
-    if (requests.length === 0) return found;
+      .limit(pieceSize);
+    if (requests.length === 0) return { entries, found };
     after = requests.at(-1)!.number;
-    const told = await factsOfRequests(
-      db,
-      requests.map(({ id }) => id),
-    );
-    const rows = await db
-      .select({ about: journalEntries.about, line: journalLines })
-      .from(journalEntries)
-      .innerJoin(journalLines, eq(journalLines.entrySeq, journalEntries.seq))
-      .where(
-        inArray(
-          journalEntries.about,
-          requests.map(({ number }) => number),
-        ),
-      );
-    for (const { id, number, paper, voucher } of requests) {
-      const kept = rows.filter(({ about }) => about === number).map(({ line }) => keptLineText(line));
-      const computed = told
-        .filter(({ requestId }) => requestId === id)
-        .flatMap(({ fact }) => [
-          ...(entryForRequest(fact, { ...paper, voucher: voucher !== null })?.lines ?? []),
-          ...(voucher && fact.kind === 'paid' ? (voucherSold('card', minor(fact.amount))?.lines ?? []) : []),
-        ])
-        .map(lineText);
-      found.push(...differs('journal of a request', number, kept.sort(), computed.sort()));
-    }
+    const byId = new Map(requests.map((request) => [request.id, request]));
+    const told = await factsOfRequests(db, [...byId.keys()]);
+    const expected = told.flatMap(({ requestId, fact }): Expected[] => {
+      const { number: about, paper, voucher } = byId.get(requestId)!;
+      return [
+        { about, entry: entryForRequest(fact, { ...paper, voucher: voucher !== null }) },
+        ...(voucher && fact.kind === 'paid' ? [{ about, entry: voucherSold('card', minor(fact.amount)) }] : []),
+      ];
+    });
+    const numbers = requests.map(({ number }) => number);
+    const compared = await compareAbout(db, 'journal of a request', numbers, expected);
+    entries += compared.entries;
+    found.push(...compared.found);
   }
 }

@@ -5,8 +5,9 @@ import { settledTerms } from '#core/quote/settledTerms';
 import { ok, refuse, type Result } from '#core/result';
 import { insertBooking, type InsertRefusal } from '#server/booking/insertBooking';
 import type { Tx } from '#server/database/database';
+import { lockOwner } from '#server/database/ownerRow';
 import { bookings } from '#server/database/schema/bookings';
-import { business, services, taxes, termsVersions } from '#server/database/schema/business';
+import { services, taxes, termsVersions } from '#server/database/schema/business';
 import type { Deps } from '#server/deps';
 import { runDueOf } from '#server/agenda/runDue';
 import { asc, desc, eq } from 'drizzle-orm';
@@ -31,7 +32,7 @@ export const createBooking =
     const { db, clock, newId } = deps;
     const result = await db.transaction(async (tx) => {
       // The row of the business is what requests for a new number wait for.
-      const [owner] = await tx.select().from(business).for('update');
+      const owner = await lockOwner(tx);
       const [before] = await tx.select().from(bookings).where(eq(bookings.requestKey, request.requestKey));
       if (before) return ok({ id: before.id, number: before.number });
       const [service] = await tx.select().from(services).where(eq(services.id, request.serviceId));
@@ -55,7 +56,7 @@ export const createBooking =
       const settled = { settling: settling ?? ('online' as const), accountDays: request.accountDays ?? 30 };
       return insertBooking(
         tx,
-        owner!,
+        owner,
         {
           requestKey,
           clientName,

@@ -4,6 +4,7 @@ import { localDate } from '#core/calendar/zoned';
 import { payoutBanked } from '#core/journal/otherEntries';
 import { minor } from '#core/money/minor';
 import { ok, refuse, type Result } from '#core/result';
+import { changeOwner } from '#server/database/ownerRow';
 import { business } from '#server/database/schema/business';
 import { payouts } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
@@ -46,7 +47,7 @@ export const closeBooks =
       const open = await stillOpen(tx, until, zone);
       const some = open.closeOuts + open.held + open.payouts > 0;
       if (some && !despite) return refuse({ code: 'still_open', ...open });
-      await tx.update(business).set({ closedUntil: until as PlainDate });
+      await changeOwner(tx, { closedUntil: until as PlainDate });
       return ok({ closedUntil: until });
     });
 

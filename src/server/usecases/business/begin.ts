@@ -1,6 +1,7 @@
 import type { BeginOffer, SaveBegun } from '#contracts/begin';
 import { firstOffer } from '#core/begin/firstOffer';
 import { ok, refuse, type Result } from '#core/result';
+import { changeOwner, lockOwner } from '#server/database/ownerRow';
 import { business, services, taxes, terms } from '#server/database/schema/business';
 import { eventDates, places } from '#server/database/schema/places';
 import type { Deps } from '#server/deps';
@@ -16,8 +17,8 @@ export const beginOffer =
     ...offer
   }: BeginOffer): Promise<Result<{ id: string }, { readonly code: 'terms_not_found' }>> =>
     db.transaction(async (tx) => {
-      const [owner] = await tx.select().from(business).for('update');
-      const made = firstOffer({ ...offer, week: hours.week }, owner!.name);
+      const owner = await lockOwner(tx);
+      const made = firstOffer({ ...offer, week: hours.week }, owner.name);
       const [fitting] = await tx.select({ id: terms.id }).from(terms).where(eq(terms.id, made.termsId));
       const [other] = fitting
         ? [fitting]
@@ -32,7 +33,7 @@ export const beginOffer =
           id,
           name: offer.name,
           kind: offer.kind,
-          currency: owner!.currency,
+          currency: owner.currency,
           termsId: other.id,
           basis: made.basis,
           unitPrice: offer.unitPrice,
@@ -49,7 +50,7 @@ export const beginOffer =
         await tx.insert(places).values({ id: placeId, name, kind: 'seats', units: seats });
         await tx.insert(eventDates).values({ id: placeId, serviceId: id, placeId, startsAt: start, endsAt: end });
       }
-      await tx.update(business).set({ hours });
+      await changeOwner(tx, { hours });
       return ok({ id });
     });
 
@@ -60,13 +61,13 @@ export const saveBegun =
     db.transaction(async (tx) => {
       const [owner] = await tx.select({ begun: business.begun }).from(business).for('update');
       const { begun } = owner!;
-      if ('over' in said) await tx.update(business).set({ begun: { ...begun, over: said.over } });
+      if ('over' in said) await changeOwner(tx, { begun: { ...begun, over: said.over } });
       else {
         const { step, as } = said;
         const without = (list: typeof begun.done) => list.filter((each) => each !== step);
         const done = as === 'done' ? [...without(begun.done), step] : begun.done;
         const left = as === 'left' ? [...without(begun.left), step] : without(begun.left);
-        await tx.update(business).set({ begun: { ...begun, done, left } });
+        await changeOwner(tx, { begun: { ...begun, done, left } });
       }
       return ok(null);
     });

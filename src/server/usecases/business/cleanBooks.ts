@@ -1,6 +1,7 @@
 import type { CleanBooks } from '#contracts/begin';
 import { ok, refuse, type Result } from '#core/result';
 import { rowsOf, type Tx } from '#server/database/database';
+import { changeOwner } from '#server/database/ownerRow';
 import { business } from '#server/database/schema/business';
 import { occupancies } from '#server/database/schema/places';
 import { liveWasUsed } from '#server/ways/liveWasUsed';
@@ -115,6 +116,6 @@ export const cleanBooks =
         .where(eq(payAccounts.mode, 'test'))
         .returning({ id: payAccounts.id });
       const begun = { ...owner!.begun, cleaned: [...(owner!.begun.cleaned ?? []), ...gone.map(({ id }) => id)] };
-      await tx.update(business).set({ lastNumber: 0, lastReceipt: 0, lastQuote: 0, begun });
+      await changeOwner(tx, { lastNumber: 0, lastReceipt: 0, lastQuote: 0, begun });
       return ok(null);
     });

@@ -7,7 +7,8 @@ import { formatMoney } from '#core/money/formatMoney';
 import { ok, refuse, type Result } from '#core/result';
 import { lettersOfVoucher, sendVoucher } from '#server/credit/onlineVouchers';
 import { nextRequestNumber } from '#server/requests/requests';
-import { business } from '#server/database/schema/business';
+import { lockOwner } from '#server/database/ownerRow';
+
 import { clients } from '#server/database/schema/clients';
 import { paymentRequests, vouchers } from '#server/database/schema/credit';
 import type { Deps } from '#server/deps';
@@ -29,11 +30,11 @@ export const orderVoucher =
       const { clock, newId, keyOf } = deps;
       const { requestKey, amount, to, message, sendOn } = request;
       const link = keyOf('voucher order', requestKey);
-      const [owner] = await tx.select().from(business).for('update');
+      const owner = await lockOwner(tx);
       const [before] = await tx.select().from(paymentRequests).where(eq(paymentRequests.requestKey, requestKey));
       if (before) return ok({ link });
       const now = clock.now();
-      const { currency, timeZone, bookingPage } = owner!;
+      const { currency, timeZone, bookingPage } = owner;
       const today = localDate(now, timeZone);
       const daysAhead = sendOn === null ? 0 : dayNumber(sendOn) - dayNumber(today);
       const may = mayOrderVoucher(bookingPage.vouchers, { amount, daysAhead });

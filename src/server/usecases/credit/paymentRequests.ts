@@ -7,7 +7,8 @@ import type { Minor } from '#core/money/minor';
 import { price, type PriceInput } from '#core/price/price';
 import { ok, refuse, type Result } from '#core/result';
 import type { Database, Tx } from '#server/database/database';
-import { business } from '#server/database/schema/business';
+import { lockOwner } from '#server/database/ownerRow';
+
 import { bookings } from '#server/database/schema/bookings';
 import { clients } from '#server/database/schema/clients';
 import { paymentRequests } from '#server/database/schema/credit';
@@ -111,10 +112,10 @@ export const createRequest =
 async function made(tx: Tx, deps: Deps, request: CreateRequest): Promise<{ row: RequestRow } & Written> {
   const { clock, newId } = deps;
   const now = clock.now();
-  const [owner] = await tx.select().from(business).for('update');
+  const owner = await lockOwner(tx);
   const [before] = await tx.select().from(paymentRequests).where(eq(paymentRequests.requestKey, request.requestKey));
   if (before) return { row: before, messageId: null };
-  const currency = request.currency ?? owner!.currency;
+  const currency = request.currency ?? owner.currency;
   const asked = await paperOf(tx, currency, request);
   if (!asked.ok) throw new Refused(asked.refusal);
   const { paper, amount } = asked.value;
@@ -146,7 +147,7 @@ async function made(tx: Tx, deps: Deps, request: CreateRequest): Promise<{ row: 
     const missing = await missingForRequest(tx, deps, row!, now);
     if (missing.length > 0) throw new Refused({ code: 'document_data_missing', missing });
   }
-  const { timeZone, documents } = owner!;
+  const { timeZone, documents } = owner;
   const again = askedAgainAt(paper.dueDay, { remindDays: documents.remindDays, timeZone, from: now });
   if (again.length > 0)
     await tx

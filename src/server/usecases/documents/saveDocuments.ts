@@ -1,6 +1,6 @@
 import type { SaveDocuments } from '#contracts/documents';
 import { ok, refuse, type Result } from '#core/result';
-import { business } from '#server/database/schema/business';
+import { changeOwner } from '#server/database/ownerRow';
 import { retryHeldOfBookings, retryHeldOfRequests } from '#server/invoicing/retryHeld';
 import { isTaxNumber } from '#server/invoicing/taxNumber';
 import type { Deps } from '#server/deps';
@@ -17,7 +17,7 @@ export const saveDocuments =
     if (!isTaxNumber(seller.taxNumber)) return refuse({ code: 'tax_number_wrong', path: 'seller.taxNumber' });
     await deps.db.transaction(async (tx) => {
       const now = deps.clock.now();
-      await tx.update(business).set({ documents, seller });
+      await changeOwner(tx, { documents, seller });
       await retryHeldOfBookings(tx, deps, undefined, now);
       await retryHeldOfRequests(tx, deps, undefined, now);
     });

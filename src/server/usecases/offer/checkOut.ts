@@ -26,7 +26,8 @@ import {
   type Visitor,
 } from '#server/carts/carts';
 import type { Tx } from '#server/database/database';
-import { business, services } from '#server/database/schema/business';
+import { lockOwner } from '#server/database/ownerRow';
+import { type business, services } from '#server/database/schema/business';
 import { checkouts, eventDates } from '#server/database/schema/places';
 import { agreements } from '#server/database/schema/quotes';
 import type { Deps } from '#server/deps';
@@ -66,11 +67,11 @@ export const checkOut =
     const result = await db
       .transaction((tx) =>
         orUnbooked(async (): Promise<Result<{ key: string }, CheckOutRefusal>> => {
-          const [owner] = await tx.select().from(business).for('update');
+          const owner = await lockOwner(tx);
           const [before] = await tx.select().from(checkouts).where(eq(checkouts.requestKey, request.requestKey));
           if (before) return ok({ key });
-          if (owner!.bookingStopped !== null) return refuse({ code: 'booking_stopped' });
-          const { bookingPage, country } = owner!;
+          if (owner.bookingStopped !== null) return refuse({ code: 'booking_stopped' });
+          const { bookingPage, country } = owner;
           const phone = readPhone(request.phone ?? '', { asked: bookingPage.phone, country });
           if (!phone.ok) return phone;
           const now = clock.now();
@@ -83,7 +84,7 @@ export const checkOut =
           }
           const prepared: Prepared[] = [];
           for (const [index, item] of request.items.entries()) {
-            const read = await prepare(tx, deps, owner!, { request, phone: phone.value, item, index, now });
+            const read = await prepare(tx, deps, owner, { request, phone: phone.value, item, index, now });
             if (!read.ok) return read;
             prepared.push(read.value);
           }
@@ -92,10 +93,10 @@ export const checkOut =
           const total = sum(prepared.map((each) => each.total));
           const dueNow = sum(prepared.map((each) => each.dueNow));
           // A page of another day reads otherwise: days are named from it, and what is due now hangs on it.
-          const sameDay = localDate(request.seen.at, owner!.timeZone) === localDate(now, owner!.timeZone);
+          const sameDay = localDate(request.seen.at, owner.timeZone) === localDate(now, owner.timeZone);
           if (total !== request.seen.total || dueNow !== request.seen.dueNow || !sameDay)
             return refuse({ code: 'sums_changed', total, dueNow });
-          const bookingIds = await insertAll(tx, owner!, prepared, now);
+          const bookingIds = await insertAll(tx, owner, prepared, now);
           if (!bookingIds.ok) return bookingIds;
           made.push(...bookingIds.value);
           const row = { id: newId(), hash: hashOfToken(key), requestKey: request.requestKey, madeAt: now };

@@ -11,7 +11,7 @@ import { intentByCause, type IntentRow, openIntent, paymentUnderWay } from '#ser
 import { type MayNotPay, mayPay } from '#core/paying/mayPay';
 import type { CardUsed, IntentRequest } from '#core/paying/request';
 import { bookingOfLink } from '#server/links/clientLink';
-import { type NotFound, onBooking } from '#server/deciding/onBooking';
+import { decideOn, type NotFound } from '#server/deciding/onBooking';
 import { readBooking } from '#server/booking/lockBooking';
 import { refusedCards, type TooManyCards, tooManyCards } from '#server/guard/manyCards';
 import { takesTips } from '#server/booking/takesTips';
@@ -79,7 +79,7 @@ async function fromClient(
   const known = await (await processorOf(deps, account.id)).cardOf(card);
   if (!known) return refuse({ code: 'card_unknown' });
 
-  const intended = await onBooking<string, PayRefusal>(deps, bookingId, async ({ tx, loaded, standing, now }) => {
+  const intended = await decideOn<string, PayRefusal>(deps, bookingId, async ({ tx, loaded, standing, now }) => {
     const cause = `client:${attempt}`;
     const before = await intentByCause(tx, bookingId, cause);
     if (before) {

@@ -17,7 +17,8 @@ import { signedDocument, standingOfOffer } from '#core/quote/signedDocument';
 import { ok, refuse, type Result } from '#core/result';
 import type { InsertRefusal } from '#server/booking/insertBooking';
 import type { Tx } from '#server/database/database';
-import { business } from '#server/database/schema/business';
+import { lockOwner } from '#server/database/ownerRow';
+import type { business } from '#server/database/schema/business';
 import { quoteRevisions, signedDocuments } from '#server/database/schema/quotes';
 import type { Deps } from '#server/deps';
 import { finishQuote } from '#server/quotes/finish';
@@ -45,8 +46,8 @@ type Over = { readonly code: 'quote_over'; readonly state: string };
 type ConvertRefusal = InsertRefusal | OutOfLimits | HasGaps | Over;
 
 type Owner = typeof business.$inferSelect;
-const lockOwner = (hold: { owner?: Owner }) => async (tx: Tx) => {
-  [hold.owner] = await tx.select().from(business).for('update');
+const ownerInto = (hold: { owner?: Owner }) => async (tx: Tx) => {
+  hold.owner = await lockOwner(tx);
 };
 
 /** What the client is shown where the offer is another one than the page that was read. */
@@ -105,7 +106,7 @@ export const acceptQuote =
         }
         return finishOrWait(open, hold.owner!, added, attempt, deps);
       },
-      lockOwner(hold),
+      ownerInto(hold),
     );
   };
 
@@ -156,7 +157,7 @@ export const signQuote =
         if (first && sha256 !== first.sha256) return refuse({ code: 'quote_changed', changes: [] });
         return signFurther(open, { ...given, owner: hold.owner!, signatory: open.who });
       },
-      lockOwner(hold),
+      ownerInto(hold),
     );
   };
 
@@ -242,7 +243,7 @@ export const signByBusiness =
       await recordQuoteFacts(tx, loaded, [signed], now);
       return ok(answerOf(null));
     };
-    return onQuote(deps, about, decide, lockOwner(hold));
+    return onQuote(deps, about, decide, ownerInto(hold));
   };
 
 /** The owner books for a client who has agreed by telephone; recorded as just that, with no signature of the client's. */
@@ -266,5 +267,5 @@ export const convertQuote =
       await recordQuoteFacts(tx, { ...loaded, offer }, [made.value], now);
       return ok(answerOf(made.value));
     };
-    return onQuote(deps, about, decide, lockOwner(hold));
+    return onQuote(deps, about, decide, ownerInto(hold));
   };

@@ -3,8 +3,9 @@ import { emptyDraft, type QuoteDraft } from '#core/quote/draft';
 import { draftOfBooking } from '#core/quote/draftOf';
 import { ok, refuse, type Result } from '#core/result';
 import type { Tx } from '#server/database/database';
+import { changeOwner, lockOwner } from '#server/database/ownerRow';
 import { bookings } from '#server/database/schema/bookings';
-import { business, services } from '#server/database/schema/business';
+import { services } from '#server/database/schema/business';
 import { clients } from '#server/database/schema/clients';
 import { quotes, quoteTemplates } from '#server/database/schema/quotes';
 import type { Deps } from '#server/deps';
@@ -46,13 +47,13 @@ export const createQuote =
   ({ db, clock, newId }: Deps) =>
   ({ requestKey, from }: NewQuote): Promise<Result<{ id: string; number: string }, NewQuoteRefusal>> =>
     db.transaction(async (tx) => {
-      const [owner] = await tx.select().from(business).for('update');
+      const owner = await lockOwner(tx);
       const [before] = await tx.select().from(quotes).where(eq(quotes.requestKey, requestKey));
       if (before) return ok({ id: before.id, number: before.number });
       const draft = await beginning(tx, from);
       if (!draft.ok) return draft;
-      const lastQuote = owner!.lastQuote + 1;
-      await tx.update(business).set({ lastQuote });
+      const lastQuote = owner.lastQuote + 1;
+      await changeOwner(tx, { lastQuote });
       const now = clock.now();
       const number = `Q-${String(lastQuote).padStart(4, '0')}`;
       const { title, clientName } = draft.value;

@@ -1,0 +1,86 @@
+import { wantedErrands } from '#core/agenda/wantedErrands';
+import type { Ledger } from '#core/booking/ledger';
+import { type Standing, standing } from '#core/booking/standing';
+import { secondsOf, type Instant } from '#core/calendar/instant';
+import { dealOf } from '#server/booking/dealOf';
+import { agreedOf, type LoadedBooking } from '#server/booking/lockBooking';
+import { coverOf, duePartsOf, summaryOf } from '#server/booking/summaryOf';
+import { ofDocuments } from '#server/errands/rewriteErrands';
+import { documentOfCause } from '#server/letters/writeDocumentLetter';
+import { type Difference, differs, listDiffers } from '#server/verify/differs';
+import type { Piece } from '#server/verify/readPiece';
+
+/** A booking's summary, due parts, cover, places and agenda, from its facts. */
+export function verifyBooking(piece: Piece, loaded: LoadedBooking, ledger: Ledger, now: Instant): Difference[] {
+  const { booking, client, facts } = loaded;
+  const { id, number } = booking;
+  const current = standing(agreedOf(booking), facts, now);
+  const lastChange = facts.findLast((fact) => fact.kind === 'changed');
+  const confirmed = facts.findLast((fact) => fact.kind === 'confirmed');
+  return [
+    ...(lastChange ? differs('what was changed', number, dealOf(booking), lastChange.after) : []),
+    ...(confirmed ? differs('agreed when confirmed', number, booking.agreed, confirmed.agreed) : []),
+    ...verifyPlaces(piece, loaded, current),
+    ...differs('summary', number, piece.summaries(id)[0], summaryOf(booking, client, current)),
+    ...differs('due parts', number, piece.parts(id), duePartsOf(booking, current)),
+    ...differs('cover', number, piece.covers(id)[0] ?? null, coverOf(booking, current)),
+    ...verifyAgenda(piece, loaded, current),
+    ...verifyDone(piece, loaded, ledger),
+  ];
+}
+
+const isDone = ({ state }: { readonly state: string }): boolean =>
+  state === 'done' || state === 'failed' || state === 'claimed';
+
+/** What waits is what is wanted, less what was done. */
+function verifyAgenda(piece: Piece, { booking, facts }: LoadedBooking, current: Standing): Difference[] {
+  const kept = piece.errands(booking.id);
+  const done = new Set(kept.filter(isDone).map(({ key }) => key));
+  // Wanted as a fact or an invoice is recorded, and no more from then on.
+  const waiting = kept.filter(({ state, kind }) => state === 'waiting' && kind !== 'invoiceOverdue');
+  const wanted = wantedErrands(current, facts).filter(({ key }) => !done.has(key));
+  const said = ({ key, at }: { readonly key: string; readonly at: string }): string => `${at} ${key}`;
+  return listDiffers('agenda', booking.number, waiting.map(said), wanted.map(said));
+}
+
+/** What an errand asks of a processor begins so; what people ask for has other causes. */
+const intentOfErrand = /^(?:charge|hold|renew|release|letGo):/;
+/** Causes of letters to a booking that no errand writes. */
+const byHand = (cause: string): boolean => documentOfCause(cause) !== null || /^(?:payer|byHand):/.test(cause);
+/** The same letter to who pays a share. */
+const ofPayer = /:payer$/;
+
+/** Every letter and request that an errand made, and what the clock delivered, has its errand, which is done. */
+function verifyDone(piece: Piece, { booking, facts }: LoadedBooking, { lapsed }: Ledger): Difference[] {
+  const { id, number } = booking;
+  const done = new Set(
+    piece
+      .errands(id)
+      .filter((errand) => isDone(errand) && !ofDocuments.has(errand.kind))
+      .map(({ key }) => key),
+  );
+  const byClock = facts.some((fact) => fact.kind === 'delivered' && fact.actor.kind === 'clock');
+  const made = [
+    ...piece.letters(id).flatMap(({ cause }) => (byHand(cause) ? [] : [cause.replace(ofPayer, '')])),
+    ...piece.intents(id).flatMap(({ cause }) => (intentOfErrand.test(cause) ? [cause] : [])),
+    ...(byClock && !lapsed ? ['deliver'] : []),
+  ];
+  return [...new Set(made)]
+    .filter((key) => !done.has(key))
+    .map((key) => ({ what: 'errand of what was done', where: number, kept: null, computed: key }));
+}
+
+/** A booking that is over before its time has no place any more; another one has its places for all of its time. */
+function verifyPlaces(piece: Piece, { booking }: LoadedBooking, { stage, startAt, endAt }: Standing): Difference[] {
+  const { id, number, count } = booking;
+  const taken = piece.taken(id);
+  if (stage === 'lapsed' || stage === 'cancelled') return differs('places given back', number, taken.length, 0);
+  const short = taken.filter(
+    ({ fromSecond, toSecond }) => fromSecond > secondsOf(startAt) || toSecond < secondsOf(endAt),
+  );
+  return [
+    ...differs('time of its places', number, short.length, 0),
+    // Each need takes as many units as are booked.
+    ...differs('units of its places', number, taken.length % count, 0),
+  ];
+}
