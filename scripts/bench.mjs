@@ -11,4 +11,5 @@ if (what === 'scale') {
   const scale = ['npx', 'tsx', 'bench/scale/main.ts'];
   if (existsSync('/usr/lib/postgresql')) run('node', ['scripts/withPostgres.mjs', ...scale]);
   else run(scale[0], scale.slice(1));
-} else run('npx', ['tsx', 'bench/main.ts']);
+} else if (what === 'agenda') run('node', ['scripts/withPostgres.mjs', 'npx', 'tsx', 'bench/agenda.ts']);
+else run('npx', ['tsx', 'bench/main.ts']);

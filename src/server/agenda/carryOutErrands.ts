@@ -1,6 +1,6 @@
 import { type Afterwards } from '#server/agenda/errandKinds';
 import { type Claimed, type Wanted, wantedElsewhere, wantedOfBooking } from '#server/agenda/wantedNow';
-import { type LoadedBooking, lockBooking } from '#server/booking/lockBooking';
+import { lockBooking, lockBookings } from '#server/booking/lockBooking';
 import type { Tx } from '#server/database/database';
 import { errands } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
@@ -10,6 +10,20 @@ import { eq, inArray } from 'drizzle-orm';
 const asksOutside: ReadonlySet<string> = new Set(['charge', 'placeHold', 'renewHold', 'releaseHold', 'lapse']);
 /** What records facts by itself: whoever comes after it in one transaction reads them anew. */
 const records: ReadonlySet<string> = new Set(['deliver', 'lapse']);
+
+/** So many letters of as many bookings are written in one transaction: few enough that nobody waits long for their rows. */
+const lettersTogether = 4;
+
+/** Errands by subject; letters of bookings that have nothing else to be done now are put together. */
+export function packed(groups: readonly Claimed[][]): Claimed[][] {
+  const isLetter = ([first, ...more]: readonly Claimed[]): boolean =>
+    more.length === 0 && first!.kind === 'message' && first!.booking_id !== null;
+  const letters = groups.filter(isLetter).flat();
+  const all = groups.filter((group) => !isLetter(group));
+  for (let from = 0; from < letters.length; from += lettersTogether)
+    all.push(letters.slice(from, from + lettersTogether));
+  return all;
+}
 
 /** Errands of one subject, in their order, in as few transactions as may be: each ends with one that asks outside. */
 export function inTransactions(claimed: readonly Claimed[]): Claimed[][] {
@@ -38,23 +52,23 @@ export async function carryOutErrands(deps: Deps, claimed: readonly Claimed[]): 
 
 async function commitAll(tx: Tx, deps: Deps, claimed: readonly Claimed[]) {
   const now = deps.clock.now();
-  const bookingId = claimed[0]!.booking_id;
-  let loaded: LoadedBooking | null = bookingId === null ? null : await lockBooking(tx, bookingId);
+  const bookingIds = new Set(claimed.flatMap(({ booking_id }) => booking_id ?? []));
+  const known = new Map((await lockBookings(tx, [...bookingIds])).map((loaded) => [loaded.booking.id, loaded]));
   const carried: Claimed[] = [];
   const dropped: Claimed[] = [];
   const afterwards: Afterwards[] = [];
   for (const each of claimed) {
-    loaded ??= bookingId === null ? null : await lockBooking(tx, bookingId);
-    const wanted: Wanted = loaded
-      ? wantedOfBooking(tx, deps, each, loaded, now)
-      : await wantedElsewhere(tx, deps, each, now);
+    const { booking_id: id } = each;
+    if (id !== null && !known.has(id)) known.set(id, (await lockBooking(tx, id))!);
+    const wanted: Wanted =
+      id === null ? await wantedElsewhere(tx, deps, each, now) : wantedOfBooking(tx, deps, each, known.get(id)!, now);
     if (!wanted) dropped.push(each);
     else if (wanted.at > now)
       await tx.update(errands).set({ state: 'waiting', at: wanted.at, triedAt: null }).where(eq(errands.id, each.id));
     else {
       afterwards.push(await wanted.run());
       carried.push(each);
-      if (records.has(each.kind)) loaded = null;
+      if (id !== null && records.has(each.kind)) known.delete(id);
     }
   }
   const ids = (list: readonly Claimed[]) =>

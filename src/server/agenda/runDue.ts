@@ -1,6 +1,6 @@
 import { byItself } from '#server/actor/actorNow';
 import type { Instant } from '#core/calendar/instant';
-import { carryOutErrands, inTransactions } from '#server/agenda/carryOutErrands';
+import { carryOutErrands, inTransactions, packed } from '#server/agenda/carryOutErrands';
 import type { Claimed } from '#server/agenda/wantedNow';
 import { pauseOver } from '#server/database/pauses';
 import { cleanError } from '#server/logging/cleanError';
@@ -107,10 +107,10 @@ function grouped<T>(claimed: readonly Claimed[], by: (each: Claimed) => T): Clai
 async function carryOutAll(deps: Deps, claimed: readonly Claimed[]): Promise<void> {
   if (deps.together === 1) {
     for (const moment of grouped(claimed, ({ at }) => at))
-      for (const group of grouped(moment, subjectOf)) await oneAfterAnother(deps, group);
+      for (const group of packed(grouped(moment, subjectOf))) await oneAfterAnother(deps, group);
     return;
   }
-  const groups = grouped(claimed, subjectOf);
+  const groups = packed(grouped(claimed, subjectOf));
   const worker = async (): Promise<void> => {
     for (let group = groups.shift(); group; group = groups.shift()) await oneAfterAnother(deps, group);
   };

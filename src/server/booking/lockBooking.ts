@@ -5,7 +5,7 @@ import { factsOfAll } from '#server/booking/factsOf';
 import type { Database, Tx } from '#server/database/database';
 import { bookings } from '#server/database/schema/bookings';
 import { clients } from '#server/database/schema/clients';
-import { asc, eq, gt } from 'drizzle-orm';
+import { asc, eq, gt, inArray } from 'drizzle-orm';
 
 export type BookingRow = typeof bookings.$inferSelect;
 export type ClientRow = typeof clients.$inferSelect;
@@ -55,6 +55,16 @@ async function load(db: Database | Tx, id: string, lock: boolean): Promise<Loade
 /** The booking with its facts; nobody else changes it until the transaction ends. */
 export const lockBooking = (tx: Tx, id: string): Promise<LoadedBooking | null> => load(tx, id, true);
 export const readBooking = (db: Database | Tx, id: string): Promise<LoadedBooking | null> => load(db, id, false);
+
+/** Several at once, in the order of their ids, so that no two who lock some wait for each other. */
+export async function lockBookings(tx: Tx, ids: readonly string[]): Promise<LoadedBooking[]> {
+  if (ids.length === 0) return [];
+  const rows = await joined(tx)
+    .where(inArray(bookings.id, [...ids]))
+    .orderBy(asc(bookings.id))
+    .for('update', { of: bookings });
+  return withFacts(tx, rows);
+}
 
 /** The bookings that come after this number, at most so many, by number: all of them are read in pieces this way. */
 export const readBookingsAfter = async (db: Database | Tx, number: string, most: number): Promise<LoadedBooking[]> =>

@@ -1,4 +1,4 @@
-import { mayHaveDone, type Recorded } from '#core/actor/actor';
+import { type Actor, mayHaveDone, type Recorded } from '#core/actor/actor';
 import { actorNow } from '#server/actor/actorNow';
 import type { Fact } from '#core/booking/facts';
 import { factsThatCount } from '#core/booking/factsThatCount';
@@ -15,7 +15,7 @@ import { tellPeople } from '#server/telling/tellPeople';
 import { bookingFactsRead } from '#core/kept/readFact';
 import { asksForDocuments } from '#core/documents/wantedDocuments';
 import { addErrand } from '#server/errands/rewriteErrands';
-import { writeAgreed, writeDeal } from '#server/booking/dealOf';
+import { dealtAs, writeBookings } from '#server/booking/dealOf';
 import { agreedOf, type BookingRow, type LoadedBooking } from '#server/booking/lockBooking';
 import { writeDerived } from '#server/booking/writeDerived';
 import { keepAllWords } from '#server/database/keptWords';
@@ -26,70 +26,124 @@ import { taxLines } from '#server/offer/taxLines';
 import { appendEntries, isOfProcessor, type NewEntry } from '#server/journal/appendEntry';
 import { processorOfFact } from '#server/journal/processorOf';
 
+/** What a locked booking comes to by facts that are added. */
+export type Recording = { readonly loaded: LoadedBooking; readonly added: readonly Fact[] };
+export type RecordedOn = { readonly facts: readonly Recorded<Fact>[]; readonly standing: Standing };
+
 /**
  * Appends facts to a locked booking with their journal entries, and writes everything that follows from them: summary,
  * due parts, cover, agenda. The only way in which a booking changes.
  */
-export async function recordFacts(
+export const recordFacts = async (
   tx: Tx,
-  { booking, client, facts }: LoadedBooking,
+  loaded: LoadedBooking,
   added: readonly Fact[],
   now: Instant,
-): Promise<{ readonly facts: readonly Recorded<Fact>[]; readonly standing: Standing }> {
-  const before = () => (facts.length > 0 ? standing(agreedOf(booking), facts, now) : null);
-  let ledger = ledgerOf(facts);
-  let current = booking;
+): Promise<RecordedOn> => (await recordAll(tx, [{ loaded, added }], now))[0]!;
+
+/** The same for several bookings, each kind of row in one statement. @returns in their order */
+export async function recordAll(tx: Tx, recordings: readonly Recording[], now: Instant): Promise<RecordedOn[]> {
   const actor = actorNow();
+  const { post, asks } = await posting(
+    tx,
+    recordings.flatMap(({ added }) => added),
+  );
+  const all = recordings.map((recording) => reckoned(recording, post, actor, now));
+  await writeBookings(
+    tx,
+    all.flatMap(({ changed, after }) => (changed ? [after.booking] : [])),
+  );
+  await append(
+    tx,
+    all.flatMap(({ after, made }) => made.map((each) => ({ ...each, booking: after.booking }))),
+  );
+  await writeDerived(
+    tx,
+    all.filter(({ moves }) => moves).map(({ after, reached }) => ({ loaded: after, current: reached })),
+  );
+  for (const each of all) {
+    const { after, inOrder } = each;
+    const key = `document:${after.facts.length}`;
+    if (inOrder.some(asks)) await addErrand(tx, after.booking.id, { key, kind: 'document', at: inOrder.at(-1)!.at });
+    await tellOf(tx, each, now);
+  }
+  return all.map(({ after, reached }) => ({ facts: after.facts, standing: reached }));
+}
+
+type Made = { readonly fact: Recorded<Fact>; readonly entry: JournalEntry | null };
+type Reckoned = {
+  readonly before: LoadedBooking;
+  readonly after: LoadedBooking;
+  /** What the row of the booking says is another. */
+  readonly changed: boolean;
+  /** Something may follow from it. */
+  readonly moves: boolean;
+  readonly inOrder: readonly Recorded<Fact>[];
+  readonly made: readonly Made[];
+  readonly reached: Standing;
+};
+
+/** What is to be written of a booking, before anything is. */
+function reckoned({ loaded: before, added }: Recording, post: Post, actor: Actor, now: Instant): Reckoned {
+  const { client, facts } = before;
+  let ledger = ledgerOf(facts);
+  let booking = before.booking;
   const inOrder = keptInOrder(facts, added).map((fact): Recorded<Fact> => {
     if (!mayHaveDone(actor, fact)) throw new Error(`a program cannot have done this: ${fact.kind}`);
     return { ...fact, actor };
   });
   const all: Recorded<Fact>[] = [...facts];
-  const { post, invoices } = await posting(tx, inOrder);
   const made: Made[] = [];
   for (const said of inOrder) {
-    if (said.kind === 'changed') current = await writeDeal(tx, booking.id, said.after);
-    if (said.kind === 'confirmed') current = await writeAgreed(tx, booking.id, said.agreed);
-    const fact: Recorded<Fact> = { ...post(said, { booking: current, facts: all }, ledger), actor };
+    if (said.kind === 'changed') booking = dealtAs(booking, said.after);
+    if (said.kind === 'confirmed') booking = { ...booking, agreed: said.agreed };
+    const fact: Recorded<Fact> = { ...post(said, { booking, facts: all }, ledger), actor };
     all.push(fact);
     made.push({ fact, entry: entryForFact(fact, ledger) });
     ledger = withFact(ledger, fact);
   }
-  await append(tx, booking, made);
-  const reached = standing(agreedOf(current), all, now);
-  if (facts.length === 0 || factsThatCount(inOrder) > 0 || inOrder.length === 0)
-    await writeDerived(tx, { booking: current, client, facts: all }, reached);
-  if (invoices)
-    await addErrand(tx, booking.id, { key: `document:${all.length}`, kind: 'document', at: inOrder.at(-1)!.at });
-  const { number, title } = current;
-  for (const [index, happening] of happenings(before, inOrder, reached).entries())
+  return {
+    before,
+    after: { booking, client, facts: all },
+    changed: booking !== before.booking,
+    moves: facts.length === 0 || inOrder.length === 0 || factsThatCount(inOrder) > 0,
+    inOrder,
+    made,
+    reached: standing(agreedOf(booking), all, now),
+  };
+}
+
+/** The people of the business who want to know. */
+async function tellOf(tx: Tx, { before, after, inOrder, reached }: Reckoned, now: Instant): Promise<void> {
+  const { booking, client } = after;
+  const { number, title } = booking;
+  const stood = () => (before.facts.length > 0 ? standing(agreedOf(before.booking), before.facts, now) : null);
+  for (const [index, happening] of happenings(stood, inOrder, reached).entries())
     await tellPeople(tx, happening.telling, {
       ...happeningWords(happening, { number, title, client: client.name, standing: reached }),
-      cause: `${number}:${facts.length}:${index}`,
+      cause: `${number}:${before.facts.length}:${index}`,
       path: `/bookings/${number}`,
       now,
     });
-  return { facts: all, standing: reached };
 }
 
-type Made = { readonly fact: Recorded<Fact>; readonly entry: JournalEntry | null };
-
 /** Facts, what was said with them, and their entries: each kind in one statement, in the order of the facts. */
-async function append(tx: Tx, { id: bookingId, currency }: BookingRow, made: readonly Made[]): Promise<void> {
+async function append(tx: Tx, made: readonly (Made & { readonly booking: BookingRow })[]): Promise<void> {
   if (made.length === 0) return;
-  const written = made.map(({ fact }) => bookingFactsRead.written(fact));
+  const written = made.map(({ fact, booking }) => ({ ...bookingFactsRead.written(fact), bookingId: booking.id }));
   const wordsIds = await keepAllWords(
     tx,
     written.map(({ said }) => said),
   );
   const rows = await tx
     .insert(factTable)
-    .values(written.map(({ fact }, index) => ({ bookingId, fact, wordsId: wordsIds[index]!, at: fact.at })))
+    .values(written.map(({ fact, bookingId }, index) => ({ bookingId, fact, wordsId: wordsIds[index]!, at: fact.at })))
     .returning({ seq: factTable.seq });
   const entries: NewEntry[] = [];
-  for (const [index, { fact, entry }] of made.entries()) {
+  for (const [index, { fact, entry, booking }] of made.entries()) {
     if (!entry) continue;
     const processor = entry.lines.some(isOfProcessor) ? await processorOfFact(tx, fact) : '';
+    const { id: bookingId, currency } = booking;
     entries.push({ entry, at: fact.at, currency, bookingId, factSeq: rows[index]!.seq, processor });
   }
   await appendEntries(tx, entries);
@@ -97,19 +151,22 @@ async function append(tx: Tx, { id: bookingId, currency }: BookingRow, made: rea
 
 type Post = (fact: Fact, of: Pick<LoadedBooking, 'booking' | 'facts'>, before: Ledger) => Fact;
 
-/** How these facts say where they stand in the books; the settings are read only where one of them does. */
+/**
+ * How these facts say where they stand in the books, and which of them ask for documents; the settings are read only
+ * where one of them does.
+ */
 export async function posting(
   tx: Tx,
   added: readonly Fact[],
-): Promise<{ readonly post: Post; readonly invoices: boolean }> {
+): Promise<{ readonly post: Post; readonly asks: (fact: Fact) => boolean }> {
   // Most of what is recorded moves nothing: no setting is read for it.
   if (
     !added.some((fact) => isPosted(fact) || fact.kind === 'sent' || fact.kind === 'lapsed' || fact.kind === 'revived')
   )
-    return { post: (fact) => fact, invoices: false };
+    return { post: (fact) => fact, asks: () => false };
   const { books, documents, country } = await ownerRow(tx);
-  const invoices = added.some((fact) => asksForDocuments(fact, documents));
-  if (!added.some(isPosted)) return { post: (fact) => fact, invoices };
+  const asks = (fact: Fact): boolean => asksForDocuments(fact, documents);
+  if (!added.some(isPosted)) return { post: (fact) => fact, asks };
   const rates = Object.fromEntries((await taxLines(tx)).map(({ code, rate }) => [code, rate]));
   const post: Post = (fact, { booking, facts }, before) =>
     posted(
@@ -124,7 +181,7 @@ export async function posting(
       },
       before,
     );
-  return { post, invoices };
+  return { post, asks };
 }
 
 /** Facts stand in the order in which they were recorded, also by their moments: a clock that was put back changes none. */

@@ -111,13 +111,13 @@ export async function takePlaces(tx: Tx, wanted: Wanted): Promise<Result<{ taken
   if (to <= from) return ok({ taken: 0 });
   const chosen = choosePlaces(needs, await indexOf(tx, open, wanted, from, to), { from, to, count });
   if (!chosen) return refuse({ code: 'place_taken', path: 'start' });
-  await freePlaces(tx, bookingId);
+  await freePlaces(tx, [bookingId]);
   await tx
     .insert(occupancies)
     .values(chosen.map(({ placeId, unit }) => ({ placeId, unit, fromSecond: from, toSecond: to, bookingId })));
   return ok({ taken: chosen.length });
 }
 
-export async function freePlaces(tx: Tx, bookingId: string): Promise<void> {
-  await tx.delete(occupancies).where(eq(occupancies.bookingId, bookingId));
+export async function freePlaces(tx: Tx, bookingIds: readonly string[]): Promise<void> {
+  await tx.delete(occupancies).where(inArray(occupancies.bookingId, [...bookingIds]));
 }

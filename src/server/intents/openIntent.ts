@@ -69,6 +69,8 @@ export async function intentByCause(tx: Tx, bookingId: string, cause: string): P
   return row ?? null;
 }
 
+const underWay = sql`${intents.state} in ('open', 'waiting') and ${intents.request}->>'kind' in ('pay', 'charge', 'counter', 'counterHold')`;
+
 /** The payment of a booking that is under way: asked for, or waiting for the client's bank. */
 export async function paymentUnderWay(tx: Tx | Database, bookingId: string): Promise<IntentRow | null> {
   const [row] = await tx
@@ -80,9 +82,23 @@ export async function paymentUnderWay(tx: Tx | Database, bookingId: string): Pro
           eq(intents.bookingId, bookingId),
           sql`${intents.request}->'shares' @> ${JSON.stringify([{ bookingId }])}::jsonb`,
         ),
-        sql`${intents.state} in ('open', 'waiting')`,
-        sql`${intents.request}->>'kind' in ('pay', 'charge', 'counter', 'counterHold')`,
+        underWay,
       ),
     );
   return row ?? null;
+}
+
+/** Which of these bookings have a payment under way: few in all have. */
+export async function withPaymentUnderWay(tx: Tx, bookingIds: readonly string[]): Promise<ReadonlySet<string>> {
+  const rows = await tx
+    .select({ bookingId: intents.bookingId, request: intents.request })
+    .from(intents)
+    .where(underWay);
+  const busy = new Set(
+    rows.flatMap(({ bookingId, request }) => [
+      bookingId,
+      ...('shares' in request ? (request.shares ?? []).map((share) => share.bookingId) : []),
+    ]),
+  );
+  return new Set(bookingIds.filter((id) => busy.has(id)));
 }

@@ -2,7 +2,6 @@ import { lockBooking } from '#server/booking/lockBooking';
 import { recordFacts } from '#server/booking/record';
 import { causes } from '#server/database/away';
 import { pauseOver } from '#server/database/pauses';
-import { rowsOf } from '#server/database/database';
 import { messages } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
 import { composeMail, type MessageRow } from '#server/outbox/compose';
@@ -22,14 +21,16 @@ const pauses = [10, 60, 300, 900, 3600, 3 * 3600, 6 * 3600, 12 * 3600, 24 * 3600
 const mostUnsure = 2;
 
 /**
- * Claims the earliest message that is due, in one statement, so that several processes share the work. Who is written to
- * several times is written to in order: nothing overtakes what waits for the same address.
+ * Claims the earliest messages that are due, in one statement, so that several processes share the work. Who is written
+ * to several times is written to in order: nothing overtakes what waits for the same address.
  */
-async function claimNext({ db }: Pick<Deps, 'db'>): Promise<MessageRow | null> {
-  const [claimed] = await rowsOf<{ id: string }>(
-    db,
-    sql`update ${messages} set tries = tries + 1, tried_at = now(), pause = ${claimSeconds}
-        where id = (
+const claimNext = async ({ db }: Pick<Deps, 'db'>, most: number): Promise<MessageRow[]> =>
+  (
+    await db
+      .update(messages)
+      .set({ tries: sql`tries + 1`, triedAt: sql`now()`, pause: claimSeconds })
+      .where(
+        sql`id = any(array(
           select id from ${messages}
           where state = 'outgoing' and ${pauseOver(messages.triedAt, messages.pause)}
             and not exists (
@@ -38,13 +39,11 @@ async function claimNext({ db }: Pick<Deps, 'db'>): Promise<MessageRow | null> {
                 -- one that can still be called back holds nothing up
                 and not (earlier.tries = 0 and earlier.tried_at is not null)
             )
-          order by seq limit 1 for update skip locked
-        ) returning id`,
-  );
-  if (!claimed) return null;
-  const [row] = await db.select().from(messages).where(eq(messages.id, claimed.id));
-  return row ?? null;
-}
+          order by seq limit ${most} for update skip locked
+        ))`,
+      )
+      .returning()
+  ).sort((a, b) => a.seq - b.seq);
 
 /** Records that it went, once, with what its subject has to know. */
 async function recordSent(deps: Deps, row: MessageRow, messageId: string): Promise<void> {
@@ -86,15 +85,18 @@ async function recordFailed({ db, report }: Deps, { id, tries, unsure }: Message
     .where(and(eq(messages.id, id), eq(messages.state, 'outgoing')));
 }
 
-/** Takes the next message that is due to the mailbox. @returns whether there was one */
-export async function handOverNext(deps: Deps): Promise<boolean> {
-  const row = await claimNext(deps);
-  if (!row) return false;
+async function handOver(deps: Deps, row: MessageRow): Promise<void> {
   try {
     const { messageId } = await deps.mailbox.send(await composeMail(deps, row));
     await recordSent(deps, row, messageId);
   } catch (error) {
     await recordFailed(deps, row, error);
   }
-  return true;
+}
+
+/** Takes the next messages that are due to the mailbox, side by side where the database can. @returns whether there were any */
+export async function handOverNext(deps: Deps): Promise<boolean> {
+  const rows = await claimNext(deps, deps.together);
+  await Promise.all(rows.map((row) => handOver(deps, row)));
+  return rows.length > 0;
 }

@@ -55,6 +55,6 @@ export async function recordQuoteFacts(
   const after = { ...loaded, facts: [...loaded.facts, ...done] };
   const current = quoteStanding(after.facts, after.offer, now);
   await tx.update(quotes).set(quoteSummary(after, current)).where(eq(quotes.id, quote.id));
-  await rewriteErrands(tx, { quoteId: quote.id }, wantedQuoteErrands(current, after.facts));
+  await rewriteErrands(tx, 'quoteId', [{ of: quote.id, wanted: wantedQuoteErrands(current, after.facts) }]);
   return after;
 }

@@ -157,6 +157,10 @@ export const messages = pgTable(
     index('outgoing_in_order')
       .on(table.recipient, table.seq)
       .where(sql`${table.state} = 'outgoing'`),
+    // In the order in which they are claimed.
+    index('outgoing_by_seq')
+      .on(table.seq)
+      .where(sql`${table.state} = 'outgoing'`),
     index('given_up')
       .on(table.seq)
       .where(sql`${table.state} = 'failed'`),

@@ -13,7 +13,7 @@ import type { RefundLimit } from '#core/paying/refundLimit';
 import type { Deps } from '#server/deps';
 import { isFreeFor } from '#server/booking/isFreeFor';
 import { cancelAs, type CancelRefusal } from '#server/usecases/bookings/cancelBooking';
-import { type ChangeBookingRefusal, changeDeal } from '#server/usecases/bookings/changeBooking';
+import { type ChangeBookingRefusal, changeDeal } from '#server/usecases/bookings/changeDeal';
 import { bookingOfLink } from '#server/links/clientLink';
 import { type NotFound, onBooking, type OpenBooking } from '#server/deciding/onBooking';
 

@@ -2,16 +2,17 @@ import type { ApplyTerms, GiveTerms, PublishTerms } from '#contracts/terms';
 import type { Terms } from '#core/terms/terms';
 import { termsFaults } from '#core/terms/warnings';
 import type { Minor } from '#core/money/minor';
-import { OutOfRange } from '#core/outOfRange';
 import { ok, refuse, type Result } from '#core/result';
 import { sameValue } from '#core/sameValue';
 import { pricedDeal } from '#core/change/change';
+import type { Deal } from '#core/booking/deal';
 import { dealOf } from '#server/booking/dealOf';
+import type { BookingRow } from '#server/booking/lockBooking';
 import type { Tx } from '#server/database/database';
 import { services, terms, termsVersions } from '#server/database/schema/business';
 import type { RefundLimit } from '#core/paying/refundLimit';
 import type { Deps } from '#server/deps';
-import { type ChangeBookingRefusal, changeDeal } from '#server/usecases/bookings/changeBooking';
+import { type ChangeBookingRefusal, changeDeals } from '#server/usecases/bookings/changeDeal';
 import { and, desc, eq, inArray, ne } from 'drizzle-orm';
 
 type NotThere = { readonly code: 'terms_not_found' };
@@ -121,22 +122,21 @@ export const applyTerms =
     if (!row) return refuse({ code: 'terms_not_found' });
     const applied: { id: string; told: boolean }[] = [];
     const refused: { id: string; code: ChangeBookingRefusal['code'] }[] = [];
-    for (const { id, seen } of bookings) {
-      const result = await changeDeal(deps, {
-        bookingId: id,
-        key: `terms:${termsId}:${version}`,
-        seen,
-        reason: 'terms',
-        giveBack: true,
-        limit,
-        deal: (booking) => {
-          if (booking.termsId !== termsId) return dealOf(booking);
-          return pricedDeal({ ...dealOf(booking), terms: row.rules, termsVersion: version });
-        },
-      }).catch((error: unknown) => {
-        if (error instanceof OutOfRange) return refuse({ code: 'date_out_of_reach' });
-        throw error;
-      });
+    const change = {
+      key: `terms:${termsId}:${version}`,
+      reason: 'terms',
+      giveBack: true,
+      limit,
+      deal: (booking: BookingRow): Deal =>
+        booking.termsId === termsId
+          ? pricedDeal({ ...dealOf(booking), terms: row.rules, termsVersion: version })
+          : dealOf(booking),
+    } as const;
+    const results = await changeDeals(
+      deps,
+      bookings.map(({ id, seen }) => ({ ...change, bookingId: id, seen })),
+    );
+    for (const [id, result] of results) {
       if (result.ok) applied.push({ id, told: result.value.told });
       else refused.push({ id, code: result.refusal.code });
     }

@@ -1,0 +1,1 @@
+CREATE INDEX "outgoing_by_seq" ON "messages" USING btree ("seq") WHERE "messages"."state" = 'outgoing';
