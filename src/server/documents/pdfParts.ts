@@ -1,3 +1,4 @@
+import { openSync } from 'fontkit';
 import { createRequire } from 'node:module';
 import PDFDocument from 'pdfkit';
 
@@ -13,6 +14,19 @@ const fonts = {
   italic: '400Regular_Italic/IBMPlexSans_400Regular_Italic.ttf',
   bold: '600SemiBold/IBMPlexSans_600SemiBold.ttf',
 } as const;
+type FontSource = PDFKit.Mixins.PDFFontSource;
+const opened = new Map<string, FontSource>();
+
+/** A font, read once for all documents: reading it takes longer than drawing a page. Each document takes its own subset. */
+function fontOf(path: string): FontSource {
+  const known = opened.get(path);
+  if (known) return known;
+  // An open font is taken as well, which the types do not say.
+  const font = openSync(path) as unknown as FontSource;
+  opened.set(path, font);
+  return font;
+}
+
 export const margin = 56;
 export const ink = '#14252d';
 export const soft = '#4a5b63';
@@ -34,7 +48,7 @@ export function openPdf({ title, author, madeAt }: { title: string; author: stri
     lang: 'en-GB',
     displayTitle: true,
     bufferPages: true,
-    font: fontFile(fonts.regular),
+    font: fontOf(fontFile(fonts.regular)),
     info: {
       Title: title,
       Author: author,
@@ -44,7 +58,8 @@ export function openPdf({ title, author, madeAt }: { title: string; author: stri
       ModDate: madeAt,
     },
   } as PDFKit.PDFDocumentOptions);
-  for (const [name, path] of Object.entries(fonts)) pdf.registerFont(name, fontFile(path));
+  for (const [name, path] of Object.entries(fonts)) pdf.registerFont(name, fontOf(fontFile(path)));
+  // By their paths: opened only where a text has some of their letters.
   for (const [name, path] of Object.entries(otherFaces)) pdf.registerFont(name, require.resolve(path));
   const chunks: Buffer[] = [];
   pdf.on('data', (chunk: Buffer) => chunks.push(chunk));
