@@ -10,6 +10,8 @@ const running = globalThis as typeof globalThis & { ostendo?: Running };
 
 /** How often a running process looks for what is due. */
 const lookMilliseconds = 1000;
+/** How often it looks whether the work of a night is to be done. */
+const nightMilliseconds = 60_000;
 
 /**
  * The one application of this process, opened at the first call; development reloads find it again. A start that fails
@@ -44,6 +46,7 @@ async function start(): Promise<App> {
   void app.look(app.engine === 'PGlite' ? 0 : undefined);
   running.ostendo!.timer = setInterval(() => void app.look(), lookMilliseconds);
   running.ostendo!.timer.unref();
+  setInterval(() => void app.nights.look(), nightMilliseconds).unref();
   return app;
 }
 

@@ -22,6 +22,9 @@ import { openSignIn } from '#server/door/signIn';
 import { type EventSecrets, receiveEvent } from '#server/http/processorEvents';
 import { sealAnew } from '#server/sealAnew';
 import { openVault } from '#server/vault';
+import { openBackups } from '#server/backup/backups';
+import { healthOf } from '#server/queries/health';
+import { openNights } from '#server/clockwork/nights';
 import { installationSecrets, secretFor, urlKey } from '#server/secrets';
 import type { FreeQuery } from '#contracts/checkout';
 import { clientBookings } from '#server/queries/clients/clientBookings';
@@ -104,6 +107,7 @@ export async function compose(
     begun: opened.begun,
   });
 
+  const backups = openBackups(deps, { directory: config.directory, secret });
   const queries = openQueries(deps, { limits, standInsOpen: config.standInsOpen });
   const signIn = openSignIn({ db, secret: secretFor(secret, 'sessions'), baseUrl: config.baseUrl });
   const clockMoves = openClockMoves({
@@ -132,6 +136,15 @@ export async function compose(
     endOtherSessions: ({ personId, sessionId }: InSession) => endSessions(db, personId, sessionId),
     refundLimit: () => refundLimit(db),
     ...clockMoves,
+    backups,
+    health: () =>
+      healthOf({
+        deps,
+        agendaSilence: alive.silence,
+        backups,
+        directory: opened.engine === 'PGlite' ? config.directory : null,
+      }),
+    nights: openNights(deps, { backups, passphrase: config.backupPassphrase }),
     standIns: (mailSearch: string) => standInsView(world, clockMoves.moving(), mailSearch),
     repeatEvent: repeatEvent(world),
     steerRenewals: steerRenewals(world),

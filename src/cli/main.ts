@@ -7,6 +7,8 @@ const usage = `usage: npm run --silent ostendo -- COMMAND [--lines] [FILE]
   price plan position cancel closeout fee invoice   compute: one JSON document in, one out (--lines: one a line)
   verify                                    recompute everything that is derived, and print what differs
   export --format hledger|beancount|csv|json [--from DAY] [--until DAY]   print the journal
+  backup FILE                               everything that is kept, sealed by OSTENDO_BACKUP_PASSPHRASE, also while the server runs
+  restore FILE DIRECTORY                    put a backup into an empty directory, or onto the empty server of DATABASE_URL
   sign-in-link EMAIL                        print a link that signs this person in, once, within 15 minutes
   new-secret                                make a new secret and seal everything under it`;
 
@@ -36,6 +38,11 @@ async function main(args: readonly string[]): Promise<void> {
   if (command === 'verify' || command === 'export') {
     const { runOnDatabase } = await import('#cli/onDatabase');
     process.exitCode = await runOnDatabase(command, rest);
+    return;
+  }
+  if (command === 'backup' || command === 'restore') {
+    const { runBackup } = await import('#cli/backup');
+    process.exitCode = await runBackup(command, rest);
     return;
   }
   if (command === 'sign-in-link' || command === 'new-secret') {

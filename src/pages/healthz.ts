@@ -1,9 +1,7 @@
 import { hasKey } from '#server/http/bearer';
+import { mostSilence } from '#server/queries/health';
 import type { APIRoute } from 'astro';
 import packageJson from '../../package.json';
-
-/** Seconds after which an agenda that does not move on is stuck: twice the longest call outside, and more. */
-const mostSilence = 90;
 
 /** Whether it serves, to anybody; with the key of the installation, what runs and how. */
 export const GET: APIRoute = async ({ locals, request }) => {

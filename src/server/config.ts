@@ -1,3 +1,4 @@
+import { shortestPassphrase } from '#server/backup/format';
 import { compile } from 'proxy-addr';
 import { z } from 'zod';
 
@@ -31,6 +32,11 @@ const Config = z
     OSTENDO_FORMER_SECRET: z.string().min(32, 'at least 32 characters').optional(),
     /** Who brings it as a bearer token reads more than “ok” of the health. */
     OSTENDO_HEALTH_KEY: z.string().min(16, 'at least 16 characters').optional(),
+    /** Where it is given, a backup is made each night, sealed by it. */
+    OSTENDO_BACKUP_PASSPHRASE: z
+      .string()
+      .min(shortestPassphrase, `at least ${shortestPassphrase} characters`)
+      .optional(),
     /** Where clients reach it; without it, the address it listens on. */
     OSTENDO_URL: z.url().optional(),
     OSTENDO_DEMO: z.enum(['0', '1']).default('0'),
@@ -62,6 +68,7 @@ export type Config = {
   readonly secret: string | undefined;
   readonly formerSecret: string | undefined;
   readonly healthKey: string | undefined;
+  readonly backupPassphrase: string | undefined;
   /** Where messages go out for real; without it they stay in the stand-in mailbox. */
   readonly smtpUrl: string | undefined;
   readonly baseUrl: string;
@@ -98,7 +105,7 @@ export function readConfig(environment: Readonly<Record<string, string | undefin
   const shown = host === '0.0.0.0' || host === '::' ? '127.0.0.1' : host;
   const baseUrl = (parsed.data.OSTENDO_URL ?? `http://${shown}:${port}`).replace(/\/$/, '');
   const { OSTENDO_DEMO, OSTENDO_TRUSTED_PROXIES: trustedProxies, OSTENDO_FORMER_SECRET: formerSecret } = parsed.data;
-  const { OSTENDO_HEALTH_KEY: healthKey } = parsed.data;
+  const { OSTENDO_HEALTH_KEY: healthKey, OSTENDO_BACKUP_PASSPHRASE: backupPassphrase } = parsed.data;
   const { OSTENDO_UNDO_SECONDS: undoSeconds } = parsed.data;
   const demo = OSTENDO_DEMO === '1';
   const standInsOpen = demo || parsed.data.NODE_ENV !== 'production';
@@ -110,6 +117,7 @@ export function readConfig(environment: Readonly<Record<string, string | undefin
     secret,
     formerSecret,
     healthKey,
+    backupPassphrase,
     smtpUrl,
     baseUrl,
     demo,

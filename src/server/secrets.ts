@@ -8,14 +8,19 @@ const formerIn = (directory: string): string => join(directory, 'secret.former')
 const readSecret = (file: string): string => readFileSync(file, 'utf8').trim();
 const newSecret = (): string => randomBytes(32).toString('base64url');
 
+/** Keeps a secret in a directory that has none. */
+export function keepSecret(directory: string, secret: string): void {
+  mkdirSync(directory, { recursive: true });
+  writeFileSync(fileIn(directory), secret, { mode: 0o600, flag: 'wx', flush: true });
+}
+
 /** The installation's secret: the one given, else one made at the first start and kept in the data directory. */
 export function installationSecret(given: string | undefined, directory: string): string {
   if (given) return given;
   const file = fileIn(directory);
   if (existsSync(file)) return readSecret(file);
-  mkdirSync(directory, { recursive: true });
   const made = newSecret();
-  writeFileSync(file, made, { mode: 0o600 });
+  keepSecret(directory, made);
   return made;
 }
 

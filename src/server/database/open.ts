@@ -1,6 +1,7 @@
 import { openDirectory } from '#server/database/openDirectory';
 import { onlyInside } from '#server/database/onlyInside';
 import { openServer } from '#server/database/openServer';
+import { type MigrationSet, migrationSets } from '#server/database/migrations';
 import type { OpenDatabase, Report } from '#server/database/database';
 
 /** A server where `DATABASE_URL` is given, else PGlite in the data directory; its schema is brought up to date. */
@@ -10,9 +11,11 @@ export async function openDatabase(settings: {
   /** False for data that can be made again: nothing waits for the disk. */
   durable?: boolean;
   report?: Report;
+  /** Another schema than that of now: what a backup was made with. */
+  sets?: readonly MigrationSet[];
 }): Promise<OpenDatabase> {
-  const { databaseUrl, directory, durable = true, report = () => undefined } = settings;
-  const opened = await (databaseUrl ? openServer(databaseUrl, report) : openDirectory(directory, durable));
+  const { databaseUrl, directory, durable = true, report = () => undefined, sets = migrationSets } = settings;
+  const opened = await (databaseUrl ? openServer(databaseUrl, report, sets) : openDirectory(directory, durable, sets));
   let begun = 0;
   return { ...opened, db: onlyInside(opened.db, () => begun++), begun: () => begun };
 }

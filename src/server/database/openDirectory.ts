@@ -1,5 +1,5 @@
 import { lockDirectory } from '#server/database/directoryLock';
-import { casing, migrationSets } from '#server/database/migrations';
+import { casing, type MigrationSet, migrationSets } from '#server/database/migrations';
 import type { Database, OpenDatabase } from '#server/database/database';
 import { SyncedFileSystem, syncedStart } from '#server/database/syncedFileSystem';
 import { PGlite } from '@electric-sql/pglite';
@@ -14,7 +14,11 @@ import { join } from 'node:path';
 export const extensions = { btree_gist, pg_trgm };
 
 /** PGlite in the data directory, which is this process's alone until it is closed. */
-export async function openDirectory(directory: string, durable: boolean): Promise<OpenDatabase> {
+export async function openDirectory(
+  directory: string,
+  durable: boolean,
+  sets: readonly MigrationSet[] = migrationSets,
+): Promise<OpenDatabase> {
   // Whatever umask the process was started with: what is made in there from now on is for its owner alone.
   process.umask(0o077);
   const release = lockDirectory(directory);
@@ -28,7 +32,7 @@ export async function openDirectory(directory: string, durable: boolean): Promis
         })
       : PGlite.create(folder, { extensions }));
     closeToOthers(folder);
-    const opened = await overPglite(client);
+    const opened = await overPglite(client, sets);
     const close = async (): Promise<void> => {
       await client.close();
       release();
@@ -49,8 +53,8 @@ function closeToOthers(folder: string): void {
   }
 }
 
-export async function overPglite(client: PGlite): Promise<OpenDatabase> {
+export async function overPglite(client: PGlite, sets: readonly MigrationSet[] = migrationSets): Promise<OpenDatabase> {
   const db = drizzle({ client, casing });
-  for (const set of migrationSets) await migrate(db, set);
+  for (const set of sets) await migrate(db, set);
   return { db: db as unknown as Database, engine: 'PGlite', close: () => client.close() };
 }

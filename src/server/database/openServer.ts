@@ -1,6 +1,6 @@
 import { DatabaseAway, mustRepeat, saysAway } from '#server/database/away';
 import type { Database, OpenDatabase, Report, Tx } from '#server/database/database';
-import { casing, migrationSets } from '#server/database/migrations';
+import { casing, type MigrationSet, migrationSets } from '#server/database/migrations';
 import { drizzle } from 'drizzle-orm/node-postgres';
 import { migrate } from 'drizzle-orm/node-postgres/migrator';
 import { NodePgSession } from 'drizzle-orm/node-postgres';
@@ -48,7 +48,11 @@ function repeatingPool(options: pg.PoolConfig): pg.Pool {
  * `DatabaseAway`, and the next statement has another. At the start it waits for a server that is away.
  * @throws {DatabaseRefused} where the server answers and says no
  */
-export async function openServer(url: string, report: Report): Promise<OpenDatabase> {
+export async function openServer(
+  url: string,
+  report: Report,
+  sets: readonly MigrationSet[] = migrationSets,
+): Promise<OpenDatabase> {
   const pool = repeatingPool({
     connectionString: url,
     application_name: 'ostendo',
@@ -67,7 +71,7 @@ export async function openServer(url: string, report: Report): Promise<OpenDatab
   try {
     await waitForServer(pool, report);
     const db = drizzle({ client: pool, casing });
-    await migrateAlone(pool, db);
+    await migrateAlone(pool, db, sets);
     const opened = withOwnTransactions(pool, db);
     return { db: opened, engine: 'PostgreSQL', close: () => pool.end() };
   } catch (error) {
@@ -96,13 +100,13 @@ async function waitForServer(pool: pg.Pool, report: Report): Promise<void> {
 
 type ServerDatabase = ReturnType<typeof drizzle>;
 
-async function migrateAlone(pool: pg.Pool, db: ServerDatabase): Promise<void> {
+async function migrateAlone(pool: pg.Pool, db: ServerDatabase, sets: readonly MigrationSet[]): Promise<void> {
   const guard = await pool.connect();
   try {
     // Another process may take its time to migrate.
     await guard.query('set lock_timeout = 0');
     await guard.query('select pg_advisory_lock($1)', [migrationLock]);
-    for (const set of migrationSets) await migrate(db, set);
+    for (const set of sets) await migrate(db, set);
     await guard.query('select pg_advisory_unlock($1)', [migrationLock]);
   } finally {
     guard.release(true);

@@ -124,12 +124,12 @@ async function movePlaces(
 
 /**
  * Changes several bookings in one transaction, each decided by itself: one that cannot does not stop the others. They
- * keep their times, so that no place is looked for. @returns by their ids
+ * keep their times, so that no place is looked for. @returns in the order of the requests
  */
 export async function changeDeals(
   deps: Deps,
   requests: readonly DealChange[],
-): Promise<ReadonlyMap<string, Result<Changed, ChangeBookingRefusal>>> {
+): Promise<Result<Changed, ChangeBookingRefusal>[]> {
   const ids = [...new Set(requests.map(({ bookingId }) => bookingId))];
   const { results, refunding } = await deps.db.transaction((tx) => changeAll(tx, deps, ids, requests));
   for (const id of refunding) await carryOut(deps, id);
@@ -141,26 +141,33 @@ async function changeAll(tx: Tx, deps: Deps, ids: readonly string[], requests: r
   const loadedOf = new Map((await lockBookings(tx, ids)).map((loaded) => [loaded.booking.id, loaded]));
   const busy = await withPaymentUnderWay(tx, ids);
   const now = deps.clock.now();
-  const results = new Map<string, Result<Changed, ChangeBookingRefusal>>();
+  const results: Result<Changed, ChangeBookingRefusal>[] = [];
+  const changed = new Map<string, Changed>();
   const recordings: Recording[] = [];
   const refunding: string[] = [];
   for (const request of requests) {
     const { bookingId, key } = request;
+    const before = changed.get(bookingId);
     // One that is named twice is changed once.
-    if (results.has(bookingId)) continue;
+    if (before) {
+      results.push(ok(before));
+      continue;
+    }
     const loaded = loadedOf.get(bookingId);
     const decision = loaded
       ? decidedWithin(request, loaded, now, busy.has(bookingId))
       : refuse({ code: 'booking_not_found' as const });
-    if (!decision.ok) results.set(bookingId, decision);
-    else if ('made' in decision.value) results.set(bookingId, ok(decision.value.made));
+    if (!decision.ok) results.push(decision);
+    else if ('made' in decision.value) results.push(ok(decision.value.made));
     else if (loaded) {
-      const { fact, refunds, before } = decision.value.change;
-      const about = { bookingId, refunds, ledger: before.ledger, cause: key, now, newId: deps.newId };
+      const { fact, refunds, before: stood } = decision.value.change;
+      const about = { bookingId, refunds, ledger: stood.ledger, cause: key, now, newId: deps.newId };
       const back = await openRefunds(tx, about);
       refunding.push(...back.intentIds);
       recordings.push({ loaded, added: [fact, ...back.facts] });
-      results.set(bookingId, ok({ told: fact.tells, refunds: refunds.length }));
+      const made = { told: fact.tells, refunds: refunds.length };
+      changed.set(bookingId, made);
+      results.push(ok(made));
     }
   }
   await recordAll(tx, recordings, now);

@@ -136,7 +136,8 @@ export const applyTerms =
       deps,
       bookings.map(({ id, seen }) => ({ ...change, bookingId: id, seen })),
     );
-    for (const [id, result] of results) {
+    for (const [index, result] of results.entries()) {
+      const { id } = bookings[index]!;
       if (result.ok) applied.push({ id, told: result.value.told });
       else refused.push({ id, code: result.refusal.code });
     }

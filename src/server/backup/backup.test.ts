@@ -1,0 +1,170 @@
+import { asThemselves } from '#demo/asThemselves';
+import { compose } from '#compose';
+import { checkBackup } from '#server/backup/checkBackup';
+import { thinned } from '#server/backup/backups';
+import { type BackupFailed } from '#server/backup/format';
+import { restoreBackup } from '#server/backup/restoreBackup';
+import { checkedPassphrase } from '#server/backup/seal';
+import { writeBackup } from '#server/backup/writeBackup';
+import { readConfig } from '#server/config';
+import type { OpenDatabase } from '#server/database/database';
+import { openDatabase } from '#server/database/open';
+import { accountBalances } from '#server/database/schema/journal';
+import { verify } from '#server/verify/verify';
+import { expect } from 'chai';
+import { createHash } from 'node:crypto';
+import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { freshDatabase, onServer } from '../../../testing/databases';
+import { type Installation, installation, rental } from '../../../testing/installation';
+import { bookingOf } from '../../../testing/onBooking';
+
+const passphrase = 'nine quiet herons at dusk';
+const failsWith = async (work: Promise<unknown>): Promise<string> =>
+  work.then(
+    () => 'it did not fail',
+    (error: BackupFailed) => error.code,
+  );
+const balances = async ({ db }: Pick<OpenDatabase, 'db'>) =>
+  (await db.select().from(accountBalances)).map((row) => JSON.stringify(row)).sort();
+
+describe('a backup', function () {
+  this.timeout(120_000);
+  let app: Installation;
+  let folder: string;
+  let file: string;
+  const secret = 'a secret of the tests, long enough to be one';
+  before(async () => {
+    folder = mkdtempSync(join(tmpdir(), 'ostendo-backup-'));
+    file = join(folder, 'one.age');
+    app = await installation();
+    const booking = await bookingOf(app, { clientName: 'Łucja "Ł" O’Brien\n\\n', clientEmail: 'l@example.com' });
+    await booking.pay();
+    await app.uploadFile(readFileSync('docs/screenshots/today.png'), 'picture.png', 'picture');
+    await app.lettersOut();
+    await app.settle();
+    await writeBackup(app.deps.db, { file, passphrase, secret });
+  });
+  after(async () => {
+    await app.close();
+    rmSync(folder, { recursive: true, force: true });
+  });
+
+  const verified = async (opened: OpenDatabase) => {
+    const over = await compose(readConfig({ OSTENDO_SECRET: secret }), { opened, post: async () => ({ ok: false }) });
+    return verify(over.deps);
+  };
+  /** Opens it once with the schema of the backup, and again as it is now. */
+  const restored = async (settings: { directory: string; databaseUrl?: string }) => {
+    const about = await restoreBackup(file, passphrase, (sets) => openDatabase({ ...settings, sets, durable: false }));
+    return { about, opened: await openDatabase({ ...settings, durable: false }) };
+  };
+
+  it('holds everything, and is the same installation in an empty directory', async () => {
+    const { about, opened } = await restored({ directory: join(folder, 'there') });
+    expect(about.header.secret).to.equal(secret);
+    expect(await verified(opened)).to.deep.equal([]);
+    expect(await balances(opened)).to.deep.equal(await balances(app.deps));
+    const digest = async ({ db }: Pick<OpenDatabase, 'db'>) => {
+      const again = join(folder, `again-${Math.random()}.age`);
+      await writeBackup(db, { file: again, passphrase, secret });
+      const { openLines } = await import('#server/backup/seal');
+      const hash = createHash('sha256');
+      const lines: string[] = [];
+      for await (const line of openLines(again, passphrase)) lines.push(line);
+      // The header says when it was made; rows of a table stand in no order.
+      for (const line of lines.slice(1).sort()) hash.update(line);
+      return `${lines.length} ${hash.digest('hex')}`;
+    };
+    expect(await digest(opened)).to.equal(await digest(app.deps));
+    await opened.close();
+  });
+  it('goes on where it was: the next booking has the next number', async () => {
+    const opened = await freshDatabase();
+    await restoreBackup(file, passphrase, async () => ({ ...opened, close: async () => undefined }));
+    const over = await compose(readConfig({ OSTENDO_SECRET: secret }), { opened, post: async () => ({ ok: false }) });
+    const next = await asThemselves(over).createBooking(rental({ clientEmail: 'next@example.com' }));
+    expect(next.ok && next.value.number).to.equal('B-0002');
+    await over.settle();
+    expect(await verify(over.deps)).to.deep.equal([]);
+    await over.close();
+  });
+  it('is put back in memory and verified without being written anywhere', async () => {
+    const before = readdirSync(folder);
+    const { differences, rows } = await checkBackup(file, passphrase, verified);
+    expect(differences).to.deep.equal([]);
+    expect(rows).to.be.above(50);
+    expect(readdirSync(folder)).to.deep.equal(before);
+  });
+  if (process.env.OSTENDO_TEST_SERVER)
+    it('goes from PGlite onto a server and from a server into a directory', async () => {
+      const { url, drop } = await onServer(process.env.OSTENDO_TEST_SERVER!);
+      const { opened } = await restored({ directory: '', databaseUrl: url });
+      expect(await verified(opened)).to.deep.equal([]);
+      expect(await balances(opened)).to.deep.equal(await balances(app.deps));
+      await opened.close();
+      await drop();
+    });
+
+  it('says nothing to who has not the passphrase, and names nobody', async () => {
+    expect(await failsWith(restoreBackup(file, 'another passphrase', () => freshDatabase()))).to.equal(
+      'backup_not_opened',
+    );
+    expect(readFileSync(file).includes('O’Brien')).to.equal(false);
+    expect(readFileSync(file, 'utf8').slice(0, 21)).to.equal('age-encryption.org/v1');
+  });
+  it('that was cut off or changed is refused, and nothing of it is there', async () => {
+    const whole = readFileSync(file);
+    const target = await freshDatabase();
+    const openAt = async () => ({ ...target, close: async () => undefined });
+    for (const [name, bytes] of [
+      ['cut', whole.subarray(0, whole.length - 70_000)],
+      ['short', whole.subarray(0, whole.length - 1)],
+      ['changed', Buffer.concat([whole.subarray(0, 3000), Buffer.from([whole[3000]! ^ 1]), whole.subarray(3001)])],
+    ] as const) {
+      writeFileSync(join(folder, name), bytes);
+      expect(await failsWith(restoreBackup(join(folder, name), passphrase, openAt)), name).to.equal('backup_damaged');
+      expect(await balances(target), name).to.deep.equal([]);
+    }
+    writeFileSync(join(folder, 'other'), 'not a backup at all');
+    expect(await failsWith(restoreBackup(join(folder, 'other'), passphrase, openAt))).to.equal('backup_not_opened');
+    await target.close();
+  });
+  it('is put into no installation that is there', async () => {
+    const openAt = async () => ({ ...app.deps, engine: 'PGlite' as const, close: async () => undefined });
+    expect(await failsWith(restoreBackup(file, passphrase, openAt))).to.equal('not_empty');
+    expect(await verify(app.deps)).to.deep.equal([]);
+  });
+  it('that cannot be made leaves no half', async () => {
+    const gone = join(folder, 'gone.age');
+    const broken = Object.assign(Object.create(app.deps.db) as typeof app.deps.db, {
+      transaction: () => Promise.reject(new Error('the database went away')),
+    });
+    await writeBackup(broken, { file: gone, passphrase, secret }).then(
+      () => expect.fail(),
+      (error: Error) => expect(error.message).to.equal('the database went away'),
+    );
+    expect(readdirSync(folder).filter((name) => name.startsWith('gone'))).to.deep.equal([]);
+  });
+  it('wants a passphrase that nobody guesses', () => {
+    expect(checkedPassphrase(passphrase)).to.equal(passphrase);
+    for (const given of [undefined, '', 'short']) expect(() => checkedPassphrase(given)).to.throw('at least 12');
+  });
+});
+
+describe('backups of many nights', () => {
+  it('are thinned to the last days, and one of each week and month before', () => {
+    const day = (count: number) => new Date(Date.UTC(2027, 4, 14) - count * 86_400_000).toISOString().slice(0, 10);
+    let there: string[] = [];
+    for (let age = 800; age >= 0; age--) {
+      there.push(`ostendo-${day(age)}.age`);
+      const gone = new Set(thinned([...there, 'asked-by-hand.age']));
+      there = there.filter((name) => !gone.has(name));
+    }
+    expect(there.slice(-7)).to.deep.equal([6, 5, 4, 3, 2, 1, 0].map((age) => `ostendo-${day(age)}.age`));
+    expect(there).to.have.lengthOf.within(18, 24);
+    expect(there[0]! < `ostendo-${day(300)}.age`).to.equal(true);
+    expect(there.every((name) => name !== 'asked-by-hand.age')).to.equal(true);
+  });
+});
