@@ -125,6 +125,12 @@ export type TodayView = {
     readonly currency: string;
     readonly until: Instant;
   }[];
+  /** What the last nightly verification found not to add up; null where nothing differed. */
+  readonly differences: {
+    readonly count: number;
+    /** The first few, by what and where. */
+    readonly first: readonly { readonly what: string; readonly where: string }[];
+  } | null;
   /** Steps of the first hour that are not done yet, until they are sent away. */
   readonly begin: readonly BeginStep[];
   /** Quotes that wait for their owner, the longest first. */

@@ -51,6 +51,15 @@ function Today({ given }: { readonly given: TodayView }) {
           <a href="/set-up/ways">Connect it again</a>
         </p>
       ))}
+      {view.differences && (
+        <p className={styles.warning} role="alert">
+          <b>Last night’s check of the books:</b>{' '}
+          {view.differences.count === 1 ? 'one thing does' : `${view.differences.count} things do`} not add up (
+          {view.differences.first.map(({ what, where }) => `${what}, ${where}`).join('; ')}
+          {view.differences.count > view.differences.first.length ? '; …' : ''}). Nothing of it is corrected by itself:
+          show it to whoever looks after this installation, who finds all of it by <code>ostendo verify</code>.
+        </p>
+      )}
       <StillToBegin begin={view.begin} />
       <section className={styles.sky} aria-label="Five weeks of money">
         <div className={styles.headline}>

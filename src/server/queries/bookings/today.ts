@@ -8,6 +8,7 @@ import type { TimeOfDay } from '#core/calendar/wallTime';
 import { wallTime } from '#core/calendar/wallTime';
 import { instantOfWall, localDate } from '#core/calendar/zoned';
 import { type Minor, minor, sum, zero } from '#core/money/minor';
+import { lastVerified } from '#server/nights/nights';
 import type { Database } from '#server/database/database';
 import { payAccounts } from '#server/database/schema/ways';
 import { business } from '#server/database/schema/business';
@@ -223,6 +224,15 @@ async function lettersGivenUp(db: Database): Promise<Failing[]> {
 }
 const mostLettersGivenUp = 50;
 
+/** So many of the things that differ are named on Today. */
+const mostNamed = 3;
+
+async function differencesOf(db: Database): Promise<TodayView['differences']> {
+  const last = await lastVerified({ db });
+  if (!last || last.count === 0) return null;
+  return { count: last.count, first: last.found.slice(0, mostNamed).map(({ what, where }) => ({ what, where })) };
+}
+
 /** Most decisions that one view loads: past it, the list of bookings is the better place. */
 const mostDecisions = 200;
 
@@ -301,6 +311,7 @@ export async function todayView(db: Database, now: Instant, wanted?: string): Pr
         and(isNull(payAccounts.disconnectedAt), or(isNotNull(payAccounts.failedAt), lte(payAccounts.accessUntil, now))),
       )
       .orderBy(asc(payAccounts.accessUntil)),
+    differences: await differencesOf(db),
     begin: await stepsOnToday(db),
     quotes: await quotesThatWait(db),
   };

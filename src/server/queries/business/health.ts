@@ -1,5 +1,5 @@
 import type { Backups } from '#server/backup/backups';
-import { lastVerified } from '#server/clockwork/nights';
+import { lastVerified } from '#server/nights/nights';
 import { rowsOf } from '#server/database/database';
 import type { Deps } from '#server/deps';
 import { sql } from 'drizzle-orm';

@@ -83,9 +83,7 @@ async function lasting(deps: Deps, again: number): Promise<Difference[]> {
 }
 
 /** What the last verification found; null before the first. */
-export async function lastVerified({
-  db,
-}: Pick<Deps, 'db'>): Promise<{
+export async function lastVerified({ db }: Pick<Deps, 'db'>): Promise<{
   readonly at: Date;
   readonly count: number;
   readonly found: readonly Difference[];
