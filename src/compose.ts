@@ -23,7 +23,7 @@ import { type EventSecrets, receiveEvent } from '#server/http/processorEvents';
 import { sealAnew } from '#server/sealAnew';
 import { openVault } from '#server/vault';
 import { openBackups } from '#server/backup/backups';
-import { healthOf } from '#server/queries/business/health';
+import { openHealth } from '#server/queries/business/health';
 import { openNights } from '#server/nights/nights';
 import { installationSecrets, secretFor, urlKey } from '#server/secrets';
 import type { FreeQuery } from '#contracts/checkout';
@@ -137,13 +137,12 @@ export async function compose(
     refundLimit: () => refundLimit(db),
     ...clockMoves,
     backups,
-    health: () =>
-      healthOf({
-        deps,
-        agendaSilence: alive.silence,
-        backups,
-        directory: opened.engine === 'PGlite' ? config.directory : null,
-      }),
+    health: openHealth({
+      deps,
+      agendaSilence: alive.silence,
+      backups,
+      directory: opened.engine === 'PGlite' ? config.directory : null,
+    }),
     nights: openNights(deps, { backups, passphrase: config.backupPassphrase }),
     standIns: (mailSearch: string) => standInsView(world, clockMoves.moving(), mailSearch),
     repeatEvent: repeatEvent(world),

@@ -55,7 +55,12 @@ function Today({ given }: { readonly given: TodayView }) {
         <p className={styles.warning} role="alert">
           <b>Last night’s check of the books:</b>{' '}
           {view.differences.count === 1 ? 'one thing does' : `${view.differences.count} things do`} not add up (
-          {view.differences.first.map(({ what, where }) => `${what}, ${where}`).join('; ')}
+          {view.differences.first.map(({ what, where }, index) => (
+            <span key={`${what} ${where}`}>
+              {index > 0 && '; '}
+              {what}, {where.startsWith('B-') ? <a href={`/bookings/${where}`}>{where}</a> : where}
+            </span>
+          ))}
           {view.differences.count > view.differences.first.length ? '; …' : ''}). Nothing of it is corrected by itself:
           show it to whoever looks after this installation, who finds all of it by <code>ostendo verify</code>.
         </p>

@@ -4,14 +4,16 @@ import { checkBackup } from '#server/backup/checkBackup';
 import { thinned } from '#server/backup/backups';
 import { type BackupFailed } from '#server/backup/format';
 import { restoreBackup } from '#server/backup/restoreBackup';
-import { checkedPassphrase } from '#server/backup/seal';
+import { checkedPassphrase, openLines, sealLines } from '#server/backup/seal';
 import { writeBackup } from '#server/backup/writeBackup';
 import { readConfig } from '#server/config';
-import type { OpenDatabase } from '#server/database/database';
+import { type OpenDatabase, rowsOf } from '#server/database/database';
 import { openDatabase } from '#server/database/open';
 import { accountBalances } from '#server/database/schema/journal';
+import { nights } from '#server/database/schema/nights';
 import { verify } from '#server/verify/verify';
 import { expect } from 'chai';
+import { sql } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
 import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -69,7 +71,6 @@ describe('a backup', function () {
     const digest = async ({ db }: Pick<OpenDatabase, 'db'>) => {
       const again = join(folder, `again-${Math.random()}.age`);
       await writeBackup(db, { file: again, passphrase, secret });
-      const { openLines } = await import('#server/backup/seal');
       const hash = createHash('sha256');
       const lines: string[] = [];
       for await (const line of openLines(again, passphrase)) lines.push(line);
@@ -79,6 +80,46 @@ describe('a backup', function () {
     };
     expect(await digest(opened)).to.equal(await digest(app.deps));
     await opened.close();
+  });
+  it('of an older version is put into the schema of its day, and brought up to date', async () => {
+    const older = join(folder, 'older.age');
+    await sealLines(older, passphrase, async (write) => {
+      let rows = 0;
+      let table = '';
+      for await (const line of openLines(file, passphrase)) {
+        const said = JSON.parse(line) as { ostendo?: string; $table?: string; $end?: number };
+        table = said.$table ?? table;
+        // There were no nights before the migration that made them.
+        if (table === 'public.nights' && said.$end === undefined) continue;
+        if (said.ostendo) await write(JSON.stringify({ ...said, migrations: [28, 2] }));
+        else await write(said.$end === undefined ? line : JSON.stringify({ $end: rows }));
+        if (!said.ostendo && !said.$table && said.$end === undefined) rows++;
+      }
+    });
+    const directory = join(folder, 'older');
+    let before = 0;
+    await restoreBackup(older, passphrase, async (sets) => {
+      const opened = await openDatabase({ directory, sets, durable: false });
+      const [row] = await rowsOf<{ count: number }>(
+        opened.db,
+        sql`select count(*)::int as count from pg_tables where tablename = 'nights'`,
+      );
+      before = row!.count;
+      return opened;
+    });
+    expect(before).to.equal(0);
+    const opened = await openDatabase({ directory, durable: false });
+    expect(await opened.db.$count(nights)).to.equal(0);
+    expect(await verified(opened)).to.deep.equal([]);
+    await opened.close();
+  });
+  it('of a newer version is refused', async () => {
+    const newer = join(folder, 'newer.age');
+    await sealLines(newer, passphrase, async (write) => {
+      for await (const line of openLines(file, passphrase))
+        await write(line.replace('"migrations":[', '"migrations":[9'));
+    });
+    expect(await failsWith(restoreBackup(newer, passphrase, () => freshDatabase()))).to.equal('backup_newer');
   });
   it('goes on where it was: the next booking has the next number', async () => {
     const opened = await freshDatabase();

@@ -36,8 +36,19 @@ type Sources = {
   readonly directory: string | null;
 };
 
-/** @throws where the database does not answer */
-export async function healthOf({ deps, agendaSilence, backups, directory }: Sources): Promise<Health> {
+/** So long one answer stands for all who ask, in milliseconds: anybody may ask whether it is ready. */
+const stands = 1000;
+
+/** @returns what asks for it; that throws where the database does not answer */
+export function openHealth(sources: Sources): () => Promise<Health> {
+  let last: { readonly at: number; readonly health: Promise<Health> } | null = null;
+  return () => {
+    if (!last || performance.now() - last.at > stands) last = { at: performance.now(), health: healthOf(sources) };
+    return last.health;
+  };
+}
+
+async function healthOf({ deps, agendaSilence, backups, directory }: Sources): Promise<Health> {
   const [row] = await rowsOf<Record<string, number>>(
     deps.db,
     sql`select
