@@ -32,7 +32,8 @@ const balances = async ({ db }: Pick<OpenDatabase, 'db'>) =>
   (await db.select().from(accountBalances)).map((row) => JSON.stringify(row)).sort();
 
 describe('a backup', function () {
-  this.timeout(120_000);
+  // Each fresh directory is migrated from the first migration on, and each passphrase costs its time.
+  this.timeout(400_000);
   let app: Installation;
   let folder: string;
   let file: string;

@@ -54,6 +54,8 @@ export const triedTables = [
   'documents_held',
   'request_documents_held',
   'till_counts',
+  // What was found in the books of before.
+  'nights',
 ] as const;
 
 const allTried = sql.join(
