@@ -6,7 +6,7 @@ import { BusinessHead, faceStyle } from '#islands/ClientPage/BusinessHead';
 import { OfferView } from '#islands/Offer/OfferView';
 import { useOffer } from '#islands/Offer/useOffer';
 import { SegmentedControl } from '@mantine/core';
-import { useEffect, useRef, useState } from 'react';
+import { memo, useEffect, useRef, useState } from 'react';
 import client from '#islands/ClientPage/ClientPage.module.css';
 import styles from './Compose.module.css';
 
@@ -18,7 +18,7 @@ type Props = {
 };
 
 /** The client's page as it would be now, by the components that it is made of; a half-written draft keeps the last good one. */
-export function Preview({ offer, now, business, number }: Props) {
+export const Preview = memo(function Preview({ offer, now, business, number }: Props) {
   const [width, setWidth] = useState<'phone' | 'desk'>('phone');
   const [chosen, setChosen] = useState<Choice>({});
   const last = useRef<Offer | null>(null);
@@ -73,4 +73,4 @@ export function Preview({ offer, now, business, number }: Props) {
       </div>
     </aside>
   );
-}
+});

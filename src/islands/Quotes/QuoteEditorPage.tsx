@@ -18,7 +18,7 @@ import { OwnerShell } from '#islands/shell/OwnerShell';
 import { useShell } from '#islands/shell/useShell';
 import { Button } from '@mantine/core';
 import { useQuery } from '@tanstack/react-query';
-import { useCallback, useMemo } from 'react';
+import { useCallback, useDeferredValue, useMemo } from 'react';
 import styles from '#islands/Compose/Compose.module.css';
 
 type Props = { readonly shell: Shell; readonly path: string; readonly view: QuoteView };
@@ -57,7 +57,9 @@ function Editor({ given }: { readonly given: QuoteView }) {
   const { context } = view;
   // The business's signature counts for what was kept when it was given.
   const signedFirst = view.signedFirst && view.edition === kept.edition && kept.state === 'kept';
-  const readNow = useMemo(() => readDraft(draft, context, signedFirst), [draft, context, signedFirst]);
+  // What is typed is drawn first; what it comes to, with the client's page, a moment later.
+  const typed = useDeferredValue(draft);
+  const readNow = useMemo(() => readDraft(typed, context, signedFirst), [typed, context, signedFirst]);
   const over = view.state === 'accepted';
   // What was sent stands until then; a changed one would stand from its own sending on.
   const { revision, differs, expiresAt } = view;

@@ -13,7 +13,7 @@ import { useShell } from '#islands/shell/useShell';
 import { addDays } from '#core/calendar/days';
 import { localDate } from '#core/calendar/zoned';
 import { Button, Checkbox, TextInput } from '@mantine/core';
-import { useMemo, useState } from 'react';
+import { useDeferredValue, useMemo, useState } from 'react';
 
 type Props = { readonly shell: Shell; readonly path: string; readonly view: TemplateView };
 
@@ -39,6 +39,7 @@ function Editor({ view }: { readonly view: TemplateView }) {
     save.clear();
     setKept(false);
   };
+  const typed = useDeferredValue(draft);
   // The page is shown as it would be for somebody who comes in a month.
   const shown = useMemo(() => {
     const day = addDays(localDate(context.now, context.timeZone), 30);
@@ -48,8 +49,8 @@ function Editor({ view }: { readonly view: TemplateView }) {
       start: `${day}T18:00`,
       end: `${day}T22:00`,
     };
-    return readDraft({ ...draft, ...example }, context, true);
-  }, [draft, context]);
+    return readDraft({ ...typed, ...example }, context, true);
+  }, [typed, context]);
   const keep = async (): Promise<void> => {
     const templateId = template?.id ?? null;
     const done = await save.run({ templateId, requestKey: save.requestKey(), edition, name, retired, draft });
