@@ -39,6 +39,11 @@ describe('doors', () => {
       '/enter',
       '/first-start',
       '/healthz',
+      '/livez',
+      '/readyz',
+      // Closed without a key: tried below.
+      '/metrics',
+      '/api/backup',
       '/new-password',
       '/sign-in',
     ]);
@@ -59,6 +64,17 @@ describe('doors', () => {
       body: JSON.stringify({ name: 'Mallory', email: 'mallory@example.com', password: 'let me in please' }),
     });
     expect(signUp.status, 'nobody signs up').to.equal(404);
+  });
+
+  it('figures and backups are for those who bring a key, and health tells strangers one word', async () => {
+    const bearer = { authorization: `Bearer ${'x'.repeat(43)}`, 'content-type': 'application/json' };
+    for (const headers of [{}, bearer]) {
+      expect((await fetch(`${server.address}/metrics`, { headers })).status).to.equal(404);
+      const body = JSON.stringify({ passphrase: 'nine quiet herons at dusk' });
+      expect((await fetch(`${server.address}/api/backup`, { method: 'POST', headers, body })).status).to.equal(404);
+      for (const path of ['/livez', '/readyz', '/healthz'])
+        expect(await (await fetch(server.address + path, { headers })).json(), path).to.deep.equal({ status: 'ok' });
+    }
   });
 
   it('links and files that are guessed open nothing, and nobody uploads without signing in', async () => {
