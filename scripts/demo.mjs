@@ -8,7 +8,7 @@ buildIfChanged();
 const directory = process.env.OSTENDO_DATA ?? '.demo';
 const ready = `${directory}/demo-ready`;
 if (process.argv.includes('--fresh') || !existsSync(ready)) {
-  say('Making the demo data (under a minute)…');
+  say('Making the demo data (about a minute)…');
   if (existsSync(directory) && !existsSync(ready) && !existsSync(`${directory}/postgres`)) {
     say(`${directory} holds something else; give the demo another directory with OSTENDO_DATA.`);
     process.exit(1);
