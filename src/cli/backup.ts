@@ -1,3 +1,4 @@
+import { wrong } from '#cli/wrong';
 import { compose } from '#compose';
 import { checkBackup } from '#server/backup/checkBackup';
 import { BackupFailed } from '#server/backup/format';
@@ -14,11 +15,6 @@ import type { Difference } from '#server/verify/differs';
 import { verify } from '#server/verify/verify';
 import { existsSync, mkdirSync, readdirSync } from 'node:fs';
 import { resolve } from 'node:path';
-
-const wrong = (code: string, message: string, path = ''): number => {
-  console.error(JSON.stringify({ error: { code, message, path } }));
-  return 2;
-};
 
 /** `backup FILE` and `restore FILE DIRECTORY`. @returns the exit status */
 export async function runBackup(command: 'backup' | 'restore', args: readonly string[]): Promise<number> {

@@ -1,5 +1,6 @@
 import { computations } from '#cli/computations';
 import { runLines } from '#cli/runLines';
+import { wrong } from '#cli/wrong';
 import { createReadStream } from 'node:fs';
 import { text } from 'node:stream/consumers';
 
@@ -14,8 +15,7 @@ const usage = `usage: npm run --silent ostendo -- COMMAND [--lines] [FILE]
 
 /** Prints an error as the design has it, on standard error, and ends with status 2. */
 function fail(code: string, message: string, path = ''): void {
-  console.error(JSON.stringify({ error: { code, message, path } }));
-  process.exitCode = 2;
+  process.exitCode = wrong(code, message, path);
 }
 
 async function main(args: readonly string[]): Promise<void> {

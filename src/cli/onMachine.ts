@@ -1,12 +1,8 @@
 import { openInstallation } from '#cli/onDatabase';
+import { wrong } from '#cli/wrong';
 import { ConfigError, readConfig } from '#server/config';
 import { signInLink } from '#server/door/doorToken';
 import { forgetFormer, installationSecret, renewSecret, secretFor, urlKey } from '#server/secrets';
-
-const wrong = (code: string, message: string, path = ''): number => {
-  console.error(JSON.stringify({ error: { code, message, path } }));
-  return 2;
-};
 
 /** What only somebody on the machine may do: the installation's secret is all that is needed. @returns the exit status */
 export async function runOnMachine(command: 'sign-in-link' | 'new-secret', args: readonly string[]): Promise<number> {

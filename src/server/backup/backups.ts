@@ -8,7 +8,7 @@ import { join } from 'node:path';
 export type Backups = {
   /** Begins one, and answers with the name that it will have; null while another is being made. */
   start(passphrase: string): string | null;
-  /** Makes one, and thins out those of before. Does nothing while another is being made. */
+  /** Makes one, and thins out those of before. @throws while another is being made, or where it cannot be */
   nightly(passphrase: string): Promise<void>;
   /** Seconds since the newest was made; null where there is none. */
   age(): number | null;
@@ -71,7 +71,8 @@ export function openBackups(
       return name;
     },
     async nightly(passphrase) {
-      if (!(await make(`ostendo-${new Date().toISOString().slice(0, 10)}.age`, passphrase))) return;
+      const made = await make(`ostendo-${new Date().toISOString().slice(0, 10)}.age`, passphrase);
+      if (!made) throw new Error('another backup is being made');
       for (const name of thinned(readdirSync(folder))) rmSync(join(folder, name));
     },
     age() {

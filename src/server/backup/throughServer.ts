@@ -20,7 +20,8 @@ export async function askServer(
   { host, port, directory }: Config,
   { file, passphrase, secret }: { readonly file: string; readonly passphrase: string; readonly secret: string },
 ): Promise<void> {
-  const at = `http://${host === '0.0.0.0' || host === '::' ? '127.0.0.1' : host}:${port}/api/backup`;
+  const server = `http://${host === '0.0.0.0' || host === '::' ? '127.0.0.1' : host}:${port}`;
+  const [at, alive] = [`${server}/api/backup`, `${server}/livez`];
   const headers = { authorization: `Bearer ${machineKey(secret)}`, 'content-type': 'application/json' };
   const response = await fetch(at, { method: 'POST', headers, body: JSON.stringify({ passphrase }) }).catch(() => null);
   const said = (await response?.json().catch(() => null)) as { name?: string; code?: string } | null | undefined;
@@ -30,7 +31,10 @@ export async function askServer(
       `${directory} is in use, and the server at ${at} ${said?.code ? `says ${said.code}` : 'does not answer'}: give PORT and HOST as it has them`,
     );
   const made = join(backupsIn(directory), said.name);
-  while (!existsSync(made)) {
+  for (let looks = 1; !existsSync(made); looks++) {
+    // One that has gone meanwhile makes none any more.
+    if (looks % 25 === 0 && !(await fetch(alive).catch(() => null)))
+      throw new BackupFailed('server_silent', 'the server has ended before the backup was made');
     if (existsSync(failureOf(made))) {
       const why = readFileSync(failureOf(made), 'utf8');
       rmSync(failureOf(made));

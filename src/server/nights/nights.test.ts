@@ -43,6 +43,17 @@ describe('the work of a night', () => {
     expect(made).to.deep.equal([]);
     expect(await app.deps.db.$count(nights)).to.equal(1);
   });
+  it('is taken up by another where whoever began it died or failed over an hour ago', async () => {
+    const failing: Backups = { ...backups, nightly: () => Promise.reject(new Error('no room')) };
+    const quiet = { ...app.deps, report: () => undefined };
+    await openNights(quiet, { backups: failing, passphrase: 'a long passphrase', again: 0 }).look(three);
+    await night('a long passphrase').look(later);
+    expect(made, 'not at once').to.deep.equal([]);
+    await app.deps.db.update(nights).set({ begunAt: sql`now() - interval '61 minutes'` });
+    await night('a long passphrase').look(later);
+    await night('a long passphrase').look(later);
+    expect(made).to.deep.equal(['a long passphrase']);
+  });
   it('what differs stands on Today and in the figures of health', async () => {
     await breakBooks();
     await night().look(three);

@@ -32,9 +32,19 @@ export function openNights(
 ): Nights {
   const { db, report } = deps;
   let looking = false;
-  /** True for just one process. */
+  /** True for just one process; again for one after it where that has died, or failed, over an hour ago. */
   const begins = async (day: string, work: 'verify' | 'backup'): Promise<boolean> =>
-    (await db.insert(nights).values({ day, work }).onConflictDoNothing().returning()).length > 0;
+    (
+      await db
+        .insert(nights)
+        .values({ day, work })
+        .onConflictDoUpdate({
+          target: [nights.day, nights.work],
+          set: { begunAt: sql`now()` },
+          setWhere: sql`${nights.doneAt} is null and ${nights.begunAt} < now() - interval '1 hour'`,
+        })
+        .returning()
+    ).length > 0;
   const done = (day: string, work: 'verify' | 'backup', more: Partial<typeof nights.$inferInsert> = {}) =>
     db
       .update(nights)
