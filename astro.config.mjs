@@ -62,10 +62,14 @@ export default defineConfig({
     // Components and plain modules lie side by side there: package imports could name only one extension.
     resolve: { alias: { '#islands': fileURLToPath(new URL('./src/islands', import.meta.url)) } },
     ssr: {
+      // Of hundreds of small files each: in one, the process starts in half the time.
+      noExternal: [
+        /^(@better-auth|@zxcvbn-ts|drizzle-orm|zod|jose|libphonenumber-js|jsvat|cockatiel|better-call|csv-stringify|temporal-polyfill)(\/|$)/,
+        /^better-auth/,
+      ],
       external: [
         '@electric-sql/pglite',
         'pg',
-        'better-auth',
         '@node-rs/argon2',
         'nodemailer',
         'mailparser',
@@ -74,7 +78,6 @@ export default defineConfig({
         'compression',
         'sirv',
         'on-headers',
-        'cockatiel',
         'proxy-addr',
       ],
     },

@@ -12,7 +12,7 @@ import { agreedOf } from '#server/booking/lockBooking';
 import type { Database, Tx } from '#server/database/database';
 import { ownerRow } from '#server/database/ownerRow';
 import { files } from '#server/database/schema/files';
-import { type AnswerPdf, disputePdf } from '#server/documents/disputePdf';
+import type { AnswerPdf } from '#server/documents/disputePdf';
 import type { DisputeSubject } from '#server/after/disputeSubject';
 import { documentsOf } from '#server/invoicing/bookingDocuments';
 import { agreementOfBooking } from '#server/quotes/agreementOfBooking';
@@ -121,6 +121,7 @@ export async function answerDocument(
     further: pictures,
     madeAt: new Date(now),
   };
+  const { disputePdf } = await import('#server/documents/disputePdf');
   const made = await disputePdf(given);
   const shows = pieces.filter(({ lines }) => lines.length > 0).map(({ kind }) => kind);
   return { ...made, shows: word === '' ? shows : [...shows, 'word'] };

@@ -1,5 +1,5 @@
 import { BackupFailed, shortestPassphrase } from '#server/backup/format';
-import { Decrypter, Encrypter } from 'age-encryption';
+import type { Encrypter } from 'age-encryption';
 import { open, rename, rm } from 'node:fs/promises';
 import { createReadStream, createWriteStream } from 'node:fs';
 import { once } from 'node:events';
@@ -33,7 +33,8 @@ export async function sealLines(
 ): Promise<void> {
   const draft = `${file}.part`;
   const lines = new PassThrough();
-  const encrypter = new Encrypter();
+  const age = await import('age-encryption');
+  const encrypter = new age.Encrypter();
   encrypter.setPassphrase(passphrase);
   encrypter.setScryptWorkFactor(workFactor);
   const gzip = createGzip();
@@ -67,7 +68,8 @@ export async function sealLines(
  * @throws {BackupFailed} where it is none, the passphrase another, or a part of it is missing or was changed
  */
 export async function* openLines(file: string, passphrase: string): AsyncGenerator<string> {
-  const decrypter = new Decrypter();
+  const age = await import('age-encryption');
+  const decrypter = new age.Decrypter();
   decrypter.addPassphrase(passphrase);
   let opened: ReadableStream<Uint8Array>;
   try {

@@ -2,7 +2,6 @@ import type { Database } from '#server/database/database';
 import { files } from '#server/database/schema/files';
 import type { MailAttachment } from '#server/ports';
 import { eq } from 'drizzle-orm';
-import sharp from 'sharp';
 
 /** The name by which a letter shows its logo. */
 export const logoCid = 'logo@ostendo';
@@ -14,6 +13,7 @@ const height = 80;
 export async function inlineLogo(db: Database, id: string): Promise<MailAttachment | null> {
   const [file] = await db.select({ bytes: files.content }).from(files).where(eq(files.id, id));
   if (!file) return null;
+  const { default: sharp } = await import('sharp');
   const content = await sharp(file.bytes)
     .resize({ height, width: height * 5, fit: 'inside' })
     .png()

@@ -9,7 +9,7 @@ import {
 } from '#server/database/schema/signIn';
 import { log } from '#server/logging/log';
 import { hash, verify } from '@node-rs/argon2';
-import { betterAuth } from 'better-auth';
+import { betterAuth } from 'better-auth/minimal';
 import { drizzleAdapter } from 'better-auth/adapters/drizzle';
 import { createAuthEndpoint } from 'better-auth/api';
 import { setSessionCookie } from 'better-auth/cookies';

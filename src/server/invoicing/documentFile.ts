@@ -1,17 +1,19 @@
 import { documentData, type NoData } from '#server/formats/documentData';
-import { invoicePdf } from '#server/documents/invoicePdf';
-
 import { inlineLogo } from '#server/documents/inlineLogo';
 import type { Database } from '#server/database/database';
 import type { DocumentRow } from '#server/invoicing/issue';
 import { ownerRow } from '#server/database/ownerRow';
-import { InvoiceService } from '@e-invoice-eu/core';
+import type { InvoiceService } from '@e-invoice-eu/core';
 
 export type DocumentFile = { readonly filename: string; readonly content: Uint8Array; readonly type: string };
 
 const quiet = () => undefined;
-/** What it warns of is what `documentData` has decided. */
-const service = new InvoiceService({ log: quiet, warn: quiet, error: quiet });
+
+/** Made at each use: it is loaded at the first. What it warns of is what `documentData` has decided. */
+async function invoiceService(): Promise<InvoiceService> {
+  const invoices = await import('@e-invoice-eu/core');
+  return new invoices.InvoiceService({ log: quiet, warn: quiet, error: quiet });
+}
 
 /** What the document itself says of it; that an address is missing is the owner's to know, not the reader's. */
 const noDataSays: Readonly<Record<NoData, string | null>> = {
@@ -22,6 +24,7 @@ const noDataSays: Readonly<Record<NoData, string | null>> = {
 const usualColour = '#0d4a56';
 
 async function pdfOf(db: Database, row: DocumentRow, noData: string | null): Promise<Uint8Array> {
+  const { invoicePdf } = await import('#server/documents/invoicePdf');
   const owner = await ownerRow(db);
   return invoicePdf({
     ...row,
@@ -41,6 +44,7 @@ export async function documentPdf(db: Database, row: DocumentRow): Promise<Docum
   if (!('data' in made)) return { filename, content: await pdfOf(db, row, noDataSays[made.none]), type };
   const buffer = await pdfOf(db, row, null);
   try {
+    const service = await invoiceService();
     const content = await service.generate(made.data, {
       format: 'Factur-X-EN16931',
       lang: 'en',
@@ -58,6 +62,7 @@ export async function documentPdf(db: Database, row: DocumentRow): Promise<Docum
 export async function documentUbl(row: DocumentRow): Promise<DocumentFile | null> {
   const made = documentData(row);
   if (!('data' in made)) return null;
+  const service = await invoiceService();
   const xml = await service.generate(made.data, { format: 'UBL', lang: 'en', noWarnings: true });
   return { filename: `${row.number}.xml`, content: Buffer.from(xml as string), type: 'application/xml' };
 }

@@ -11,7 +11,6 @@ import { codeToSend } from '#server/credit/voucherCode';
 import { deviceCode } from '#server/documents/codeMail';
 import { inlineLogo, logoCid } from '#server/documents/inlineLogo';
 import { type Letter, textLetter } from '#server/documents/letter';
-import { htmlLetter } from '../documents/LetterLayout';
 import type { MailAttachment, OutgoingMail } from '#server/ports';
 import { calendarOf } from '#server/documents/calendarOf';
 import { documents } from '#server/database/schema/documents';
@@ -118,6 +117,7 @@ const us = { name: 'Ostendo', line: '', email: '', address: '', logo: null, colo
 
 /** A committed message as it goes out. */
 export async function composeMail(deps: Deps, row: MessageRow): Promise<OutgoingMail> {
+  const { htmlLetter } = await import('../documents/LetterLayout');
   const { name, line, email, address, look } = await ownerRow(deps.db);
   const who = { name, line, email, address };
   const { link, reference } = await linkOf(deps, row);

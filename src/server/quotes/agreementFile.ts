@@ -10,7 +10,6 @@ import type { Database } from '#server/database/database';
 import { business } from '#server/database/schema/business';
 import { files } from '#server/database/schema/files';
 import { quotes, signedDocuments } from '#server/database/schema/quotes';
-import { agreementPdf } from '#server/documents/agreementPdf';
 import { readQuote, revisionOf } from '#server/quotes/lockQuote';
 import { and, eq, inArray } from 'drizzle-orm';
 
@@ -44,6 +43,7 @@ export async function agreementFile(
   const said = (at: Instant): string => `${longMoment(at, zone, localDate(at, zone))} ${at.slice(0, 4)} (${zone})`;
   const about = revision.offer;
   const people = await peopleIn(db, loaded.facts);
+  const { agreementPdf } = await import('#server/documents/agreementPdf');
   const content = await agreementPdf({
     document: signed!.document,
     sha256: last.sha256,

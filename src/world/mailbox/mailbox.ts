@@ -3,7 +3,7 @@ import type { Clock, Mailbox } from '#server/ports';
 import type { WorldDatabase } from '#world/database';
 import { mail } from '#world/mailbox/tables';
 import { desc, eq, ilike, or } from 'drizzle-orm';
-import { type ParsedMail, simpleParser } from 'mailparser';
+import type { ParsedMail } from 'mailparser';
 import { messageIdOf, mimeOf, type SmtpSender } from '#world/mailbox/smtp';
 
 export type MailLine = { seq: number; at: Instant; recipient: string; subject: string };
@@ -43,6 +43,7 @@ export function openMailbox(db: WorldDatabase, clock: Clock, smtp: SmtpSender | 
     async read(seq: number): Promise<ReadMail | null> {
       const [row] = await db.select().from(mail).where(eq(mail.seq, seq));
       if (!row) return null;
+      const { simpleParser } = await import('mailparser');
       const parsed = await simpleParser(row.mime);
       return { ...row, from: addressText(parsed), text: parsed.text ?? '', html: parsed.html || '' };
     },

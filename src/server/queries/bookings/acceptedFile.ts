@@ -3,7 +3,6 @@ import { longMoment } from '#core/wording/days';
 import { readBooking } from '#server/booking/lockBooking';
 import { business } from '#server/database/schema/business';
 import type { Deps } from '#server/deps';
-import { acceptedPdf } from '#server/documents/acceptedPdf';
 
 /** What the client accepted on the booking page; null where nothing was to be accepted there. */
 export async function acceptedFile(
@@ -15,6 +14,7 @@ export async function acceptedFile(
   if (!loaded || !agreed?.agreement) return null;
   const [owner] = await db.select().from(business);
   const { number, timeZone } = loaded.booking;
+  const { acceptedPdf } = await import('#server/documents/acceptedPdf');
   const content = await acceptedPdf({
     business: owner!.name,
     colour: owner!.look.colour ?? '#0d4a56',

@@ -4,7 +4,6 @@ import type { PlainDate } from '#core/calendar/days';
 import { localDate } from '#core/calendar/zoned';
 import { fullDate } from '#core/wording/days';
 import { ownerRow } from '#server/database/ownerRow';
-import { reportPdf } from '#server/documents/reportPdf';
 import { exportFormats, type Format } from '#server/formats/exportJournal';
 import type { ExportPeriod } from '#server/formats/journalEntries';
 import { reportCsv } from '#server/formats/reportCsv';
@@ -54,6 +53,7 @@ export function openBooks({ db, clock }: Pick<Deps, 'db' | 'clock'>) {
       const filename = `${name}-${period.from}-${period.until}.${as}`;
       if (as === 'csv') return { filename, type: 'text/csv; charset=utf-8', content: Buffer.from(reportCsv(tables)) };
       const { name: business } = await ownerRow(db);
+      const { reportPdf } = await import('#server/documents/reportPdf');
       const content = await reportPdf({
         business,
         title: tables[0]!.title,

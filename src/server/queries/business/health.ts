@@ -4,7 +4,6 @@ import { rowsOf } from '#server/database/database';
 import type { Deps } from '#server/deps';
 import { sql } from 'drizzle-orm';
 import { statfs } from 'node:fs/promises';
-import { Gauge, Registry } from 'prom-client';
 
 /** What a supervisor and an owner want to know of a running installation; seconds and bytes. */
 export type Health = {
@@ -117,6 +116,7 @@ const gauges: { readonly [K in keyof Health]: readonly [name: string, help: stri
 
 /** The same in the text format of Prometheus. */
 export async function metricsOf(health: Health): Promise<{ readonly type: string; readonly text: string }> {
+  const { Gauge, Registry } = await import('prom-client');
   const registry = new Registry();
   for (const [key, [name, help]] of Object.entries(gauges)) {
     const value = health[key as keyof Health];

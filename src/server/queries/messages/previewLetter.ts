@@ -6,7 +6,6 @@ import type { Letter } from '#server/documents/letter';
 import { transferPreview } from '#server/outbox/transferPart';
 import { eq } from 'drizzle-orm';
 import { business } from '#server/database/schema/business';
-import { htmlLetter } from '../../documents/LetterLayout';
 import { previewWording, type PreviewRefusal } from '#server/queries/messages/messages';
 
 /** The very letter as it would be sent now, on a real booking or quote; its button leads nowhere. */
@@ -20,6 +19,7 @@ export async function previewLetter(
   const { subject, paragraphs, action, number, facts, clientName } = read.value;
   const [owner] = await db.select().from(business);
   const { name, line, email, address, look } = owner!;
+  const { htmlLetter } = await import('../../documents/LetterLayout');
   const html = await htmlLetter({
     subject,
     business: {

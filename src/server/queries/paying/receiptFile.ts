@@ -8,7 +8,6 @@ import { receiptRows, receiptsOf } from '#core/wording/receiptRows';
 import { agreedOf, readBooking } from '#server/booking/lockBooking';
 import { business } from '#server/database/schema/business';
 import type { Deps } from '#server/deps';
-import { receiptPdf } from '#server/documents/receiptPdf';
 
 /** The receipt of a booking's payment of that number, counted from one; null where there is none. */
 export async function receiptFile(
@@ -24,6 +23,7 @@ export async function receiptFile(
   const { timeZone, currency, title } = booking;
   const { position } = standing(agreedOf(booking), facts, clock.now());
   const money = (amount: Minor): string => formatMoney(amount, currency);
+  const { receiptPdf } = await import('#server/documents/receiptPdf');
   const content = await receiptPdf({
     business: owner!.name,
     line: owner!.line,
