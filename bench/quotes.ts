@@ -56,7 +56,7 @@ async function pdf(): Promise<void> {
 }
 
 /** Writing a quote: from a keystroke to the client's page in step; and that page on a phone. */
-const composing = (): Promise<void> =>
+export const composing = (): Promise<void> =>
   withPage(4396, async ({ page, address }) => {
     const post = async <T>(path: string, data: object): Promise<T> =>
       (await (await page.request.post(address + path, { data })).json()) as T;

@@ -9,41 +9,50 @@ export type ServedPage = {
   readonly pid: number;
 };
 
-/** The built application with the business and nothing else, and a page of its owner's. */
-export async function withPage<T>(
+/** The built application over a directory, well and answering; its address and its process. */
+export async function withServer<T>(
   port: number,
-  work: (served: ServedPage) => Promise<T>,
-  directory: () => Promise<string> = installedDirectory,
+  directory: string,
+  work: (served: Pick<ServedPage, 'address' | 'pid'>) => Promise<T>,
 ): Promise<T> {
   const address = `http://127.0.0.1:${port}`;
   const child: ChildProcess = spawn(process.execPath, ['dist/server/main.mjs'], {
-    env: {
-      ...process.env,
-      NODE_ENV: 'production',
-      PORT: String(port),
-      OSTENDO_DATA: await directory(),
-      OSTENDO_DEMO: '1',
-    },
+    env: { ...process.env, NODE_ENV: 'production', PORT: String(port), OSTENDO_DATA: directory, OSTENDO_DEMO: '1' },
     stdio: 'ignore',
   });
-  while (!(await fetch(`${address}/healthz`).catch(() => null))?.ok)
-    await new Promise((resolve) => setTimeout(resolve, 50));
-  const browser = await chromium.launch({
-    executablePath: '/usr/bin/chromium',
-    args: ['--headless', '--no-sandbox', '--disable-gpu'],
-  });
+  const ended = new Promise((resolve) => child.once('exit', resolve));
   try {
-    const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
-    await context.request.post(`${address}/api/demo/sign-in`, { data: {} });
-    const page = await context.newPage();
-    // The compiler names functions with a helper that the page does not have.
-    await page.addInitScript('globalThis.__name = (value) => value');
-    return await work({ page, browser, address, pid: child.pid! });
+    while (!(await fetch(`${address}/healthz`).catch(() => null))?.ok)
+      await new Promise((resolve) => setTimeout(resolve, 50));
+    return await work({ address, pid: child.pid! });
   } finally {
-    await browser.close();
     child.kill();
+    await ended;
   }
 }
+
+/** The built application with the business and nothing else, and a page of its owner's. */
+export const withPage = async <T>(
+  port: number,
+  work: (served: ServedPage) => Promise<T>,
+  directory: () => Promise<string> = installedDirectory,
+): Promise<T> =>
+  withServer(port, await directory(), async ({ address, pid }) => {
+    const browser = await chromium.launch({
+      executablePath: '/usr/bin/chromium',
+      args: ['--headless', '--no-sandbox', '--disable-gpu'],
+    });
+    try {
+      const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+      await context.request.post(`${address}/api/demo/sign-in`, { data: {} });
+      const page = await context.newPage();
+      // The compiler names functions with a helper that the page does not have.
+      await page.addInitScript('globalThis.__name = (value) => value');
+      return await work({ page, browser, address, pid });
+    } finally {
+      await browser.close();
+    }
+  });
 
 /**
  * Runs in the page: the time of an input event with everything that React draws in it, layout forced, against one that

@@ -12,4 +12,7 @@ if (what === 'scale') {
   if (existsSync('/usr/lib/postgresql')) run('node', ['scripts/withPostgres.mjs', ...scale]);
   else run(scale[0], scale.slice(1));
 } else if (what === 'agenda') run('node', ['scripts/withPostgres.mjs', 'npx', 'tsx', 'bench/agenda.ts']);
-else run('npx', ['tsx', 'bench/main.ts']);
+else if (what === 'owner') {
+  if (!existsSync('.demo/shots')) run('node', ['scripts/shots.mjs']);
+  run('npx', ['tsx', 'bench/owner.ts']);
+} else run('npx', ['tsx', 'bench/main.ts']);
