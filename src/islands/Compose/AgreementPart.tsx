@@ -1,7 +1,7 @@
 import { AddRow, RemoveRow, rowsOf } from '#islands/parts/rows';
 import { type Agreement, businessSigns } from '#core/agreement/agreement';
 import { AgreementFields } from '#islands/Agreements/AgreementFields';
-import { type Part, placeId } from '#islands/Compose/composing';
+import { drawnOf, type Part, placeId } from '#islands/Compose/composing';
 import { newId } from '#islands/Compose/newId';
 import { Button, Checkbox, NativeSelect, TextInput } from '@mantine/core';
 import { lazy, Suspense, useState } from 'react';
@@ -17,64 +17,67 @@ export const businessWords = {
 } as const satisfies Record<Agreement['business'], string>;
 
 /** The agreement of this quote: its own copy, whatever happens to the one that it began with. */
-export function AgreementPart(part: Part) {
-  const { draft, change, around } = part;
-  const { agreement } = draft;
-  const [writing, setWriting] = useState(false);
-  const set = (next: Partial<Agreement>): void => change({ agreement: { ...agreement!, ...next } });
-  const begin = (id: string): void =>
-    change({ agreement: around.agreements.find((each) => each.id === id)?.agreement ?? null });
-  return (
-    <fieldset className={styles.part} id={placeId('agreement')} tabIndex={-1}>
-      <legend>Agreement</legend>
-      {!agreement ? (
-        <NativeSelect
-          label="What the client signs"
-          value=""
-          data={[
-            { value: '', label: 'nothing' },
-            ...around.agreements.map(({ id, agreement: { name } }) => ({ value: id, label: name })),
-          ]}
-          onChange={(event) => begin(event.currentTarget.value)}
-        />
-      ) : (
-        <>
-          <div className={styles.two}>
-            <TextInput
-              label="Name"
-              value={agreement.name}
-              maxLength={120}
-              onChange={(event) => set({ name: event.currentTarget.value })}
-            />
-            <NativeSelect
-              id={placeId('agreement.business')}
-              label={around.business.name}
-              value={agreement.business}
-              data={businessSigns.map((value) => ({ value, label: businessWords[value] }))}
-              onChange={(event) => set({ business: event.currentTarget.value as Agreement['business'] })}
-            />
-          </div>
-          {writing ? (
-            <Suspense fallback={<p>One moment…</p>}>
-              <RichText blocks={agreement.blocks} change={(blocks) => set({ blocks })} own={agreement.fields} />
-              <AgreementFields fields={agreement.fields} change={(fields) => set({ fields })} />
-            </Suspense>
-          ) : (
-            <div className={styles.lineActions}>
-              <Button variant="default" size="compact-sm" onClick={() => setWriting(true)}>
-                Write in it, for this quote only
-              </Button>
-              <Button variant="subtle" size="compact-sm" color="gray" onClick={() => change({ agreement: null })}>
-                Nothing to sign
-              </Button>
+export const AgreementPart = drawnOf(
+  function AgreementPart(part: Part<'agreement'>) {
+    const { draft, change, around } = part;
+    const { agreement } = draft;
+    const [writing, setWriting] = useState(false);
+    const set = (next: Partial<Agreement>): void => change({ agreement: { ...agreement!, ...next } });
+    const begin = (id: string): void =>
+      change({ agreement: around.agreements.find((each) => each.id === id)?.agreement ?? null });
+    return (
+      <fieldset className={styles.part} id={placeId('agreement')} tabIndex={-1}>
+        <legend>Agreement</legend>
+        {!agreement ? (
+          <NativeSelect
+            label="What the client signs"
+            value=""
+            data={[
+              { value: '', label: 'nothing' },
+              ...around.agreements.map(({ id, agreement: { name } }) => ({ value: id, label: name })),
+            ]}
+            onChange={(event) => begin(event.currentTarget.value)}
+          />
+        ) : (
+          <>
+            <div className={styles.two}>
+              <TextInput
+                label="Name"
+                value={agreement.name}
+                maxLength={120}
+                onChange={(event) => set({ name: event.currentTarget.value })}
+              />
+              <NativeSelect
+                id={placeId('agreement.business')}
+                label={around.business.name}
+                value={agreement.business}
+                data={businessSigns.map((value) => ({ value, label: businessWords[value] }))}
+                onChange={(event) => set({ business: event.currentTarget.value as Agreement['business'] })}
+              />
             </div>
-          )}
-          <Others agreement={agreement} set={set} />
-        </>
-      )}
-    </fieldset>
-  );
-}
+            {writing ? (
+              <Suspense fallback={<p>One moment…</p>}>
+                <RichText blocks={agreement.blocks} change={(blocks) => set({ blocks })} own={agreement.fields} />
+                <AgreementFields fields={agreement.fields} change={(fields) => set({ fields })} />
+              </Suspense>
+            ) : (
+              <div className={styles.lineActions}>
+                <Button variant="default" size="compact-sm" onClick={() => setWriting(true)}>
+                  Write in it, for this quote only
+                </Button>
+                <Button variant="subtle" size="compact-sm" color="gray" onClick={() => change({ agreement: null })}>
+                  Nothing to sign
+                </Button>
+              </div>
+            )}
+            <Others agreement={agreement} set={set} />
+          </>
+        )}
+      </fieldset>
+    );
+  },
+  ['agreement'],
+);
 
 function Others({ agreement, set }: { agreement: Agreement; set: (next: Partial<Agreement>) => void }) {
   const { others, inOrder } = agreement;

@@ -1,7 +1,7 @@
 import { RemoveRow } from '#islands/parts/rows';
 import { fixedBlocks, type FixedBlock, type QuoteBlock } from '#core/quote/draft';
 import type { SaidProblem } from '#islands/format/problemSentence';
-import { type Part, placeId } from '#islands/Compose/composing';
+import { drawnOf, type Part, placeId } from '#islands/Compose/composing';
 import { newId } from '#islands/Compose/newId';
 import { upload } from '#islands/parts/upload';
 import { Problem } from '#islands/parts/Problem';
@@ -40,61 +40,72 @@ const words: Readonly<Record<QuoteBlock['kind'], string>> = {
 };
 
 /** The page's blocks in their order: dragged, or moved by keyboard (space, arrows, space). */
-export function Blocks(part: Part) {
-  const { draft, change } = part;
-  const { blocks } = draft;
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
-  );
-  const moved = ({ active, over }: DragEndEvent): void => {
-    const [from, to] = [active.id, over?.id].map((id) => blocks.findIndex((block) => block.id === id));
-    if (from !== undefined && to !== undefined && from !== to && to >= 0)
-      change({ blocks: arrayMove([...blocks], from, to) });
-  };
-  const absent = fixedBlocks.filter((kind) => !blocks.some((block) => block.kind === kind));
-  const add = (block: QuoteBlock): void => change({ blocks: [...blocks, block] });
-  return (
-    <fieldset className={styles.part} id={placeId('blocks')} tabIndex={-1}>
-      <legend>The page, from top to bottom</legend>
-      <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={moved}>
-        <SortableContext items={blocks.map(({ id }) => id)} strategy={verticalListSortingStrategy}>
-          <ol className={styles.blocks}>
-            {blocks.map((block, index) => (
-              <Block key={block.id} block={block} index={index} part={part} />
-            ))}
-          </ol>
-        </SortableContext>
-      </DndContext>
-      <Menu>
-        <Menu.Target>
-          <Button
-            variant="subtle"
-            size="compact-sm"
-            className={styles.add}
-            leftSection={<IconPlus size={15} aria-hidden />}
-          >
-            Add a block
-          </Button>
-        </Menu.Target>
-        <Menu.Dropdown>
-          <Menu.Item onClick={() => add({ id: newId(), kind: 'heading', text: '' })}>{words.heading}</Menu.Item>
-          <Menu.Item onClick={() => add({ id: newId(), kind: 'text', text: '' })}>{words.text}</Menu.Item>
-          <Menu.Item onClick={() => add({ id: newId(), kind: 'picture', file: '', text: '' })}>
-            {words.picture}
-          </Menu.Item>
-          {absent.map((kind: FixedBlock) => (
-            <Menu.Item key={kind} onClick={() => add({ id: kind, kind })}>
-              {words[kind]}
+export const Blocks = drawnOf(
+  function Blocks(part: Part<'blocks'>) {
+    const { draft, change } = part;
+    const { blocks } = draft;
+    const sensors = useSensors(
+      useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
+      useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+    );
+    const moved = ({ active, over }: DragEndEvent): void => {
+      const [from, to] = [active.id, over?.id].map((id) => blocks.findIndex((block) => block.id === id));
+      if (from !== undefined && to !== undefined && from !== to && to >= 0)
+        change({ blocks: arrayMove([...blocks], from, to) });
+    };
+    const absent = fixedBlocks.filter((kind) => !blocks.some((block) => block.kind === kind));
+    const add = (block: QuoteBlock): void => change({ blocks: [...blocks, block] });
+    return (
+      <fieldset className={styles.part} id={placeId('blocks')} tabIndex={-1}>
+        <legend>The page, from top to bottom</legend>
+        <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={moved}>
+          <SortableContext items={blocks.map(({ id }) => id)} strategy={verticalListSortingStrategy}>
+            <ol className={styles.blocks}>
+              {blocks.map((block, index) => (
+                <Block key={block.id} block={block} index={index} part={part} />
+              ))}
+            </ol>
+          </SortableContext>
+        </DndContext>
+        <Menu>
+          <Menu.Target>
+            <Button
+              variant="subtle"
+              size="compact-sm"
+              className={styles.add}
+              leftSection={<IconPlus size={15} aria-hidden />}
+            >
+              Add a block
+            </Button>
+          </Menu.Target>
+          <Menu.Dropdown>
+            <Menu.Item onClick={() => add({ id: newId(), kind: 'heading', text: '' })}>{words.heading}</Menu.Item>
+            <Menu.Item onClick={() => add({ id: newId(), kind: 'text', text: '' })}>{words.text}</Menu.Item>
+            <Menu.Item onClick={() => add({ id: newId(), kind: 'picture', file: '', text: '' })}>
+              {words.picture}
             </Menu.Item>
-          ))}
-        </Menu.Dropdown>
-      </Menu>
-    </fieldset>
-  );
-}
+            {absent.map((kind: FixedBlock) => (
+              <Menu.Item key={kind} onClick={() => add({ id: kind, kind })}>
+                {words[kind]}
+              </Menu.Item>
+            ))}
+          </Menu.Dropdown>
+        </Menu>
+      </fieldset>
+    );
+  },
+  ['blocks'],
+);
 
-function Block({ block, index, part }: { readonly block: QuoteBlock; readonly index: number; readonly part: Part }) {
+function Block({
+  block,
+  index,
+  part,
+}: {
+  readonly block: QuoteBlock;
+  readonly index: number;
+  readonly part: Part<'blocks'>;
+}) {
   const { draft, change } = part;
   const { setNodeRef, attributes, listeners, transform, transition, isDragging } = useSortable({ id: block.id });
   const set = (next: QuoteBlock): void =>

@@ -3,13 +3,15 @@ import { WallField } from '#islands/parts/WallField';
 import { dayOfWall } from '#core/calendar/typedDay';
 import { expiryKinds, settlings } from '#core/quote/draft';
 import { settlingWords } from '#core/wording/quoteWords';
-import { type Part, placeId, textField } from '#islands/Compose/composing';
+import { drawnOf, type Part, placeId, textField } from '#islands/Compose/composing';
 import { withDates, withService } from '#islands/Compose/fromService';
 import { Attachments } from '#islands/parts/Attachments';
 import { Autocomplete, NativeSelect, Textarea, TextInput } from '@mantine/core';
 import styles from './Compose.module.css';
 
-export function Who(part: Part) {
+const whoShows = ['clientName', 'clientEmail', 'copyTo'] as const;
+
+export const Who = drawnOf(function Who(part: Part<(typeof whoShows)[number]>) {
   const { draft, change, around } = part;
   const choose = (name: string): void => {
     const known = around.clients.find((client) => client.name === name);
@@ -34,7 +36,7 @@ export function Who(part: Part) {
       <TextInput label="A copy to (addresses, if any)" {...textField(part, 'copyTo')} maxLength={600} />
     </fieldset>
   );
-}
+}, whoShows);
 
 export function What(part: Part) {
   const { draft, change, around } = part;
@@ -80,7 +82,9 @@ export function What(part: Part) {
 
 const expiryWords = { none: 'never', hours: 'hours after it is sent', days: 'days after it is sent', date: 'on a day' };
 
-export function HowPaid(part: Part) {
+const howPaidShows = ['termsId', 'settling', 'accountDays', 'expiryKind', 'expiry'] as const;
+
+export const HowPaid = drawnOf(function HowPaid(part: Part<(typeof howPaidShows)[number]>) {
   const { draft, change, around } = part;
   return (
     <fieldset className={styles.part}>
@@ -127,11 +131,22 @@ export function HowPaid(part: Part) {
       </div>
     </fieldset>
   );
-}
+}, howPaidShows);
 
 const area = { autosize: true, minRows: 2, maxRows: 12 } as const;
 
-export function Words(part: Part) {
+const wordsShows = [
+  'subject',
+  'note',
+  'included',
+  'thanks',
+  'nextPage',
+  'reference',
+  'attachments',
+  'privateNote',
+] as const;
+
+export const Words = drawnOf(function Words(part: Part<(typeof wordsShows)[number]>) {
   return (
     <fieldset className={styles.part}>
       <legend>Words</legend>
@@ -156,4 +171,4 @@ export function Words(part: Part) {
       <Textarea label="Only for you" {...area} {...textField(part, 'privateNote')} maxLength={5000} />
     </fieldset>
   );
-}
+}, wordsShows);

@@ -77,13 +77,16 @@ export function useDraft(
     return () => clearTimeout(timer);
   }, [draft, keepNow]);
 
-  const change = (part: Partial<QuoteDraft>): void => {
-    const next = { ...latest.current.draft, ...part };
-    latest.current = { ...latest.current, draft: next, touched: latest.current.touched + 1 };
-    localStorage.setItem(key, JSON.stringify({ edition: latest.current.edition, draft: next }));
-    setState('keeping');
-    setDraft(next);
-  };
+  const change = useCallback(
+    (part: Partial<QuoteDraft>): void => {
+      const next = { ...latest.current.draft, ...part };
+      latest.current = { ...latest.current, draft: next, touched: latest.current.touched + 1 };
+      localStorage.setItem(key, JSON.stringify({ edition: latest.current.edition, draft: next }));
+      setState('keeping');
+      setDraft(next);
+    },
+    [key],
+  );
   /** What is kept now, once everything that was typed is; null where that did not get through. */
   const settled = async (): Promise<number | null> => {
     await keepNow();

@@ -19,25 +19,30 @@ type Props = {
   readonly view: QuoteView;
   readonly draft: QuoteDraft;
   readonly read: ReadQuote;
+  /** What was typed, read now: `read` follows the typing a moment later, and a button may be quicker. */
+  readonly readTyped: () => ReadQuote;
   /** Keeps what was typed and gives the edition that then counts; null where it did not get through. */
   readonly settled: () => Promise<number | null>;
 };
 
+const unsignedCode = 'business_has_not_signed';
+
 /** What can be done with a quote: one next step, the rest behind it. */
-export function QuoteActions({ view, draft, read, settled }: Props) {
+export function QuoteActions({ view, draft, read, readTyped, settled }: Props) {
   const [dialog, setDialog] = useState<'send' | 'sign' | 'convert' | null>(null);
   const [edition, setEdition] = useState(view.edition);
   const [url, setUrl] = useState<string | null>(null);
   const ready = useReady();
   const copy = useRoute(copyQuoteLink);
   const withdraw = useRoute(withdrawQuote);
-  const unsigned = read.gaps.find(({ code }) => code === 'business_has_not_signed');
+  const unsigned = read.gaps.find(({ code }) => code === unsignedCode);
   const others = read.gaps.filter((gap) => gap !== unsigned);
   const countersign = view.wants === 'signature';
 
   /** Opens a dialog on what is kept; where something is missing, goes there instead. */
   const open = async (which: NonNullable<typeof dialog>): Promise<void> => {
-    const [first] = which === 'send' ? read.gaps : others;
+    const { gaps } = readTyped();
+    const first = gaps.find(({ code }) => which === 'send' || code !== unsignedCode);
     if (first && !(which === 'sign' && countersign)) return goToGap(first.path);
     const now = await settled();
     if (now === null) return;

@@ -92,7 +92,13 @@ function Editor({ given }: { readonly given: QuoteView }) {
           </>
         }
       >
-        <QuoteActions view={view} draft={draft} read={readNow} settled={kept.settled} />
+        <QuoteActions
+          view={view}
+          draft={draft}
+          read={readNow}
+          readTyped={() => readDraft(draft, context, signedFirst)}
+          settled={kept.settled}
+        />
       </PageHead>
       <Composer
         draft={draft}

@@ -1,7 +1,7 @@
 import { saveTemplate } from '#contracts/routes/quotes/saveTemplate';
 import type { TemplateView } from '#contracts/quoteViews';
 import type { Shell } from '#contracts/views';
-import { emptyDraft } from '#core/quote/draft';
+import { emptyDraft, type QuoteDraft } from '#core/quote/draft';
 import { readDraft } from '#core/quote/readDraft';
 import { Composer } from '#islands/Compose/Composer';
 import { PageHead } from '#islands/parts/PageHead';
@@ -13,7 +13,7 @@ import { useShell } from '#islands/shell/useShell';
 import { addDays } from '#core/calendar/days';
 import { localDate } from '#core/calendar/zoned';
 import { Button, Checkbox, TextInput } from '@mantine/core';
-import { useDeferredValue, useMemo, useState } from 'react';
+import { useCallback, useDeferredValue, useMemo, useState } from 'react';
 
 type Props = { readonly shell: Shell; readonly path: string; readonly view: TemplateView };
 
@@ -35,10 +35,18 @@ function Editor({ view }: { readonly view: TemplateView }) {
   const [edition, setEdition] = useState(template?.edition ?? 0);
   const [kept, setKept] = useState(true);
   const save = useRoute(saveTemplate);
-  const touch = (): void => {
-    save.clear();
+  const { clear } = save;
+  const touch = useCallback((): void => {
+    clear();
     setKept(false);
-  };
+  }, [clear]);
+  const change = useCallback(
+    (part: Partial<QuoteDraft>): void => {
+      touch();
+      setDraft((now) => ({ ...now, ...part }));
+    },
+    [touch],
+  );
   const typed = useDeferredValue(draft);
   // The page is shown as it would be for somebody who comes in a month.
   const shown = useMemo(() => {
@@ -74,17 +82,7 @@ function Editor({ view }: { readonly view: TemplateView }) {
           Keep
         </Button>
       </PageHead>
-      <Composer
-        draft={draft}
-        change={(part) => {
-          touch();
-          setDraft({ ...draft, ...part });
-        }}
-        around={view}
-        read={shown}
-        number="Q-…"
-        template
-      >
+      <Composer draft={draft} change={change} around={view} read={shown} number="Q-…" template>
         <TextInput
           label="Name of the template"
           value={name}

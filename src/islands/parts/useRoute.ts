@@ -2,7 +2,7 @@ import type { AnyRoute, OutOf, SentTo } from '#contracts/routes/route';
 import { type AnswerOf, newKey, type ProblemOf } from '#islands/api';
 import { callProven } from '#islands/shell/callProven';
 import { useQueryClient } from '@tanstack/react-query';
-import { useRef, useState } from 'react';
+import { useCallback, useRef, useState } from 'react';
 
 /**
  * One change that a person asks for: busy while it runs, its problem beside the form, everything read anew after it.
@@ -34,5 +34,6 @@ export function useRoute<R extends AnyRoute>(route: R) {
   };
   /** For what answers nothing: whether it was done. */
   const attempt = async (input: SentTo<R>): Promise<boolean> => (await send(input))?.ok ?? false;
-  return { run, attempt, tryIt: send, busy, problem, requestKey: () => key.current, clear: () => setProblem(null) };
+  const clear = useCallback(() => setProblem(null), []);
+  return { run, attempt, tryIt: send, busy, problem, requestKey: () => key.current, clear };
 }
