@@ -57,6 +57,7 @@ const subjects = [
   'places',
   'offer',
   'messages',
+  'through',
   'business',
 ];
 

@@ -4,6 +4,7 @@ import { postEvents } from '#server/outside/postEvents';
 import { openTurns } from '#server/clockwork/turns';
 import type { Config } from '#server/config';
 import { type OpenDatabase } from '#server/database/database';
+import { gated } from '#server/database/gated';
 import { openDatabase } from '#server/database/open';
 import type { Deps } from '#server/deps';
 import type { Adapters } from '#server/ports';
@@ -54,9 +55,10 @@ import { log } from '#server/logging/log';
 import { demoSignIn } from '#demo/scenario';
 import { openBooks } from '#server/queries/books/openBooks';
 import { openQueries } from '#server/queries/queries';
+import { openFaults } from '#world/faults/faults';
 import { openClockMoves } from '#world/clock/moves';
 import { openWorld } from '#world/openWorld';
-import { repeatEvent, standInsView, steerRenewals } from '#world/steering';
+import { repeatEvent, standInsView, steerFaults, steerRenewals } from '#world/steering';
 import type { Post } from '#world/cardNetwork/events';
 import { randomUUID } from 'node:crypto';
 
@@ -69,14 +71,23 @@ export async function compose(
 ) {
   const report = (problem: string, error: unknown): void => log.error({ err: error }, problem);
   const opened = given.opened ?? (await openDatabase({ ...config, report }));
-  const { db } = opened;
+  const faults = openFaults(config.faults);
+  // The world has it always: what is simulated is that the application has not.
+  const db = config.faults?.databaseGone ? gated(opened.db, faults.databaseGone) : opened.db;
   const secrets = installationSecrets(config);
   const [secret] = secrets;
   const vault = openVault(secrets);
   await sealAnew(db, vault, secrets);
   const eventSecrets: EventSecrets = (mode) => secretFor(secret, `processor events ${mode}`);
   const post = given.post ?? postEvents(`http://127.0.0.1:${config.port}`);
-  const world = await openWorld({ db, baseUrl: config.baseUrl, eventSecrets, post, smtpUrl: config.smtpUrl });
+  const world = await openWorld({
+    db: opened.db,
+    baseUrl: config.baseUrl,
+    eventSecrets,
+    post,
+    smtpUrl: config.smtpUrl,
+    faults,
+  });
   /** The processors that an owner can have an account at: another one is another entry. */
   const adapters: Adapters = { ...world.adapters };
   const alive = openAlive();
@@ -147,6 +158,7 @@ export async function compose(
     standIns: (mailSearch: string) => standInsView(world, clockMoves.moving(), mailSearch),
     repeatEvent: repeatEvent(world),
     steerRenewals: steerRenewals(world),
+    steerFaults: steerFaults(world),
     receiveEvent: (provider: string, body: string, headers: Headers) => receiveEvent(deps, provider, body, headers),
     /** What the policy of pages lets frame in besides our own. */
     frameOrigins: Object.values(adapters).flatMap((adapter) => adapter.frameOrigins),

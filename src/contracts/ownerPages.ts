@@ -129,6 +129,13 @@ export const ownerPages = {
   },
   '/terms/[id]': { right: 'terms:write' },
   '/terms/[id]/bookings': { right: 'terms:write' },
+  '/not-through': {
+    right: 'bookings:see',
+    entry: {
+      label: 'What does not get through',
+      words: 'failed messages, requests, errands, events; try now, give up',
+    },
+  },
   '/messages': {
     right: 'messages:write',
     entry: { label: 'Messages', words: 'wording of letters to clients, and the outbox', group: 'rules' },

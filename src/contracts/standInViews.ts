@@ -1,3 +1,4 @@
+import type { SteerFaults } from '#contracts/faults';
 import type { Instant } from '#core/calendar/instant';
 import type { Minor } from '#core/money/minor';
 
@@ -41,6 +42,7 @@ export type StandInsView = {
     readonly recipient: string;
     readonly subject: string;
   }[];
+  readonly faults: { readonly settings: SteerFaults; readonly counts: Readonly<Record<string, number>> };
 };
 type NetworkAuthorisation = {
   readonly reference: string;

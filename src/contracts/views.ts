@@ -89,15 +89,6 @@ export type Doing = {
   /** How many of the same kind at the same moment it stands for. */
   readonly count: number;
 };
-export type Failing = {
-  readonly id: string;
-  readonly bookingNumber: string;
-  readonly client: string;
-  /** The kind of errand; a letter that was given up, or that nobody knows to have arrived. */
-  readonly what: string;
-  readonly since: Instant;
-};
-
 export type TodayView = {
   readonly today: PlainDate;
   readonly figures: { readonly received7: Minor; readonly due28: Minor; readonly held: Minor; readonly late: Minor };
@@ -111,7 +102,8 @@ export type TodayView = {
   readonly out: readonly string[];
   readonly did: readonly Doing[];
   readonly next: readonly Doing[];
-  readonly failing: readonly Failing[];
+  /** What does not get through, and how much of it money waits on. */
+  readonly notThrough: { readonly count: number; readonly money: number };
   /** What should have been invoiced and could not: something is missing. */
   readonly unissued: readonly DocumentHeld[];
   /** Payment requests that are still open after their day. */

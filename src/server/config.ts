@@ -1,3 +1,4 @@
+import { FaultsText, type SteerFaults } from '#contracts/faults';
 import { shortestPassphrase } from '#server/backup/format';
 import { compile } from 'proxy-addr';
 import { z } from 'zod';
@@ -42,6 +43,8 @@ const Config = z
     OSTENDO_DEMO: z.enum(['0', '1']).default('0'),
     /** For how long what the owner sends by hand can be called back. */
     OSTENDO_UNDO_SECONDS: z.coerce.number().int().min(0).max(600).default(60),
+    /** Has the simulated world misbehave: `seed=7 slow=20 lost=5`, each in so many of a hundred cases. */
+    OSTENDO_FAULTS: FaultsText.optional(),
     NODE_ENV: z.string().optional(),
     /** Addresses and ranges of proxies whose word on who calls is taken; none by default. */
     OSTENDO_TRUSTED_PROXIES: z
@@ -77,6 +80,8 @@ export type Config = {
   /** Whether all of the simulated world is open; in production only what a connected test account needs is. */
   readonly standInsOpen: boolean;
   readonly trustedProxies: readonly string[];
+  /** How the simulated world misbehaves; null where it does not. */
+  readonly faults: SteerFaults | null;
 };
 
 /** The settings that a process was started with cannot be used. */
@@ -124,5 +129,6 @@ export function readConfig(environment: Readonly<Record<string, string | undefin
     undoSeconds,
     standInsOpen,
     trustedProxies,
+    faults: parsed.data.OSTENDO_FAULTS ?? null,
   };
 }

@@ -12,6 +12,8 @@ import { confirmationOf } from '#world/cardNetwork/confirmation';
 import { type CardBehaviour, testCards, testNumber } from '#world/cardNetwork/testCards';
 import { openClock } from '#world/clock/clock';
 import type { WorldDatabase } from '#world/database';
+import type { Faults } from '#world/faults/faults';
+import { withFaults, withMailFaults } from '#world/faults/faulty';
 import { openMailbox } from '#world/mailbox/mailbox';
 import { openSmtp } from '#world/mailbox/smtp';
 
@@ -23,23 +25,26 @@ export async function openWorld(settings: {
   baseUrl: string;
   eventSecrets: SecretOf;
   post: Post;
+  /** How it misbehaves. */
+  faults: Faults;
   /** Where messages go out for real, besides being kept. */
   smtpUrl?: string | undefined;
 }) {
-  const { db, baseUrl, eventSecrets, post, smtpUrl } = settings;
+  const { db, baseUrl, eventSecrets, post, smtpUrl, faults } = settings;
   const clock = await openClock(db);
   const mailbox = openMailbox(db, clock, smtpUrl ? openSmtp(smtpUrl) : null);
   return {
     clock,
-    adapters: openStandIns({ db, clock, baseUrl, eventSecrets }),
-    mailbox: mailbox.port,
+    adapters: withFaults(faults, openStandIns({ db, clock, baseUrl, eventSecrets })),
+    mailbox: withMailFaults(faults, mailbox.port),
+    faults,
     mail: mailbox,
     /** Carries out what is due in the world and delivers its events. @returns whether anything happened */
     async advance(): Promise<boolean> {
       const next = await nextNetworkMoment(db);
       if (next === null || next > clock.now()) return false;
       const acted = await advanceNetwork(db, clock);
-      return (await deliverEvents(db, clock, eventSecrets, post)) > 0 || acted;
+      return (await deliverEvents(db, clock, eventSecrets, post, faults)) > 0 || acted;
     },
     nextMoment: (): Promise<Instant | null> => nextNetworkMoment(db),
     tokenise: (account: string, typed: string) => tokenise(db, account, typed),

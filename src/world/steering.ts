@@ -1,6 +1,7 @@
 import type { Instant } from '#core/calendar/instant';
 import { ok, refuse, type Result } from '#core/result';
 import type { ClockMove } from '#world/clock/moves';
+import type { FaultName, FaultSettings } from '#world/faults/faults';
 import type { StandIns } from '#world/openWorld';
 
 export type StandInsView = {
@@ -10,6 +11,7 @@ export type StandInsView = {
   readonly network: Awaited<ReturnType<StandIns['network']>>;
   readonly accounts: Awaited<ReturnType<StandIns['accounts']>>;
   readonly mail: Awaited<ReturnType<StandIns['mail']['list']>>;
+  readonly faults: { readonly settings: FaultSettings; readonly counts: Readonly<Partial<Record<FaultName, number>>> };
 };
 
 /** The whole simulated world in one view. */
@@ -19,7 +21,8 @@ export async function standInsView(
   mailSearch: string,
 ): Promise<StandInsView> {
   const [network, accounts, mail] = await Promise.all([world.network(), world.accounts(), world.mail.list(mailSearch)]);
-  return { now: world.clock.now(), standing: world.clock.standing(), moving, network, accounts, mail };
+  const faults = { settings: world.faults.settings(), counts: world.faults.counts() };
+  return { now: world.clock.now(), standing: world.clock.standing(), moving, network, accounts, mail, faults };
 }
 
 /** Sends an event again, as a processor does that missed the answer: it must change nothing. */
@@ -35,3 +38,11 @@ export const steerRenewals =
   (world: StandIns) =>
   async (about: { reference: string; refuses: boolean }): Promise<Result<null, { code: 'account_not_found' }>> =>
     (await world.refuseRenewals(about.reference, about.refuses)) ? ok(null) : refuse({ code: 'account_not_found' });
+
+/** Has the outside world of this process misbehave, until it ends or is told otherwise. */
+export const steerFaults =
+  (world: StandIns) =>
+  async (settings: FaultSettings): Promise<Result<null, never>> => {
+    world.faults.set(settings);
+    return ok(null);
+  };

@@ -5,6 +5,7 @@ import { read } from '#islands/api';
 import { AccountsPanel } from '#islands/StandIns/AccountsPanel';
 import { ClockPanel } from '#islands/StandIns/ClockPanel';
 import { EventsPanel } from '#islands/StandIns/EventsPanel';
+import { FaultsPanel } from '#islands/StandIns/FaultsPanel';
 import { MailPanel } from '#islands/StandIns/MailPanel';
 import { NetworkPanel } from '#islands/StandIns/NetworkPanel';
 import { OwnerShell } from '#islands/shell/OwnerShell';
@@ -49,6 +50,7 @@ function StandIns({ given }: { readonly given: StandInsView }) {
           <NetworkPanel network={view.network} />
           <AccountsPanel accounts={view.accounts} />
           <EventsPanel network={view.network} />
+          <FaultsPanel faults={view.faults} />
         </div>
       </div>
     </>

@@ -1,6 +1,5 @@
 import { missingWords } from '#core/wording/documentWords';
-import type { BookingLine, Failing, TodayView } from '#contracts/views';
-import { placeOfNumber } from '#islands/format/placeOf';
+import type { BookingLine, TodayView } from '#contracts/views';
 import type { Decision } from '#core/booking/decisions';
 import { dateOf } from '#core/calendar/wallTime';
 import { localDate, wallOfInstant } from '#core/calendar/zoned';
@@ -18,26 +17,27 @@ import styles from './DecisionList.module.css';
 
 const shownAtFirst = 25;
 
+function throughWords({ count, money }: TodayView['notThrough']): string {
+  const things = count === 1 ? 'One thing does not get through' : `${count} things do not get through`;
+  if (money === 0) return `${things}.`;
+  return count === 1
+    ? `${things}, and money waits on it.`
+    : `${things}, and money waits on ${money === count ? 'them' : money}.`;
+}
+
 /** Where a decision is taken: the close-out in its queue, a dispute on its own page, the rest on the booking's own page. */
 const placeOf = (line: BookingLine, decision: Decision): string => {
   if (decision.kind === 'disputed') return `/disputes/${decision.dispute}`;
   return decision.kind === 'closeOut' ? `/close-out#${line.number}` : `/bookings/${line.number}`;
 };
 
-function failingWords({ what, client, bookingNumber }: Failing): string {
-  const about = bookingNumber === '' ? client : `${client} (${bookingNumber})`;
-  if (what === 'letter') return `A message to ${about} could not be delivered and is not tried again.`;
-  if (what === 'letterUnsure') return `The mail server took a message to ${about} and did not say whether it keeps it.`;
-  return `Ostendo could not do what was due for ${about} and has stopped trying.`;
-}
-
-type Props = Pick<TodayView, 'decisions' | 'out' | 'failing' | 'unissued' | 'requestsLate' | 'requestsDisputed'> & {
+type Props = Pick<TodayView, 'decisions' | 'out' | 'notThrough' | 'unissued' | 'requestsLate' | 'requestsDisputed'> & {
   /** How many there are in all: the most urgent are loaded. */
   readonly all: number;
 };
 
 /** What needs its owner, most urgent first: rows, with the one next action. */
-export function DecisionList({ decisions, out, all, failing, unissued, requestsLate, requestsDisputed }: Props) {
+export function DecisionList({ decisions, out, all, notThrough, unissued, requestsLate, requestsDisputed }: Props) {
   const { zone, today } = useShell();
   const [opened, setOpened] = useState(false);
   const shown = opened ? decisions : decisions.slice(0, shownAtFirst);
@@ -70,11 +70,11 @@ export function DecisionList({ decisions, out, all, failing, unissued, requestsL
           {requestsLate === 1 ? 'its' : 'their'} day. <a href="/credit">Look</a>
         </p>
       )}
-      {failing.map((failure) => (
-        <p key={failure.id} className={styles.failing} role="alert">
-          {failingWords(failure)} <a href={placeOfNumber(failure.bookingNumber)}>Look</a>
+      {notThrough.count > 0 && (
+        <p className={styles.failing} role="alert">
+          {throughWords(notThrough)} <a href="/not-through">Look</a>
         </p>
-      ))}
+      )}
       {decisions.length === 0 && (
         <div className={styles.empty}>
           <p>Nothing waits for you.</p>

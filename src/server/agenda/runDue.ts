@@ -3,7 +3,8 @@ import type { Instant } from '#core/calendar/instant';
 import { carryOutErrands, inTransactions, packed } from '#server/agenda/carryOutErrands';
 import type { Claimed } from '#server/agenda/wantedNow';
 import { pauseOver } from '#server/database/pauses';
-import { cleanError } from '#server/logging/cleanError';
+import { isOfMoney } from '#server/through/notThrough';
+import { saidBy, tellOwner } from '#server/through/troubles';
 import { rowsOf } from '#server/database/database';
 import { quotes } from '#server/database/schema/quotes';
 import { errands } from '#server/database/schema/work';
@@ -45,18 +46,22 @@ async function claimNext({ db, clock }: Deps, of: Concerning, most: number): Pro
   return claimed.sort((a, b) => (order(a) < order(b) ? -1 : 1));
 }
 
-async function fail(deps: Deps, { id, tries }: Claimed, error: unknown): Promise<void> {
+async function fail(deps: Deps, { id, tries, kind }: Claimed, error: unknown): Promise<void> {
   const pause = pauses[tries - 1];
   deps.report(`errand ${id} failed, try ${tries}`, error);
-  await deps.db
-    .update(errands)
-    .set({
-      state: pause === undefined ? 'failed' : 'waiting',
-      error: cleanError(error).message ?? cleanError(error).type,
-      triedAt: sql`now()`,
-      pause: pause ?? 0,
-    })
-    .where(inArray(errands.id, [id]));
+  await deps.db.transaction(async (tx) => {
+    await tx
+      .update(errands)
+      .set({
+        state: pause === undefined ? 'failed' : 'waiting',
+        error: saidBy(error),
+        triedAt: sql`now()`,
+        pause: pause ?? 0,
+      })
+      .where(eq(errands.id, id));
+    if (pause === undefined && isOfMoney(kind)) await tellOwner(tx, deps);
+  });
+  deps.outbox.wake();
 }
 
 /** Carries out everything that is due, in its order: the agenda's own. @returns how many errands were taken */

@@ -12,8 +12,9 @@ import { tellOfManyCards } from '#server/guard/manyCards';
 import { factsOfRequests, tell } from '#server/requests/requestFacts';
 import { paymentCame } from '#server/credit/paymentCame';
 import { lockRequest } from '#server/requests/requests';
+import { givenUpOn, keepingTrouble } from '#server/through/troubles';
 import { processorOf } from '#server/ways/payAccounts';
-import { and, eq, sql } from 'drizzle-orm';
+import { and, eq, not, sql } from 'drizzle-orm';
 
 export async function refusedOn(db: Tx | Database, requestId: string): Promise<Instant[]> {
   const told = await factsOfRequests(db, [requestId]);
@@ -29,15 +30,16 @@ export async function carryOutRequest(deps: Deps, paymentId: string): Promise<Pr
     .returning();
   if (row!.state !== 'open') return row!.answer!;
   const [request] = await deps.db.select().from(paymentRequests).where(eq(paymentRequests.id, row!.requestId));
-  const processor = await processorOf(deps, row!.accountId);
-  const answer = await processor.charge({
-    key: paymentId,
-    card: row!.card.token,
-    amount: minor(row!.amount + row!.tip),
-    currency: request!.currency,
-    clientPresent: true,
-    description: `${request!.number} ${request!.note}`,
-  });
+  const answer = await keepingTrouble(deps, 'requestCall', paymentId, async () =>
+    (await processorOf(deps, row!.accountId)).charge({
+      key: paymentId,
+      card: row!.card.token,
+      amount: minor(row!.amount + row!.tip),
+      currency: request!.currency,
+      clientPresent: true,
+      description: `${request!.number} ${request!.note}`,
+    }),
+  );
   await recordRequestAnswer(deps, paymentId, answer);
   deps.note('payment of a request answered', { payment: paymentId, outcome: answer.outcome });
   deps.outbox.wake();
@@ -101,7 +103,13 @@ export async function recoverRequests(deps: Deps, patienceSeconds = 20): Promise
   const left = await deps.db
     .select({ id: requestPayments.id })
     .from(requestPayments)
-    .where(and(eq(requestPayments.state, 'open'), pauseOver(requestPayments.calledAt, patienceSeconds)))
+    .where(
+      and(
+        eq(requestPayments.state, 'open'),
+        pauseOver(requestPayments.calledAt, patienceSeconds),
+        not(givenUpOn('requestCall', requestPayments.id)),
+      ),
+    )
     .limit(50);
   for (const { id } of left) {
     try {

@@ -7,8 +7,9 @@ import type { IntentRow } from '#server/intents/openIntent';
 import { recordAnswer } from '#server/intents/recordAnswer';
 import type { ProcessorAnswer } from '#core/paying/answer';
 import type { CardProcessor } from '#server/ports';
+import { givenUpOn, keepingTrouble } from '#server/through/troubles';
 import { processorOf } from '#server/ways/payAccounts';
-import { and, asc, eq, getTableColumns, sql } from 'drizzle-orm';
+import { and, asc, eq, getTableColumns, not, sql } from 'drizzle-orm';
 
 /** Asks a processor what the intent says, with the intent's id as the key: a repeat is answered as before. */
 export function askProcessor(processor: CardProcessor, intent: IntentRow, currency: string): Promise<ProcessorAnswer> {
@@ -81,7 +82,9 @@ export async function carryOut(deps: Deps, intentId: string): Promise<ProcessorA
   if (!found) throw new Error(`no intent ${intentId}`);
   const { currency: inCurrency, ...row } = found;
   if (row.state !== 'open') return row.answer!;
-  const answer = await askProcessor(await processorOf(deps, row.accountId), row, inCurrency);
+  const answer = await keepingTrouble(deps, 'call', intentId, async () =>
+    askProcessor(await processorOf(deps, row.accountId), row, inCurrency),
+  );
   const further = await recordAnswer(deps, intentId, answer, row);
   deps.note('intent answered', { intent: intentId, kind: row.request.kind, outcome: answer.outcome });
   deps.outbox.wake();
@@ -100,7 +103,7 @@ async function recoverLeft(deps: Deps, patience: number): Promise<number> {
   const left = await deps.db
     .select({ id: intents.id })
     .from(intents)
-    .where(and(eq(intents.state, 'open'), pauseOver(intents.calledAt, patience)))
+    .where(and(eq(intents.state, 'open'), pauseOver(intents.calledAt, patience), not(givenUpOn('call', intents.id))))
     .orderBy(asc(intents.madeAt))
     .limit(50);
   let settled = 0;

@@ -11,7 +11,7 @@ import { recoverIntents } from '#server/intents/carryOut';
 import { failureOf } from '#server/http/failure';
 import { recordPayment } from '#server/usecases/paying/recordPayment';
 import { payByClient } from '#server/usecases/paying/payByClient';
-import { everyAdapter } from '#server/ways/adapters';
+import { everyAdapter } from '#server/outside/everyAdapter';
 import { verify } from '#server/verify/verify';
 import { expect } from 'chai';
 import { eq, sql } from 'drizzle-orm';
@@ -168,7 +168,9 @@ describe('what a crash or a repeat leaves', () => {
       await app.deps.db.update(errands).set({ triedAt: null }).where(eq(errands.state, 'waiting'));
     }
     expect(problems.length).to.be.greaterThan(5);
-    expect((await app.queries.today()).failing).to.have.length(1);
+    expect((await app.queries.notThrough()).waiting.map(({ kind, again }) => ({ kind, again }))).to.deep.equal([
+      { kind: 'errand', again: false },
+    ]);
   });
 
   it('a processor that never answers holds up neither the client, the agenda nor the clock for long', async () => {

@@ -69,15 +69,15 @@ describe('the outbox', () => {
     const made = await app.createRequest(asked());
     await app.lettersOut();
     expect(await states()).to.deep.equal(['failed refused']);
-    expect((await app.queries.today()).failing).to.deep.include.members([
-      {
-        id: (await app.deps.db.select().from(messages))[0]!.id,
-        client: 'Ines Valadar',
-        bookingNumber: 'P-0001',
-        what: 'letter',
-        since: app.world.clock.now(),
-      },
-    ]);
+    const [letter] = (await app.queries.notThrough()).waiting;
+    expect(letter).to.deep.include({
+      kind: 'letter',
+      number: 'P-0001',
+      who: 'Ines Valadar',
+      why: 'refused',
+      again: false,
+    });
+    expect((await app.queries.today()).notThrough).to.deep.equal({ count: 1, money: 0 });
     expect((await requestLine()).going).to.equal('failed');
     server.state.behaviour = 'takes';
     if (made.ok) await app.sendRequest({ requestId: made.value.id });
@@ -98,7 +98,7 @@ describe('the outbox', () => {
     const idOf = (body: string): string => /^Message-ID: (.*)$/im.exec(body)![1]!;
     expect(idOf(server.bodies[0]!)).to.equal(idOf(server.bodies[1]!));
     expect(await states()).to.deep.equal(['failed unsure']);
-    expect((await app.queries.today()).failing.map(({ what }) => what)).to.deep.equal(['letterUnsure']);
+    expect((await app.queries.notThrough()).waiting.map(({ why }) => why)).to.deep.equal(['unsure']);
   });
 
   it('a server that never says a word is in nobody’s way', async () => {

@@ -1,5 +1,5 @@
 import { OutsideFailed } from '#server/outside/outsideFailed';
-import { everyAdapter } from '#server/ways/adapters';
+import { everyAdapter } from '#server/outside/everyAdapter';
 import type { Adapter, Adapters, CardProcessor, Mailbox } from '#server/ports';
 import {
   circuitBreaker,

@@ -24,6 +24,7 @@ import type { TimeQuery } from '#contracts/timeViews';
 import type { PlainDate } from '#core/calendar/days';
 import { localDate } from '#core/calendar/zoned';
 import { calendarView, lanesView } from '#server/queries/bookings/onDays';
+import { notThrough } from '#server/through/notThrough';
 import { messagesView } from '#server/queries/messages/messages';
 import { quotePage } from '#server/queries/quotes/quotePage';
 import { businessFace } from '#server/queries/business/businessFace';
@@ -95,6 +96,7 @@ export function openQueries(
     agreement: (id: string) => agreementView(db, id),
     agreementSample: (number: string) => agreementSample(db, number),
     messages: () => messagesView(db, clock.now()),
+    notThrough: () => notThrough(db, clock.now()),
     businessFace: () => businessFace(db),
 
     async settings(): Promise<SettingsView> {

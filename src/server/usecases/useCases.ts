@@ -70,11 +70,14 @@ import { saveQuote } from '#server/usecases/quotes/saveQuote';
 import { answerQuestion, copyQuoteLink, renewQuote, sendQuote, withdrawQuote } from '#server/usecases/quotes/sendQuote';
 import { signChange } from '#server/usecases/quotes/signChange';
 import { recallMessage } from '#server/usecases/messages/recallMessage';
+import { giveUpOn, tryThrough } from '#server/usecases/through/tryThrough';
 import { saveWording } from '#server/usecases/messages/saveWording';
 
 /** Every use case, given what it needs. */
 export const useCases = (deps: Deps) => ({
   createBooking: createBooking(deps),
+  tryThrough: tryThrough(deps),
+  giveUpOn: giveUpOn(deps),
   issueDocument: issueDocument(deps),
   invoiceOnAccount: invoiceOnAccount(deps),
   creditDocument: creditDocument(deps),

@@ -6,7 +6,3 @@ export function adapterOf(adapters: Adapters, provider: string): Adapter {
   if (!found) throw new Error(`no adapter for the processor ${provider}`);
   return found;
 }
-
-/** All of them, each in another's clothes: with deadlines, or as a test has one fail. */
-export const everyAdapter = (adapters: Adapters, dressed: (adapter: Adapter) => Adapter): Adapters =>
-  Object.fromEntries(Object.entries(adapters).map(([id, adapter]) => [id, dressed(adapter)]));

@@ -7,15 +7,24 @@ import { business } from '#server/database/schema/business';
 import type { Deps } from '#server/deps';
 import type { Tx } from '#server/database/database';
 import { writeNotice } from '#server/letters/write';
+import { renewalId } from '#server/through/notThrough';
+import { givenUpOn, recordTrouble, saidBy } from '#server/through/troubles';
 import { adapterOf } from '#server/ways/adapters';
 import type { PayAccount } from '#server/ways/payAccounts';
-import { eq } from 'drizzle-orm';
+import { eq, not, sql } from 'drizzle-orm';
 
 const momentOf = ({ accessUntil: until, failedAt }: PayAccount): Instant | null => renewAt({ until, failedAt });
 
+/** Those that are renewed by themselves: of what its owner has given up, no more. */
+const renewed = (db: Deps['db']): Promise<PayAccount[]> =>
+  db
+    .select()
+    .from(payAccounts)
+    .where(not(givenUpOn('renewal', sql`${payAccounts.id} || ' ' || ${payAccounts.accessUntil}`)));
+
 /** When the next access is renewed; null where none will be. */
 export async function nextRenewal({ db }: Deps): Promise<Instant | null> {
-  const rows = await db.select().from(payAccounts);
+  const rows = await renewed(db);
   return rows.flatMap((row) => momentOf(row) ?? []).sort()[0] ?? null;
 }
 
@@ -27,7 +36,7 @@ export async function nextRenewal({ db }: Deps): Promise<Instant | null> {
 export async function renewAccess(deps: Deps): Promise<number> {
   const { db, clock } = deps;
   const now = clock.now();
-  const due = (await db.select().from(payAccounts)).filter((row) => {
+  const due = (await renewed(db)).filter((row) => {
     const at = momentOf(row);
     return at !== null && at <= now;
   });
@@ -35,14 +44,23 @@ export async function renewAccess(deps: Deps): Promise<number> {
   return due.length;
 }
 
+/** Renews one now, whenever its time is. */
+export async function renewNow(deps: Deps, accountId: string): Promise<void> {
+  const [account] = await deps.db.select().from(payAccounts).where(eq(payAccounts.id, accountId));
+  if (account) await renewOne(deps, account, deps.clock.now());
+}
+
 async function renewOne(deps: Deps, account: PayAccount, now: Instant): Promise<void> {
   const { db, adapters, report, outbox, newId, vault } = deps;
+  let said = 'refused';
   const access = await adapterOf(adapters, account.provider)
     .renew(account.reference, vault.open(account.access, account.id))
     .catch((error: unknown) => {
       report(`the access to ${account.name} could not be renewed`, error);
+      said = saidBy(error);
       return null;
     });
+  if (!access) await recordTrouble(deps, 'renewal', renewalId(account), said);
   await db.transaction(async (tx) => {
     await tx
       .update(payAccounts)

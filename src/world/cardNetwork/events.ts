@@ -3,6 +3,7 @@ import type { Clock, ProcessorEvent } from '#server/ports';
 import { accounts } from '#world/accounts/tables';
 import { events } from '#world/cardNetwork/tables';
 import type { WorldDatabase, WorldTx } from '#world/database';
+import type { Faults } from '#world/faults/faults';
 import { and, asc, eq, lte } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import { Webhook } from 'standardwebhooks';
@@ -26,16 +27,24 @@ export async function appendEvent(tx: WorldTx, event: ProcessorEvent, at: Instan
  * an event twice must not mind: a crash between the answer and the mark repeats it.
  * @returns how many were taken
  */
-export async function deliverEvents(db: WorldDatabase, clock: Clock, secretOf: SecretOf, post: Post): Promise<number> {
-  const due = await db
+export async function deliverEvents(
+  db: WorldDatabase,
+  clock: Clock,
+  secretOf: SecretOf,
+  post: Post,
+  faults: Faults,
+): Promise<number> {
+  const inOrder = await db
     .select()
     .from(events)
     .where(and(eq(events.delivered, false), lte(events.dueAt, clock.now())))
     .orderBy(asc(events.dueAt), asc(events.seq))
     .limit(100);
-  let taken = 0;
-  for (const { seq, id, event, tries } of due) {
-    if (!(await postEvent(db, secretOf, post, id, event))) {
+  let count = 0;
+  for (const { seq, id, event, tries } of faults.shuffled(inOrder)) {
+    const taken = !faults.happens('late') && (await postEvent(db, secretOf, post, id, event));
+    if (taken && faults.happens('twice')) await postEvent(db, secretOf, post, id, event);
+    if (!taken) {
       await db
         .update(events)
         .set({ tries: tries + 1 })
@@ -43,9 +52,9 @@ export async function deliverEvents(db: WorldDatabase, clock: Clock, secretOf: S
       break;
     }
     await db.update(events).set({ delivered: true }).where(eq(events.seq, seq));
-    taken++;
+    count++;
   }
-  return taken;
+  return count;
 }
 
 /** Posts one event, signed now. The signature carries the real time: receivers refuse an old one. */

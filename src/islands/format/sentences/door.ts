@@ -12,6 +12,7 @@ export const doorSentences = {
   second_factor_already: 'The second factor is in force already.',
   session_not_found: 'This session is over already.',
   set_up_already: 'This installation is set up. Sign in instead.',
+  nothing_waits: 'This has got through meanwhile, or was given up.',
   message_gone: 'It has gone out already.',
   message_is_off: 'This message is switched off in Messages.',
   wording_changed: 'Somebody else has changed this message since you opened it. Reload it to see theirs.',

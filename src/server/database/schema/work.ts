@@ -3,6 +3,7 @@ import type { Actor } from '#core/actor/actor';
 import type { WantedRequestErrand } from '#core/credit/requestDue';
 import type { WantedErrand, WantedVoucherErrand } from '#core/agenda/wantedErrands';
 import type { WantedQuoteErrand } from '#core/agenda/wantedQuoteErrands';
+import { throughKinds } from '#contracts/through';
 import type { ProcessorAnswer } from '#core/paying/answer';
 import type { IntentRequest } from '#core/paying/request';
 import type { ProcessorEvent } from '#server/ports';
@@ -13,7 +14,18 @@ import { paymentRequests, vouchers } from '#server/database/schema/credit';
 import { deviceCodes } from '#server/database/schema/clients';
 import { payAccounts } from '#server/database/schema/ways';
 import { sql } from 'drizzle-orm';
-import { bigserial, check, index, integer, jsonb, pgTable, text, timestamp, uniqueIndex } from 'drizzle-orm/pg-core';
+import {
+  bigserial,
+  check,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  primaryKey,
+  text,
+  timestamp,
+  uniqueIndex,
+} from 'drizzle-orm/pg-core';
 
 /**
  * What the outside world is asked for. Committed before the call; answered once, by the call or by the event that the
@@ -169,14 +181,44 @@ export const messages = pgTable(
 );
 
 /** Events of the processor that were taken in: a repeat finds its id here. */
-export const processorEvents = pgTable('processor_events', {
-  id: text().primaryKey(),
-  type: text().notNull(),
-  takenAt: instant().notNull(),
-  /** Of what is not known here yet: kept whole until it is. */
-  event: jsonb().$type<ProcessorEvent>(),
-  accountId: text(),
-});
+export const processorEvents = pgTable(
+  'processor_events',
+  {
+    id: text().primaryKey(),
+    type: text().notNull(),
+    takenAt: instant().notNull(),
+    /** Of what is not known here yet: kept whole until it is. */
+    event: jsonb().$type<ProcessorEvent>(),
+    accountId: text(),
+  },
+  (table) => [
+    index('kept_events')
+      .on(table.takenAt)
+      .where(sql`${table.event} is not null`),
+  ],
+);
+
+/**
+ * What did not get through: how often a call was tried and how it failed, for what keeps no tries of its own; and what
+ * its owner has given up, with the reason. A row says nothing once its subject has got through.
+ */
+export const troubles = pgTable(
+  'troubles',
+  {
+    kind: text({ enum: throughKinds }).notNull(),
+    /** Its id; of an access that is not renewed, the account and until when it is good. */
+    subject: text().notNull(),
+    since: instant().notNull(),
+    tries: integer().notNull().default(0),
+    error: text(),
+    /** Real time of the first failure: a standing clock says nothing of how long it lasts. */
+    firstAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
+    givenUpAt: instant(),
+    reason: text(),
+    actor: jsonb().$type<Actor>(),
+  },
+  (table) => [primaryKey({ columns: [table.kind, table.subject] })],
+);
 
 /** Payouts of the processor as it announced them. */
 export const payouts = pgTable('payouts', {

@@ -17,6 +17,7 @@ import { quotesRoutes } from '#server/http/routes/quotes';
 import { servicesRoutes } from '#server/http/routes/services';
 import { standInsRoutes } from '#server/http/routes/standIns';
 import { termsRoutes } from '#server/http/routes/terms';
+import { throughRoutes } from '#server/http/routes/through';
 import { waysRoutes } from '#server/http/routes/ways';
 import type { ServedRoute } from '#server/http/serve';
 
@@ -32,6 +33,7 @@ export const allRoutes: readonly ServedRoute[] = [
   quotesRoutes,
   creditRoutes,
   messagesRoutes,
+  throughRoutes,
   businessRoutes,
   waysRoutes,
   documentsRoutes,

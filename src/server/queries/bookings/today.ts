@@ -1,6 +1,6 @@
 import { stepsOnToday } from '#server/queries/business/begin';
 import type { BareFact } from '#core/kept/words';
-import type { Doing, Failing, HorizonDay, TodayView } from '#contracts/views';
+import type { Doing, HorizonDay, TodayView } from '#contracts/views';
 import type { Occasion, WantedErrand } from '#core/agenda/wantedErrands';
 import { addDays, dayNumber, type PlainDate } from '#core/calendar/days';
 import type { Instant } from '#core/calendar/instant';
@@ -8,15 +8,14 @@ import type { TimeOfDay } from '#core/calendar/wallTime';
 import { wallTime } from '#core/calendar/wallTime';
 import { instantOfWall, localDate } from '#core/calendar/zoned';
 import { type Minor, minor, sum, zero } from '#core/money/minor';
+import { countNotThrough } from '#server/through/notThrough';
 import { lastVerified } from '#server/nights/nights';
 import type { Database } from '#server/database/database';
 import { payAccounts } from '#server/database/schema/ways';
 import { business } from '#server/database/schema/business';
 import { bookings, covers, dueParts, facts, summaries } from '#server/database/schema/bookings';
 import { clients } from '#server/database/schema/clients';
-import { paymentRequests } from '#server/database/schema/credit';
-import { quotes } from '#server/database/schema/quotes';
-import { errands, intents, messages } from '#server/database/schema/work';
+import { errands, intents } from '#server/database/schema/work';
 import { cashByDay } from '#server/queries/paying/cashByDay';
 import { requestsDisputed } from '#server/after/requestsDisputed';
 import { requestsLate } from '#server/requests/requestsLate';
@@ -194,36 +193,6 @@ async function coming(db: Database): Promise<Doing[]> {
   return grouped(doings, 8);
 }
 
-/** Letters that could not be handed over and are not tried again. */
-async function lettersGivenUp(db: Database): Promise<Failing[]> {
-  const rows = await db
-    .select({
-      id: messages.id,
-      bookingNumber: bookings.number,
-      quoteNumber: quotes.number,
-      request: paymentRequests.number,
-      client: messages.recipientName,
-      address: messages.recipient,
-      since: messages.madeAt,
-      error: messages.error,
-    })
-    .from(messages)
-    .leftJoin(bookings, eq(bookings.id, messages.bookingId))
-    .leftJoin(quotes, eq(quotes.id, messages.quoteId))
-    .leftJoin(paymentRequests, eq(paymentRequests.id, messages.requestId))
-    .where(and(eq(messages.state, 'failed'), isNull(messages.codeId)))
-    .orderBy(desc(messages.seq))
-    .limit(mostLettersGivenUp);
-  return rows.map(({ id, bookingNumber, quoteNumber, request, client, address, since, error }) => ({
-    id,
-    client: client || address,
-    since,
-    what: error === 'unsure' ? 'letterUnsure' : 'letter',
-    bookingNumber: bookingNumber ?? quoteNumber ?? request ?? '',
-  }));
-}
-const mostLettersGivenUp = 50;
-
 /** So many of the things that differ are named on Today. */
 const mostNamed = 3;
 
@@ -266,21 +235,6 @@ export async function todayView(db: Database, now: Instant, wanted?: string): Pr
     .where(isNotNull(summaries.decideBy))
     .orderBy(asc(summaries.decideBy), asc(bookings.number))
     .limit(mostDecisions);
-  const failing: Failing[] = await db
-    .select({
-      id: errands.id,
-      bookingNumber: sql<string>`coalesce(${bookings.number}, ${quotes.number})`,
-      client: sql<string>`coalesce(${clients.name}, 'a quote')`,
-      what: errands.kind,
-      since: errands.at,
-    })
-    .from(errands)
-    .leftJoin(bookings, eq(bookings.id, errands.bookingId))
-    .leftJoin(clients, eq(clients.id, bookings.clientId))
-    .leftJoin(quotes, eq(quotes.id, errands.quoteId))
-    .where(sql`${errands.state} = 'failed'`)
-    .orderBy(asc(errands.at));
-  failing.push(...(await lettersGivenUp(db)));
   return {
     today,
     figures: { received7, due28, ...totals },
@@ -295,7 +249,7 @@ export async function todayView(db: Database, now: Instant, wanted?: string): Pr
     ),
     did: await done(db, midnight(addDays(today, -1))),
     next: await coming(db),
-    failing,
+    notThrough: await countNotThrough(db, now),
     unissued: (await heldDocuments(db)).slice(0, mostUnissued),
     requestsLate: await requestsLate(db, localDate(now, zone), now),
     requestsDisputed: await requestsDisputed(db),

@@ -47,6 +47,7 @@ export const triedTables = [
   'errands',
   'messages',
   'processor_events',
+  'troubles',
   'dispute_answers',
   'payouts',
   'documents',

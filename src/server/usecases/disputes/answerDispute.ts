@@ -14,8 +14,9 @@ import { disputeAnswers } from '#server/database/schema/disputes';
 import { files } from '#server/database/schema/files';
 import type { Deps } from '#server/deps';
 import { lockRequest, recordOfRequest } from '#server/requests/requests';
+import { givenUpOn, keepingTrouble } from '#server/through/troubles';
 import { processorOf } from '#server/ways/payAccounts';
-import { and, eq, inArray, sql } from 'drizzle-orm';
+import { and, eq, inArray, not, sql } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
 
 type NotAnswered = {
@@ -84,18 +85,13 @@ export async function sendAnswer(deps: Deps, id: string): Promise<'sent' | 'late
     .returning();
   if (row!.state !== 'open') return row!.state;
   const subject = (await disputeSubject(deps.db, row!.dispute))!;
-  const processor = await processorOf(deps, row!.accountId);
   const { dispute, shows, content, kind, sha256 } = row!;
-  const said =
-    kind === 'givesIn'
-      ? await processor.giveInDispute({ key: id, dispute })
-      : await processor.answerDispute({
-          key: id,
-          dispute,
-          family: subject.dispute.family,
-          shows,
-          document: new Uint8Array(content!),
-        });
+  const said = await keepingTrouble(deps, 'answer', id, async () => {
+    const processor = await processorOf(deps, row!.accountId);
+    if (kind === 'givesIn') return processor.giveInDispute({ key: id, dispute });
+    const { family } = subject.dispute;
+    return processor.answerDispute({ key: id, dispute, family, shows, document: new Uint8Array(content!) });
+  });
   const state = said === 'taken' ? ('sent' as const) : ('late' as const);
   await deps.db.transaction(async (tx) => {
     const [locked] = await tx.select().from(disputeAnswers).where(eq(disputeAnswers.id, id)).for('update');
@@ -155,7 +151,13 @@ export async function recoverAnswers(deps: Deps, patienceSeconds = 20): Promise<
   const left = await deps.db
     .select({ id: disputeAnswers.id })
     .from(disputeAnswers)
-    .where(and(eq(disputeAnswers.state, 'open'), pauseOver(disputeAnswers.calledAt, patienceSeconds)))
+    .where(
+      and(
+        eq(disputeAnswers.state, 'open'),
+        pauseOver(disputeAnswers.calledAt, patienceSeconds),
+        not(givenUpOn('answer', disputeAnswers.id)),
+      ),
+    )
     .limit(20);
   for (const { id } of left) {
     try {

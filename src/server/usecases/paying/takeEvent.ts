@@ -20,8 +20,9 @@ import { returnRequestPayment } from '#server/credit/requestReturns';
 import { type DisputeEvent, recordDispute } from '#server/usecases/paying/takeDispute';
 import { appendEntry } from '#server/journal/appendEntry';
 import type { ProcessorEvent } from '#server/ports';
+import { givenUpOn } from '#server/through/troubles';
 import { runSomeDue } from '#server/agenda/runDue';
-import { asc, eq, isNotNull, sql, type SQL } from 'drizzle-orm';
+import { and, asc, eq, isNotNull, not, sql, type SQL } from 'drizzle-orm';
 
 /**
  * Takes in an event of the processor, whose signature has been checked. Events come twice, late and out of order:
@@ -49,7 +50,7 @@ export const takeEvent =
       for (const id of await recordAnswer(deps, event.key, event.answer)) await carryOut(deps, id);
       await recordRequestAnswer(deps, event.key, event.answer);
       await markTaken(db, id, event, clock.now());
-      await placeLeft(deps);
+      await placeKept(deps);
       await runSomeDue(deps);
       return ok({ taken: true });
     }
@@ -68,19 +69,19 @@ export const takeEvent =
       return true;
     });
     for (const intent of further) await carryOut(deps, intent);
-    await placeLeft(deps);
+    await placeKept(deps);
     await runSomeDue(deps);
     deps.outbox.wake();
     return ok({ taken });
   };
 
 /** Events that came before what they are about: each is recorded as soon as that is here. */
-async function placeLeft(deps: Deps): Promise<void> {
+export async function placeKept(deps: Deps): Promise<void> {
   const { db } = deps;
   const left = await db
     .select()
     .from(processorEvents)
-    .where(isNotNull(processorEvents.event))
+    .where(and(isNotNull(processorEvents.event), not(givenUpOn('event', processorEvents.id))))
     .orderBy(asc(processorEvents.takenAt))
     .limit(20);
   for (const { id, event } of left) {

@@ -1,0 +1,5 @@
+import { tryThrough } from '#contracts/routes/through/tryThrough';
+import { served } from '#contracts/routes/served';
+import { TryThrough } from '#contracts/through';
+
+export const tryThroughServed = served(tryThrough, { in: TryThrough, right: 'business:write' });
