@@ -11,7 +11,7 @@ import { moveDate } from '#core/calendar/offset';
 import { chargeableOf } from '#core/consent/chargeable';
 import { asksAnew, notAgreed } from '#core/consent/purposesOf';
 import { type TimeOfDay, wallTime } from '#core/calendar/wallTime';
-import { instantOfWall } from '#core/calendar/zoned';
+import { instantOfWall, localDate } from '#core/calendar/zoned';
 import { defaultCollectAt } from '#core/plan/plan';
 import { debitNoticeDays } from '#core/consent/consented';
 import type { Minor } from '#core/money/minor';
@@ -113,7 +113,34 @@ function reminding(standing: Standing, part: Part): WantedErrand[] {
   });
 }
 
-function collecting(standing: Standing, part: Part, chargeable: Minor): WantedErrand[] {
+/** How much later than its moment a notice may go out and still be one. */
+const noticeLateHours = 24;
+
+/**
+ * Whether a collection from a bank account has no notice that still holds: its day has passed, or nobody was told in time,
+ * as after a long outage. Before its moment nobody knows.
+ */
+function noticeMissed(standing: Standing, part: Part, facts: readonly Fact[]): boolean {
+  const { agreed, ledger, asOf } = standing;
+  const { card } = ledger;
+  if (card?.way !== 'debit' || card.purposes === undefined || asOf < part.dueAt!) return false;
+  if (localDate(asOf, agreed.timeZone) > part.due!) return true;
+  const since = ledger.changes.at(-1)?.at ?? instantOfWall(agreed.agreed, agreed.timeZone);
+  const notices = remindersOf(standing, part)
+    .filter(({ when }) => when === 'before')
+    .map((reminder) => reminderMoment(part, reminder, agreed).at);
+  const [first] = notices.sort();
+  if (first === undefined || first <= since) return false;
+  return !facts.some(
+    (fact) =>
+      fact.kind === 'sent' &&
+      fact.occasion === 'remind' &&
+      fact.at >= first &&
+      fact.at <= addHours(first, noticeLateHours),
+  );
+}
+
+function collecting(standing: Standing, part: Part, chargeable: Minor, facts: readonly Fact[]): WantedErrand[] {
   const { ledger, stage } = standing;
   if (part.left === part.coming || part.dueAt === null || part.due === null) return [];
   // What a lost dispute took is owed again; whether it is asked for is the owner's to say.
@@ -130,6 +157,10 @@ function collecting(standing: Standing, part: Part, chargeable: Minor): WantedEr
     return told ? errands : [...errands, ask];
   }
   const { tries, last, nextTry } = chargeTries(standing, part.dueAt);
+  if (!last && noticeMissed(standing, part, facts)) {
+    const key = `ask:${part.key}:notice`;
+    return [...errands, { key, kind: 'message', occasion: 'ask', part: part.index, at: standing.asOf }];
+  }
   if (!last || nextTry) {
     const key = `charge:${part.key}:${ledger.card.cardId}:${tries}`;
     errands.push({ key, kind: 'charge', part: part.index, at: nextTry ?? part.dueAt });
@@ -335,7 +366,7 @@ export function wantedErrands(standing: Standing, facts: readonly Fact[]): Wante
   const errands = [...telling(standing, facts), ...holding(standing)];
   if (!standing.ledger.lapsed) {
     const chargeable = chargeableOf(standing.parts, standing.ledger);
-    errands.push(...standing.parts.flatMap((part, index) => collecting(standing, part, chargeable[index]!)));
+    errands.push(...standing.parts.flatMap((part, index) => collecting(standing, part, chargeable[index]!, facts)));
   }
   const { kept, paymentHeld } = standing.ledger;
   // What had been paid and was sent back weeks later is for the owner to decide.

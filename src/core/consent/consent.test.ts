@@ -1,4 +1,5 @@
 import { wantedErrands } from '#core/agenda/wantedErrands';
+import type { Instant } from '#core/calendar/instant';
 import type { Fact } from '#core/booking/facts';
 import type { Consented } from '#core/consent/consented';
 import { chargeableOf, holdAgreed } from '#core/consent/chargeable';
@@ -6,6 +7,7 @@ import { claimsLeft, notAgreed, purposesOf } from '#core/consent/purposesOf';
 import { mayWithdraw, performed, withdrawalUntil } from '#core/cancellation/withdrawal';
 import { cancellationOf } from '#core/booking/cancellationOf';
 import { waivedTerms } from '#core/services/waiver';
+import type { Decimal } from '#core/money/decimal';
 import { minor } from '#core/money/minor';
 import { cardAgreement } from '#core/wording/consent';
 import { expect } from 'chai';
@@ -111,6 +113,47 @@ describe('what a client agreed that a card may pay', () => {
       key.startsWith('remind'),
     );
     expect(reminders.map((each) => each.at).sort()).to.deep.equal([at('04-01 09:00'), at('04-02 09:00')]);
+  });
+  it('a bank account is not collected from after an outage that its notice did not survive: it is asked for', () => {
+    const debit: Fact = { ...keptWith(wanted), way: 'debit', cardId: 'b1' } as Fact;
+    const told = (when: Instant): Fact => ({
+      kind: 'sent',
+      at: when,
+      occasion: 'remind',
+      subject: 'A payment is coming',
+      messageId: '<1@example.com>',
+      to: 'ines@example.com',
+    });
+    const first = wantedErrands(standingOf([...deposit, debit], '03-05 10:00'), [...deposit, debit])
+      .filter(({ key }) => key.startsWith('remind:balance'))
+      .map((each) => each.at)
+      .sort()[0]!;
+    const asked = (more: Fact[], when: string): string[] => {
+      const facts = [...deposit, debit, ...more];
+      return wantedErrands(standingOf(facts, when), facts)
+        .map(({ key }) => key)
+        .filter((key) => /^(charge|ask):balance/.test(key));
+    };
+    const charge = 'charge:balance@2027-04-03:b1:0';
+    const ask = 'ask:balance@2027-04-03:notice';
+    const [before, due, nextDay] = ['03-20 10:00', '04-03 10:00', '04-04 10:00'];
+    expect(asked([], before), 'nobody knows before its moment').to.deep.equal([charge]);
+    expect(asked([told(first)], due)).to.deep.equal([charge]);
+    expect(asked([], due), 'nobody was told').to.deep.equal([ask]);
+    expect(asked([told(at('04-03 09:30'))], due), 'told too late').to.deep.equal([ask]);
+    expect(asked([told(first)], nextDay), 'the day of the notice has passed').to.deep.equal([ask]);
+  });
+  it('what was refused for good in an overdue batch is not charged for the next part of it', () => {
+    const [first, balance] = rentalTerms.instalments;
+    const half = { ...balance!, name: 'half', amount: { percent: '30' as Decimal } };
+    const twice = { ...rentalAgreed, terms: { ...rentalTerms, instalments: [first!, half, balance!] } };
+    const before = [...deposit, fact.cardKept('03-01 11:00')];
+    const charging = (facts: Fact[], when: string): string[] =>
+      wantedErrands(standingOf(facts, when, twice), facts)
+        .map(({ key }) => key.split('@')[0]!)
+        .filter((key) => key.startsWith('charge:'));
+    expect(charging(before, '04-06 10:00')).to.deep.equal(['charge:half', 'charge:balance']);
+    expect(charging([...before, fact.declined('04-06 10:00', 'hard')], '04-06 10:00')).to.deep.equal([]);
   });
 });
 
