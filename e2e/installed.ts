@@ -167,7 +167,13 @@ export async function closedDirectory(): Promise<string> {
   return directory;
 }
 
-/** The same on a database server, whose database is migrated and empty. */
+/** The business and its sign-in on a database server that is empty; the clock stands at 1 March 2027, 10:00. */
+export async function installedOnServer(environment: { DATABASE_URL: string; OSTENDO_SECRET: string }): Promise<void> {
+  const config = readConfig(environment);
+  await (await install(config, await openDatabase({ ...config, report: () => undefined }))).close();
+}
+
+/** The same with the demo's, on a database server, whose database is migrated and empty. */
 export async function demoOnServer(environment: { DATABASE_URL: string; OSTENDO_SECRET: string }): Promise<void> {
   const config = readConfig(environment);
   const app = await install(config, await openDatabase({ ...config, report: () => undefined }));

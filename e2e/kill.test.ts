@@ -3,8 +3,6 @@ import { compose } from '#compose';
 import { demoOwner, demoSignIn } from '#demo/scenario';
 import { readConfig } from '#server/config';
 import { verify } from '#server/verify/verify';
-import { testBankAccount } from '#world/accounts/testBankAccounts';
-import { testNumber } from '#world/cardNetwork/testCards';
 import { usualDocuments } from '#core/documents/settings';
 import { bookings } from '#server/database/schema/bookings';
 import { documents } from '#server/database/schema/documents';
@@ -12,6 +10,7 @@ import { expect } from 'chai';
 import { asc, eq } from 'drizzle-orm';
 import { spawnSync } from 'node:child_process';
 import { randomInt, randomUUID } from 'node:crypto';
+import { accountsOf, Client, type PaidThrough } from './client';
 import { installedDirectory } from './installed';
 import { freePort, serve, type Served } from './server';
 
@@ -24,48 +23,6 @@ const invoicing = {
 };
 
 type Acknowledged = { bookings: Set<string>; paid: Map<string, number> };
-
-/** Requests against a server that may die at any moment: a failure of the connection is no answer. */
-class Client {
-  cookie = '';
-  constructor(readonly address: string) {}
-
-  async post<T>(path: string, body: unknown): Promise<{ status: number; body: T } | null> {
-    try {
-      const response = await fetch(this.address + path, {
-        method: 'POST',
-        headers: { 'content-type': 'application/json', cookie: this.cookie },
-        body: JSON.stringify(body),
-      });
-      const cookies = response.headers.getSetCookie();
-      if (cookies.length > 0) this.cookie = cookies.map((each) => each.split(';')[0]).join('; ');
-      return { status: response.status, body: (await response.json()) as T };
-    } catch {
-      return null;
-    }
-  }
-}
-
-/** Where a client pays: an account at a processor, and the reference under which its frame is opened. */
-type PaidThrough = { readonly account: string; readonly number: string; readonly view: string };
-
-async function accountsOf(client: Client): Promise<PaidThrough[]> {
-  const read = async <T>(path: string): Promise<T> =>
-    (await (await fetch(client.address + path, { headers: { cookie: client.cookie } })).json()) as T;
-  type Listed = { readonly accounts: readonly { name: string; currency: string; mode: string }[] };
-  const world = await read<Listed & { accounts: readonly { reference: string }[] }>('/api/stand-ins/view');
-  const ours = await read<Listed & { accounts: readonly { id: string }[] }>('/api/ways');
-  const same = (name: string) => (each: { name: string; currency: string; mode: string }) =>
-    each.name === name && each.currency === 'EUR' && each.mode === 'live';
-  return (['Tarn Cards', 'Beck Debit'] as const).map((name) => ({
-    account: (ours.accounts.find(same(name)) as unknown as { id: string }).id,
-    view: (world.accounts.find(same(name)) as unknown as { reference: string }).reference,
-    number:
-      name === 'Tarn Cards'
-        ? testNumber('approves', randomInt(1e6))
-        : testBankAccount(randomInt(2) === 0 ? 'settles' : 'comesBack', randomInt(1e6)),
-  }));
-}
 
 /** One booking from the call to the payment, and then the clock: money, holds, renewals and captures under way. */
 async function work(client: Client, seen: Acknowledged, ways: readonly PaidThrough[]): Promise<void> {

@@ -1,0 +1,8 @@
+// npm run soak -- --kills N [--engine postgres]: random use, a misbehaving world, and kill -9; see docs/reliability.md.
+import { buildIfChanged, installPackages, run } from './common.mjs';
+
+installPackages();
+buildIfChanged();
+const soak = ['npx', 'tsx', 'testing/soak/main.ts', ...process.argv.slice(2)];
+if (soak.includes('postgres')) run('node', ['scripts/withPostgres.mjs', ...soak]);
+else run(soak[0], soak.slice(1));

@@ -1,0 +1,109 @@
+import type { App } from '#compose';
+import type { Fact } from '#core/booking/facts';
+import { standing } from '#core/booking/standing';
+import { agreedOf, readBooking } from '#server/booking/lockBooking';
+import { readConfig } from '#server/config';
+import { rowsOf } from '#server/database/database';
+import { bookings } from '#server/database/schema/bookings';
+import { errands, messages } from '#server/database/schema/work';
+import { hledgerJournal } from '#server/formats/hledger';
+import { verify } from '#server/verify/verify';
+import { eq, sql } from 'drizzle-orm';
+import { spawnSync } from 'node:child_process';
+import { receivingApp } from '../../e2e/installed';
+import { moneyAgrees } from '../moneyAgrees';
+import type { Asked } from './actions';
+
+export type Counts = Readonly<Record<string, number>>;
+
+/** How much there is of what a repeat must not make again; letters and looks come and go by themselves. */
+async function countsOf(app: App): Promise<Counts> {
+  const [row] = await rowsOf<Counts>(
+    app.deps.db,
+    sql`select
+      (select count(*) from bookings)::int as bookings,
+      (select count(*) from facts where fact->>'kind' not in ('sent', 'seen'))::int as facts,
+      (select count(*) from intents)::int as requests_to_processors,
+      (select count(*) from journal_entries)::int as entries,
+      (select count(*) from documents)::int as documents,
+      (select count(*) from payment_requests)::int as payment_requests,
+      (select count(*) from credit_receipts)::int as credit_receipts,
+      (select count(*) from vouchers)::int as vouchers,
+      (select count(*) from quotes)::int as quotes`,
+  );
+  return row!;
+}
+
+async function withApp<T>(environment: Record<string, string>, work: (app: App) => Promise<T>): Promise<T> {
+  const app = await receivingApp(readConfig({ ...environment, OSTENDO_UNDO_SECONDS: '0' }));
+  try {
+    return await work(app);
+  } finally {
+    await app.close();
+  }
+}
+
+/** Takes up what the last kill left open, until nothing is. */
+async function settled(app: App): Promise<void> {
+  await app.recover(0);
+  for (let round = 0; round < 3; round++) {
+    await app.deps.db.update(messages).set({ triedAt: null, pause: 0 }).where(eq(messages.state, 'outgoing'));
+    await app.deps.db.update(errands).set({ triedAt: null, pause: 0 }).where(eq(errands.state, 'waiting'));
+    await app.settle();
+    await app.lettersOut();
+    await app.recover(0);
+  }
+}
+
+/**
+ * What does not come out right after a batch of kills: the derived against the facts, the processors' own lists, card
+ * clearing against what they have, hledger, and what was answered without a key.
+ */
+export async function differences(
+  environment: Record<string, string>,
+  answered: readonly Asked[],
+): Promise<{ readonly found: readonly string[]; readonly counts: Counts; readonly left: number }> {
+  return withApp(environment, async (app) => {
+    await settled(app);
+    const found: string[] = (await verify(app.deps)).map((each) => JSON.stringify(each));
+    const { db } = app.deps;
+    const all = await db.select({ id: bookings.id, number: bookings.number }).from(bookings);
+    const told = new Map<string, readonly Fact[]>();
+    for (const { id, number } of all) told.set(number, (await readBooking(db, id))!.facts);
+    for (const { tells, path } of answered)
+      if (tells && !told.get(tells.booking)?.some(({ kind }) => kind === tells.fact))
+        found.push(`${path} of ${tells.booking} was answered, and its facts do not tell it`);
+    for (const [number, facts] of told)
+      for (const [what, ids] of Object.entries({
+        receipt: facts.flatMap((fact) => (fact.kind === 'received' ? [fact.receiptId] : [])),
+        refund: facts.flatMap((fact) => (fact.kind === 'refunded' ? [fact.refundId] : [])),
+        end: facts.flatMap((fact) => (fact.kind === 'closedOut' ? ['closed out'] : [])),
+      }))
+        if (new Set(ids).size < ids.length) found.push(`${number} has a ${what} twice`);
+    await moneyAgrees(
+      app,
+      all.map(({ id }) => id),
+      async (id) => {
+        const { booking, facts } = (await readBooking(db, id))!;
+        return standing(agreedOf(booking), facts, app.world.clock.now());
+      },
+    ).catch((error: Error) => found.push(error.message));
+    let journal = '';
+    for await (const piece of hledgerJournal(db)) journal += piece;
+    const checked = spawnSync('hledger', ['-f-', 'check', '--strict'], { input: journal, encoding: 'utf8' });
+    if (checked.status !== 0) found.push(`hledger: ${checked.stderr}`);
+    const { waiting } = await app.queries.notThrough();
+    return { found, counts: await countsOf(app), left: waiting.length };
+  });
+}
+
+/** What is more, or less, than it was. */
+export async function changedSince(environment: Record<string, string>, before: Counts): Promise<string[]> {
+  const now = await withApp(environment, async (app) => {
+    await settled(app);
+    return countsOf(app);
+  });
+  return Object.entries(now).flatMap(([what, count]) =>
+    count === before[what] ? [] : [`what was answered was asked again: ${what} ${before[what]}, then ${count}`],
+  );
+}
