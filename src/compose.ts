@@ -17,6 +17,7 @@ import { refundLimit } from '#server/queries/business/refundLimit';
 import { lookAfterCarts } from '#server/carts/lookAfterCarts';
 import { cartAlive } from '#server/carts/cartAlive';
 import { openLooks } from '#server/guard/looks';
+import { openRoom } from '#server/guard/room';
 import { openWork } from '#server/guard/work';
 import { openLimits } from '#server/guard/limits';
 import { openSignIn } from '#server/door/signIn';
@@ -91,6 +92,14 @@ export async function compose(
   /** The processors that an owner can have an account at: another one is another entry. */
   const adapters: Adapters = { ...world.adapters };
   const alive = openAlive();
+  /** Where the data is, if it is not a server's. */
+  const ownDirectory = opened.engine === 'PGlite' ? config.directory : null;
+  const room = openRoom(ownDirectory, (full) =>
+    log.error(
+      { directory: ownDirectory },
+      full ? 'the disk is full: nothing is written' : 'there is room on the disk again',
+    ),
+  );
   const deps: Deps = {
     db,
     clock: world.clock,
@@ -109,13 +118,14 @@ export async function compose(
       log.info(about, what);
     },
   };
-  const outbox = openOutbox(deps);
+  const outbox = openOutbox(deps, room);
   const limits = openLimits(db);
   const { quiet, ...turns } = openTurns(deps, world, {
     outbox,
     seen: alive.seen,
     carts: () => lookAfterCarts(deps, limits),
     begun: opened.begun,
+    room,
   });
 
   const backups = openBackups(deps, { directory: config.directory, secret });
@@ -131,6 +141,7 @@ export async function compose(
   return {
     config,
     ...turns,
+    room,
     agendaSilence: alive.silence,
     engine: opened.engine,
     deps,
@@ -152,7 +163,7 @@ export async function compose(
       deps,
       agendaSilence: alive.silence,
       backups,
-      directory: opened.engine === 'PGlite' ? config.directory : null,
+      directory: ownDirectory,
     }),
     nights: openNights(deps, { backups, passphrase: config.backupPassphrase }),
     standIns: (mailSearch: string) => standInsView(world, clockMoves.moving(), mailSearch),

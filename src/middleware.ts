@@ -69,6 +69,8 @@ async function answer(context: APIContext, next: MiddlewareNext): Promise<Respon
   const { locals, request, url } = context;
   if (!isFromHere(request)) return problem(403, 'cross_site');
   locals.app = await application();
+  // Refused before anything is begun; what only reads is answered.
+  if (!/^(GET|HEAD)$/.test(request.method) && (await locals.app.room.full())) return problem(507, 'disk_full');
   locals.address = context.clientAddress;
   locals.device = context.cookies.get(deviceCookie)?.value ?? null;
   const { opening, queued } = openingOf(context);

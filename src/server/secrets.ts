@@ -1,6 +1,16 @@
 import type { Config } from '#server/config';
 import { createHmac, randomBytes } from 'node:crypto';
-import { existsSync, mkdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
+import {
+  closeSync,
+  existsSync,
+  fsyncSync,
+  mkdirSync,
+  openSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  writeFileSync,
+} from 'node:fs';
 import { join } from 'node:path';
 
 const fileIn = (directory: string): string => join(directory, 'secret');
@@ -12,6 +22,14 @@ const newSecret = (): string => randomBytes(32).toString('base64url');
 export function keepSecret(directory: string, secret: string): void {
   mkdirSync(directory, { recursive: true });
   writeFileSync(fileIn(directory), secret, { mode: 0o600, flag: 'wx', flush: true });
+  syncDirectory(directory);
+}
+
+/** That a file is there, by its name, survives a power cut only once its directory is on the disk as well. */
+function syncDirectory(directory: string): void {
+  const opened = openSync(directory, 'r');
+  fsyncSync(opened);
+  closeSync(opened);
 }
 
 /** The installation's secret: the one given, else one made at the first start and kept in the data directory. */
@@ -42,7 +60,10 @@ export function renewSecret(directory: string): void {
   writeFileSync(made, newSecret(), { mode: 0o600, flush: true });
   // Begun before and not ended: what is sealed is under one of these two.
   if (!existsSync(formerIn(directory))) writeFileSync(formerIn(directory), before, { mode: 0o600, flush: true });
+  // Each name is on the disk before the next step counts on it.
+  syncDirectory(directory);
   renameSync(made, fileIn(directory));
+  syncDirectory(directory);
 }
 
 export const forgetFormer = (directory: string): void => rmSync(formerIn(directory), { force: true });

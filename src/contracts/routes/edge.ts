@@ -7,6 +7,7 @@ export const edgeCodes = [
   'try_again',
   'no_answer',
   'database_away',
+  'disk_full',
   'starting',
   'timed_out',
   'fault',

@@ -2,6 +2,7 @@ import { byItself } from '#server/actor/actorNow';
 import type { Instant } from '#core/calendar/instant';
 import { nextErrandMoment, runDue } from '#server/agenda/runDue';
 import { tidy, tidyEvery } from '#server/clockwork/tidy';
+import type { Room } from '#server/guard/room';
 import { isDatabaseAway } from '#server/database/away';
 import type { Deps } from '#server/deps';
 import { recoverIntents } from '#server/intents/carryOut';
@@ -54,12 +55,15 @@ export function openTurns(
     seen,
     carts,
     begun = () => NaN,
+    room,
   }: {
     readonly outbox: Outbox;
     readonly seen: () => void;
     readonly carts: () => Promise<number>;
     /** How many transactions there were in this process; absent where nobody counts them. */
     readonly begun?: (() => number) | undefined;
+    /** Where there is none, nothing is begun by itself. */
+    readonly room: Room;
   },
 ): Turns {
   let before: Promise<unknown> = Promise.resolve();
@@ -136,6 +140,7 @@ export function openTurns(
     if (idle.since === begun() && performance.now() < idle.until) return seen();
     looking = true;
     try {
+      if (await room.full()) return;
       const before = begun();
       await recover(patience);
       if (before === begun()) idle = { since: before, until: performance.now() + idleMilliseconds };

@@ -39,6 +39,12 @@ export function saysAway(error: unknown): boolean {
   return false;
 }
 
+/** Whether there was no room on the disk: the statement did nothing. */
+export function saysFull(error: unknown): boolean {
+  for (const each of causes(error)) if (codeOf(each) === '53100') return true;
+  return false;
+}
+
 /** A deadlock or a serialisation failure: nothing was written, and the same may simply be tried again. */
 export function mustRepeat(error: unknown): boolean {
   for (const each of causes(error)) if (codeOf(each) === '40P01' || codeOf(each) === '40001') return true;

@@ -7,11 +7,14 @@ import { btree_gist } from '@electric-sql/pglite/contrib/btree_gist';
 import { pg_trgm } from '@electric-sql/pglite/contrib/pg_trgm';
 import { drizzle } from 'drizzle-orm/pglite';
 import { migrate } from 'drizzle-orm/pglite/migrator';
-import { chmodSync, readdirSync, statSync } from 'node:fs';
+import { chmodSync, readdirSync, statfsSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 
 /** `btree_gist` lets a constraint compare a place and a unit beside a time; `pg_trgm` finds a part of a word by an index. */
 export const extensions = { btree_gist, pg_trgm };
+
+/** What recovery after a crash may write before anything can be asked: bytes. */
+const leastToOpen = 40 * 1024 * 1024;
 
 /** PGlite in the data directory, which is this process's alone until it is closed. */
 export async function openDirectory(
@@ -23,6 +26,9 @@ export async function openDirectory(
   process.umask(0o077);
   const release = lockDirectory(directory);
   try {
+    const { bavail, bsize } = statfsSync(directory);
+    // It would end amid its recovery, and say nothing of why.
+    if (bavail * bsize < leastToOpen) throw new Error(`there is no room on the disk of ${directory}`);
     const folder = join(directory, 'postgres');
     const client = await (durable
       ? PGlite.create({

@@ -1,6 +1,7 @@
 import { byItself } from '#server/actor/actorNow';
 import type { Deps } from '#server/deps';
 import { messages } from '#server/database/schema/work';
+import type { Room } from '#server/guard/room';
 import { outsideTransactions } from '#server/database/onlyInside';
 import { outsideRequests } from '#server/logging/requestNow';
 import { handOverNext } from '#server/outbox/handOver';
@@ -19,14 +20,15 @@ export type Outbox = {
   stop(): Promise<void>;
 };
 
-export function openOutbox(deps: Deps): Outbox {
+/** @param room a letter that goes out must be recorded as sent: with no room for that, none does */
+export function openOutbox(deps: Deps, room: Room = { full: () => Promise.resolve(false) }): Outbox {
   let running: Promise<void> | null = null;
   let again = false;
   let stopped = false;
   const run = async (): Promise<void> => {
     do {
       again = false;
-      while (!stopped && (await handOverNext(deps)));
+      while (!stopped && !(await room.full()) && (await handOverNext(deps)));
     } while (again && !stopped);
   };
   const wake = (): void => {

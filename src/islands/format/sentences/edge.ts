@@ -7,6 +7,8 @@ export const edgeSentences = {
   no_answer:
     'The other side has not answered yet, so it is not known whether it went through. Press again to look: nothing is done twice.',
   database_away: 'Ostendo cannot reach its database just now. Nothing is lost; try again in a moment.',
+  disk_full:
+    'There is no room left on the disk where the data are, so nothing is taken that could be lost. Try again once there is.',
   starting: 'Ostendo is starting. Try again in a moment.',
   timed_out: 'This took too long and was given up. Nothing was done twice; try again.',
   fault: 'That went wrong, and it is our fault. Nothing was half done; try again.',

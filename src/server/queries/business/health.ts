@@ -1,9 +1,9 @@
 import type { Backups } from '#server/backup/backups';
 import { lastVerified } from '#server/nights/nights';
+import { freeIn, leastDisk } from '#server/guard/room';
 import { rowsOf } from '#server/database/database';
 import type { Deps } from '#server/deps';
 import { sql } from 'drizzle-orm';
-import { statfs } from 'node:fs/promises';
 
 /** What a supervisor and an owner want to know of a running installation; seconds and bytes. */
 export type Health = {
@@ -59,7 +59,6 @@ async function healthOf({ deps, agendaSilence, backups, directory }: Sources): P
       (select count(*)::int from errands where state = 'failed') as failed,
       (select count(*)::int from processor_events where event is not null) as kept`,
   );
-  const disk = directory === null ? null : await statfs(directory).catch(() => null);
   return {
     agendaSilence: agendaSilence(),
     openIntents: row!.open_intents!,
@@ -69,7 +68,7 @@ async function healthOf({ deps, agendaSilence, backups, directory }: Sources): P
     lettersGivenUp: row!.given_up!,
     errandsFailed: row!.failed!,
     eventsKept: row!.kept!,
-    diskFree: disk && disk.bavail * disk.bsize,
+    diskFree: directory === null ? null : await freeIn(directory),
     backupAge: backups.age(),
     differences: (await lastVerified(deps))?.count ?? null,
   };
@@ -79,8 +78,6 @@ async function healthOf({ deps, agendaSilence, backups, directory }: Sources): P
 export const mostSilence = 90;
 /** A request that was open so long was asked again several times: its processor does not answer. */
 const mostOpen = 600;
-/** With less than this free, a database that must write does not for long. */
-export const leastDisk = 200 * 1024 * 1024;
 
 /** What keeps it from being ready, by name; and what only wants a look. */
 export function complaintsOf(health: Health): { readonly stops: readonly string[]; readonly warns: readonly string[] } {

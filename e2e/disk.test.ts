@@ -1,0 +1,125 @@
+import { compose } from '#compose';
+import { readConfig } from '#server/config';
+import { leastDisk } from '#server/guard/room';
+import { verify } from '#server/verify/verify';
+import { expect } from 'chai';
+import { spawnSync } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
+import { closeSync, cpSync, mkdtempSync, openSync, rmSync, statfsSync, writeSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { setTimeout as pause } from 'node:timers/promises';
+import { Client } from './client';
+import { installedDirectory } from './installed';
+import { freePort, serve } from './server';
+
+const megabytes = 420;
+
+describe('a disk that fills up', () => {
+  const disk = mkdtempSync(join(tmpdir(), 'ostendo-disk-'));
+  const filler = join(disk, 'filler');
+  const directory = join(disk, 'data');
+  before(async function () {
+    this.timeout(240_000);
+    const size = `size=${megabytes}m`;
+    // Only root may mount; elsewhere there is no small disk to try it on.
+    if (spawnSync('mount', ['-t', 'tmpfs', '-o', size, 'tmpfs', disk]).status !== 0) this.skip();
+    cpSync(await installedDirectory(), directory, { recursive: true });
+  });
+  after(() => {
+    spawnSync('umount', ['-l', disk]);
+    rmSync(disk, { recursive: true, force: true });
+  });
+  const free = (): number => {
+    const { bavail, bsize } = statfsSync(disk);
+    return bavail * bsize;
+  };
+  /** Somebody else's file takes all but so much. */
+  const fill = (left: number): void => {
+    const file = openSync(filler, 'w');
+    const piece = Buffer.alloc(1 << 16);
+    try {
+      while (free() > left) writeSync(file, piece);
+      while (left === 0) writeSync(file, piece.subarray(0, 512));
+    } catch (error) {
+      expect((error as NodeJS.ErrnoException).code).to.equal('ENOSPC');
+    }
+    closeSync(file);
+  };
+  const booking = (client: Client) =>
+    client.post<{ number?: string; code?: string }>('/api/bookings/create', {
+      requestKey: randomUUID(),
+      clientName: 'Ines Valadar',
+      clientEmail: 'ines@example.com',
+      serviceId: 'dobsonian',
+      title: 'Dobsonian',
+      start: '2027-03-12T18:00',
+      end: '2027-03-26T18:00',
+      lines: [{ id: 'service', label: 'Dobsonian', quantity: '1', unitPrice: 500_00, taxes: ['VAT'] }],
+      termsId: 'rental',
+    });
+  const statusOf = async (address: string, path: string, cookie = ''): Promise<number> =>
+    (await fetch(address + path, { headers: { cookie } })).status;
+
+  it('below a floor nothing is written, with a code; what is there is still read, and health says so', async () => {
+    const server = await serve(directory);
+    const client = new Client(server.address);
+    await client.post('/api/demo/sign-in', {});
+    const made = await booking(client);
+    expect(made?.status).to.equal(200);
+    fill(leastDisk - 20 * 1024 * 1024);
+    await pause(1500);
+    const refused = await booking(client);
+    expect([refused?.status, refused?.body.code]).to.deep.equal([507, 'disk_full']);
+    expect(await statusOf(server.address, `/api/booking/${made!.body.number}`, client.cookie)).to.equal(200);
+    expect(await statusOf(server.address, '/readyz')).to.equal(503);
+    rmSync(filler);
+    await pause(1500);
+    expect((await booking(client))?.status, 'there is room again').to.equal(200);
+    await server.stop();
+  });
+
+  it('filled to the last byte amid the work, nothing that was answered is lost and nothing is half written', async function () {
+    this.timeout(240_000);
+    const port = await freePort();
+    const server = await serve(directory, {}, port);
+    const client = new Client(server.address);
+    await client.post('/api/demo/sign-in', {});
+    const answered: string[] = [];
+    const refused = new Set<string>();
+    let over = false;
+    const working = (async () => {
+      while (!over) {
+        const made = await booking(client);
+        if (made?.status === 200) answered.push(made.body.number!);
+        else {
+          refused.add(made?.body.code ?? 'gone');
+          await pause(100);
+        }
+      }
+    })();
+    while (answered.length < 3) await pause(50);
+    fill(0);
+    await pause(3000);
+    over = true;
+    await working;
+    expect(refused.size, `answered otherwise: ${[...refused].join(' ')}`).to.be.above(0);
+    await server.stop('SIGKILL');
+
+    // Started on a full disk it says why, and is there by itself once there is room.
+    const starting = serve(directory, {}, port);
+    await pause(6000);
+    rmSync(filler);
+    const again = await starting;
+    expect(again.address).to.equal(server.address);
+    const owner = new Client(again.address);
+    await owner.post('/api/demo/sign-in', {});
+    for (const number of answered)
+      expect(await statusOf(again.address, `/api/booking/${number}`, owner.cookie), number).to.equal(200);
+    await again.stop();
+    const app = await compose(readConfig({ OSTENDO_DATA: directory }), { post: async () => ({ ok: false }) });
+    await app.recover(0);
+    expect(await verify(app.deps)).to.deep.equal([]);
+    await app.close();
+  });
+});
