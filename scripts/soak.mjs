@@ -3,6 +3,8 @@ import { buildIfChanged, installPackages, run } from './common.mjs';
 
 installPackages();
 buildIfChanged();
-const soak = ['npx', 'tsx', 'testing/soak/main.ts', ...process.argv.slice(2)];
-if (soak.includes('postgres')) run('node', ['scripts/withPostgres.mjs', ...soak]);
+const given = process.argv.slice(2);
+const soak = ['npx', 'tsx', 'testing/soak/main.ts', ...given];
+if (given.includes('--rolling')) run('node', ['scripts/withPostgres.mjs', 'npx', 'tsx', 'testing/soak/rolling.ts']);
+else if (given.includes('postgres')) run('node', ['scripts/withPostgres.mjs', ...soak]);
 else run(soak[0], soak.slice(1));
