@@ -170,7 +170,13 @@ describe('the life of the process', () => {
     await server.stop();
     const lines = server.log().trim().split('\n');
     const parsed = lines.map((line) => JSON.parse(line) as Record<string, unknown>);
-    expect(parsed.find(({ msg }) => msg === 'errand carried out')).to.include.keys('errand', 'kind', 'level', 'time');
+    expect(parsed.find(({ msg }) => msg === 'errand carried out')).to.include.keys(
+      'errand',
+      'booking',
+      'kind',
+      'level',
+      'time',
+    );
     expect(server.log()).not.to.match(/Ottilie|Brandauer|example\.com|Dobsonian/);
   });
 

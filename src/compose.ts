@@ -3,7 +3,7 @@ import { openAlive } from '#server/clockwork/alive';
 import { postEvents } from '#server/outside/postEvents';
 import { openTurns } from '#server/clockwork/turns';
 import type { Config } from '#server/config';
-import { type OpenDatabase } from '#server/database/database';
+import type { OpenDatabase, Report } from '#server/database/database';
 import { gated } from '#server/database/gated';
 import { openDatabase } from '#server/database/open';
 import type { Deps } from '#server/deps';
@@ -70,7 +70,7 @@ export async function compose(
   config: Config,
   given: { opened?: OpenDatabase; post?: Post; deadlines?: Deadlines } = {},
 ) {
-  const report = (problem: string, error: unknown): void => log.error({ err: error }, problem);
+  const report: Report = (problem, error, about = {}) => log.error({ err: error, ...about }, problem);
   const opened = given.opened ?? (await openDatabase({ ...config, report }));
   const faults = openFaults(config.faults);
   // The world has it always: what is simulated is that the application has not.

@@ -1,6 +1,6 @@
 import type { Vault } from '#server/vault';
 import type { Clock, Mailbox, Adapters } from '#server/ports';
-import type { Database, Report } from '#server/database/database';
+import type { About, Database, Report } from '#server/database/database';
 
 /** What use cases are given; nothing in them reaches for the world by itself. */
 export type Deps = {
@@ -24,5 +24,5 @@ export type Deps = {
   /** Something failed that will be tried again, or needs a look. */
   readonly report: Report;
   /** What was done by itself: an intent answered, an errand carried out. Ids and states only. */
-  readonly note: (what: string, about: Readonly<Record<string, string | number>>) => void;
+  readonly note: (what: string, about: About) => void;
 };

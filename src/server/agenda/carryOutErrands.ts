@@ -40,7 +40,8 @@ export function inTransactions(claimed: readonly Claimed[]): Claimed[][] {
 /** Checks again that the errands are wanted, commits what they set off in one transaction, and carries that out after it. */
 export async function carryOutErrands(deps: Deps, claimed: readonly Claimed[]): Promise<void> {
   const { carried, afterwards } = await deps.db.transaction((tx) => commitAll(tx, deps, claimed));
-  for (const { id, kind } of carried) deps.note('errand carried out', { errand: id, kind });
+  for (const { id, kind, booking_id: booking } of carried)
+    deps.note('errand carried out', { errand: id, kind, booking });
   try {
     for (const work of afterwards) await work?.();
   } catch (error) {

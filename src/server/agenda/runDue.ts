@@ -46,9 +46,9 @@ async function claimNext({ db, clock }: Deps, of: Concerning, most: number): Pro
   return claimed.sort((a, b) => (order(a) < order(b) ? -1 : 1));
 }
 
-async function fail(deps: Deps, { id, tries, kind }: Claimed, error: unknown): Promise<void> {
+async function fail(deps: Deps, { id, tries, kind, booking_id: booking }: Claimed, error: unknown): Promise<void> {
   const pause = pauses[tries - 1];
-  deps.report(`errand ${id} failed, try ${tries}`, error);
+  deps.report(`errand ${id} failed, try ${tries}`, error, { errand: id, booking });
   await deps.db.transaction(async (tx) => {
     await tx
       .update(errands)

@@ -14,8 +14,10 @@ export type OpenDatabase = {
   close(): Promise<void>;
 };
 
+/** What a line of the log is about: ids and states only. */
+export type About = Readonly<Record<string, string | number | null>>;
 /** Something failed that will be tried again, or needs a look. */
-export type Report = (problem: string, error: unknown) => void;
+export type Report = (problem: string, error: unknown, about?: About) => void;
 
 /** The rows of a statement that has no table of its own: both drivers wrap them differently. */
 export async function rowsOf<T>(db: Database | Tx, statement: ReturnType<typeof sql>): Promise<T[]> {

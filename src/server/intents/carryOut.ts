@@ -86,7 +86,8 @@ export async function carryOut(deps: Deps, intentId: string): Promise<ProcessorA
     askProcessor(await processorOf(deps, row.accountId), row, inCurrency),
   );
   const further = await recordAnswer(deps, intentId, answer, row);
-  deps.note('intent answered', { intent: intentId, kind: row.request.kind, outcome: answer.outcome });
+  const { bookingId: booking, request } = row;
+  deps.note('intent answered', { intent: intentId, booking, kind: request.kind, outcome: answer.outcome });
   deps.outbox.wake();
   for (const id of further) await carryOut(deps, id);
   return answer;
@@ -101,18 +102,18 @@ export const recoverIntents = (deps: Deps, patience = patienceSeconds): Promise<
 
 async function recoverLeft(deps: Deps, patience: number): Promise<number> {
   const left = await deps.db
-    .select({ id: intents.id })
+    .select({ id: intents.id, booking: intents.bookingId })
     .from(intents)
     .where(and(eq(intents.state, 'open'), pauseOver(intents.calledAt, patience), not(givenUpOn('call', intents.id))))
     .orderBy(asc(intents.madeAt))
     .limit(50);
   let settled = 0;
-  for (const { id } of left) {
+  for (const { id, booking } of left) {
     try {
       await carryOut(deps, id);
       settled++;
     } catch (error) {
-      deps.report(`intent ${id} could not be carried out`, error);
+      deps.report(`intent ${id} could not be carried out`, error, { intent: id, booking });
     }
   }
   return settled;

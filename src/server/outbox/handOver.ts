@@ -73,11 +73,15 @@ function failureOf(error: unknown): MailFailed['how'] {
   return 'later';
 }
 
-async function recordFailed({ db, report }: Deps, { id, tries, unsure }: MessageRow, error: unknown): Promise<void> {
+async function recordFailed(
+  { db, report }: Deps,
+  { id, tries, unsure, bookingId: booking }: MessageRow,
+  error: unknown,
+): Promise<void> {
   const how = failureOf(error);
   const doubts = unsure + (how === 'unsure' ? 1 : 0);
   const pause = how === 'refused' || doubts >= mostUnsure ? undefined : pauses[tries - 1];
-  report(`message ${id} was not handed over (${how}), try ${tries}`, error);
+  report(`message ${id} was not handed over (${how}), try ${tries}`, error, { message: id, booking });
   const again = { state: 'outgoing' as const, error: how, unsure: doubts, pause: pause ?? 0, triedAt: sql`now()` };
   await db
     .update(messages)
