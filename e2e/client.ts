@@ -5,13 +5,22 @@ import { randomInt } from 'node:crypto';
 /** Requests against a server that may die at any moment: a failure of the connection is no answer. */
 export class Client {
   cookie = '';
-  constructor(readonly address: string) {}
+  /** @param from the address that a trusted proxy says each request comes from */
+  constructor(
+    readonly address: string,
+    private readonly from: () => string | null = () => null,
+  ) {}
+
+  private forwarded(): Record<string, string> {
+    const from = this.from();
+    return from === null ? {} : { 'x-forwarded-for': from };
+  }
 
   async post<T>(path: string, body: unknown): Promise<{ status: number; body: T } | null> {
     try {
       const response = await fetch(this.address + path, {
         method: 'POST',
-        headers: { 'content-type': 'application/json', cookie: this.cookie },
+        headers: { 'content-type': 'application/json', cookie: this.cookie, ...this.forwarded() },
         body: JSON.stringify(body),
       });
       const cookies = response.headers.getSetCookie();
