@@ -124,8 +124,12 @@ function noticeMissed(standing: Standing, part: Part, facts: readonly Fact[]): b
   const { agreed, ledger, asOf } = standing;
   const { card } = ledger;
   if (card?.way !== 'debit' || card.purposes === undefined || asOf < part.dueAt!) return false;
+  const given = facts.findLast((fact) => fact.kind === 'cardKept' && fact.cardId === card.cardId)?.at;
+  // Who gives the account once it is due gives it for that.
+  if (given !== undefined && given >= part.dueAt!) return false;
   if (localDate(asOf, agreed.timeZone) > part.due!) return true;
-  const since = ledger.changes.at(-1)?.at ?? instantOfWall(agreed.agreed, agreed.timeZone);
+  const changed = ledger.changes.at(-1)?.at ?? instantOfWall(agreed.agreed, agreed.timeZone);
+  const since = given !== undefined && given > changed ? given : changed;
   const notices = remindersOf(standing, part)
     .filter(({ when }) => when === 'before')
     .map((reminder) => reminderMoment(part, reminder, agreed).at);

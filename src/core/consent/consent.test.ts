@@ -142,6 +142,12 @@ describe('what a client agreed that a card may pay', () => {
     expect(asked([], due), 'nobody was told').to.deep.equal([ask]);
     expect(asked([told(at('04-03 09:30'))], due), 'told too late').to.deep.equal([ask]);
     expect(asked([told(first)], nextDay), 'the day of the notice has passed').to.deep.equal([ask]);
+    const given = { ...debit, at: at('04-05 10:00') };
+    const late = [...deposit, given];
+    expect(
+      wantedErrands(standingOf(late, '04-05 10:01'), late).map(({ key }) => key),
+      'an account that is given once it is due is given for that',
+    ).to.include(charge);
   });
   it('what was refused for good in an overdue batch is not charged for the next part of it', () => {
     const [first, balance] = rentalTerms.instalments;
