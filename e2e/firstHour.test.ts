@@ -101,13 +101,18 @@ describe('the first hour', () => {
   });
 
   it('ends with clean books, after a copy of what was tried', async () => {
-    const download = page.waitForEvent('download');
-    await button('Copy what was tried').click();
-    const copy = JSON.parse(readFileSync(await (await download).path(), 'utf8')) as { bookings: unknown[] };
-    expect(copy.bookings).to.have.length(1);
-    await button('Remove what was tried').click();
     const prove = page.getByRole('dialog').locator('input[type=password]');
-    await page.getByText('The books are clean.').or(prove).first().waitFor();
+    const old = page.getByText('Something has happened since the copy was made. Copy it again.');
+    // A letter may go out between the copy and the press: it is copied again then, as the page says.
+    for (let tries = 0; tries < 5; tries++) {
+      const download = page.waitForEvent('download');
+      await button('Copy what was tried').click();
+      const copy = JSON.parse(readFileSync(await (await download).path(), 'utf8')) as { bookings: unknown[] };
+      expect(copy.bookings).to.have.length(1);
+      await button('Remove what was tried').click();
+      await page.getByText('The books are clean.').or(prove).or(old).first().waitFor();
+      if (!(await old.isVisible())) break;
+    }
     if (await prove.isVisible()) {
       await prove.fill('under dark skies');
       await page.keyboard.press('Enter');

@@ -86,7 +86,11 @@ function Request({ request }: { readonly request: RequestLine }) {
           </span>
         )}
         <ul className={styles.happened}>
-          {request.going && <li role="status">{goingWords[request.going]}</li>}
+          {request.going && (
+            <li>
+              <span role="status">{goingWords[request.going]}</span>
+            </li>
+          )}
           {request.happened.slice(0, 4).map(({ at, what }, index) => (
             <li key={index}>
               {shortMoment(at, zone, today)}: {what}

@@ -198,7 +198,7 @@ function GiveUp({ thing, close }: { readonly thing: NotThrough; readonly close: 
           <Button variant="default" onClick={close}>
             Go on trying
           </Button>
-          <Button type="submit" color="red" loading={leave.busy} disabled={reason.trim() === ''}>
+          <Button type="submit" loading={leave.busy} disabled={reason.trim() === ''}>
             Give up
           </Button>
         </DialogButtons>
