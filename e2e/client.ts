@@ -1,6 +1,6 @@
 import { testBankAccount } from '#world/accounts/testBankAccounts';
 import { testNumber } from '#world/cardNetwork/testCards';
-import { randomInt } from 'node:crypto';
+import { randomInt, randomUUID } from 'node:crypto';
 
 /** Requests against a server that may die at any moment: a failure of the connection is no answer. */
 export class Client {
@@ -52,3 +52,16 @@ export async function accountsOf(client: Client): Promise<PaidThrough[]> {
         : testBankAccount(randomInt(2) === 0 ? 'settles' : 'comesBack', randomInt(1e6)),
   }));
 }
+
+/** A rental as it is asked for by the owner, under a key of its own. */
+export const rentalAsked = (clientName = 'Ines Valadar') => ({
+  requestKey: randomUUID(),
+  clientName,
+  clientEmail: 'ines@example.com',
+  serviceId: 'dobsonian',
+  title: 'Dobsonian',
+  start: '2027-03-12T18:00',
+  end: '2027-03-26T18:00',
+  lines: [{ id: 'service', label: 'Dobsonian', quantity: '1', unitPrice: 500_00, taxes: ['VAT'] }],
+  termsId: 'rental',
+});

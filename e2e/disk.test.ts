@@ -4,12 +4,11 @@ import { leastDisk } from '#server/guard/room';
 import { verify } from '#server/verify/verify';
 import { expect } from 'chai';
 import { spawnSync } from 'node:child_process';
-import { randomUUID } from 'node:crypto';
 import { closeSync, cpSync, mkdtempSync, openSync, rmSync, statfsSync, writeSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { setTimeout as pause } from 'node:timers/promises';
-import { Client } from './client';
+import { Client, rentalAsked } from './client';
 import { installedDirectory } from './installed';
 import { freePort, serve } from './server';
 
@@ -47,17 +46,7 @@ describe('a disk that fills up', () => {
     closeSync(file);
   };
   const booking = (client: Client) =>
-    client.post<{ number?: string; code?: string }>('/api/bookings/create', {
-      requestKey: randomUUID(),
-      clientName: 'Ines Valadar',
-      clientEmail: 'ines@example.com',
-      serviceId: 'dobsonian',
-      title: 'Dobsonian',
-      start: '2027-03-12T18:00',
-      end: '2027-03-26T18:00',
-      lines: [{ id: 'service', label: 'Dobsonian', quantity: '1', unitPrice: 500_00, taxes: ['VAT'] }],
-      termsId: 'rental',
-    });
+    client.post<{ number?: string; code?: string }>('/api/bookings/create', rentalAsked());
   const statusOf = async (address: string, path: string, cookie = ''): Promise<number> =>
     (await fetch(address + path, { headers: { cookie } })).status;
 

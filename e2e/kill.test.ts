@@ -10,7 +10,7 @@ import { expect } from 'chai';
 import { asc, eq } from 'drizzle-orm';
 import { spawnSync } from 'node:child_process';
 import { randomInt, randomUUID } from 'node:crypto';
-import { accountsOf, Client, type PaidThrough } from './client';
+import { accountsOf, Client, type PaidThrough, rentalAsked } from './client';
 import { installedDirectory } from './installed';
 import { freePort, serve, type Served } from './server';
 
@@ -27,17 +27,10 @@ type Acknowledged = { bookings: Set<string>; paid: Map<string, number> };
 /** One booking from the call to the payment, and then the clock: money, holds, renewals and captures under way. */
 async function work(client: Client, seen: Acknowledged, ways: readonly PaidThrough[]): Promise<void> {
   const way = ways[randomInt(3) === 0 ? 1 : 0]!;
-  const made = await client.post<{ id: string; number: string }>('/api/bookings/create', {
-    requestKey: randomUUID(),
-    clientName: `Client ${randomUUID().slice(0, 8)}`,
-    clientEmail: 'client@example.com',
-    serviceId: 'dobsonian',
-    title: 'Dobsonian',
-    start: '2027-03-12T18:00',
-    end: '2027-03-26T18:00',
-    lines: [{ id: 'service', label: 'Dobsonian', quantity: '1', unitPrice: 500_00, taxes: ['VAT'] }],
-    termsId: 'rental',
-  });
+  const made = await client.post<{ id: string; number: string }>(
+    '/api/bookings/create',
+    rentalAsked(`Client ${randomUUID().slice(0, 8)}`),
+  );
   if (made?.status !== 200) return;
   seen.bookings.add(made.body.number);
   const link = await client.post<{ url: string }>('/api/bookings/copy-link', {

@@ -1,6 +1,6 @@
 import { expect } from 'chai';
-import { randomUUID } from 'node:crypto';
 import type { Browser, BrowserContext, Page } from 'playwright-core';
+import { rentalAsked } from './client';
 import { expectAccessible, launch, openPage } from './browser';
 import { installedDirectory } from './installed';
 import { serve, type Served } from './server';
@@ -39,17 +39,7 @@ describe('journey: what does not get through', () => {
     await owner.getByRole('button', { name: 'All well again' }).waitFor();
     await expectAccessible(owner);
     const made = await context.request.post(`${server.address}/api/bookings/create`, {
-      data: {
-        requestKey: randomUUID(),
-        clientName: 'Ines Valadar',
-        clientEmail: 'ines@example.com',
-        serviceId: 'dobsonian',
-        title: 'Dobsonian',
-        start: '2027-03-12T18:00',
-        end: '2027-03-26T18:00',
-        lines: [{ id: 'service', label: 'Dobsonian', quantity: '1', unitPrice: 500_00, taxes: ['VAT'] }],
-        termsId: 'rental',
-      },
+      data: rentalAsked(),
     });
     expect(made.ok()).to.equal(true);
   });

@@ -1,10 +1,9 @@
 import { type ChildProcess, spawn } from 'node:child_process';
-import { randomUUID } from 'node:crypto';
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { setTimeout as pause } from 'node:timers/promises';
-import { Client } from '../../e2e/client';
+import { Client, rentalAsked } from '../../e2e/client';
 import { installedOnServer } from '../../e2e/installed';
 import { freePort, serve, type Served } from '../../e2e/server';
 import { onServer } from '../databases';
@@ -66,17 +65,7 @@ async function person(): Promise<void> {
   const client = new Client(address);
   await client.post('/api/demo/sign-in', {});
   while (!over) {
-    const made = await client.post<{ number?: string; code?: string }>('/api/bookings/create', {
-      requestKey: randomUUID(),
-      clientName: 'Ines Valadar',
-      clientEmail: 'ines@example.com',
-      serviceId: 'dobsonian',
-      title: 'Dobsonian',
-      start: '2027-03-12T18:00',
-      end: '2027-03-26T18:00',
-      lines: [{ id: 'service', label: 'Dobsonian', quantity: '1', unitPrice: 500_00, taxes: ['VAT'] }],
-      termsId: 'rental',
-    });
+    const made = await client.post<{ number?: string; code?: string }>('/api/bookings/create', rentalAsked());
     if (made?.status === 200) counts.written++;
     else lost(`create ${made?.status ?? 'no answer'} ${made?.body.code ?? ''}`);
     for (const path of ['/api/today', `/api/booking/${made?.body.number ?? ''}`, '/bookings']) {

@@ -1,5 +1,4 @@
 import type { NotThrough, NotThroughView, ThroughKind } from '#contracts/through';
-import { zero } from '#core/money/minor';
 import { peopleIn } from '#server/actor/people';
 import type { Instant } from '#core/calendar/instant';
 import { type Database, rowsOf } from '#server/database/database';
@@ -40,6 +39,19 @@ const renewalKey = sql`${payAccounts.id} || ' ' || ${payAccounts.accessUntil}`;
 const troubleOf = (kind: NotThrough['kind'], id: SQL | AnyPgColumn): SQL =>
   and(eq(troubles.kind, kind), sql`${troubles.subject} = ${id}`)!;
 
+type Row = Pick<NotThrough, 'id' | 'since'> &
+  Left & { readonly error: string | null; readonly tries: number | null } & Partial<
+    Pick<NotThrough, 'what' | 'number' | 'who' | 'amount' | 'currency' | 'money' | 'why' | 'again'>
+  >;
+
+/** What was read as the view has it: of money, and tried again until it is given up, unless it says otherwise. */
+function thing(kind: NotThrough['kind'], row: Row): NotThrough {
+  const { id, since, what = '', number = '', who = '', amount = null, currency = '', money = true } = row;
+  const { why = row.error ?? '', again = row.givenUpAt === null } = row;
+  const tries = row.tries ?? 0;
+  return { kind, id, what, number, who, amount, currency, money, since, why, tries, again, givenUp: givenUpOf(row) };
+}
+
 async function letters(db: Database): Promise<NotThrough[]> {
   const rows = await db
     .select({
@@ -66,26 +78,10 @@ async function letters(db: Database): Promise<NotThrough[]> {
     )
     .orderBy(desc(messages.seq))
     .limit(most);
-  return rows.map((row) => ({
-    ...about(row),
-    kind: 'letter',
-    amount: null,
-    currency: '',
-    money: false,
-    why: row.why ?? '',
-    again: row.state === 'outgoing',
-    givenUp: givenUpOf(row),
-  }));
+  return rows.map((row) =>
+    thing('letter', { ...row, why: row.why ?? '', money: false, again: row.state === 'outgoing' }),
+  );
 }
-
-const about = <T extends Pick<NotThrough, 'id' | 'what' | 'number' | 'who' | 'since' | 'tries'>>({
-  id,
-  what,
-  number,
-  who,
-  since,
-  tries,
-}: T) => ({ id, what, number, who, since, tries });
 
 async function overdueErrands(db: Database, now: Instant): Promise<NotThrough[]> {
   const rows = await db
@@ -115,16 +111,9 @@ async function overdueErrands(db: Database, now: Instant): Promise<NotThrough[]>
     )
     .orderBy(asc(errands.at))
     .limit(most);
-  return rows.map((row) => ({
-    ...about(row),
-    kind: 'errand',
-    amount: null,
-    currency: '',
-    money: isOfMoney(row.what),
-    why: row.why ?? '',
-    again: row.state !== 'failed',
-    givenUp: givenUpOf(row),
-  }));
+  return rows.map((row) =>
+    thing('errand', { ...row, why: row.why ?? '', money: isOfMoney(row.what), again: row.state !== 'failed' }),
+  );
 }
 
 /** What processors were asked and have not answered; a first call that is under way is no trouble yet. */
@@ -148,16 +137,7 @@ async function calls(db: Database): Promise<NotThrough[]> {
     .where(eq(intents.state, 'open'))
     .orderBy(asc(intents.madeAt))
     .limit(most);
-  return rows.map((row) => ({
-    ...about(row),
-    kind: 'call',
-    amount: row.amount,
-    currency: row.currency,
-    money: true,
-    why: row.error ?? '',
-    again: row.givenUpAt === null,
-    givenUp: givenUpOf(row),
-  }));
+  return rows.map((row) => thing('call', row));
 }
 
 async function callsOfRequests(db: Database): Promise<NotThrough[]> {
@@ -177,16 +157,7 @@ async function callsOfRequests(db: Database): Promise<NotThrough[]> {
     .where(eq(requestPayments.state, 'open'))
     .orderBy(asc(requestPayments.madeAt))
     .limit(most);
-  return rows.map((row) => ({
-    ...about({ ...row, what: 'pay', who: '' }),
-    kind: 'requestCall',
-    amount: row.amount,
-    currency: row.currency,
-    money: true,
-    why: row.error ?? '',
-    again: row.givenUpAt === null,
-    givenUp: givenUpOf(row),
-  }));
+  return rows.map((row) => thing('requestCall', row));
 }
 
 async function answersToDisputes(db: Database): Promise<NotThrough[]> {
@@ -203,16 +174,7 @@ async function answersToDisputes(db: Database): Promise<NotThrough[]> {
     .where(eq(disputeAnswers.state, 'open'))
     .orderBy(asc(disputeAnswers.madeAt))
     .limit(most);
-  return rows.map((row) => ({
-    ...about({ ...row, number: '', who: '' }),
-    kind: 'answer',
-    amount: null,
-    currency: '',
-    money: true,
-    why: row.error ?? '',
-    again: row.givenUpAt === null,
-    givenUp: givenUpOf(row),
-  }));
+  return rows.map((row) => thing('answer', row));
 }
 
 /** Events about what is not known here: kept until it is. */
@@ -230,16 +192,9 @@ async function keptEvents(db: Database): Promise<NotThrough[]> {
     .where(isNotNull(processorEvents.event))
     .orderBy(asc(processorEvents.takenAt))
     .limit(most);
-  return rows.map((row) => ({
-    ...about({ ...row, number: '', who: '', tries: row.tries ?? 0 }),
-    kind: 'event',
-    amount: row.event!.type === 'dispute.changed' ? row.event!.amount : zero,
-    currency: '',
-    money: true,
-    why: '',
-    again: row.givenUpAt === null,
-    givenUp: givenUpOf(row),
-  }));
+  return rows.map(({ event, ...row }) =>
+    thing('event', { ...row, amount: event!.type === 'dispute.changed' ? event!.amount : null }),
+  );
 }
 
 /** An access that was not renewed is known by its account and until when it is good: the next one is another matter. */
@@ -261,23 +216,14 @@ async function renewals(db: Database): Promise<NotThrough[]> {
     .leftJoin(troubles, troubleOf('renewal', renewalKey))
     .where(and(isNotNull(payAccounts.failedAt), isNull(payAccounts.disconnectedAt)))
     .limit(most);
-  return rows.map(({ accountId, until, since, first, ...row }) => ({
-    ...about({
+  return rows.map(({ accountId, until, first, ...row }) =>
+    thing('renewal', {
       ...row,
       id: renewalId({ id: accountId, accessUntil: until }),
-      number: '',
-      who: row.what,
-      since: first ?? since!,
+      since: first ?? row.since!,
       tries: row.tries ?? 1,
     }),
-    kind: 'renewal',
-    amount: null,
-    currency: row.currency,
-    money: true,
-    why: row.error ?? '',
-    again: row.givenUpAt === null,
-    givenUp: givenUpOf(row),
-  }));
+  );
 }
 
 async function all(db: Database, now: Instant): Promise<NotThrough[]> {
