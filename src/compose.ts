@@ -118,7 +118,7 @@ export async function compose(
       log.info(about, what);
     },
   };
-  const outbox = openOutbox(deps, room);
+  const outbox = openOutbox(deps, room, opened.begun);
   const limits = openLimits(db);
   const { quiet, ...turns } = openTurns(deps, world, {
     outbox,

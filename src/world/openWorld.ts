@@ -39,14 +39,13 @@ export async function openWorld(settings: {
     mailbox: withMailFaults(faults, mailbox.port),
     faults,
     mail: mailbox,
-    /** Carries out what is due in the world and delivers its events. @returns whether anything happened */
-    async advance(): Promise<boolean> {
+    /** Carries out what is due in the world and delivers its events. @returns whether anything happened, else when something will */
+    async advance(): Promise<{ readonly acted: boolean; readonly next: Instant | null }> {
       const next = await nextNetworkMoment(db);
-      if (next === null || next > clock.now()) return false;
+      if (next === null || next > clock.now()) return { acted: false, next };
       const acted = await advanceNetwork(db, clock);
-      return (await deliverEvents(db, clock, eventSecrets, post, faults)) > 0 || acted;
+      return { acted: (await deliverEvents(db, clock, eventSecrets, post, faults)) > 0 || acted, next: null };
     },
-    nextMoment: (): Promise<Instant | null> => nextNetworkMoment(db),
     tokenise: (account: string, typed: string) => tokenise(db, account, typed),
     agree: (about: Parameters<typeof agree>[1]) => agree(db, about),
     accounts: () => accountsView(db),

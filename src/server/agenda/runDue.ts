@@ -9,7 +9,7 @@ import { rowsOf } from '#server/database/database';
 import { quotes } from '#server/database/schema/quotes';
 import { errands } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
-import { and, eq, gt, inArray, min, sql } from 'drizzle-orm';
+import { eq, inArray, type SQL, sql } from 'drizzle-orm';
 
 /** A claim is taken again after this: its process died. */
 const claimSeconds = 60;
@@ -27,6 +27,9 @@ function concerns(of: Concerning) {
   return sql`(${errands.quoteId} = ${of.quote} or ${errands.bookingId} = (select booking_id from ${quotes} where id = ${of.quote}))`;
 }
 
+const takeable = (now: Instant): SQL =>
+  sql`state in ('waiting', 'claimed') and at <= ${now} and ${pauseOver(errands.triedAt, errands.pause)}`;
+
 /**
  * One statement, so that several processes on one server share the work: the earliest that are due and that nobody
  * else is claiming now.
@@ -37,8 +40,7 @@ async function claimNext({ db, clock }: Deps, of: Concerning, most: number): Pro
     sql`update ${errands} set state = 'claimed', tries = tries + 1, tried_at = now(), pause = ${claimSeconds}
         where id = any(array(
           select id from ${errands}
-          where state in ('waiting', 'claimed') and at <= ${clock.now()} and ${pauseOver(errands.triedAt, errands.pause)}
-            and ${concerns(of)}
+          where ${takeable(clock.now())} and ${concerns(of)}
           order by at, key limit ${most} for update skip locked
         )) returning id, at, booking_id, quote_id, voucher_id, request_id, key, kind, tries`,
   );
@@ -149,12 +151,10 @@ async function succeeds(deps: Deps, claimed: readonly Claimed[]): Promise<boolea
 export const releaseClaims = ({ db }: Pick<Deps, 'db'>): Promise<unknown> =>
   db.update(errands).set({ state: 'waiting', triedAt: null }).where(eq(errands.state, 'claimed'));
 
-/** The moment of the next errand, however far away; null where nothing is planned. */
-export async function nextErrandMoment({ db, clock }: Deps): Promise<Instant | null> {
-  const [row] = await db
-    .select({ at: min(errands.at) })
-    .from(errands)
-    // One whose try failed is of before; it waits for its pause, and nobody waits for it.
-    .where(and(eq(errands.state, 'waiting'), gt(errands.at, clock.now())));
-  return row?.at ?? null;
-}
+/** Whether an errand could be taken at this moment, as an expression. */
+export const errandDue = (now: Instant): SQL => sql`exists (select 1 from ${errands} where ${takeable(now)})`;
+
+/** The moment of the next errand, however far away, as an expression; null where nothing is planned. */
+export const nextErrand = (now: Instant): SQL =>
+  // One whose try failed is of before; it waits for its pause, and nobody waits for it.
+  sql`(select min(at) from ${errands} where state = 'waiting' and at > ${now})`;

@@ -1,24 +1,24 @@
 import { byItself } from '#server/actor/actorNow';
 import type { Instant } from '#core/calendar/instant';
-import { nextErrandMoment, runDue } from '#server/agenda/runDue';
+import { runDue } from '#server/agenda/runDue';
+import { momentsOf } from '#server/clockwork/moments';
 import { tidy, tidyEvery } from '#server/clockwork/tidy';
 import type { Room } from '#server/guard/room';
 import { isDatabaseAway } from '#server/database/away';
 import type { Deps } from '#server/deps';
 import { recoverIntents } from '#server/intents/carryOut';
 import type { Outbox } from '#server/outbox/outbox';
-import { expireVouchers, nextExpiry } from '#server/credit/expireVouchers';
+import { expireVouchers } from '#server/credit/expireVouchers';
 import { recoverRequests } from '#server/credit/requestPayments';
 import { recoverAnswers } from '#server/usecases/disputes/answerDispute';
-import { nextRenewal, renewAccess } from '#server/ways/renewAccess';
+import { renewAccess } from '#server/ways/renewAccess';
 import { setTimeout as pause } from 'node:timers/promises';
 
 /** What of the world a turn moves on: the stand-ins with their clock; where the real one is connected it moves by itself. */
 export type TurningWorld = {
   readonly clock: { now(): Instant; moveTo(at: Instant): Promise<void>; refresh(): Promise<void> };
-  /** Carries out what is due in the world by itself. @returns whether anything was */
-  advance(): Promise<boolean>;
-  nextMoment(): Promise<Instant | null>;
+  /** Carries out what is due in the world by itself. @returns whether anything was, else when something will be */
+  advance(): Promise<{ readonly acted: boolean; readonly next: Instant | null }>;
 };
 
 export type Turns = {
@@ -73,41 +73,44 @@ export function openTurns(
     before = mine.catch(() => undefined);
     return mine;
   };
-  // Where nothing was written since a turn found nothing to do, and the clock stands, the next one would find nothing.
-  let still: { readonly since: number; readonly at: Instant } | null = null;
-  const settleNow = async (): Promise<void> => {
+  /**
+   * What a turn that found nothing to do has seen: how many transactions there were, when it was, and what comes next.
+   * Where nothing was written since, and the clock stands, the next one would find nothing.
+   */
+  type Still = { readonly since: number; readonly at: Instant; readonly ahead: readonly (Instant | null)[] };
+  let still: Still | null = null;
+  /** @returns the moments that lie ahead */
+  const settleNow = async (): Promise<readonly (Instant | null)[]> => {
     for (;;) {
       const since = begun();
       const at = world.clock.now();
-      if (still?.since === since && still.at === at) return;
-      const acted = await world.advance();
-      const renewed = await renewAccess(deps);
-      const expired = await expireVouchers(deps);
-      if ((await runDue(deps)) > 0 || acted || renewed > 0 || expired > 0) continue;
-      still = begun() === since ? { since, at } : null;
-      return;
+      if (still?.since === since && still.at === at) return still.ahead;
+      const { acted, next } = await world.advance();
+      const { errandDue, errand, renewal, expiry } = await momentsOf(deps);
+      const has = (moment: Instant | null): boolean => moment !== null && moment <= at;
+      const renewed = has(renewal) && (await renewAccess(deps)) > 0;
+      const expired = has(expiry) && (await expireVouchers(deps)) > 0;
+      const carriedOut = errandDue && (await runDue(deps)) > 0;
+      if (acted || renewed || expired || carriedOut) continue;
+      const ahead = [next, errand, renewal, expiry];
+      still = begun() === since ? { since, at, ahead } : null;
+      return ahead;
     }
   };
   /** Letters of a moment are handed over before the next, unless the mail server takes its time. */
-  const settleWhole = async (): Promise<void> => {
+  const settleWhole = async (): Promise<readonly (Instant | null)[]> => {
     await settleNow();
     await Promise.race([outbox.quiet(), pause(letterPatience, undefined, { ref: false })]);
     // What follows from a letter that went out.
-    await settleNow();
+    return settleNow();
   };
   const moveNow: Turns['moveClock'] = async (to, progress) => {
-    await settleWhole();
+    let moments = await settleWhole();
     for (;;) {
-      const moments = [
-        await nextErrandMoment(deps),
-        await world.nextMoment(),
-        await nextRenewal(deps),
-        await nextExpiry(deps),
-      ];
       const next = moments.filter((at): at is Instant => at !== null && at > world.clock.now()).sort()[0];
       if (!next || next > to) break;
       await world.clock.moveTo(next);
-      await settleWhole();
+      moments = await settleWhole();
       if (progress?.(next) === false) return;
     }
     await world.clock.moveTo(to);
@@ -155,13 +158,11 @@ export function openTurns(
     }
   };
   return {
-    settle: () => {
-      const whole = (): Promise<void> => {
+    settle: () =>
+      inTurn(async () => {
         still = null;
-        return settleWhole();
-      };
-      return inTurn(whole);
-    },
+        await settleWhole();
+      }),
     recover,
     moveClock: (to, progress) => inTurn(() => moveNow(to, progress)),
     look,

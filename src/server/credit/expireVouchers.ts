@@ -1,27 +1,17 @@
-import type { Instant } from '#core/calendar/instant';
 import { voucherExpired } from '#core/journal/otherEntries';
 import { most, zero } from '#core/money/minor';
 import { onVoucher } from '#server/credit/balances';
-import type { Database, Tx } from '#server/database/database';
 import { business } from '#server/database/schema/business';
 import { voucherEnds, vouchers } from '#server/database/schema/credit';
 import type { Deps } from '#server/deps';
 import { appendEntry } from '#server/journal/appendEntry';
-import { and, asc, eq, isNotNull, lte, notExists, sql } from 'drizzle-orm';
+import { and, asc, lte, sql } from 'drizzle-orm';
 
 /** So many in one transaction. */
 const batch = 50;
 
-const notEnded = (db: Database | Tx) =>
-  and(
-    isNotNull(vouchers.expiresAt),
-    notExists(
-      db
-        .select({ one: sql`1` })
-        .from(voucherEnds)
-        .where(eq(voucherEnds.voucherId, vouchers.id)),
-    ),
-  );
+const notEnded = sql`${vouchers.expiresAt} is not null
+  and not exists (select 1 from ${voucherEnds} where ${voucherEnds.voucherId} = ${vouchers.id})`;
 
 const isIncome = async ({ db }: Pick<Deps, 'db'>): Promise<boolean> =>
   (await db.select({ page: business.bookingPage }).from(business))[0]?.page.expired === 'income';
@@ -35,7 +25,7 @@ export async function expireVouchers(deps: Deps): Promise<number> {
     const over = await tx
       .select()
       .from(vouchers)
-      .where(and(notEnded(tx), lte(vouchers.expiresAt, now)))
+      .where(and(notEnded, lte(vouchers.expiresAt, now)))
       .orderBy(asc(vouchers.expiresAt))
       .limit(batch)
       .for('update', { skipLocked: true });
@@ -55,14 +45,6 @@ export async function expireVouchers(deps: Deps): Promise<number> {
   });
 }
 
-/** When the next voucher expires whose rest is then the business's; null where none does. */
-export async function nextExpiry(deps: Deps): Promise<Instant | null> {
-  if (!(await isIncome(deps))) return null;
-  const [row] = await deps.db
-    .select({ at: vouchers.expiresAt })
-    .from(vouchers)
-    .where(notEnded(deps.db))
-    .orderBy(asc(vouchers.expiresAt))
-    .limit(1);
-  return row?.at ?? null;
-}
+/** When the next voucher expires whose rest is then the business's, as an expression; null where none does. */
+export const nextExpiry = sql`(select min(${vouchers.expiresAt}) from ${vouchers} where ${notEnded}
+  and (select booking_page ->> 'expired' from ${business}) = 'income')`;

@@ -1,6 +1,7 @@
 import { lockDirectory } from '#server/database/directoryLock';
 import { casing, type MigrationSet, migrationSets } from '#server/database/migrations';
 import type { Database, OpenDatabase } from '#server/database/database';
+import { remembering } from '#server/database/remembering';
 import { SyncedFileSystem, syncedStart } from '#server/database/syncedFileSystem';
 import { PGlite } from '@electric-sql/pglite';
 import { btree_gist } from '@electric-sql/pglite/contrib/btree_gist';
@@ -60,7 +61,7 @@ function closeToOthers(folder: string): void {
 }
 
 export async function overPglite(client: PGlite, sets: readonly MigrationSet[] = migrationSets): Promise<OpenDatabase> {
-  const db = drizzle({ client, casing });
-  for (const set of sets) await migrate(db, set);
+  for (const set of sets) await migrate(drizzle({ client, casing }), set);
+  const db = drizzle({ client: remembering(client) as PGlite, casing });
   return { db: db as unknown as Database, engine: 'PGlite', close: () => client.close() };
 }

@@ -20,15 +20,25 @@ export type Outbox = {
   stop(): Promise<void>;
 };
 
-/** @param room a letter that goes out must be recorded as sent: with no room for that, none does */
-export function openOutbox(deps: Deps, room: Room = { full: () => Promise.resolve(false) }): Outbox {
+/**
+ * @param room a letter that goes out must be recorded as sent: with no room for that, none does
+ * @param begun how many transactions there were in this process; absent where nobody counts them
+ */
+export function openOutbox(
+  deps: Deps,
+  room: Room = { full: () => Promise.resolve(false) },
+  begun: () => number = () => NaN,
+): Outbox {
+  let emptyAt = NaN;
   let running: Promise<void> | null = null;
   let again = false;
   let stopped = false;
   const run = async (): Promise<void> => {
     do {
       again = false;
-      while (!stopped && !(await room.full()) && (await handOverNext(deps)));
+      let since = begun();
+      while (!stopped && !(await room.full()) && (await handOverNext(deps))) since = begun();
+      emptyAt = since;
     } while (again && !stopped);
   };
   const wake = (): void => {
@@ -41,6 +51,8 @@ export function openOutbox(deps: Deps, room: Room = { full: () => Promise.resolv
   return {
     wake,
     async quiet() {
+      // Nothing was written here since none was found.
+      if (!running && emptyAt === begun()) return;
       wake();
       while (running) await running;
     },

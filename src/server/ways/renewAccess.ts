@@ -15,18 +15,12 @@ import { eq, not, sql } from 'drizzle-orm';
 
 const momentOf = ({ accessUntil: until, failedAt }: PayAccount): Instant | null => renewAt({ until, failedAt });
 
-/** Those that are renewed by themselves: of what its owner has given up, no more. */
-const renewed = (db: Deps['db']): Promise<PayAccount[]> =>
-  db
-    .select()
-    .from(payAccounts)
-    .where(not(givenUpOn('renewal', sql`${payAccounts.id} || ' ' || ${payAccounts.accessUntil}`)));
+/** Of what its owner has given up, no more. */
+const keptUp = not(givenUpOn('renewal', sql`${payAccounts.id} || ' ' || ${payAccounts.accessUntil}`));
 
-/** When the next access is renewed; null where none will be. */
-export async function nextRenewal({ db }: Deps): Promise<Instant | null> {
-  const rows = await renewed(db);
-  return rows.flatMap((row) => momentOf(row) ?? []).sort()[0] ?? null;
-}
+/** What is renewed by itself, as an expression: until when each is, and when it failed last. */
+export const renewable = sql`(select json_agg(json_build_object('until', access_until, 'failedAt', failed_at))
+  from ${payAccounts} where ${keptUp})`;
 
 /**
  * Renews each access whose time has come. Where a processor refuses, or cannot be reached, the owner is told once and it
@@ -36,7 +30,7 @@ export async function nextRenewal({ db }: Deps): Promise<Instant | null> {
 export async function renewAccess(deps: Deps): Promise<number> {
   const { db, clock } = deps;
   const now = clock.now();
-  const due = (await renewed(db)).filter((row) => {
+  const due = (await db.select().from(payAccounts).where(keptUp)).filter((row) => {
     const at = momentOf(row);
     return at !== null && at <= now;
   });
