@@ -35,7 +35,17 @@ type Chance = {
   readonly key: () => string;
   readonly now: () => Promise<string | null>;
 };
-type Viewed = { readonly facts: readonly Fact[]; readonly agreed: Agreed };
+type Deal = {
+  readonly title: string;
+  readonly price: PriceInput;
+  readonly start: string;
+  readonly end: string;
+};
+type Viewed = {
+  readonly facts: readonly Fact[];
+  readonly agreed: Agreed;
+  readonly documents: readonly { readonly number: string }[];
+};
 
 const cards: readonly CardBehaviour[] = [
   'approves',
@@ -63,11 +73,13 @@ export async function something(
   const pick = <T>(all: readonly T[]): T | undefined => all[below(Math.max(1, all.length))];
   const now = await chance.now();
   if (now === null) return null;
-  const booking = pick(known.bookings);
+  // Much is asked of one booking in four, so that they are followed to their ends.
+  const followed = known.bookings.filter((_, at) => at % 4 === 0).slice(-4);
+  const booking = pick(below(2) === 0 ? followed : known.bookings.slice(-12));
   const create = (): Asked => {
     const total = (100 + below(9) * 50) * 100;
-    const long = below(3) === 0 ? 21 : 2 + below(6);
-    const from = below(25);
+    const long = below(4) === 0 ? 21 : 1 + below(3);
+    const from = below(3) === 0 ? below(25) : below(4);
     return {
       path: '/api/bookings/create',
       keyed: true,
@@ -118,10 +130,25 @@ export async function something(
     (await facts()).findLast((fact): fact is FactOf<'claimMade'> => fact.kind === 'claimMade');
   const lastDispute = async () =>
     (await facts()).findLast((fact): fact is FactOf<'disputeOpened'> => fact.kind === 'disputeOpened');
+  const lastReceipt = async () =>
+    (await facts()).findLast((fact): fact is FactOf<'received'> => fact.kind === 'received');
+  const closeOut = async (): Promise<Asked | null> =>
+    (await facts()).some(({ kind }) => kind === 'delivered')
+      ? {
+          path: '/api/closing/close-out',
+          keyed: false,
+          body: {
+            bookingId,
+            claims: below(2) === 0 ? [] : [{ id: 'x', reason: 'Scratch', amount: 15_00 }],
+            coverBalance: below(2) === 0,
+          },
+          tells: { booking: number, fact: 'closedOut' },
+        }
+      : null;
   const onBooking = { bookingId, requestKey: key() };
   const doings: readonly (() => Promise<Asked | null> | Asked | null)[] = [
     create,
-    ...Array.from({ length: 9 }, () => pay),
+    ...Array.from({ length: 12 }, () => pay),
     link,
     () => ({
       path: '/api/paying/record',
@@ -136,19 +163,38 @@ export async function something(
       body: { bookingId, by: pick(['client', 'business', 'no_show'] as const) },
       tells: { booking: number, fact: 'cancelled' },
     }),
+    ...Array.from({ length: 4 }, () => closeOut),
+    () => ({ path: '/api/closing/release-many', keyed: false, body: { bookingIds: [bookingId] } }),
+    () => ({
+      path: '/api/closing/brought-back',
+      keyed: false,
+      body: { bookingId, moment: wall(now, 0, '09:00') },
+    }),
+    () => ({ path: '/api/closing/not-back', keyed: false, body: { bookingId } }),
     async () => {
-      const opened = (await facts()).some(({ kind }) => kind === 'delivered');
-      return opened
+      const receipt = await lastReceipt();
+      return receipt
         ? {
-            path: '/api/closing/close-out',
-            keyed: false,
-            body: {
-              bookingId,
-              claims: below(2) === 0 ? [] : [{ id: 'x', reason: 'Scratch', amount: 15_00 }],
-              coverBalance: below(2) === 0,
-            },
-            tells: { booking: number, fact: 'closedOut' },
+            path: '/api/closing/put-right',
+            keyed: true,
+            body: { ...onBooking, receiptId: receipt.receiptId, reason: 'Of another client' },
           }
+        : null;
+    },
+    async () => {
+      const claim = await lastClaim();
+      return claim
+        ? {
+            path: '/api/closing/decide-claim',
+            keyed: false,
+            body: { bookingId, claimId: claim.claimId, amount: 10_00, note: 'Half of it.' },
+          }
+        : null;
+    },
+    async () => {
+      const claim = await lastClaim();
+      return claim && below(3) === 0
+        ? { path: '/api/closing/withdraw-claim', keyed: false, body: { bookingId, claimId: claim.claimId } }
         : null;
     },
     () => {
@@ -196,13 +242,11 @@ export async function something(
         : { path: '/api/disputes/answer', keyed: true, body: { ...of, word: 'It was as agreed.', pictures: [] } };
     },
     async () => {
-      const view = await outside.read<{ deal: { title: string; price: PriceInput }; seen: number }>(
-        `/api/change/${number}`,
-      );
+      const view = await outside.read<{ deal: Deal; seen: number }>(`/api/change/${number}`);
       if (!view) return null;
-      const { title, price } = view.deal;
+      const { title, price, start, end } = view.deal;
       const { taxMode, taxes, lines, discount } = price;
-      const from = 2 + below(20);
+      const from = 1 + below(6);
       return {
         path: '/api/bookings/change',
         keyed: true,
@@ -211,8 +255,9 @@ export async function something(
           seen: view.seen,
           title,
           price: { taxMode, taxes, lines, ...(discount ? { discount } : {}) },
-          start: wall(now, from, '18:00'),
-          end: wall(now, from + 4, '18:00'),
+          ...(below(2) === 0
+            ? { start, end: wall(`${end}:00Z`, 2, '18:00') } // longer
+            : { start: wall(now, from, '18:00'), end: wall(now, from + 4, '18:00') }),
           giveBack: true,
           sure: true,
         },
@@ -293,7 +338,23 @@ export async function something(
           }
         : null;
     },
+    () => {
+      const request = pick(known.requests);
+      return request && below(3) === 0
+        ? { path: '/api/credit/withdraw-request', keyed: false, body: { requestId: request.id } }
+        : null;
+    },
     () => ({ path: '/api/documents/issue', keyed: true, body: onBooking }),
+    async () => {
+      const document = pick((await outside.read<Viewed>(`/api/booking/${number}`))?.documents ?? []);
+      return document
+        ? {
+            path: '/api/documents/credit',
+            keyed: true,
+            body: { ...onBooking, number: document.number, amount: (1 + below(20)) * 100 },
+          }
+        : null;
+    },
   ];
   return (await pick(doings)!()) ?? null;
 }

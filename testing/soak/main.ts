@@ -4,6 +4,8 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { setTimeout as pause } from 'node:timers/promises';
 import { parseArgs } from 'node:util';
+import { usualDocuments } from '#core/documents/settings';
+import { demoSeller } from '#demo/books';
 import { accountsOf, Client, type PaidThrough } from '../../e2e/client';
 import { installedDirectory, installedOnServer } from '../../e2e/installed';
 import { freePort, serve, type Served } from '../../e2e/server';
@@ -164,7 +166,11 @@ async function oneBatch(size: number): Promise<readonly string[]> {
   const ports = await Promise.all(Array.from({ length: server ? 2 : 1 }, freePort));
   const faults = (): string => `seed=${below(1e9)} ${values.faults}`;
   for (const port of ports) run.processes.push(await start(batch, port, faults()));
-  run.ways = await accountsOf(run.processes[0]!.client);
+  const { client } = run.processes[0]!;
+  run.ways = await accountsOf(client);
+  // Documents are issued with each receipt.
+  const settings = { ...usualDocuments, from: run.now.slice(0, 10), onAccount: 'receipt', send: true };
+  await client.post('/api/documents/settings', { settings, seller: demoSeller });
   const working = Array.from({ length: workers }, () => run.work());
   for (let kill = 0; kill < size && run.found.length === 0; kill++) {
     if (below(2) === 0) {
