@@ -37,8 +37,8 @@ export type AccountLine = {
   readonly disconnected: boolean;
   /** Connected, its access not run out, and not a test account beside live ones. */
   readonly offered: boolean;
-  /** What still hangs on it: holds in force, and cards and bank accounts that are kept. */
-  readonly holds: number;
+  /** What still hangs on it: holds in force (null: its processor does not answer), and cards and bank accounts that are kept. */
+  readonly holds: number | null;
   readonly kept: number;
 };
 export type ProviderLine = {

@@ -44,7 +44,7 @@ type Deal = {
 type Viewed = {
   readonly facts: readonly Fact[];
   readonly agreed: Agreed;
-  readonly documents: readonly { readonly number: string }[];
+  readonly documents: { readonly documents: readonly { readonly number: string }[] };
 };
 
 const cards: readonly CardBehaviour[] = [
@@ -346,7 +346,7 @@ export async function something(
     },
     () => ({ path: '/api/documents/issue', keyed: true, body: onBooking }),
     async () => {
-      const document = pick((await outside.read<Viewed>(`/api/booking/${number}`))?.documents ?? []);
+      const document = pick((await outside.read<Viewed>(`/api/booking/${number}`))?.documents.documents ?? []);
       return document
         ? {
             path: '/api/documents/credit',

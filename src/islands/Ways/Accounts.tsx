@@ -16,7 +16,7 @@ export function Accounts({ view }: { readonly view: WaysView }) {
   const [connecting, setConnecting] = useState(false);
   const [leaving, setLeaving] = useState<AccountLine | null>(null);
   const missing = uncovered(view);
-  const used = view.accounts.filter(({ disconnected, holds, kept }) => !disconnected || holds > 0 || kept > 0);
+  const used = view.accounts.filter(({ disconnected, holds, kept }) => !disconnected || holds !== 0 || kept > 0);
   return (
     <div>
       <ul className={styles.accounts}>
@@ -71,7 +71,8 @@ function Leave({ account, close }: { readonly account: AccountLine; readonly clo
     if (await leave.attempt({ accountId: account.id })) close();
   };
   const hangs = [
-    ...(holds > 0 ? [many(holds, 'hold is in force', 'holds are in force')] : []),
+    ...(holds === null ? ['holds may be in force (its processor does not answer now)'] : []),
+    ...(holds ? [many(holds, 'hold is in force', 'holds are in force')] : []),
     ...(kept > 0 ? [many(kept, 'card or account is kept', 'cards and accounts are kept')] : []),
   ];
   return (

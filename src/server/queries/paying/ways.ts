@@ -63,16 +63,20 @@ export async function waysView(deps: Deps, standInsOpen: boolean): Promise<WaysV
   const [owner] = await db.select().from(business);
   const rows = await db.select().from(payAccounts).orderBy(asc(payAccounts.seq));
   const live = rows.some(({ mode, disconnectedAt }) => mode === 'live' && disconnectedAt === null);
-  const accounts: WaysView['accounts'][number][] = [];
-  for (const row of rows) {
+  const lineOf = async (row: (typeof rows)[number]): Promise<WaysView['accounts'][number]> => {
     const { id, provider, name, way, mode, currency, accessUntil, failedAt } = row;
     const disconnected = row.disconnectedAt !== null;
     const offered = !disconnected && accessUntil > now && (mode === 'live') === live;
     const kept = await db.$count(cards, eq(cards.accountId, id));
-    const holds = (await (await processorOf(deps, id)).liveAuthorisations()).length;
+    // One that does not answer is no reason to show nothing of the others.
+    const holds = await (await processorOf(deps, id)).liveAuthorisations().then(
+      ({ length }) => length,
+      () => null,
+    );
     const about = { id, provider, name, way, mode, currency, accessUntil, failedAt };
-    accounts.push({ ...about, disconnected, offered, kept, holds });
-  }
+    return { ...about, disconnected, offered, kept, holds };
+  };
+  const accounts = await Promise.all(rows.map(lineOf));
   return {
     ways: owner!.ways,
     transferTo: owner!.transferTo,

@@ -423,6 +423,14 @@ describe('ways to pay', () => {
       expect(await payBy(app.account, testNumber('approves'))).to.deep.include({ ok: true });
     });
 
+    it('of a processor that does not answer is shown, without what it holds', async () => {
+      expect((await app.waysView()).accounts[0]!.holds).to.equal(0);
+      app.world.faults.set({ seed: 1, wrong: 100 });
+      const { accounts } = await app.waysView();
+      app.world.faults.set({ seed: 1 });
+      expect(accounts[0]).to.deep.include({ holds: null, offered: true });
+    });
+
     it('renewed by two processes at once, or again after a crash, is the same one', async () => {
       const [row] = await app.deps.db.select().from(payAccounts);
       const { reference } = row!;
