@@ -7,6 +7,8 @@ import { accountBalances } from '#server/database/schema/journal';
 import { agreedOf, readBooking } from '#server/booking/lockBooking';
 import { payAccounts } from '#server/database/schema/ways';
 import { processorOf } from '#server/ways/payAccounts';
+import type { Adapter } from '#server/ports';
+import { waysView } from '#server/queries/paying/ways';
 import { verify } from '#server/verify/verify';
 import { testBankAccount, type BankBehaviour } from '#world/accounts/testBankAccounts';
 import { testNumber } from '#world/cardNetwork/testCards';
@@ -425,10 +427,11 @@ describe('ways to pay', () => {
 
     it('of a processor that does not answer is shown, without what it holds', async () => {
       expect((await app.waysView()).accounts[0]!.holds).to.equal(0);
-      app.world.faults.set({ seed: 1, wrong: 100 });
-      const { accounts } = await app.waysView();
-      app.world.faults.set({ seed: 1 });
-      expect(accounts[0]).to.deep.include({ holds: null, offered: true });
+      const { tarn } = app.deps.adapters;
+      const silent = (): Promise<never> => Promise.reject(new Error('no answer'));
+      const open: Adapter['open'] = (...of) => ({ ...tarn!.open(...of), liveAuthorisations: silent });
+      const deps = { ...app.deps, adapters: { ...app.deps.adapters, tarn: { ...tarn!, open } } };
+      expect((await waysView(deps, true)).accounts[0]).to.deep.include({ holds: null, offered: true });
     });
 
     it('renewed by two processes at once, or again after a crash, is the same one', async () => {
