@@ -24,7 +24,9 @@ const { values } = parseArgs({
     kills: { type: 'string', default: '20' },
     seed: { type: 'string', default: String(Date.now() % 1e6) },
     engine: { type: 'string', default: 'pglite' },
-    batch: { type: 'string', default: '10' },
+    batch: { type: 'string', default: '25' },
+    /** How long a process lives at most: milliseconds. */
+    life: { type: 'string', default: '5000' },
     faults: {
       type: 'string',
       default: 'slow=6 silent=1 lost=5 wrong=3 late=10 twice=10 shuffled=20 mailDown=5 mailHangsUp=2',
@@ -179,7 +181,7 @@ async function oneBatch(size: number): Promise<readonly string[]> {
       const to = `${run.now.slice(0, 10)}T12:00`;
       void run.processes[0]!.client.post('/api/stand-ins/clock', { to });
     }
-    await pause(300 + below(2600));
+    await pause(300 + below(Number(values.life)));
     const index = below(run.processes.length);
     const [dying] = run.processes.splice(index, 1);
     await dying!.served.stop('SIGKILL');
