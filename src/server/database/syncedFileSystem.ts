@@ -2,7 +2,28 @@ import type { PGlite, PGliteOptions } from '@electric-sql/pglite';
 import { NodeFS } from '@electric-sql/pglite/nodefs';
 import { fsyncSync } from 'node:fs';
 
-type Emscripten = { NODEFS: { stream_ops: Record<string, unknown> } };
+export type Node = object;
+export type Stream = { readonly node: Node; readonly nfd?: number };
+type Attributes = { readonly size?: number };
+
+/** What of Emscripten's layer over Node's files is looked at or replaced. */
+export type Emscripten = {
+  readonly NODEFS: {
+    realPath(node: Node): string;
+    readonly stream_ops: {
+      write(stream: Stream, buffer: unknown, offset: number, length: number, at: number): unknown;
+      setattr(stream: Stream, attributes: Attributes): unknown;
+      fsync(stream: Stream): number;
+    };
+    readonly node_ops: {
+      setattr(node: Node, attributes: Attributes): unknown;
+      mknod(parent: Node, name: string, mode: number, device: number): unknown;
+      rename(node: Node, parent: Node, name: string): unknown;
+      unlink(parent: Node, name: string): unknown;
+      rmdir(parent: Node, name: string): unknown;
+    };
+  };
+};
 
 /**
  * PGlite's own file layer answers fsync without doing it, so a power cut can lose what was answered. This one hands
@@ -14,7 +35,7 @@ export class SyncedFileSystem extends NodeFS {
     const { emscriptenOpts } = started;
     const preRun = (emscriptenOpts.preRun ?? []) as ((module: Emscripten) => void)[];
     const withFsync = (module: Emscripten): void => {
-      module.NODEFS.stream_ops.fsync = (stream: { nfd?: number }): number => {
+      module.NODEFS.stream_ops.fsync = (stream): number => {
         if (stream.nfd !== undefined) fsyncSync(stream.nfd);
         return 0;
       };
