@@ -3,6 +3,7 @@ import { releaseClaims } from '#server/agenda/runDue';
 import { ConfigError, readConfig } from '#server/config';
 import { DirectoryInUse, DirectoryUnusable } from '#server/database/directoryLock';
 import { DatabaseRefused } from '#server/database/openServer';
+import { log } from '#server/logging/log';
 import { releaseLetters } from '#server/outbox/outbox';
 
 type Running = { app: Promise<App>; timer?: NodeJS.Timeout };
@@ -31,8 +32,16 @@ export const needsAPerson = (error: unknown): error is Error =>
   error instanceof DatabaseRefused ||
   error instanceof ConfigError;
 
+/** The code of a process that ends because its database engine has broken down: whoever watches it starts it again. */
+const brokenDown = 70;
+
+function endBroken(cause: unknown): never {
+  log.fatal({ err: cause }, 'the database engine has broken down: the process ends and has to be started again');
+  process.exit(brokenDown);
+}
+
 async function start(): Promise<App> {
-  const app = await compose(readConfig(process.env));
+  const app = await compose(readConfig(process.env), { onBroken: endBroken });
   // Reading the business once has its letters written in its style from the first on.
   if (await app.queries.isSetUp()) await app.queries.businessFace();
   // For a person at a terminal, and for nobody else.

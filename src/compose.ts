@@ -68,10 +68,10 @@ export type App = Awaited<ReturnType<typeof compose>>;
 /** Puts the parts together: picks the world and the database, gives the use cases. */
 export async function compose(
   config: Config,
-  given: { opened?: OpenDatabase; post?: Post; deadlines?: Deadlines } = {},
+  given: { opened?: OpenDatabase; post?: Post; deadlines?: Deadlines; onBroken?: (cause: unknown) => void } = {},
 ) {
   const report: Report = (problem, error, about = {}) => log.error({ err: error, ...about }, problem);
-  const opened = given.opened ?? (await openDatabase({ ...config, report }));
+  const opened = given.opened ?? (await openDatabase({ ...config, report, onBroken: given.onBroken }));
   const faults = openFaults(config.faults);
   // The world has it always: what is simulated is that the application has not.
   const db = config.faults?.databaseGone ? gated(opened.db, faults.databaseGone) : opened.db;

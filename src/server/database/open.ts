@@ -13,9 +13,13 @@ export async function openDatabase(settings: {
   report?: Report;
   /** Another schema than that of now: what a backup was made with. */
   sets?: readonly MigrationSet[];
+  /** Told where the engine in this process breaks down. */
+  onBroken?: ((cause: unknown) => void) | undefined;
 }): Promise<OpenDatabase> {
-  const { databaseUrl, directory, durable = true, report = () => undefined, sets = migrationSets } = settings;
-  const opened = await (databaseUrl ? openServer(databaseUrl, report, sets) : openDirectory(directory, durable, sets));
+  const { databaseUrl, directory, durable = true, report = () => undefined, sets = migrationSets, onBroken } = settings;
+  const opened = await (databaseUrl
+    ? openServer(databaseUrl, report, sets)
+    : openDirectory(directory, durable, sets, onBroken));
   let begun = 0;
   return { ...opened, db: onlyInside(opened.db, () => begun++), begun: () => begun };
 }

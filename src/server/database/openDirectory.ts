@@ -1,3 +1,4 @@
+import { endedByBreak } from '#server/database/broken';
 import { lockDirectory } from '#server/database/directoryLock';
 import { casing, type MigrationSet, migrationSets } from '#server/database/migrations';
 import type { Database, OpenDatabase } from '#server/database/database';
@@ -17,11 +18,15 @@ export const extensions = { btree_gist, pg_trgm };
 /** What recovery after a crash may write before anything can be asked: bytes. */
 const leastToOpen = 40 * 1024 * 1024;
 
-/** PGlite in the data directory, which is this process's alone until it is closed. */
+/**
+ * PGlite in the data directory, which is this process's alone until it is closed.
+ * @param onBroken is told where the engine breaks down: the process has to begin again
+ */
 export async function openDirectory(
   directory: string,
   durable: boolean,
   sets: readonly MigrationSet[] = migrationSets,
+  onBroken: (cause: unknown) => void = () => undefined,
 ): Promise<OpenDatabase> {
   // Whatever umask the process was started with: what is made in there from now on is for its owner alone.
   process.umask(0o077);
@@ -38,6 +43,7 @@ export async function openDirectory(
           startParams: syncedStart(PGlite.defaultStartParams),
         })
       : PGlite.create(folder, { extensions }));
+    endedByBreak(client, onBroken);
     closeToOthers(folder);
     const opened = await overPglite(client, sets);
     const close = async (): Promise<void> => {

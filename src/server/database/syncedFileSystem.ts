@@ -10,6 +10,7 @@ type Attributes = { readonly size?: number };
 export type Emscripten = {
   readonly NODEFS: {
     realPath(node: Node): string;
+    tryFSOperation<T>(work: () => T): T;
     readonly stream_ops: {
       write(stream: Stream, buffer: unknown, offset: number, length: number, at: number): unknown;
       setattr(stream: Stream, attributes: Attributes): unknown;
@@ -36,7 +37,9 @@ export class SyncedFileSystem extends NodeFS {
     const preRun = (emscriptenOpts.preRun ?? []) as ((module: Emscripten) => void)[];
     const withFsync = (module: Emscripten): void => {
       module.NODEFS.stream_ops.fsync = (stream): number => {
-        if (stream.nfd !== undefined) fsyncSync(stream.nfd);
+        const { nfd } = stream;
+        // A disk that fails is PostgreSQL's to hear of, by its number.
+        if (nfd !== undefined) module.NODEFS.tryFSOperation(() => fsyncSync(nfd));
         return 0;
       };
     };
