@@ -88,6 +88,7 @@ export async function compose(
     post,
     smtpUrl: config.smtpUrl,
     faults,
+    begunWithFaults: config.faults !== null,
   });
   /** The processors that an owner can have an account at: another one is another entry. */
   const adapters: Adapters = { ...world.adapters };

@@ -13,6 +13,7 @@ import { type CardBehaviour, testCards, testNumber } from '#world/cardNetwork/te
 import { openClock } from '#world/clock/clock';
 import type { WorldDatabase } from '#world/database';
 import type { Faults } from '#world/faults/faults';
+import { shareFaults } from '#world/faults/shared';
 import { withFaults, withMailFaults } from '#world/faults/faulty';
 import { openMailbox } from '#world/mailbox/mailbox';
 import { openSmtp } from '#world/mailbox/smtp';
@@ -27,17 +28,26 @@ export async function openWorld(settings: {
   post: Post;
   /** How it misbehaves. */
   faults: Faults;
+  /** Whether the process was begun with faults of its own. */
+  begunWithFaults?: boolean;
   /** Where messages go out for real, besides being kept. */
   smtpUrl?: string | undefined;
 }) {
-  const { db, baseUrl, eventSecrets, post, smtpUrl, faults } = settings;
+  const { db, baseUrl, eventSecrets, post, smtpUrl, faults, begunWithFaults = false } = settings;
   const clock = await openClock(db);
+  const shared = await shareFaults(db, faults, begunWithFaults);
   const mailbox = openMailbox(db, clock, smtpUrl ? openSmtp(smtpUrl) : null);
   return {
     clock,
     adapters: withFaults(faults, openStandIns({ db, clock, baseUrl, eventSecrets })),
     mailbox: withMailFaults(faults, mailbox.port),
     faults,
+    setFaults: shared.set,
+    /** Takes over what another process has moved or set. */
+    refresh: async (): Promise<void> => {
+      await clock.refresh();
+      await shared.refresh();
+    },
     mail: mailbox,
     /** Carries out what is due in the world and delivers its events. @returns whether anything happened, else when something will */
     async advance(): Promise<{ readonly acted: boolean; readonly next: Instant | null }> {

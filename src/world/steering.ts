@@ -39,10 +39,10 @@ export const steerRenewals =
   async (about: { reference: string; refuses: boolean }): Promise<Result<null, { code: 'account_not_found' }>> =>
     (await world.refuseRenewals(about.reference, about.refuses)) ? ok(null) : refuse({ code: 'account_not_found' });
 
-/** Has the outside world of this process misbehave, until it ends or is told otherwise. */
+/** Has the outside world misbehave, for all processes, until it is told otherwise. */
 export const steerFaults =
   (world: StandIns) =>
   async (settings: FaultSettings): Promise<Result<null, never>> => {
-    world.faults.set(settings);
+    await world.setFaults(settings);
     return ok(null);
   };

@@ -16,7 +16,9 @@ import { setTimeout as pause } from 'node:timers/promises';
 
 /** What of the world a turn moves on: the stand-ins with their clock; where the real one is connected it moves by itself. */
 export type TurningWorld = {
-  readonly clock: { now(): Instant; moveTo(at: Instant): Promise<void>; refresh(): Promise<void> };
+  readonly clock: { now(): Instant; moveTo(at: Instant): Promise<void> };
+  /** Takes over what another process has changed. */
+  refresh(): Promise<void>;
   /** Carries out what is due in the world by itself. @returns whether anything was, else when something will be */
   advance(): Promise<{ readonly acted: boolean; readonly next: Instant | null }>;
 };
@@ -119,7 +121,7 @@ export function openTurns(
   let tidyAt = 0;
   const recover: Turns['recover'] = (patience) =>
     inTurn(async () => {
-      await world.clock.refresh();
+      await world.refresh();
       await recoverIntents(deps, patience);
       await recoverRequests(deps, patience);
       await recoverAnswers(deps, patience);

@@ -1,4 +1,5 @@
-import { openFaults } from '#world/faults/faults';
+import { type FaultSettings, openFaults } from '#world/faults/faults';
+import { shareFaults } from '#world/faults/shared';
 import { ConfigError, readConfig } from '#server/config';
 import { expect } from 'chai';
 import { sql } from 'drizzle-orm';
@@ -25,6 +26,33 @@ describe('a world that misbehaves', () => {
     expect(readConfig({}).faults).to.equal(null);
     for (const wrong of ['slowly=3', 'slow=300', 'slow', 'seed=x'])
       expect(() => readConfig({ OSTENDO_FAULTS: wrong }), wrong).to.throw(ConfigError, 'OSTENDO_FAULTS');
+  });
+
+  it('is the same for all processes, once it was set in one', async () => {
+    const app = await installation();
+    try {
+      const { db } = app.deps;
+      const process = async (begunWith: FaultSettings | null = null) => {
+        const faults = openFaults(begunWith);
+        return { faults, shared: await shareFaults(db, faults, begunWith !== null) };
+      };
+      const [one, other] = [await process(), await process({ seed: 9, late: 4 })];
+      await one.shared.set({ seed: 3, lost: 5 });
+      expect(other.faults.settings(), 'until it looks').to.deep.equal({ seed: 9, late: 4 });
+      await other.shared.refresh();
+      expect(other.faults.settings()).to.deep.equal({ seed: 3, lost: 5 });
+      expect((await process()).faults.settings(), 'one that starts').to.deep.equal({ seed: 3, lost: 5 });
+      const third = await process({ seed: 9, late: 4 });
+      await third.shared.refresh();
+      expect(third.faults.settings(), 'one that starts with its own').to.deep.equal({ seed: 9, late: 4 });
+      await other.shared.set({ seed: 1 });
+      for (const { faults, shared } of [one, third]) {
+        await shared.refresh();
+        expect(faults.settings()).to.deep.equal({ seed: 1 });
+      }
+    } finally {
+      await app.close();
+    }
   });
 
   it('says nonsense twice, and then the truth of the same question', async () => {
