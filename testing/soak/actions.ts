@@ -157,13 +157,16 @@ export async function something(
     }),
     () => ({ path: '/api/paying/charge', keyed: true, body: onBooking }),
     () => ({ path: '/api/paying/ask', keyed: false, body: onBooking }),
-    () => ({
-      path: '/api/bookings/cancel',
-      keyed: false,
-      body: { bookingId, by: pick(['client', 'business', 'no_show'] as const) },
-      tells: { booking: number, fact: 'cancelled' },
-    }),
-    ...Array.from({ length: 4 }, () => closeOut),
+    () =>
+      below(3) === 0
+        ? {
+            path: '/api/bookings/cancel',
+            keyed: false,
+            body: { bookingId, by: pick(['client', 'business', 'no_show'] as const) },
+            tells: { booking: number, fact: 'cancelled' },
+          }
+        : null,
+    ...Array.from({ length: 8 }, () => closeOut),
     () => ({ path: '/api/closing/release-many', keyed: false, body: { bookingIds: [bookingId] } }),
     () => ({
       path: '/api/closing/brought-back',
@@ -176,8 +179,8 @@ export async function something(
       return receipt
         ? {
             path: '/api/closing/put-right',
-            keyed: true,
-            body: { ...onBooking, receiptId: receipt.receiptId, reason: 'Of another client' },
+            keyed: false,
+            body: { bookingId, receiptId: receipt.receiptId, reason: 'Of another client' },
           }
         : null;
     },
@@ -356,5 +359,6 @@ export async function something(
         : null;
     },
   ];
+  if (below(3) === 0) return (await pay()) ?? (await closeOut());
   return (await pick(doings)!()) ?? null;
 }

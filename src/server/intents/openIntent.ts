@@ -61,7 +61,7 @@ async function accountOf(tx: Tx, request: IntentRequest): Promise<string> {
   return 'account' in request ? request.account : request.card.account;
 }
 
-export async function intentByCause(tx: Tx, bookingId: string, cause: string): Promise<IntentRow | null> {
+export async function intentByCause(tx: Tx | Database, bookingId: string, cause: string): Promise<IntentRow | null> {
   const [row] = await tx
     .select()
     .from(intents)

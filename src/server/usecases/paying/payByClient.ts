@@ -70,6 +70,20 @@ async function fromClient(
   const byPayer = opened.purpose === 'payer';
   if (byPayer && amount === null) return refuse({ code: 'link_unknown' });
   const { bookingId } = opened;
+  const cause = `client:${attempt}`;
+  const asBefore = (before: IntentRow): Result<string, PayRefusal> => {
+    const same = baseOf(before) === (amount ?? zero) && 'card' in before.request && before.request.card.token === card;
+    return same ? ok(before.id) : refuse({ code: 'attempt_changed' });
+  };
+  const outcome = async (intended: Result<string, PayRefusal>): Promise<Result<PayOutcome, PayRefusal>> => {
+    if (!intended.ok) return intended;
+    const answer = await carryOut(deps, intended.value);
+    await runDueOf(deps, { bookings: [bookingId] });
+    return ok(outcomeOf(answer));
+  };
+  // Whatever has changed since, what was begun is answered.
+  const earlier = await intentByCause(db, bookingId, cause);
+  if (earlier) return outcome(asBefore(earlier));
   const about = (await readBooking(db, bookingId))!;
   const chosen = ledgerOf(about.facts).accountChosen;
   const offered = await offeredFor(db, deps, [about.booking], clock.now(), chosen);
@@ -80,13 +94,8 @@ async function fromClient(
   if (!known) return refuse({ code: 'card_unknown' });
 
   const intended = await decideOn<string, PayRefusal>(deps, bookingId, async ({ tx, loaded, standing, now }) => {
-    const cause = `client:${attempt}`;
     const before = await intentByCause(tx, bookingId, cause);
-    if (before) {
-      const same =
-        baseOf(before) === (amount ?? zero) && 'card' in before.request && before.request.card.token === card;
-      return same ? ok(before.id) : refuse({ code: 'attempt_changed' });
-    }
+    if (before) return asBefore(before);
     if (standing.ledger.lapsed) return refuse({ code: 'booking_over' });
     const stopped = tooManyCards(refusedCards(loaded.facts), now);
     if (stopped) return stopped;
@@ -129,8 +138,5 @@ async function fromClient(
     const request: IntentRequest = { kind: 'pay', card: used, ...agreed, description, ...keeps, ...more, ...tip };
     return ok(await make(request, sum([charged, asked.tip ?? zero])));
   });
-  if (!intended.ok) return intended;
-  const answer = await carryOut(deps, intended.value);
-  await runDueOf(deps, { bookings: [bookingId] });
-  return ok(outcomeOf(answer));
+  return outcome(intended);
 }

@@ -352,8 +352,12 @@ describe('ways to pay', () => {
 
     it('disconnected takes nothing new, and still gives back what came through it', async () => {
       await payBy(app.account, testNumber('approves'));
+      const card = await app.token('lost');
+      const lost = { link, attempt: randomUUID(), account: app.account, card, amount: minor(10_00) };
+      const declined = await app.payByClient(lost);
       await app.disconnect({ accountId: app.account });
       expect((await page()).offered.online).to.deep.equal([]);
+      expect(await app.payByClient(lost), 'a repeat is answered as before').to.deep.equal(declined);
       await app.cancelBooking({ bookingId: id, by: 'business' });
       expect((await now()).ledger.receipts[0]!.refunded).to.equal(240_00);
       expect(await app.disconnect({ accountId: app.account })).to.deep.include({ ok: false });
