@@ -57,6 +57,7 @@ import { demoSignIn } from '#demo/scenario';
 import { openBooks } from '#server/queries/books/openBooks';
 import { openQueries } from '#server/queries/queries';
 import { openFaults } from '#world/faults/faults';
+import { bringForward } from '#server/upgrade/bringForward';
 import { openClockMoves } from '#world/clock/moves';
 import { openWorld } from '#world/openWorld';
 import { repeatEvent, standInsView, steerFaults, steerRenewals } from '#world/steering';
@@ -90,6 +91,7 @@ export async function compose(
     faults,
     begunWithFaults: config.faults !== null,
   });
+  await bringForward(db, world.clock.now(), (done, all) => log.info({ done, all }, 'bookings are brought forward'));
   /** The processors that an owner can have an account at: another one is another entry. */
   const adapters: Adapters = { ...world.adapters };
   const alive = openAlive();

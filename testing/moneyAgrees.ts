@@ -19,11 +19,11 @@ export async function moneyAgrees(
   for (const id of ids) {
     const { ledger, position, onTheWay, agreed } = await stands(id);
     const inHand = sum(ledger.receipts.map(({ amount, refunded }) => minor(amount - refunded)));
-    expect(position.received, 'in hand is what came less what went back').to.equal(inHand);
+    expect(position.received, `in hand is what came less what went back, of ${id}`).to.equal(inHand);
     expect(new Set(ledger.receipts.map((receipt) => receipt.id)).size).to.equal(ledger.receipts.length);
     const owed = minor(agreed.total + (ledger.claimsOwed?.amount ?? 0));
     if (!ledger.cancelled && !ledger.lapsed)
-      expect(inHand + onTheWay, 'nothing is collected beyond the price').to.be.at.most(owed);
+      expect(inHand + onTheWay, `nothing is collected beyond the price of ${id}`).to.be.at.most(owed);
   }
   const open = await app.deps.db.select().from(payments).where(isNull(payments.payout));
   expect(

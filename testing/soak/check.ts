@@ -87,7 +87,10 @@ export async function differences(
         const { booking, facts } = (await readBooking(db, id))!;
         return standing(agreedOf(booking), facts, app.world.clock.now());
       },
-    ).catch((error: Error) => found.push(error.message));
+    ).catch((error: Error) => {
+      const about = all.find(({ id }) => error.message.includes(id));
+      found.push(error.message, JSON.stringify(about ? told.get(about.number) : null));
+    });
     let journal = '';
     for await (const piece of hledgerJournal(db)) journal += piece;
     const checked = spawnSync('hledger', ['-f-', 'check', '--strict'], { input: journal, encoding: 'utf8' });

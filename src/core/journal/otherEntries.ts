@@ -41,6 +41,14 @@ export const payoutMade = (payout: string, gross: Minor, fee: Minor): JournalEnt
     credit(accounts.cardClearing, gross),
   ]);
 
+/** The same under the first posting rules: in the bank at once. */
+export const payoutInBank = (payout: string, gross: Minor, fee: Minor): JournalEntry | null =>
+  entry(`Payout ${payout}`, [
+    debit(accounts.bank, minor(gross - fee)),
+    debit(accounts.processorFees, fee),
+    credit(accounts.cardClearing, gross),
+  ]);
+
 /** Cash that was counted is more than the books say, or less (below nothing). */
 export const tillDifference = (difference: Minor): JournalEntry | null =>
   entry(difference > 0 ? 'Cash over at the count' : 'Cash short at the count', [

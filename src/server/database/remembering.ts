@@ -15,6 +15,9 @@ type Kept = { readonly name: string; readonly types: readonly number[]; readonly
 
 type Message = Awaited<ReturnType<PGlite['execProtocolStream']>>[number];
 
+/** Several may ask the same engine, in which each name is there once. */
+let named = 0;
+
 /** The part of PGlite that Drizzle asks. */
 type Asked = Pick<PGlite, 'query' | 'transaction'>;
 
@@ -25,7 +28,6 @@ type Asked = Pick<PGlite, 'query' | 'transaction'>;
  */
 export function remembering(client: PGlite): Asked {
   const kept = new Map<string, Kept>();
-  let named = 0;
 
   const send = (...messages: Uint8Array[]) => client.execProtocolStream(Buffer.concat(messages), { syncToFs: false });
 

@@ -53,8 +53,14 @@ export async function recordQuoteFacts(
     await tx.insert(quoteFacts).values({ quoteId: quote.id, fact: bare, wordsId, at: fact.at });
   }
   const after = { ...loaded, facts: [...loaded.facts, ...done] };
-  const current = quoteStanding(after.facts, after.offer, now);
-  await tx.update(quotes).set(quoteSummary(after, current)).where(eq(quotes.id, quote.id));
-  await rewriteErrands(tx, 'quoteId', [{ of: quote.id, wanted: wantedQuoteErrands(current, after.facts) }]);
+  await writeQuoteDerived(tx, after, now);
   return after;
+}
+
+/** Summary and agenda of a quote, as it stands. */
+export async function writeQuoteDerived(tx: Tx, loaded: LoadedQuote, now: Instant): Promise<void> {
+  const { quote, facts, offer } = loaded;
+  const current = quoteStanding(facts, offer, now);
+  await tx.update(quotes).set(quoteSummary(loaded, current)).where(eq(quotes.id, quote.id));
+  await rewriteErrands(tx, 'quoteId', [{ of: quote.id, wanted: wantedQuoteErrands(current, facts) }]);
 }

@@ -1,5 +1,5 @@
 import { type LoadedBooking, readBookingsAfter } from '#server/booking/lockBooking';
-import type { Database } from '#server/database/database';
+import type { Database, Tx } from '#server/database/database';
 import { covers, dueParts, facts as factTable, summaries } from '#server/database/schema/bookings';
 import { journalEntries, journalLines } from '#server/database/schema/journal';
 import { occupancies } from '#server/database/schema/places';
@@ -10,7 +10,7 @@ import { asc, eq, inArray } from 'drizzle-orm';
 const most = 200;
 
 /** Everything that is kept of some bookings, each list by booking. */
-export type Piece = Awaited<ReturnType<typeof readPiece>>;
+export type Piece = Awaited<ReturnType<typeof pieceAfter>>;
 
 type OfBooking = { readonly bookingId: string | null };
 
@@ -25,56 +25,56 @@ function byBooking<T extends OfBooking>(rows: readonly T[]): (id: string) => rea
   return (id) => of.get(id) ?? [];
 }
 
-/** What is kept of the bookings after this number, as of one moment of the database. Empty at the end. */
-export const readPiece = (db: Database, after: string) =>
-  db.transaction(
-    async (tx) => {
-      const bookings: readonly LoadedBooking[] = await readBookingsAfter(tx, after, most);
-      const ids = bookings.map(({ booking }) => booking.id);
-      const { bookingId } = factTable;
-      const agenda = { bookingId: errands.bookingId, key: errands.key, kind: errands.kind };
-      return {
-        bookings,
-        seqs: byBooking(
-          await tx
-            .select({ bookingId, seq: factTable.seq })
-            .from(factTable)
-            .where(inArray(bookingId, ids))
-            .orderBy(asc(factTable.seq)),
-        ),
-        summaries: byBooking(await tx.select().from(summaries).where(inArray(summaries.bookingId, ids))),
-        parts: byBooking(
-          await tx.select().from(dueParts).where(inArray(dueParts.bookingId, ids)).orderBy(asc(dueParts.part)),
-        ),
-        covers: byBooking(await tx.select().from(covers).where(inArray(covers.bookingId, ids))),
-        taken: byBooking(await tx.select().from(occupancies).where(inArray(occupancies.bookingId, ids))),
-        errands: byBooking(
-          await tx
-            .select({ ...agenda, at: errands.at, state: errands.state })
-            .from(errands)
-            .where(inArray(errands.bookingId, ids)),
-        ),
-        letters: byBooking(
-          await tx
-            .select({ bookingId: messages.bookingId, cause: messages.cause })
-            .from(messages)
-            .where(inArray(messages.bookingId, ids)),
-        ),
-        intents: byBooking(
-          await tx
-            .select({ bookingId: intents.bookingId, cause: intents.cause })
-            .from(intents)
-            .where(inArray(intents.bookingId, ids)),
-        ),
-        lines: byBooking(
-          await tx
-            .select({ bookingId: journalEntries.bookingId, entry: journalEntries, line: journalLines })
-            .from(journalEntries)
-            .leftJoin(journalLines, eq(journalLines.entrySeq, journalEntries.seq))
-            .where(inArray(journalEntries.bookingId, ids))
-            .orderBy(asc(journalEntries.seq), asc(journalLines.line)),
-        ),
-      };
-    },
-    { isolationLevel: 'repeatable read', accessMode: 'read only' },
-  );
+/** What is kept of the bookings after this number. Empty at the end. */
+export async function pieceAfter(tx: Tx, after: string) {
+  const bookings: readonly LoadedBooking[] = await readBookingsAfter(tx, after, most);
+  const ids = bookings.map(({ booking }) => booking.id);
+  const { bookingId } = factTable;
+  const agenda = { bookingId: errands.bookingId, key: errands.key, kind: errands.kind };
+  return {
+    bookings,
+    seqs: byBooking(
+      await tx
+        .select({ bookingId, seq: factTable.seq })
+        .from(factTable)
+        .where(inArray(bookingId, ids))
+        .orderBy(asc(factTable.seq)),
+    ),
+    summaries: byBooking(await tx.select().from(summaries).where(inArray(summaries.bookingId, ids))),
+    parts: byBooking(
+      await tx.select().from(dueParts).where(inArray(dueParts.bookingId, ids)).orderBy(asc(dueParts.part)),
+    ),
+    covers: byBooking(await tx.select().from(covers).where(inArray(covers.bookingId, ids))),
+    taken: byBooking(await tx.select().from(occupancies).where(inArray(occupancies.bookingId, ids))),
+    errands: byBooking(
+      await tx
+        .select({ ...agenda, at: errands.at, state: errands.state })
+        .from(errands)
+        .where(inArray(errands.bookingId, ids)),
+    ),
+    letters: byBooking(
+      await tx
+        .select({ bookingId: messages.bookingId, cause: messages.cause })
+        .from(messages)
+        .where(inArray(messages.bookingId, ids)),
+    ),
+    intents: byBooking(
+      await tx
+        .select({ bookingId: intents.bookingId, cause: intents.cause })
+        .from(intents)
+        .where(inArray(intents.bookingId, ids)),
+    ),
+    lines: byBooking(
+      await tx
+        .select({ bookingId: journalEntries.bookingId, entry: journalEntries, line: journalLines })
+        .from(journalEntries)
+        .leftJoin(journalLines, eq(journalLines.entrySeq, journalEntries.seq))
+        .where(inArray(journalEntries.bookingId, ids))
+        .orderBy(asc(journalEntries.seq), asc(journalLines.line)),
+    ),
+  };
+}
+
+/** The same as of one moment of the database. */
+export const readPiece = (db: Database, after: string): Promise<Piece> =>
+  db.transaction((tx) => pieceAfter(tx, after), { isolationLevel: 'repeatable read', accessMode: 'read only' });

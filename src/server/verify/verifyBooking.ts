@@ -51,8 +51,17 @@ const byHand = (cause: string): boolean => documentOfCause(cause) !== null || /^
 const ofPayer = /:payer$/;
 
 /** Every letter and request that an errand made, and what the clock delivered, has its errand, which is done. */
-function verifyDone(piece: Piece, { booking, facts }: LoadedBooking, { lapsed }: Ledger): Difference[] {
-  const { id, number } = booking;
+const verifyDone = (piece: Piece, loaded: LoadedBooking, ledger: Ledger): Difference[] =>
+  doneUnnoticed(piece, loaded, ledger).map((key) => ({
+    what: 'errand of what was done',
+    where: loaded.booking.number,
+    kept: null,
+    computed: key,
+  }));
+
+/** Keys of what was done of a booking, and of which no errand tells. */
+export function doneUnnoticed(piece: Piece, { booking, facts }: LoadedBooking, { lapsed }: Ledger): string[] {
+  const { id } = booking;
   const done = new Set(
     piece
       .errands(id)
@@ -65,9 +74,7 @@ function verifyDone(piece: Piece, { booking, facts }: LoadedBooking, { lapsed }:
     ...piece.intents(id).flatMap(({ cause }) => (intentOfErrand.test(cause) ? [cause] : [])),
     ...(byClock && !lapsed ? ['deliver'] : []),
   ];
-  return [...new Set(made)]
-    .filter((key) => !done.has(key))
-    .map((key) => ({ what: 'errand of what was done', where: number, kept: null, computed: key }));
+  return [...new Set(made)].filter((key) => !done.has(key));
 }
 
 /** A booking that is over before its time has no place any more; another one has its places for all of its time. */

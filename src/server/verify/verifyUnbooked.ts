@@ -1,7 +1,14 @@
 import type { Instant } from '#core/calendar/instant';
 import { taxLeftOnVoucherOf } from '#core/credit/balances';
 import { taxOnVoucher } from '#core/credit/voucherPurpose';
-import { payoutBanked, payoutMade, tillDifference, voucherExpired, voucherSold } from '#core/journal/otherEntries';
+import {
+  payoutBanked,
+  payoutInBank,
+  payoutMade,
+  tillDifference,
+  voucherExpired,
+  voucherSold,
+} from '#core/journal/otherEntries';
 import type { BareFact } from '#core/kept/words';
 import { minor, zero } from '#core/money/minor';
 import { type Database, rowsOf } from '#server/database/database';
@@ -46,11 +53,20 @@ const payoutsBooked = (db: Database): Promise<Compared> =>
   inPieces(async (after) => {
     const rows = await db.select().from(payouts).where(gt(payouts.id, after)).orderBy(asc(payouts.id)).limit(pieceSize);
     if (rows.length === 0) return null;
-    const expected = rows.flatMap(({ id: about, gross, fee, bankedAt }): Expected[] => [
-      { about, entry: payoutMade(about, gross, fee) },
-      ...(bankedAt ? [{ about, entry: payoutBanked(about, minor(gross - fee)) }] : []),
-    ]);
     const abouts = rows.map(({ id }) => id);
+    const early = await db
+      .select({ about: journalEntries.about })
+      .from(journalEntries)
+      .where(and(inArray(journalEntries.about, abouts), eq(journalEntries.rules, 1)));
+    const straight = new Set(early.map(({ about }) => about));
+    const expected = rows.flatMap(({ id: about, gross, fee, bankedAt }): Expected[] =>
+      straight.has(about)
+        ? [{ about, entry: payoutInBank(about, gross, fee) }]
+        : [
+            { about, entry: payoutMade(about, gross, fee) },
+            ...(bankedAt ? [{ about, entry: payoutBanked(about, minor(gross - fee)) }] : []),
+          ],
+    );
     return { last: abouts.at(-1)!, compared: compareAbout(db, 'journal of a payout', abouts, expected) };
   });
 

@@ -221,6 +221,12 @@ export const troubles = pgTable(
 );
 
 /** Payouts of the processor as it announced them. */
+/** One row: the edition of what is derived of facts that the rows of this database are of (`bringForward`). */
+export const derivations = pgTable('derivations', {
+  id: integer().primaryKey().default(1),
+  edition: integer().notNull(),
+});
+
 export const payouts = pgTable('payouts', {
   id: text().primaryKey(),
   at: instant().notNull(),
