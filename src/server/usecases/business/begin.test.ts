@@ -51,6 +51,7 @@ const keptTables = [
   'pay_accounts',
   'connecting',
   'wordings',
+  'derivations',
 ];
 
 describe('the first hour', () => {
