@@ -1,7 +1,7 @@
 import { claimLeft, claimState } from '#core/after/claims';
 import { givenBackOver } from '#core/after/courtesy';
 import type { Claimed, Fact } from '#core/booking/facts';
-import type { Standing } from '#core/booking/standing';
+import { payable, type Standing } from '#core/booking/standing';
 import type { Instant } from '#core/calendar/instant';
 import { refundsNewestFirst } from '#core/cancellation/refunds';
 import { claimsLeft } from '#core/consent/purposesOf';
@@ -70,7 +70,7 @@ export function closeOutOf(
   { claims: direct, coverBalance }: { readonly claims: readonly Claimed[]; readonly coverBalance: boolean },
   { total, tax, at }: { readonly total: Minor; readonly tax: Minor; readonly at: Instant },
 ): Result<CloseOutDecided, MayNotCloseOut> {
-  const { ledger, hold, position, stage, agreed } = standing;
+  const { ledger, hold, stage, agreed } = standing;
   if (stage !== 'toCloseOut') return refuse({ code: 'not_to_close_out' });
   if (coverBalance && !agreed.terms.holdCoversBalance)
     return refuse({ code: 'no_consent_for_balance', path: 'coverBalance' });
@@ -94,7 +94,8 @@ export function closeOutOf(
   const figures = closeout({
     held,
     claims,
-    outstanding: position.outstanding,
+    // Nothing is taken twice while it is on its way.
+    outstanding: payable(standing).outstanding,
     coverBalance,
     ...(most === undefined ? {} : { mostForClaims: most }),
   });

@@ -32,14 +32,18 @@ export function closingFacts(input: {
   const most = request ? request.most : input.most;
   const inHand = sum(ledger.receipts.map((receipt) => receipt.amount - receipt.refunded));
   const received = minor(inHand - (security ?? 0));
+  const onTheWay = sum(ledger.onTheWay.map(({ amount }) => amount));
   const held = captured && request ? request.held : (security ?? zero);
+  // What the hold was asked for is what it gave; a deposit pays no more than what is not on its way already.
+  const toCover = request ? request.balance : remainder(remainder(total, received), onTheWay);
   const figures = closeout({
     held,
     claims,
-    outstanding: remainder(total, received),
+    outstanding: toCover,
     ...(most === undefined ? {} : { mostForClaims: most }),
-    coverBalance: security === null ? captured && (request?.balance ?? 0) > 0 : Boolean(input.securityCoversBalance),
+    coverBalance: security === null ? captured : Boolean(input.securityCoversBalance),
   });
+  const covered = remainder(toCover, figures.outstanding);
   // By the agenda at the end of the service, as a rule: here where the owner was quicker.
   const facts: Fact[] = ledger.delivered ? [] : [{ kind: 'delivered', at, total, tax, received }];
   if (captured && request) {
@@ -52,7 +56,7 @@ export function closingFacts(input: {
     facts.push({ kind: 'securitySettled', at, claimed, balance, back: figures.release });
   }
   if (figures.shortfall > 0) facts.push({ kind: 'claimOwed', at, amount: figures.shortfall });
-  const over = remainder(received, total);
+  const over = remainder(minor(received + covered), total);
   facts.push({
     kind: 'closedOut',
     at,
@@ -61,7 +65,7 @@ export function closingFacts(input: {
     captured: figures.capture,
     released: request || security !== null ? figures.release : (input.releasing ?? zero),
     shortfall: figures.shortfall,
-    outstanding: figures.outstanding,
+    outstanding: remainder(total, minor(received + covered)),
   });
   const lost = !captured && request;
   const inForce = lost ? ledger.authorisations.find((each) => each.id === request.authorisation) : null;

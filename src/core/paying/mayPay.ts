@@ -61,9 +61,9 @@ export function aboveOutstanding(standing: Standing, amount: Minor) {
 }
 
 /** What is owed after the service or a cancellation may be given up, and no more than that; null where it may. */
-export function mayNotGiveUp({ ledger, position }: Standing, { amount, seen }: { amount: Minor; seen: Minor }) {
+export function mayNotGiveUp(standing: Standing, { amount, seen }: { amount: Minor; seen: Minor }) {
+  const { ledger } = standing;
   if (!ledger.delivered && !ledger.cancelled) return refuse({ code: 'not_over_yet' as const });
   if (ledger.givenUp !== seen) return refuse({ code: 'position_changed' as const });
-  const above: AboveOutstanding = { code: 'above_outstanding', limit: position.outstanding, path: 'amount' };
-  return amount > position.outstanding ? refuse(above) : null;
+  return aboveOutstanding(standing, amount);
 }

@@ -1,5 +1,6 @@
 import { giveUp } from '#contracts/routes/bookings/giveUp';
 import { formatMoney } from '#core/money/formatMoney';
+import { payable } from '#core/booking/standing';
 import type { Minor } from '#core/money/minor';
 import type { DialogProps } from '#islands/Booking/dialogProps';
 import { SumDialog } from '#islands/parts/SumDialog';
@@ -9,7 +10,7 @@ import { notifications } from '@mantine/notifications';
 /** What is owed and will not be asked for any more: no reminder is sent for it, and the books call it a bad debt. */
 export function GiveUpDialog({ view, standing, close }: DialogProps) {
   const { currency } = standing.agreed;
-  const { outstanding } = standing.position;
+  const { outstanding } = payable(standing);
   const action = useRoute(giveUp);
   const send = async (amount: Minor): Promise<void> => {
     if (!(await action.run({ bookingId: view.id, amount, seen: standing.ledger.givenUp }))) return;

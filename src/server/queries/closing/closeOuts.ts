@@ -1,6 +1,6 @@
 import type { CloseOutView } from '#contracts/views';
 import { claimState } from '#core/after/claims';
-import { standing } from '#core/booking/standing';
+import { payable, standing } from '#core/booking/standing';
 import type { Instant } from '#core/calendar/instant';
 import { type Minor, zero } from '#core/money/minor';
 import { agreedOf, readBooking } from '#server/booking/lockBooking';
@@ -37,11 +37,17 @@ export async function closeOutView(db: Database, now: Instant): Promise<CloseOut
     );
   const covering = new Set(special.filter(({ covers }) => covers).map(({ id }) => id));
   const securities = new Map<string, Minor>();
+  /** Of those whose hold may pay it: without what is on its way already. */
+  const toPay = new Map<string, Minor>();
+  const owing = new Set(queue.filter(({ outstanding }) => outstanding > 0).map(({ id }) => id));
   const heard = new Map<string, CloseOutView['queue'][number]['claims']>();
-  for (const { id, charged, hears } of special) {
-    if (!charged && !hears) continue;
+  for (const { id, charged, hears, covers } of special) {
+    const mayTake = covers && owing.has(id);
+    if (!charged && !hears && !mayTake) continue;
     const loaded = (await readBooking(db, id))!;
-    const { securityInHand, ledger, asOf } = standing(agreedOf(loaded.booking), loaded.facts, now);
+    const current = standing(agreedOf(loaded.booking), loaded.facts, now);
+    const { securityInHand, ledger, asOf } = current;
+    if (mayTake) toPay.set(id, payable(current).outstanding);
     securities.set(id, securityInHand);
     const states = ledger.after.claims.map((claim) => claimState(claim, asOf));
     const count = (wanted: string): number => states.filter((state) => state === wanted).length;
@@ -61,5 +67,8 @@ export async function closeOutView(db: Database, now: Instant): Promise<CloseOut
     claims: heard.get(id) ?? null,
     notBack: last.get(id) === 'notBack',
   });
-  return { waiting, queue: queue.map((line) => ({ ...line, ...about(line.id) })) };
+  return {
+    waiting,
+    queue: queue.map((line) => ({ ...line, outstanding: toPay.get(line.id) ?? line.outstanding, ...about(line.id) })),
+  };
 }

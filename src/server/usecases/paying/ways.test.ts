@@ -98,6 +98,29 @@ describe('ways to pay', () => {
       expect(await page()).to.deep.include({ cardWanted: 'hold' });
     });
 
+    it('is not taken from the hold once more, nor given up, while it is on its way', async () => {
+      const beck = await connect('beck');
+      const made = await app.createBooking(rental({ termsId: 'rental-long', total: 350_00 }));
+      if (!made.ok) throw new Error(made.refusal.code);
+      id = made.value.id;
+      link = await app.linkSentTo('ines@example.com');
+      await payBy(beck, debit('settles'), 105_00);
+      const card = await app.token('approves');
+      await app.giveCard({ link, attempt: randomUUID(), account: app.account, card, use: 'hold' });
+      await app.at('2027-04-21T19:00');
+      const current = await now();
+      expect([current.stage, current.hold?.inForce?.amount]).to.deep.equal(['toCloseOut', 900_00]);
+      expect(current.position.outstanding).to.equal(104_12);
+      expect(payable(current).outstanding, 'the last part was collected at the end').to.equal(0);
+      const { queue } = await app.queries.closeOuts();
+      expect(queue.find((line) => line.id === id)).to.deep.include({ outstanding: 0, coversBalance: true });
+      expect(await app.giveUp({ bookingId: id, amount: minor(104_12), seen: minor(0) })).to.deep.include({ ok: false });
+      expect(await app.closeOut({ bookingId: id, claims: [], coverBalance: true })).to.deep.include({ ok: true });
+      expect((await now()).position.received).to.equal(245_88);
+      await app.at('2027-04-27T12:00');
+      expect((await now()).position).to.deep.include({ received: 350_00, outstanding: 0 });
+    });
+
     it('that comes back before it settles has not paid; the place stays for another try, then goes', async () => {
       const beck = await connect('beck');
       await payBy(beck, debit('comesBack'));
