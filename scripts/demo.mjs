@@ -14,7 +14,7 @@ if (process.argv.includes('--fresh') || !existsSync(ready)) {
     process.exit(1);
   }
   rmSync(directory, { recursive: true, force: true });
-  run('npx', ['tsx', 'src/demo/main.ts'], { OSTENDO_DATA: directory, DATABASE_URL: '' });
+  run('npx', ['tsx', 'src/demo/main.ts'], { NODE_ENV: 'production', OSTENDO_DATA: directory, DATABASE_URL: '' });
   writeFileSync(ready, new Date().toISOString());
 }
 const { address } = await serve({ ...process.env, OSTENDO_DATA: directory, OSTENDO_DEMO: '1', DATABASE_URL: '' });

@@ -12,13 +12,14 @@ import { time } from '../measure';
 import { grow } from './grow';
 import { ontoServer } from './ontoServer';
 import { bare, slowest, statementsOf } from './statements';
+import { useCasesAt, type Written } from './useCases';
 import { views } from './views';
 
 /** So many bookings are verified as they were grown. */
 const sampleSize = 400;
 
 /** Goals of each view: its time by that of its statements, its growth from the smallest size, kB compressed. */
-const goals = { ratio: 2, growth: 1.5, kilobytes: 300 };
+const goals = { ratio: 2, growth: 1.5, kilobytes: 300, bare: 4 };
 
 type Row = { readonly ms: number; readonly ratio: number; readonly statements: number; readonly kilobytes: number };
 
@@ -60,6 +61,19 @@ function print(title: string, sizes: readonly number[], tables: readonly Map<str
   );
 }
 
+function printWritten(sizes: readonly number[], tables: readonly Map<string, Written>[]): void {
+  console.log(
+    `\n${'use case'.padEnd(30)}${sizes.map((size) => String(size).padStart(9)).join('')}   growth   by bare inserts (goal ${goals.bare})   statements`,
+  );
+  for (const name of tables[0]!.keys()) {
+    const rows = tables.map((table) => table.get(name)!);
+    const [first, last] = [rows[0]!, rows.at(-1)!];
+    console.log(
+      `${name.padEnd(30)}${rows.map(({ ms }) => ms.toFixed(1).padStart(9)).join('')}${over(last.ms / first.ms, goals.growth, 1).padStart(9)}${over(last.ratio, goals.bare, 1).padStart(18)}${String(last.statements || '–').padStart(23)}`,
+    );
+  }
+}
+
 /**
  * The views on the demo's data grown to each size, with the open decisions of the demo in all of them: on PGlite up to
  * 10,000 bookings, and up to 100,000 on a server where `OSTENDO_TEST_SERVER` names one.
@@ -79,8 +93,13 @@ export async function scale(demo = '.demo/shots'): Promise<void> {
   const each = async (title: string, database: OpenDatabase, sizes: readonly number[]): Promise<void> => {
     const app = await appOn(database);
     const tables: Map<string, Row>[] = [];
-    for (const size of sizes) tables.push(await measured(app, database, await grow(database.db, size)));
+    const written: Map<string, Written>[] = [];
+    for (const size of sizes) {
+      tables.push(await measured(app, database, await grow(database.db, size)));
+      written.push(await useCasesAt(app, database));
+    }
     print(title, sizes, tables);
+    printWritten(sizes, written);
     await app.close();
   };
   const sample = await grow(opened.db, sampleSize);

@@ -32,7 +32,7 @@ const minutes = Number(values.steady);
 const onPostgres = values.engine === 'postgres';
 const below = numbersFrom(Number(values.seed));
 const people = 3;
-const pages = ['/', '/bookings', '/calendar', '/close-out', '/money', '/messages', '/quotes'];
+const pages = ['/today', '/bookings', '/calendar', '/close-out', '/journal', '/messages', '/quotes', '/clients'];
 const passphrase = 'of the steady load, long enough';
 const say = (line: string): void => void process.stdout.write(`${line}\n`);
 

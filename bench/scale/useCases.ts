@@ -1,0 +1,106 @@
+import type { App } from '#compose';
+import type { WallTime } from '#core/calendar/wallTime';
+import { addDays, type PlainDate } from '#core/calendar/days';
+import type { Decimal } from '#core/money/decimal';
+import { minor } from '#core/money/minor';
+import { demoToken } from '#demo/ways';
+import { readBooking } from '#server/booking/lockBooking';
+import type { OpenDatabase } from '#server/database/database';
+import { offeredFor } from '#server/ways/offered';
+import { sql } from 'drizzle-orm';
+import { randomUUID } from 'node:crypto';
+import { median, time } from '../measure';
+import { statementsOf } from './statements';
+
+export type Written = {
+  readonly ms: number;
+  /** By the time of as many bare inserts, in one transaction. */
+  readonly ratio: number;
+  readonly statements: number;
+};
+
+const rounds = 5;
+
+/** What is written most: a booking is made, paid by card, closed out; each with the letters and errands that follow. */
+export async function useCasesAt(app: App, { db }: OpenDatabase): Promise<Map<string, Written>> {
+  let day = '2027-09-01' as PlainDate;
+  const create = async (): Promise<string> => {
+    day = addDays(day, 3);
+    const made = await app.createBooking({
+      requestKey: randomUUID(),
+      clientName: 'Nadia Ferreira',
+      clientEmail: `${randomUUID()}@example.com`,
+      serviceId: 'travel',
+      title: 'Travel telescope, 2 days',
+      termsId: 'rental',
+      start: `${day}T10:00` as WallTime,
+      end: `${addDays(day, 2)}T10:00` as WallTime,
+      lines: [{ id: 'service', label: 'Telescope', quantity: '2' as Decimal, unitPrice: minor(38_00), taxes: ['VAT'] }],
+    });
+    if (!made.ok) throw new Error(made.refusal.code);
+    return made.value.id;
+  };
+  /** What a client does before the button: not of what is measured. */
+  const aboutToPay = async () => {
+    const bookingId = await create();
+    const copied = await app.copyLink({ bookingId, requestKey: randomUUID() });
+    if (!copied.ok) throw new Error(copied.refusal.code);
+    const { booking } = (await readBooking(db, bookingId))!;
+    const { online } = await offeredFor(db, app.deps, [booking], app.world.clock.now());
+    const account = online[0]!.id;
+    const card = await demoToken(app, { account, key: randomUUID(), card: 'approves' });
+    return { link: copied.value.url.split('/').at(-1)!, attempt: randomUUID(), account, card, amount: minor(76_00) };
+  };
+  const toPay: Awaited<ReturnType<typeof aboutToPay>>[] = [];
+  while (toPay.length <= rounds) toPay.push(await aboutToPay());
+  const { queue } = await app.queries.closeOuts();
+  const toClose = queue.filter(({ claims }) => claims === null).map(({ id }) => id);
+  const pay = async (): Promise<void> => {
+    const paid = await app.payByClient(toPay.shift()!);
+    if (!paid.ok) throw new Error(paid.refusal.code);
+  };
+  const closeOut = async (): Promise<void> => {
+    const closed = await app.closeOut({ bookingId: toClose.shift()!, claims: [], coverBalance: false });
+    if (!closed.ok) throw new Error(closed.refusal.code);
+  };
+  await app.lettersOut();
+  const rows = new Map<string, Written>();
+  for (const [name, work, times] of [
+    ['a booking is made', create, rounds],
+    ['it is paid by card', pay, rounds],
+    ['one is closed out', closeOut, 0],
+  ] as const) {
+    const took: number[] = [];
+    const once = async (): Promise<void> => {
+      const start = performance.now();
+      await work();
+      took.push(performance.now() - start);
+      await app.lettersOut();
+    };
+    const sent = await statementsOf(db, once);
+    for (let round = 0; round < times; round++) await once();
+    const writing = sent.filter(({ text }) => /^\s*(?:insert|update|delete|with)/i.test(text)).length;
+    const floor = await bareInserts(db, writing);
+    const ms = median(took);
+    rows.set(name, { ms, ratio: ms / floor, statements: sent.length });
+  }
+  return rows;
+}
+
+async function bareInserts(db: OpenDatabase['db'], count: number): Promise<number> {
+  await db.execute(sql`create table if not exists bench_rows (id text primary key, said jsonb not null)`);
+  const said = JSON.stringify({
+    at: '2027-05-14T08:12:00Z',
+    what: 'a row as long as one of ours usually is'.repeat(4),
+  });
+  const floor = await time(
+    () =>
+      db.transaction(async (tx) => {
+        for (let index = 0; index < count; index++)
+          await tx.execute(sql`insert into bench_rows values (${randomUUID()}, ${said}::jsonb)`);
+      }),
+    rounds,
+  );
+  await db.execute(sql`drop table bench_rows`);
+  return floor;
+}
