@@ -81,17 +81,19 @@ async function fromClient(
     await runDueOf(deps, { bookings: [bookingId] });
     return ok(outcomeOf(answer));
   };
-  // Whatever has changed since, what was begun is answered.
-  const earlier = await intentByCause(db, bookingId, cause);
-  if (earlier) return outcome(asBefore(earlier));
+  /** Whatever has changed since, what was begun is answered. */
+  const unlessBegun = async (code: 'way_not_offered' | 'card_unknown'): Promise<Result<PayOutcome, PayRefusal>> => {
+    const earlier = await intentByCause(db, bookingId, cause);
+    return earlier ? outcome(asBefore(earlier)) : refuse({ code });
+  };
   const about = (await readBooking(db, bookingId))!;
   const chosen = ledgerOf(about.facts).accountChosen;
   const offered = await offeredFor(db, deps, [about.booking], clock.now(), chosen);
   const account = pickAccount(offered, asked.account);
-  if (!account) return refuse({ code: 'way_not_offered' });
+  if (!account) return unlessBegun('way_not_offered');
   // Outside the transaction: it asks the world.
   const known = await (await processorOf(deps, account.id)).cardOf(card);
-  if (!known) return refuse({ code: 'card_unknown' });
+  if (!known) return unlessBegun('card_unknown');
 
   const intended = await decideOn<string, PayRefusal>(deps, bookingId, async ({ tx, loaded, standing, now }) => {
     const before = await intentByCause(tx, bookingId, cause);
