@@ -31,7 +31,12 @@ async function countsOf(app: App): Promise<Counts> {
       (select count(*) from vouchers)::int as vouchers,
       (select count(*) from quotes)::int as quotes`,
   );
-  return row!;
+  const happened = await rowsOf<{ kind: string; count: number }>(
+    app.deps.db,
+    sql`select fact->>'kind' as kind, count(*)::int as count from facts
+        where fact->>'kind' not in ('sent', 'seen') group by 1 order by 1`,
+  );
+  return { ...row!, ...Object.fromEntries(happened.map(({ kind, count }) => [`fact ${kind}`, count])) };
 }
 
 async function withApp<T>(environment: Record<string, string>, work: (app: App) => Promise<T>): Promise<T> {
@@ -107,6 +112,6 @@ export async function changedSince(environment: Record<string, string>, before: 
     return countsOf(app);
   });
   return Object.entries(now).flatMap(([what, count]) =>
-    count === before[what] ? [] : [`what was answered was asked again: ${what} ${before[what]}, then ${count}`],
+    count === (before[what] ?? 0) ? [] : [`what was answered was asked again: ${what} ${before[what]}, then ${count}`],
   );
 }
