@@ -12,7 +12,10 @@ describe('statements that are kept ready', () => {
       `create table things (id int primary key, name text, many int[], said jsonb, at timestamptz, so boolean)`,
     );
   });
-  after(() => client.close());
+  after(async () => {
+    await client.close();
+    expect(await codeOf(asked.query('select 1')), 'what is asked afterwards').to.equal(undefined);
+  });
 
   const codeOf = (work: Promise<unknown>): Promise<unknown> =>
     work.then(

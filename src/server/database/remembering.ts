@@ -78,14 +78,15 @@ export function remembering(client: PGlite): Asked {
   }
 
   return {
-    query: <T>(text: string, values: unknown[] = [], options: QueryOptions = {}) =>
-      text.length > longestKept
-        ? client.query<T>(text, values, options)
-        : client._runExclusiveTransaction(async () => {
-            const result = await client.runExclusive(() => carriedOut<T>(text, values, options));
-            await client.syncToFs();
-            return result;
-          }),
+    query: async <T>(text: string, values: unknown[] = [], options: QueryOptions = {}) => {
+      if (text.length > longestKept) return client.query<T>(text, values, options);
+      await client._checkReady();
+      return client._runExclusiveTransaction(async () => {
+        const result = await client.runExclusive(() => carriedOut<T>(text, values, options));
+        await client.syncToFs();
+        return result;
+      });
+    },
     transaction: (work) =>
       client.transaction((tx) =>
         work({
