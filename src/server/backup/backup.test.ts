@@ -84,14 +84,15 @@ describe('a backup', function () {
   });
   it('of an older version is put into the schema of its day, and brought up to date', async () => {
     const older = join(folder, 'older.age');
+    /** Made by migrations that came later. */
+    const notYet = new Set(['public.nights', 'public.troubles', 'public.derivations', 'world.faults']);
     await sealLines(older, passphrase, async (write) => {
       let rows = 0;
       let table = '';
       for await (const line of openLines(file, passphrase)) {
         const said = JSON.parse(line) as { ostendo?: string; $table?: string; $end?: number };
         table = said.$table ?? table;
-        // There were no nights before the migration that made them.
-        if (table === 'public.nights' && said.$end === undefined) continue;
+        if (notYet.has(table) && said.$end === undefined) continue;
         if (said.ostendo) await write(JSON.stringify({ ...said, migrations: [28, 2] }));
         else await write(said.$end === undefined ? line : JSON.stringify({ $end: rows }));
         if (!said.ostendo && !said.$table && said.$end === undefined) rows++;

@@ -17,7 +17,7 @@ import { join } from 'node:path';
 import { gunzipSync } from 'node:zlib';
 
 /** What the first version that landed had made of its demo: as a backup of its day, not yet sealed. */
-const ofFirstVersion = gunzipSync(readFileSync('testing/data/first-version.jsonl.gz')).toString('utf8');
+const ofFirstVersion = gunzipSync(readFileSync('testing/earlier/first-version.jsonl.gz')).toString('utf8');
 const passphrase = 'of the tests, long enough';
 
 describe('data of the first version', () => {
