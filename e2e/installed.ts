@@ -113,6 +113,37 @@ async function makeClosed(): Promise<string> {
 
 export type OverBooking = { readonly id: string; readonly number: string; readonly link: string };
 
+/** A rental of a week in March, made and paid whole by its client's card. */
+export async function paidRental(
+  app: App,
+  { key, termsId, card }: { readonly key: string; readonly termsId: string; readonly card: CardBehaviour },
+): Promise<OverBooking> {
+  const made = await app.createBooking({
+    requestKey: `${key}-0000`,
+    clientName: `Client ${key}`,
+    clientEmail: `client.${key}@example.com`,
+    serviceId: 'travel',
+    title: 'Travel telescope, 7 days',
+    termsId,
+    start: '2027-03-12T18:00' as WallTime,
+    end: '2027-03-19T18:00' as WallTime,
+    lines: [{ id: 'service', label: 'Telescope', quantity: '7' as Decimal, unitPrice: minor(38_00), taxes: ['VAT'] }],
+  });
+  if (!made.ok) throw new Error(made.refusal.code);
+  const { id: bookingId, number } = made.value;
+  const copied = await app.copyLink({ bookingId, requestKey: `${key}-link` });
+  if (!copied.ok) throw new Error(copied.refusal.code);
+  const link = copied.value.url.split('/').at(-1)!;
+  const loaded = (await readBooking(app.deps.db, bookingId))!;
+  const { online } = await offeredFor(app.deps.db, app.deps, [loaded.booking], app.world.clock.now());
+  const account = online[0]!.id;
+  const token = await demoToken(app, { account, key, card });
+  const amount = minor(266_00);
+  const paid = await app.payByClient({ link, attempt: `${key}-try`, account, card: token, amount });
+  if (!paid.ok || paid.value.state !== 'paid') throw new Error('not paid');
+  return { id: bookingId, number, link };
+}
+
 /** Rentals that are paid and over, under terms that hear the client about claims: each with a link of its client's. */
 export async function overDirectory(
   cards: readonly CardBehaviour[],
@@ -122,37 +153,10 @@ export async function overDirectory(
   const receiving = await receivingApp(readConfig({ OSTENDO_DATA: directory }));
   const app = asThemselves(receiving);
   const bookings: OverBooking[] = [];
-  for (let index = 0; index < count; index++) {
-    const made = await app.createBooking({
-      requestKey: `over-${index}-0000`,
-      clientName: `Client ${index}`,
-      clientEmail: `client${index}@example.com`,
-      serviceId: 'travel',
-      title: 'Travel telescope, 7 days',
-      termsId: heardTerms.id,
-      start: '2027-03-12T18:00' as WallTime,
-      end: '2027-03-19T18:00' as WallTime,
-      lines: [{ id: 'service', label: 'Telescope', quantity: '7' as Decimal, unitPrice: minor(38_00), taxes: ['VAT'] }],
-    });
-    if (!made.ok) throw new Error(made.refusal.code);
-    const { id: bookingId, number } = made.value;
-    const copied = await app.copyLink({ bookingId, requestKey: `over-${index}-link` });
-    if (!copied.ok) throw new Error(copied.refusal.code);
-    const link = copied.value.url.split('/').at(-1)!;
-    const loaded = (await readBooking(app.deps.db, bookingId))!;
-    const { online } = await offeredFor(app.deps.db, app.deps, [loaded.booking], app.world.clock.now());
-    const about = { account: online[0]!.id, key: `over-${index}`, card: cards[index % cards.length]! };
-    const card = await demoToken(app, about);
-    const paid = await app.payByClient({
-      link,
-      attempt: `over-${index}-try`,
-      account: about.account,
-      card,
-      amount: minor(266_00),
-    });
-    if (!paid.ok || paid.value.state !== 'paid') throw new Error('not paid');
-    bookings.push({ id: bookingId, number, link });
-  }
+  for (let index = 0; index < count; index++)
+    bookings.push(
+      await paidRental(app, { key: `over-${index}`, termsId: heardTerms.id, card: cards[index % cards.length]! }),
+    );
   await app.moveClock('2027-03-19T19:00:00Z' as Instant);
   await app.settle();
   await receiving.close();

@@ -1,8 +1,4 @@
 import { asThemselves } from '#demo/asThemselves';
-import { demoToken } from '#demo/ways';
-import type { WallTime } from '#core/calendar/wallTime';
-import type { Decimal } from '#core/money/decimal';
-import { minor } from '#core/money/minor';
 import { compose } from '#compose';
 import { readBooking } from '#server/booking/lockBooking';
 import { readConfig } from '#server/config';
@@ -11,7 +7,6 @@ import { onlyInside } from '#server/database/onlyInside';
 import { bookings } from '#server/database/schema/bookings';
 import { syncedStart } from '#server/database/syncedFileSystem';
 import { verify } from '#server/verify/verify';
-import { offeredFor } from '#server/ways/offered';
 import { PGlite } from '@electric-sql/pglite';
 import { expect } from 'chai';
 import { cpSync, mkdtempSync } from 'node:fs';
@@ -19,7 +14,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { ForgettingFileSystem } from '../testing/forgetting';
 import { numbersFrom } from '../testing/numbers';
-import { installedDirectory, receivingApp } from './installed';
+import { installedDirectory, paidRental, receivingApp } from './installed';
 
 /** What the power cut left, and which bookings had been answered as paid until then. */
 type Cut = { readonly directory: string; readonly answered: readonly string[] };
@@ -50,35 +45,8 @@ async function work(seed: number, { synced, cuts: most }: { synced: boolean; cut
     files.cut(join(to, 'postgres'), cuts.length % 2 === 0 ? () => 0 : below);
     cuts.push({ directory: to, answered: [...answered] });
   };
-  for (let index = 0; cuts.length < most && index < 60; index++) {
-    const made = await app.createBooking({
-      requestKey: `cut-${index}-0000`,
-      clientName: `Client ${index}`,
-      clientEmail: `client${index}@example.com`,
-      serviceId: 'travel',
-      title: 'Travel telescope, 7 days',
-      termsId: 'rental',
-      start: '2027-03-12T18:00' as WallTime,
-      end: '2027-03-19T18:00' as WallTime,
-      lines: [{ id: 'service', label: 'Telescope', quantity: '7' as Decimal, unitPrice: minor(38_00), taxes: ['VAT'] }],
-    });
-    if (!made.ok) throw new Error(made.refusal.code);
-    const { id: bookingId } = made.value;
-    const copied = await app.copyLink({ bookingId, requestKey: `cut-${index}-link` });
-    if (!copied.ok) throw new Error(copied.refusal.code);
-    const { booking } = (await readBooking(app.deps.db, bookingId))!;
-    const { online } = await offeredFor(app.deps.db, app.deps, [booking], app.world.clock.now());
-    const account = online[0]!.id;
-    const paid = await app.payByClient({
-      link: copied.value.url.split('/').at(-1)!,
-      attempt: `cut-${index}-try`,
-      account,
-      card: await demoToken(app, { account, key: `cut-${index}`, card: 'approves' }),
-      amount: minor(266_00),
-    });
-    if (!paid.ok || paid.value.state !== 'paid') throw new Error('not paid');
-    answered.push(bookingId);
-  }
+  for (let index = 0; cuts.length < most && index < 60; index++)
+    answered.push((await paidRental(app, { key: `cut-${index}`, termsId: 'rental', card: 'approves' })).id);
   files.onChange = () => undefined;
   await app.close();
   return cuts;
