@@ -38,7 +38,8 @@ export function openOutbox(
       again = false;
       let since = begun();
       while (!stopped && !(await room.full()) && (await handOverNext(deps))) since = begun();
-      emptyAt = since;
+      // What waits for its next try becomes due without anything being written.
+      emptyAt = (await anyWaiting(deps)) ? NaN : since;
     } while (again && !stopped);
   };
   const wake = (): void => {
@@ -62,6 +63,9 @@ export function openOutbox(
     },
   };
 }
+
+const anyWaiting = async ({ db }: Pick<Deps, 'db'>): Promise<boolean> =>
+  (await db.select({ id: messages.id }).from(messages).where(eq(messages.state, 'outgoing')).limit(1)).length > 0;
 
 /** Frees what a process was handing over that is dead: only for one that has the data to itself. */
 export const releaseLetters = ({ db }: Pick<Deps, 'db'>): Promise<unknown> =>
