@@ -130,6 +130,37 @@ describe('documents and books, as the owner meets them', () => {
     await owner.getByText(/PT514432004, checked on/).waitFor();
   });
 
+  it('a client is erased once nothing is open with them, by their name', async () => {
+    await owner.getByRole('button', { name: 'Erase …' }).click();
+    const dialog = owner.getByRole('dialog');
+    await dialog.getByRole('link', { name: 'booking B-0001' }).waitFor();
+    const made = (await post('/api/credit/create-request', {
+      requestKey: randomUUID(),
+      clientName: 'Xaviera Quill',
+      clientEmail: 'xaviera@example.org',
+      note: 'Spare parts',
+      currency: 'EUR',
+      amount: 60_00,
+      smallest: null,
+      expiresAt: null,
+      send: false,
+    })) as { id: string };
+    await post('/api/credit/withdraw-request', { requestId: made.id });
+    await go('/clients');
+    await owner.getByRole('link', { name: 'Xaviera Quill' }).click();
+    await owner.getByRole('button', { name: 'Erase …' }).click();
+    await expectAccessible(owner);
+    await dialog.getByLabel(/write their name/).fill('Xaviera');
+    expect(await dialog.getByRole('button', { name: 'Erase for ever' }).isDisabled()).to.equal(true);
+    await dialog.getByLabel(/write their name/).fill('Xaviera Quill');
+    await owner.keyboard.press('Enter');
+    await owner.getByRole('heading', { name: 'Erased client' }).waitFor();
+    await expectAccessible(owner);
+    await owner.goBack();
+    await owner.reload({ waitUntil: 'networkidle' });
+    expect(await owner.getByText('Xaviera').count()).to.equal(0);
+  });
+
   it('the journal is narrowed, leads to its fact and back, and is handed out', async () => {
     await go('/journal');
     await expectAccessible(owner);

@@ -30,6 +30,7 @@ import { openNights } from '#server/nights/nights';
 import { installationSecrets, secretFor, urlKey } from '#server/secrets';
 import type { FreeQuery } from '#contracts/checkout';
 import { clientBookings } from '#server/queries/clients/clientBookings';
+import { eraseClient } from '#server/usecases/clients/eraseClient';
 import { beginView } from '#server/queries/business/begin';
 import { waysView } from '#server/queries/paying/ways';
 import { creditView } from '#server/queries/credit/credit';
@@ -180,6 +181,8 @@ export async function compose(
     queries,
     books: openBooks(deps),
     ...useCases(deps),
+    // Where the database was given, there is no directory of its own for a list.
+    eraseClient: eraseClient(deps, given.opened ? async () => undefined : backups.keepErasures),
     ...linkGuard(),
     limits,
     looks: openLooks(),

@@ -4,33 +4,48 @@ import { checkBackup } from '#server/backup/checkBackup';
 import { BackupFailed } from '#server/backup/format';
 import { restoreBackup } from '#server/backup/restoreBackup';
 import { checkedPassphrase } from '#server/backup/seal';
-import { askServer } from '#server/backup/throughServer';
+import { askServer, backupsIn } from '#server/backup/throughServer';
 import { writeBackup } from '#server/backup/writeBackup';
 import { type Config, ConfigError, readConfig } from '#server/config';
 import { DirectoryInUse } from '#server/database/directoryLock';
 import type { OpenDatabase } from '#server/database/database';
 import { openDatabase } from '#server/database/open';
+import type { Deps } from '#server/deps';
+import { erasuresOf, replayErasures } from '#server/erasing/erasures';
+import { type Erasure, ErasuresDamaged, erasuresIn, keepErasures, readErasures } from '#server/erasing/erasuresList';
 import { installationSecret, keepSecret } from '#server/secrets';
 import type { Difference } from '#server/verify/differs';
 import { verify } from '#server/verify/verify';
 import { existsSync, mkdirSync, readdirSync } from 'node:fs';
-import { resolve } from 'node:path';
+import { dirname, resolve } from 'node:path';
 
-/** `backup FILE` and `restore FILE DIRECTORY`. @returns the exit status */
+/**
+ * `backup FILE` and `restore FILE DIRECTORY [ERASURES]`. Whom the list beside the file names, or the list given besides,
+ * is erased anew in what was restored. @returns the exit status
+ */
 export async function runBackup(command: 'backup' | 'restore', args: readonly string[]): Promise<number> {
   try {
     const config = readConfig(process.env);
     const passphrase = checkedPassphrase(process.env.OSTENDO_BACKUP_PASSPHRASE);
-    const [file, directory, ...more] = args;
+    const [file, directory, erasures, ...more] = args;
     if (command === 'backup') {
       if (!file || directory !== undefined) return wrong('invalid_usage', 'backup takes one FILE', 'FILE');
       return await back(config, resolve(file), passphrase);
     }
     if (!file || !directory || more.length > 0)
       return wrong('invalid_usage', 'restore takes a FILE and a DIRECTORY', file ? 'DIRECTORY' : 'FILE');
-    return await restore({ ...config, directory: resolve(directory) }, resolve(file), passphrase);
+    if (erasures !== undefined && !existsSync(erasures))
+      return wrong('no_file', 'there is no list of that name', 'ERASURES');
+    const erased = [erasuresIn(dirname(resolve(file))), ...(erasures === undefined ? [] : [resolve(erasures)])];
+    return await restore(
+      { ...config, directory: resolve(directory) },
+      resolve(file),
+      passphrase,
+      erased.flatMap(readErasures),
+    );
   } catch (error) {
     if (error instanceof ConfigError) return wrong('invalid_settings', error.message);
+    if (error instanceof ErasuresDamaged) return wrong('erasures_damaged', error.message, 'ERASURES');
     if (error instanceof BackupFailed)
       return wrong(error.code, error.message, error.code === 'passphrase_missing' ? 'OSTENDO_BACKUP_PASSPHRASE' : '');
     throw error;
@@ -48,14 +63,17 @@ async function back(config: Config, file: string, passphrase: string): Promise<n
   });
   if (opened) {
     await writeBackup(opened.db, { file, passphrase, secret });
+    keepErasures(backupsIn(config.directory), await erasuresOf(opened.db));
     await opened.close();
   } else await askServer(config, { file, passphrase, secret });
+  // Whoever has the file has the list beside it, which later ones make longer.
+  keepErasures(dirname(file), readErasures(erasuresIn(backupsIn(config.directory))));
   // What cannot be put back is no backup.
   const { rows, differences } = await checkBackup(file, passphrase, verifyOver);
   return told(`${rows} rows are in ${file}, sealed.`, differences);
 }
 
-async function restore(config: Config, file: string, passphrase: string): Promise<number> {
+async function restore(config: Config, file: string, passphrase: string, erased: readonly Erasure[]): Promise<number> {
   const { directory, databaseUrl } = config;
   if (existsSync(directory) && readdirSync(directory).length > 0)
     return wrong('not_empty', `${directory} is not empty`, 'DIRECTORY');
@@ -65,17 +83,27 @@ async function restore(config: Config, file: string, passphrase: string): Promis
     return openDatabase({ directory, databaseUrl, sets });
   });
   // Opened again, it is brought up to this version.
-  const differences = await verifyOver(await openDatabase({ directory, databaseUrl }), header.secret);
+  let gone = 0;
+  const differences = await verifyOver(await openDatabase({ directory, databaseUrl }), header.secret, async (deps) => {
+    gone = await replayErasures(deps, erased);
+    keepErasures(backupsIn(directory), erased);
+  });
   const where = databaseUrl
     ? `on the server; its secret is in ${directory}/secret: give it as OSTENDO_SECRET`
     : `in ${directory}`;
-  return told(`${rows} rows of ${header.madeAt} are ${where}.`, differences);
+  const anew = gone === 0 ? '' : ` Erased since, and erased anew: ${gone} ${gone === 1 ? 'client' : 'clients'}.`;
+  return told(`${rows} rows of ${header.madeAt} are ${where}.${anew}`, differences);
 }
 
-async function verifyOver(opened: OpenDatabase, secret: string): Promise<readonly Difference[]> {
+async function verifyOver(
+  opened: OpenDatabase,
+  secret: string,
+  first: (deps: Deps) => Promise<void> = async () => undefined,
+): Promise<readonly Difference[]> {
   const config = readConfig({ OSTENDO_SECRET: secret });
   const app = await compose(config, { opened, post: async () => ({ ok: false }) });
   try {
+    await first(app.deps);
     return await verify(app.deps);
   } finally {
     await app.close();

@@ -9,7 +9,8 @@ const usage = `usage: npm run --silent ostendo -- COMMAND [--lines] [FILE]
   verify                                    recompute everything that is derived, and print what differs
   export --format hledger|beancount|csv|json [--from DAY] [--until DAY]   print the journal
   backup FILE                               everything that is kept, sealed by OSTENDO_BACKUP_PASSPHRASE, also while the server runs
-  restore FILE DIRECTORY                    put a backup into an empty directory, or onto the empty server of DATABASE_URL
+  restore FILE DIRECTORY [ERASURES]         put a backup into an empty directory, or onto the empty server of DATABASE_URL,
+                                            and erase anew whom the list beside FILE, or ERASURES, names
   sign-in-link EMAIL                        print a link that signs this person in, once, within 15 minutes
   new-secret                                make a new secret and seal everything under it`;
 

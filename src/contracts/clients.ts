@@ -60,3 +60,7 @@ export type ClientsQuery = z.infer<typeof ClientsQuery>;
 
 export const ClientQuery = z.object({ id: z.string().min(1).max(100) });
 export type ClientQuery = z.infer<typeof ClientQuery>;
+
+/** Everything that is known of a person goes, for ever: their name is typed once more, so that it is them. */
+export const EraseClient = z.strictObject({ clientId: z.string().min(1).max(100), name: z.string().trim().max(200) });
+export type EraseClient = z.infer<typeof EraseClient>;

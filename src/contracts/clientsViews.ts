@@ -24,8 +24,15 @@ export type ClientsView = {
   readonly next: { readonly name: string; readonly id: string } | null;
 };
 
+/** Something that is not settled with a client, by its number; their credit has none. */
+export type StillOpen = { readonly what: 'booking' | 'quote' | 'request' | 'credit'; readonly number: string };
+
 export type ClientWhole = {
   readonly id: string;
+  /** When they were erased, and by whom; null while they are a client. */
+  readonly erased: { readonly at: Instant; readonly by: string } | null;
+  /** What is to be settled before they can be erased. */
+  readonly open: readonly StillOpen[];
   readonly name: string;
   readonly email: string;
   readonly phone: string;

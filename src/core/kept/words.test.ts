@@ -68,7 +68,7 @@ const cases: [why: string, reader: Reader, fact: object, stays: object, gone: ob
     requestFactsRead,
     { kind: 'paid', amount: 5, by: 'Ines Sol', via: 'link' },
     { kind: 'paid', amount: 5, via: 'link' },
-    { by: '' },
+    { by: 'somebody' },
   ],
 ];
 

@@ -49,10 +49,10 @@ export const quoteWords = {
 
 export const requestWords = {
   sent: { to: '' },
-  declined: { by: '' },
-  onTheWay: { by: '' },
-  returned: { by: '' },
-  paid: { by: '' },
+  declined: { by: 'somebody' },
+  onTheWay: { by: 'somebody' },
+  returned: { by: 'somebody' },
+  paid: { by: 'somebody' },
 } satisfies WordsOf<RequestFact>;
 
 export type BareFact = Bare<Fact, typeof bookingWords>;

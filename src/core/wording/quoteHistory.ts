@@ -24,7 +24,7 @@ export function quoteHistory(
   switch (fact.kind) {
     case 'sent':
       return fact.by === 'message'
-        ? `Sent to ${fact.to}, version ${fact.revision}`
+        ? `Sent${fact.to && ` to ${fact.to}`}, version ${fact.revision}`
         : `A link was copied, version ${fact.revision}`;
     case 'linkCopied':
       return 'Its link was copied again';

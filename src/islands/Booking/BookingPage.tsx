@@ -69,8 +69,13 @@ function Booking({ given }: { readonly given: BookingView }) {
             {longWall(agreed.start, today)} →{' '}
             {dateOf(agreed.end) === dateOf(agreed.start) ? agreed.end.slice(11) : longWall(agreed.end, today)} · agreed{' '}
             {shortDate(dateOf(agreed.agreed), today)} on <b>{view.termsName}</b> terms, version {view.termsVersion}
-            {view.ownRules && <b>, with rules of its own</b>} ·{' '}
-            <a href={`mailto:${view.client.email}`}>{view.client.email}</a>
+            {view.ownRules && <b>, with rules of its own</b>}
+            {view.client.email && (
+              <>
+                {' · '}
+                <a href={`mailto:${view.client.email}`}>{view.client.email}</a>
+              </>
+            )}
             {view.client.phone && (
               <>
                 {' · '}
@@ -130,7 +135,8 @@ function Booking({ given }: { readonly given: BookingView }) {
         <PlanLine standing={current} />
         <div>
           <Decide view={view} standing={current} />
-          <AfterService view={view} standing={current} />
+          {/* Of whoever was erased nothing is claimed any more. */}
+          {view.client.email && <AfterService view={view} standing={current} />}
           <Tabs defaultValue="history" keepMounted={false} classNames={{ list: styles.tabs, tab: styles.tab }}>
             <Tabs.List>
               <Tabs.Tab value="history">History</Tabs.Tab>

@@ -12,7 +12,7 @@ export function Messages({ messages }: Pick<BookingView, 'messages'>) {
   return messages.map((message) => (
     <details key={message.id} className={styles.message}>
       <summary>
-        <span>{message.subject}</span>
+        <span>{message.subject || 'A letter, gone with its client’s data'}</span>
         <time className="num" dateTime={message.at}>
           {shortDate(localDate(message.at, zone), today)} {clockOf(wallOfInstant(message.at, zone))}
           {message.state === 'outgoing' && ', going out'}

@@ -115,7 +115,7 @@ export function historyWords(fact: Fact, about: { currency: string; zone: string
     case 'paymentReleased':
       return `Reserved payment of ${sum(fact.amount)} let go`;
     case 'sent':
-      return `Sent: ${fact.subject}`;
+      return fact.subject ? `Sent: ${fact.subject}` : 'A letter was sent';
     case 'consentWithdrawn':
       return `The client has the card ending in ${fact.last4} charged no more`;
     case 'holdWanted':

@@ -9,6 +9,7 @@ import { documentTitle } from '#core/wording/documentWords';
 import { read } from '#islands/api';
 import { BookingRow } from '#islands/Bookings/BookingRow';
 import { ClientForm } from '#islands/Clients/ClientForm';
+import { EraseClient } from '#islands/Clients/EraseClient';
 import { Requests } from '#islands/Credit/Requests';
 import { countryName } from '#islands/format/countries';
 import { DocumentMenu, DocumentStateWords } from '#islands/Invoices/DocumentRow';
@@ -38,13 +39,13 @@ const ways = { card: 'Card', debit: 'Bank account' } as const;
 /** One client whole: who they are, what is agreed with them, what was issued and what is kept. */
 function Client({ given }: { readonly given: ClientWhole }) {
   const { today, zone } = useShell();
-  const [editing, setEditing] = useState(false);
+  const [doing, setDoing] = useState<'edit' | 'erase' | null>(null);
   const { data: client } = useQuery({
     queryKey: ['client', given.id],
     queryFn: () => read(clientWhole, { id: given.id }),
     initialData: given,
   });
-  const { name, email, phone, bill, bookings, requests, documents, kept, credit } = client;
+  const { name, email, phone, bill, bookings, requests, documents, kept, credit, erased } = client;
   const owing = [...new Set(bookings.map(({ currency }) => currency))]
     .map((currency) => ({
       currency,
@@ -60,8 +61,10 @@ function Client({ given }: { readonly given: ClientWhole }) {
         title={name}
         sub={
           <>
+            {erased &&
+              `Erased on ${fullDate(localDate(erased.at, zone))} by ${erased.by}: what was agreed and paid stays, and who they were is gone.`}
             {bill.company && <b>{bill.company} · </b>}
-            <a href={`mailto:${email}`}>{email}</a>
+            {email && <a href={`mailto:${email}`}>{email}</a>}
             {phone && (
               <>
                 {' · '}
@@ -83,16 +86,22 @@ function Client({ given }: { readonly given: ClientWhole }) {
             <b className="t-received">{formatMoney(amount, currency)}</b>
           </div>
         ))}
-        <Group gap={8}>
-          <Button variant="default" onClick={() => setEditing(true)}>
-            Change
-          </Button>
-          <Button component="a" variant="default" href={`/credit/new?client=${client.id}`}>
-            Ask for a payment
-          </Button>
-        </Group>
+        {!erased && (
+          <Group gap={8}>
+            <Button variant="default" onClick={() => setDoing('erase')}>
+              Erase …
+            </Button>
+            <Button variant="default" onClick={() => setDoing('edit')}>
+              Change
+            </Button>
+            <Button component="a" variant="default" href={`/credit/new?client=${client.id}`}>
+              Ask for a payment
+            </Button>
+          </Group>
+        )}
       </PageHead>
-      {editing && <ClientForm client={client} close={() => setEditing(false)} />}
+      {doing === 'edit' && <ClientForm client={client} close={() => setDoing(null)} />}
+      {doing === 'erase' && <EraseClient client={client} close={() => setDoing(null)} />}
       <div className={styles.sides}>
         <section aria-label="For documents">
           <h2>For documents</h2>

@@ -1,5 +1,8 @@
 import { asThemselves } from '#demo/asThemselves';
+import { runBackup } from '#cli/backup';
 import { compose } from '#compose';
+import type { Decimal } from '#core/money/decimal';
+import type { Minor } from '#core/money/minor';
 import { checkBackup } from '#server/backup/checkBackup';
 import { thinned } from '#server/backup/backups';
 import { type BackupFailed } from '#server/backup/format';
@@ -10,12 +13,15 @@ import { readConfig } from '#server/config';
 import { type OpenDatabase, rowsOf } from '#server/database/database';
 import { openDatabase } from '#server/database/open';
 import { accountBalances } from '#server/database/schema/journal';
+import { clients } from '#server/database/schema/clients';
 import { nights } from '#server/database/schema/nights';
+import { erasuresIn, readErasures } from '#server/erasing/erasuresList';
+import { setUp } from '#server/starter/setUp';
 import { verify } from '#server/verify/verify';
 import { expect } from 'chai';
 import { sql } from 'drizzle-orm';
-import { createHash } from 'node:crypto';
-import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { createHash, randomUUID } from 'node:crypto';
+import { mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { freshDatabase, onServer } from '../../../testing/databases';
@@ -23,6 +29,14 @@ import { type Installation, installation, rental } from '../../../testing/instal
 import { bookingOf } from '../../../testing/onBooking';
 
 const passphrase = 'nine quiet herons at dusk';
+const owner = {
+  name: 'Vesper Hollow',
+  line: 'Stargazing',
+  email: 'hello@vesper.example.com',
+  timeZone: 'Europe/Lisbon',
+  currency: 'EUR',
+  taxRate: '23' as Decimal,
+};
 const failsWith = async (work: Promise<unknown>): Promise<string> =>
   work.then(
     () => 'it did not fail',
@@ -114,6 +128,50 @@ describe('a backup', function () {
     expect(await opened.db.$count(nights)).to.equal(0);
     expect(await verified(opened)).to.deep.equal([]);
     await opened.close();
+  });
+  it('restored, has erased who was erased after it was made', async () => {
+    const data = join(folder, 'erasing');
+    const env = { OSTENDO_DATA: data, OSTENDO_BACKUP_PASSPHRASE: passphrase, OSTENDO_SECRET: secret };
+    const beside = join(folder, 'taken-away');
+    mkdirSync(beside);
+    const before = { ...process.env };
+    Object.assign(process.env, env);
+    try {
+      // Opened over its own directory, as the server has it, so that the list is kept there.
+      const source = async () => asThemselves(await compose(readConfig(env), { post: async () => ({ ok: false }) }));
+      const first = await source();
+      await first.deps.db.transaction((tx) => setUp(tx, owner, first.world.clock.now()));
+      const made = await first.createRequest({
+        requestKey: randomUUID(),
+        clientName: 'Xaviera Quill',
+        clientEmail: 'xaviera@example.org',
+        note: 'Spare parts',
+        currency: 'EUR',
+        amount: 60_00 as Minor,
+        smallest: null,
+        expiresAt: null,
+        send: false,
+      });
+      if (made.ok) await first.withdrawRequest({ requestId: made.value.id });
+      await first.lettersOut();
+      await first.close();
+      expect(await runBackup('backup', [join(beside, 'one.age')])).to.equal(0);
+      const again = await source();
+      const [client] = (await again.books.clients({})).clients;
+      expect((await again.eraseClient({ clientId: client!.id, name: client!.name })).ok).to.equal(true);
+      await again.close();
+      const list = erasuresIn(join(data, 'backups'));
+      expect(readErasures(list).map(({ clientId }) => clientId)).to.deep.equal([client!.id]);
+      expect(await runBackup('restore', [join(beside, 'one.age'), join(folder, 'erased'), list])).to.equal(0);
+      const opened = await openDatabase({ directory: join(folder, 'erased'), durable: false });
+      const there = await opened.db.select().from(clients);
+      expect(there.map(({ name, email }) => [name, email])).to.deep.equal([['Erased client', '']]);
+      await opened.close();
+      // The restored installation's own list names them too: a backup of it that is older does not bring them back.
+      expect(readErasures(erasuresIn(join(folder, 'erased', 'backups')))).to.deep.equal(readErasures(list));
+    } finally {
+      process.env = before;
+    }
   });
   it('of a newer version is refused', async () => {
     const newer = join(folder, 'newer.age');

@@ -1,5 +1,7 @@
 import { backupsIn, failureOf } from '#server/backup/throughServer';
 import { writeBackup } from '#server/backup/writeBackup';
+import { erasuresOf } from '#server/erasing/erasures';
+import { keepErasures } from '#server/erasing/erasuresList';
 import { outsideRequests } from '#server/logging/requestNow';
 import type { Deps } from '#server/deps';
 import { mkdirSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
@@ -10,6 +12,8 @@ export type Backups = {
   start(passphrase: string): string | null;
   /** Makes one, and thins out those of before. @throws while another is being made, or where it cannot be */
   nightly(passphrase: string): Promise<void>;
+  /** Writes whom the database knows as erased beside the backups, which still have them whole. */
+  keepErasures(): Promise<void>;
   /** Seconds since the newest was made; null where there is none. */
   age(): number | null;
 };
@@ -47,12 +51,14 @@ export function openBackups(
   { directory, secret }: { readonly directory: string; readonly secret: string },
 ): Backups {
   const folder = backupsIn(directory);
+  const keepErased = async (): Promise<void> => keepErasures(folder, await erasuresOf(db));
   let busy = false;
   const make = async (name: string, passphrase: string): Promise<boolean> => {
     if (busy) return false;
     busy = true;
     try {
       mkdirSync(folder, { recursive: true, mode: 0o700 });
+      await keepErased();
       const rows = await writeBackup(db, { file: join(folder, name), passphrase, secret });
       note('backup made', { rows });
       return true;
@@ -75,6 +81,7 @@ export function openBackups(
       if (!made) throw new Error('another backup is being made');
       for (const name of thinned(readdirSync(folder))) rmSync(join(folder, name));
     },
+    keepErasures: keepErased,
     age() {
       try {
         const made = readdirSync(folder)

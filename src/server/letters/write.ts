@@ -6,11 +6,15 @@ import type { SQL } from 'drizzle-orm';
 
 type Row = typeof messages.$inferInsert;
 
-/** Commits a message, with the caller's transaction. @returns its id, or null where there is one for its cause */
+/**
+ * Commits a message, with the caller's transaction. @returns its id, or null where there is one for its cause, or where
+ * whom it is for has been erased
+ */
 export async function writeLetter(
   tx: Tx,
   row: Omit<Row, 'state' | 'seq' | 'triedAt'> & { readonly triedAt?: SQL },
 ): Promise<string | null> {
+  if (row.recipient === '') return null;
   const rows = await tx
     .insert(messages)
     .values({ ...row, state: 'outgoing' })

@@ -18,7 +18,12 @@ describe('the work of a night', () => {
     await booking.pay();
     await app.lettersOut();
     made = [];
-    backups = { start: () => null, age: () => null, nightly: async (passphrase) => void made.push(passphrase) };
+    backups = {
+      start: () => null,
+      age: () => null,
+      keepErasures: async () => undefined,
+      nightly: async (passphrase) => void made.push(passphrase),
+    };
   });
   afterEach(() => app.close());
   const night = (passphrase?: string) => openNights(app.deps, { backups, passphrase, again: 0 });

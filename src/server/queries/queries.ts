@@ -6,7 +6,6 @@ import { agreementSample } from '#server/queries/quotes/agreementSample';
 import type { BookingsQuery, NewBookingView, Shell } from '#contracts/views';
 import { business, services, terms, termsVersions } from '#server/database/schema/business';
 import { summaries } from '#server/database/schema/bookings';
-import { clients } from '#server/database/schema/clients';
 import type { Deps } from '#server/deps';
 import type { Limits } from '#server/guard/limits';
 import { bookingsList, findBookings } from '#server/queries/bookings/bookingLines';
@@ -30,6 +29,7 @@ import { quotePage } from '#server/queries/quotes/quotePage';
 import { businessFace } from '#server/queries/business/businessFace';
 import { agreementView, quotesView, quoteView, templatesView, templateView } from '#server/queries/quotes/quotes';
 import { testAccountConnected } from '#server/ways/payAccounts';
+import { knownClients } from '#server/queries/clients/knownClients';
 import { asc, desc, eq, isNotNull, sql } from 'drizzle-orm';
 
 /** Everything that views read. */
@@ -129,11 +129,7 @@ export function openQueries(
       const offered = await db.select().from(services).where(eq(services.retired, false)).orderBy(asc(services.name));
       const named = await db.select().from(terms).orderBy(asc(terms.name));
       const versions = await db.select().from(termsVersions).orderBy(desc(termsVersions.version));
-      const known = await db
-        .select({ name: clients.name, email: clients.email })
-        .from(clients)
-        .orderBy(asc(clients.name))
-        .limit(500);
+      const known = await knownClients(db);
       return {
         services: offered,
         terms: named.map(({ id, name }) => ({

@@ -16,7 +16,7 @@ import { and, eq, inArray } from 'drizzle-orm';
 type Wanted = { readonly bookingId: string } | { readonly quoteId: string };
 const isSigned = (fact: { kind: string }): fact is Recorded<QuoteFactOf<'signed'>> => fact.kind === 'signed';
 
-/** What was signed for a booking or quote, with the record of its events; null where nothing was. */
+/** What was signed for a booking or quote, with the record of its events; null where nothing was, or where it is gone. */
 export async function agreementFile(
   db: Database,
   wanted: Wanted,
@@ -34,6 +34,7 @@ export async function agreementFile(
     .select()
     .from(signedDocuments)
     .where(and(eq(signedDocuments.quoteId, loaded.quote.id), eq(signedDocuments.sha256, last.sha256)));
+  if (signed!.text === '') return null; // whoever signed it was erased
   const [owner] = await db.select().from(business);
   // A change of the booking is signed under a number beyond those of the offers; names and zone stay those of the newest.
   const revision = ((await revisionOf(db, loaded.quote.id, last.revision)) ?? loaded.newest)!;

@@ -1,6 +1,7 @@
 import type { Recorded } from '#core/actor/actor';
 import type { Instant } from '#core/calendar/instant';
 import { wantedQuoteErrands } from '#core/agenda/wantedQuoteErrands';
+import { erasedDocument, erasedDraft, erasedOffer } from '#core/kept/erased';
 import type { QuoteFactOf } from '#core/quote/facts';
 import { signedDocuments } from '#server/database/schema/quotes';
 import { errands, messages } from '#server/database/schema/work';
@@ -10,6 +11,8 @@ import { type QuoteWithRevisions, readQuotesAfter, standingOf } from '#server/qu
 import { quoteSummary } from '#server/quotes/recordQuote';
 import { type Difference, differs, listDiffers } from '#server/verify/differs';
 import { inArray } from 'drizzle-orm';
+
+type Signed = typeof signedDocuments.$inferSelect;
 
 /** So many are read at once: each has its offers and what was signed, which can be long. */
 const most = 50;
@@ -47,12 +50,8 @@ export async function verifyQuotes({ db, clock }: Pick<Deps, 'db' | 'clock'>): P
   }
 }
 
-function verifyQuote(
-  loaded: QuoteWithRevisions,
-  documents: readonly (typeof signedDocuments.$inferSelect)[],
-  now: Instant,
-): Difference[] {
-  const { quote, facts, revisions } = loaded;
+function verifyQuote(loaded: QuoteWithRevisions, documents: readonly Signed[], now: Instant): Difference[] {
+  const { quote, facts } = loaded;
   const { number } = quote;
   const current = standingOf(loaded, now);
   // Before anything was sent a list shows the draft.
@@ -64,16 +63,36 @@ function verifyQuote(
   return [
     ...differs('quote', number, kept, summary),
     ...differs('booking of a quote', number, quote.bookingId, current.accepted?.bookingId ?? null),
-    ...revisions.flatMap(({ revision, offer, digest }) =>
-      differs('offer', `${number} version ${revision}`, digest, digestOfOffer(offer)),
-    ),
-    ...documents.flatMap(({ sha256: digest, document, text }) => [
-      ...differs('signed text', number, digest, sha256(text)),
-      ...differs('signed document', number, digest, digestOfDocument(document)),
-    ]),
+    ...(quote.erasedAt === null ? verifyDigests(loaded, documents) : verifyErased(loaded, documents)),
     ...differs('signatures without their document', number, lost, []),
   ];
 }
+
+/** Word for word what was offered and what was signed. */
+const verifyDigests = (
+  { quote: { number }, revisions }: QuoteWithRevisions,
+  documents: readonly Signed[],
+): Difference[] => [
+  ...revisions.flatMap(({ revision, offer, digest }) =>
+    differs('offer', `${number} version ${revision}`, digest, digestOfOffer(offer)),
+  ),
+  ...documents.flatMap(({ sha256: digest, document, text }) => [
+    ...differs('signed text', number, digest, sha256(text)),
+    ...differs('signed document', number, digest, digestOfDocument(document)),
+  ]),
+];
+
+/** Of whoever was erased nothing is left: no digest tells more of what was there. */
+const verifyErased = ({ quote, revisions }: QuoteWithRevisions, documents: readonly Signed[]): Difference[] => [
+  ...differs('erased draft', quote.number, quote.draft, erasedDraft(quote.draft)),
+  ...revisions.flatMap(({ revision, offer }) =>
+    differs('erased offer', `${quote.number} version ${revision}`, offer, erasedOffer(offer)),
+  ),
+  ...documents.flatMap(({ document, text }) => [
+    ...differs('erased text', quote.number, text, ''),
+    ...differs('erased document', quote.number, document, erasedDocument(document)),
+  ]),
+];
 
 /** What waits is what is wanted; every letter has its errand, which is done. */
 function verifyAgenda(

@@ -16,6 +16,8 @@ export const documentsSentences = {
   phone_wrong: 'This is not a telephone number. Write it with its country, such as +351.',
   tax_number_wrong: 'This is not the form of a tax number of that country.',
   client_not_found: 'This client is no longer there.',
+  client_open: 'Something is still open with this client: it is named above. Settle it first.',
+  name_differs: 'This is not the name of the client.',
   document_not_there: 'This document is no longer there.',
   payout_not_there: 'This payout is no longer there.',
   not_yet_over: 'This day is not over yet: books are closed up to a day that is.',

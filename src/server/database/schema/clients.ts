@@ -1,6 +1,8 @@
+import type { Actor } from '#core/actor/actor';
 import { type BillData, noBillData } from '#core/documents/party';
 import { instant, money } from '#server/database/schema/columns';
 import { payAccounts } from '#server/database/schema/ways';
+import { sql } from 'drizzle-orm';
 import { boolean, index, integer, jsonb, pgTable, text } from 'drizzle-orm/pg-core';
 
 export const clients = pgTable(
@@ -15,8 +17,16 @@ export const clients = pgTable(
     bill: jsonb().$type<BillData>().notNull().default(noBillData),
     /** How much may stand open on the client's house account at a time; null where none is agreed. */
     accountLimit: money(),
+    /** When everything that was known of the person went, and who wanted it; null while they are a client. */
+    erasedAt: instant(),
+    erasedBy: jsonb().$type<Actor>(),
   },
-  (table) => [index().on(table.name)],
+  (table) => [
+    index().on(table.name),
+    index('erased_clients')
+      .on(table.erasedAt)
+      .where(sql`${table.erasedAt} is not null`),
+  ],
 );
 
 /** Tokens of cards and bank accounts: a number never enters the application. */

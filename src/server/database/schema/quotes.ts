@@ -35,6 +35,8 @@ export const quotes = pgTable(
     /** For whom documents of the booking will be, where the reader said so. */
     bill: jsonb().$type<BillData>(),
     search: text().notNull().default(''),
+    /** When its client was erased: names, addresses and texts have gone from it, and its digests are of what they were. */
+    erasedAt: instant(),
   },
   (table) => [index().on(table.state, table.touchedAt), index().on(table.touchedAt), index().on(table.wants)],
 );

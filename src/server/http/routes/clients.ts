@@ -1,7 +1,9 @@
 import { clientsViewServed } from '#contracts/routes/clients/clientsView.server';
 import { clientWholeServed } from '#contracts/routes/clients/clientWhole.server';
+import { eraseClientServed } from '#contracts/routes/clients/eraseClient.server';
 import { saveBookingBillServed } from '#contracts/routes/clients/saveBookingBill.server';
 import { saveClientServed } from '#contracts/routes/clients/saveClient.server';
+import { proven } from '#server/http/proof';
 import { serve, serveView, type ServedRoute } from '#server/http/serve';
 
 export const clientsRoutes: readonly ServedRoute[] = [
@@ -13,5 +15,6 @@ export const clientsRoutes: readonly ServedRoute[] = [
         app.books.client(id),
   ),
   serve(saveClientServed, ({ app }) => app.saveClient),
+  serve(eraseClientServed, (visit) => proven(visit, visit.app.eraseClient)),
   serve(saveBookingBillServed, ({ app }) => app.saveBookingBill),
 ];

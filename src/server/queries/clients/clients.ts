@@ -1,3 +1,5 @@
+import { actorWords } from '#core/wording/actorWords';
+import { peopleIn } from '#server/actor/people';
 import type { ClientsQuery } from '#contracts/clients';
 import type { ClientLine, ClientsView, ClientWhole } from '#contracts/clientsViews';
 import type { BookingLine } from '#contracts/views';
@@ -11,7 +13,8 @@ import { selectLines } from '#server/queries/bookings/bookingLines';
 import { paymentRequests } from '#server/database/schema/credit';
 import { requestsWhere } from '#server/queries/credit/requestLines';
 import { documentLines } from '#server/queries/documents/documents';
-import { and, asc, desc, eq, gt, inArray, type SQL, sql } from 'drizzle-orm';
+import { stillOpen } from '#server/erasing/stillOpen';
+import { and, asc, desc, eq, gt, inArray, isNull, type SQL, sql } from 'drizzle-orm';
 
 const pageSize = 50;
 const byName = sql`lower(${clients.name})`;
@@ -41,7 +44,7 @@ export async function clientsView(
   const rows = await db
     .select()
     .from(clients)
-    .where(and(behind, known(search)))
+    .where(and(isNull(clients.erasedAt), behind, known(search)))
     .orderBy(asc(byName), asc(clients.id))
     .limit(pageSize + 1);
   const shown = rows.slice(0, pageSize);
@@ -115,9 +118,13 @@ export async function clientWhole(db: Database, now: Instant, id: string): Promi
     .limit(mostBookings);
   const kept = await db.select().from(cards).where(eq(cards.clientId, id)).orderBy(desc(cards.addedAt));
   const requests = await requestsWhere(db, eq(paymentRequests.clientId, id), now);
-  const { name, email, phone, bill, accountLimit } = client;
+  const { name, email, phone, bill, accountLimit, erasedAt, erasedBy } = client;
+  const erased =
+    erasedAt && erasedBy ? { at: erasedAt, by: actorWords(erasedBy, await peopleIn(db, [{ actor: erasedBy }])) } : null;
   return {
     id,
+    erased,
+    open: erased ? [] : await db.transaction((tx) => stillOpen(tx, client, now)),
     name,
     email,
     phone,

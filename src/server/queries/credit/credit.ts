@@ -8,6 +8,7 @@ import { paymentRequests, vouchers } from '#server/database/schema/credit';
 import { messages } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
 import { requestLines } from '#server/queries/credit/requestLines';
+import { knownClients } from '#server/queries/clients/knownClients';
 import { and, asc, desc, eq, exists, inArray, isNotNull, isNull, or, sql } from 'drizzle-orm';
 
 /** Requests without a booking, vouchers and what is left on them, and who has credit. */
@@ -70,11 +71,7 @@ export async function creditView({ db, clock }: Deps): Promise<CreditView> {
     requests,
     vouchers: lines,
     clients: await withCredit(db),
-    known: await db
-      .select({ id: clients.id, name: clients.name, email: clients.email })
-      .from(clients)
-      .orderBy(asc(clients.name))
-      .limit(500),
+    known: await knownClients(db),
     ofOneTax: offered
       .filter(({ codes, retired }) => codes.length === 1 && !retired)
       .map(({ id, name }) => ({ id, name })),

@@ -20,7 +20,8 @@ import { messages } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
 import { waitsToBeCalledBack } from '#server/letters/waits';
 import { taxLines } from '#server/offer/taxLines';
-import { stateOfRequest } from '#server/queries/credit/requestPage';
+import { stateOfRequest } from '#server/requests/stateOfRequest';
+import { knownClients } from '#server/queries/clients/knownClients';
 import { and, asc, desc, eq, inArray, isNotNull, isNull, ne, type SQL } from 'drizzle-orm';
 
 const ways = { message: 'from the message', link: 'from the copied link', hand: 'recorded by hand' } as const;
@@ -30,7 +31,7 @@ function factWords(fact: RequestFact, currency: string): string {
   const sum = (amount: number): string => formatMoney(amount as Minor, currency);
   switch (fact.kind) {
     case 'sent':
-      return `Sent to ${fact.to}`;
+      return fact.to ? `Sent to ${fact.to}` : 'Sent';
     case 'copied':
       return 'Link copied';
     case 'opened':
@@ -163,11 +164,7 @@ export async function newRequest(
     ? await db.select({ name: clients.name, email: clients.email }).from(clients).where(eq(clients.id, clientId))
     : [];
   return {
-    known: await db
-      .select({ id: clients.id, name: clients.name, email: clients.email })
-      .from(clients)
-      .orderBy(asc(clients.name))
-      .limit(500),
+    known: await knownClients(db),
     taxes: await taxLines(db),
     invoiced: usuallyInvoiced(owner.documents),
     dueDays: owner.documents.dueDays,

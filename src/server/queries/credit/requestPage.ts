@@ -1,16 +1,15 @@
 import { givenOf } from '#core/documents/party';
-import type { RequestPageView, RequestState } from '#contracts/creditViews';
+import type { RequestPageView } from '#contracts/creditViews';
 import { localDate } from '#core/calendar/zoned';
-import type { Instant } from '#core/calendar/instant';
 import { askedBy } from '#core/credit/requestPaper';
-import { type RequestStanding } from '#core/credit/requestStanding';
 import { debitOnceConsent } from '#core/wording/consent';
 import { longDate, longMoment, shortDate } from '#core/wording/days';
 import { documentTitle } from '#core/wording/documentWords';
 import { requestRows } from '#core/wording/requestWords';
 import { voucherGoes } from '#core/wording/voucherWords';
 import type { PlainDate } from '#core/calendar/days';
-import { isOver, noteOpened, type RequestRow, standingOfRequest } from '#server/requests/requests';
+import { noteOpened, standingOfRequest } from '#server/requests/requests';
+import { stateOfRequest } from '#server/requests/stateOfRequest';
 import { ownerRow } from '#server/database/ownerRow';
 import { clients } from '#server/database/schema/clients';
 import { requestPayments } from '#server/database/schema/credit';
@@ -22,17 +21,6 @@ import { businessFace } from '#server/queries/business/businessFace';
 import { offeredOnPage } from '#server/queries/paying/ways';
 import { offeredForRequest } from '#server/ways/offered';
 import { eq } from 'drizzle-orm';
-
-/** How it stands with a request: whatever came of one whose sum the payer chose is all of it. */
-export function stateOfRequest(
-  request: RequestRow,
-  { paid, left }: Pick<RequestStanding, 'paid' | 'left'>,
-  now: Instant,
-): RequestState {
-  if (paid > 0 && (left === null || left === 0)) return 'paid';
-  if (isOver(request, now)) return 'over';
-  return paid > 0 ? 'partly' : 'open';
-}
 
 /** What the payer of a link sees; null where it opens nothing. Opening it is told to the owner. */
 export async function requestPage(deps: Deps, link: string): Promise<RequestPageView | null> {

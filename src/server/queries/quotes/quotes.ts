@@ -20,13 +20,13 @@ import type { Instant } from '#core/calendar/instant';
 import type { Database } from '#server/database/database';
 import { bookings } from '#server/database/schema/bookings';
 import { services, terms } from '#server/database/schema/business';
-import { clients } from '#server/database/schema/clients';
 import { agreements, quotes, quoteTemplates } from '#server/database/schema/quotes';
 import { readBooking } from '#server/booking/lockBooking';
 import { digestOfOffer } from '#server/quotes/digest';
 import { readQuote, standingOf } from '#server/quotes/lockQuote';
 import { quoteContext } from '#server/quotes/quoteContext';
 import { taxLines } from '#server/offer/taxLines';
+import { knownClients } from '#server/queries/clients/knownClients';
 import { and, asc, desc, eq, inArray, isNotNull, type SQL, sql } from 'drizzle-orm';
 import { businessFace } from '#server/queries/business/businessFace';
 
@@ -90,11 +90,7 @@ async function composeAround(db: Database, now: Instant): Promise<ComposeAround>
     services: await db.select().from(services).where(eq(services.retired, false)).orderBy(asc(services.name)),
     taxes: await taxLines(db),
     termsNames: await db.select({ id: terms.id, name: terms.name }).from(terms).orderBy(asc(terms.name)),
-    clients: await db
-      .select({ name: clients.name, email: clients.email })
-      .from(clients)
-      .orderBy(asc(clients.name))
-      .limit(500),
+    clients: await knownClients(db),
     agreements: await db
       .select({ id: agreements.id, agreement: agreements.agreement })
       .from(agreements)

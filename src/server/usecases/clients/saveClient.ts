@@ -10,7 +10,7 @@ import { paymentRequests } from '#server/database/schema/credit';
 import { retryHeldOfBookings, retryHeldOfRequests } from '#server/invoicing/retryHeld';
 import { isTaxNumber } from '#server/invoicing/taxNumber';
 import { type PhoneRefusal, readPhone } from '#server/offer/phone';
-import { asc, eq } from 'drizzle-orm';
+import { and, asc, eq, isNull } from 'drizzle-orm';
 
 type Refusal =
   | { readonly code: 'client_not_found' }
@@ -27,7 +27,10 @@ export const saveClient =
       const phone: Result<string, PhoneRefusal> = readPhone(typed, { asked: 'wished', country });
       if (!phone.ok) return refuse({ code: 'phone_wrong', path: 'phone' });
       if (!isTaxNumber(bill.taxNumber)) return refuse({ code: 'tax_number_wrong', path: 'bill.taxNumber' });
-      const [before] = await tx.select({ name: clients.name }).from(clients).where(eq(clients.id, clientId));
+      const [before] = await tx
+        .select({ name: clients.name })
+        .from(clients)
+        .where(and(eq(clients.id, clientId), isNull(clients.erasedAt)));
       if (!before) return refuse({ code: 'client_not_found' });
       const theirs = await tx
         .select({ id: bookings.id })

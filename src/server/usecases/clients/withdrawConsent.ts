@@ -1,5 +1,5 @@
 import type { OnLink } from '#contracts/client';
-import type { Fact } from '#core/booking/facts';
+import { withdrawnFacts } from '#core/consent/withdrawnFacts';
 import { ok, refuse, type Result } from '#core/result';
 import { recordFacts } from '#server/booking/record';
 import { type NotFound, onBooking } from '#server/deciding/onBooking';
@@ -16,9 +16,7 @@ export const withdrawConsent =
     if ('fault' in opened) return refuse({ code: opened.fault });
     if (opened.purpose === 'payer') return refuse({ code: 'link_unknown' });
     return onBooking<null, never>(deps, opened.bookingId, async ({ tx, loaded, standing, now: at }) => {
-      const { card, holdCard } = standing.ledger;
-      const kept = [...(card ? [card] : []), ...(holdCard && holdCard.cardId !== card?.cardId ? [holdCard] : [])];
-      const withdrawn = kept.map(({ cardId, last4 }): Fact => ({ kind: 'consentWithdrawn', at, cardId, last4 }));
+      const withdrawn = withdrawnFacts(standing.ledger, at);
       if (withdrawn.length > 0) await recordFacts(tx, loaded, withdrawn, at);
       return ok(null);
     });

@@ -1,0 +1,5 @@
+import { EraseClient } from '#contracts/clients';
+import { eraseClient } from '#contracts/routes/clients/eraseClient';
+import { served } from '#contracts/routes/served';
+
+export const eraseClientServed = served(eraseClient, { in: EraseClient, right: 'clients:write' });

@@ -1,0 +1,12 @@
+import type { FactOf } from '#core/booking/facts';
+import type { Ledger } from '#core/booking/ledger';
+import type { Instant } from '#core/calendar/instant';
+
+/** That each card or account kept for a booking may be charged no more (money-rules-2.md, section 17, rule 5). */
+export function withdrawnFacts(
+  { card, holdCard }: Pick<Ledger, 'card' | 'holdCard'>,
+  at: Instant,
+): FactOf<'consentWithdrawn'>[] {
+  const kept = [...(card ? [card] : []), ...(holdCard && holdCard.cardId !== card?.cardId ? [holdCard] : [])];
+  return kept.map(({ cardId, last4 }) => ({ kind: 'consentWithdrawn', at, cardId, last4 }));
+}

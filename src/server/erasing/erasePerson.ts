@@ -1,0 +1,256 @@
+import { ledgerOf } from '#core/booking/ledger';
+import type { Instant } from '#core/calendar/instant';
+import {
+  erasedClient,
+  erasedDocument,
+  erasedDraft,
+  erasedName,
+  erasedOffer,
+  erasedOrder,
+  erasedPaper,
+} from '#core/kept/erased';
+import { withdrawnFacts } from '#core/consent/withdrawnFacts';
+import { lockBookings } from '#server/booking/lockBooking';
+import { recordFacts } from '#server/booking/record';
+import { rowsOf, type Tx } from '#server/database/database';
+import { bookings, facts } from '#server/database/schema/bookings';
+import { clientDevices, clientLinks } from '#server/database/schema/clientLinks';
+import { cards, clients, deviceCodes } from '#server/database/schema/clients';
+import {
+  creditReceipts,
+  paymentRequests,
+  requestFacts,
+  requestLinks,
+  requestPayments,
+  vouchers,
+} from '#server/database/schema/credit';
+import { disputeAnswers } from '#server/database/schema/disputes';
+import { checkouts } from '#server/database/schema/places';
+import { quoteFacts, quoteLinks, quoteRevisions, quotes, signedDocuments } from '#server/database/schema/quotes';
+import { words } from '#server/database/schema/words';
+import { errands, messages } from '#server/database/schema/work';
+import type { Erasure } from '#server/erasing/erasuresList';
+import { eraseFiles, filesOf } from '#server/erasing/eraseFiles';
+import { quotesOf } from '#server/erasing/quotesOf';
+import { lockQuote } from '#server/quotes/lockQuote';
+import { recordQuoteFacts } from '#server/quotes/recordQuote';
+import { and, eq, inArray, isNull, or, type SQL, sql } from 'drizzle-orm';
+
+/** What is of a person: their rows by id, and the address that others' rows may name. */
+type Theirs = {
+  readonly clientId: string;
+  readonly name: string;
+  readonly email: string;
+  readonly bookings: readonly string[];
+  readonly numbers: readonly string[];
+  readonly quotes: readonly string[];
+  readonly requests: readonly string[];
+};
+
+async function theirsOf(tx: Tx, { id, name, email }: typeof clients.$inferSelect): Promise<Theirs> {
+  const own = await tx
+    .select({ id: bookings.id, number: bookings.number })
+    .from(bookings)
+    .where(eq(bookings.clientId, id));
+  const requests = await tx
+    .select({ id: paymentRequests.id })
+    .from(paymentRequests)
+    .where(eq(paymentRequests.clientId, id));
+  const theirQuotes = await tx.select({ id: quotes.id }).from(quotes).where(quotesOf(tx, { id, name, email }));
+  return {
+    clientId: id,
+    name,
+    email,
+    bookings: own.map((booking) => booking.id),
+    numbers: own.map(({ number }) => number),
+    quotes: theirQuotes.map((quote) => quote.id),
+    requests: requests.map((request) => request.id),
+  };
+}
+
+/**
+ * Everything goes that says who a person is, where they can be reached and what they wrote, and every picture; what they
+ * agreed to, paid and got stays, as the books and their documents do, which the law wants kept. Nothing is asked here:
+ * whether it may be done is its caller's question. A second time it changes nothing.
+ * @returns whether there was such a client, not erased yet
+ */
+export async function erasePerson(tx: Tx, { clientId, by, at }: Erasure, now: Instant): Promise<boolean> {
+  const [client] = await tx
+    .select()
+    .from(clients)
+    .where(and(eq(clients.id, clientId), isNull(clients.erasedAt)));
+  if (!client) return false;
+  const theirs = await theirsOf(tx, client);
+  // Bookings before quotes before their client, as everybody locks them.
+  await lockBookings(tx, theirs.bookings);
+  for (const id of theirs.quotes) await withdraw(tx, id, now);
+  const attached = await filesOf(tx, theirs);
+  await tx
+    .update(clients)
+    .set({ ...erasedClient, accountLimit: null, erasedAt: at, erasedBy: by })
+    .where(eq(clients.id, clientId));
+  await closeDoors(tx, theirs);
+  await eraseWords(tx, theirs);
+  await eraseQuotes(tx, theirs, at);
+  await eraseRequests(tx, theirs);
+  await eraseLetters(tx, theirs);
+  await eraseAnswers(tx, theirs);
+  await eraseFiles(tx, attached);
+  await tx.update(bookings).set({ bill: null }).where(eq(bookings.clientId, clientId));
+  for (const loaded of await lockBookings(tx, theirs.bookings))
+    await recordFacts(tx, loaded, withdrawnFacts(ledgerOf(loaded.facts), now), now);
+  return true;
+}
+
+async function withdraw(tx: Tx, quoteId: string, now: Instant): Promise<void> {
+  const loaded = (await lockQuote(tx, quoteId))!;
+  if (loaded.facts.some(({ kind }) => kind === 'accepted' || kind === 'withdrawn')) return;
+  await recordQuoteFacts(tx, loaded, [{ kind: 'withdrawn', at: now }], now);
+}
+
+/** No link and no device opens anything of theirs any more, and nothing is kept that could be charged. */
+async function closeDoors(tx: Tx, { clientId, bookings: ids, quotes: quoteIds, requests }: Theirs): Promise<void> {
+  await tx.delete(cards).where(eq(cards.clientId, clientId));
+  await tx
+    .delete(clientDevices)
+    .where(or(eq(clientDevices.clientId, clientId), inArray(clientDevices.bookingId, [...ids])));
+  await tx.update(deviceCodes).set({ device: null, used: true }).where(eq(deviceCodes.clientId, clientId));
+  await tx.delete(clientLinks).where(inArray(clientLinks.bookingId, [...ids]));
+  await tx.delete(quoteLinks).where(inArray(quoteLinks.quoteId, [...quoteIds]));
+  await tx.delete(requestLinks).where(inArray(requestLinks.requestId, [...requests]));
+  if (ids.length > 0)
+    await tx
+      .update(checkouts)
+      .set({ device: null, network: null })
+      .where(sql`${checkouts.bookingIds} ?| ${sql.param([...ids])}::text[]`);
+}
+
+/** Words of their facts, and those of others' that name their address. */
+async function eraseWords(tx: Tx, theirs: Theirs): Promise<void> {
+  const heldBy = [
+    [facts, facts.bookingId, theirs.bookings],
+    [quoteFacts, quoteFacts.quoteId, theirs.quotes],
+    [requestFacts, requestFacts.requestId, theirs.requests],
+  ] as const;
+  const theirOwn = heldBy.map(
+    ([table, column, ids]) =>
+      sql`exists (select 1 from ${table} where ${table.wordsId} = ${words.id} and ${inArray(column, [...ids])})`,
+  );
+  await tx
+    .update(words)
+    .set({ said: null })
+    .where(and(sql`${words.said} is not null`, or(...theirOwn, names(sql`${words.said}::text`, theirs))));
+}
+
+/** Whether it is their address; a client without one is named by none. */
+const isTheirs = (address: SQL, { email }: Theirs): SQL =>
+  email === '' ? sql`false` : sql`lower(${address}) = ${email.toLowerCase()}`;
+
+/** Whether a text of JSON has their address as one of its values. */
+const names = (text: SQL, { email }: Theirs): SQL =>
+  email === '' ? sql`false` : sql`position(${JSON.stringify(email).toLowerCase()} in lower(${text})) > 0`;
+
+async function eraseQuotes(tx: Tx, { quotes: ids }: Theirs, erasedAt: Instant): Promise<void> {
+  for (const id of ids) {
+    const [quote] = await tx
+      .select({ draft: quotes.draft, number: quotes.number })
+      .from(quotes)
+      .where(eq(quotes.id, id));
+    const draft = erasedDraft(quote!.draft);
+    const search = [quote!.number, draft.title].join(' ').toLowerCase();
+    await tx.update(quotes).set({ draft, bill: null, search, erasedAt }).where(eq(quotes.id, id));
+    for (const { revision, offer } of await tx.select().from(quoteRevisions).where(eq(quoteRevisions.quoteId, id)))
+      await tx
+        .update(quoteRevisions)
+        .set({ offer: erasedOffer(offer) })
+        .where(and(eq(quoteRevisions.quoteId, id), eq(quoteRevisions.revision, revision)));
+    for (const { sha256, document } of await tx.select().from(signedDocuments).where(eq(signedDocuments.quoteId, id)))
+      await tx
+        .update(signedDocuments)
+        .set({ document: erasedDocument(document), text: '' })
+        .where(and(eq(signedDocuments.quoteId, id), eq(signedDocuments.sha256, sha256)));
+  }
+}
+
+async function eraseRequests(tx: Tx, theirs: Theirs): Promise<void> {
+  const { clientId } = theirs;
+  for (const { id, paper, voucher } of await tx
+    .select()
+    .from(paymentRequests)
+    .where(eq(paymentRequests.clientId, clientId)))
+    await tx
+      .update(paymentRequests)
+      .set({ paper: erasedPaper(paper), voucher: voucher && erasedOrder(voucher), bill: null })
+      .where(eq(paymentRequests.id, id));
+  await tx
+    .update(requestPayments)
+    .set({ payer: '' })
+    .where(inArray(requestPayments.requestId, [...theirs.requests]));
+  await tx.update(creditReceipts).set({ payer: '' }).where(eq(creditReceipts.clientId, clientId));
+  const bought = await tx
+    .select()
+    .from(vouchers)
+    .where(inArray(vouchers.requestId, [...theirs.requests]));
+  for (const { id, order } of bought)
+    await tx
+      .update(vouchers)
+      .set({ buyer: erasedName, order: order && erasedOrder(order) })
+      .where(eq(vouchers.id, id));
+  // Those that somebody else bought for them.
+  const isFor = (order: typeof vouchers.order | typeof paymentRequests.voucher): SQL =>
+    isTheirs(sql`${order}->'to'->>'email'`, theirs);
+  for (const { id, order } of await tx.select().from(vouchers).where(isFor(vouchers.order)))
+    await tx
+      .update(vouchers)
+      .set({ order: erasedOrder(order!) })
+      .where(eq(vouchers.id, id));
+  for (const { id, voucher } of await tx.select().from(paymentRequests).where(isFor(paymentRequests.voucher)))
+    await tx
+      .update(paymentRequests)
+      .set({ voucher: erasedOrder(voucher!) })
+      .where(eq(paymentRequests.id, id));
+}
+
+/** Letters of theirs lose whom they were to and what they said; what has not gone out yet does not. */
+async function eraseLetters(tx: Tx, theirs: Theirs): Promise<void> {
+  const codes = tx.select({ id: deviceCodes.id }).from(deviceCodes).where(eq(deviceCodes.clientId, theirs.clientId));
+  const aboutThem = or(
+    inArray(messages.bookingId, [...theirs.bookings]),
+    inArray(messages.quoteId, [...theirs.quotes]),
+    inArray(messages.requestId, [...theirs.requests]),
+    inArray(messages.codeId, codes),
+    isTheirs(sql`${messages.recipient}`, theirs),
+    names(sql`${messages.copyTo}::text`, theirs),
+    // Notices to the owner that lead to a booking of theirs.
+    inArray(sql`split_part(split_part(${messages.path}, '?', 1), '/', 3)`, [...theirs.numbers]),
+  );
+  await tx.delete(messages).where(and(aboutThem, eq(messages.state, 'outgoing')));
+  await tx
+    .update(messages)
+    .set({ recipient: '', recipientName: '', copyTo: [], subject: '', body: [], facts: null })
+    .where(aboutThem);
+  await tx
+    .update(errands)
+    .set({ errand: sql`${errands.errand} - 'text'` })
+    .where(inArray(errands.bookingId, [...theirs.bookings]));
+}
+
+/** What was shown in disputes over their payments. */
+async function eraseAnswers(tx: Tx, { bookings: ids, requests }: Theirs): Promise<void> {
+  const disputes = await rowsOf<{ id: string }>(
+    tx,
+    sql`select distinct ${facts.fact}->>'disputeId' as id from ${facts}
+          where ${facts.fact}->>'disputeId' is not null and ${inArray(facts.bookingId, [...ids])}
+        union select distinct ${requestFacts.fact}->>'dispute' from ${requestFacts}
+          where ${requestFacts.fact}->>'dispute' is not null and ${inArray(requestFacts.requestId, [...requests])}`,
+  );
+  await tx
+    .update(disputeAnswers)
+    .set({ word: '', content: null })
+    .where(
+      inArray(
+        disputeAnswers.dispute,
+        disputes.map(({ id }) => id),
+      ),
+    );
+}
