@@ -44,6 +44,7 @@ type Deal = {
 type Viewed = {
   readonly facts: readonly Fact[];
   readonly agreed: Agreed;
+  readonly client: { readonly id: string; readonly name: string };
   readonly documents: { readonly documents: readonly { readonly number: string }[] };
 };
 
@@ -54,6 +55,7 @@ const cards: readonly CardBehaviour[] = [
   'shortOnFile',
   'noRenewal',
   'lost',
+  'disputesNotProvided',
   'disputesNotProvided',
   'opensAgain',
   'disputesClaims',
@@ -145,6 +147,14 @@ export async function something(
           tells: { booking: number, fact: 'closedOut' },
         }
       : null;
+  const dispute = async (): Promise<Asked | null> => {
+    const last = await lastDispute();
+    const of = { dispute: last?.disputeId, requestKey: key() };
+    if (!last) return null;
+    return below(3) === 0
+      ? { path: '/api/disputes/give-in', keyed: true, body: of }
+      : { path: '/api/disputes/answer', keyed: true, body: { ...of, word: 'It was as agreed.', pictures: [] } };
+  };
   const onBooking = { bookingId, requestKey: key() };
   const doings: readonly (() => Promise<Asked | null> | Asked | null)[] = [
     create,
@@ -236,14 +246,7 @@ export async function something(
       keyed: true,
       body: { ...onBooking, amount: (50 + below(4) * 50) * 100, until: wall(now, 20, '').slice(0, 10), how: 'card' },
     }),
-    async () => {
-      const dispute = await lastDispute();
-      const of = { dispute: dispute?.disputeId, requestKey: key() };
-      if (!dispute) return null;
-      return below(3) === 0
-        ? { path: '/api/disputes/give-in', keyed: true, body: of }
-        : { path: '/api/disputes/answer', keyed: true, body: { ...of, word: 'It was as agreed.', pictures: [] } };
-    },
+    ...Array.from({ length: 5 }, () => dispute),
     async () => {
       const view = await outside.read<{ deal: Deal; seen: number }>(`/api/change/${number}`);
       if (!view) return null;
@@ -345,6 +348,12 @@ export async function something(
       const request = pick(known.requests);
       return request && below(3) === 0
         ? { path: '/api/credit/withdraw-request', keyed: false, body: { requestId: request.id } }
+        : null;
+    },
+    async () => {
+      const client = (await outside.read<Viewed>(`/api/booking/${number}`))?.client;
+      return client
+        ? { path: '/api/clients/erase', keyed: false, body: { clientId: client.id, name: client.name } }
         : null;
     },
     () => ({ path: '/api/documents/issue', keyed: true, body: onBooking }),

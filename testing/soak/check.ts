@@ -29,6 +29,7 @@ async function countsOf(app: App): Promise<Counts> {
       (select count(*) from payment_requests)::int as payment_requests,
       (select count(*) from credit_receipts)::int as credit_receipts,
       (select count(*) from vouchers)::int as vouchers,
+      (select count(*) from clients where erased_at is not null)::int as erased_clients,
       (select count(*) from quotes)::int as quotes`,
   );
   const happened = await rowsOf<{ kind: string; count: number }>(

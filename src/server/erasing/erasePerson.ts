@@ -34,9 +34,9 @@ import { eraseFiles, filesOf } from '#server/erasing/eraseFiles';
 import { quotesOf } from '#server/erasing/quotesOf';
 import { lockQuote } from '#server/quotes/lockQuote';
 import { recordQuoteFacts } from '#server/quotes/recordQuote';
-import { and, eq, inArray, isNull, or, type SQL, sql } from 'drizzle-orm';
+import { and, eq, inArray, isNull, ne, or, type SQL, sql } from 'drizzle-orm';
 
-/** What is of a person: their rows by id, and the address that others' rows may name. */
+/** What is of a person: their rows by id, and the address that others' rows may name; empty where it is not theirs alone. */
 type Theirs = {
   readonly clientId: string;
   readonly name: string;
@@ -56,11 +56,17 @@ async function theirsOf(tx: Tx, { id, name, email }: typeof clients.$inferSelect
     .select({ id: paymentRequests.id })
     .from(paymentRequests)
     .where(eq(paymentRequests.clientId, id));
+  // A couple with one address: what names it is the other's as well.
+  const shared = await tx
+    .select({ id: clients.id })
+    .from(clients)
+    .where(and(sql`lower(${clients.email}) = ${email.toLowerCase()}`, ne(clients.id, id)))
+    .limit(1);
   const theirQuotes = await tx.select({ id: quotes.id }).from(quotes).where(quotesOf(tx, { id, name, email }));
   return {
     clientId: id,
     name,
-    email,
+    email: shared.length > 0 ? '' : email,
     bookings: own.map((booking) => booking.id),
     numbers: own.map(({ number }) => number),
     quotes: theirQuotes.map((quote) => quote.id),

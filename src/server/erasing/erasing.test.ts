@@ -153,9 +153,23 @@ describe('erasing a client', function () {
     expect((await app.queries.today()).notThrough.count).to.equal(0);
   });
 
-  it('makes a new client of whoever books again under that name', async () => {
+  it('makes a new client of whoever books again under that name, and leaves who shares an address whole', async () => {
     await bookingOf(app, who);
-    expect(await idOf(who.clientName)).not.to.equal(clientId);
+    const again = await idOf(who.clientName);
+    expect(again).not.to.equal(clientId);
+    const about = { requestKey: randomUUID(), note: 'Spare parts', currency: 'EUR', amount: 60_00 as never };
+    const rest = { smallest: null, expiresAt: null, send: true };
+    const made = await app.createRequest({ ...about, ...rest, ...who, clientName: 'Yago Quill' });
+    if (made.ok) await app.withdrawRequest({ requestId: made.value.id });
+    await app.lettersOut();
+    const before = saying(await everythingKept(app.deps.db), ['xaviera@example.org']);
+    const yago = await idOf('Yago Quill');
+    expect((await app.eraseClient({ clientId: yago, name: 'Yago Quill' })).ok).to.equal(true);
+    const after = await everythingKept(app.deps.db);
+    expect(saying(after, ['yago'])).to.deep.equal([]);
+    // Letters there were only of the request, which was Yago's.
+    expect(saying(after, ['xaviera@example.org'])).to.deep.equal(before.filter((row) => !/^(messages|words) /.test(row)));
+    expect(await verify(app.deps)).to.deep.equal([]);
   });
 });
 
