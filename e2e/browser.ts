@@ -33,7 +33,15 @@ export async function openPage(
   const page = await context.newPage();
   page.setDefaultTimeout(30_000);
   const faults: string[] = [];
-  page.on('pageerror', (error) => faults.push(error.message));
+  // A part of a page that was still being fetched when the page was left: nobody sees that it did not come.
+  const left = new Set<string>();
+  page.on('requestfailed', (request) => {
+    if (request.failure()?.errorText === 'net::ERR_ABORTED') left.add(request.url());
+  });
+  page.on('pageerror', ({ message }) => {
+    const part = /dynamically imported module: (\S+)/.exec(message)?.[1];
+    if (part === undefined || !left.has(part)) faults.push(message);
+  });
   page.on('console', (message) => {
     // A refused request is an answer that the page handles; the browser prints it all the same.
     if (message.type() === 'error' && !message.text().includes('Failed to load resource')) faults.push(message.text());

@@ -7,6 +7,7 @@ import { isOfMoney } from '#server/through/notThrough';
 import { saidBy, tellOwner } from '#server/through/troubles';
 import { rowsOf } from '#server/database/database';
 import { quotes } from '#server/database/schema/quotes';
+import { agendaWritten } from '#server/errands/rewriteErrands';
 import { errands } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
 import { eq, inArray, type SQL, sql } from 'drizzle-orm';
@@ -88,10 +89,14 @@ const batch = 16;
 async function runClaims(deps: Deps, of: Concerning, most: number): Promise<number> {
   let taken = 0;
   while (taken < most) {
-    const claimed = await claimNext(deps, of, Math.min(batch, most - taken));
+    const wanted = Math.min(batch, most - taken);
+    const before = agendaWritten();
+    const claimed = await claimNext(deps, of, wanted);
     if (claimed.length === 0) break;
     taken += claimed.length;
     await carryOutAll(deps, claimed);
+    // All that was due, and nothing was planned meanwhile: nothing is due now.
+    if (claimed.length < wanted && agendaWritten() === before) break;
   }
   return taken;
 }

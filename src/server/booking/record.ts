@@ -5,26 +5,20 @@ import { factsThatCount } from '#core/booking/factsThatCount';
 import { type Ledger, ledgerOf, withFact } from '#core/booking/ledger';
 import { standing, type Standing } from '#core/booking/standing';
 import type { Instant } from '#core/calendar/instant';
-import type { JournalEntry } from '#core/journal/entry';
 import { entryForFact } from '#core/journal/entryForFact';
 import { cashStep } from '#core/books/law';
 import { isPosted, posted } from '#core/journal/posted';
 import { happenings } from '#core/telling/happenings';
 import { happeningWords } from '#core/wording/happeningWords';
 import { tellPeople } from '#server/telling/tellPeople';
-import { bookingFactsRead } from '#core/kept/readFact';
 import { asksForDocuments } from '#core/documents/wantedDocuments';
-import { addErrand } from '#server/errands/rewriteErrands';
+import { errandOf } from '#server/errands/rewriteErrands';
 import { dealtAs, writeBookings } from '#server/booking/dealOf';
-import { agreedOf, type BookingRow, type LoadedBooking } from '#server/booking/lockBooking';
-import { writeDerived } from '#server/booking/writeDerived';
-import { keepAllWords } from '#server/database/keptWords';
+import { agreedOf, type LoadedBooking } from '#server/booking/lockBooking';
+import { type Made, writeRecorded } from '#server/booking/writeRecorded';
 import type { Tx } from '#server/database/database';
-import { facts as factTable } from '#server/database/schema/bookings';
 import { ownerRow } from '#server/database/ownerRow';
 import { taxLines } from '#server/offer/taxLines';
-import { appendEntries, isOfProcessor, type NewEntry } from '#server/journal/appendEntry';
-import { processorOfFact } from '#server/journal/processorOf';
 
 /** What a locked booking comes to by facts that are added. */
 export type Recording = { readonly loaded: LoadedBooking; readonly added: readonly Fact[] };
@@ -53,24 +47,18 @@ export async function recordAll(tx: Tx, recordings: readonly Recording[], now: I
     tx,
     all.flatMap(({ changed, after }) => (changed ? [after.booking] : [])),
   );
-  await append(
-    tx,
-    all.flatMap(({ after, made }) => made.map((each) => ({ ...each, booking: after.booking }))),
-  );
-  await writeDerived(
-    tx,
-    all.filter(({ moves }) => moves).map(({ after, reached }) => ({ loaded: after, current: reached })),
-  );
-  for (const each of all) {
-    const { after, inOrder } = each;
-    const key = `document:${after.facts.length}`;
-    if (inOrder.some(asks)) await addErrand(tx, after.booking.id, { key, kind: 'document', at: inOrder.at(-1)!.at });
-    await tellOf(tx, each, now);
-  }
+  await writeRecorded(tx, {
+    made: all.flatMap(({ after, made }) => made.map((each) => ({ ...each, booking: after.booking }))),
+    derived: all.filter(({ moves }) => moves).map(({ after, reached }) => ({ loaded: after, current: reached })),
+    besides: all.flatMap(({ after, inOrder }) => {
+      const key = `document:${after.facts.length}`;
+      return inOrder.some(asks) ? errandOf(after.booking.id, { key, kind: 'document', at: inOrder.at(-1)!.at }) : [];
+    }),
+  });
+  for (const each of all) await tellOf(tx, each, now);
   return all.map(({ after, reached }) => ({ facts: after.facts, standing: reached }));
 }
 
-type Made = { readonly fact: Recorded<Fact>; readonly entry: JournalEntry | null };
 type Reckoned = {
   readonly before: LoadedBooking;
   readonly after: LoadedBooking;
@@ -79,7 +67,7 @@ type Reckoned = {
   /** Something may follow from it. */
   readonly moves: boolean;
   readonly inOrder: readonly Recorded<Fact>[];
-  readonly made: readonly Made[];
+  readonly made: readonly Omit<Made, 'booking'>[];
   readonly reached: Standing;
 };
 
@@ -93,7 +81,7 @@ function reckoned({ loaded: before, added }: Recording, post: Post, actor: Actor
     return { ...fact, actor };
   });
   const all: Recorded<Fact>[] = [...facts];
-  const made: Made[] = [];
+  const made: Omit<Made, 'booking'>[] = [];
   for (const said of inOrder) {
     if (said.kind === 'changed') booking = dealtAs(booking, said.after);
     if (said.kind === 'confirmed') booking = { ...booking, agreed: said.agreed };
@@ -125,28 +113,6 @@ async function tellOf(tx: Tx, { before, after, inOrder, reached }: Reckoned, now
       path: `/bookings/${number}`,
       now,
     });
-}
-
-/** Facts, what was said with them, and their entries: each kind in one statement, in the order of the facts. */
-async function append(tx: Tx, made: readonly (Made & { readonly booking: BookingRow })[]): Promise<void> {
-  if (made.length === 0) return;
-  const written = made.map(({ fact, booking }) => ({ ...bookingFactsRead.written(fact), bookingId: booking.id }));
-  const wordsIds = await keepAllWords(
-    tx,
-    written.map(({ said }) => said),
-  );
-  const rows = await tx
-    .insert(factTable)
-    .values(written.map(({ fact, bookingId }, index) => ({ bookingId, fact, wordsId: wordsIds[index]!, at: fact.at })))
-    .returning({ seq: factTable.seq });
-  const entries: NewEntry[] = [];
-  for (const [index, { fact, entry, booking }] of made.entries()) {
-    if (!entry) continue;
-    const processor = entry.lines.some(isOfProcessor) ? await processorOfFact(tx, fact) : '';
-    const { id: bookingId, currency } = booking;
-    entries.push({ entry, at: fact.at, currency, bookingId, factSeq: rows[index]!.seq, processor });
-  }
-  await appendEntries(tx, entries);
 }
 
 type Post = (fact: Fact, of: Pick<LoadedBooking, 'booking' | 'facts'>, before: Ledger) => Fact;

@@ -2,20 +2,29 @@ import type { WantedErrand } from '#core/agenda/wantedErrands';
 import type { WantedQuoteErrand } from '#core/agenda/wantedQuoteErrands';
 import type { Tx } from '#server/database/database';
 import { errands } from '#server/database/schema/work';
-import { inArray, sql } from 'drizzle-orm';
+import { insertAll, together } from '#server/database/together';
+import { inArray, type SQL, sql } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 
 type Wanted = { readonly of: string; readonly wanted: readonly (WantedErrand | WantedQuoteErrand)[] };
 
-/**
- * Makes the agenda of bookings or quotes what is wanted now: new keys come in, moments move, what is no longer wanted is
- * dropped. What was done, or is being done, stays as it is.
- */
-export async function rewriteErrands(
+type Row = typeof errands.$inferInsert;
+type Changes = {
+  readonly added: readonly Row[];
+  readonly moved: readonly Pick<Row, 'id' | 'at' | 'errand'>[];
+  readonly dropped: readonly string[];
+};
+
+let written = 0;
+/** How often the agenda of something was changed in this process: whoever has carried out all that was due asks whether more is. */
+export const agendaWritten = (): number => written;
+
+/** What is to be written so that the agenda of bookings or quotes is what is wanted now. */
+export async function agendaChanges(
   tx: Tx,
   subject: 'bookingId' | 'quoteId',
   agendas: readonly Wanted[],
-): Promise<void> {
+): Promise<Changes> {
   const rows = await tx
     .select({
       id: errands.id,
@@ -32,8 +41,8 @@ export async function rewriteErrands(
         agendas.map(({ of }) => of),
       ),
     );
-  const added: (typeof errands.$inferInsert)[] = [];
-  const moved: { readonly id: string; readonly at: string; readonly errand: Wanted['wanted'][number] }[] = [];
+  const added: Row[] = [];
+  const moved: Changes['moved'][number][] = [];
   const dropped: string[] = [];
   for (const { of, wanted } of agendas) {
     const own = rows.filter((row) => row.of === of);
@@ -49,13 +58,30 @@ export async function rewriteErrands(
     for (const { id, state, kind, key } of own)
       if (state === 'waiting' && !ofDocuments.has(kind) && !keys.has(key)) dropped.push(id);
   }
-  if (added.length > 0) await tx.insert(errands).values(added);
-  if (moved.length > 0)
-    await tx.execute(
-      sql`update ${errands} set at = m.at, errand = m.errand, state = 'waiting'
-          from jsonb_to_recordset(${JSON.stringify(moved)}::jsonb) as m(id text, at text, errand jsonb) where errands.id = m.id`,
-    );
-  if (dropped.length > 0) await tx.update(errands).set({ state: 'dropped' }).where(inArray(errands.id, dropped));
+  written += added.length + moved.length;
+  return { added, moved, dropped };
+}
+
+/** The same as parts of a statement. */
+export const agendaSteps = ({ added, moved, dropped }: Changes): SQL[] => [
+  insertAll(errands, ['id', 'bookingId', 'quoteId', 'key', 'kind', 'at', 'errand', 'state'], added),
+  sql`update ${errands} set at = m.at, errand = m.errand, state = 'waiting'
+      from jsonb_to_recordset(${JSON.stringify(moved)}::jsonb) as m(id text, at text, errand jsonb) where errands.id = m.id`,
+  sql`update ${errands} set state = 'dropped' where id = any(${sql.param(dropped)}::text[])`,
+];
+
+/**
+ * Makes the agenda of bookings or quotes what is wanted now: new keys come in, moments move, what is no longer wanted is
+ * dropped. What was done, or is being done, stays as it is.
+ */
+export async function rewriteErrands(
+  tx: Tx,
+  subject: 'bookingId' | 'quoteId',
+  agendas: readonly Wanted[],
+): Promise<void> {
+  const changes = await agendaChanges(tx, subject, agendas);
+  if (changes.added.length + changes.moved.length + changes.dropped.length > 0)
+    await together(tx, agendaSteps(changes));
 }
 
 /** Documents follow from facts that stay, and what they ask for from documents. */
@@ -63,6 +89,12 @@ export const ofDocuments: ReadonlySet<string> = new Set(['document', 'invoiceOve
 
 /** One more errand of a booking, beside those that its standing wants. */
 export async function addErrand(tx: Tx, bookingId: string, errand: WantedErrand): Promise<void> {
+  await tx.insert(errands).values(errandOf(bookingId, errand));
+}
+
+/** The row of an errand of a booking that waits. */
+export function errandOf(bookingId: string, errand: WantedErrand): Row {
   const { key, kind, at } = errand;
-  await tx.insert(errands).values({ id: randomUUID(), bookingId, key, kind, at, errand, state: 'waiting' });
+  written++;
+  return { id: randomUUID(), bookingId, key, kind, at, errand, state: 'waiting' };
 }

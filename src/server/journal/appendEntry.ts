@@ -5,6 +5,8 @@ import { postingRules } from '#core/journal/entryForFact';
 import { type Account, accounts, type JournalEntry, type JournalLine } from '#core/journal/entry';
 import type { Tx } from '#server/database/database';
 import { business } from '#server/database/schema/business';
+import { together } from '#server/database/together';
+import { type SQL, sql } from 'drizzle-orm';
 import { whileOpen } from '#server/journal/booksLock';
 import { journalEntries, journalLines } from '#server/database/schema/journal';
 
@@ -35,7 +37,12 @@ export type EntryAbout = {
   /** Whose account collects or pays out, where lines of a processor are in it. */
   readonly processor?: string;
 };
-export type NewEntry = EntryAbout & { readonly entry: JournalEntry };
+export type NewEntry = EntryAbout & {
+  readonly entry: JournalEntry;
+  /** Of a fact that the same statement writes: its place among them, from one. */
+  readonly factOrd?: number;
+};
+type Booked = NewEntry & { readonly day: PlainDate };
 
 /** Appends an entry, in the transaction of the fact that it records. */
 export const appendEntry = (tx: Tx, entry: JournalEntry, given: EntryAbout): Promise<void> =>
@@ -44,34 +51,63 @@ export const appendEntry = (tx: Tx, entry: JournalEntry, given: EntryAbout): Pro
 /** The same of several, in their order. */
 export async function appendEntries(tx: Tx, added: readonly NewEntry[]): Promise<void> {
   if (added.length === 0) return;
+  const { given, steps } = entrySteps(await bookable(tx, added));
+  await together(tx, steps, given);
+}
+
+/** Entries with the days on which they are booked; whoever books holds the books open from here on. */
+export async function bookable(tx: Tx, added: readonly NewEntry[]): Promise<Booked[]> {
+  if (added.length === 0) return [];
   const dayOf = await bookedOn(tx);
-  const rows = await tx
-    .insert(journalEntries)
-    .values(
-      added.map(({ entry, at, bookingId = null, factSeq = null, about = '' }) => ({
-        at,
-        day: dayOf(at),
-        bookingId,
-        factSeq,
-        about,
-        description: entry.description,
-        rules: postingRules,
-      })),
-    )
-    .returning({ seq: journalEntries.seq });
-  await tx.insert(journalLines).values(
-    added.flatMap(({ entry, at, currency, processor = '' }, index) =>
-      entry.lines.map(({ account, amount, tax }, line) => ({
-        entrySeq: rows[index]!.seq,
-        line,
-        account,
-        amount,
-        currency,
-        day: dayOf(at),
-        taxCode: tax?.code ?? null,
-        taxBase: tax?.base ?? null,
-        processor: ofProcessors.has(account) ? processor : '',
-      })),
-    ),
+  return added.map((each) => ({ ...each, day: dayOf(each.at) }));
+}
+
+/**
+ * Entries and their lines as parts of a statement, of which `given` comes first: the numbers that they get.
+ * @param facts where entries are of facts that the same statement writes: a source of it with each fact's `seq` and `ord`,
+ * which counts from one
+ */
+export function entrySteps(added: readonly Booked[], facts: SQL | null = null): { given: SQL; steps: SQL[] } {
+  const entries = added.map(({ entry, at, day, bookingId = null, factSeq = null, factOrd = null, about = '' }) => ({
+    at,
+    day,
+    booking_id: bookingId,
+    fact_seq: factSeq,
+    fact_ord: factOrd,
+    about,
+    description: entry.description,
+    rules: postingRules,
+  }));
+  const lines = added.flatMap(({ entry, day, currency, processor = '' }, index) =>
+    entry.lines.map(({ account, amount, tax }, line) => ({
+      entry: index + 1,
+      line,
+      account,
+      amount,
+      currency,
+      day,
+      tax_code: tax?.code ?? null,
+      tax_base: tax?.base ?? null,
+      processor: ofProcessors.has(account) ? processor : '',
+    })),
   );
+  const ofFact = facts ? sql`(select seq from ${facts} where ord = fact_ord)` : sql`fact_seq`;
+  return {
+    given: sql`booked as materialized (
+      select nextval('journal_entries_seq_seq') as entry_seq, each.* from (
+        select * from rows from (jsonb_to_recordset(${JSON.stringify(entries)}::jsonb) as (at text, day text, booking_id text, fact_seq bigint,
+          fact_ord bigint, about text, description text, rules integer)) with ordinality as
+          t(at, day, booking_id, fact_seq, fact_ord, about, description, rules, place) order by place
+      ) each
+    ), `,
+    steps: [
+      sql`insert into ${journalEntries} (seq, at, day, booking_id, fact_seq, about, description, rules)
+            select entry_seq, at, day, booking_id, ${ofFact}, about, description, rules from booked order by place`,
+      sql`insert into ${journalLines} (entry_seq, line, account, amount, currency, day, tax_code, tax_base, processor)
+            select booked.entry_seq, l.line, l.account, l.amount, l.currency, l.day, l.tax_code, l.tax_base, l.processor
+            from jsonb_to_recordset(${JSON.stringify(lines)}::jsonb) as l(entry bigint, line integer, account text, amount bigint,
+              currency text, day text, tax_code text, tax_base bigint, processor text)
+            join booked on booked.place = l.entry`,
+    ],
+  };
 }

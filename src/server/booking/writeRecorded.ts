@@ -1,0 +1,67 @@
+import type { Recorded } from '#core/actor/actor';
+import type { Fact } from '#core/booking/facts';
+import type { JournalEntry } from '#core/journal/entry';
+import { bookingFactsRead, factVersion } from '#core/kept/readFact';
+import type { BookingRow } from '#server/booking/lockBooking';
+import { type Derived, derivedSteps, freeAfter } from '#server/booking/writeDerived';
+import type { Tx } from '#server/database/database';
+import { facts } from '#server/database/schema/bookings';
+import { words } from '#server/database/schema/words';
+import { together } from '#server/database/together';
+import { agendaSteps, type errandOf } from '#server/errands/rewriteErrands';
+import { bookable, entrySteps, isOfProcessor, type NewEntry } from '#server/journal/appendEntry';
+import { processorOfFact } from '#server/journal/processorOf';
+import { type SQL, sql } from 'drizzle-orm';
+
+export type Made = { readonly booking: BookingRow; readonly fact: Recorded<Fact>; readonly entry: JournalEntry | null };
+
+/** What bookings come to. */
+export type Writing = {
+  /** Facts in their order, with their entries. */
+  readonly made: readonly Made[];
+  /** Bookings of which something may follow, as they stand after these facts. */
+  readonly derived: readonly Derived[];
+  /** Errands beside those that their standings want. */
+  readonly besides: readonly ReturnType<typeof errandOf>[];
+};
+
+const onlyErrands = (added: Writing['besides']): SQL[] =>
+  added.length > 0 ? agendaSteps({ added, moved: [], dropped: [] }) : [];
+
+/**
+ * Writes facts, what was said with them, their entries, and all that follows for their bookings, as one statement: the
+ * text of it is the same for one booking and for twenty.
+ */
+export async function writeRecorded(tx: Tx, { made, derived, besides }: Writing): Promise<void> {
+  const entries: NewEntry[] = [];
+  for (const [index, { fact, entry, booking }] of made.entries()) {
+    if (!entry) continue;
+    const processor = entry.lines.some(isOfProcessor) ? await processorOfFact(tx, fact) : '';
+    const { id: bookingId, currency } = booking;
+    entries.push({ entry, at: fact.at, currency, bookingId, factOrd: index + 1, processor });
+  }
+  const told = made.map(({ fact, booking }) => {
+    const { fact: bare, said } = bookingFactsRead.written(fact);
+    return { booking_id: booking.id, fact: { ...bare, v: factVersion }, at: fact.at, said };
+  });
+  const journal = entrySteps(await bookable(tx, entries), sql`told`);
+  const given = sql`told as materialized (
+      select nextval('facts_seq_seq') as seq, f.ord, f.row from (
+        select ord, row from jsonb_array_elements(${JSON.stringify(told)}::jsonb) with ordinality as t(row, ord) order by ord
+      ) f
+    ), said as materialized (
+      select nextval('words_id_seq') as id, s.ord, s.said from (
+        select ord, row->'said' as said from told where row->'said' <> 'null' order by ord
+      ) s
+    ), ${journal.given}`;
+  const follows = derived.length > 0 ? await derivedSteps(tx, derived, besides) : onlyErrands(besides);
+  const steps = [
+    sql`insert into ${words} (id, said) select id, said from said order by ord`,
+    sql`insert into ${facts} (seq, booking_id, fact, words_id, at)
+          select seq, row->>'booking_id', row->'fact', (select id from said where said.ord = told.ord), row->>'at' from told order by ord`,
+    ...journal.steps,
+    ...follows,
+  ];
+  if (made.length + follows.length > 0) await together(tx, steps, given);
+  await freeAfter(tx, derived);
+}

@@ -1,0 +1,51 @@
+import type { Tx } from '#server/database/database';
+import { getTableColumns, type SQL, sql } from 'drizzle-orm';
+import { toSnakeCase } from 'drizzle-orm/casing';
+import type { PgTable } from 'drizzle-orm/pg-core';
+
+/**
+ * Writes that are parts of one statement. Rows come in as one parameter of JSON, however many there are, so that the text
+ * of a statement is always the same and is prepared once.
+ */
+type RowOf<T extends PgTable> = T['$inferInsert'];
+type KeyOf<T extends PgTable> = keyof RowOf<T> & string;
+
+/** A row as JSON: columns by their names in the database, and what stands in a column as it is kept there. */
+function asJson<T extends PgTable>(table: T, row: RowOf<T>): Record<string, unknown> {
+  const columns = getTableColumns(table);
+  return Object.fromEntries(
+    Object.entries(row).map(([key, value]) => {
+      const column = columns[key]!;
+      // A column of its own kind says how it is kept; JSON is kept as it is.
+      const own = column.columnType === 'PgCustomColumn' && value !== null && value !== undefined;
+      return [toSnakeCase(key), own ? (JSON.parse(column.mapToDriverValue(value) as string) as unknown) : value];
+    }),
+  );
+}
+
+/** These rows, as a query's source: `from ${rowsOf(...)}`. */
+export const jsonRows = <T extends PgTable>(table: T, rows: readonly RowOf<T>[]): SQL =>
+  sql`jsonb_populate_recordset(null::${table}, ${JSON.stringify(rows.map((row) => asJson(table, row)))}::jsonb)`;
+
+const named = (keys: readonly string[]): SQL =>
+  sql.join(
+    keys.map((key) => sql.identifier(toSnakeCase(key))),
+    sql`, `,
+  );
+
+/** Inserts rows, of which these columns are given; the others have their defaults. */
+export const insertAll = <T extends PgTable>(table: T, keys: readonly KeyOf<T>[], rows: readonly RowOf<T>[]): SQL =>
+  sql`insert into ${table} (${named(keys)}) select ${named(keys)} from ${jsonRows(table, rows)}`;
+
+/** Inserts whole rows, or makes those that are there, by these columns, what the given ones are. */
+export function upsertAll<T extends PgTable>(table: T, by: readonly KeyOf<T>[], rows: readonly RowOf<T>[]): SQL {
+  const keys = Object.keys(getTableColumns(table)) as KeyOf<T>[];
+  const anew = keys.map((key) => sql`${named([key])} = excluded.${named([key])}`);
+  return sql`${insertAll(table, keys, rows)} on conflict (${named(by)}) do update set ${sql.join(anew, sql`, `)}`;
+}
+
+/** Carries out steps as one statement. All of them see what was there before it: no two may write the same row. */
+export async function together(tx: Tx, steps: readonly SQL[], given: SQL = sql``): Promise<void> {
+  const named = steps.map((step, index) => sql`${sql.identifier(`step${index}`)} as (${step})`);
+  await tx.execute(sql`with ${given}${sql.join(named, sql`, `)} select 1`);
+}
