@@ -13,11 +13,25 @@ const brand: MantineColorsTuple = [
   '#042c34',
 ];
 
+/** Around what is late and cannot be undone (tokens.css): white is read on a button of it in both schemes. */
+const red: MantineColorsTuple = [
+  '#fdf0ed',
+  '#fadcd5',
+  '#f4b7aa',
+  '#ef957f',
+  '#f2806b',
+  '#c4402a',
+  '#b9341f',
+  '#a32d1a',
+  '#8c2716',
+  '#6f1e10',
+];
+
 /** Mantine in Ostendo's colours, faces and sizes; the tokens themselves are in tokens.css. */
 export const theme = createTheme({
   primaryColor: 'brand',
   primaryShade: { light: 6, dark: 5 },
-  colors: { brand },
+  colors: { brand, red },
   fontFamily: 'var(--font)',
   headings: { fontFamily: 'var(--head)', fontWeight: '650' },
   defaultRadius: 6,

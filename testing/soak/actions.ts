@@ -130,8 +130,6 @@ export async function something(
     (await outside.read<Viewed>(`/api/booking/${number}`))?.facts ?? [];
   const lastClaim = async () =>
     (await facts()).findLast((fact): fact is FactOf<'claimMade'> => fact.kind === 'claimMade');
-  const lastDispute = async () =>
-    (await facts()).findLast((fact): fact is FactOf<'disputeOpened'> => fact.kind === 'disputeOpened');
   const lastReceipt = async () =>
     (await facts()).findLast((fact): fact is FactOf<'received'> => fact.kind === 'received');
   const closeOut = async (): Promise<Asked | null> =>
@@ -148,9 +146,10 @@ export async function something(
         }
       : null;
   const dispute = async (): Promise<Asked | null> => {
-    const last = await lastDispute();
-    const of = { dispute: last?.disputeId, requestKey: key() };
-    if (!last) return null;
+    const all = await outside.read<{ disputes: readonly { id: string; decidedAt: string | null }[] }>('/api/disputes');
+    const open = pick((all?.disputes ?? []).filter(({ decidedAt }) => decidedAt === null));
+    if (!open) return null;
+    const of = { dispute: open.id, requestKey: key() };
     return below(3) === 0
       ? { path: '/api/disputes/give-in', keyed: true, body: of }
       : { path: '/api/disputes/answer', keyed: true, body: { ...of, word: 'It was as agreed.', pictures: [] } };
@@ -246,7 +245,7 @@ export async function something(
       keyed: true,
       body: { ...onBooking, amount: (50 + below(4) * 50) * 100, until: wall(now, 20, '').slice(0, 10), how: 'card' },
     }),
-    ...Array.from({ length: 5 }, () => dispute),
+    dispute,
     async () => {
       const view = await outside.read<{ deal: Deal; seen: number }>(`/api/change/${number}`);
       if (!view) return null;
@@ -368,6 +367,7 @@ export async function something(
         : null;
     },
   ];
+  if (below(8) === 0) return dispute();
   if (below(3) === 0) return (await pay()) ?? (await closeOut());
   return (await pick(doings)!()) ?? null;
 }

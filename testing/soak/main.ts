@@ -40,6 +40,8 @@ const server = values.engine === 'postgres' ? process.env.OSTENDO_TEST_SERVER : 
 if (values.engine === 'postgres' && !server) throw new Error('npm run soak starts PostgreSQL itself: use it');
 const workers = 4;
 const clockDays = 9;
+/** Banks dispute ten weeks after a payment: once in a batch that goes by at once. */
+const untilDisputes = 72;
 
 const below = numbersFrom(Number(values.seed));
 const say = (line: string): void => void process.stdout.write(`${line}\n`);
@@ -193,8 +195,9 @@ async function oneBatch(size: number): Promise<readonly string[]> {
   await set(client, '/api/documents/settings', { settings, seller: demoSeller });
   const working = Array.from({ length: workers }, () => run.work());
   for (let kill = 0; kill < size && run.found.length === 0; kill++) {
-    if (below(3) > 0) {
-      const days = kill === Math.floor(size / 2) ? 30 : below(clockDays);
+    const leaps = kill === Math.floor(size / 3);
+    if (leaps || below(3) > 0) {
+      const days = leaps ? untilDisputes : below(clockDays);
       run.now = new Date(Date.parse(run.now) + days * 86_400_000).toISOString().replace('.000Z', 'Z');
       const to = `${run.now.slice(0, 10)}T12:00`;
       void run.processes[0]!.client.post('/api/stand-ins/clock', { to });

@@ -95,7 +95,7 @@ function Erase({ client, close }: Props) {
           <Button variant="default" onClick={close}>
             Cancel
           </Button>
-          <Button type="submit" loading={action.busy} disabled={name.trim() !== client.name.trim()}>
+          <Button type="submit" color="red" loading={action.busy} disabled={name.trim() !== client.name.trim()}>
             Erase for ever
           </Button>
         </DialogButtons>
