@@ -28,13 +28,13 @@ import { disputeAnswers } from '#server/database/schema/disputes';
 import { checkouts } from '#server/database/schema/places';
 import { quoteFacts, quoteLinks, quoteRevisions, quotes, signedDocuments } from '#server/database/schema/quotes';
 import { words } from '#server/database/schema/words';
-import { errands, messages } from '#server/database/schema/work';
+import { errands, intents, messages } from '#server/database/schema/work';
 import type { Erasure } from '#server/erasing/erasuresList';
 import { eraseFiles, filesOf } from '#server/erasing/eraseFiles';
 import { quotesOf } from '#server/erasing/quotesOf';
 import { lockQuote } from '#server/quotes/lockQuote';
 import { recordQuoteFacts } from '#server/quotes/recordQuote';
-import { and, eq, inArray, isNull, ne, or, type SQL, sql } from 'drizzle-orm';
+import { and, eq, inArray, isNotNull, isNull, like, ne, or, type SQL, sql } from 'drizzle-orm';
 
 /** What is of a person: their rows by id, and the address that others' rows may name; empty where it is not theirs alone. */
 type Theirs = {
@@ -53,7 +53,7 @@ async function theirsOf(tx: Tx, { id, name, email }: typeof clients.$inferSelect
     .from(bookings)
     .where(eq(bookings.clientId, id));
   const requests = await tx
-    .select({ id: paymentRequests.id })
+    .select({ id: paymentRequests.id, number: paymentRequests.number })
     .from(paymentRequests)
     .where(eq(paymentRequests.clientId, id));
   // A couple with one address: what names it is the other's as well.
@@ -68,7 +68,7 @@ async function theirsOf(tx: Tx, { id, name, email }: typeof clients.$inferSelect
     name,
     email: shared.length > 0 ? '' : email,
     bookings: own.map((booking) => booking.id),
-    numbers: own.map(({ number }) => number),
+    numbers: [...own, ...requests].map(({ number }) => number),
     quotes: theirQuotes.map((quote) => quote.id),
     requests: requests.map((request) => request.id),
   };
@@ -117,6 +117,17 @@ async function withdraw(tx: Tx, quoteId: string, now: Instant): Promise<void> {
 /** No link and no device opens anything of theirs any more, and nothing is kept that could be charged. */
 async function closeDoors(tx: Tx, { clientId, bookings: ids, quotes: quoteIds, requests }: Theirs): Promise<void> {
   await tx.delete(cards).where(eq(cards.clientId, clientId));
+  // What is still to be asked with a token keeps it until it is answered: its repeat is known by all of it.
+  const over = (state: typeof intents.state | typeof requestPayments.state): SQL =>
+    inArray(state, ['approved', 'declined']);
+  await tx
+    .update(intents)
+    .set({ request: sql`jsonb_set(${intents.request}, '{card,token}', '""', false)` })
+    .where(and(inArray(intents.bookingId, [...ids]), over(intents.state)));
+  await tx
+    .update(requestPayments)
+    .set({ card: sql`jsonb_set(${requestPayments.card}, '{token}', '""', false)` })
+    .where(and(inArray(requestPayments.requestId, [...requests]), over(requestPayments.state)));
   await tx
     .delete(clientDevices)
     .where(or(eq(clientDevices.clientId, clientId), inArray(clientDevices.bookingId, [...ids])));
@@ -227,8 +238,22 @@ async function eraseLetters(tx: Tx, theirs: Theirs): Promise<void> {
     inArray(messages.codeId, codes),
     isTheirs(sql`${messages.recipient}`, theirs),
     names(sql`${messages.copyTo}::text`, theirs),
-    // Notices to the owner that lead to a booking of theirs.
-    inArray(sql`split_part(split_part(${messages.path}, '?', 1), '/', 3)`, [...theirs.numbers]),
+    // Vouchers that they bought: these say from whom they are.
+    inArray(
+      messages.voucherId,
+      tx
+        .select({ id: vouchers.id })
+        .from(vouchers)
+        .where(inArray(vouchers.requestId, [...theirs.requests])),
+    ),
+    // What people of the business were told of theirs: by its number, which begins the cause.
+    and(
+      isNotNull(messages.path),
+      or(
+        inArray(sql`split_part(${messages.cause}, ':', 1)`, [...theirs.numbers]),
+        and(like(messages.cause, 'cards:%'), inArray(sql`split_part(${messages.cause}, ':', 2)`, [...theirs.numbers])),
+      ),
+    ),
   );
   await tx.delete(messages).where(and(aboutThem, eq(messages.state, 'outgoing')));
   await tx

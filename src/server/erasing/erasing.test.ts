@@ -1,10 +1,13 @@
 import { erasuresOf, replayErasures } from '#server/erasing/erasures';
 import { erasuresIn, keepErasures, readErasures } from '#server/erasing/erasuresList';
+import { type Telling, tellings } from '#core/telling/told';
 import { standing } from '#core/booking/standing';
 import { agreedOf, readBooking } from '#server/booking/lockBooking';
 import { actingAs } from '#server/actor/actorNow';
 import { erasePerson } from '#server/erasing/erasePerson';
 import { rowsOf, type Database } from '#server/database/database';
+import { cards } from '#server/database/schema/clients';
+import { changeOwner } from '#server/database/ownerRow';
 import { files } from '#server/database/schema/files';
 import { verify } from '#server/verify/verify';
 import { expect } from 'chai';
@@ -53,6 +56,8 @@ describe('erasing a client', function () {
   /** A signed quote, its booking paid, a claim with a picture, closed out; a question, a request and a letter besides. */
   before(async () => {
     app = await installation();
+    const told = { name: 'Lena Varga', email: 'lena@example.com', of: Object.keys(tellings) as Telling[] };
+    await app.deps.db.transaction((tx) => changeOwner(tx, { told: [told] }));
     const { link, number: quoted } = await sentQuote(
       app,
       rentalDraft({ ...who, agreement: rentalAgreement, note: 'It stands behind the barn.', termsId: 'rental' }),
@@ -124,6 +129,10 @@ describe('erasing a client', function () {
     await app.settle();
     expect((await app.books.client(clientId))!.open).to.deep.equal([]);
     expect(codeOf(await erase('Somebody else'))).to.equal('name_differs');
+    const tokens = (
+      await app.deps.db.select({ token: cards.token }).from(cards).where(eq(cards.clientId, clientId))
+    ).map(({ token }) => token);
+    expect(tokens.length).to.be.above(0);
     const rows = await everythingKept(app.deps.db);
     for (const word of wordsOfTheirs) expect(saying(rows, [word]), word).not.to.deep.equal([]);
     const others = saying(rows, ['ines@example.com']);
@@ -132,7 +141,7 @@ describe('erasing a client', function () {
     expect(await erase()).to.deep.equal({ ok: true, value: { erased: true } });
 
     const after = await everythingKept(app.deps.db);
-    expect(saying(after, wordsOfTheirs)).to.deep.equal([]);
+    expect(saying(after, [...wordsOfTheirs, ...tokens])).to.deep.equal([]);
     expect(saying(after, ['ines@example.com'])).to.deep.equal(others);
     expect(await app.deps.db.select().from(files).where(eq(files.id, pictureId))).to.deep.equal([]);
     expect(await rowsOf(app.deps.db, sql`select * from account_balances order by 1, 2`)).to.deep.equal(balances);
