@@ -200,7 +200,8 @@ async function oneBatch(size: number): Promise<readonly string[]> {
       const days = leaps ? untilDisputes : below(clockDays);
       run.now = new Date(Date.parse(run.now) + days * 86_400_000).toISOString().replace('.000Z', 'Z');
       const to = `${run.now.slice(0, 10)}T12:00`;
-      void run.processes[0]!.client.post('/api/stand-ins/clock', { to });
+      if (leaps) await arrived(to);
+      else void run.processes[0]!.client.post('/api/stand-ins/clock', { to });
     }
     await pause(300 + below(Number(values.life)));
     const index = below(run.processes.length);
@@ -227,6 +228,14 @@ async function oneBatch(size: number): Promise<readonly string[]> {
   await batch.drop();
   return [];
 
+  /** A move ends with its process: over weeks nobody is killed, so that the days are really over. */
+  async function arrived(to: string): Promise<void> {
+    for (let looks = 0; looks < 200; looks++) {
+      const answer = await run.processes[0]!.client.post<{ code?: string }>('/api/stand-ins/clock', { to });
+      if (answer?.body.code === 'clock_goes_forward') return;
+      await pause(500);
+    }
+  }
   function portOf({ served }: Process): number {
     return ports.indexOf(Number(new URL(served.address).port));
   }

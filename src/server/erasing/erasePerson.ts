@@ -98,8 +98,8 @@ export async function erasePerson(tx: Tx, { clientId, by, at }: Erasure, now: In
   await closeDoors(tx, theirs);
   await eraseWords(tx, theirs);
   await eraseQuotes(tx, theirs, at);
-  await eraseRequests(tx, theirs);
   await eraseLetters(tx, theirs);
+  await eraseRequests(tx, theirs);
   await eraseAnswers(tx, theirs);
   await eraseFiles(tx, attached);
   await tx.update(bookings).set({ bill: null }).where(eq(bookings.clientId, clientId));
@@ -163,6 +163,10 @@ async function eraseWords(tx: Tx, theirs: Theirs): Promise<void> {
 const isTheirs = (address: SQL, { email }: Theirs): SQL =>
   email === '' ? sql`false` : sql`lower(${address}) = ${email.toLowerCase()}`;
 
+/** A voucher that somebody else bought for them. */
+const isFor = (order: typeof vouchers.order | typeof paymentRequests.voucher, theirs: Theirs): SQL =>
+  isTheirs(sql`${order}->'to'->>'email'`, theirs);
+
 /** Whether a text of JSON has their address as one of its values. */
 const names = (text: SQL, { email }: Theirs): SQL =>
   email === '' ? sql`false` : sql`position(${JSON.stringify(email).toLowerCase()} in lower(${text})) > 0`;
@@ -214,14 +218,12 @@ async function eraseRequests(tx: Tx, theirs: Theirs): Promise<void> {
       .set({ buyer: erasedName, order: order && erasedOrder(order) })
       .where(eq(vouchers.id, id));
   // Those that somebody else bought for them.
-  const isFor = (order: typeof vouchers.order | typeof paymentRequests.voucher): SQL =>
-    isTheirs(sql`${order}->'to'->>'email'`, theirs);
-  for (const { id, order } of await tx.select().from(vouchers).where(isFor(vouchers.order)))
+  for (const { id, order } of await tx.select().from(vouchers).where(isFor(vouchers.order, theirs)))
     await tx
       .update(vouchers)
       .set({ order: erasedOrder(order!) })
       .where(eq(vouchers.id, id));
-  for (const { id, voucher } of await tx.select().from(paymentRequests).where(isFor(paymentRequests.voucher)))
+  for (const { id, voucher } of await tx.select().from(paymentRequests).where(isFor(paymentRequests.voucher, theirs)))
     await tx
       .update(paymentRequests)
       .set({ voucher: erasedOrder(voucher!) })
@@ -236,6 +238,11 @@ async function eraseLetters(tx: Tx, theirs: Theirs): Promise<void> {
     inArray(messages.quoteId, [...theirs.quotes]),
     inArray(messages.requestId, [...theirs.requests]),
     inArray(messages.codeId, codes),
+    // Whoever bought a voucher for them was told that it was on its way.
+    inArray(
+      messages.requestId,
+      tx.select({ id: paymentRequests.id }).from(paymentRequests).where(isFor(paymentRequests.voucher, theirs)),
+    ),
     isTheirs(sql`${messages.recipient}`, theirs),
     names(sql`${messages.copyTo}::text`, theirs),
     // Vouchers that they bought: these say from whom they are.

@@ -184,6 +184,51 @@ describe('erasing a client', function () {
   });
 });
 
+describe('erasing who bought a voucher, and whom one is for', () => {
+  it('leaves the voucher and its money', async () => {
+    const app = await installation();
+    try {
+      await app.savePage({
+        note: '',
+        phone: 'off',
+        vouchers: { least: 20_00 as never, most: 500_00 as never, months: 24 },
+      });
+      const made = await app.orderVoucher({
+        requestKey: randomUUID(),
+        amount: 80_00 as never,
+        buyerName: who.clientName,
+        buyerEmail: who.clientEmail,
+        to: { name: 'Maud Ellingsen', email: 'maud@example.com' },
+        message: 'From your Xaviera.',
+        sendOn: null,
+      });
+      if (!made.ok) throw new Error(made.refusal.code);
+      const about = { link: made.value.link, attempt: randomUUID(), card: await app.token('approves'), amount: 80_00 };
+      expect((await app.payRequest({ ...about, payer: who.clientName } as never)).ok).to.equal(true);
+      await app.at('2027-03-01T10:01');
+      await app.lettersOut();
+      // Whom it was for is a client of their own, with a request that came to nothing.
+      const ask = { requestKey: randomUUID(), note: 'Spare parts', currency: 'EUR', amount: 60_00 as never };
+      const to = { clientName: 'Maud Ellingsen', clientEmail: 'maud@example.com' };
+      const request = await app.createRequest({ ...ask, ...to, smallest: null, expiresAt: null, send: false });
+      if (request.ok) await app.withdrawRequest({ requestId: request.value.id });
+      const { clients } = await app.books.clients({});
+      const balances = await rowsOf(app.deps.db, sql`select * from account_balances order by 1, 2`);
+      for (const name of ['Maud Ellingsen', who.clientName]) {
+        const clientId = clients.find((client) => client.name === name)!.id;
+        expect(await app.eraseClient({ clientId, name }), name).to.deep.include({ ok: true });
+        expect(saying(await everythingKept(app.deps.db), [name]), name).to.deep.equal([]);
+      }
+      expect(saying(await everythingKept(app.deps.db), ['maud@', 'xaviera'])).to.deep.equal([]);
+      expect(await rowsOf(app.deps.db, sql`select * from account_balances order by 1, 2`)).to.deep.equal(balances);
+      expect((await app.creditView()).vouchers).to.have.length(1);
+      expect(await verify(app.deps)).to.deep.equal([]);
+    } finally {
+      await app.close();
+    }
+  });
+});
+
 describe('erasures made since a backup', () => {
   let folder: string;
   beforeEach(() => (folder = mkdtempSync(join(tmpdir(), 'ostendo-erasures-'))));
