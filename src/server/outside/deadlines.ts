@@ -49,17 +49,23 @@ function bounded<T extends object>(service: string, policy: IPolicy, target: T, 
   return { ...target, ...Object.fromEntries(replaced) } as T;
 }
 
-const calls = [
-  'charge',
-  'authorise',
-  'capture',
-  'release',
-  'refund',
-  'verify',
-  'abandon',
-  'cardOf',
-  'liveAuthorisations',
-] as const satisfies readonly (keyof CardProcessor)[];
+/** All of them: another one that is asked without a deadline does not compile. */
+const bound = {
+  charge: true,
+  authorise: true,
+  capture: true,
+  release: true,
+  extend: true,
+  raise: true,
+  answerDispute: true,
+  giveInDispute: true,
+  refund: true,
+  verify: true,
+  abandon: true,
+  cardOf: true,
+  liveAuthorisations: true,
+} satisfies Record<keyof CardProcessor, true>;
+const calls = Object.keys(bound) as (keyof CardProcessor)[];
 
 /** The processors with their deadlines; each account has its own patience, so that one that is silent stops no other. */
 export const withDeadlines = (adapters: Adapters, given?: Deadlines): Adapters =>
