@@ -1,6 +1,7 @@
 import type { App } from '#compose';
 import type { Fact } from '#core/booking/facts';
 import { standing } from '#core/booking/standing';
+import { accounts } from '#core/journal/entry';
 import { agreedOf, readBooking } from '#server/booking/lockBooking';
 import { readConfig } from '#server/config';
 import { rowsOf } from '#server/database/database';
@@ -48,6 +49,43 @@ async function withApp<T>(environment: Record<string, string>, work: (app: App) 
     await app.close();
   }
 }
+
+type Off = { readonly number: string; readonly books: number; readonly processors: number; readonly intents: unknown };
+
+/** Bookings of which the books have another sum in card clearing than the processors moved, paid out or not. */
+const clearingThatDiffers = (app: App): Promise<Off[]> =>
+  rowsOf<Off>(
+    app.deps.db,
+    sql`with booked as (
+          select e.booking_id, sum(l.amount)::int as amount from journal_lines l join journal_entries e on e.seq = l.entry_seq
+          where l.account = ${accounts.cardClearing} and e.booking_id is not null group by 1
+        ), moved as (
+          select i.booking_id, sum(p.amount)::int as amount from intents i
+          join world.payments p on split_part(p.reference, ',', 1) = i.answer->>'reference'
+            or split_part(p.reference, ',', 1) in (select d.reference from world.disputes d where d.payment = i.answer->>'reference')
+          group by 1
+        )
+        select b.number, coalesce(booked.amount, 0) as books, coalesce(moved.amount, 0) as processors,
+          (select jsonb_agg(to_jsonb(i) order by i.made_at) from intents i where i.booking_id = b.id) as intents
+        from bookings b left join booked on booked.booking_id = b.id left join moved on moved.booking_id = b.id
+        where coalesce(booked.amount, 0) <> coalesce(moved.amount, 0)`,
+  );
+
+/** Events that did not come in or wait for what they are of, and payouts that only one side has, or each otherwise. */
+const newsThatDiffers = async (app: App): Promise<string> =>
+  JSON.stringify(
+    await rowsOf(
+      app.deps.db,
+      sql`select
+        (select jsonb_agg(to_jsonb(e)) from world.events e where not e.delivered) as not_delivered,
+        (select jsonb_agg(to_jsonb(e)) from processor_events e where e.event is not null) as kept,
+        (select jsonb_agg(to_jsonb(o)) from (
+          select w.payout, w.amount as processors, p.gross as books from
+            (select payout, sum(amount)::int as amount from world.payments where payout is not null group by 1) w
+            full join payouts p on p.id = w.payout where w.amount is distinct from p.gross
+        ) o) as payouts`,
+    ),
+  );
 
 /** Takes up what the last kill left open, until nothing is. */
 async function settled(app: App): Promise<void> {
@@ -97,11 +135,14 @@ export async function differences(
       const about = all.find(({ id }) => error.message.includes(id));
       found.push(error.message, JSON.stringify(about ? told.get(about.number) : null));
     });
+    for (const off of found.length > 0 ? await clearingThatDiffers(app) : [])
+      found.push(JSON.stringify({ ...off, facts: told.get(off.number) }));
     let journal = '';
     for await (const piece of hledgerJournal(db)) journal += piece;
     const checked = spawnSync('hledger', ['-f-', 'check', '--strict'], { input: journal, encoding: 'utf8' });
     if (checked.status !== 0) found.push(`hledger: ${checked.stderr}`);
     const { waiting } = await app.queries.notThrough();
+    if (found.length > 0) found.push(`not through: ${JSON.stringify(waiting)}`, await newsThatDiffers(app));
     return { found, counts: await countsOf(app), left: waiting.length };
   });
 }

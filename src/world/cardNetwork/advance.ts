@@ -9,8 +9,8 @@ import { answerConfirmation, approveOnCard } from '#world/cardNetwork/processor'
 import { payOutMoment } from '#world/cardNetwork/workingDays';
 import { advanceDisputes } from '#world/cardNetwork/disputes';
 import { authorisations, disputes, events, payments, requests, vault } from '#world/cardNetwork/tables';
-import type { WorldDatabase } from '#world/database';
-import { and, asc, eq, isNull, lte, sql } from 'drizzle-orm';
+import type { WorldDatabase, WorldTx } from '#world/database';
+import { and, asc, eq, isNull, like, lte, or, sql } from 'drizzle-orm';
 
 /** Expiries, abandoned confirmations and payouts whose moment has come. @returns whether anything happened */
 export async function advanceNetwork(db: WorldDatabase, clock: Clock): Promise<boolean> {
@@ -93,8 +93,19 @@ const lapseExpired = (db: WorldDatabase, now: Instant): Promise<boolean> =>
     return lapsed.length > 0;
   });
 
+/** A name that no other payout has: money that came in a little late is paid out once more on the same day. */
+async function nameOfPayout(tx: WorldTx, name: string): Promise<string> {
+  const before = await tx
+    .selectDistinct({ payout: payments.payout })
+    .from(payments)
+    .where(or(eq(payments.payout, name), like(payments.payout, `${name}, %`)));
+  return before.length === 0 ? name : `${name}, ${before.length + 1}`;
+}
+
 const payOut = (db: WorldDatabase, now: Instant): Promise<boolean> =>
   db.transaction(async (tx) => {
+    // One process at a time, so that no two give one name.
+    await tx.execute(sql`select pg_advisory_xact_lock(hashtext('payouts of the stand-ins'))`);
     const due = await tx
       .select()
       .from(payments)
@@ -109,7 +120,7 @@ const payOut = (db: WorldDatabase, now: Instant): Promise<boolean> =>
       const { currency, payOutAt, account } = batch[0]!;
       const [row] = await tx.select().from(accounts).where(eq(accounts.reference, account));
       const { provider } = row!;
-      const payout = `${payOutAt.slice(0, 10)} ${currency} ${account}`;
+      const payout = await nameOfPayout(tx, `${payOutAt.slice(0, 10)} ${currency} ${account}`);
       const lines = batch.map(({ reference, amount, free }) => ({
         reference,
         amount,

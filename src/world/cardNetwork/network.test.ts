@@ -4,6 +4,7 @@ import { decide } from '#world/cardNetwork/decide';
 import { type CardBehaviour, readNumber, testCards, testNumber } from '#world/cardNetwork/testCards';
 import { payOutMoment } from '#world/cardNetwork/workingDays';
 import { expect } from 'chai';
+import { sql } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import { type Installation, installation } from '../../../testing/installation';
 
@@ -133,6 +134,18 @@ describe('the card network', () => {
     await app.at('2027-03-04T10:00');
     const { events } = await app.world.network();
     expect(events.find(({ event }) => event.type === 'payout.made')?.event).to.include({ gross: 100_00, fee: 165 });
+  });
+
+  it('pays out by another name what came in after that day’s payout had gone', async () => {
+    await (await app.cards()).charge(await request());
+    await app.at('2027-03-04T10:00');
+    // One that another process took by a clock that was a little behind.
+    await (await app.cards()).charge(await request({ amount: minor(40_00) }));
+    await app.deps.db.execute(sql`update world.payments set pay_out_at = '2027-03-03T05:00:00Z' where amount = 4000`);
+    await app.at('2027-03-04T10:01');
+    await app.settle();
+    const sums = (await app.books.payouts()).map(({ gross }) => gross);
+    expect(sums.sort((a, b) => b - a)).to.deep.equal([100_00, 40_00]);
   });
 });
 

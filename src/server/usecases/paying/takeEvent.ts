@@ -63,7 +63,7 @@ export const takeEvent =
         further.push(...recorded.further);
         if (!recorded.placed)
           await tx.update(processorEvents).set({ event, accountId }).where(eq(processorEvents.id, id));
-      } else if (event.type === 'payout.made') await recordPayout(tx, event, accountId);
+      } else if (event.type === 'payout.made') await recordPayout(deps, tx, event, accountId);
       else if (event.type === 'payment.returned') await recordReturn(deps, tx, event);
       else await recordLapse(tx, event.authorisation, clock.now());
       return true;
@@ -175,6 +175,7 @@ async function recordReturn(
 }
 
 async function recordPayout(
+  { report }: Pick<Deps, 'report'>,
   tx: Tx,
   event: Extract<ProcessorEvent, { type: 'payout.made' }>,
   accountId: string,
@@ -186,7 +187,13 @@ async function recordPayout(
     .values({ id: payout, at, currency, gross, fee, payments: [...payments], processor: account?.provider ?? '' })
     .onConflictDoNothing()
     .returning();
-  if (rows.length === 0) return;
+  if (rows.length === 0) {
+    const [before] = await tx.select().from(payouts).where(eq(payouts.id, payout));
+    // What came twice is the same; of two that share a name the second is not in the books, and that is said.
+    if (before!.gross !== gross || before!.fee !== fee)
+      report(`payout ${payout} came again with other sums`, new Error('a name of two payouts'), { payout });
+    return;
+  }
   const paid = payoutMade(payout, gross, fee);
   if (paid) await appendEntry(tx, paid, { at, currency, about: payout, processor: account?.name ?? '' });
 }
