@@ -262,7 +262,7 @@ async function eraseLetters(tx: Tx, theirs: Theirs): Promise<void> {
       ),
     ),
   );
-  await tx.delete(messages).where(and(aboutThem, eq(messages.state, 'outgoing')));
+  await tx.delete(messages).where(and(aboutThem, ne(messages.state, 'sent')));
   await tx
     .update(messages)
     .set({ recipient: '', recipientName: '', copyTo: [], subject: '', body: [], facts: null })

@@ -7,11 +7,12 @@ import { actingAs } from '#server/actor/actorNow';
 import { erasePerson } from '#server/erasing/erasePerson';
 import { rowsOf, type Database } from '#server/database/database';
 import { cards } from '#server/database/schema/clients';
+import { messages } from '#server/database/schema/work';
 import { changeOwner } from '#server/database/ownerRow';
 import { files } from '#server/database/schema/files';
 import { verify } from '#server/verify/verify';
 import { expect } from 'chai';
-import { eq, sql } from 'drizzle-orm';
+import { and, eq, sql } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -129,6 +130,12 @@ describe('erasing a client', function () {
     await app.settle();
     expect((await app.books.client(clientId))!.open).to.deep.equal([]);
     expect(codeOf(await erase('Somebody else'))).to.equal('name_differs');
+    // One of their letters was given up before.
+    await app.deps.db
+      .update(messages)
+      .set({ state: 'failed', error: 'unsure' })
+      .where(and(eq(messages.occasion, 'receipt'), eq(messages.recipient, who.clientEmail)));
+    expect((await app.queries.notThrough()).waiting.map(({ kind }) => kind)).to.include('letter');
     const tokens = (
       await app.deps.db.select({ token: cards.token }).from(cards).where(eq(cards.clientId, clientId))
     ).map(({ token }) => token);
