@@ -16,6 +16,13 @@ export type OpenQuote = {
   readonly now: Instant;
 };
 
+/** A clock that is behind, as another process's can be for a moment, makes nothing happen before what has happened. */
+function momentOn({ clock }: Deps, { facts }: LoadedQuote): Instant {
+  const now = clock.now();
+  const last = facts.at(-1)?.at;
+  return last !== undefined && last > now ? last : now;
+}
+
 /**
  * Runs an owner's decision on a locked quote, then carries out what has become due by it. Refused where the draft is
  * not the one that the owner saw.
@@ -32,7 +39,7 @@ export async function onQuote<T, R extends { readonly code: string }>(
     const loaded = await lockQuote(tx, quoteId);
     if (!loaded) return refuse({ code: 'quote_not_found' });
     if (loaded.quote.edition !== edition) return refuse({ code: 'quote_edited', edition: loaded.quote.edition });
-    const now = deps.clock.now();
+    const now = momentOn(deps, loaded);
     return decide({ tx, loaded, current: standingOf(loaded, now), now });
   });
   if (result.ok) await runDueOf(deps, { quote: quoteId });
@@ -56,7 +63,7 @@ export async function onQuoteLink<T, R extends { readonly code: string }>(
     if (!opened) return refuse({ code: 'link_unknown' });
     about = opened.quoteId;
     const loaded = (await lockQuote(tx, about))!;
-    const now = deps.clock.now();
+    const now = momentOn(deps, loaded);
     return decide({ tx, loaded, current: standingOf(loaded, now), now, who: opened.who });
   });
   if (result.ok) await runDueOf(deps, { quote: about });

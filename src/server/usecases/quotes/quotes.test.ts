@@ -254,6 +254,19 @@ describe('quotes', () => {
     expect(page.toSign).to.deep.equal(['client']);
   });
 
+  it('that has expired is sent anew by a process whose clock is behind, and expires again', async () => {
+    const sentAt = app.world.clock.now();
+    const { id, edition } = await sentQuote(app, rentalDraft({ expiryKind: 'days', expiry: '5' }));
+    await app.at('2027-03-07T00:00');
+    const { now } = app.world.clock;
+    Object.assign(app.world.clock, { now: () => sentAt });
+    expect((await app.sendQuote({ quoteId: id, edition, by: 'message' })).ok).to.equal(true);
+    Object.assign(app.world.clock, { now });
+    await app.at('2027-03-20T00:00');
+    expect((await app.queries.today()).quotes.map((quote) => quote.wants)).to.deep.equal(['renewal']);
+    expect(await verify(app.deps)).to.deep.equal([]);
+  });
+
   it('expires by itself, is asked for anew, and is renewed as it was', async () => {
     const { id, number, edition, link } = await sentQuote(app, rentalDraft({ expiryKind: 'days', expiry: '5' }));
     await app.at('2027-03-05T12:00');
