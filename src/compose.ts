@@ -133,6 +133,8 @@ export async function compose(
   });
 
   const backups = openBackups(deps, { directory: config.directory, secret });
+  // A process can have died between an erasure and its list.
+  if (!given.opened) await backups.keepErasures();
   const queries = openQueries(deps, { limits, standInsOpen: config.standInsOpen });
   const signIn = openSignIn({ db, secret: secretFor(secret, 'sessions'), baseUrl: config.baseUrl });
   const clockMoves = openClockMoves({

@@ -1,16 +1,7 @@
 import type { Config } from '#server/config';
+import { syncDirectory } from '#server/files/syncDirectory';
 import { createHmac, randomBytes } from 'node:crypto';
-import {
-  closeSync,
-  existsSync,
-  fsyncSync,
-  mkdirSync,
-  openSync,
-  readFileSync,
-  renameSync,
-  rmSync,
-  writeFileSync,
-} from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 
 const fileIn = (directory: string): string => join(directory, 'secret');
@@ -23,13 +14,6 @@ export function keepSecret(directory: string, secret: string): void {
   mkdirSync(directory, { recursive: true });
   writeFileSync(fileIn(directory), secret, { mode: 0o600, flag: 'wx', flush: true });
   syncDirectory(directory);
-}
-
-/** That a file is there, by its name, survives a power cut only once its directory is on the disk as well. */
-function syncDirectory(directory: string): void {
-  const opened = openSync(directory, 'r');
-  fsyncSync(opened);
-  closeSync(opened);
 }
 
 /** The installation's secret: the one given, else one made at the first start and kept in the data directory. */

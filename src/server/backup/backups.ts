@@ -51,7 +51,14 @@ export function openBackups(
   { directory, secret }: { readonly directory: string; readonly secret: string },
 ): Backups {
   const folder = backupsIn(directory);
-  const keepErased = async (): Promise<void> => keepErasures(folder, await erasuresOf(db));
+  const keepErased = async (): Promise<void> => {
+    try {
+      keepErasures(folder, await erasuresOf(db));
+    } catch (error) {
+      // Who was erased is; the next backup and the next start write the list again.
+      report('the list of erasures could not be written', error);
+    }
+  };
   let busy = false;
   const make = async (name: string, passphrase: string): Promise<boolean> => {
     if (busy) return false;

@@ -1,15 +1,7 @@
 import type { Actor } from '#core/actor/actor';
 import type { Instant } from '#core/calendar/instant';
-import {
-  closeSync,
-  existsSync,
-  fsyncSync,
-  mkdirSync,
-  openSync,
-  readFileSync,
-  renameSync,
-  writeFileSync,
-} from 'node:fs';
+import { syncDirectory } from '#server/files/syncDirectory';
+import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { z } from 'zod';
 
@@ -68,7 +60,5 @@ export function keepErasures(folder: string, erased: readonly Erasure[]): void {
   const half = `${file}.half`;
   writeFileSync(half, all.map((erasure) => `${JSON.stringify(erasure)}\n`).join(''), { mode: 0o600, flush: true });
   renameSync(half, file);
-  const directory = openSync(folder, 'r');
-  fsyncSync(directory);
-  closeSync(directory);
+  syncDirectory(folder);
 }
