@@ -117,7 +117,7 @@ export function historyWords(fact: Fact, about: { currency: string; zone: string
     case 'sent':
       return fact.subject ? `Sent: ${fact.subject}` : 'A letter was sent';
     case 'consentWithdrawn':
-      return `The client has the card ending in ${fact.last4} charged no more`;
+      return `The card ending in ${fact.last4} is charged no more`;
     case 'holdWanted':
       return `A hold of ${sum(fact.amount)} until ${day(fact.until)}, by hand`;
     case 'holdExtended':
