@@ -1,4 +1,5 @@
 import { givenBackOver } from '#core/after/courtesy';
+import type { FactOf } from '#core/booking/facts';
 import type { Standing } from '#core/booking/standing';
 import type { Instant } from '#core/calendar/instant';
 import { wallOfInstant } from '#core/calendar/zoned';
@@ -63,6 +64,22 @@ export function cancellationOf(
   const fromHold = least(decided.owed, may);
   return { ...decided, refund, refunds: refundsNewestFirst(free, refund), fromHold };
 }
+
+/** What is recorded of it. */
+export const cancelledFact = (
+  { rule, keep, refund, owed, fromHold }: BookingCancellation,
+  by: CancelInput['by'],
+  at: Instant,
+): FactOf<'cancelled'> => ({
+  kind: 'cancelled',
+  at,
+  by,
+  rule,
+  keep,
+  refund,
+  owed,
+  ...(fromHold > 0 ? { fromHold } : {}),
+});
 
 /**
  * Who can be meant to cancel at a moment: before the service client or business, while it runs all, and once it is over

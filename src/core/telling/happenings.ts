@@ -1,5 +1,6 @@
 import type { Actor, Recorded } from '#core/actor/actor';
 import type { Fact, FactOf } from '#core/booking/facts';
+import { factsThatCount } from '#core/booking/factsThatCount';
 import type { Standing } from '#core/booking/standing';
 import type { DisputeFamily } from '#core/after/said';
 import type { Instant } from '#core/calendar/instant';
@@ -29,16 +30,17 @@ const ownAct = ({ kind }: Actor): boolean => kind === 'person' || kind === 'prog
 /**
  * What of these new facts the business does not know, because it did not do it. What is recorded together is told once:
  * a first payment that secures a booking is a booking.
- * @param standingBefore null of a booking that has just been made; asked only where somebody else did something
+ * @param standingBefore null of a booking that has just been made; asked only where somebody else did something, as what comes after
  */
 export function happenings(
   standingBefore: () => Standing | null,
   added: readonly Recorded<Fact>[],
-  after: Standing,
+  standingAfter: () => Standing,
 ): Happening[] {
   const others = added.filter(({ actor }) => !ownAct(actor));
   const found: Happening[] = [];
-  if (others.length === 0) return found;
+  if (factsThatCount(others) === 0) return found;
+  const after = standingAfter();
   const { stage } = after;
   const before = standingBefore();
   const secured = before !== null && awaiting.has(before.stage) && !awaiting.has(stage) && !over.has(stage);

@@ -1,4 +1,3 @@
-import { atCost } from '#core/fee/cost';
 import { abilitiesOfAuthorisation, costOf } from '#server/ways/payAccounts';
 import type { ErrandKind, WantedErrand } from '#core/agenda/wantedErrands';
 import type { Standing } from '#core/booking/standing';
@@ -11,10 +10,9 @@ import type { Tx } from '#server/database/database';
 import type { Deps } from '#server/deps';
 import { carryOut } from '#server/intents/carryOut';
 import { openIntent, paymentUnderWay } from '#server/intents/openIntent';
-import type { IntentRequest } from '#core/paying/request';
 import { bringsDocuments } from '#server/letters/writeDocumentLetter';
 import { writeMessage } from '#server/letters/writeMessage';
-import { chargeOfPart } from '#core/paying/withFee';
+import { type AskedByItself, holdPlaced, holdRenewed, partCharged, tooSmall } from '#core/paying/byItself';
 import { zero } from '#core/money/minor';
 import { deliveredFact } from '#core/paying/deliveredFact';
 import { askForInvoice, invoiceAsks, issueWhatFollows } from '#server/invoicing/bookingDocuments';
@@ -37,14 +35,15 @@ export type RunErrand = (context: Context, errand: WantedErrand) => Promise<Afte
 async function intend(
   { tx, deps, loaded, now }: Context,
   cause: string,
-  request: IntentRequest,
-  amount: typeof zero,
+  { request, amount }: AskedByItself,
 ): Promise<Afterwards> {
   const id = await openIntent(tx, { id: deps.newId(), bookingId: loaded.booking.id, cause, request, amount, now });
   return () => carryOut(deps, id);
 }
 
-const describe = ({ booking }: LoadedBooking): string => `${booking.number} ${booking.title}`;
+/** What a processor is told of what it is asked for. */
+export const describe = ({ booking }: Pick<LoadedBooking, 'booking'>): string =>
+  `${booking.number} ${booking.title}`;
 
 /** What cannot be issued is said where documents are issued, and holds no letter up. */
 async function issueBefore({ tx, deps, loaded, now }: Omit<Context, 'standing'>): Promise<void> {
@@ -69,47 +68,31 @@ export const errandKinds: { readonly [K in ErrandKind]: Run<K> } = {
   async charge(context, { key, part }) {
     const { tx, loaded, standing } = context;
     if (await paymentUnderWay(tx, loaded.booking.id)) throw new Error('another payment of this booking is under way');
-    const card = await cardOnFile(tx, standing.ledger.card);
-    const cost = await costOf(tx, context.deps, card!.account);
-    const { charged, ...fee } = chargeOfPart(atCost(standing, cost), part, loaded.booking.tax, card!.way);
-    if (charged === 0) return null;
-    return intend(context, key, { kind: 'charge', card: card!, description: describe(loaded), ...fee }, charged);
+    const card = (await cardOnFile(tx, standing.ledger.card))!;
+    const cost = await costOf(tx, context.deps, card.account);
+    const about = { card, cost, tax: loaded.booking.tax, description: describe(loaded) };
+    const charged = partCharged(standing, part, about);
+    return charged && intend(context, key, charged);
   },
 
   async placeHold(context, { key }) {
     const { tx, deps, loaded, standing } = context;
-    const card = await cardOnFile(tx, standing.ledger.holdCard);
-    const { toPlace: amount, inForce } = standing.hold!; // one in force may be of a sum that has changed since
-    if (inForce && amount > inForce.amount && !standing.hold!.refusal) {
-      const { raises } = await abilitiesOfAuthorisation(tx, deps, inForce.id);
-      const request = { kind: 'raise' as const, authorisation: inForce.id, held: inForce.amount, card: card! };
-      if (raises) return intend(context, key, request, amount);
-    }
-    // The second half of a swap continues the chain, for the network as well.
-    const last = standing.ledger.authorisations.at(-1);
-    const swapped = standing.agreed.terms.hold?.style === 'swap' && last?.state === 'released';
-    const renewal = swapped ? { renews: last.id } : {};
-    const description = describe(loaded);
-    return intend(context, key, { kind: 'hold', card: card!, clientPresent: false, description, ...renewal }, amount);
+    const card = (await cardOnFile(tx, standing.ledger.holdCard))!;
+    const raised = tooSmall(standing);
+    const raises = raised !== null && (await abilitiesOfAuthorisation(tx, deps, raised)).raises;
+    return intend(context, key, holdPlaced(standing, { card, raises, description: describe(loaded) }));
   },
 
   async renewHold(context, { key, authorisation }) {
     const { tx, deps, loaded, standing } = context;
-    const card = await cardOnFile(tx, standing.ledger.holdCard);
-    const { amount, refusal } = standing.hold!;
+    const card = (await cardOnFile(tx, standing.ledger.holdCard))!;
     // Refused once, a successor is tried.
-    if (!refusal && (await abilitiesOfAuthorisation(tx, deps, authorisation)).extends)
-      return intend(context, key, { kind: 'extend', authorisation, card: card! }, amount);
-    const description = describe(loaded);
-    return intend(
-      context,
-      key,
-      { kind: 'hold', card: card!, renews: authorisation, clientPresent: false, description },
-      amount,
-    );
+    const longer = !standing.hold!.refusal && (await abilitiesOfAuthorisation(tx, deps, authorisation)).extends;
+    return intend(context, key, holdRenewed(standing, authorisation, { card, longer, description: describe(loaded) }));
   },
 
-  releaseHold: (context, { key, authorisation }) => intend(context, key, { kind: 'release', authorisation }, zero),
+  releaseHold: (context, { key, authorisation }) =>
+    intend(context, key, { request: { kind: 'release', authorisation }, amount: zero }),
 
   async lapse({ tx, deps, loaded, standing, now }) {
     const intents = await giveBackPlace(tx, deps, { loaded, standing, now });

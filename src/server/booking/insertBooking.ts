@@ -90,6 +90,48 @@ export async function insertBooking(
   return withPlaces(() => tx.transaction((part) => write(part, owner, asked, { agreed, priced }, agreedBy, now)));
 }
 
+/** The row of a booking, agreed at that time of the business's clocks, as the so-manieth of all. */
+export const bookingRow = (
+  asked: Omit<NewBooking, 'clientName' | 'clientEmail'>,
+  {
+    clientId,
+    timeZone,
+    agreed,
+    priced,
+    place,
+  }: {
+    readonly clientId: string;
+    readonly timeZone: string;
+    readonly agreed: WallTime;
+    readonly priced: Price;
+    readonly place: number;
+  },
+) => {
+  const { id, title, serviceId, currency, start, end, termsId, termsVersion, terms, requestKey } = asked;
+  return {
+    id,
+    number: `B-${String(place).padStart(4, '0')}`,
+    clientId,
+    serviceId,
+    title,
+    currency,
+    timeZone,
+    agreed,
+    startsAt: start,
+    endsAt: end,
+    price: asked.price,
+    bill: asked.bill ?? null,
+    total: priced.total,
+    tax: sum(priced.taxes.map((tax) => tax.amount)),
+    termsId,
+    termsVersion,
+    terms,
+    requestKey,
+    count: asked.count ?? 1,
+    onAccount: asked.onAccount ?? false,
+  } satisfies typeof bookings.$inferInsert;
+};
+
 async function write(
   tx: Tx,
   owner: typeof business.$inferSelect,
@@ -99,7 +141,7 @@ async function write(
   now: Instant,
 ) {
   const { timeZone } = owner;
-  const { currency, start, end, terms, title, serviceId, termsId, termsVersion, requestKey } = asked;
+  const { currency, start, end, serviceId } = asked;
   const [service] = await tx.select({ rules: services.booking }).from(services).where(eq(services.id, serviceId));
   const client = await clientFor(tx, asked);
   const onAccount = asked.onAccount ?? false;
@@ -111,28 +153,7 @@ async function write(
   await tx.update(business).set({ lastNumber });
   const [booking] = await tx
     .insert(bookings)
-    .values({
-      id: asked.id,
-      number: `B-${String(lastNumber).padStart(4, '0')}`,
-      clientId: client.id,
-      serviceId,
-      title,
-      currency,
-      timeZone,
-      agreed,
-      startsAt: start,
-      endsAt: end,
-      price: asked.price,
-      bill: asked.bill ?? null,
-      total: priced.total,
-      tax: sum(priced.taxes.map((tax) => tax.amount)),
-      termsId,
-      termsVersion,
-      terms,
-      requestKey,
-      count: asked.count ?? 1,
-      onAccount,
-    })
+    .values(bookingRow(asked, { clientId: client.id, timeZone, agreed, priced, place: lastNumber }))
     .returning();
   const taken = await takePlaces(tx, {
     bookingId: booking!.id,

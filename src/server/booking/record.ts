@@ -5,6 +5,7 @@ import { factsThatCount } from '#core/booking/factsThatCount';
 import { type Ledger, ledgerOf, withFact } from '#core/booking/ledger';
 import { standing, type Standing } from '#core/booking/standing';
 import type { Instant } from '#core/calendar/instant';
+import type { Decimal } from '#core/money/decimal';
 import { entryForFact } from '#core/journal/entryForFact';
 import { cashStep } from '#core/books/law';
 import { isPosted, posted } from '#core/journal/posted';
@@ -17,7 +18,7 @@ import { dealtAs, writeBookings } from '#server/booking/dealOf';
 import { agreedOf, type LoadedBooking } from '#server/booking/lockBooking';
 import { type Made, writeRecorded } from '#server/booking/writeRecorded';
 import type { Tx } from '#server/database/database';
-import { ownerRow } from '#server/database/ownerRow';
+import { ownerRow, type OwnerRow } from '#server/database/ownerRow';
 import { taxLines } from '#server/offer/taxLines';
 
 /** What a locked booking comes to by facts that are added. */
@@ -49,17 +50,17 @@ export async function recordAll(tx: Tx, recordings: readonly Recording[], now: I
   );
   await writeRecorded(tx, {
     made: all.flatMap(({ after, made }) => made.map((each) => ({ ...each, booking: after.booking }))),
-    derived: all.filter(({ moves }) => moves).map(({ after, reached }) => ({ loaded: after, current: reached })),
+    derived: all.filter(({ moves }) => moves).map(({ after, reached }) => ({ loaded: after, current: reached() })),
     besides: all.flatMap(({ after, inOrder }) => {
       const key = `document:${after.facts.length}`;
       return inOrder.some(asks) ? errandOf(after.booking.id, { key, kind: 'document', at: inOrder.at(-1)!.at }) : [];
     }),
   });
   for (const each of all) await tellOf(tx, each, now);
-  return all.map(({ after, reached }) => ({ facts: after.facts, standing: reached }));
+  return all.map(({ after, reached }) => ({ facts: after.facts, standing: reached() }));
 }
 
-type Reckoned = {
+export type Reckoned = {
   readonly before: LoadedBooking;
   readonly after: LoadedBooking;
   /** What the row of the booking says is another. */
@@ -68,11 +69,12 @@ type Reckoned = {
   readonly moves: boolean;
   readonly inOrder: readonly Recorded<Fact>[];
   readonly made: readonly Omit<Made, 'booking'>[];
-  readonly reached: Standing;
+  /** Computed where somebody asks for it. */
+  readonly reached: () => Standing;
 };
 
 /** What is to be written of a booking, before anything is. */
-function reckoned({ loaded: before, added }: Recording, post: Post, actor: Actor, now: Instant): Reckoned {
+export function reckoned({ loaded: before, added }: Recording, post: Post, actor: Actor, now: Instant): Reckoned {
   const { client, facts } = before;
   let ledger = ledgerOf(facts);
   let booking = before.booking;
@@ -90,6 +92,7 @@ function reckoned({ loaded: before, added }: Recording, post: Post, actor: Actor
     made.push({ fact, entry: entryForFact(fact, ledger) });
     ledger = withFact(ledger, fact);
   }
+  let known: Standing | null = null;
   return {
     before,
     after: { booking, client, facts: all },
@@ -97,7 +100,7 @@ function reckoned({ loaded: before, added }: Recording, post: Post, actor: Actor
     moves: facts.length === 0 || inOrder.length === 0 || factsThatCount(inOrder) > 0,
     inOrder,
     made,
-    reached: standing(agreedOf(booking), all, now),
+    reached: () => (known ??= standing(agreedOf(booking), all, now)),
   };
 }
 
@@ -108,46 +111,50 @@ async function tellOf(tx: Tx, { before, after, inOrder, reached }: Reckoned, now
   const stood = () => (before.facts.length > 0 ? standing(agreedOf(before.booking), before.facts, now) : null);
   for (const [index, happening] of happenings(stood, inOrder, reached).entries())
     await tellPeople(tx, happening.telling, {
-      ...happeningWords(happening, { number, title, client: client.name, standing: reached }),
+      ...happeningWords(happening, { number, title, client: client.name, standing: reached() }),
       cause: `${number}:${before.facts.length}:${index}`,
       path: `/bookings/${number}`,
       now,
     });
 }
 
-type Post = (fact: Fact, of: Pick<LoadedBooking, 'booking' | 'facts'>, before: Ledger) => Fact;
+export type Post = (fact: Fact, of: Pick<LoadedBooking, 'booking' | 'facts'>, before: Ledger) => Fact;
 
-/**
- * How these facts say where they stand in the books, and which of them ask for documents; the settings are read only
- * where one of them does.
- */
-export async function posting(
-  tx: Tx,
-  added: readonly Fact[],
-): Promise<{ readonly post: Post; readonly asks: (fact: Fact) => boolean }> {
+/** How facts say where they stand in the books, and which of them ask for documents. */
+export type Posting = { readonly post: Post; readonly asks: (fact: Fact) => boolean };
+
+/** By the settings of the business and the rates of its taxes. */
+export function postingOf(
+  { books, documents, country }: Pick<OwnerRow, 'books' | 'documents' | 'country'>,
+  taxes: readonly { readonly code: string; readonly rate: Decimal }[],
+): Posting {
+  const rates = Object.fromEntries(taxes.map(({ code, rate }) => [code, rate]));
+  return {
+    asks: (fact) => asksForDocuments(fact, documents),
+    post: (fact, { booking, facts }, before) =>
+      posted(
+        fact,
+        {
+          agreed: agreedOf(booking),
+          price: booking.price,
+          facts,
+          books,
+          rates,
+          cashStep: cashStep(country, booking.currency),
+        },
+        before,
+      ),
+  };
+}
+
+/** The same for these facts; the settings are read only where one of them asks for them. */
+export async function posting(tx: Tx, added: readonly Fact[]): Promise<Posting> {
   // Most of what is recorded moves nothing: no setting is read for it.
   if (
     !added.some((fact) => isPosted(fact) || fact.kind === 'sent' || fact.kind === 'lapsed' || fact.kind === 'revived')
   )
     return { post: (fact) => fact, asks: () => false };
-  const { books, documents, country } = await ownerRow(tx);
-  const asks = (fact: Fact): boolean => asksForDocuments(fact, documents);
-  if (!added.some(isPosted)) return { post: (fact) => fact, asks };
-  const rates = Object.fromEntries((await taxLines(tx)).map(({ code, rate }) => [code, rate]));
-  const post: Post = (fact, { booking, facts }, before) =>
-    posted(
-      fact,
-      {
-        agreed: agreedOf(booking),
-        price: booking.price,
-        facts,
-        books,
-        rates,
-        cashStep: cashStep(country, booking.currency),
-      },
-      before,
-    );
-  return { post, asks };
+  return postingOf(await ownerRow(tx), added.some(isPosted) ? await taxLines(tx) : []);
 }
 
 /** Facts stand in the order in which they were recorded, also by their moments: a clock that was put back changes none. */

@@ -13,7 +13,13 @@ import { bookable, entrySteps, isOfProcessor, type NewEntry } from '#server/jour
 import { processorOfFact } from '#server/journal/processorOf';
 import { type SQL, sql } from 'drizzle-orm';
 
-export type Made = { readonly booking: BookingRow; readonly fact: Recorded<Fact>; readonly entry: JournalEntry | null };
+export type Made = {
+  readonly booking: BookingRow;
+  readonly fact: Recorded<Fact>;
+  readonly entry: JournalEntry | null;
+  /** Whose account a payment went through, where that is known already. */
+  readonly processor?: string;
+};
 
 /** What bookings come to. */
 export type Writing = {
@@ -34,9 +40,9 @@ const onlyErrands = (added: Writing['besides']): SQL[] =>
  */
 export async function writeRecorded(tx: Tx, { made, derived, besides }: Writing): Promise<void> {
   const entries: NewEntry[] = [];
-  for (const [index, { fact, entry, booking }] of made.entries()) {
+  for (const [index, { fact, entry, booking, processor: known }] of made.entries()) {
     if (!entry) continue;
-    const processor = entry.lines.some(isOfProcessor) ? await processorOfFact(tx, fact) : '';
+    const processor = entry.lines.some(isOfProcessor) ? (known ?? (await processorOfFact(tx, fact))) : '';
     const { id: bookingId, currency } = booking;
     entries.push({ entry, at: fact.at, currency, bookingId, factOrd: index + 1, processor });
   }

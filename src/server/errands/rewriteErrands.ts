@@ -8,7 +8,8 @@ import { randomUUID } from 'node:crypto';
 
 type Wanted = { readonly of: string; readonly wanted: readonly (WantedErrand | WantedQuoteErrand)[] };
 
-type Row = typeof errands.$inferInsert;
+export type ErrandRow = typeof errands.$inferInsert;
+type Row = ErrandRow;
 type Changes = {
   readonly added: readonly Row[];
   readonly moved: readonly Pick<Row, 'id' | 'at' | 'errand'>[];
@@ -41,24 +42,44 @@ export async function agendaChanges(
         agendas.map(({ of }) => of),
       ),
     );
+  const all = agendas.map((agenda) =>
+    changesOf(
+      rows.filter((row) => row.of === agenda.of),
+      agenda.wanted,
+      subject,
+      agenda.of,
+    ),
+  );
+  const changes: Changes = {
+    added: all.flatMap(({ added }) => added),
+    moved: all.flatMap(({ moved }) => moved),
+    dropped: all.flatMap(({ dropped }) => dropped),
+  };
+  written += changes.added.length + changes.moved.length;
+  return changes;
+}
+
+/** What makes these errands of one booking or quote what is wanted now. */
+export function changesOf(
+  own: readonly Pick<Row, 'id' | 'key' | 'kind' | 'at' | 'state'>[],
+  wanted: Wanted['wanted'],
+  subject: 'bookingId' | 'quoteId',
+  of: string,
+): Changes {
   const added: Row[] = [];
   const moved: Changes['moved'][number][] = [];
-  const dropped: string[] = [];
-  for (const { of, wanted } of agendas) {
-    const own = rows.filter((row) => row.of === of);
-    const byKey = new Map(own.map((row) => [row.key, row]));
-    for (const errand of wanted) {
-      const { key, kind, at } = errand;
-      const row = byKey.get(key);
-      if (!row) added.push({ id: randomUUID(), [subject]: of, key, kind, at, errand, state: 'waiting' });
-      else if (row.state === 'dropped' || (row.state === 'waiting' && row.at !== at))
-        moved.push({ id: row.id, at, errand });
-    }
-    const keys = new Set(wanted.map(({ key }) => key));
-    for (const { id, state, kind, key } of own)
-      if (state === 'waiting' && !ofDocuments.has(kind) && !keys.has(key)) dropped.push(id);
+  const byKey = new Map(own.map((row) => [row.key, row]));
+  for (const errand of wanted) {
+    const { key, kind, at } = errand;
+    const row = byKey.get(key);
+    if (!row) added.push({ id: randomUUID(), [subject]: of, key, kind, at, errand, state: 'waiting' });
+    else if (row.state === 'dropped' || (row.state === 'waiting' && row.at !== at))
+      moved.push({ id: row.id, at, errand });
   }
-  written += added.length + moved.length;
+  const keys = new Set(wanted.map(({ key }) => key));
+  const dropped = own
+    .filter(({ state, kind, key }) => state === 'waiting' && !ofDocuments.has(kind) && !keys.has(key))
+    .map(({ id }) => id);
   return { added, moved, dropped };
 }
 

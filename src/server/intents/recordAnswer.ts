@@ -26,7 +26,7 @@ import { eq } from 'drizzle-orm';
 const startOf = ({ booking }: LoadedBooking): Instant => instantOfWall(booking.startsAt, booking.timeZone);
 
 /** A booking as the core has an answer recorded on it. */
-const answeredOn = (loaded: LoadedBooking, at: Instant): AnsweredOn => {
+export const answeredOn = (loaded: LoadedBooking, at: Instant): AnsweredOn => {
   const { id: bookingId, total, tax } = loaded.booking;
   const ledger = ledgerOf(loaded.facts);
   return { bookingId, ledger, total, tax, deal: dealOf(loaded.booking), startAt: startOf(loaded), at };

@@ -13,7 +13,7 @@ import { ownerRow } from '#server/database/ownerRow';
 import { messages } from '#server/database/schema/work';
 import { type MessageAbout, messageWording } from '#server/documents/messageWording';
 import { waitingFor } from '#server/letters/waits';
-import { wordingOf } from '#server/letters/wordingOf';
+import { type OwnWording, wordingOf } from '#server/letters/wordingOf';
 
 /** The sum and the reason of the courtesy that a letter is about. */
 function courtesyOf(occasion: Occasion, cause: string, facts: LoadedBooking['facts']): Partial<MessageAbout> {
@@ -22,32 +22,30 @@ function courtesyOf(occasion: Occasion, cause: string, facts: LoadedBooking['fac
   return given?.kind === 'courtesy' ? { note: given.reason, amount: given.amount } : {};
 }
 
-/**
- * Commits a message, with the caller's transaction, that is then handed to the mailbox. One for each cause.
- * @returns its id, or null where there is one for this cause, or the owner has this occasion switched off
- */
-export async function writeMessage(
-  tx: Tx,
+/** A letter to be written. */
+export type NewMessage = {
+  readonly id: string;
+  readonly cause: string;
+  readonly occasion: Occasion;
+  readonly part: number | null;
+  readonly text?: string;
+  /** Somebody else than the client, who pays. */
+  readonly payer?: string;
+  /** What is attached, and goes to whoever gets the client's bills. */
+  readonly document?: SaidOfDocument;
+  /** Seconds of real time in which it can be called back. */
+  readonly waits?: number;
+  readonly now: Instant;
+};
+
+/** Its row: what it says of a booking as that stands, in the owner's wording. */
+export function messageRow(
   { booking, client, facts }: LoadedBooking,
-  message: {
-    id: string;
-    cause: string;
-    occasion: Occasion;
-    part: number | null;
-    text?: string;
-    /** Somebody else than the client, who pays. */
-    payer?: string;
-    /** What is attached, and goes to whoever gets the client's bills. */
-    document?: SaidOfDocument;
-    /** Seconds of real time in which it can be called back. */
-    waits?: number;
-    now: Instant;
-  },
-): Promise<string | null> {
+  message: Omit<NewMessage, 'waits'>,
+  { text, copyTo }: Pick<OwnWording, 'text' | 'copyTo'>,
+  business: string,
+) {
   const { id, cause, occasion, now } = message;
-  const { text, off, copyTo } = await wordingOf(tx, occasion);
-  if (off) return null;
-  const owner = await ownerRow(tx);
   // What a request promises is what holds once it is confirmed.
   const promising = occasion === 'requested' || occasion === 'confirmBooking';
   const current = (promising ? asConfirmed : standing)(agreedOf(booking), facts, now);
@@ -58,7 +56,7 @@ export async function writeMessage(
     title: booking.title,
     number: booking.number,
     clientName: client.name,
-    businessName: owner.name,
+    businessName: business,
     part: message.part === null ? null : (current.parts[message.part] ?? null),
     text: message.text,
     kept: ledgerOf(facts).kept,
@@ -69,25 +67,37 @@ export async function writeMessage(
   };
   const { subject, paragraphs, action } = messageWording(occasion, about, text);
   const bills = message.document ? client.bill.billTo : null;
+  return {
+    id,
+    bookingId: booking.id,
+    cause,
+    occasion,
+    recipient: message.payer ?? bills?.email ?? client.email,
+    recipientName: message.payer === undefined ? (bills?.name ?? client.name) : '',
+    copyTo: message.payer === undefined ? copyTo : [],
+    linkFor: message.payer === undefined ? 'client' : 'payer',
+    subject,
+    body: [...paragraphs, action],
+    // Somebody else who pays reads what is to be paid, and nothing of the booking.
+    facts: message.payer === undefined && !message.document ? letterFacts(current, booking.title, facts) : null,
+    state: 'outgoing',
+    madeAt: now,
+  } satisfies typeof messages.$inferInsert;
+}
+
+/**
+ * Commits a message, with the caller's transaction, that is then handed to the mailbox. One for each cause.
+ * @returns its id, or null where there is one for this cause, or the owner has this occasion switched off
+ */
+export async function writeMessage(tx: Tx, loaded: LoadedBooking, message: NewMessage): Promise<string | null> {
+  const { id, cause, occasion } = message;
+  const { client } = loaded;
+  const wording = await wordingOf(tx, occasion);
+  if (wording.off) return null;
+  const { name } = await ownerRow(tx);
   const rows = await tx
     .insert(messages)
-    .values({
-      id,
-      bookingId: booking.id,
-      cause,
-      occasion,
-      recipient: message.payer ?? bills?.email ?? client.email,
-      recipientName: message.payer === undefined ? (bills?.name ?? client.name) : '',
-      copyTo: message.payer === undefined ? copyTo : [],
-      linkFor: message.payer === undefined ? 'client' : 'payer',
-      subject,
-      body: [...paragraphs, action],
-      // Somebody else who pays reads what is to be paid, and nothing of the booking.
-      facts: message.payer === undefined && !message.document ? letterFacts(current, booking.title, facts) : null,
-      state: 'outgoing',
-      ...waitingFor(message.waits ?? 0),
-      madeAt: now,
-    })
+    .values({ ...messageRow(loaded, message, wording, name), ...waitingFor(message.waits ?? 0) })
     .onConflictDoNothing()
     .returning({ id: messages.id });
   const written = rows[0]?.id ?? null;
@@ -99,11 +109,13 @@ export async function writeMessage(
     asksForMoney.has(occasion) &&
     payer.email !== client.email
   )
-    await writeMessage(
-      tx,
-      { booking, client, facts },
-      { ...message, id: `${id}:payer`, cause: `${cause}:payer`, occasion: 'payer', payer: payer.email },
-    );
+    await writeMessage(tx, loaded, {
+      ...message,
+      id: `${id}:payer`,
+      cause: `${cause}:payer`,
+      occasion: 'payer',
+      payer: payer.email,
+    });
   return written;
 }
 

@@ -5,7 +5,7 @@ import { agreedOf, readBooking } from '#server/booking/lockBooking';
 import { bookingOfLink } from '#server/links/clientLink';
 import type { Fact, FactOf } from '#core/booking/facts';
 import type { Ledger } from '#core/booking/ledger';
-import { type BookingCancellation, cancellationOf } from '#core/booking/cancellationOf';
+import { type BookingCancellation, cancellationOf, cancelledFact } from '#core/booking/cancellationOf';
 import { ok, refuse, type Result } from '#core/result';
 import { recordFacts } from '#server/booking/record';
 import { type ProofNeeded, type RefundLimit, wantsProof } from '#core/paying/refundLimit';
@@ -44,7 +44,7 @@ export async function cancelAs(
       if (await paymentUnderWay(tx, bookingId)) return refuse({ code: 'payment_under_way' });
       const ask = asked(ledger);
       const decided = cancellationOf(standing, by, ask?.at);
-      const { rule, keep, refund, owed, refunds, fromHold } = decided;
+      const { refunds, fromHold } = decided;
       if (wantsProof(limit, loaded.booking.currency, refunds)) return refuse({ code: 'proof_needed' });
       const about = { bookingId, refunds, ledger, cause: 'cancelled', now, newId: deps.newId };
       const back = await openRefunds(tx, about);
@@ -55,10 +55,8 @@ export async function cancelAs(
         const intent = { id: deps.newId(), bookingId, cause: 'keepFromHold', request, amount: fromHold, now };
         afterwards.push(await openIntent(tx, intent));
       }
-      const capturing = fromHold > 0 ? { fromHold } : {};
-      const cancelled: Fact = { kind: 'cancelled', at: now, by, rule, keep, refund, owed, ...capturing };
       const answer: Fact[] = ask ? [{ kind: 'askAnswered', at: now, askId: ask.askId, yes: true, note: '' }] : [];
-      await recordFacts(tx, loaded, [...answer, cancelled, ...back.facts], now);
+      await recordFacts(tx, loaded, [...answer, cancelledFact(decided, by, now), ...back.facts], now);
       return ok(decided);
     },
   );
