@@ -17,6 +17,8 @@ import { documentCounters, documents } from '#server/database/schema/documents';
 import { sql } from 'drizzle-orm';
 
 export type DocumentRow = typeof documents.$inferSelect;
+/** One that has no place among all yet. */
+export type NewDocument = Omit<DocumentRow, 'place'>;
 export type TaxRow = typeof taxTable.$inferSelect;
 
 /** What it is a document of. */
@@ -41,26 +43,45 @@ export type DocumentSubject = {
 
 const serial = (count: number): string => String(count).padStart(4, '0');
 
+/** A number of a series, and the day that its document has. */
+export type Numbered = {
+  readonly series: string;
+  readonly year: number;
+  readonly seq: number;
+  readonly day: PlainDate;
+  readonly number: string;
+};
+/** Gives out the next number of a series in its year, with what stands before it. */
+export type NextNumber = (series: string, prefix: string, today: PlainDate) => Promise<Numbered>;
+
+/** The so-manieth number of a series in its year. */
+export const numberedAs = (series: string, prefix: string, today: PlainDate, seq: number, day: PlainDate): Numbered => {
+  const year = Number(today.slice(0, 4));
+  return { series, year, seq, day, number: `${prefix}${year}-${serial(seq)}` };
+};
+
 /**
  * The next number of a series in its year. The counter's row stays locked until the transaction ends: one that fails
  * takes its number with it, so that none is missing and none is there twice.
  */
-async function nextNumber(tx: Tx, series: string, prefix: string, today: PlainDate) {
-  const year = Number(today.slice(0, 4));
-  const [counter] = await tx
-    .insert(documentCounters)
-    .values({ series, year, last: 1, day: today })
-    .onConflictDoUpdate({
-      target: [documentCounters.series, documentCounters.year],
-      set: {
-        last: sql`${documentCounters.last} + 1`,
-        day: sql`greatest(${documentCounters.day}, excluded.day)`,
-      },
-    })
-    .returning();
-  const { last, day } = counter!;
-  return { series, year, seq: last, day: day as PlainDate, number: `${prefix}${year}-${serial(last)}` };
-}
+export const nextNumber =
+  (tx: Tx): NextNumber =>
+  async (series, prefix, today) => {
+    const year = Number(today.slice(0, 4));
+    const [counter] = await tx
+      .insert(documentCounters)
+      .values({ series, year, last: 1, day: today })
+      .onConflictDoUpdate({
+        target: [documentCounters.series, documentCounters.year],
+        set: {
+          last: sql`${documentCounters.last} + 1`,
+          day: sql`greatest(${documentCounters.day}, excluded.day)`,
+        },
+      })
+      .returning();
+    const { last, day } = counter!;
+    return numberedAs(series, prefix, today, last, day as PlainDate);
+  };
 
 /** Taxes as they stand on it, each with its rate and why none is charged where none is. */
 function taxesOn(figures: FiguresOfDocument, price: PriceInput, known: readonly TaxRow[]): DocumentTax[] {
@@ -76,32 +97,34 @@ function taxesOn(figures: FiguresOfDocument, price: PriceInput, known: readonly 
   });
 }
 
-/** Issues one document, in the transaction of whoever asked: numbered, frozen, never changed after. */
-export async function issueDocument(
-  tx: Tx,
+/** What a document is made of, besides its subject. */
+export type DocumentGiven = {
+  readonly id: string;
+  readonly figures: FiguresOfDocument;
+  readonly price: PriceInput;
+  readonly earlier: readonly NewDocument[];
+  /** What of it is still to be paid. */
+  readonly open: Minor;
+  readonly now: Instant;
+};
+
+/** One document, numbered and frozen. */
+export async function documentRow(
+  number: NextNumber,
   subject: DocumentSubject,
   wanted: WantedDocument,
-  given: {
-    readonly id: string;
-    readonly figures: FiguresOfDocument;
-    readonly price: PriceInput;
-    readonly earlier: readonly DocumentRow[];
-    /** What of it is still to be paid. */
-    readonly open: Minor;
-    readonly now: Instant;
-  },
-): Promise<DocumentRow> {
+  given: DocumentGiven,
+): Promise<NewDocument> {
   const { owner, client, about, currency, trial } = subject;
   const { figures, price, earlier, open, now, id } = given;
   const { prefixes, dueDays, note } = owner.documents;
   const kind = wanted.kind === 'credit' ? 'credit' : 'invoice';
-  const today = localDate(now, owner.timeZone);
-  const { day, number, ...numbered } = await nextNumber(
-    tx,
+  const numbered = await number(
     trial ? `trial ${kind}` : kind,
     trial ? `TRIAL-${prefixes[kind]}` : prefixes[kind],
-    today,
+    localDate(now, owner.timeZone),
   );
+  const { day } = numbered;
   const of = wanted.kind === 'credit' ? earlier.find(({ cause }) => cause === wanted.of)! : null;
   const title = of ? `Credit of ${of.number}: ${subject.title}` : subject.title;
   const { total, net, payable } = figures;
@@ -112,7 +135,7 @@ export async function issueDocument(
     title: subject.title,
     reference: subject.reference,
     ...(subject.orderReference ? { orderReference: subject.orderReference } : {}),
-    paymentReference: creditorReference(number),
+    paymentReference: creditorReference(numbered.number),
     service: subject.service,
     price,
     lines: documentLines(wanted, { title, total, codes, price }),
@@ -127,29 +150,39 @@ export async function issueDocument(
     of: of && { number: of.number, day: of.day },
     note,
   };
+  return {
+    id,
+    ...numbered,
+    kind: wanted.kind,
+    clientId: client.id,
+    bookingId: null,
+    requestId: null,
+    ...about,
+    cause: wanted.cause,
+    requestKey: subject.requestKey ?? null,
+    creditOf: of?.id ?? null,
+    run: wanted.run,
+    currency,
+    total,
+    net,
+    taxes: figures.taxes,
+    payable,
+    issuedAt: now,
+    dueDay: open > 0 ? (subject.dueDay ?? addDays(day, dueDays)) : null,
+    body,
+  };
+}
+
+/** Issues one document, in the transaction of whoever asked: never changed after. */
+export async function issueDocument(
+  tx: Tx,
+  subject: DocumentSubject,
+  wanted: WantedDocument,
+  given: DocumentGiven,
+): Promise<DocumentRow> {
   const [row] = await tx
     .insert(documents)
-    .values({
-      id,
-      number,
-      ...numbered,
-      kind: wanted.kind,
-      clientId: client.id,
-      ...about,
-      cause: wanted.cause,
-      requestKey: subject.requestKey ?? null,
-      creditOf: of?.id ?? null,
-      run: wanted.run,
-      currency,
-      total,
-      net,
-      taxes: figures.taxes,
-      payable,
-      issuedAt: now,
-      day,
-      dueDay: open > 0 ? (subject.dueDay ?? addDays(day, dueDays)) : null,
-      body,
-    })
+    .values(await documentRow(nextNumber(tx), subject, wanted, given))
     .returning();
   return row!;
 }
