@@ -9,7 +9,7 @@ import { withPage, withServer } from './served';
 /** The demo's data, copied: what is measured writes into it. */
 async function demoCopy(): Promise<string> {
   const directory = mkdtempSync(join(tmpdir(), 'ostendo-bench-'));
-  cpSync('.demo/shots', directory, { recursive: true });
+  cpSync('.demo-shots', directory, { recursive: true });
   rmSync(join(directory, 'owner.lock'), { force: true });
   return directory;
 }

@@ -5,7 +5,7 @@ import { type App, compose } from '#compose';
 import type { WallTime } from '#core/calendar/wallTime';
 import { minor } from '#core/money/minor';
 import { afterBookings, heardService, heardTerms } from '#demo/after';
-import { tellBookings } from '#demo/build';
+import { tellBookings } from '#demo/tell';
 import { furnishPlaces } from '#demo/places';
 import { demoToken, furnishWays } from '#demo/ways';
 import { readBooking } from '#server/booking/lockBooking';

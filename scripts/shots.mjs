@@ -5,7 +5,7 @@ import { buildIfChanged, installPackages, run, say, serve } from './common.mjs';
 
 installPackages();
 buildIfChanged();
-const directory = '.demo/shots';
+const directory = '.demo-shots';
 rmSync(directory, { recursive: true, force: true });
 say('Making the demo data…');
 run('npx', ['tsx', 'src/demo/main.ts'], { OSTENDO_DATA: directory, DATABASE_URL: '' });

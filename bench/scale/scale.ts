@@ -78,7 +78,7 @@ function printWritten(sizes: readonly number[], tables: readonly Map<string, Wri
  * The views on the demo's data grown to each size, with the open decisions of the demo in all of them: on PGlite up to
  * 10,000 bookings, and up to 100,000 on a server where `OSTENDO_TEST_SERVER` names one.
  */
-export async function scale(demo = '.demo/shots'): Promise<void> {
+export async function scale(demo = '.demo-shots'): Promise<void> {
   if (!existsSync(demo)) throw new Error(`no demo data in ${demo}: make it by "npm run shots"`);
   const directory = mkdtempSync(join(tmpdir(), 'ostendo-scale-'));
   cpSync(demo, directory, { recursive: true });

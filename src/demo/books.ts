@@ -5,12 +5,12 @@ import { noBillData } from '#core/documents/party';
 import { dateOf } from '#core/calendar/wallTime';
 import type { WallTime } from '#core/calendar/wallTime';
 import { demoBegins } from '#demo/scenario';
+import { ownerRow } from '#server/database/ownerRow';
 import { clients } from '#server/database/schema/clients';
 import { eq } from 'drizzle-orm';
 
 const settings = {
   ...usualDocuments,
-  from: dateOf(demoBegins as WallTime),
   onAccount: 'receipt',
   note: 'Thank you for looking up with us.',
 } as const;
@@ -26,12 +26,14 @@ export const demoSeller = {
   bic: '',
 } as const;
 
-/** What documents say of the business; nothing is sent while the past is made. */
-export async function furnishBooks(app: App): Promise<void> {
-  await app.saveDocuments({ settings: { ...settings, send: false }, seller: demoSeller });
-  await app.saveBooks({
-    books: { ...usualBooks, taxAt: [{ from: dateOf(demoBegins as WallTime), at: 'receipt' }] },
-  });
+/**
+ * What documents say of the business; nothing is sent while the past is made.
+ * @param begins when the business has begun to keep its books here
+ */
+export async function furnishBooks(app: App, begins: string = demoBegins): Promise<void> {
+  const from = dateOf(begins as WallTime);
+  await app.saveDocuments({ settings: { ...settings, from, send: false }, seller: demoSeller });
+  await app.saveBooks({ books: { ...usualBooks, taxAt: [{ from, at: 'receipt' }] } });
   await app.saveAccounts({
     accountNames: {
       'assets:bank': { number: '12', name: 'Bank' },
@@ -45,7 +47,8 @@ export async function furnishBooks(app: App): Promise<void> {
 
 /** From the demo's morning on documents are sent; one client is a company. */
 export async function openBooksOfTheDemo(app: App): Promise<void> {
-  await app.saveDocuments({ settings, seller: demoSeller });
+  const { documents } = await ownerRow(app.deps.db);
+  await app.saveDocuments({ settings: { ...documents, send: true }, seller: demoSeller });
   const [school] = await app.deps.db.select().from(clients).where(eq(clients.email, 'oriel.school@example.com'));
   if (!school) return;
   await app.saveClient({

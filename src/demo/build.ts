@@ -1,76 +1,71 @@
-import type { Instant } from '#core/calendar/instant';
-import type { WallTime } from '#core/calendar/wallTime';
-import { instantOfWall } from '#core/calendar/zoned';
-import type { Decimal } from '#core/money/decimal';
-import { minor } from '#core/money/minor';
 import type { App } from '#compose';
-import { asThemselves } from '#demo/asThemselves';
+import type { Actor } from '#core/actor/actor';
+import type { Instant } from '#core/calendar/instant';
+import type { Decimal } from '#core/money/decimal';
 import { afterBookings, heardService, heardTerms } from '#demo/after';
+import { asThemselves } from '#demo/asThemselves';
 import { bankDays, furnishBooks, lookIntoBank, openBooksOfTheDemo } from '#demo/books';
-import { furnishPage } from '#demo/page';
-import { furnishDemo, quoteStories, stepsOfQuote } from '#demo/quotes';
 import { accountOfTheSchool, clientsOfTheMorning, creditOfTheDemo } from '#demo/clients';
+import { furnishPage } from '#demo/page';
 import { furnishPlaces } from '#demo/places';
-import { chooseForRentals, demoToken, furnishWays } from '#demo/ways';
-import { offeredFor } from '#server/ways/offered';
+import { furnishDemo, quoteStories, stepsOfQuote } from '#demo/quotes';
 import { routineBookings } from '#demo/routine';
-import {
-  demoBegins,
-  demoNow,
-  demoOwner,
-  demoServices,
-  demoTaxes,
-  demoSignIn,
-  type DemoBooking,
-  type Happening,
-  toldBookings,
-} from '#demo/scenario';
-import { addDays } from '#core/calendar/days';
-import { dateOf, timeOf, wallTime } from '#core/calendar/wallTime';
-import { factsThatCount } from '#core/booking/factsThatCount';
-import { dealOf } from '#server/booking/dealOf';
-import { readBooking, agreedOf } from '#server/booking/lockBooking';
-import { standing } from '#core/booking/standing';
-import { starterTerms } from '#server/starter/starterTerms';
+import { demoBegins, demoOwner, demoServices, demoSignIn, demoTaxes, toldBookings } from '#demo/scenario';
+import { inTurn, moment, type Step, stepsOf } from '#demo/tell';
+import { chooseForRentals, furnishWays } from '#demo/ways';
+import { playApart } from '#demo/years/apart';
+import { makeYears } from '#demo/years/years';
 import { setUp } from '#server/starter/setUp';
-import { services } from '#server/database/schema/business';
-import { eq } from 'drizzle-orm';
+import { starterTerms } from '#server/starter/starterTerms';
 
-const moment = (wall: string): Instant => instantOfWall(wall as WallTime, demoOwner.timeZone);
-const emailOf = (name: string): string =>
-  `${name
-    .toLowerCase()
-    .normalize('NFD')
-    .replace(/[^a-z]+/g, '.')
-    .slice(0, 40)
-    .replace(/\.$/, '')}@example.com`;
-
-type Step = { at: Instant; run: () => Promise<void> };
+/** The same day and hour, so many years earlier. */
+const yearsBefore = (wall: string, years: number): string => `${Number(wall.slice(0, 4)) - years}${wall.slice(4)}`;
 
 /**
- * Makes the demo's five months by running the real use cases along the moving clock, so that journal, messages and
- * history are true.
- * @throws where a step is refused: the scenario and the rules have come apart
+ * The demo's business as it stands on its first morning, with its settings, places, pages and accounts, and nothing booked.
+ * @returns the application with each step done by whoever does it there, and who the owner is
  */
-export async function buildDemo(composed: App, progress: (share: number, at: Instant) => void): Promise<void> {
-  await composed.world.clock.moveTo(moment(demoBegins));
+export async function foundDemo(composed: App, begins: string): Promise<{ app: App; person: Actor }> {
+  await composed.world.clock.moveTo(moment(begins));
   const owner = { ...demoOwner, taxRate: demoOwner.taxRate as Decimal };
   await composed.deps.db.transaction((tx) =>
-    setUp(tx, owner, moment(demoBegins), {
+    setUp(tx, owner, moment(begins), {
       services: [...demoServices, heardService],
       terms: [...starterTerms, heardTerms],
       taxes: demoTaxes,
     }),
   );
   const { user } = await composed.signIn.api.signUpEmail({ body: { ...demoSignIn } });
-  const app = asThemselves(composed, { kind: 'person', id: user.id });
+  const person: Actor = { kind: 'person', id: user.id };
+  const app = asThemselves(composed, person);
 
   await furnishWays(app);
   await furnishDemo(app);
   await furnishPage(app);
   await furnishPlaces(app);
-  await furnishBooks(app);
+  await furnishBooks(app, begins);
+  return { app, person };
+}
 
+/** In each year of before so many are booked. */
+const bookingsOfYear = 2500;
+
+/**
+ * Makes the demo's five months by running the real use cases along the moving clock, so that journal, messages and
+ * history are true.
+ * @param years of before, with their ordinary bookings
+ * @throws where a step is refused: the scenario and the rules have come apart
+ */
+export async function buildDemo(
+  composed: App,
+  progress: (share: number, at: Instant) => void,
+  years = 0,
+): Promise<void> {
+  const { app, person } = await foundDemo(composed, yearsBefore(demoBegins, years));
+  if (years > 0) {
+    const about = { count: years * bookingsOfYear, until: moment(demoBegins), progress };
+    await makeYears(app, person, about, playApart);
+  }
   const all = [...toldBookings, ...routineBookings(38), ...afterBookings];
   const quoted = quoteStories
     .flatMap((story, index) => stepsOfQuote(app, story, index))
@@ -91,63 +86,6 @@ export async function buildDemo(composed: App, progress: (share: number, at: Ins
   await inTurn(app, [...booked, ...quoted, ...bank, secondVersion(app), morning], progress);
 }
 
-/** Tells these bookings alone, in a business that stands, up to the demo's day. */
-export const tellBookings = (app: App, bookings: readonly DemoBooking[]): Promise<void> =>
-  inTurn(
-    app,
-    bookings.flatMap((booking, index) => stepsOf(app, booking, index)),
-    () => undefined,
-  );
-
-async function inTurn(
-  app: App,
-  unsorted: readonly Step[],
-  progress: (share: number, at: Instant) => void,
-): Promise<void> {
-  const steps = unsorted.toSorted((a, b) => (a.at < b.at ? -1 : 1));
-  const end = moment(demoNow);
-  let done = 0;
-  for (const { at, run } of steps.filter((step) => step.at <= end)) {
-    if (at > app.world.clock.now()) await app.moveClock(at);
-    await run();
-    progress(++done / steps.length, at);
-  }
-  await app.moveClock(end);
-}
-
-function stepsOf(app: App, booking: DemoBooking, index: number): Step[] {
-  let id = '';
-  const book = async (): Promise<void> => {
-    const [service] = await app.deps.db.select().from(services).where(eq(services.id, booking.service));
-    const made = await app.createBooking({
-      requestKey: `demo-${String(index).padStart(4, '0')}`,
-      clientName: booking.client,
-      clientEmail: emailOf(booking.client),
-      serviceId: booking.service,
-      title: booking.title,
-      start: booking.start as WallTime,
-      end: booking.end as WallTime,
-      lines: [
-        {
-          id: 'service',
-          label: booking.title,
-          quantity: '1' as Decimal,
-          unitPrice: minor(booking.total),
-          taxes: [...service!.taxCodes],
-        },
-      ],
-      termsId: service!.termsId,
-    });
-    if (!made.ok) throw new Error(`${booking.title}: ${made.refusal.code}`);
-    id = made.value.id;
-  };
-  const later = booking.then.map(([at, happening], step): Step => ({
-    at: moment(at),
-    run: () => happen(app, id, happening, `demo-${index}-${step}`),
-  }));
-  return [{ at: moment(booking.booked), run: book }, ...later];
-}
-
 /** The short rental's second version: bookings from before it keep the first. */
 const secondVersion = (app: App): Step => ({
   at: moment('2027-05-05T19:40'),
@@ -161,83 +99,3 @@ const secondVersion = (app: App): Step => ({
   },
 });
 
-async function happen(app: App, bookingId: string, happening: Happening, key: string): Promise<void> {
-  const expectOk = <T>(result: { ok: true; value: T } | { ok: false; refusal: { code: string } }): T => {
-    if (!result.ok) throw new Error(`${key} ${happening.do}: ${result.refusal.code}`);
-    return result.value;
-  };
-  const loaded = (await readBooking(app.deps.db, bookingId))!;
-  const current = standing(agreedOf(loaded.booking), loaded.facts, app.world.clock.now());
-  switch (happening.do) {
-    case 'pay':
-    case 'giveCard': {
-      const amount = current.position.dueNow;
-      if (happening.do === 'pay' && amount === 0) return; // paid already, by an earlier card
-      const { online } = await offeredFor(app.deps.db, app.deps, [loaded.booking], app.world.clock.now());
-      const account = online[0]!.id;
-      const { url } = expectOk(await app.copyLink({ bookingId, requestKey: key }));
-      const about = {
-        link: url.split('/').at(-1)!,
-        attempt: `${key}-try`,
-        account,
-        card: await demoToken(app, { account, key, card: happening.card }),
-      };
-      const paid = expectOk(
-        happening.do === 'pay' ? await app.payByClient({ ...about, amount }) : await app.giveCard(about),
-      );
-      if (paid.state === 'confirm' && happening.do === 'pay' && happening.confirm) {
-        await app.world.answerConfirmation(paid.url.split('/').at(-1)!, true);
-        await app.settle();
-      }
-      return;
-    }
-    case 'record': {
-      const { amount, method } = happening;
-      expectOk(await app.recordPayment({ bookingId, requestKey: key, amount: minor(amount), method }));
-      return;
-    }
-    case 'closeOut': {
-      if (current.stage !== 'toCloseOut') return;
-      const claims = (happening.claims ?? []).map(([reason, amount], at) => ({
-        id: `claim-${at + 1}`,
-        reason,
-        amount: minor(amount),
-      }));
-      expectOk(await app.closeOut({ bookingId, claims, coverBalance: happening.coverBalance ?? false }));
-      return;
-    }
-    case 'own':
-      await happening.run(app, bookingId, key);
-      return;
-    case 'cancel':
-      expectOk(await app.cancelBooking({ bookingId, by: happening.by }));
-      return;
-    case 'acceptGap':
-      expectOk(await app.acceptGap({ bookingId, requestKey: key }));
-      return;
-    case 'change': {
-      const deal = dealOf(loaded.booking);
-      const { currency: _currency, ...price } = deal.price;
-      const moved = (wall: WallTime): WallTime => wallTime(addDays(dateOf(wall), happening.days ?? 0), timeOf(wall));
-      const [first, ...others] = price.lines;
-      const lines = happening.price ? [{ ...first!, unitPrice: minor(happening.price) }, ...others] : [...price.lines];
-      const instalments = deal.terms.instalments.map((rule) =>
-        rule.name === happening.open ? { ...rule, due: { open: true as const } } : rule,
-      );
-      expectOk(
-        await app.changeBooking({
-          bookingId,
-          requestKey: `${key}-change`,
-          seen: factsThatCount(loaded.facts),
-          title: deal.title,
-          start: moved(deal.start),
-          end: moved(deal.end),
-          price: { ...price, lines: lines.map((line) => ({ ...line, taxes: [...(line.taxes ?? [])] })) },
-          terms: { ...deal.terms, instalments },
-          giveBack: true,
-          sure: true,
-        }),
-      );
-    }
-  }
-}

@@ -3,16 +3,16 @@ import { demoBegins, demoNow, type DemoBooking, type Happening } from '#demo/sce
 import { uniformInt } from 'pure-rand/distribution/uniformInt';
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 
-const firstNames =
+export const firstNames =
   'Ada Basil Clio Daan Edda Femke Goran Hilde Ivo Juno Kester Livia Malte Nadja Otto Petra Quirin Rhea Sten Tilda Ulf Vera Wim Xenia Ylva Zeno'.split(
     ' ',
   );
-const lastNames =
+export const lastNames =
   'Abrams Bakker Corvin Dahl Elstad Farkas Grünwald Holm Ivanek Jansen Kolbe Lindt Moreau Nemeth Okafor Prins Quast Rinaldi Sorel Thorne'.split(
     ' ',
   );
 
-type Kind = {
+export type Kind = {
   service: string;
   title: (size: number) => string;
   each: number;
@@ -20,7 +20,8 @@ type Kind = {
   hour: string;
   ahead: number;
 };
-const kinds: readonly Kind[] = [
+/** What is booked most: how it is called, what one more of it costs, how many days it takes, and how long before. */
+export const kinds: readonly Kind[] = [
   {
     service: 'dobsonian',
     title: (n) => `10-inch Dobsonian, ${n + 2} days`,

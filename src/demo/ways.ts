@@ -3,7 +3,7 @@ import { payAccounts } from '#server/database/schema/ways';
 import { services } from '#server/database/schema/business';
 import { allShown } from '#core/ways/ways';
 import { testBankAccount } from '#world/accounts/testBankAccounts';
-import { testNumber } from '#world/cardNetwork/testCards';
+import { type CardBehaviour, testNumber } from '#world/cardNetwork/testCards';
 import { asc, eq } from 'drizzle-orm';
 
 type Connection = Parameters<App['connect']>[0];
@@ -47,15 +47,20 @@ async function accountOf(app: App, provider: string, currency: string): Promise<
   return rows.find((row) => row.provider === provider && row.currency === currency && row.mode === 'live')!.id;
 }
 
-/** A token of a made-up card or bank account, typed in the frame of that account; its digits follow from the key. */
+/** The number of a made-up card; its digits follow from the key. */
+export const demoCard = (key: string, card: CardBehaviour = 'approves'): string => testNumber(card, digitsOf(key));
+
+const digitsOf = (key: string): number =>
+  [...key].reduce((sum, letter) => (sum * 31 + letter.charCodeAt(0)) % 899_999_999, 7);
+
+/** A token of a made-up card or bank account, typed in the frame of that account. */
 export async function demoToken(
   app: App,
-  about: { readonly account: string; readonly key: string; readonly card?: Parameters<typeof testNumber>[0] },
+  about: { readonly account: string; readonly key: string; readonly card?: CardBehaviour },
 ): Promise<string> {
+  const { key, card } = about;
   const [row] = await app.deps.db.select().from(payAccounts).where(eq(payAccounts.id, about.account));
-  const digits = [...about.key].reduce((sum, letter) => (sum * 31 + letter.charCodeAt(0)) % 899_999_999, 7);
-  const number =
-    row!.way === 'debit' ? testBankAccount('settles', digits) : testNumber(about.card ?? 'approves', digits);
+  const number = row!.way === 'debit' ? testBankAccount('settles', digitsOf(key)) : demoCard(key, card);
   const made = await app.world.tokenise(row!.reference, number);
   if ('fault' in made) throw new Error(made.fault);
   return made.token;

@@ -84,10 +84,17 @@ function partsOf(agreed: Agreed): Result<{ parts: Unkeyed[]; hold: HoldPlan | un
   return ok({ parts: [...parts, securityInstead(hold, agreed)].sort(byMoment), hold: undefined });
 }
 
+/** Plans of agreements that are looked at again and again, as long as these are. */
+const plans = new WeakMap<Agreed, Result<KeptPlan, PlanRefusal>>();
+
 /** What the terms give for a booking as it is agreed, before any change. @throws {OutOfRange} as `plan` does */
 export function planOf(agreed: Agreed): Result<KeptPlan, PlanRefusal> {
-  const planned = partsOf(agreed);
-  return planned.ok ? ok(keyed(planned.value.parts, planned.value.hold)) : planned;
+  const known = plans.get(agreed);
+  if (known) return known;
+  const parts = partsOf(agreed);
+  const planned = parts.ok ? ok(keyed(parts.value.parts, parts.value.hold)) : parts;
+  plans.set(agreed, planned);
+  return planned;
 }
 
 const isOf = (part: Unkeyed, old: Unkeyed): boolean => old.origin === part.origin && old.name === part.name;

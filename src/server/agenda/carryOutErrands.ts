@@ -26,8 +26,8 @@ export function packed(groups: readonly Claimed[][]): Claimed[][] {
 }
 
 /** Errands of one subject, in their order, in as few transactions as may be: each ends with one that asks outside. */
-export function inTransactions(claimed: readonly Claimed[]): Claimed[][] {
-  const all: Claimed[][] = [];
+export function inTransactions<E extends Pick<Claimed, 'booking_id' | 'kind'>>(claimed: readonly E[]): E[][] {
+  const all: E[][] = [];
   let open = false;
   for (const each of claimed) {
     if (open) all.at(-1)!.push(each);

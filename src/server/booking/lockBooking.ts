@@ -15,15 +15,17 @@ export type LoadedBooking = {
   readonly facts: readonly Recorded<Fact>[];
 };
 
-export const agreedOf = (booking: BookingRow): Agreed => ({
-  currency: booking.currency,
-  timeZone: booking.timeZone,
-  agreed: booking.agreed,
-  start: booking.startsAt,
-  end: booking.endsAt,
-  total: booking.total,
-  terms: booking.terms,
-});
+/** Of each row that is looked at the same, so that what the core has made of it once is known (`planOf`). */
+const agreements = new WeakMap<BookingRow, Agreed>();
+
+export function agreedOf(booking: BookingRow): Agreed {
+  const known = agreements.get(booking);
+  if (known) return known;
+  const { currency, timeZone, agreed, startsAt: start, endsAt: end, total, terms } = booking;
+  const made = { currency, timeZone, agreed, start, end, total, terms };
+  agreements.set(booking, made);
+  return made;
+}
 
 const joined = (db: Database | Tx) =>
   db

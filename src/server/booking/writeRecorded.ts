@@ -29,6 +29,8 @@ export type Writing = {
   readonly derived: readonly Derived[];
   /** Errands beside those that their standings want. */
   readonly besides: readonly ReturnType<typeof errandOf>[];
+  /** Entries that are of no fact, each to stand before those of later moments. */
+  readonly others?: readonly NewEntry[];
 };
 
 const onlyErrands = (added: Writing['besides']): SQL[] =>
@@ -38,13 +40,17 @@ const onlyErrands = (added: Writing['besides']): SQL[] =>
  * Writes facts, what was said with them, their entries, and all that follows for their bookings, as one statement: the
  * text of it is the same for one booking and for twenty.
  */
-export async function writeRecorded(tx: Tx, { made, derived, besides }: Writing): Promise<void> {
+export async function writeRecorded(tx: Tx, { made, derived, besides, others = [] }: Writing): Promise<void> {
   const entries: NewEntry[] = [];
   for (const [index, { fact, entry, booking, processor: known }] of made.entries()) {
     if (!entry) continue;
     const processor = entry.lines.some(isOfProcessor) ? (known ?? (await processorOfFact(tx, fact))) : '';
     const { id: bookingId, currency } = booking;
     entries.push({ entry, at: fact.at, currency, bookingId, factOrd: index + 1, processor });
+  }
+  if (others.length > 0) {
+    entries.push(...others);
+    entries.sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : 0));
   }
   const told = made.map(({ fact, booking }) => {
     const { fact: bare, said } = bookingFactsRead.written(fact);
@@ -64,7 +70,7 @@ export async function writeRecorded(tx: Tx, { made, derived, besides }: Writing)
   const steps = [
     sql`insert into ${words} (id, said) select id, said from said order by ord`,
     sql`insert into ${facts} (seq, booking_id, fact, words_id, at)
-          select seq, row->>'booking_id', row->'fact', (select id from said where said.ord = told.ord), row->>'at' from told order by ord`,
+          select seq, row->>'booking_id', row->'fact', said.id, row->>'at' from told left join said on said.ord = told.ord order by told.ord`,
     ...journal.steps,
     ...follows,
   ];

@@ -15,6 +15,17 @@ type Kept = { readonly name: string; readonly types: readonly number[]; readonly
 
 type Message = Awaited<ReturnType<PGlite['execProtocolStream']>>[number];
 
+/** From so many characters on a text goes over as its bytes: PGlite counts them character by character. */
+const longText = 1000;
+/** Types whose binary form is the text itself, and `jsonb`, which has the version of that form before it (pg_type.dat, jsonb_recv). */
+const [json, text, jsonb] = [114, 25, 3802];
+
+function asBytes(value: string, type: number | undefined): string | Uint8Array {
+  if (value.length < longText) return value;
+  if (type === jsonb) return Buffer.concat([Buffer.of(1), Buffer.from(value)]);
+  return type === text || type === json ? Buffer.from(value) : value;
+}
+
 /** Several may ask the same engine, in which each name is there once. */
 let named = 0;
 
@@ -54,19 +65,20 @@ export function remembering(client: PGlite): Asked {
     if (known) await send(serialize.sync(), serialize.close({ type: 'S', name: known.name }));
   }
 
-  async function carriedOut<T>(text: string, values: unknown[], options: QueryOptions): Promise<Results<T>> {
+  async function carriedOut<T>(statement: string, values: unknown[], options: QueryOptions): Promise<Results<T>> {
     const answer: Message[] = [];
     try {
-      const { name, types, columns } = await prepared(text);
+      const { name, types, columns } = await prepared(statement);
       const written = values.map((value, at) => {
         if (value === null || value === undefined) return null;
-        const serializer = client.serializers[types[at]!];
-        return serializer ? serializer(value) : String(value);
+        const type = types[at]!;
+        const serializer = client.serializers[type];
+        return asBytes(serializer ? serializer(value) : String(value), type);
       });
       answer.push(...columns);
       answer.push(...(await send(serialize.bind({ statement: name, values: written }), serialize.execute({}))));
     } catch (error) {
-      if (isStale(error)) await forget(text);
+      if (isStale(error)) await forget(statement);
       throw error;
     } finally {
       answer.push(...(await send(serialize.sync())));

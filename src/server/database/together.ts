@@ -10,22 +10,38 @@ import type { PgTable } from 'drizzle-orm/pg-core';
 type RowOf<T extends PgTable> = T['$inferInsert'];
 type KeyOf<T extends PgTable> = keyof RowOf<T> & string;
 
+type Kept = { readonly name: string; readonly asKept: (value: unknown) => unknown };
+const kept = new WeakMap<PgTable, ReadonlyMap<string, Kept>>();
+
+/** Columns by their keys: what each is called in the database, and what stands in it as JSON. */
+function keptColumns(table: PgTable): ReadonlyMap<string, Kept> {
+  const known = kept.get(table);
+  if (known) return known;
+  const columns = Object.entries(getTableColumns(table)).map(([key, column]): [string, Kept] => {
+    // A column of its own kind says how it is kept; JSON is kept as it is.
+    const own = column.columnType === 'PgCustomColumn';
+    const asKept = (value: unknown): unknown =>
+      value === null || value === undefined ? value : (JSON.parse(column.mapToDriverValue(value) as string) as unknown);
+    return [key, { name: toSnakeCase(key), asKept: own ? asKept : (value) => value }];
+  });
+  const made = new Map(columns);
+  kept.set(table, made);
+  return made;
+}
+
 /** A row as JSON: columns by their names in the database, and what stands in a column as it is kept there. */
-function asJson<T extends PgTable>(table: T, row: RowOf<T>): Record<string, unknown> {
-  const columns = getTableColumns(table);
-  return Object.fromEntries(
-    Object.entries(row).map(([key, value]) => {
-      const column = columns[key]!;
-      // A column of its own kind says how it is kept; JSON is kept as it is.
-      const own = column.columnType === 'PgCustomColumn' && value !== null && value !== undefined;
-      return [toSnakeCase(key), own ? (JSON.parse(column.mapToDriverValue(value) as string) as unknown) : value];
-    }),
-  );
+function asJson(columns: ReadonlyMap<string, Kept>, row: Record<string, unknown>): Record<string, unknown> {
+  const json: Record<string, unknown> = {};
+  for (const [key, value] of Object.entries(row)) {
+    const { name, asKept } = columns.get(key)!;
+    json[name] = asKept(value);
+  }
+  return json;
 }
 
 /** These rows, as a query's source: `from ${rowsOf(...)}`. */
 export const jsonRows = <T extends PgTable>(table: T, rows: readonly RowOf<T>[]): SQL =>
-  sql`jsonb_populate_recordset(null::${table}, ${JSON.stringify(rows.map((row) => asJson(table, row)))}::jsonb)`;
+  sql`jsonb_populate_recordset(null::${table}, ${JSON.stringify(rows.map((row) => asJson(keptColumns(table), row)))}::jsonb)`;
 
 const named = (keys: readonly string[]): SQL =>
   sql.join(

@@ -13,7 +13,7 @@ import { documentWords, type SaidOfDocument, toBePaid } from '#core/wording/docu
 import { longDate, longMoment, longWall } from '#core/wording/days';
 import { declineReason } from '#core/wording/declines';
 import { keptWords } from '#core/wording/keptWords';
-import { type FieldValue, type FieldValues, emptyFields, fillFields, fillParagraphs } from '#core/wording/fields';
+import { type FieldValue, type FieldValues, emptyFields, fieldsIn, fillFields, fillParagraphs } from '#core/wording/fields';
 import {
   type BookingFieldName,
   type FieldsOf,
@@ -237,8 +237,13 @@ const actions: Readonly<Record<Occasion, (about: About) => string>> = {
   lapsed: () => 'See what happened',
 };
 
-function bookingValues({ standing, title, number, clientName, businessName, sum, today }: About) {
+/** @param wanted fields that are in the text: the longer ones are made only where they are */
+function bookingValues(
+  { standing, title, number, clientName, businessName, sum, today }: About,
+  wanted: ReadonlySet<string>,
+) {
   const { agreed, position } = standing;
+  const ifWanted = (name: BookingFieldName, make: () => string[]): string[] => (wanted.has(name) ? make() : []);
   return {
     title,
     number,
@@ -249,8 +254,8 @@ function bookingValues({ standing, title, number, clientName, businessName, sum,
     price: sum(agreed.total),
     received: sum(position.received),
     'due now': sum(position.dueNow),
-    'what happens when': planSentences(standing),
-    'if the client cancels': cancellationSentences(standing),
+    'what happens when': ifWanted('what happens when', () => planSentences(standing)),
+    'if the client cancels': ifWanted('if the client cancels', () => cancellationSentences(standing)),
   } satisfies Readonly<Record<BookingFieldName, FieldValue>>;
 }
 
@@ -263,7 +268,8 @@ export function messageWording(
   const { currency, timeZone } = given.standing.agreed;
   const sum = (amount: Minor): string => formatMoney(amount, currency);
   const about: About = { ...given, sum, today: localDate(given.standing.asOf, timeZone) };
-  const values: FieldValues = { ...bookingValues(about), ...occasionValues[occasion](about) };
+  const wanted = new Set(fieldsIn(`${text.subject}\n${text.body}`));
+  const values: FieldValues = { ...bookingValues(about, wanted), ...occasionValues[occasion](about) };
   const paragraphs = fillParagraphs(text.body, values);
   return {
     subject: fillFields(text.subject, values),

@@ -91,7 +91,8 @@ export function entrySteps(added: readonly Booked[], facts: SQL | null = null): 
       processor: ofProcessors.has(account) ? processor : '',
     })),
   );
-  const ofFact = facts ? sql`(select seq from ${facts} where ord = fact_ord)` : sql`fact_seq`;
+  const factSeq = facts ? sql`told.seq` : sql`fact_seq`;
+  const withFacts = facts ? sql`left join ${facts} as told on told.ord = fact_ord` : sql``;
   return {
     given: sql`booked as materialized (
       select nextval('journal_entries_seq_seq') as entry_seq, each.* from (
@@ -102,7 +103,7 @@ export function entrySteps(added: readonly Booked[], facts: SQL | null = null): 
     ), `,
     steps: [
       sql`insert into ${journalEntries} (seq, at, day, booking_id, fact_seq, about, description, rules)
-            select entry_seq, at, day, booking_id, ${ofFact}, about, description, rules from booked order by place`,
+            select entry_seq, booked.at, booked.day, booking_id, ${factSeq}, about, description, rules from booked ${withFacts} order by place`,
       sql`insert into ${journalLines} (entry_seq, line, account, amount, currency, day, tax_code, tax_base, processor)
             select booked.entry_seq, l.line, l.account, l.amount, l.currency, l.day, l.tax_code, l.tax_base, l.processor
             from jsonb_to_recordset(${JSON.stringify(lines)}::jsonb) as l(entry bigint, line integer, account text, amount bigint,

@@ -1,11 +1,11 @@
 import { addHours, type Instant } from '#core/calendar/instant';
-import { minor, sum } from '#core/money/minor';
+import { minor } from '#core/money/minor';
 import type { ProcessorAnswer } from '#core/paying/answer';
 import type { Clock } from '#server/ports';
-import { processorFee } from '#world/accounts/catalogue';
 import { accounts } from '#world/accounts/tables';
 import { appendEvent } from '#world/cardNetwork/events';
 import { answerConfirmation, approveOnCard } from '#world/cardNetwork/processor';
+import { payoutOf } from '#world/cardNetwork/rows';
 import { payOutMoment } from '#world/cardNetwork/workingDays';
 import { advanceDisputes } from '#world/cardNetwork/disputes';
 import { authorisations, disputes, events, payments, requests, vault } from '#world/cardNetwork/tables';
@@ -121,16 +121,10 @@ const payOut = (db: WorldDatabase, now: Instant): Promise<boolean> =>
       const [row] = await tx.select().from(accounts).where(eq(accounts.reference, account));
       const { provider } = row!;
       const payout = await nameOfPayout(tx, `${payOutAt.slice(0, 10)} ${currency} ${account}`);
-      const lines = batch.map(({ reference, amount, free }) => ({
-        reference,
-        amount,
-        fee: free ? 0 : processorFee(provider, amount),
-      }));
+      const { lines, gross, fee } = payoutOf(provider, batch);
       for (const { reference } of lines) {
         await tx.update(payments).set({ payout }).where(eq(payments.reference, reference));
       }
-      const gross = sum(lines.map((line) => line.amount));
-      const fee = minor(lines.reduce((total, line) => total + line.fee, 0));
       await appendEvent(
         tx,
         { account, type: 'payout.made', payout, at: payOutAt, currency, gross, fee, payments: lines },

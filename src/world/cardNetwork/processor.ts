@@ -7,8 +7,16 @@ import { answerDispute, disputeMoment, giveInDispute } from '#world/cardNetwork/
 import { appendEvent } from '#world/cardNetwork/events';
 import type { NetworkRequest } from '#world/cardNetwork/request';
 import { authorisations, payments, requests, vault } from '#world/cardNetwork/tables';
-import { payOutMoment } from '#world/cardNetwork/workingDays';
-import { descriptionOf } from '#world/accounts/catalogue';
+import {
+  abilitiesOf,
+  type AtAccount,
+  bankPage,
+  holdRow,
+  paymentRow,
+  reference,
+  refundRow,
+  waitForClient,
+} from '#world/cardNetwork/rows';
 import { accounts } from '#world/accounts/tables';
 import type { BankBehaviour } from '#world/accounts/testBankAccounts';
 import type { CardBehaviour } from '#world/cardNetwork/testCards';
@@ -17,18 +25,10 @@ import { and, eq, sql } from 'drizzle-orm';
 import { randomBytes } from 'node:crypto';
 import { isDeepStrictEqual } from 'node:util';
 
-/** How long a bank waits for the client's confirmation. */
-const confirmSeconds = 15 * 60;
 /** A collection from a bank account settles then; one that comes back does so a day earlier. */
 const settleHours = 4 * 24;
 const comesBackHours = 3 * 24;
 
-const abilitiesOf = (provider: string) => descriptionOf(provider).abilities;
-
-const reference = (kind: string): string => `${kind}_${randomBytes(9).toString('base64url')}`;
-
-/** A processor's account as a request reaches it. */
-export type AtAccount = { readonly account: string; readonly provider: string };
 type Deps = {
   readonly db: WorldDatabase;
   readonly clock: Clock;
@@ -55,46 +55,15 @@ export async function approveOnCard(
   if (request.kind === 'verify') return { outcome: 'approved', reference: reference('check'), at };
   const { amount, currency, description } = request;
   if (request.kind === 'charge') {
-    const payment = reference('pay');
-    await tx.insert(payments).values({
-      reference: payment,
-      account,
-      amount,
-      currency,
-      description,
-      refunded: minor(0),
-      at,
-      payOutAt: payOutMoment(at),
-      token: request.card,
-      disputeAt: request.card === null ? null : await disputeMoment(tx, request.card, 'payment', at),
-    });
-    return { outcome: 'approved', reference: payment, at };
+    const paid = paymentRow({ account, amount, currency, description, token: request.card }, at);
+    const disputeAt = request.card === null ? null : await disputeMoment(tx, request.card, 'payment', at);
+    await tx.insert(payments).values({ ...paid, disputeAt });
+    return { outcome: 'approved', reference: paid.reference, at };
   }
-  const held = reference('hold');
-  const abilities = abilitiesOf(provider);
-  const hours = request.renews ? abilities.renewValidHours : abilities.validHours;
-  const expires = addHours(at, hours);
-  await tx.insert(authorisations).values({
-    reference: held,
-    account,
-    token: request.card ?? `${held}, at the counter`,
-    amount,
-    currency,
-    description,
-    placedAt: at,
-    expiresAt: expires,
-    state: 'live',
-    renews: request.renews ?? null,
-  });
-  return { outcome: 'approved', reference: held, at, expires };
+  const held = holdRow({ account, provider }, request, at);
+  await tx.insert(authorisations).values(held);
+  return { outcome: 'approved', reference: held.reference, at, expires: held.expiresAt };
 }
-
-const waitForClient = (url: (confirmation: string) => string, at: Instant) => {
-  const confirmation = randomBytes(18).toString('base64url');
-  const until = addSeconds(at, confirmSeconds);
-  const answer: ProcessorAnswer = { outcome: 'confirm', reference: confirmation, url: url(confirmation), until, at };
-  return { answer, confirmation, confirmUntil: until };
-};
 
 async function onCard(tx: WorldTx, about: AtAccount, request: OnCard, at: Instant, baseUrl: string) {
   const { way } = abilitiesOf(about.provider);
@@ -114,7 +83,7 @@ async function onCard(tx: WorldTx, about: AtAccount, request: OnCard, at: Instan
     card.refusals,
   );
   if (decision.say === 'confirm')
-    return waitForClient((confirmation) => `${baseUrl}/stand-in/bank/${confirmation}`, at);
+    return waitForClient(bankPage(baseUrl), at);
   if (decision.say === 'decline') {
     await tx
       .update(vault)
@@ -150,20 +119,9 @@ async function capture(
     .set(stays ? { captured } : { state: 'captured', captured, endedAt: at })
     .where(eq(authorisations.reference, held.reference));
   const { currency, description, account } = held;
-  const payment = reference('pay');
-  await tx.insert(payments).values({
-    reference: payment,
-    account,
-    amount: request.amount,
-    currency,
-    description,
-    refunded: minor(0),
-    at,
-    payOutAt: payOutMoment(at),
-    token: held.token,
-    disputeAt: await disputeMoment(tx, held.token, 'capture', at),
-  });
-  return { outcome: 'approved', reference: payment, at };
+  const paid = paymentRow({ account, amount: request.amount, currency, description, token: held.token }, at);
+  await tx.insert(payments).values({ ...paid, disputeAt: await disputeMoment(tx, held.token, 'capture', at) });
+  return { outcome: 'approved', reference: paid.reference, at };
 }
 
 async function release(
@@ -230,18 +188,9 @@ async function refund(
   if (!paid || paid.refunded + request.amount > paid.amount) return declined('61', at);
   const refunded = minor(paid.refunded + request.amount);
   await tx.update(payments).set({ refunded }).where(eq(payments.reference, paid.reference));
-  const given = reference('back');
-  await tx.insert(payments).values({
-    reference: given,
-    account: paid.account,
-    amount: minor(-request.amount),
-    currency: paid.currency,
-    description: paid.description,
-    refunded: minor(0),
-    at,
-    payOutAt: payOutMoment(at),
-  });
-  return { outcome: 'approved', reference: given, at };
+  const given = refundRow(paid, request.amount, at);
+  await tx.insert(payments).values(given);
+  return { outcome: 'approved', reference: given.reference, at };
 }
 
 /** Collected from a bank account: its bank decides within days. */

@@ -83,16 +83,26 @@ export const createBooking =
     return result;
   };
 
+type Priced = { readonly input: PriceInput } | { readonly unknown: string };
+
+async function pricedAs(
+  tx: Tx,
+  lines: Pick<CreateBooking, 'lines' | 'discount'>,
+  service: typeof services.$inferSelect,
+): Promise<Priced> {
+  return pricedBy(await tx.select().from(taxes).orderBy(asc(taxes.position), asc(taxes.code)), lines, service);
+}
+
 /**
  * The lines as they were sent, with the taxes that they carry at today's rates; or the code of the first that there is
  * no tax for.
+ * @param known the taxes of the business in their order
  */
-async function pricedAs(
-  tx: Tx,
+export function pricedBy(
+  known: readonly Pick<typeof taxes.$inferSelect, 'code' | 'rate'>[],
   { lines, discount }: Pick<CreateBooking, 'lines' | 'discount'>,
-  { currency, taxMode }: typeof services.$inferSelect,
-): Promise<{ input: PriceInput } | { unknown: string }> {
-  const known = await tx.select().from(taxes).orderBy(asc(taxes.position), asc(taxes.code));
+  { currency, taxMode }: Pick<typeof services.$inferSelect, 'currency' | 'taxMode'>,
+): Priced {
   const rates = Object.fromEntries(known.map(({ code, rate }) => [code, { rate }]));
   const unknown = lines.flatMap((line) => line.taxes ?? []).find((code) => !Object.hasOwn(rates, code));
   if (unknown !== undefined) return { unknown };
