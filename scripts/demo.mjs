@@ -2,7 +2,6 @@
 import { existsSync, rmSync, writeFileSync } from 'node:fs';
 import { buildIfChanged, checkSettings, installPackages, run, say, serve } from './common.mjs';
 
-
 const at = process.argv.indexOf('--years');
 const years = at < 0 ? 0 : Number(process.argv[at + 1]);
 if (!Number.isInteger(years) || years < 0 || years > 10) {
@@ -23,7 +22,11 @@ if (process.argv.includes('--fresh') || !existsSync(ready)) {
     process.exit(1);
   }
   rmSync(directory, { recursive: true, force: true });
-  run('npx', ['tsx', 'src/demo/main.ts', '--years', String(years)], { NODE_ENV: 'production', OSTENDO_DATA: directory, DATABASE_URL: '' });
+  run('npx', ['tsx', 'src/demo/main.ts', '--years', String(years)], {
+    NODE_ENV: 'production',
+    OSTENDO_DATA: directory,
+    DATABASE_URL: '',
+  });
   writeFileSync(ready, new Date().toISOString());
 }
 const { address } = await serve({ ...process.env, OSTENDO_DATA: directory, OSTENDO_DEMO: '1', DATABASE_URL: '' });

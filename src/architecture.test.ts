@@ -16,7 +16,7 @@ const allowed: Record<string, { areas: string[]; packages: RegExp }> = {
   layouts: { areas: ['layouts', 'theme', 'islands', 'core'], packages: /^@(fontsource|mantine)/ },
   pages: { areas: ['islands', 'layouts', 'contracts', 'core', 'server/http', 'compose'], packages: /^(astro|zod)/ },
   cli: { areas: ['cli', 'compose', 'server', 'contracts', 'core'], packages: /^(node:|zod)/ },
-  demo: { areas: ['demo', 'compose', 'server', 'world', 'core'], packages: /^(pure-rand|drizzle-orm)/ },
+  demo: { areas: ['demo', 'compose', 'server', 'world', 'core'], packages: /^(node:|tsx\/|pure-rand|drizzle-orm)/ },
 };
 /** These few know everybody, or stand outside the areas. */
 const free = new Set(['application.ts', 'compose.ts', 'main.ts', 'middleware.ts', 'env.d.ts', 'architecture.test.ts']);

@@ -124,11 +124,13 @@ export async function compose(
   };
   const outbox = openOutbox(deps, room, opened.begun);
   const limits = openLimits(db);
+  const tend = async (): Promise<void> => void (await opened.tend?.());
   const { quiet, ...turns } = openTurns(deps, world, {
     outbox,
     seen: alive.seen,
     carts: () => lookAfterCarts(deps, limits),
     begun: opened.begun,
+    tend,
     room,
   });
 
@@ -147,6 +149,7 @@ export async function compose(
   return {
     config,
     ...turns,
+    tend,
     room,
     agendaSilence: alive.silence,
     engine: opened.engine,

@@ -12,7 +12,10 @@ const strip = (text: string): string => text.replace(random, '');
 const tables: readonly (readonly [table: string, query: string])[] = [
   ['booking', `select * from bookings`],
   ['client', `select b.id as booking_id, c.* from clients c join bookings b on b.client_id = c.id`],
-  ['fact', `select f.booking_id, f.at, f.fact, w.said from facts f left join words w on w.id = f.words_id order by f.seq`],
+  [
+    'fact',
+    `select f.booking_id, f.at, f.fact, w.said from facts f left join words w on w.id = f.words_id order by f.seq`,
+  ],
   [
     'entry',
     `select e.booking_id, e.at, e.day, e.description, e.rules, e.about,
@@ -23,16 +26,31 @@ const tables: readonly (readonly [table: string, query: string])[] = [
   ['summary', `select * from summaries`],
   ['due part', `select * from due_parts order by part`],
   ['cover', `select * from covers`],
-  ['errand', `select booking_id, key, kind, at, errand, state, tries, pause, done_at, error from errands order by at, kind, key`],
+  [
+    'errand',
+    `select booking_id, key, kind, at, errand, state, tries, pause, done_at, error from errands order by at, kind, key`,
+  ],
   ['request', `select * from intents order by made_at, cause`],
   ['letter', `select * from messages order by seq`],
   ['document', `select * from documents order by place`],
   ['held', `select * from documents_held`],
   ['place', `select booking_id, place_id, unit, from_second, to_second, note from occupancies order by place_id, unit`],
-  ['card', `select b.id as booking_id, c.* from cards c join facts f on f.fact->>'cardId' = c.id and f.fact->>'kind' = 'cardKept' join bookings b on b.id = f.booking_id order by c.added_at`],
-  ['asked of the network', `select i.booking_id, r.* from world.requests r join intents i on i.id = r.key order by r.at, i.cause`],
-  ['held by the network', `select b.id as booking_id, a.* from world.authorisations a join bookings b on a.description like b.number || ' %' order by a.placed_at`],
-  ['paid by the network', `select b.id as booking_id, p.* from world.payments p join bookings b on p.description like b.number || ' %' order by p.at, p.amount`],
+  [
+    'card',
+    `select b.id as booking_id, c.* from cards c join facts f on f.fact->>'cardId' = c.id and f.fact->>'kind' = 'cardKept' join bookings b on b.id = f.booking_id order by c.added_at`,
+  ],
+  [
+    'asked of the network',
+    `select i.booking_id, r.* from world.requests r join intents i on i.id = r.key order by r.at, i.cause`,
+  ],
+  [
+    'held by the network',
+    `select b.id as booking_id, a.* from world.authorisations a join bookings b on a.description like b.number || ' %' order by a.placed_at`,
+  ],
+  [
+    'paid by the network',
+    `select b.id as booking_id, p.* from world.payments p join bookings b on p.description like b.number || ' %' order by p.at, p.amount`,
+  ],
 ];
 /** Of real time, or of the order among all bookings. */
 const notCompared = new Set(['seq', 'place', 'called_at', 'tried_at']);
@@ -40,7 +58,9 @@ const notCompared = new Set(['seq', 'place', 'called_at', 'tried_at']);
 /** Everything that is kept of each booking, by its number: two that went alike have the same, whatever their ids are. */
 export async function everythingOf(db: Database): Promise<ReadonlyMap<string, string>> {
   const numbers = new Map(
-    (await rowsOf<{ id: string; number: string }>(db, sql`select id, number from bookings order by number`)).map((row) => [row.id, row.number]),
+    (await rowsOf<{ id: string; number: string }>(db, sql`select id, number from bookings order by number`)).map(
+      (row) => [row.id, row.number],
+    ),
   );
   const all = new Map<string, string[]>([...numbers.values()].map((number) => [number, []]));
   for (const [table, query] of tables) {

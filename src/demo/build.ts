@@ -65,6 +65,7 @@ export async function buildDemo(
   if (years > 0) {
     const about = { count: years * bookingsOfYear, until: moment(demoBegins), progress };
     await makeYears(app, person, about, playApart);
+    await app.tend();
   }
   const all = [...toldBookings, ...routineBookings(38), ...afterBookings];
   const quoted = quoteStories
@@ -98,4 +99,3 @@ const secondVersion = (app: App): Step => ({
     if (!made.ok) throw new Error(made.refusal.code);
   },
 });
-

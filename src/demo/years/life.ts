@@ -290,7 +290,14 @@ export class Life {
     for (const letter of letters) {
       const from = { name: owner.name, address: owner.email };
       const messageId = messageIdOf({ key: letter.id, from });
-      written.piece.messages.push({ ...letter, state: 'sent', sentAt: this.now, tries: 1, triedAt: new Date(), pause: 180 });
+      written.piece.messages.push({
+        ...letter,
+        state: 'sent',
+        sentAt: this.now,
+        tries: 1,
+        triedAt: new Date(),
+        pause: 180,
+      });
       const { occasion, subject, recipient: to } = letter;
       this.record([{ kind: 'sent', at: this.now, occasion, subject, messageId, to }], clock);
     }

@@ -27,7 +27,7 @@ export class NetworkInMemory {
   readonly authorisations: (typeof authorisations.$inferInsert)[] = [];
   readonly payments: Payment[] = [];
   readonly #cards = new Map<string, Card>();
-  readonly #held = new Map<string, (typeof authorisations.$inferInsert)>();
+  readonly #held = new Map<string, typeof authorisations.$inferInsert>();
   readonly #paid = new Map<string, Payment>();
   readonly #waiting = new Map<string, OnCard>();
 
@@ -138,7 +138,8 @@ export class NetworkInMemory {
 
   #live(authorisation: string) {
     const held = this.#held.get(authorisation);
-    if (held?.state !== 'live' || held.expiresAt <= this.now()) throw new Error(`${authorisation} is not held any more`);
+    if (held?.state !== 'live' || held.expiresAt <= this.now())
+      throw new Error(`${authorisation} is not held any more`);
     return held;
   }
 

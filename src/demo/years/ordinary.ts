@@ -83,7 +83,17 @@ function storyOf({ kind: { service }, total, bookedOn, startOn, endOn }: Planned
   if (service === 'mirror')
     paid.push([`${startOn}T${clock(10, minute)}`, { do: 'record', amount: total - 20_00, method: 'cash' }]);
   const claims: readonly (readonly [string, number])[] =
-    held.has(service) && die > 90 ? [among([['Lost eyepiece cap', 12_00], ['Dew in the case', 35_00]] as const, pick)] : [];
+    held.has(service) && die > 90
+      ? [
+          among(
+            [
+              ['Lost eyepiece cap', 12_00],
+              ['Dew in the case', 35_00],
+            ] as const,
+            pick,
+          ),
+        ]
+      : [];
   return [...paid, [closing, claims.length > 0 ? { do: 'closeOut', claims } : { do: 'closeOut' }]];
 }
 

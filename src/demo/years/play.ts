@@ -26,7 +26,7 @@ class Queue<T> {
     }
     this.#at.set(at, [each]);
     let low = 0;
-    for (let high = this.#moments.length; low < high; ) {
+    for (let high = this.#moments.length; low < high;) {
       const middle = (low + high) >> 1;
       if (this.#moments[middle]! > at) low = middle + 1;
       else high = middle;
@@ -98,9 +98,11 @@ export async function* play({ settings, stories, prefix, from, until, most }: Pl
       if (!life) continue;
       begun.push(begins);
       life.handOver();
-      const steps = begins.then.map(
-        ([wall, happening], step): Step => ({ at: moment(wall), happening, key: stepKey(prefix, index, step) }),
-      );
+      const steps = begins.then.map(([wall, happening], step): Step => ({
+        at: moment(wall),
+        happening,
+        key: stepKey(prefix, index, step),
+      }));
       goOn({ life, steps });
     }
     if (written.piece.made.length >= factsOfPiece) yield { at, piece: written.take(), remains: null };

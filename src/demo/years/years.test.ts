@@ -128,10 +128,17 @@ describe('years before the demo', () => {
     expect(shares).to.deep.equal([...shares].sort((a, b) => a - b));
     // Work goes on from there by the use cases, with the next number.
     const [next] = stories;
-    await tellBookings(app, [{ ...next!, booked: '2027-01-11T09:00', start: '2027-03-01T21:00', end: '2027-03-01T23:30', then: [] }], {
-      until: moment('2027-01-12T08:00'),
-    });
-    const [newest] = await rowsOf<{ number: string }>(db, sql`select number from bookings order by number desc limit 1`);
+    await tellBookings(
+      app,
+      [{ ...next!, booked: '2027-01-11T09:00', start: '2027-03-01T21:00', end: '2027-03-01T23:30', then: [] }],
+      {
+        until: moment('2027-01-12T08:00'),
+      },
+    );
+    const [newest] = await rowsOf<{ number: string }>(
+      db,
+      sql`select number from bookings order by number desc limit 1`,
+    );
     expect(newest!.number).to.equal('B-0151');
     expect(await verify(app.deps, () => undefined)).to.deep.equal([]);
     await app.close();

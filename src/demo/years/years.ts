@@ -31,7 +31,14 @@ export async function makeYears(
   const stories = ordinaryBookings(Math.ceil(count * tried), localDate(from, timeZone), localDate(until, timeZone));
   const shareOf = (at: Instant): number => (Date.parse(at) - Date.parse(from)) / (Date.parse(until) - Date.parse(from));
   let made: readonly DemoBooking[] = [];
-  for await (const { at, piece, remains } of playing({ settings, stories, prefix: 'years', from, until, most: count })) {
+  for await (const { at, piece, remains } of playing({
+    settings,
+    stories,
+    prefix: 'years',
+    from,
+    until,
+    most: count,
+  })) {
     await writePiece(app.deps.db, piece, until);
     if (remains) {
       await writeRemains(app.deps.db, remains);

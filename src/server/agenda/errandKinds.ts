@@ -42,8 +42,7 @@ async function intend(
 }
 
 /** What a processor is told of what it is asked for. */
-export const describe = ({ booking }: Pick<LoadedBooking, 'booking'>): string =>
-  `${booking.number} ${booking.title}`;
+export const describe = ({ booking }: Pick<LoadedBooking, 'booking'>): string => `${booking.number} ${booking.title}`;
 
 /** What cannot be issued is said where documents are issued, and holds no letter up. */
 async function issueBefore({ tx, deps, loaded, now }: Omit<Context, 'standing'>): Promise<void> {

@@ -45,6 +45,9 @@ export type Turns = {
  */
 const idleMilliseconds = 5000;
 
+/** How often a process looks which tables have grown, in milliseconds: an import fills them within minutes. */
+const tendEvery = 5 * 60 * 1000;
+
 /** How long a clock that is moved waits for the letters of a moment, in milliseconds. */
 const letterPatience = 20_000;
 
@@ -57,6 +60,7 @@ export function openTurns(
     seen,
     carts,
     begun = () => NaN,
+    tend,
     room,
   }: {
     readonly outbox: Outbox;
@@ -64,6 +68,8 @@ export function openTurns(
     readonly carts: () => Promise<number>;
     /** How many transactions there were in this process; absent where nobody counts them. */
     readonly begun?: (() => number) | undefined;
+    /** Looks after the database, where nobody else does. */
+    readonly tend: () => Promise<void>;
     /** Where there is none, nothing is begun by itself. */
     readonly room: Room;
   },
@@ -119,6 +125,7 @@ export function openTurns(
     await settleWhole();
   };
   let tidyAt = 0;
+  let tendAt = 0;
   const recover: Turns['recover'] = (patience) =>
     inTurn(async () => {
       await world.refresh();
@@ -129,6 +136,10 @@ export function openTurns(
       if (performance.now() >= tidyAt) {
         tidyAt = performance.now() + tidyEvery;
         await tidy(deps);
+      }
+      if (performance.now() >= tendAt) {
+        tendAt = performance.now() + tendEvery;
+        await tend();
       }
       // A pause may be over, which no transaction tells.
       still = null;

@@ -11,6 +11,8 @@ export type OpenDatabase = {
   readonly engine: 'PGlite' | 'PostgreSQL';
   /** How many transactions this process has begun; whoever sees it unchanged knows that nothing was written meanwhile. */
   begun?(): number;
+  /** What nobody does by itself for a database without a server: to be called now and then. */
+  tend?(): Promise<unknown>;
   close(): Promise<void>;
 };
 

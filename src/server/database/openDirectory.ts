@@ -3,6 +3,7 @@ import { lockDirectory } from '#server/database/directoryLock';
 import { casing, type MigrationSet, migrationSets } from '#server/database/migrations';
 import type { Database, OpenDatabase } from '#server/database/database';
 import { remembering } from '#server/database/remembering';
+import { tendTables } from '#server/database/tending';
 import { SyncedFileSystem, syncedStart } from '#server/database/syncedFileSystem';
 import { PGlite } from '@electric-sql/pglite';
 import { btree_gist } from '@electric-sql/pglite/contrib/btree_gist';
@@ -68,6 +69,6 @@ function closeToOthers(folder: string): void {
 
 export async function overPglite(client: PGlite, sets: readonly MigrationSet[] = migrationSets): Promise<OpenDatabase> {
   for (const set of sets) await migrate(drizzle({ client, casing }), set);
-  const db = drizzle({ client: remembering(client) as PGlite, casing });
-  return { db: db as unknown as Database, engine: 'PGlite', close: () => client.close() };
+  const db = drizzle({ client: remembering(client) as PGlite, casing }) as unknown as Database;
+  return { db, engine: 'PGlite', tend: () => tendTables(db), close: () => client.close() };
 }

@@ -13,7 +13,14 @@ import { documentWords, type SaidOfDocument, toBePaid } from '#core/wording/docu
 import { longDate, longMoment, longWall } from '#core/wording/days';
 import { declineReason } from '#core/wording/declines';
 import { keptWords } from '#core/wording/keptWords';
-import { type FieldValue, type FieldValues, emptyFields, fieldsIn, fillFields, fillParagraphs } from '#core/wording/fields';
+import {
+  type FieldValue,
+  type FieldValues,
+  emptyFields,
+  fieldsIn,
+  fillFields,
+  fillParagraphs,
+} from '#core/wording/fields';
 import {
   type BookingFieldName,
   type FieldsOf,

@@ -1,4 +1,4 @@
-import { addHours, addSeconds, type Instant } from '#core/calendar/instant';
+import { addHours, type Instant } from '#core/calendar/instant';
 import { type Minor, minor } from '#core/money/minor';
 import type { ProcessorAnswer } from '#core/paying/answer';
 import type { CardProcessor, Clock } from '#server/ports';
@@ -22,7 +22,6 @@ import type { BankBehaviour } from '#world/accounts/testBankAccounts';
 import type { CardBehaviour } from '#world/cardNetwork/testCards';
 import type { WorldDatabase, WorldTx } from '#world/database';
 import { and, eq, sql } from 'drizzle-orm';
-import { randomBytes } from 'node:crypto';
 import { isDeepStrictEqual } from 'node:util';
 
 /** A collection from a bank account settles then; one that comes back does so a day earlier. */
@@ -82,8 +81,7 @@ async function onCard(tx: WorldTx, about: AtAccount, request: OnCard, at: Instan
     { kind: request.kind, clientPresent: request.clientPresent, renewal },
     card.refusals,
   );
-  if (decision.say === 'confirm')
-    return waitForClient(bankPage(baseUrl), at);
+  if (decision.say === 'confirm') return waitForClient(bankPage(baseUrl), at);
   if (decision.say === 'decline') {
     await tx
       .update(vault)

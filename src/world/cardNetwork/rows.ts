@@ -42,7 +42,8 @@ export const paymentRow = (
     readonly token: string | null;
   },
   at: Instant,
-) => ({ ...paid, reference: reference('pay'), refunded: minor(0), at, payOutAt: payOutMoment(at) }) satisfies PaymentRow;
+) =>
+  ({ ...paid, reference: reference('pay'), refunded: minor(0), at, payOutAt: payOutMoment(at) }) satisfies PaymentRow;
 
 /** Money that goes back over a payment. */
 export const refundRow = (
