@@ -11,22 +11,19 @@ const datePattern = /^\d{4}-\d{2}-\d{2}$/;
 /** Days since 1 January 1970. */
 export const dayNumber = (date: PlainDate): number => Date.parse(`${date}T00:00Z`) / (secondsPerDay * 1000);
 
+/** A Date and its text cost forty times a look at those that were asked for before. */
+const dates = new Map<number, PlainDate>();
+
 /** @throws {OutOfRange} outside the years 0000 to 9999. */
 export function dateOfDay(day: number): PlainDate {
+  const known = dates.get(day);
+  if (known) return known;
   if (!(day >= -719_528 && day <= 2_932_896)) throw new OutOfRange('a day outside the years 0000 to 9999');
-  // Reckoned in years that begin in March, so that the day of a leap year is the last; a Date and its text cost ten times that.
-  const fromMarch = Math.floor(day) + 719_468;
-  const era = Math.floor(fromMarch / 146_097);
-  const dayOfEra = fromMarch - era * 146_097;
-  const yearOfEra = Math.floor(
-    (dayOfEra - Math.floor(dayOfEra / 1460) + Math.floor(dayOfEra / 36_524) - Math.floor(dayOfEra / 146_096)) / 365,
-  );
-  const dayOfYear = dayOfEra - (365 * yearOfEra + Math.floor(yearOfEra / 4) - Math.floor(yearOfEra / 100));
-  const shifted = Math.floor((5 * dayOfYear + 2) / 153);
-  const month = shifted < 10 ? shifted + 3 : shifted - 9;
-  const year = yearOfEra + era * 400 + (month <= 2 ? 1 : 0);
-  const date = dayOfYear - Math.floor((153 * shifted + 2) / 5) + 1;
-  return `${year < 1000 ? String(year).padStart(4, '0') : year}-${month < 10 ? '0' : ''}${month}-${date < 10 ? '0' : ''}${date}` as PlainDate;
+  const date = new Date(day * secondsPerDay * 1000).toISOString().slice(0, 10) as PlainDate;
+  // Some bookings' years, and no more of them than that.
+  if (dates.size > 9999) dates.clear();
+  dates.set(day, date);
+  return date;
 }
 
 /** Whether the text has exactly the form of a date and is one: 2027-02-30 is not. */
