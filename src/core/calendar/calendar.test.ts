@@ -4,6 +4,7 @@ import { isTimeOfDay, isWallTime, type WallTime } from '#core/calendar/wallTime'
 import { instantOfWall, localDate, wallOfInstant } from '#core/calendar/zoned';
 import { secondsAfterMove } from '#core/calendar/offset';
 import { zoneNames } from '#core/calendar/zoneNames';
+import { zoneOffset } from '#core/calendar/zoneOffset';
 import { expect } from 'chai';
 import { OutOfRange } from '#core/outOfRange';
 import fc from 'fast-check';
@@ -47,6 +48,19 @@ describe('wall times and instants', () => {
         expect(instantOfWall(text, zone)).to.equal(expected.toInstant().toString());
       }),
       { numRuns: 1500 },
+    ));
+
+  it('agrees with Temporal on the offset of every zone, in any second of three centuries', () =>
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...Intl.supportedValuesOf('timeZone')),
+        fc.integer({ min: -3_800_000_000, max: 5_700_000_000 }),
+        (zone, seconds) => {
+          const expected = Temporal.Instant.fromEpochMilliseconds(seconds * 1000).toZonedDateTimeISO(zone);
+          expect(zoneOffset(zone, seconds)).to.equal(expected.offsetNanoseconds / 1e9);
+        },
+      ),
+      { numRuns: 3000 },
     ));
 
   it('comes back to the wall time, but for a skipped one', () =>

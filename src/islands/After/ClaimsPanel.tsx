@@ -13,8 +13,8 @@ import { formatAmount, formatMoney } from '#core/money/formatMoney';
 import { sum, zero } from '#core/money/minor';
 import { claimStateForOwner } from '#core/wording/claimWords';
 import { longMoment, shortMoment } from '#core/wording/days';
-import { ClaimDialog, type ClaimProposal } from '#islands/After/ClaimDialog';
-import { DecideDialog } from '#islands/After/DecideDialog';
+import type { ClaimProposal } from '#islands/After/ClaimDialog';
+import { later } from '#islands/parts/later';
 import { Problem } from '#islands/parts/Problem';
 import { useRoute } from '#islands/parts/useRoute';
 import { ActionIcon, Button, Menu } from '@mantine/core';
@@ -22,6 +22,10 @@ import { notifications } from '@mantine/notifications';
 import { IconDots } from '@tabler/icons-react';
 import { useState } from 'react';
 import styles from './After.module.css';
+
+const DecideDialog = later(() => import('#islands/After/DecideDialog').then((part) => part.DecideDialog));
+
+const ClaimDialog = later(() => import('#islands/After/ClaimDialog').then((part) => part.ClaimDialog));
 
 type Props = { readonly view: BookingView; readonly standing: Standing; readonly done?: () => void };
 

@@ -5,6 +5,7 @@ import { formatAmount, formatMoney } from '#core/money/formatMoney';
 import { cameBy } from '#core/wording/receiptRows';
 import { shortDate } from '#core/wording/days';
 import { call } from '#islands/api';
+import { byHandReceipts } from '#islands/After/byHandReceipts';
 import { ForeseenList } from '#islands/After/ForeseenList';
 import type { DialogProps } from '#islands/Booking/dialogProps';
 import { fieldMessage } from '#islands/format/problemSentence';
@@ -15,12 +16,6 @@ import { Button, Modal, NativeSelect, Stack, TextInput } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { useQuery } from '@tanstack/react-query';
 import { type SubmitEvent, useState } from 'react';
-
-/** Payments that were recorded by hand and can be put right: the newest first. */
-export const byHandReceipts = ({ ledger }: DialogProps['standing']) =>
-  ledger.receipts
-    .filter(({ method, refunded }) => refunded === 0 && ['cash', 'transfer', 'cheque'].includes(method))
-    .toReversed();
 
 /** A payment that was recorded by hand and had not come: reversed in two taps, with a reason. */
 export function PutRightDialog({ view, standing, close }: DialogProps) {

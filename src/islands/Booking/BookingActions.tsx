@@ -2,18 +2,9 @@ import { copyLink as copyLinkRoute } from '#contracts/routes/bookings/copyLink';
 import { createQuote } from '#contracts/routes/quotes/createQuote';
 import { courtesyReceipts } from '#core/after/courtesy';
 import { payable } from '#core/booking/standing';
-import { CourtesyDialog } from '#islands/After/CourtesyDialog';
-import { HoldDialog } from '#islands/After/HoldDialog';
-import { byHandReceipts, PutRightDialog } from '#islands/After/PutRightDialog';
-import { AskDialog } from '#islands/Booking/AskDialog';
-import { CancelDialog } from '#islands/Booking/CancelDialog';
-import { AccountDialog } from '#islands/Booking/AccountDialog';
-import { CounterDialog } from '#islands/Booking/CounterDialog';
-import { ChargeDialog } from '#islands/Booking/ChargeDialog';
-import { GiveUpDialog } from '#islands/Booking/GiveUpDialog';
-import { PaymentDialog } from '#islands/Booking/PaymentDialog';
-import { UseCreditDialog } from '#islands/Booking/UseCreditDialog';
 import { type Doing, useOffered } from '#islands/shell/doings';
+import { byHandReceipts } from '#islands/After/byHandReceipts';
+import { later } from '#islands/parts/later';
 import { useRoute } from '#islands/parts/useRoute';
 import { ActionIcon, Button, Menu } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
@@ -36,7 +27,7 @@ import {
   IconSend,
   IconX,
 } from '@tabler/icons-react';
-import { useState } from 'react';
+import { type ComponentType, useState } from 'react';
 import styles from './BookingPage.module.css';
 import type { DialogProps } from '#islands/Booking/dialogProps';
 
@@ -62,18 +53,18 @@ type Dialog =
   | 'cancel'
   | 'giveUp';
 
-const dialogs: Readonly<Record<Dialog, (props: DialogProps) => React.ReactNode>> = {
-  courtesy: CourtesyDialog,
-  putRight: PutRightDialog,
-  hold: HoldDialog,
-  counter: CounterDialog,
-  account: AccountDialog,
-  credit: UseCreditDialog,
-  ask: AskDialog,
-  payment: PaymentDialog,
-  charge: ChargeDialog,
-  cancel: CancelDialog,
-  giveUp: GiveUpDialog,
+const dialogs: Readonly<Record<Dialog, ComponentType<DialogProps>>> = {
+  courtesy: later(() => import('#islands/After/CourtesyDialog').then((part) => part.CourtesyDialog)),
+  putRight: later(() => import('#islands/After/PutRightDialog').then((part) => part.PutRightDialog)),
+  hold: later(() => import('#islands/After/HoldDialog').then((part) => part.HoldDialog)),
+  counter: later(() => import('#islands/Booking/CounterDialog').then((part) => part.CounterDialog)),
+  account: later(() => import('#islands/Booking/AccountDialog').then((part) => part.AccountDialog)),
+  credit: later(() => import('#islands/Booking/UseCreditDialog').then((part) => part.UseCreditDialog)),
+  ask: later(() => import('#islands/Booking/AskDialog').then((part) => part.AskDialog)),
+  payment: later(() => import('#islands/Booking/PaymentDialog').then((part) => part.PaymentDialog)),
+  charge: later(() => import('#islands/Booking/ChargeDialog').then((part) => part.ChargeDialog)),
+  cancel: later(() => import('#islands/Booking/CancelDialog').then((part) => part.CancelDialog)),
+  giveUp: later(() => import('#islands/Booking/GiveUpDialog').then((part) => part.GiveUpDialog)),
 };
 
 /** What can be done with a booking. Each opens with its figures and is done only when confirmed. */

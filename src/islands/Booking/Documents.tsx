@@ -1,18 +1,26 @@
 import { issueDocument } from '#contracts/routes/documents/issueDocument';
 import type { BookingView } from '#contracts/views';
 import { formatMoney } from '#core/money/formatMoney';
-import { BookingBillDialog } from '#islands/Booking/BookingBillDialog';
 import { countryName } from '#islands/format/countries';
 import { Requests } from '#islands/Credit/Requests';
 import { DocumentRow } from '#islands/Invoices/DocumentRow';
-import { DocumentSumDialog, type SumAsked } from '#islands/Invoices/DocumentSumDialog';
+import type { SumAsked } from '#islands/Invoices/DocumentSumDialog';
 import { Missing } from '#islands/Invoices/Missing';
+import { later } from '#islands/parts/later';
 import { Problem } from '#islands/parts/Problem';
 import { useRoute } from '#islands/parts/useRoute';
 import { Button, Group } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { useState } from 'react';
 import styles from './BookingPage.module.css';
+
+const DocumentSumDialog = later(() =>
+  import('#islands/Invoices/DocumentSumDialog').then((part) => part.DocumentSumDialog),
+);
+
+const BookingBillDialog = later(() =>
+  import('#islands/Booking/BookingBillDialog').then((part) => part.BookingBillDialog),
+);
 
 /** What was issued for a booking, and what can be issued now. */
 export function Documents({ view }: { readonly view: BookingView }) {

@@ -8,8 +8,6 @@ import { fullDate, shortDate } from '#core/wording/days';
 import { documentTitle } from '#core/wording/documentWords';
 import { read } from '#islands/api';
 import { BookingRow } from '#islands/Bookings/BookingRow';
-import { ClientForm } from '#islands/Clients/ClientForm';
-import { EraseClient } from '#islands/Clients/EraseClient';
 import { Requests } from '#islands/Credit/Requests';
 import { countryName } from '#islands/format/countries';
 import { DocumentMenu, DocumentStateWords } from '#islands/Invoices/DocumentRow';
@@ -17,12 +15,16 @@ import { OfMany } from '#islands/parts/OfMany';
 import { PageHead } from '#islands/parts/PageHead';
 import { OwnerShell } from '#islands/shell/OwnerShell';
 import { useShell } from '#islands/shell/useShell';
+import { later } from '#islands/parts/later';
 import { Button, Group } from '@mantine/core';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import bookingsTable from '../Bookings/BookingsPage.module.css';
 import list from '../parts/List.module.css';
 import styles from './Clients.module.css';
+
+const ClientForm = later(() => import('#islands/Clients/ClientForm').then((part) => part.ClientForm));
+const EraseClient = later(() => import('#islands/Clients/EraseClient').then((part) => part.EraseClient));
 
 type Props = { readonly shell: Shell; readonly path: string; readonly view: ClientWhole };
 

@@ -6,14 +6,16 @@ import { read } from '#islands/api';
 import { HouseAccounts } from '#islands/Credit/HouseAccounts';
 import { Requests } from '#islands/Credit/Requests';
 import { Vouchers } from '#islands/Credit/Vouchers';
-import { VoucherForm } from '#islands/Credit/VoucherForm';
 import { OfMany } from '#islands/parts/OfMany';
 import { PageHead } from '#islands/parts/PageHead';
 import { OwnerShell } from '#islands/shell/OwnerShell';
+import { later } from '#islands/parts/later';
 import { Button, Group } from '@mantine/core';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import styles from './Credit.module.css';
+
+const VoucherForm = later(() => import('#islands/Credit/VoucherForm').then((part) => part.VoucherForm));
 
 type Props = { readonly shell: Shell; readonly path: string; readonly view: CreditView };
 

@@ -6,16 +6,20 @@ import { withdrawRequest } from '#contracts/routes/credit/withdrawRequest';
 import { formatMoney } from '#core/money/formatMoney';
 import { missingWords } from '#core/wording/documentWords';
 import { shortDate, shortMoment } from '#core/wording/days';
-import { RecordRequestDialog } from '#islands/Credit/RecordRequestDialog';
 import { Problem } from '#islands/parts/Problem';
 import { useRoute } from '#islands/parts/useRoute';
 import { useSent } from '#islands/parts/useSent';
 import { useShell } from '#islands/shell/useShell';
+import { later } from '#islands/parts/later';
 import { ActionIcon, Button, Group, Menu } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { IconDots } from '@tabler/icons-react';
 import { useState } from 'react';
 import styles from './Credit.module.css';
+
+const RecordRequestDialog = later(() =>
+  import('#islands/Credit/RecordRequestDialog').then((part) => part.RecordRequestDialog),
+);
 
 const goingWords = {
   waits: 'Its message goes out in a minute',

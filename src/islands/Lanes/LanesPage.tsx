@@ -4,7 +4,7 @@ import type { Shell } from '#contracts/views';
 import { addDays, type PlainDate } from '#core/calendar/days';
 import { shortDate } from '#core/wording/days';
 import { read } from '#islands/api';
-import { type Move, MoveDialog } from '#islands/Change/MoveDialog';
+import type { Move } from '#islands/Change/MoveDialog';
 import { LaneBoard } from '#islands/Lanes/LaneBoard';
 import { BookingsHead } from '#islands/Bookings/BookingsHead';
 import { sameNarrowed, useNarrowed } from '#islands/Bookings/useNarrowed';
@@ -13,10 +13,13 @@ import { Problem } from '#islands/parts/Problem';
 import { useReady } from '#islands/parts/useReady';
 import { OwnerShell } from '#islands/shell/OwnerShell';
 import { useShell } from '#islands/shell/useShell';
+import { later } from '#islands/parts/later';
 import { Button, Group, SegmentedControl } from '@mantine/core';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import styles from './Lanes.module.css';
+
+const MoveDialog = later(() => import('#islands/Change/MoveDialog').then((part) => part.MoveDialog));
 
 type Props = { readonly shell: Shell; readonly path: string; readonly view: LanesView };
 

@@ -7,13 +7,15 @@ import { goToGap } from '#islands/Compose/Missing';
 import { Problem } from '#islands/parts/Problem';
 import { useRoute } from '#islands/parts/useRoute';
 import { useReady } from '#islands/parts/useReady';
-import { ConvertDialog } from '#islands/Quotes/ConvertDialog';
-import { SendDialog } from '#islands/Quotes/SendDialog';
-import { SignDialog } from '#islands/Quotes/SignDialog';
+import { later } from '#islands/parts/later';
 import { Button, Menu, Modal, TextInput } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { IconDots } from '@tabler/icons-react';
 import { useState } from 'react';
+
+const SendDialog = later(() => import('#islands/Quotes/SendDialog').then((part) => part.SendDialog));
+const SignDialog = later(() => import('#islands/Quotes/SignDialog').then((part) => part.SignDialog));
+const ConvertDialog = later(() => import('#islands/Quotes/ConvertDialog').then((part) => part.ConvertDialog));
 
 type Props = {
   readonly view: QuoteView;

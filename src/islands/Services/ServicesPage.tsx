@@ -4,9 +4,7 @@ import type { Shell } from '#contracts/views';
 import { read } from '#islands/api';
 import { BulkBar } from '#islands/Services/BulkBar';
 import { draftOfService, newService, type ServiceDraft } from '#islands/Services/serviceDraft';
-import { ServiceEditor } from '#islands/Services/ServiceEditor';
 import { kindWords, priceOf, taxOf } from '#islands/Services/serviceWords';
-import { TaxDialog } from '#islands/Services/TaxDialog';
 import { useReady } from '#islands/parts/useReady';
 import { PageHead } from '#islands/parts/PageHead';
 import { OwnerShell } from '#islands/shell/OwnerShell';
@@ -16,7 +14,11 @@ import { IconPlus, IconSearch } from '@tabler/icons-react';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import list from '#islands/parts/List.module.css';
+import { later } from '#islands/parts/later';
 import styles from './Services.module.css';
+
+const ServiceEditor = later(() => import('#islands/Services/ServiceEditor').then((part) => part.ServiceEditor));
+const TaxDialog = later(() => import('#islands/Services/TaxDialog').then((part) => part.TaxDialog));
 
 type Props = { readonly shell: Shell; readonly path: string; readonly view: ServicesView };
 

@@ -1,21 +1,25 @@
 import type { Shell } from '#contracts/views';
-import { WaysToPay } from '#islands/Ways/WaysToPay';
 import { BookingPageAddress } from '#islands/SetUp/BookingPageAddress';
-import { BusinessForm } from '#islands/SetUp/BusinessForm';
-import { BooksForm } from '#islands/SetUp/BooksForm';
-import { DocumentsForm } from '#islands/SetUp/DocumentsForm';
 import { type Chapter, chapterLines, chapters, type SetUpView } from '#islands/SetUp/chapters';
-import { OpeningHours } from '#islands/SetUp/OpeningHours';
-import { PageForm } from '#islands/SetUp/PageForm';
-import { ToldForm } from '#islands/SetUp/ToldForm';
-import { WritingForm } from '#islands/SetUp/WritingForm';
-import { Places } from '#islands/SetUp/Places';
 import { PageHead } from '#islands/parts/PageHead';
 import { OwnerShell } from '#islands/shell/OwnerShell';
 import { useShell } from '#islands/shell/useShell';
 import { IconChevronRight } from '@tabler/icons-react';
-import type { ReactNode } from 'react';
+import { lazy, type ReactNode, Suspense } from 'react';
 import styles from './SetUp.module.css';
+
+// The server draws the chapter that was asked for; a browser loads that one alone.
+const WaysToPay = lazy(() => import('#islands/Ways/WaysToPay').then((part) => ({ default: part.WaysToPay })));
+const BusinessForm = lazy(() => import('#islands/SetUp/BusinessForm').then((part) => ({ default: part.BusinessForm })));
+const BooksForm = lazy(() => import('#islands/SetUp/BooksForm').then((part) => ({ default: part.BooksForm })));
+const DocumentsForm = lazy(() =>
+  import('#islands/SetUp/DocumentsForm').then((part) => ({ default: part.DocumentsForm })),
+);
+const OpeningHours = lazy(() => import('#islands/SetUp/OpeningHours').then((part) => ({ default: part.OpeningHours })));
+const PageForm = lazy(() => import('#islands/SetUp/PageForm').then((part) => ({ default: part.PageForm })));
+const ToldForm = lazy(() => import('#islands/SetUp/ToldForm').then((part) => ({ default: part.ToldForm })));
+const WritingForm = lazy(() => import('#islands/SetUp/WritingForm').then((part) => ({ default: part.WritingForm })));
+const Places = lazy(() => import('#islands/SetUp/Places').then((part) => ({ default: part.Places })));
 
 type Props = {
   readonly shell: Shell;
@@ -50,7 +54,9 @@ export default function SetUpPage({ shell, path, view, chapter, connection }: Pr
       {chapter ? (
         <>
           <PageHead trail={<a href="/set-up">Set-up</a>} title={chapters[chapter].title} />
-          <div className={styles.chapter}>{shown[chapter]()}</div>
+          <div className={styles.chapter}>
+            <Suspense>{shown[chapter]()}</Suspense>
+          </div>
         </>
       ) : (
         <>

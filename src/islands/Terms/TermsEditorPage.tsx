@@ -6,11 +6,9 @@ import type { Terms } from '#core/terms/terms';
 import { Beside } from '#islands/Terms/Beside';
 import { AfterRules } from '#islands/Terms/AfterRules';
 import { CancelRules } from '#islands/Terms/CancelRules';
-import { GiveDialog } from '#islands/Terms/GiveDialog';
 import { HoldRules } from '#islands/Terms/HoldRules';
 import { InstalmentRules } from '#islands/Terms/InstalmentRules';
 import { PayingRules } from '#islands/Terms/PayingRules';
-import { PublishDialog } from '#islands/Terms/PublishDialog';
 import { SlowRules } from '#islands/Terms/SlowRules';
 import { useExample } from '#islands/Terms/useExample';
 import { type Editing, useTermsDraft } from '#islands/Terms/useTermsDraft';
@@ -18,10 +16,14 @@ import { consequencesOf, onExample } from '#islands/Terms/workOut';
 import { PageHead } from '#islands/parts/PageHead';
 import { OwnerShell } from '#islands/shell/OwnerShell';
 import { useReady } from '#islands/parts/useReady';
+import { later } from '#islands/parts/later';
 import { ActionIcon, Button, Group } from '@mantine/core';
 import { IconArrowBackUp, IconArrowForwardUp } from '@tabler/icons-react';
 import { useDeferredValue, useMemo, useState } from 'react';
 import styles from './Terms.module.css';
+
+const PublishDialog = later(() => import('#islands/Terms/PublishDialog').then((part) => part.PublishDialog));
+const GiveDialog = later(() => import('#islands/Terms/GiveDialog').then((part) => part.GiveDialog));
 
 type Props = {
   readonly shell: Shell;

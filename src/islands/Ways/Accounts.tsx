@@ -2,13 +2,15 @@ import { DialogButtons } from '#islands/parts/DialogButtons';
 import { disconnect } from '#contracts/routes/ways/disconnect';
 import type { AccountLine, WaysView } from '#contracts/wayViews';
 import { accountState, uncovered, wayOf } from '#islands/Ways/accountWords';
-import { ConnectForm } from '#islands/Ways/ConnectForm';
 import { Problem } from '#islands/parts/Problem';
 import { useRoute } from '#islands/parts/useRoute';
 import { useShell } from '#islands/shell/useShell';
+import { later } from '#islands/parts/later';
 import { Button, Modal, Stack } from '@mantine/core';
 import { useState } from 'react';
 import styles from './Ways.module.css';
+
+const ConnectForm = later(() => import('#islands/Ways/ConnectForm').then((part) => part.ConnectForm));
 
 /** The accounts that are connected, how each stands, and what none of them can take. */
 export function Accounts({ view }: { readonly view: WaysView }) {

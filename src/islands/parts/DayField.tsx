@@ -1,14 +1,15 @@
 import { addDays, addMonthsClamped, isPlainDate, type PlainDate } from '#core/calendar/days';
 import { type DayContext, readDay } from '#core/calendar/typedDay';
 import { longDate } from '#core/wording/days';
-import { houseStyle } from '#core/wording/houseStyle';
+import { later } from '#islands/parts/later';
 import { useDayContext } from '#islands/parts/useDayContext';
-import { type FreeDays, useFreeDays } from '#islands/parts/useFreeDays';
+import { useFreeDays } from '#islands/parts/useFreeDays';
 import { ActionIcon, Popover, TextInput, type TextInputProps } from '@mantine/core';
-import { DatePicker } from '@mantine/dates';
 import { IconCalendar } from '@tabler/icons-react';
 import { type KeyboardEvent, useRef, useState } from 'react';
 import styles from './DayField.module.css';
+
+const DayCalendar = later(() => import('#islands/parts/DayCalendar').then((part) => part.DayCalendar));
 
 export type DayFieldProps = Omit<TextInputProps, 'value' | 'onChange' | 'type'> & {
   /** YYYY-MM-DD, nothing, or what was typed and is no day yet: it is kept, for a contract to say so. */
@@ -42,8 +43,12 @@ export function DayField({ value, onChange, from = null, service, reads, error, 
     return reads?.(text, context) ?? readDay(text, context) ?? text;
   };
   const show = (next: boolean): void => {
-    setOpen(next);
-    if (next) setMonth(day ?? today);
+    if (!next) return setOpen(false);
+    setMonth(day ?? today);
+    // It opens with its days in it: they take the focus. Where they do not come, it says so itself.
+    void DayCalendar.fetched()
+      .catch(() => undefined)
+      .then(() => setOpen(true));
   };
   const step = (to: PlainDate): void => {
     setTyping(null);
@@ -107,15 +112,10 @@ export function DayField({ value, onChange, from = null, service, reads, error, 
         />
       </Popover.Target>
       <Popover.Dropdown>
-        <DatePicker
-          value={day}
-          date={month}
-          onDateChange={(date) => setMonth(date as PlainDate)}
-          firstDayOfWeek={houseStyle().weekStarts}
-          weekendDays={[]}
-          getDayProps={(date) => freeProps(free, date as PlainDate, today)}
-          onChange={(chosen) => {
-            if (chosen) step(chosen as PlainDate);
+        <DayCalendar
+          {...{ day, month, setMonth, free, today }}
+          choose={(chosen) => {
+            if (chosen) step(chosen);
             setOpen(false);
           }}
         />
@@ -123,12 +123,4 @@ export function DayField({ value, onChange, from = null, service, reads, error, 
       </Popover.Dropdown>
     </Popover>
   );
-}
-
-/** How a day of the small calendar is marked, where it is known what is free; what is taken can be chosen all the same. */
-function freeProps(free: FreeDays | null, date: PlainDate, today: PlainDate) {
-  const state = free?.get(date);
-  const marked = state === undefined ? {} : { 'data-free': state };
-  const said = state === undefined ? '' : state ? ', free' : ', not free';
-  return { ...marked, 'data-now': date === today, 'aria-label': `${longDate(date, today)}${said}` };
 }

@@ -2,7 +2,9 @@ import { shell as shellRoute } from '#contracts/routes/business/shell';
 import type { Shell } from '#contracts/views';
 import { read } from '#islands/api';
 import { ClockFace } from '#islands/shell/ClockFace';
+import { later } from '#islands/parts/later';
 import { Palette } from '#islands/shell/Palette';
+import { useEver } from '#islands/parts/useEver';
 import { palette } from '#islands/shell/paletteStore';
 import { Prove } from '#islands/shell/Prove';
 import { NavList, PhoneBar } from '#islands/shell/NavList';
@@ -10,9 +12,8 @@ import { ShellContext } from '#islands/shell/useShell';
 import { styleNonce } from '#islands/parts/styleNonce';
 import { cssVariables } from '#theme/cssVariables';
 import { theme } from '#theme/theme';
-import { ActionIcon, Button, Drawer, MantineProvider, useMantineColorScheme } from '@mantine/core';
+import { ActionIcon, Button, MantineProvider, useMantineColorScheme } from '@mantine/core';
 import { useDisclosure } from '@mantine/hooks';
-import { Notifications } from '@mantine/notifications';
 import { IconMoon, IconPlus, IconSearch, IconSun } from '@tabler/icons-react';
 import { QueryClient, QueryClientProvider, useQuery } from '@tanstack/react-query';
 import { setNonce } from 'get-nonce';
@@ -21,6 +22,9 @@ import styles from './OwnerShell.module.css';
 
 // What locks the page behind a dialog makes a style element of its own.
 if (typeof document !== 'undefined') setNonce(styleNonce());
+
+const PhoneMenu = later(() => import('#islands/shell/PhoneMenu').then((part) => part.PhoneMenu));
+const Notifications = later(() => import('@mantine/notifications').then((part) => part.Notifications));
 
 type Props = { readonly shell: Shell; readonly path: string; readonly children: ReactNode };
 
@@ -52,6 +56,7 @@ function Frame({ shell: given, path, children }: Props) {
     refetchInterval: 15_000,
   });
   const [menuOpen, menu] = useDisclosure(false);
+  const menuWanted = useEver(menuOpen);
   return (
     <ShellContext.Provider value={shell}>
       <a href="#main" className={styles.skip}>
@@ -61,17 +66,7 @@ function Frame({ shell: given, path, children }: Props) {
         <aside className={styles.side}>
           <NavList shell={shell} path={path} />
         </aside>
-        <Drawer
-          opened={menuOpen}
-          onClose={menu.close}
-          size={260}
-          withCloseButton={false}
-          padding={0}
-          title={null}
-          classNames={{ body: styles.drawer }}
-        >
-          <NavList shell={shell} path={path} />
-        </Drawer>
+        {menuWanted && <PhoneMenu shell={shell} path={path} opened={menuOpen} close={menu.close} />}
         <div className={styles.content}>
           <header className={styles.top}>
             <button

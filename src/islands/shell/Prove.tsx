@@ -1,18 +1,15 @@
-import { prove } from '#contracts/routes/door/prove';
-import { type ProblemOf, call } from '#islands/api';
+import { later } from '#islands/parts/later';
 import { setProver } from '#islands/shell/callProven';
-import { Problem } from '#islands/parts/Problem';
-import { Button, Group, Modal, PasswordInput, Text, TextInput } from '@mantine/core';
-import { type SubmitEvent, useEffect, useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 
 type Asked = { readonly by: 'code' | 'password'; readonly answer: (proven: boolean) => void };
 
+const ProveDialog = later(() => import('#islands/shell/ProveDialog').then((part) => part.ProveDialog));
+
 /** Asks again who sits there before money is led elsewhere; what was being done goes on by itself afterwards. */
 export function Prove() {
-  const [asked, setAsked] = useState<Asked | null>(null);
-  const [typed, setTyped] = useState('');
-  const [problem, setProblem] = useState<ProblemOf<typeof prove> | null>(null);
-  const [busy, setBusy] = useState(false);
+  // Whoever was asked last stays known while the dialog closes.
+  const [last, setLast] = useState({ time: 0, open: false, by: 'password' as Asked['by'] });
   const waiting = useRef<Asked | null>(null);
   useEffect(() => {
     setProver(
@@ -20,9 +17,7 @@ export function Prove() {
         new Promise((answer) => {
           waiting.current?.answer(false);
           waiting.current = { by, answer };
-          setTyped('');
-          setProblem(null);
-          setAsked(waiting.current);
+          setLast(({ time }) => ({ time: time + 1, open: true, by }));
         }),
     );
     return () => setProver(null);
@@ -30,45 +25,7 @@ export function Prove() {
   const end = (proven: boolean): void => {
     waiting.current?.answer(proven);
     waiting.current = null;
-    setAsked(null);
+    setLast((asked) => ({ ...asked, open: false }));
   };
-  const show = async (event: SubmitEvent): Promise<void> => {
-    event.preventDefault();
-    setBusy(true);
-    const answer = await call(prove, asked!.by === 'code' ? { code: typed.trim() } : { password: typed });
-    setBusy(false);
-    if (answer.ok) end(true);
-    else setProblem(answer.problem);
-  };
-  const field = { value: typed, 'data-autofocus': true, required: true };
-  const type = (event: { currentTarget: { value: string } }): void => setTyped(event.currentTarget.value);
-  return (
-    // Above the dialog whose button has asked.
-    <Modal zIndex={400} opened={asked !== null} onClose={() => end(false)} title="Is it you?" size="sm" centered>
-      <form onSubmit={(event) => void show(event)}>
-        <Text mb="sm">
-          This leads money elsewhere, so Ostendo asks once more. You are not asked again for ten minutes.
-        </Text>
-        {asked?.by === 'code' ? (
-          <TextInput
-            label="Code of your authenticator, or a recovery code"
-            autoComplete="one-time-code"
-            {...field}
-            onChange={type}
-          />
-        ) : (
-          <PasswordInput label="Your password" autoComplete="current-password" {...field} onChange={type} />
-        )}
-        <Problem problem={problem} currency="EUR" />
-        <Group mt="md" justify="flex-end">
-          <Button variant="default" onClick={() => end(false)}>
-            Leave it
-          </Button>
-          <Button type="submit" loading={busy}>
-            Go on
-          </Button>
-        </Group>
-      </form>
-    </Modal>
-  );
+  return last.time > 0 && <ProveDialog key={last.time} opened={last.open} by={last.by} end={end} />;
 }
