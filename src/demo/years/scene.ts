@@ -15,7 +15,7 @@ import { clients } from '#server/database/schema/clients';
 import { places } from '#server/database/schema/places';
 import { payAccounts } from '#server/database/schema/ways';
 import { wordings } from '#server/database/schema/wordings';
-import type { TaxRow } from '#server/invoicing/issue';
+import type { TaxRow } from '#server/database/ownerRow';
 import type { OwnWording } from '#server/letters/wordingOf';
 import { abilitiesOf } from '#world/cardNetwork/rows';
 import { and, asc, eq } from 'drizzle-orm';

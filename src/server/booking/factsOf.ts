@@ -1,10 +1,11 @@
 import type { Recorded } from '#core/actor/actor';
 import type { Fact } from '#core/booking/facts';
 import { bookingFactsRead } from '#core/kept/readFact';
+import type { Said } from '#core/kept/words';
 import type { Database, Tx } from '#server/database/database';
 import { facts } from '#server/database/schema/bookings';
 import { words } from '#server/database/schema/words';
-import { asc, eq, inArray } from 'drizzle-orm';
+import { asc, type Column, eq, inArray, type SQL, sql } from 'drizzle-orm';
 
 /** What happened to each of these bookings, in the order in which it was recorded, with the words of whoever said some. */
 export async function factsOfAll(
@@ -22,3 +23,13 @@ export async function factsOfAll(
   for (const { bookingId, fact, said } of rows) found.get(bookingId)!.push(bookingFactsRead.whole(fact, said));
   return found;
 }
+
+type ToldJson = readonly (readonly [fact: unknown, said: Said | null])[];
+
+/** What happened to the booking of a row, within the statement that reads the row. */
+export const factsWithin = (bookingId: Column): SQL<ToldJson> =>
+  sql`(select coalesce(json_agg(json_build_array(${facts.fact}, ${words.said}) order by ${facts.seq}), '[]')
+       from ${facts} left join ${words} on ${words.id} = ${facts.wordsId} where ${facts.bookingId} = ${bookingId})`;
+
+export const factsOfJson = (told: ToldJson): readonly Recorded<Fact>[] =>
+  told.map(([fact, said]) => bookingFactsRead.whole(bookingFactsRead.bare(fact), said));

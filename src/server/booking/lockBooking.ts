@@ -1,7 +1,7 @@
 import type { Recorded } from '#core/actor/actor';
 import type { Fact } from '#core/booking/facts';
 import type { Agreed } from '#core/booking/agreed';
-import { factsOfAll } from '#server/booking/factsOf';
+import { factsOfAll, factsOfJson, factsWithin } from '#server/booking/factsOf';
 import type { Database, Tx } from '#server/database/database';
 import { bookings } from '#server/database/schema/bookings';
 import { clients } from '#server/database/schema/clients';
@@ -35,6 +35,9 @@ const joined = (db: Database | Tx) =>
 
 type Row = { readonly booking: BookingRow; readonly client: ClientRow };
 
+/** For whom its documents are: what was said of this booking, else what is known of the client. */
+const clientOf = ({ booking: { bill }, client }: Row): ClientRow => (bill ? { ...client, bill } : client);
+
 async function withFacts(db: Database | Tx, rows: readonly Row[]): Promise<LoadedBooking[]> {
   const facts = await factsOfAll(
     db,
@@ -42,21 +45,29 @@ async function withFacts(db: Database | Tx, rows: readonly Row[]): Promise<Loade
   );
   return rows.map(({ booking, client }) => ({
     booking,
-    // For whom its documents are: what was said of this booking, else what is known of the client.
-    client: booking.bill ? { ...client, bill: booking.bill } : client,
+    client: clientOf({ booking, client }),
     facts: facts.get(booking.id)!,
   }));
 }
 
-async function load(db: Database | Tx, id: string, lock: boolean): Promise<LoadedBooking | null> {
-  const query = joined(db).where(eq(bookings.id, id));
-  const [loaded] = await withFacts(db, await (lock ? query.for('update', { of: bookings }) : query));
-  return loaded ?? null;
+/**
+ * The booking with its facts; nobody else changes it until the transaction ends. Its facts are read past the lock: within
+ * its statement they would be those of before whoever it waited for.
+ */
+export async function lockBooking(tx: Tx, id: string): Promise<LoadedBooking | null> {
+  const rows = await joined(tx).where(eq(bookings.id, id)).for('update', { of: bookings });
+  return (await withFacts(tx, rows))[0] ?? null;
 }
 
-/** The booking with its facts; nobody else changes it until the transaction ends. */
-export const lockBooking = (tx: Tx, id: string): Promise<LoadedBooking | null> => load(tx, id, true);
-export const readBooking = (db: Database | Tx, id: string): Promise<LoadedBooking | null> => load(db, id, false);
+/** The booking with its facts as they are at one moment. */
+export async function readBooking(db: Database | Tx, id: string): Promise<LoadedBooking | null> {
+  const [row] = await db
+    .select({ booking: bookings, client: clients, facts: factsWithin(bookings.id) })
+    .from(bookings)
+    .innerJoin(clients, eq(clients.id, bookings.clientId))
+    .where(eq(bookings.id, id));
+  return row ? { booking: row.booking, client: clientOf(row), facts: factsOfJson(row.facts) } : null;
+}
 
 /** Several at once, in the order of their ids, so that no two who lock some wait for each other. */
 export async function lockBookings(tx: Tx, ids: readonly string[]): Promise<LoadedBooking[]> {

@@ -19,10 +19,16 @@ import { agreedOf, type LoadedBooking } from '#server/booking/lockBooking';
 import { type Made, writeRecorded } from '#server/booking/writeRecorded';
 import type { Tx } from '#server/database/database';
 import { ownerRow, type OwnerRow } from '#server/database/ownerRow';
+import { whileOpen } from '#server/journal/booksLock';
 import { taxLines } from '#server/offer/taxLines';
 
 /** What a locked booking comes to by facts that are added. */
-export type Recording = { readonly loaded: LoadedBooking; readonly added: readonly Fact[] };
+export type Recording = {
+  readonly loaded: LoadedBooking;
+  readonly added: readonly Fact[];
+  /** Whose account a payment among them went through, where that is known already. */
+  readonly processor?: string;
+};
 export type RecordedOn = { readonly facts: readonly Recorded<Fact>[]; readonly standing: Standing };
 
 /**
@@ -34,22 +40,30 @@ export const recordFacts = async (
   loaded: LoadedBooking,
   added: readonly Fact[],
   now: Instant,
-): Promise<RecordedOn> => (await recordAll(tx, [{ loaded, added }], now))[0]!;
+  about: Pick<Recording, 'processor'> = {},
+): Promise<RecordedOn> => (await recordAll(tx, [{ loaded, added, ...about }], now))[0]!;
 
 /** The same for several bookings, each kind of row in one statement. @returns in their order */
 export async function recordAll(tx: Tx, recordings: readonly Recording[], now: Instant): Promise<RecordedOn[]> {
   const actor = actorNow();
-  const { post, asks } = await posting(
-    tx,
-    recordings.flatMap(({ added }) => added),
-  );
-  const all = recordings.map((recording) => reckoned(recording, post, actor, now));
+  const facts = recordings.flatMap(({ added }) => added);
+  const open = facts.some(isPosted);
+  // Before the business is read for them: what is booked goes by the books as they are from here on.
+  if (open) await whileOpen(tx);
+  const { post, asks } = await posting(tx, facts);
+  const all = recordings.map((recording) => ({
+    processor: recording.processor,
+    ...reckoned(recording, post, actor, now),
+  }));
   await writeBookings(
     tx,
     all.flatMap(({ changed, after }) => (changed ? [after.booking] : [])),
   );
   await writeRecorded(tx, {
-    made: all.flatMap(({ after, made }) => made.map((each) => ({ ...each, booking: after.booking }))),
+    open,
+    made: all.flatMap(({ after, made, processor }) =>
+      made.map((each) => ({ ...each, booking: after.booking, ...(processor === undefined ? {} : { processor }) })),
+    ),
     derived: all.filter(({ moves }) => moves).map(({ after, reached }) => ({ loaded: after, current: reached() })),
     besides: all.flatMap(({ after, inOrder }) => {
       const key = `document:${after.facts.length}`;

@@ -10,6 +10,7 @@ import { words } from '#server/database/schema/words';
 import { together } from '#server/database/together';
 import { agendaSteps, type errandOf } from '#server/errands/rewriteErrands';
 import { bookable, entrySteps, isOfProcessor, type NewEntry } from '#server/journal/appendEntry';
+import { whileOpen } from '#server/journal/booksLock';
 import { processorOfFact } from '#server/journal/processorOf';
 import { type SQL, sql } from 'drizzle-orm';
 
@@ -31,6 +32,8 @@ export type Writing = {
   readonly besides: readonly ReturnType<typeof errandOf>[];
   /** Entries that are of no fact, each to stand before those of later moments. */
   readonly others?: readonly NewEntry[];
+  /** Whoever writes holds the books open already. */
+  readonly open?: boolean;
 };
 
 const onlyErrands = (added: Writing['besides']): SQL[] =>
@@ -40,7 +43,10 @@ const onlyErrands = (added: Writing['besides']): SQL[] =>
  * Writes facts, what was said with them, their entries, and all that follows for their bookings, as one statement: the
  * text of it is the same for one booking and for twenty.
  */
-export async function writeRecorded(tx: Tx, { made, derived, besides, others = [] }: Writing): Promise<void> {
+export async function writeRecorded(
+  tx: Tx,
+  { made, derived, besides, others = [], open = false }: Writing,
+): Promise<void> {
   const entries: NewEntry[] = [];
   for (const [index, { fact, entry, booking, processor: known }] of made.entries()) {
     if (!entry) continue;
@@ -56,6 +62,7 @@ export async function writeRecorded(tx: Tx, { made, derived, besides, others = [
     const { fact: bare, said } = bookingFactsRead.written(fact);
     return { booking_id: booking.id, fact: { ...bare, v: factVersion }, at: fact.at, said };
   });
+  if (entries.length > 0 && !open) await whileOpen(tx);
   const journal = entrySteps(await bookable(tx, entries), sql`told`);
   const given = sql`told as materialized (
       select nextval('facts_seq_seq') as seq, f.ord, f.row from (

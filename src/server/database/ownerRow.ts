@@ -1,25 +1,38 @@
 import { writeAs } from '#core/wording/houseStyle';
 import type { Database, Tx } from '#server/database/database';
 import { changedInside, onceInside } from '#server/database/onlyInside';
-import { business } from '#server/database/schema/business';
+import { business, taxes } from '#server/database/schema/business';
+import { sql } from 'drizzle-orm';
 
 export type OwnerRow = typeof business.$inferSelect;
+export type TaxRow = typeof taxes.$inferSelect;
 
-/**
- * The business, whose way of writing days and figures holds from then on: another process may have changed it. Within a
- * transaction it is read once.
- */
+/** All columns of a tax are words: they are in JSON as they are in a row. */
+const taxRows = sql<TaxRow[]>`(select coalesce(json_agg(t order by t.position, t.code), '[]') from ${taxes} t)`;
+
+/** The business with its taxes; within a transaction they are read once. */
+const settings = (db: Database | Tx): Promise<{ readonly owner: OwnerRow; readonly taxes: TaxRow[] }> =>
+  onceInside(business, async () => (await db.select({ owner: business, taxes: taxRows }).from(business))[0]!);
+
+/** The business, whose way of writing days and figures holds from then on: another process may have changed it. */
 export async function ownerRow(db: Database | Tx): Promise<OwnerRow> {
-  const [owner] = await onceInside(business, () => db.select().from(business));
-  writeAs(owner!.style);
-  return owner!;
+  const { owner } = await settings(db);
+  writeAs(owner.style);
+  return owner;
 }
+
+/** Its taxes, in the order in which they are shown. */
+export const allTaxes = async (db: Database | Tx): Promise<readonly TaxRow[]> => (await settings(db)).taxes;
+
+/** Within a transaction: whoever asks for the business from here on has it as it is now. */
+export const ownerAnew = (): void => changedInside(business);
 
 /** The same, and nobody else changes it until the transaction ends: requests for a new number wait for it. */
 export async function lockOwner(tx: Tx): Promise<OwnerRow> {
   changedInside(business);
-  const [owner] = await onceInside(business, () => tx.select().from(business).for('update'));
-  return owner!;
+  const locked = async () =>
+    (await tx.select({ owner: business, taxes: taxRows }).from(business).for('update', { of: business }))[0]!;
+  return (await onceInside(business, locked)).owner;
 }
 
 /** Changes the business within a transaction. */

@@ -2,13 +2,14 @@ import { byItself } from '#server/actor/actorNow';
 import type { Deps } from '#server/deps';
 import { pauseOver } from '#server/database/pauses';
 import { bookings } from '#server/database/schema/bookings';
+import { payAccounts } from '#server/database/schema/ways';
 import { intents } from '#server/database/schema/work';
 import type { IntentRow } from '#server/intents/openIntent';
 import { recordAnswer } from '#server/intents/recordAnswer';
 import type { ProcessorAnswer } from '#core/paying/answer';
 import type { CardProcessor } from '#server/ports';
 import { givenUpOn, keepingTrouble } from '#server/through/troubles';
-import { processorOf } from '#server/ways/payAccounts';
+import { processorBy } from '#server/ways/payAccounts';
 import { and, asc, eq, getTableColumns, not, sql } from 'drizzle-orm';
 
 /** Asks a processor what the intent says, with the intent's id as the key: a repeat is answered as before. */
@@ -77,13 +78,14 @@ export async function carryOut(deps: Deps, intentId: string): Promise<ProcessorA
   const [found] = await deps.db
     .update(intents)
     .set({ calledAt: sql`now()` })
-    .where(eq(intents.id, intentId))
-    .returning({ ...getTableColumns(intents), currency });
+    .from(payAccounts)
+    .where(and(eq(intents.id, intentId), eq(payAccounts.id, intents.accountId)))
+    .returning({ row: getTableColumns(intents), account: getTableColumns(payAccounts), currency });
   if (!found) throw new Error(`no intent ${intentId}`);
-  const { currency: inCurrency, ...row } = found;
+  const { row, account, currency: inCurrency } = found;
   if (row.state !== 'open') return row.answer!;
   const answer = await keepingTrouble(deps, 'call', intentId, async () =>
-    askProcessor(await processorOf(deps, row.accountId), row, inCurrency),
+    askProcessor(processorBy(deps, account), row, inCurrency),
   );
   const further = await recordAnswer(deps, intentId, answer, row);
   const { bookingId: booking, request } = row;

@@ -5,10 +5,11 @@ import { type Database, rowsOf, type Tx } from '#server/database/database';
 import { bookings } from '#server/database/schema/bookings';
 import { payAccounts } from '#server/database/schema/ways';
 import { intents } from '#server/database/schema/work';
+import { insertAll } from '#server/database/together';
 import type { IntentRequest } from '#core/paying/request';
 import type { Asked } from '#core/paying/shares';
 import { accountOfAuthorisation } from '#server/ways/payAccounts';
-import { and, eq, inArray, or, sql } from 'drizzle-orm';
+import { and, eq, getTableColumns, inArray, or, type SQL, sql } from 'drizzle-orm';
 
 export type IntentRow = typeof intents.$inferSelect;
 
@@ -30,25 +31,27 @@ export async function openIntent(
   const { id, bookingId, cause, request, amount, now } = intent;
   const accountId = await accountOf(tx, request);
   const shares = request.kind === 'pay' ? (request.shares ?? []) : [];
-  await carryMode(tx, [bookingId, ...shares.map((share) => share.bookingId)], accountId);
-  await tx
-    .insert(intents)
-    .values({ id, bookingId, cause, request, amount, accountId, state: 'open', actor: actorNow(), madeAt: now });
+  const asked = { id, bookingId, cause, request, amount, accountId, state: 'open', actor: actorNow(), madeAt: now };
+  const keys = ['id', 'bookingId', 'cause', 'request', 'amount', 'accountId', 'state', 'actor', 'madeAt'] as const;
+  const insert = insertAll(intents, keys, [asked as typeof intents.$inferInsert]);
+  await carryMode(tx, [bookingId, ...shares.map((share) => share.bookingId)], accountId, insert);
   return id;
 }
 
 /**
  * From its first request on a booking is of the test or of the live accounts, and of no other. Whoever offers accounts
  * knows that: @throws where one of the other mode is asked all the same.
+ * @param insert writes the request, in the same statement
  */
-async function carryMode(tx: Tx, bookingIds: readonly string[], accountId: string): Promise<void> {
+async function carryMode(tx: Tx, bookingIds: readonly string[], accountId: string, insert: SQL): Promise<void> {
   const ids = [...new Set(bookingIds)].sort();
   const own = inArray(bookings.id, ids);
-  // One statement: those that have none yet take it, and all of them have it then.
+  // Those that have none yet take it, and all of them have it then.
   const [row] = await rowsOf<{ mode: string; there: number }>(
     tx,
     sql`with account as (select ${payAccounts.mode} as mode from ${payAccounts} where ${payAccounts.id} = ${accountId}),
-      taken as (update ${bookings} set mode = account.mode from account where ${own} and ${bookings.mode} is null returning 1)
+      taken as (update ${bookings} set mode = account.mode from account where ${own} and ${bookings.mode} is null returning 1),
+      asked as (${insert})
       select account.mode, ((select count(*) from taken) + (select count(*) from ${bookings} where ${own} and ${bookings.mode} = account.mode))::int as there
       from account`,
   );
@@ -71,21 +74,34 @@ export async function intentByCause(tx: Tx | Database, bookingId: string, cause:
 
 const underWay = sql`${intents.state} in ('open', 'waiting') and ${intents.request}->>'kind' in ('pay', 'charge', 'counter', 'counterHold')`;
 
+const underWayOf = (bookingId: string) =>
+  and(
+    or(
+      eq(intents.bookingId, bookingId),
+      sql`${intents.request}->'shares' @> ${JSON.stringify([{ bookingId }])}::jsonb`,
+    ),
+    underWay,
+  );
+
 /** The payment of a booking that is under way: asked for, or waiting for the client's bank. */
 export async function paymentUnderWay(tx: Tx | Database, bookingId: string): Promise<IntentRow | null> {
-  const [row] = await tx
-    .select()
-    .from(intents)
-    .where(
-      and(
-        or(
-          eq(intents.bookingId, bookingId),
-          sql`${intents.request}->'shares' @> ${JSON.stringify([{ bookingId }])}::jsonb`,
-        ),
-        underWay,
-      ),
-    );
+  const [row] = await tx.select().from(intents).where(underWayOf(bookingId));
   return row ?? null;
+}
+
+/** What was asked for by this cause before, and the payment of the booking that is under way. */
+export async function askedBefore(
+  tx: Tx,
+  bookingId: string,
+  cause: string,
+): Promise<{ readonly before: IntentRow | null; readonly underWay: IntentRow | null }> {
+  const same = and(eq(intents.bookingId, bookingId), eq(intents.cause, cause));
+  const rows = await tx
+    .select({ ...getTableColumns(intents), open: sql<boolean>`${underWayOf(bookingId)}` })
+    .from(intents)
+    .where(or(same, underWayOf(bookingId)));
+  const before = rows.find((row) => row.bookingId === bookingId && row.cause === cause) ?? null;
+  return { before, underWay: rows.find(({ open }) => open) ?? null };
 }
 
 /** Which of these bookings have a payment under way: few in all have. */

@@ -15,6 +15,7 @@ import { recordFacts } from '#server/booking/record';
 import { takePlaces } from '#server/booking/takePlaces';
 import type { Tx } from '#server/database/database';
 import { services } from '#server/database/schema/business';
+import { payAccounts } from '#server/database/schema/ways';
 import { intents } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
 import { keepCards } from '#server/intents/keepCards';
@@ -48,9 +49,17 @@ export async function recordAnswer(
     const bookingId = of?.bookingId ?? (await bookingOfOpen(tx, intentId));
     if (bookingId === null) return [];
     const loaded = (await lockBooking(tx, bookingId))!;
-    const [intent] = await tx.select().from(intents).where(eq(intents.id, intentId)).for('update');
-    if (!intent || intent.state === 'approved' || intent.state === 'declined') return [];
-    return actingAs(whose(intent, answer), () => recordOnce(tx, { clock, newId }, { loaded, intent, answer }));
+    const [found] = await tx
+      .select({ intent: intents, processor: payAccounts.name })
+      .from(intents)
+      .innerJoin(payAccounts, eq(payAccounts.id, intents.accountId))
+      .where(eq(intents.id, intentId))
+      .for('update', { of: intents });
+    if (!found) return [];
+    const { intent, processor } = found;
+    if (intent.state === 'approved' || intent.state === 'declined') return [];
+    const about = { loaded, intent, processor, answer };
+    return actingAs(whose(intent, answer), () => recordOnce(tx, { clock, newId }, about));
   });
 }
 
@@ -70,7 +79,12 @@ const whose = ({ actor, state }: IntentRow, { outcome }: ProcessorAnswer): Actor
 async function recordOnce(
   tx: Tx,
   { clock, newId }: Pick<Deps, 'clock' | 'newId'>,
-  { loaded, intent, answer }: { loaded: LoadedBooking; intent: IntentRow; answer: ProcessorAnswer },
+  {
+    loaded,
+    intent,
+    processor,
+    answer,
+  }: { loaded: LoadedBooking; intent: IntentRow; processor: string; answer: ProcessorAnswer },
 ): Promise<string[]> {
   const now = clock.now();
 
@@ -85,7 +99,7 @@ async function recordOnce(
   await tx.update(intents).set({ state: answer.outcome, answer, answeredAt: now }).where(eq(intents.id, intent.id));
   const asked = askedOf(intent);
   const added = factsOfAnswer(asked, answer, answeredOn(loaded, now));
-  const further = await recordOn(tx, loaded, { asked, added, now, newId });
+  const further = await recordOn(tx, loaded, { asked, added, processor, now, newId });
   if (added.some((fact) => fact.kind === 'chargeDeclined' && fact.clientPresent)) {
     const { number: of } = loaded.booking;
     const refused = refusedCards([...loaded.facts, ...added]);
@@ -94,7 +108,7 @@ async function recordOnce(
   for (const { bookingId } of otherShares(asked)) {
     const other = (await lockBooking(tx, bookingId))!;
     const shared = factsOfAnswer(asked, answer, answeredOn(other, now));
-    further.push(...(await recordOn(tx, other, { asked, added: shared, now, newId })));
+    further.push(...(await recordOn(tx, other, { asked, added: shared, processor, now, newId })));
   }
   return further;
 }
@@ -140,16 +154,22 @@ async function recordOnTheWay(
 async function recordOn(
   tx: Tx,
   loaded: LoadedBooking,
-  { asked, added, now, newId }: { asked: Asked; added: readonly Fact[]; now: Instant; newId: () => string },
+  {
+    asked,
+    added,
+    processor,
+    now,
+    newId,
+  }: { asked: Asked; added: readonly Fact[]; processor: string; now: Instant; newId: () => string },
 ): Promise<string[]> {
   await keepCards(tx, loaded.booking.clientId, asked, added);
   const receipt = added.find((fact) => fact.kind === 'received');
   const before = ledgerOf(loaded.facts);
   if (receipt && before.lapsed && (await takeAgain(tx, loaded.booking, now))) {
-    await recordFacts(tx, loaded, [{ kind: 'revived', at: now }, ...added], now);
+    await recordFacts(tx, loaded, [{ kind: 'revived', at: now }, ...added], now, { processor });
     return [];
   }
-  const recorded = await recordFacts(tx, loaded, added, now);
+  const recorded = await recordFacts(tx, loaded, added, now, { processor });
   const back = receipt && goesBackAtOnce(receipt, before, recorded.standing.position.credit);
   if (!back) return [];
   const about = { bookingId: loaded.booking.id, refunds: [back], cause: 'late', now, newId };

@@ -7,8 +7,7 @@ import { standing, type Standing } from '#core/booking/standing';
 import { ok, refuse, type Result } from '#core/result';
 import { agreedOf, type LoadedBooking } from '#server/booking/lockBooking';
 import type { Database, Tx } from '#server/database/database';
-import { ownerRow } from '#server/database/ownerRow';
-import { taxes as taxTable } from '#server/database/schema/business';
+import { allTaxes, ownerRow } from '#server/database/ownerRow';
 import { documents, documentsHeld } from '#server/database/schema/documents';
 import type { Deps } from '#server/deps';
 import { missingOf } from '#server/invoicing/missingOf';
@@ -29,7 +28,7 @@ export const documentsOf = (db: Database | Tx, bookingId: string): Promise<Docum
   db.select().from(documents).where(eq(documents.bookingId, bookingId)).orderBy(asc(documents.place));
 
 const subjectOf = async (db: Database | Tx, loaded: LoadedBooking): Promise<DocumentSubject> =>
-  subjectOfBooking(loaded, { owner: await ownerRow(db), taxes: await db.select().from(taxTable) });
+  subjectOfBooking(loaded, { owner: await ownerRow(db), taxes: await allTaxes(db) });
 
 /** What is missing, said before anything is issued. */
 export async function missingForBooking(db: Database, loaded: LoadedBooking): Promise<MissingForDocument[]> {
@@ -45,8 +44,7 @@ export async function issueForBooking(
   deps: Pick<Deps, 'newId'>,
   loaded: LoadedBooking,
   wanted: readonly WantedDocument[],
-  now: Instant,
-  requestKey?: string,
+  { now, requestKey, earlier }: { now: Instant; requestKey?: string; earlier: readonly DocumentRow[] },
 ): Promise<Result<DocumentRow[], NotIssued>> {
   const subject = { ...(await subjectOf(tx, loaded)), ...(requestKey === undefined ? {} : { requestKey }) };
   const { booking, facts } = loaded;
@@ -54,7 +52,7 @@ export async function issueForBooking(
   if (missing.length > 0) return refuse({ code: 'document_data_missing', missing });
   const rows = await documentRows(loaded, wanted, {
     subject,
-    earlier: await documentsOf(tx, booking.id),
+    earlier,
     current: standing(agreedOf(booking), facts, now),
     number: nextNumber(tx),
     newId: deps.newId,
@@ -108,10 +106,20 @@ export async function wantedOf(tx: Tx, { booking, facts }: LoadedBooking): Promi
  */
 export async function issueWhatFollows(tx: Tx, deps: Deps, loaded: LoadedBooking, now: Instant): Promise<void> {
   const { booking } = loaded;
-  const wanted = await wantedOf(tx, loaded);
-  await tx.delete(documentsHeld).where(eq(documentsHeld.bookingId, booking.id));
+  // What was held is tried anew: it goes as the documents are read.
+  const gone = tx
+    .$with('gone')
+    .as(
+      tx
+        .delete(documentsHeld)
+        .where(eq(documentsHeld.bookingId, booking.id))
+        .returning({ of: documentsHeld.bookingId }),
+    );
+  const own = tx.with(gone).select().from(documents);
+  const earlier = await own.where(eq(documents.bookingId, booking.id)).orderBy(asc(documents.place));
+  const wanted = documentsWanted(loaded, earlier, await ownerRow(tx));
   if (wanted.length === 0) return;
-  const issued = await issueForBooking(tx, deps, loaded, wanted, now);
+  const issued = await issueForBooking(tx, deps, loaded, wanted, { now, earlier });
   if (issued.ok) return;
   if (!('missing' in issued.refusal)) throw new Error(`documents of ${booking.number}: ${issued.refusal.message}`);
   await tx.insert(documentsHeld).values({ bookingId: booking.id, missing: issued.refusal.missing, at: now });

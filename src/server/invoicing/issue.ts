@@ -11,7 +11,7 @@ import type { Decimal } from '#core/money/decimal';
 import type { PriceInput } from '#core/price/price';
 import { buyerOf, sellerOf } from '#server/invoicing/parties';
 import type { Tx } from '#server/database/database';
-import type { business, taxes as taxTable } from '#server/database/schema/business';
+import type { OwnerRow, TaxRow } from '#server/database/ownerRow';
 import type { clients } from '#server/database/schema/clients';
 import { documentCounters, documents } from '#server/database/schema/documents';
 import { sql } from 'drizzle-orm';
@@ -19,11 +19,10 @@ import { sql } from 'drizzle-orm';
 export type DocumentRow = typeof documents.$inferSelect;
 /** One that has no place among all yet. */
 export type NewDocument = Omit<DocumentRow, 'place'>;
-export type TaxRow = typeof taxTable.$inferSelect;
 
 /** What it is a document of. */
 export type DocumentSubject = {
-  readonly owner: typeof business.$inferSelect;
+  readonly owner: OwnerRow;
   readonly taxes: readonly TaxRow[];
   readonly client: typeof clients.$inferSelect;
   readonly about: { readonly bookingId: string } | { readonly requestId: string };

@@ -1,7 +1,8 @@
 import { type MissingForDocument, missingForDocument } from '#core/documents/missing';
 import type { TaxCategory } from '#core/documents/taxCategory';
 import { countedLines, type PriceInput } from '#core/price/price';
-import type { DocumentSubject, TaxRow } from '#server/invoicing/issue';
+import type { TaxRow } from '#server/database/ownerRow';
+import type { DocumentSubject } from '#server/invoicing/issue';
 import { buyerOf, sellerOf } from '#server/invoicing/parties';
 
 const categoriesOf = (price: PriceInput, known: readonly TaxRow[]): TaxCategory[] => {

@@ -8,8 +8,7 @@ import { ok, refuse, type Result } from '#core/result';
 import { factsOfRequests } from '#server/requests/requestFacts';
 import { type RequestRow, standingOfRequest } from '#server/requests/requests';
 import type { Database, Tx } from '#server/database/database';
-import { ownerRow } from '#server/database/ownerRow';
-import { taxes as taxTable } from '#server/database/schema/business';
+import { allTaxes, ownerRow } from '#server/database/ownerRow';
 import { clients } from '#server/database/schema/clients';
 import { requestPayments } from '#server/database/schema/credit';
 import { documents, requestDocumentsHeld } from '#server/database/schema/documents';
@@ -45,7 +44,7 @@ async function subjectOf(
   const [client] = await db.select().from(clients).where(eq(clients.id, request.clientId));
   return {
     owner: await ownerRow(db),
-    taxes: await db.select().from(taxTable),
+    taxes: await allTaxes(db),
     client: { ...client!, bill: request.bill ?? client!.bill },
     about: { requestId: request.id },
     title: request.note,

@@ -4,7 +4,7 @@ import { localDate } from '#core/calendar/zoned';
 import { postingRules } from '#core/journal/entryForFact';
 import { type Account, accounts, type JournalEntry, type JournalLine } from '#core/journal/entry';
 import type { Tx } from '#server/database/database';
-import { business } from '#server/database/schema/business';
+import { ownerRow } from '#server/database/ownerRow';
 import { together } from '#server/database/together';
 import { type SQL, sql } from 'drizzle-orm';
 import { whileOpen } from '#server/journal/booksLock';
@@ -12,12 +12,9 @@ import { journalEntries, journalLines } from '#server/database/schema/journal';
 
 /** The day on which something is booked: its own, or the first open one where that is in a closed period. */
 async function bookedOn(tx: Tx): Promise<(at: Instant) => PlainDate> {
-  await whileOpen(tx);
-  // Past the lock: whoever closed a period meanwhile has done so.
-  const [owner] = await tx.select({ zone: business.timeZone, closedUntil: business.closedUntil }).from(business);
-  const { zone, closedUntil } = owner!;
+  const { timeZone, closedUntil } = await ownerRow(tx);
   return (at) => {
-    const day = localDate(at, zone);
+    const day = localDate(at, timeZone);
     return closedUntil !== null && day <= closedUntil ? addDays(closedUntil, 1) : day;
   };
 }
@@ -51,11 +48,12 @@ export const appendEntry = (tx: Tx, entry: JournalEntry, given: EntryAbout): Pro
 /** The same of several, in their order. */
 export async function appendEntries(tx: Tx, added: readonly NewEntry[]): Promise<void> {
   if (added.length === 0) return;
+  await whileOpen(tx);
   const { given, steps } = entrySteps(await bookable(tx, added));
   await together(tx, steps, given);
 }
 
-/** Entries with the days on which they are booked; whoever books holds the books open from here on. */
+/** Entries with the days on which they are booked, by whoever holds the books open. */
 export async function bookable(tx: Tx, added: readonly NewEntry[]): Promise<Booked[]> {
   if (added.length === 0) return [];
   const dayOf = await bookedOn(tx);

@@ -1,13 +1,15 @@
 import { type AnyOccasion, type MessageText, originalWordings } from '#core/wording/originalWordings';
 import type { Tx } from '#server/database/database';
+import { onceInside } from '#server/database/onlyInside';
 import { wordings } from '#server/database/schema/wordings';
-import { eq } from 'drizzle-orm';
 
 export type OwnWording = { readonly text: MessageText; readonly off: boolean; readonly copyTo: readonly string[] };
 
 /** How the owner has a message say it; the original where nothing was changed. */
 export async function wordingOf(tx: Tx, occasion: AnyOccasion): Promise<OwnWording> {
-  const [own] = await tx.select().from(wordings).where(eq(wordings.occasion, occasion));
+  // Few are changed: all of them at once, for all letters of a transaction.
+  const changed = await onceInside(wordings, () => tx.select().from(wordings));
+  const own = changed.find((row) => row.occasion === occasion);
   if (!own) return { text: originalWordings[occasion], off: false, copyTo: [] };
   return { text: { subject: own.subject, body: own.body }, off: own.off, copyTo: own.copyTo };
 }

@@ -1,16 +1,6 @@
 import type { TaxLine } from '#contracts/serviceViews';
 import type { Database, Tx } from '#server/database/database';
-import { taxes } from '#server/database/schema/business';
-import { asc } from 'drizzle-orm';
+import { allTaxes } from '#server/database/ownerRow';
 
-export const taxLines = (db: Database | Tx): Promise<TaxLine[]> =>
-  db
-    .select({
-      code: taxes.code,
-      label: taxes.label,
-      rate: taxes.rate,
-      category: taxes.category,
-      reason: taxes.reason,
-    })
-    .from(taxes)
-    .orderBy(asc(taxes.position), asc(taxes.code));
+export const taxLines = async (db: Database | Tx): Promise<TaxLine[]> =>
+  (await allTaxes(db)).map(({ code, label, rate, category, reason }) => ({ code, label, rate, category, reason }));

@@ -11,7 +11,7 @@ import type { VoucherOrder } from '#core/credit/voucherOrder';
 import { business, services } from '#server/database/schema/business';
 import type { Deps } from '#server/deps';
 import { connectedAccounts } from '#server/ways/payAccounts';
-import { inArray } from 'drizzle-orm';
+import { inArray, sql } from 'drizzle-orm';
 
 type World = Pick<Deps, 'adapters'>;
 export type PaidFor = {
@@ -24,6 +24,12 @@ export type PaidFor = {
   readonly mode: 'test' | 'live' | null;
 };
 
+/** What services show of the ways to pay, within a statement. */
+const waysOf = (ids: readonly string[]) =>
+  sql<
+    WaysShown[]
+  >`(select coalesce(json_agg(${services.ways}), '[]') from ${services} where ${inArray(services.id, [...ids])})`;
+
 /**
  * What may be paid with for bookings that are paid together: what the terms and choices of every one of them leave.
  * @param chosen the account that the owner picked for this payment
@@ -35,14 +41,13 @@ export async function offeredFor(
   now: Instant,
   chosen: Ledger['accountChosen'] = null,
 ): Promise<OfferedWays> {
-  const [owner] = await db.select({ ways: business.ways }).from(business);
   const ids = bookings.map(({ serviceId }) => serviceId);
-  const own = await db.select({ ways: services.ways }).from(services).where(inArray(services.id, ids));
+  const [shown] = await db.select({ ways: business.ways, own: waysOf(ids) }).from(business);
   const starts = bookings.map(({ startsAt, timeZone }) => instantOfWall(startsAt, timeZone)).sort();
   const picked: WaysShown[] = chosen ? [{ hidden: [], online: chosen }] : [];
   return offeredWays({
     terms: waysToPay.filter((way) => bookings.every(({ terms }) => terms.ways?.includes(way) ?? true)),
-    shown: [owner!.ways, ...own.map(({ ways }) => ways), ...picked],
+    shown: [shown!.ways, ...shown!.own, ...picked],
     accounts: (await connectedAccounts(db, adapters, now)).filter(({ live }) =>
       bookings.every(({ mode }) => mode === null || (mode === 'live') === live),
     ),

@@ -65,13 +65,19 @@ export async function accountOfReference(
 
 /** The processor's account of that id, also one that takes no new payments any more. */
 export async function processorOf(
-  { db, adapters, vault }: Pick<Deps, 'db' | 'adapters' | 'vault'>,
+  deps: Pick<Deps, 'db' | 'adapters' | 'vault'>,
   accountId: string,
 ): Promise<CardProcessor> {
-  const [row] = await db.select().from(payAccounts).where(eq(payAccounts.id, accountId));
+  const [row] = await deps.db.select().from(payAccounts).where(eq(payAccounts.id, accountId));
   if (!row) throw new Error(`no account ${accountId}`);
-  return adapterOf(adapters, row.provider).open(row.reference, vault.open(row.access, row.id));
+  return processorBy(deps, row);
 }
+
+/** The same, of an account that was read. */
+export const processorBy = (
+  { adapters, vault }: Pick<Deps, 'adapters' | 'vault'>,
+  { id, provider, reference, access }: PayAccount,
+): CardProcessor => adapterOf(adapters, provider).open(reference, vault.open(access, id));
 
 /** The account that gave out an authorisation. */
 export async function accountOfAuthorisation(tx: Tx | Database, authorisation: string): Promise<string> {

@@ -5,12 +5,12 @@ import { settledTerms } from '#core/quote/settledTerms';
 import { ok, refuse, type Result } from '#core/result';
 import { insertBooking, type InsertRefusal } from '#server/booking/insertBooking';
 import type { Tx } from '#server/database/database';
-import { lockOwner } from '#server/database/ownerRow';
+import { allTaxes, lockOwner, type TaxRow } from '#server/database/ownerRow';
 import { bookings } from '#server/database/schema/bookings';
-import { services, taxes, termsVersions } from '#server/database/schema/business';
+import { services, termsVersions } from '#server/database/schema/business';
 import type { Deps } from '#server/deps';
 import { runDueOf } from '#server/agenda/runDue';
-import { asc, desc, eq } from 'drizzle-orm';
+import { desc, eq } from 'drizzle-orm';
 
 export type CreateBookingRefusal =
   | InsertRefusal
@@ -90,7 +90,7 @@ async function pricedAs(
   lines: Pick<CreateBooking, 'lines' | 'discount'>,
   service: typeof services.$inferSelect,
 ): Promise<Priced> {
-  return pricedBy(await tx.select().from(taxes).orderBy(asc(taxes.position), asc(taxes.code)), lines, service);
+  return pricedBy(await allTaxes(tx), lines, service);
 }
 
 /**
@@ -99,7 +99,7 @@ async function pricedAs(
  * @param known the taxes of the business in their order
  */
 export function pricedBy(
-  known: readonly Pick<typeof taxes.$inferSelect, 'code' | 'rate'>[],
+  known: readonly Pick<TaxRow, 'code' | 'rate'>[],
   { lines, discount }: Pick<CreateBooking, 'lines' | 'discount'>,
   { currency, taxMode }: Pick<typeof services.$inferSelect, 'currency' | 'taxMode'>,
 ): Priced {

@@ -36,7 +36,7 @@ const issuing =
       if (before.length > 0) return ok({ numbers: before.map(({ number }) => number) });
       const wanted = find(open, issued);
       if (!wanted.ok) return wanted;
-      const made = await issueForBooking(tx, deps, loaded, wanted.value, now, requestKey);
+      const made = await issueForBooking(tx, deps, loaded, wanted.value, { now, requestKey, earlier: issued });
       if (!made.ok) return refuse('missing' in made.refusal ? made.refusal : { code: refusals(made.refusal.path) });
       await tx.delete(documentsHeld).where(eq(documentsHeld.bookingId, bookingId));
       return ok({ numbers: made.value.map(({ number }) => number) });

@@ -2,6 +2,7 @@ import { raisedPrice } from '#core/services/raisedPrice';
 import type { ChangeServices, SaveService, SaveTaxes } from '#contracts/services';
 import { ok, refuse, type Result } from '#core/result';
 import type { Tx } from '#server/database/database';
+import { ownerAnew } from '#server/database/ownerRow';
 import { bookings } from '#server/database/schema/bookings';
 import { services, taxes, terms } from '#server/database/schema/business';
 import type { Deps } from '#server/deps';
@@ -92,5 +93,6 @@ export const saveTaxes =
       if (missing !== undefined) return refuse({ code: 'tax_in_use', tax: missing });
       await tx.delete(taxes);
       if (wanted.length > 0) await tx.insert(taxes).values(wanted.map((tax, position) => ({ ...tax, position })));
+      ownerAnew();
       return ok({ saved: wanted.length });
     });

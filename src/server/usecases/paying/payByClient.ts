@@ -7,7 +7,7 @@ import { ok, refuse, type Result } from '#core/result';
 import { dealOf } from '#server/booking/dealOf';
 import type { Deps } from '#server/deps';
 import { carryOut } from '#server/intents/carryOut';
-import { intentByCause, type IntentRow, openIntent, paymentUnderWay } from '#server/intents/openIntent';
+import { askedBefore, intentByCause, type IntentRow, openIntent } from '#server/intents/openIntent';
 import { type MayNotPay, mayPay } from '#core/paying/mayPay';
 import type { CardUsed, IntentRequest } from '#core/paying/request';
 import { bookingOfLink } from '#server/links/clientLink';
@@ -96,7 +96,7 @@ async function fromClient(
   if (!known) return unlessBegun('card_unknown');
 
   const intended = await decideOn<string, PayRefusal>(deps, bookingId, async ({ tx, loaded, standing, now }) => {
-    const before = await intentByCause(tx, bookingId, cause);
+    const { before, underWay } = await askedBefore(tx, bookingId, cause);
     if (before) return asBefore(before);
     if (standing.ledger.lapsed) return refuse({ code: 'booking_over' });
     const stopped = tooManyCards(refusedCards(loaded.facts), now);
@@ -124,7 +124,6 @@ async function fromClient(
       return ok(await make({ kind: 'verify', card: used, ...agreed, ...use }, zero));
     }
 
-    const underWay = await paymentUnderWay(tx, bookingId);
     if (underWay) return refuse({ code: 'payment_under_way', confirmUrl: confirmUrlOf(underWay) });
     const may = mayPay(atCost(standing, cardCost(offered)), dealOf(loaded.booking), {
       ...asked,
