@@ -155,4 +155,28 @@ describe('hands', () => {
     expect(await receivedOf(context.request, number)).to.deep.equal([50_00]);
     await context.close();
   });
+
+  it('the line drops before a dialog has come: it is said, and the dialog comes by itself', async () => {
+    const { context, page } = await signedIn();
+    const { number } = await book(context.request, {
+      serviceId: 'first-night',
+      termsId: 'counter',
+      start: '2027-04-12T21:00',
+      end: '2027-04-12T23:00',
+    });
+    await page.goto(`${server.address}/bookings/${number}`, { waitUntil: 'networkidle' });
+    await context.setOffline(true);
+    await page.getByRole('button', { name: 'Record a payment' }).click();
+    await page.getByText('A part of this page has not come').waitFor();
+    await expectAccessible(page);
+    await context.setOffline(false);
+    await page.getByRole('dialog').getByLabel(/^Sum/).fill('50');
+    await page.keyboard.press('Escape');
+    await page.getByRole('dialog').waitFor({ state: 'detached' });
+    await page.keyboard.press('Control+k');
+    await page.keyboard.type(number);
+    await page.keyboard.press('Enter');
+    await page.waitForURL(`**/bookings/${number}`);
+    await context.close();
+  });
 });

@@ -16,7 +16,8 @@ import { calendarOf } from '#server/documents/calendarOf';
 import { documents } from '#server/database/schema/documents';
 import { files } from '#server/database/schema/files';
 import { documentsOf } from '#server/invoicing/bookingDocuments';
-import { documentPdf } from '#server/invoicing/documentFile';
+import { documentPdfs } from '#server/invoicing/documentFile';
+import type { DocumentRow } from '#server/invoicing/issue';
 import { transferCid, transferPart } from '#server/outbox/transferPart';
 import { bringsDocuments, documentOfCause } from '#server/letters/writeDocumentLetter';
 import { agreementFile } from '#server/quotes/agreementFile';
@@ -64,19 +65,15 @@ async function linkOf(deps: Deps, row: MessageRow): Promise<Read> {
   return { link: row.path === null ? null : `${baseUrl}${row.path}`, reference: '' };
 }
 
-async function documentAttachment({ db }: Deps, id: string): Promise<MailAttachment> {
-  const [row] = await db.select().from(documents).where(eq(documents.id, id));
-  const { filename, content, type } = await documentPdf(db, row!);
-  return { filename, contentType: type, content };
-}
+/** Papers as a letter brings them. */
+const attached = async (deps: Deps, rows: readonly DocumentRow[]): Promise<MailAttachment[]> =>
+  (await documentPdfs(deps.db, rows)).map(({ filename, content, type }) => ({ filename, contentType: type, content }));
 
 /** All documents of a booking whose client gets its bills. */
 async function bookingDocuments(deps: Deps, bookingId: string): Promise<MailAttachment[]> {
   const { client } = (await readBooking(deps.db, bookingId))!;
   if (client.bill.billTo) return [];
-  const attached: MailAttachment[] = [];
-  for (const { id } of await documentsOf(deps.db, bookingId)) attached.push(await documentAttachment(deps, id));
-  return attached;
+  return attached(deps, await documentsOf(deps.db, bookingId));
 }
 
 /** The papers that the owner put to a request. */
@@ -93,7 +90,8 @@ async function requestAttachments({ db }: Deps, requestId: string): Promise<Mail
 /** A confirmation brings the days for the calendar, and what was signed. */
 async function attachmentsOf(deps: Deps, row: MessageRow): Promise<MailAttachment[]> {
   const document = documentOfCause(row.cause);
-  if (document !== null) return [await documentAttachment(deps, document)];
+  if (document !== null)
+    return attached(deps, await deps.db.select().from(documents).where(eq(documents.id, document)));
   if (row.requestId !== null && row.occasion === 'paymentRequest') return requestAttachments(deps, row.requestId);
   const wanted: Occasion[] = ['confirmation', 'changed'];
   if (row.bookingId === null || row.linkFor === 'payer') return [];

@@ -3,6 +3,7 @@ import { BookingsQueryIn } from '#contracts/bookingsQuery';
 import type { BookingsQuery } from '#contracts/views';
 import type { Minor } from '#core/money/minor';
 import { expect } from 'chai';
+import { type SQL, sql } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import { type Installation, installation, rental } from '../../../../testing/installation';
 
@@ -42,6 +43,35 @@ describe('what views read', () => {
     expect((await list({ sort: 'total', descending: true })).lines.map((line) => line.total)).to.deep.equal([
       800_00, 300_00,
     ]);
+  });
+
+  it('counts what is many no further, and for a while not again; few are counted each time', async () => {
+    const { db } = app.deps;
+    const closed = sql`update summaries set stage = 'closed' where booking_id in`;
+    const more = (table: 'bookings' | 'summaries', made: SQL, from: SQL) =>
+      db.execute(
+        sql`insert into ${sql.raw(table)} select made.* from ${sql.raw(table)} own, generate_series(1, 2600) n,
+              lateral jsonb_populate_record(null::${sql.raw(table)}, to_jsonb(own) || ${made}) made where ${from}`,
+      );
+    await more(
+      'bookings',
+      sql`jsonb_build_object('id', 'many-' || n, 'number', 'M-' || n, 'request_key', n)`,
+      sql`own.number = 'B-0001'`,
+    );
+    await more('summaries', sql`jsonb_build_object('booking_id', 'many-' || n)`, sql`own.stage = 'waiting'`);
+    expect((await list()).counts).to.deep.include({ all: 2001, waiting: 2001, secured: 1, closed: 0 });
+    await db.execute(sql`${closed} (select booking_id from summaries where booking_id like 'many-%' limit 700)`);
+    expect((await list()).counts, 'waiting was many a moment ago').to.deep.include({ waiting: 2001, closed: 700 });
+    expect((await list({ search: 'dome' })).counts, 'a search is counted').to.deep.include({
+      waiting: 1901,
+      closed: 700,
+      all: 2001,
+    });
+    const { lines } = await list({ stage: 'all', sort: 'number', page: 39 });
+    expect(lines.map(({ number }) => number)).to.deep.equal(
+      (await list({ stage: 'all', sort: 'number', page: 10_000 })).lines.map(({ number }) => number),
+    );
+    expect(new Set(lines.map(({ id }) => id))).to.have.property('size', 50);
   });
 
   it('an address that makes no sense is the whole list', () => {
