@@ -16,12 +16,12 @@ import { changeView, servicesView } from '#server/queries/offer/services';
 import { termsList, termsUse, termsView } from '#server/queries/offer/terms';
 import { todayView } from '#server/queries/bookings/today';
 import type { SettingsView } from '#contracts/settingsView';
-import { ownerRow } from '#server/database/ownerRow';
 import { quotes } from '#server/database/schema/quotes';
 import type { QuotesQuery } from '#contracts/quotesQuery';
 import type { TimeQuery } from '#contracts/timeViews';
 import type { PlainDate } from '#core/calendar/days';
 import { localDate } from '#core/calendar/zoned';
+import { writeAs } from '#core/wording/houseStyle';
 import { calendarView, lanesView } from '#server/queries/bookings/onDays';
 import { notThrough } from '#server/through/notThrough';
 import { messagesView } from '#server/queries/messages/messages';
@@ -48,26 +48,43 @@ export function openQueries(
     transferTo: async (): Promise<string> => (await db.select({ to: business.transferTo }).from(business))[0]!.to,
 
     async shell(person: Shell['person'], clockStands: boolean): Promise<Shell> {
-      const owner = await ownerRow(db);
-      const [counts] = await db
+      const asks = db
         .select({
-          decisions: sql<number>`count(*)`.mapWith(Number),
+          decisions: sql<number>`count(*)`.mapWith(Number).as('decisions'),
           // What waits for its client, or for its way back, is not for the owner yet.
-          closeOuts: sql<number>`count(*) filter (where ${summaries.stage} = 'toCloseOut')`.mapWith(Number),
+          closeOuts: sql<number>`count(*) filter (where ${summaries.stage} = 'toCloseOut')`
+            .mapWith(Number)
+            .as('close_outs'),
         })
         .from(summaries)
-        .where(isNotNull(summaries.decideBy));
-      const { name, line, timeZone, currency } = owner;
+        .where(isNotNull(summaries.decideBy))
+        .as('asks');
+      // Each page has it: one statement.
+      const [row] = await db
+        .select({
+          name: business.name,
+          line: business.line,
+          timeZone: business.timeZone,
+          currency: business.currency,
+          style: business.style,
+          bookingStopped: business.bookingStopped,
+          decisions: asks.decisions,
+          closeOuts: asks.closeOuts,
+          quotes: sql<number>`(select count(*)::int from ${quotes} where ${isNotNull(quotes.wants)})`,
+        })
+        .from(business)
+        .crossJoin(asks);
+      const { name, line, timeZone, currency, style, bookingStopped, ...counts } = row!;
+      writeAs(style);
       return {
         business: { name, line, timeZone, currency },
         person,
         now: clock.now(),
         standing: clockStands,
         standIns: standInsOpen || (await testAccountConnected(db)),
-        bookingStopped: owner.bookingStopped !== null,
+        bookingStopped: bookingStopped !== null,
         pressed: !(await limits.room('unpaidInAll', {})),
-        ...counts!,
-        quotes: await db.$count(quotes, isNotNull(quotes.wants)),
+        ...counts,
       };
     },
 
