@@ -48,5 +48,10 @@ export const theme = createTheme({
   autoContrast: true,
   focusRing: 'auto',
   respectReducedMotion: true,
-  components: { Modal: closes, Notification: closes, Drawer: closes },
+  components: {
+    Modal: closes,
+    Drawer: closes,
+    // Its own grey beneath a heading is too light to be read.
+    Notification: { ...closes, styles: { description: { color: 'var(--ink-2)' } } },
+  },
 });
