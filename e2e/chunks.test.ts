@@ -49,7 +49,7 @@ const ownersBudgets: Readonly<Record<string, number>> = {
   MessagesPage: 175,
   ClientWholePage: 175,
   BookingPage: 222,
-  CloseOutPage: 235,
+  CloseOutPage: 137,
   NewBookingPage: 247,
   QuoteEditorPage: 258,
 };

@@ -3,9 +3,7 @@ import { closeOuts } from '#contracts/routes/closing/closeOuts';
 import type { CloseOutView, Shell } from '#contracts/views';
 import { formatAmount, formatCount } from '#core/money/formatMoney';
 import { read } from '#islands/api';
-import { HeardClaims } from '#islands/CloseOut/HeardClaims';
 import { nothingClaimed } from '#islands/CloseOut/nothingClaimed';
-import { ClaimForm } from '#islands/CloseOut/ClaimForm';
 import { CloseOutRow } from '#islands/CloseOut/CloseOutRow';
 import { OwnerShell } from '#islands/shell/OwnerShell';
 import { useShell } from '#islands/shell/useShell';
@@ -20,7 +18,11 @@ import { useQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { sum } from '#core/money/minor';
 import { countOf } from '#islands/CloseOut/countOf';
+import { later } from '#islands/parts/later';
 import styles from './CloseOut.module.css';
+
+const ClaimForm = later(() => import('#islands/CloseOut/ClaimForm').then((part) => part.ClaimForm));
+const HeardClaims = later(() => import('#islands/CloseOut/HeardClaims').then((part) => part.HeardClaims));
 
 type Props = { readonly shell: Shell; readonly path: string; readonly view: CloseOutView };
 
@@ -68,12 +70,15 @@ function CloseOuts({ given }: { readonly given: CloseOutView }) {
   const selected = free.filter((line) => chosen.has(line.id));
   const held = sum(selected.filter((line) => line.currency === business.currency).map((line) => line.held));
   const chooseAll = (all: boolean): void => setChosen(all ? new Set(free.map((line) => line.id)) : new Set());
-  const later = useDelayed('close-outs');
+  const delayed = useDelayed('close-outs');
   const releaseChosen = (): void => {
-    if (later.waits) return later.now();
+    if (delayed.waits) return delayed.now();
     if (selected.length === 0) return;
     if (selected.length === 1) return void releaseNow();
-    later.begin(`${countOf(selected.length, 'booking')} will be closed with nothing claimed.`, () => void releaseNow());
+    delayed.begin(
+      `${countOf(selected.length, 'booking')} will be closed with nothing claimed.`,
+      () => void releaseNow(),
+    );
   };
   const releaseNow = async (): Promise<void> => {
     const done = await release.run({ bookingIds: selected.map((line) => line.id) });
@@ -123,7 +128,7 @@ function CloseOuts({ given }: { readonly given: CloseOutView }) {
               onChange={(event) => chooseAll(event.currentTarget.checked)}
             />
             <Button disabled={selected.length === 0} loading={release.busy} onClick={releaseChosen}>
-              {later.waits
+              {delayed.waits
                 ? 'Close them now'
                 : selected.length === 0
                   ? 'Nothing to claim: release'
@@ -143,7 +148,7 @@ function CloseOuts({ given }: { readonly given: CloseOutView }) {
                 key={line.id}
                 data-booking={line.id}
                 id={line.number}
-                data-waits={(later.waits && chosen.has(line.id)) || undefined}
+                data-waits={(delayed.waits && chosen.has(line.id)) || undefined}
                 className={opened === line.id ? styles.openRow : undefined}
               >
                 <CloseOutRow
