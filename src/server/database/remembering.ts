@@ -7,6 +7,8 @@ const mostKept = 600;
 const longestKept = 8000;
 
 const { serialize } = protocol;
+/** Ends what is asked at once; what follows a failure is heard again after it. */
+const synced = serialize.sync();
 
 /** Its tables have changed since it was prepared, or somebody forgot it: the next time it is prepared anew. */
 const isStale = (error: unknown): boolean => ['0A000', '26000'].includes((error as { code?: string }).code ?? '');
@@ -50,7 +52,7 @@ export function remembering(client: PGlite): Asked {
       return known;
     }
     const name = `kept_${named++}`;
-    const described = await send(serialize.parse({ name, text }), serialize.describe({ type: 'S', name }));
+    const described = await send(serialize.parse({ name, text }), serialize.describe({ type: 'S', name }), synced);
     const types = parse.parseDescribeStatementResults(described);
     const made = { name, types, columns: described.filter((message) => message.name === 'rowDescription') };
     kept.set(text, made);
@@ -61,31 +63,27 @@ export function remembering(client: PGlite): Asked {
   async function forget(text: string): Promise<void> {
     const known = kept.get(text);
     kept.delete(text);
-    // After an error nothing is heard before a sync.
-    if (known) await send(serialize.sync(), serialize.close({ type: 'S', name: known.name }));
+    if (known) await send(serialize.close({ type: 'S', name: known.name }), synced);
   }
 
   async function carriedOut<T>(statement: string, values: unknown[], options: QueryOptions): Promise<Results<T>> {
-    const answer: Message[] = [];
+    const { name, types, columns } = await prepared(statement);
+    const written = values.map((value, at) => {
+      if (value === null || value === undefined) return null;
+      const type = types[at]!;
+      const serializer = client.serializers[type];
+      return asBytes(serializer ? serializer(value) : String(value), type);
+    });
+    let carried: Message[];
     try {
-      const { name, types, columns } = await prepared(statement);
-      const written = values.map((value, at) => {
-        if (value === null || value === undefined) return null;
-        const type = types[at]!;
-        const serializer = client.serializers[type];
-        return asBytes(serializer ? serializer(value) : String(value), type);
-      });
-      answer.push(...columns);
-      answer.push(...(await send(serialize.bind({ statement: name, values: written }), serialize.execute({}))));
+      carried = await send(serialize.bind({ statement: name, values: written }), serialize.execute({}), synced);
     } catch (error) {
       if (isStale(error)) await forget(statement);
       throw error;
-    } finally {
-      answer.push(...(await send(serialize.sync())));
     }
     // PGlite would copy its hundred parsers for each answer.
     const parsers = Object.assign(Object.create(client.parsers) as typeof client.parsers, options.parsers);
-    const [result] = parse.parseResults(answer, parsers, options.rowMode ? { rowMode: options.rowMode } : {});
+    const [result] = parse.parseResults([...columns, ...carried], parsers, options.rowMode ? { rowMode: options.rowMode } : {});
     return result as Results<T>;
   }
 
