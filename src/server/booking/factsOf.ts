@@ -24,7 +24,8 @@ export async function factsOfAll(
   return found;
 }
 
-type ToldJson = readonly (readonly [fact: unknown, said: Said | null])[];
+/** What happened, as JSON: facts, and what was said with them. */
+export type ToldJson = readonly (readonly [fact: unknown, said: Said | null])[];
 
 /** What happened to the booking of a row, within the statement that reads the row. */
 export const factsWithin = (bookingId: Column): SQL<ToldJson> =>

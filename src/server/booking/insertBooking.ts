@@ -168,6 +168,6 @@ async function write(
   if (!taken.ok) throw new PlaceTaken();
   const kept: Fact[] = asked.kept ? [{ kind: 'placeKept', at: now, ...asked.kept }] : [];
   const facts: Fact[] = [{ kind: 'agreed', at: now, ...agreedBy }, ...kept];
-  await recordFacts(tx, { booking: booking!, client, facts: [] }, facts, now);
+  await recordFacts(tx, { booking: booking!, client, facts: [], agenda: [] }, facts, now);
   return ok({ id: booking!.id, number: booking!.number });
 }

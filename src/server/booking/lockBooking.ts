@@ -1,11 +1,12 @@
 import type { Recorded } from '#core/actor/actor';
 import type { Fact } from '#core/booking/facts';
 import type { Agreed } from '#core/booking/agreed';
-import { factsOfAll, factsOfJson, factsWithin } from '#server/booking/factsOf';
-import type { Database, Tx } from '#server/database/database';
+import { factsOfAll, factsOfJson, factsWithin, type ToldJson } from '#server/booking/factsOf';
+import { type Database, rowsOf, type Tx } from '#server/database/database';
 import { bookings } from '#server/database/schema/bookings';
 import { clients } from '#server/database/schema/clients';
-import { asc, eq, gt, inArray } from 'drizzle-orm';
+import { agendaWithin, type SeenErrand } from '#server/errands/rewriteErrands';
+import { asc, eq, gt, inArray, sql } from 'drizzle-orm';
 
 export type BookingRow = typeof bookings.$inferSelect;
 export type ClientRow = typeof clients.$inferSelect;
@@ -13,6 +14,8 @@ export type LoadedBooking = {
   readonly booking: BookingRow;
   readonly client: ClientRow;
   readonly facts: readonly Recorded<Fact>[];
+  /** Its errands, where they were read past its lock. */
+  readonly agenda?: readonly SeenErrand[];
 };
 
 /** Of each row that is looked at the same, so that what the core has made of it once is known (`planOf`). */
@@ -38,25 +41,26 @@ type Row = { readonly booking: BookingRow; readonly client: ClientRow };
 /** For whom its documents are: what was said of this booking, else what is known of the client. */
 const clientOf = ({ booking: { bill }, client }: Row): ClientRow => (bill ? { ...client, bill } : client);
 
-async function withFacts(db: Database | Tx, rows: readonly Row[]): Promise<LoadedBooking[]> {
-  const facts = await factsOfAll(
-    db,
-    rows.map(({ booking }) => booking.id),
+/** What follows these locked rows: within the statement that locks them it would be that of before whoever it waited for. */
+async function pastLock(tx: Tx, rows: readonly Row[]): Promise<LoadedBooking[]> {
+  if (rows.length === 0) return [];
+  const ids = rows.map(({ booking }) => booking.id);
+  const found = await rowsOf<{ id: string; facts: ToldJson; agenda: readonly SeenErrand[] }>(
+    tx,
+    sql`select ${bookings.id} as id, ${factsWithin(bookings.id)} as facts, ${agendaWithin(bookings.id)} as agenda
+        from ${bookings} where ${ids.length === 1 ? eq(bookings.id, ids[0]!) : inArray(bookings.id, ids)}`,
   );
-  return rows.map(({ booking, client }) => ({
-    booking,
-    client: clientOf({ booking, client }),
-    facts: facts.get(booking.id)!,
-  }));
+  const byId = new Map(found.map((row) => [row.id, row]));
+  return rows.map((row) => {
+    const { facts, agenda } = byId.get(row.booking.id)!;
+    return { booking: row.booking, client: clientOf(row), facts: factsOfJson(facts), agenda };
+  });
 }
 
-/**
- * The booking with its facts; nobody else changes it until the transaction ends. Its facts are read past the lock: within
- * its statement they would be those of before whoever it waited for.
- */
+/** The booking with its facts and its errands; nobody else changes it until the transaction ends. */
 export async function lockBooking(tx: Tx, id: string): Promise<LoadedBooking | null> {
   const rows = await joined(tx).where(eq(bookings.id, id)).for('update', { of: bookings });
-  return (await withFacts(tx, rows))[0] ?? null;
+  return (await pastLock(tx, rows))[0] ?? null;
 }
 
 /** The booking with its facts as they are at one moment. */
@@ -76,9 +80,15 @@ export async function lockBookings(tx: Tx, ids: readonly string[]): Promise<Load
     .where(inArray(bookings.id, [...ids]))
     .orderBy(asc(bookings.id))
     .for('update', { of: bookings });
-  return withFacts(tx, rows);
+  return pastLock(tx, rows);
 }
 
 /** The bookings that come after this number, at most so many, by number: all of them are read in pieces this way. */
-export const readBookingsAfter = async (db: Database | Tx, number: string, most: number): Promise<LoadedBooking[]> =>
-  withFacts(db, await joined(db).where(gt(bookings.number, number)).orderBy(asc(bookings.number)).limit(most));
+export async function readBookingsAfter(db: Database | Tx, number: string, most: number): Promise<LoadedBooking[]> {
+  const rows = await joined(db).where(gt(bookings.number, number)).orderBy(asc(bookings.number)).limit(most);
+  const facts = await factsOfAll(
+    db,
+    rows.map(({ booking }) => booking.id),
+  );
+  return rows.map((row) => ({ booking: row.booking, client: clientOf(row), facts: facts.get(row.booking.id)! }));
+}

@@ -21,6 +21,7 @@ import type { Tx } from '#server/database/database';
 import { ownerRow, type OwnerRow } from '#server/database/ownerRow';
 import { whileOpen } from '#server/journal/booksLock';
 import { taxLines } from '#server/offer/taxLines';
+import type { SQL } from 'drizzle-orm';
 
 /** What a locked booking comes to by facts that are added. */
 export type Recording = {
@@ -28,6 +29,8 @@ export type Recording = {
   readonly added: readonly Fact[];
   /** Whose account a payment among them went through, where that is known already. */
   readonly processor?: string;
+  /** What is written in the same statement. */
+  readonly steps?: readonly SQL[];
 };
 export type RecordedOn = { readonly facts: readonly Recorded<Fact>[]; readonly standing: Standing };
 
@@ -40,7 +43,7 @@ export const recordFacts = async (
   loaded: LoadedBooking,
   added: readonly Fact[],
   now: Instant,
-  about: Pick<Recording, 'processor'> = {},
+  about: Pick<Recording, 'processor' | 'steps'> = {},
 ): Promise<RecordedOn> => (await recordAll(tx, [{ loaded, added, ...about }], now))[0]!;
 
 /** The same for several bookings, each kind of row in one statement. @returns in their order */
@@ -64,7 +67,13 @@ export async function recordAll(tx: Tx, recordings: readonly Recording[], now: I
     made: all.flatMap(({ after, made, processor }) =>
       made.map((each) => ({ ...each, booking: after.booking, ...(processor === undefined ? {} : { processor }) })),
     ),
-    derived: all.filter(({ moves }) => moves).map(({ after, reached }) => ({ loaded: after, current: reached() })),
+    derived: all
+      .filter(({ moves }) => moves)
+      .map(({ before, after, reached }) => ({
+        loaded: before.agenda ? { ...after, agenda: before.agenda } : after,
+        current: reached(),
+      })),
+    steps: recordings.flatMap(({ steps = [] }) => steps),
     besides: all.flatMap(({ after, inOrder }) => {
       const key = `document:${after.facts.length}`;
       return inOrder.some(asks) ? errandOf(after.booking.id, { key, kind: 'document', at: inOrder.at(-1)!.at }) : [];

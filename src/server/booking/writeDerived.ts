@@ -38,7 +38,11 @@ export async function derivedSteps(
   const { added, ...rest } = await agendaChanges(
     tx,
     'bookingId',
-    derived.map(({ loaded, current }) => ({ of: loaded.booking.id, wanted: wantedErrands(current, loaded.facts) })),
+    derived.map(({ loaded, current }) => ({
+      of: loaded.booking.id,
+      wanted: wantedErrands(current, loaded.facts),
+      seen: loaded.agenda,
+    })),
   );
   return [...rowSteps(derived), ...agendaSteps({ ...rest, added: [...added, ...besides] })];
 }

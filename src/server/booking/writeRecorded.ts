@@ -32,6 +32,8 @@ export type Writing = {
   readonly besides: readonly ReturnType<typeof errandOf>[];
   /** Entries that are of no fact, each to stand before those of later moments. */
   readonly others?: readonly NewEntry[];
+  /** What else is written in the same statement. */
+  readonly steps?: readonly SQL[];
   /** Whoever writes holds the books open already. */
   readonly open?: boolean;
 };
@@ -45,7 +47,7 @@ const onlyErrands = (added: Writing['besides']): SQL[] =>
  */
 export async function writeRecorded(
   tx: Tx,
-  { made, derived, besides, others = [], open = false }: Writing,
+  { made, derived, besides, others = [], steps: more = [], open = false }: Writing,
 ): Promise<void> {
   const entries: NewEntry[] = [];
   for (const [index, { fact, entry, booking, processor: known }] of made.entries()) {
@@ -80,7 +82,8 @@ export async function writeRecorded(
           select seq, row->>'booking_id', row->'fact', said.id, row->>'at' from told left join said on said.ord = told.ord order by told.ord`,
     ...journal.steps,
     ...follows,
+    ...more,
   ];
-  if (made.length + follows.length > 0) await together(tx, steps, given);
+  if (made.length + follows.length + more.length > 0) await together(tx, steps, given);
   await freeAfter(tx, derived);
 }

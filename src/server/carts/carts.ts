@@ -7,7 +7,7 @@ import { type Database, rowsOf, type Tx } from '#server/database/database';
 import { summaries } from '#server/database/schema/bookings';
 import { checkouts } from '#server/database/schema/places';
 import type { Deps } from '#server/deps';
-import { paymentUnderWay } from '#server/intents/openIntent';
+import { paymentUnderWay, type OpenIntent } from '#server/intents/openIntent';
 import { and, eq, not, sql } from 'drizzle-orm';
 
 /** Who puts a cart together, as far as it is known: hashes of their device and of their network. */
@@ -56,7 +56,7 @@ async function lockAll(tx: Tx, ids: readonly string[], now: Instant): Promise<In
 export type Looked = {
   readonly state: 'waits' | 'over' | 'left';
   readonly services: readonly string[];
-  readonly intents: readonly string[];
+  readonly intents: readonly OpenIntent[];
 };
 
 /** Gives back what a cart keeps for a payment that nobody is there to make. */
@@ -67,7 +67,7 @@ export async function giveBackCart(
   now: Instant,
 ): Promise<Looked> {
   const all = await lockAll(tx, cart.bookingIds, now);
-  const intents: string[] = [];
+  const intents: OpenIntent[] = [];
   const left: InCart[] = [];
   let waits = false;
   for (const each of all) {

@@ -43,7 +43,8 @@ function asJson(columns: ReadonlyMap<string, Kept>, row: Record<string, unknown>
 export const jsonRows = <T extends PgTable>(table: T, rows: readonly RowOf<T>[]): SQL =>
   sql`jsonb_populate_recordset(null::${table}, ${JSON.stringify(rows.map((row) => asJson(keptColumns(table), row)))}::jsonb)`;
 
-const named = (keys: readonly string[]): SQL =>
+/** Columns by their keys, as a list of their names. */
+export const namedColumns = (keys: readonly string[]): SQL =>
   sql.join(
     keys.map((key) => sql.identifier(toSnakeCase(key))),
     sql`, `,
@@ -51,13 +52,13 @@ const named = (keys: readonly string[]): SQL =>
 
 /** Inserts rows, of which these columns are given; the others have their defaults. */
 export const insertAll = <T extends PgTable>(table: T, keys: readonly KeyOf<T>[], rows: readonly RowOf<T>[]): SQL =>
-  sql`insert into ${table} (${named(keys)}) select ${named(keys)} from ${jsonRows(table, rows)}`;
+  sql`insert into ${table} (${namedColumns(keys)}) select ${namedColumns(keys)} from ${jsonRows(table, rows)}`;
 
 /** Inserts whole rows, or makes those that are there, by these columns, what the given ones are. */
 export function upsertAll<T extends PgTable>(table: T, by: readonly KeyOf<T>[], rows: readonly RowOf<T>[]): SQL {
   const keys = Object.keys(getTableColumns(table)) as KeyOf<T>[];
-  const anew = keys.map((key) => sql`${named([key])} = excluded.${named([key])}`);
-  return sql`${insertAll(table, keys, rows)} on conflict (${named(by)}) do update set ${sql.join(anew, sql`, `)}`;
+  const anew = keys.map((key) => sql`${namedColumns([key])} = excluded.${namedColumns([key])}`);
+  return sql`${insertAll(table, keys, rows)} on conflict (${namedColumns(by)}) do update set ${sql.join(anew, sql`, `)}`;
 }
 
 /** Carries out steps as one statement. All of them see what was there before it: no two may write the same row. */

@@ -3,13 +3,20 @@ import type { WantedQuoteErrand } from '#core/agenda/wantedQuoteErrands';
 import type { Tx } from '#server/database/database';
 import { errands } from '#server/database/schema/work';
 import { insertAll, together } from '#server/database/together';
-import { inArray, type SQL, sql } from 'drizzle-orm';
+import { type Column, inArray, type SQL, sql } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
-
-type Wanted = { readonly of: string; readonly wanted: readonly (WantedErrand | WantedQuoteErrand)[] };
 
 export type ErrandRow = typeof errands.$inferInsert;
 type Row = ErrandRow;
+export type SeenErrand = Pick<Row, 'id' | 'key' | 'kind' | 'at' | 'state'>;
+
+type Wanted = {
+  readonly of: string;
+  readonly wanted: readonly (WantedErrand | WantedQuoteErrand)[];
+  /** What is there, where that was read already. */
+  readonly seen?: readonly SeenErrand[] | undefined;
+};
+
 type Changes = {
   readonly added: readonly Row[];
   readonly moved: readonly Pick<Row, 'id' | 'at' | 'errand'>[];
@@ -26,29 +33,10 @@ export async function agendaChanges(
   subject: 'bookingId' | 'quoteId',
   agendas: readonly Wanted[],
 ): Promise<Changes> {
-  const rows = await tx
-    .select({
-      id: errands.id,
-      of: errands[subject],
-      key: errands.key,
-      kind: errands.kind,
-      at: errands.at,
-      state: errands.state,
-    })
-    .from(errands)
-    .where(
-      inArray(
-        errands[subject],
-        agendas.map(({ of }) => of),
-      ),
-    );
-  const all = agendas.map((agenda) =>
-    changesOf(
-      rows.filter((row) => row.of === agenda.of),
-      agenda.wanted,
-      subject,
-      agenda.of,
-    ),
+  const unseen = agendas.flatMap(({ of, seen }) => (seen ? [] : [of]));
+  const rows = unseen.length > 0 ? await errandsOf(tx, subject, unseen) : [];
+  const all = agendas.map(({ of, wanted, seen }) =>
+    changesOf(seen ?? rows.filter((row) => row.of === of), wanted, subject, of),
   );
   const changes: Changes = {
     added: all.flatMap(({ added }) => added),
@@ -59,9 +47,22 @@ export async function agendaChanges(
   return changes;
 }
 
+const errandsOf = (tx: Tx, subject: 'bookingId' | 'quoteId', ids: readonly string[]) => {
+  const { id, key, kind, at, state } = errands;
+  return tx
+    .select({ id, of: errands[subject], key, kind, at, state })
+    .from(errands)
+    .where(inArray(errands[subject], [...ids]));
+};
+
+/** The errands of the booking of a row, within the statement that reads the row. */
+export const agendaWithin = (bookingId: Column): SQL<readonly SeenErrand[]> =>
+  sql`(select coalesce(json_agg(json_build_object('id', ${errands.id}, 'key', ${errands.key}, 'kind', ${errands.kind}, 'at', ${errands.at}, 'state', ${errands.state})), '[]')
+       from ${errands} where ${errands.bookingId} = ${bookingId})`;
+
 /** What makes these errands of one booking or quote what is wanted now. */
 export function changesOf(
-  own: readonly Pick<Row, 'id' | 'key' | 'kind' | 'at' | 'state'>[],
+  own: readonly SeenErrand[],
   wanted: Wanted['wanted'],
   subject: 'bookingId' | 'quoteId',
   of: string,

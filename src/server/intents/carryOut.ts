@@ -1,10 +1,10 @@
 import { byItself } from '#server/actor/actorNow';
 import type { Deps } from '#server/deps';
+import type { Database } from '#server/database/database';
 import { pauseOver } from '#server/database/pauses';
-import { bookings } from '#server/database/schema/bookings';
 import { payAccounts } from '#server/database/schema/ways';
 import { intents } from '#server/database/schema/work';
-import type { IntentRow } from '#server/intents/openIntent';
+import { currencyOf, type IntentRow, type OpenIntent, type ToCarryOut } from '#server/intents/openIntent';
 import { recordAnswer } from '#server/intents/recordAnswer';
 import type { ProcessorAnswer } from '#core/paying/answer';
 import type { CardProcessor } from '#server/ports';
@@ -66,33 +66,39 @@ export function askProcessor(processor: CardProcessor, intent: IntentRow, curren
   }
 }
 
-/** That of its booking. */
-const currency = sql<string>`(select ${bookings.currency} from ${bookings} where ${bookings.id} = ${intents.bookingId})`;
-
 /**
  * Makes the call of an open intent, outside any transaction, and records the answer. Safe to repeat, by this process
  * or another, after a crash at any point.
+ * @param asked as it was opened just now, or its id
  * @throws where the processor cannot be reached: the intent stays open and is asked about again
  */
-export async function carryOut(deps: Deps, intentId: string): Promise<ProcessorAnswer> {
-  const [found] = await deps.db
+export async function carryOut(deps: Deps, asked: ToCarryOut): Promise<ProcessorAnswer> {
+  const { row, account, currency } = typeof asked === 'string' ? await calledAgain(deps.db, asked) : asked;
+  const { id, bookingId: booking, request } = row;
+  if (row.state !== 'open') return row.answer!;
+  const answer = await keepingTrouble(deps, 'call', id, async () =>
+    askProcessor(processorBy(deps, account), row, currency),
+  );
+  const further = await recordAnswer(deps, id, answer, row);
+  deps.note('intent answered', { intent: id, booking, kind: request.kind, outcome: answer.outcome });
+  deps.outbox.wake();
+  for (const each of further) await carryOut(deps, each);
+  return answer;
+}
+
+async function calledAgain(db: Database, intentId: string): Promise<OpenIntent> {
+  const [found] = await db
     .update(intents)
     .set({ calledAt: sql`now()` })
     .from(payAccounts)
     .where(and(eq(intents.id, intentId), eq(payAccounts.id, intents.accountId)))
-    .returning({ row: getTableColumns(intents), account: getTableColumns(payAccounts), currency });
+    .returning({
+      row: getTableColumns(intents),
+      account: getTableColumns(payAccounts),
+      currency: currencyOf(intents.bookingId),
+    });
   if (!found) throw new Error(`no intent ${intentId}`);
-  const { row, account, currency: inCurrency } = found;
-  if (row.state !== 'open') return row.answer!;
-  const answer = await keepingTrouble(deps, 'call', intentId, async () =>
-    askProcessor(processorBy(deps, account), row, inCurrency),
-  );
-  const further = await recordAnswer(deps, intentId, answer, row);
-  const { bookingId: booking, request } = row;
-  deps.note('intent answered', { intent: intentId, booking, kind: request.kind, outcome: answer.outcome });
-  deps.outbox.wake();
-  for (const id of further) await carryOut(deps, id);
-  return answer;
+  return found;
 }
 
 /** Seconds after which an unanswered call is taken up by whoever looks: longer than its deadline. */

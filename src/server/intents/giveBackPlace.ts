@@ -6,6 +6,7 @@ import type { LoadedBooking } from '#server/booking/lockBooking';
 import { recordFacts } from '#server/booking/record';
 import type { Tx } from '#server/database/database';
 import type { Deps } from '#server/deps';
+import type { OpenIntent } from '#server/intents/openIntent';
 import { openRefunds } from '#server/intents/openRefunds';
 
 /**
@@ -16,12 +17,12 @@ export async function giveBackPlace(
   tx: Tx,
   { newId }: Deps,
   about: { readonly loaded: LoadedBooking; readonly standing: Standing; readonly now: Instant },
-): Promise<readonly string[]> {
+): Promise<readonly OpenIntent[]> {
   const { loaded, standing, now } = about;
   const { ledger } = standing;
   const refunds = allInHand(ledger);
   const back = await openRefunds(tx, { bookingId: loaded.booking.id, refunds, ledger, cause: 'lapsed', now, newId });
   const reason = awaitedFrom(ledger) ? 'not_answered' : 'not_paid';
   await recordFacts(tx, loaded, [{ kind: 'lapsed', at: now, reason }, ...back.facts], now);
-  return back.intentIds;
+  return back.opened;
 }

@@ -1,7 +1,8 @@
 import type { Fact } from '#core/booking/facts';
 import type { Asked } from '#core/paying/shares';
-import type { Tx } from '#server/database/database';
 import { cards } from '#server/database/schema/clients';
+import { insertAll } from '#server/database/together';
+import { type SQL, sql } from 'drizzle-orm';
 
 /** The row of a card or bank account that these facts keep; null where they keep none. */
 export function cardRow(clientId: string, { request }: Pick<Asked, 'request'>, facts: readonly Fact[]) {
@@ -12,13 +13,10 @@ export function cardRow(clientId: string, { request }: Pick<Asked, 'request'>, f
   return { id, clientId, token, last4, accountId, way: way ?? ('card' as const), addedAt: kept.at };
 }
 
-/** Writes its token, so that it can be charged later. */
-export async function keepCards(
-  tx: Tx,
-  clientId: string,
-  asked: Pick<Asked, 'request'>,
-  facts: readonly Fact[],
-): Promise<void> {
+/** Writes its token, so that it can be charged later: a part of the statement that records these facts. */
+export function cardSteps(clientId: string, asked: Pick<Asked, 'request'>, facts: readonly Fact[]): SQL[] {
   const row = cardRow(clientId, asked, facts);
-  if (row) await tx.insert(cards).values(row).onConflictDoNothing();
+  if (!row) return [];
+  const keys = ['id', 'clientId', 'token', 'last4', 'accountId', 'way', 'addedAt'] as const;
+  return [sql`${insertAll(cards, keys, [row])} on conflict do nothing`];
 }

@@ -1,15 +1,15 @@
 import { actorNow } from '#server/actor/actorNow';
 import type { Minor } from '#core/money/minor';
 import type { Instant } from '#core/calendar/instant';
-import { type Database, rowsOf, type Tx } from '#server/database/database';
+import type { Database, Tx } from '#server/database/database';
 import { bookings } from '#server/database/schema/bookings';
 import { payAccounts } from '#server/database/schema/ways';
 import { intents } from '#server/database/schema/work';
-import { insertAll } from '#server/database/together';
+import { jsonRows, namedColumns } from '#server/database/together';
 import type { IntentRequest } from '#core/paying/request';
 import type { Asked } from '#core/paying/shares';
-import { accountOfAuthorisation } from '#server/ways/payAccounts';
-import { and, eq, getTableColumns, inArray, or, type SQL, sql } from 'drizzle-orm';
+import type { PayAccount } from '#server/ways/payAccounts';
+import { and, type Column, eq, getTableColumns, inArray, or, type SQL, sql } from 'drizzle-orm';
 
 export type IntentRow = typeof intents.$inferSelect;
 
@@ -23,45 +23,69 @@ export const askedOf = ({ id, bookingId, request, amount, state }: IntentRow): A
   ...(state === 'waiting' ? { confirmed: true } : {}),
 });
 
-/** Commits, with the caller's transaction, that the processor will be asked. The id becomes the idempotency key. */
+/** What is about to be asked: all that its call wants. */
+export type OpenIntent = {
+  readonly row: IntentRow;
+  readonly account: PayAccount;
+  readonly currency: string;
+};
+
+/** One that was opened just now, or the id of one that was before. */
+export type ToCarryOut = OpenIntent | string;
+
+/** The currency of its booking. */
+export const currencyOf = (bookingId: Column | string): SQL<string> =>
+  sql`(select ${bookings.currency} from ${bookings} where ${bookings.id} = ${bookingId})`;
+
+/**
+ * Commits, with the caller's transaction, that the processor will be asked, and counts as a first call: nobody else takes
+ * it up before that has had its time. The id becomes the idempotency key.
+ *
+ * From its first request on a booking is of the test or of the live accounts, and of no other. Whoever offers accounts
+ * knows that: @throws where one of the other mode is asked all the same, or where no account is known.
+ */
 export async function openIntent(
   tx: Tx,
   intent: { id: string; bookingId: string; cause: string; request: IntentRequest; amount: Minor; now: Instant },
-): Promise<string> {
-  const { id, bookingId, cause, request, amount, now } = intent;
-  const accountId = await accountOf(tx, request);
+): Promise<OpenIntent> {
+  const { id, bookingId, cause, request, amount, now: madeAt } = intent;
+  const accountId = accountOf(request);
+  const given = { id, bookingId, cause, request, amount, state: 'open' as const, actor: actorNow(), madeAt };
+  const keys = ['id', 'bookingId', 'cause', 'request', 'amount', 'state', 'actor', 'madeAt'] as const;
+  const columns = namedColumns(keys);
   const shares = request.kind === 'pay' ? (request.shares ?? []) : [];
-  const asked = { id, bookingId, cause, request, amount, accountId, state: 'open', actor: actorNow(), madeAt: now };
-  const keys = ['id', 'bookingId', 'cause', 'request', 'amount', 'accountId', 'state', 'actor', 'madeAt'] as const;
-  const insert = insertAll(intents, keys, [asked as typeof intents.$inferInsert]);
-  await carryMode(tx, [bookingId, ...shares.map((share) => share.bookingId)], accountId, insert);
-  return id;
-}
-
-/**
- * From its first request on a booking is of the test or of the live accounts, and of no other. Whoever offers accounts
- * knows that: @throws where one of the other mode is asked all the same.
- * @param insert writes the request, in the same statement
- */
-async function carryMode(tx: Tx, bookingIds: readonly string[], accountId: string, insert: SQL): Promise<void> {
-  const ids = [...new Set(bookingIds)].sort();
+  const ids = [...new Set([bookingId, ...shares.map((share) => share.bookingId)])].sort();
   const own = inArray(bookings.id, ids);
+  const mode = sql`(select ${payAccounts.mode} from ${payAccounts} where ${payAccounts.id} = ${accountId})`;
   // Those that have none yet take it, and all of them have it then.
-  const [row] = await rowsOf<{ mode: string; there: number }>(
-    tx,
-    sql`with account as (select ${payAccounts.mode} as mode from ${payAccounts} where ${payAccounts.id} = ${accountId}),
-      taken as (update ${bookings} set mode = account.mode from account where ${own} and ${bookings.mode} is null returning 1),
-      asked as (${insert})
-      select account.mode, ((select count(*) from taken) + (select count(*) from ${bookings} where ${own} and ${bookings.mode} = account.mode))::int as there
-      from account`,
-  );
-  if (row?.there !== ids.length) throw new Error(`a ${row?.mode} account is asked for a booking of the other mode`);
+  const taken = tx
+    .$with('taken', {})
+    .as(sql`update ${bookings} set mode = ${mode} where ${own} and ${bookings.mode} is null returning 1`);
+  const asked = tx.$with('asked', {}).as(sql`insert into ${intents} (${columns}, account_id, called_at)
+    select ${columns}, ${accountId}, now() from ${jsonRows(intents, [given as typeof intents.$inferInsert])}`);
+  const [opened] = await tx
+    .with(taken, asked)
+    .select({
+      account: getTableColumns(payAccounts),
+      currency: currencyOf(bookingId),
+      there: sql<number>`((select count(*) from taken) + (select count(*) from ${bookings} where ${own} and ${bookings.mode} = ${mode}))::int`,
+    })
+    .from(payAccounts)
+    .where(eq(payAccounts.id, accountId));
+  if (!opened) throw new Error(`no account is known for ${cause}`);
+  const { account, currency, there } = opened;
+  if (there !== ids.length) throw new Error(`a ${account.mode} account is asked for a booking of the other mode`);
+  const row = { ...given, accountId: account.id, answer: null, answeredAt: null, calledAt: new Date() };
+  return { row, account, currency };
 }
 
-/** The account that is asked: the one that knows the card, gave out the authorisation, or took the payment. */
-async function accountOf(tx: Tx, request: IntentRequest): Promise<string> {
-  if ('authorisation' in request) return accountOfAuthorisation(tx, request.authorisation);
-  return 'account' in request ? request.account : request.card.account;
+/** The account that is asked: the one that gave out the authorisation, took the payment, or knows the card. */
+function accountOf(request: IntentRequest): SQL {
+  if ('authorisation' in request) {
+    const placed = sql`${intents.state} = 'approved' and ${intents.answer}->>'reference' = ${request.authorisation}`;
+    return sql`(select ${intents.accountId} from ${intents} where ${placed} limit 1)`;
+  }
+  return sql`${'account' in request ? request.account : request.card.account}`;
 }
 
 export async function intentByCause(tx: Tx | Database, bookingId: string, cause: string): Promise<IntentRow | null> {

@@ -3,7 +3,7 @@ import type { Ledger } from '#core/booking/ledger';
 import type { Instant } from '#core/calendar/instant';
 import { givingBack, type Refund } from '#core/paying/givingBack';
 import type { Tx } from '#server/database/database';
-import { openIntent } from '#server/intents/openIntent';
+import { type OpenIntent, openIntent } from '#server/intents/openIntent';
 import { paymentOfReceipt } from '#server/ways/payAccounts';
 
 /**
@@ -21,15 +21,15 @@ export async function openRefunds(
     readonly now: Instant;
     readonly newId: () => string;
   },
-): Promise<{ facts: Fact[]; intentIds: string[] }> {
+): Promise<{ facts: Fact[]; opened: OpenIntent[] }> {
   const { bookingId, refunds, ledger, cause, now, newId } = about;
   const { byHand: facts, asked } = givingBack(refunds, ledger, { cause, at: now });
-  const intentIds: string[] = [];
+  const opened: OpenIntent[] = [];
   for (const { receiptId, whole: amount, on } of asked) {
     const { payment, accountId: account } = await paymentOfReceipt(tx, receiptId);
     const request = { kind: 'refund' as const, receiptId, payment, account, ...(on ? { on } : {}) };
     const intent = { id: newId(), bookingId, cause: `refund:${receiptId}:${cause}`, request, amount, now };
-    intentIds.push(await openIntent(tx, intent));
+    opened.push(await openIntent(tx, intent));
   }
-  return { facts, intentIds };
+  return { facts, opened };
 }

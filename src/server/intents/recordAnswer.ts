@@ -17,12 +17,13 @@ import type { Tx } from '#server/database/database';
 import { services } from '#server/database/schema/business';
 import { payAccounts } from '#server/database/schema/ways';
 import { intents } from '#server/database/schema/work';
+import { jsonRows } from '#server/database/together';
 import type { Deps } from '#server/deps';
-import { keepCards } from '#server/intents/keepCards';
-import { askedOf, type IntentRow } from '#server/intents/openIntent';
+import { cardSteps } from '#server/intents/keepCards';
+import { askedOf, type IntentRow, type OpenIntent } from '#server/intents/openIntent';
 import { openRefunds } from '#server/intents/openRefunds';
 import { refusedCards, tellOfManyCards } from '#server/guard/manyCards';
-import { eq } from 'drizzle-orm';
+import { eq, type SQL, sql } from 'drizzle-orm';
 
 const startOf = ({ booking }: LoadedBooking): Instant => instantOfWall(booking.startsAt, booking.timeZone);
 
@@ -44,8 +45,8 @@ export async function recordAnswer(
   intentId: string,
   answer: ProcessorAnswer,
   of?: { readonly bookingId: string },
-): Promise<string[]> {
-  return db.transaction(async (tx): Promise<string[]> => {
+): Promise<OpenIntent[]> {
+  return db.transaction(async (tx): Promise<OpenIntent[]> => {
     const bookingId = of?.bookingId ?? (await bookingOfOpen(tx, intentId));
     if (bookingId === null) return [];
     const loaded = (await lockBooking(tx, bookingId))!;
@@ -85,7 +86,7 @@ async function recordOnce(
     processor,
     answer,
   }: { loaded: LoadedBooking; intent: IntentRow; processor: string; answer: ProcessorAnswer },
-): Promise<string[]> {
+): Promise<OpenIntent[]> {
   const now = clock.now();
 
   if (answer.outcome === 'confirm') {
@@ -96,10 +97,10 @@ async function recordOnce(
     await recordOnTheWay(tx, loaded, intent, answer, now);
     return [];
   }
-  await tx.update(intents).set({ state: answer.outcome, answer, answeredAt: now }).where(eq(intents.id, intent.id));
   const asked = askedOf(intent);
   const added = factsOfAnswer(asked, answer, answeredOn(loaded, now));
-  const further = await recordOn(tx, loaded, { asked, added, processor, now, newId });
+  const steps = [answeredStep(intent.id, { state: answer.outcome, answer, answeredAt: now })];
+  const further = await recordOn(tx, loaded, { asked, added, processor, now, newId, steps });
   if (added.some((fact) => fact.kind === 'chargeDeclined' && fact.clientPresent)) {
     const { number: of } = loaded.booking;
     const refused = refusedCards([...loaded.facts, ...added]);
@@ -112,6 +113,13 @@ async function recordOnce(
   }
   return further;
 }
+
+type Answered = Pick<IntentRow, 'state' | 'answer' | 'answeredAt'>;
+
+/** What the intent has come to, as a part of the statement that records what follows. */
+const answeredStep = (id: string, row: Answered): SQL =>
+  sql`update ${intents} set state = a.state, answer = a.answer, answered_at = a.answered_at
+      from ${jsonRows(intents, [row as typeof intents.$inferInsert])} a where intents.id = ${id}`;
 
 async function recordConfirmation(
   tx: Tx,
@@ -142,8 +150,7 @@ async function recordOnTheWay(
   for (const bookingId of [loaded.booking.id, ...otherShares(asked).map((share) => share.bookingId)]) {
     const on = bookingId === loaded.booking.id ? loaded : (await lockBooking(tx, bookingId))!;
     const added = factsOfSent(asked, answer, { bookingId, at: now });
-    await keepCards(tx, on.booking.clientId, asked, added);
-    await recordFacts(tx, on, added, now);
+    await recordFacts(tx, on, added, now, { steps: cardSteps(on.booking.clientId, asked, added) });
   }
 }
 
@@ -160,20 +167,28 @@ async function recordOn(
     processor,
     now,
     newId,
-  }: { asked: Asked; added: readonly Fact[]; processor: string; now: Instant; newId: () => string },
-): Promise<string[]> {
-  await keepCards(tx, loaded.booking.clientId, asked, added);
+    steps: given = [],
+  }: {
+    asked: Asked;
+    added: readonly Fact[];
+    processor: string;
+    now: Instant;
+    newId: () => string;
+    steps?: readonly SQL[];
+  },
+): Promise<OpenIntent[]> {
+  const steps = [...given, ...cardSteps(loaded.booking.clientId, asked, added)];
   const receipt = added.find((fact) => fact.kind === 'received');
   const before = ledgerOf(loaded.facts);
   if (receipt && before.lapsed && (await takeAgain(tx, loaded.booking, now))) {
-    await recordFacts(tx, loaded, [{ kind: 'revived', at: now }, ...added], now, { processor });
+    await recordFacts(tx, loaded, [{ kind: 'revived', at: now }, ...added], now, { processor, steps });
     return [];
   }
-  const recorded = await recordFacts(tx, loaded, added, now, { processor });
+  const recorded = await recordFacts(tx, loaded, added, now, { processor, steps });
   const back = receipt && goesBackAtOnce(receipt, before, recorded.standing.position.credit);
   if (!back) return [];
   const about = { bookingId: loaded.booking.id, refunds: [back], cause: 'late', now, newId };
-  return (await openRefunds(tx, { ...about, ledger: ledgerOf(recorded.facts) })).intentIds;
+  return (await openRefunds(tx, { ...about, ledger: ledgerOf(recorded.facts) })).opened;
 }
 
 async function takeAgain(tx: Tx, booking: LoadedBooking['booking'], now: Instant): Promise<boolean> {

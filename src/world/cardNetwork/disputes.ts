@@ -42,8 +42,14 @@ const behaviourOf = async (tx: WorldTx, token: string): Promise<CardBehaviour | 
 };
 
 /** When the payer of a payment that is made now will dispute it; one payment of a card, and only one. */
-export async function disputeMoment(tx: WorldTx, token: string, of: About['of'], at: Instant): Promise<Instant | null> {
-  const behaviour = await behaviourOf(tx, token);
+export async function disputeMoment(
+  tx: WorldTx,
+  token: string,
+  of: About['of'],
+  at: Instant,
+  known?: CardBehaviour,
+): Promise<Instant | null> {
+  const behaviour = known ?? (await behaviourOf(tx, token));
   if (behaviour === null || disputing[behaviour]?.of !== of) return null;
   const before = await tx.$count(payments, and(eq(payments.token, token), isNotNull(payments.disputeAt)));
   return before > 0 ? null : addHours(at, disputedAfter);

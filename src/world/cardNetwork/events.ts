@@ -18,8 +18,15 @@ export type Post = (
 /** What events of test accounts and of live ones are signed with. */
 export type SecretOf = (mode: 'test' | 'live') => string;
 
+export const eventRow = (event: ProcessorEvent, at: Instant, dueAt = at): typeof events.$inferInsert => ({
+  id: `news.${randomUUID()}`,
+  event,
+  at,
+  dueAt,
+});
+
 export async function appendEvent(tx: WorldTx, event: ProcessorEvent, at: Instant, dueAt = at): Promise<void> {
-  await tx.insert(events).values({ id: `news.${randomUUID()}`, event, at, dueAt });
+  await tx.insert(events).values(eventRow(event, at, dueAt));
 }
 
 /**

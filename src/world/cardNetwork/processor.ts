@@ -1,12 +1,12 @@
 import { addHours, type Instant } from '#core/calendar/instant';
 import { type Minor, minor } from '#core/money/minor';
 import type { ProcessorAnswer } from '#core/paying/answer';
-import type { CardProcessor, Clock } from '#server/ports';
+import type { CardProcessor, Clock, ProcessorEvent } from '#server/ports';
 import { decide } from '#world/cardNetwork/decide';
 import { answerDispute, disputeMoment, giveInDispute } from '#world/cardNetwork/disputes';
-import { appendEvent } from '#world/cardNetwork/events';
+import { appendEvent, eventRow } from '#world/cardNetwork/events';
 import type { NetworkRequest } from '#world/cardNetwork/request';
-import { authorisations, payments, requests, vault } from '#world/cardNetwork/tables';
+import { authorisations, events, payments, requests, vault } from '#world/cardNetwork/tables';
 import {
   abilitiesOf,
   type AtAccount,
@@ -21,7 +21,7 @@ import { accounts } from '#world/accounts/tables';
 import type { BankBehaviour } from '#world/accounts/testBankAccounts';
 import type { CardBehaviour } from '#world/cardNetwork/testCards';
 import type { WorldDatabase, WorldTx } from '#world/database';
-import { and, eq, sql } from 'drizzle-orm';
+import { and, eq, getTableColumns, sql } from 'drizzle-orm';
 import { isDeepStrictEqual } from 'node:util';
 
 /** A collection from a bank account settles then; one that comes back does so a day earlier. */
@@ -50,12 +50,13 @@ export async function approveOnCard(
   { account, provider }: AtAccount,
   request: OnCard,
   at: Instant,
+  behaviour?: CardBehaviour,
 ): Promise<Extract<ProcessorAnswer, { outcome: 'approved' }>> {
   if (request.kind === 'verify') return { outcome: 'approved', reference: reference('check'), at };
   const { amount, currency, description } = request;
   if (request.kind === 'charge') {
     const paid = paymentRow({ account, amount, currency, description, token: request.card }, at);
-    const disputeAt = request.card === null ? null : await disputeMoment(tx, request.card, 'payment', at);
+    const disputeAt = request.card === null ? null : await disputeMoment(tx, request.card, 'payment', at, behaviour);
     await tx.insert(payments).values({ ...paid, disputeAt });
     return { outcome: 'approved', reference: paid.reference, at };
   }
@@ -90,7 +91,7 @@ async function onCard(tx: WorldTx, about: AtAccount, request: OnCard, at: Instan
     return { answer: declined(decision.code, at, decision.decline) };
   }
   if (card.refusals > 0) await tx.update(vault).set({ refusals: 0 }).where(eq(vault.token, card.token));
-  return { answer: await approveOnCard(tx, about, request, at) };
+  return { answer: await approveOnCard(tx, about, request, at, card.behaviour) };
 }
 
 async function capture(
@@ -225,12 +226,20 @@ function atAuthorisation(
   }
 }
 
-/** @throws where the access is not the account's newest, or has run out, or the account takes another currency */
+/**
+ * From here on whoever asks with the same key waits, and finds the first one's answer.
+ * @throws where the access is not the account's newest, or has run out, or the account takes another currency
+ */
 async function admitted(
   tx: WorldTx,
-  { account, access, currency, now }: { account: string; access: string; currency: string | undefined; now: Instant },
+  asked: { account: string; access: string; key: string; currency: string | undefined; now: Instant },
 ): Promise<AtAccount> {
-  const [row] = await tx.select().from(accounts).where(eq(accounts.reference, account));
+  const { account, access, key, currency, now } = asked;
+  const turn = sql`pg_advisory_xact_lock(hashtextextended(${key}, 0))`;
+  const [row] = await tx
+    .select({ ...getTableColumns(accounts), turn })
+    .from(accounts)
+    .where(eq(accounts.reference, account));
   if (!row || row.access !== access || row.accessUntil <= now) throw new Error(`no access to ${account}`);
   if (currency !== undefined && currency !== row.currency) throw new Error(`${account} takes ${row.currency} alone`);
   return { account, provider: row.provider };
@@ -243,11 +252,10 @@ export function openProcessor({ db, clock, baseUrl, account, access }: Deps): Ca
       const about = await admitted(tx, {
         account,
         access,
+        key: request.key,
         now: clock.now(),
         currency: 'currency' in request ? request.currency : undefined,
       });
-      // The same key at the same moment: the second waits, and finds the first one's answer.
-      await tx.execute(sql`select pg_advisory_xact_lock(hashtextextended(${request.key}, 0))`);
       const [before] = await tx.select().from(requests).where(eq(requests.key, request.key)).for('update');
       if (before) {
         const same = isDeepStrictEqual(before.request, JSON.parse(JSON.stringify(request)));
@@ -261,8 +269,11 @@ export function openProcessor({ db, clock, baseUrl, account, access }: Deps): Ca
           : {
               answer: await atAuthorisation(tx, about, request, at),
             };
-      await tx.insert(requests).values({ key: request.key, request, at, account, ...result });
-      await appendEvent(tx, { account, type: 'request.answered', key: request.key, answer: result.answer }, at);
+      const { key } = request;
+      const kept = tx.insert(requests).values({ key, request, at, account, ...result });
+      const answered = tx.$with('answered', {}).as(kept.getSQL());
+      const event: ProcessorEvent = { account, type: 'request.answered', key, answer: result.answer };
+      await tx.with(answered).insert(events).values(eventRow(event, at));
       return result.answer;
     });
 

@@ -15,7 +15,7 @@ import type { Tx } from '#server/database/database';
 import { services } from '#server/database/schema/business';
 import type { Deps } from '#server/deps';
 import { carryOut } from '#server/intents/carryOut';
-import { openIntent } from '#server/intents/openIntent';
+import { openIntent, type OpenIntent } from '#server/intents/openIntent';
 import { bookingOfLink } from '#server/links/clientLink';
 import { type NotFound, onBooking, type OpenBooking } from '#server/deciding/onBooking';
 import { eq } from 'drizzle-orm';
@@ -76,7 +76,7 @@ type LinkFault = 'link_unknown' | 'link_expired';
 export const answerRequest =
   (deps: Deps) =>
   async ({ bookingId, answer, note }: AnswerRequest): Promise<Result<Answered, AnswerRefusal>> => {
-    const taking: string[] = [];
+    const taking: OpenIntent[] = [];
     const result = await onBooking<Answered, AnswerRefusal>(deps, bookingId, async (open) => {
       const { tx, loaded, standing, now } = open;
       const { ledger } = standing;

@@ -11,7 +11,7 @@ import { recordFacts } from '#server/booking/record';
 import { type ProofNeeded, type RefundLimit, wantsProof } from '#core/paying/refundLimit';
 import type { Deps } from '#server/deps';
 import { carryOut } from '#server/intents/carryOut';
-import { openIntent, paymentUnderWay } from '#server/intents/openIntent';
+import { openIntent, paymentUnderWay, type OpenIntent } from '#server/intents/openIntent';
 import { openRefunds } from '#server/intents/openRefunds';
 import { type NotFound, onBooking } from '#server/deciding/onBooking';
 import { runDueOf } from '#server/agenda/runDue';
@@ -34,7 +34,7 @@ export async function cancelAs(
   { bookingId, by, limit }: CancelBooking & { readonly limit: RefundLimit },
   asked: (ledger: Ledger) => FactOf<'clientAsked'> | null,
 ): Promise<Result<BookingCancellation, CancelRefusal>> {
-  const afterwards: string[] = [];
+  const afterwards: OpenIntent[] = [];
   const result = await onBooking<BookingCancellation, CancelRefusal>(
     deps,
     bookingId,
@@ -48,7 +48,7 @@ export async function cancelAs(
       if (wantsProof(limit, loaded.booking.currency, refunds)) return refuse({ code: 'proof_needed' });
       const about = { bookingId, refunds, ledger, cause: 'cancelled', now, newId: deps.newId };
       const back = await openRefunds(tx, about);
-      afterwards.push(...back.intentIds);
+      afterwards.push(...back.opened);
       const inForce = standing.hold?.inForce;
       if (fromHold > 0 && inForce) {
         const request = { kind: 'keepFromHold' as const, authorisation: inForce.id, held: inForce.amount };

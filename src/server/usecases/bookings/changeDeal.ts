@@ -18,7 +18,7 @@ import { recordAll, recordFacts, type Recording } from '#server/booking/record';
 import { type ProofNeeded, type RefundLimit, wantsProof } from '#core/paying/refundLimit';
 import type { Deps } from '#server/deps';
 import { carryOut } from '#server/intents/carryOut';
-import { paymentUnderWay, withPaymentUnderWay } from '#server/intents/openIntent';
+import { paymentUnderWay, withPaymentUnderWay, type OpenIntent } from '#server/intents/openIntent';
 import { openRefunds } from '#server/intents/openRefunds';
 import { type NotFound, onBooking, type OpenBooking } from '#server/deciding/onBooking';
 import { eq } from 'drizzle-orm';
@@ -77,7 +77,7 @@ export async function changeDeal(
   sure = true,
 ): Promise<Result<Changed, ChangeBookingRefusal>> {
   const { bookingId, key } = request;
-  const refunding: string[] = [];
+  const refunding: OpenIntent[] = [];
   const result = await onBooking<Changed, ChangeBookingRefusal>(deps, bookingId, async (open) => {
     const { tx, loaded, standing, now } = open;
     const underWay = (await paymentUnderWay(tx, bookingId)) !== null;
@@ -91,7 +91,7 @@ export async function changeDeal(
     if (!moved.ok) return moved;
     const { ledger } = standing;
     const back = await openRefunds(tx, { bookingId, refunds, ledger, cause: key, now, newId: deps.newId });
-    refunding.push(...back.intentIds);
+    refunding.push(...back.opened);
     await recordFacts(tx, loaded, [fact, ...back.facts], now);
     return ok({ told: fact.tells, refunds: refunds.length });
   });
@@ -144,7 +144,7 @@ async function changeAll(tx: Tx, deps: Deps, ids: readonly string[], requests: r
   const results: Result<Changed, ChangeBookingRefusal>[] = [];
   const changed = new Map<string, Changed>();
   const recordings: Recording[] = [];
-  const refunding: string[] = [];
+  const refunding: OpenIntent[] = [];
   for (const request of requests) {
     const { bookingId, key } = request;
     const before = changed.get(bookingId);
@@ -163,7 +163,7 @@ async function changeAll(tx: Tx, deps: Deps, ids: readonly string[], requests: r
       const { fact, refunds, before: stood } = decision.value.change;
       const about = { bookingId, refunds, ledger: stood.ledger, cause: key, now, newId: deps.newId };
       const back = await openRefunds(tx, about);
-      refunding.push(...back.intentIds);
+      refunding.push(...back.opened);
       recordings.push({ loaded, added: [fact, ...back.facts] });
       const made = { told: fact.tells, refunds: refunds.length };
       changed.set(bookingId, made);

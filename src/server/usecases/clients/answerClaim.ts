@@ -11,7 +11,7 @@ import { recordFacts } from '#server/booking/record';
 import { type NotFound, onBooking } from '#server/deciding/onBooking';
 import type { Deps } from '#server/deps';
 import { carryOut } from '#server/intents/carryOut';
-import { intentByCause, openIntent } from '#server/intents/openIntent';
+import { intentByCause, openIntent, type ToCarryOut } from '#server/intents/openIntent';
 import { outcomeOf } from '#server/intents/outcomeOf';
 import { bookingOfLink } from '#server/links/clientLink';
 import { asks } from '#server/ways/askedConsent';
@@ -43,7 +43,7 @@ export const agreeAnew =
     if ('fault' in opened) return refuse({ code: opened.fault });
     if (opened.purpose === 'payer') return refuse({ code: 'link_unknown' });
     const { bookingId } = opened;
-    const intended = await onBooking<string, AgreeAnewRefusal>(
+    const intended = await onBooking<ToCarryOut, AgreeAnewRefusal>(
       deps,
       bookingId,
       async ({ tx, loaded, standing, now }) => {

@@ -13,7 +13,7 @@ import { files } from '#server/database/schema/files';
 import { type NotFound, onBooking } from '#server/deciding/onBooking';
 import type { Deps } from '#server/deps';
 import { carryOut } from '#server/intents/carryOut';
-import { intentByCause, openIntent } from '#server/intents/openIntent';
+import { intentByCause, openIntent, type ToCarryOut } from '#server/intents/openIntent';
 import { abilitiesOfAuthorisation } from '#server/ways/payAccounts';
 import { inArray } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
@@ -98,7 +98,7 @@ export type TakeClaimsRefusal =
 export const takeClaims =
   (deps: Deps) =>
   async ({ bookingId, requestKey, claimIds }: OnClaims): Promise<Result<{ taken: boolean }, TakeClaimsRefusal>> => {
-    const intended = await onBooking<string, TakeClaimsRefusal>(deps, bookingId, async ({ tx, standing, now }) => {
+    const intended = await onBooking<ToCarryOut, TakeClaimsRefusal>(deps, bookingId, async ({ tx, standing, now }) => {
       const cause = `claims:${requestKey}`;
       const before = await intentByCause(tx, bookingId, cause);
       if (before) return ok(before.id);

@@ -7,7 +7,7 @@ import { type ProofNeeded, type RefundLimit, wantsProof } from '#core/paying/ref
 import type { Deps } from '#server/deps';
 import { carryOut } from '#server/intents/carryOut';
 import { openRefunds } from '#server/intents/openRefunds';
-import { intentByCause, openIntent } from '#server/intents/openIntent';
+import { intentByCause, openIntent, type OpenIntent, type ToCarryOut } from '#server/intents/openIntent';
 import { type NotFound, onBooking } from '#server/deciding/onBooking';
 
 export type CloseOutRefusal = NotFound | ProofNeeded | MayNotCloseOut;
@@ -22,8 +22,8 @@ export const closeOut =
     { bookingId, claims, coverBalance }: CloseOutBooking,
     limit: RefundLimit = null,
   ): Promise<Result<{ closed: true }, CloseOutRefusal>> => {
-    const refunding: string[] = [];
-    const decided = await onBooking<string | null, CloseOutRefusal>(
+    const refunding: OpenIntent[] = [];
+    const decided = await onBooking<ToCarryOut | null, CloseOutRefusal>(
       deps,
       bookingId,
       async ({ tx, loaded, standing, now }) => {
@@ -36,7 +36,7 @@ export const closeOut =
         if (wantsProof(limit, currency, refunds)) return refuse({ code: 'proof_needed' });
         const { ledger } = standing;
         const back = await openRefunds(tx, { bookingId, refunds, ledger, cause: 'closed', now, newId: deps.newId });
-        refunding.push(...back.intentIds);
+        refunding.push(...back.opened);
         await recordFacts(tx, loaded, [...facts, ...back.facts], now);
         if (!capture) return ok(null);
         return ok(await openIntent(tx, { id: deps.newId(), bookingId, cause: 'closeOut', ...capture, now }));

@@ -14,7 +14,7 @@ import { recordFacts } from '#server/booking/record';
 import { type NotFound, onBooking, type OpenBooking } from '#server/deciding/onBooking';
 import type { Deps } from '#server/deps';
 import { carryOut } from '#server/intents/carryOut';
-import { paymentUnderWay } from '#server/intents/openIntent';
+import { paymentUnderWay, type OpenIntent } from '#server/intents/openIntent';
 import { openRefunds } from '#server/intents/openRefunds';
 
 type MayNot = MayNotGiveCourtesy | { readonly code: 'courtesy_does_not_fit' };
@@ -41,7 +41,7 @@ export const giveCourtesy =
   (deps: Deps) =>
   async (request: GiveCourtesy, limit: RefundLimit = null): Promise<Result<null, CourtesyRefusal>> => {
     const { bookingId, requestKey: key } = request;
-    const refunding: string[] = [];
+    const refunding: OpenIntent[] = [];
     const result = await onBooking<null, CourtesyRefusal>(deps, bookingId, async (open) => {
       const { tx, loaded, standing, now } = open;
       const { ledger } = standing;
@@ -63,7 +63,7 @@ export const giveCourtesy =
         now,
         newId: deps.newId,
       });
-      refunding.push(...back.intentIds);
+      refunding.push(...back.opened);
       await recordFacts(tx, loaded, [fact, ...back.facts], now);
       return ok(null);
     });

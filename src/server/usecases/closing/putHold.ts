@@ -10,7 +10,7 @@ import { recordFacts } from '#server/booking/record';
 import { type NotFound, onBooking } from '#server/deciding/onBooking';
 import type { Deps } from '#server/deps';
 import { carryOut } from '#server/intents/carryOut';
-import { intentByCause, openIntent, paymentUnderWay } from '#server/intents/openIntent';
+import { intentByCause, openIntent, paymentUnderWay, type ToCarryOut } from '#server/intents/openIntent';
 import { outcomeOf } from '#server/intents/outcomeOf';
 import { offeredFor } from '#server/ways/offered';
 
@@ -30,7 +30,7 @@ export const putHold =
   (deps: Deps) =>
   async (request: PutHold): Promise<Result<PayOutcome, PutHoldRefusal>> => {
     const { bookingId, requestKey: key, amount, how } = request;
-    const intended = await onBooking<string | null, PutHoldRefusal>(
+    const intended = await onBooking<ToCarryOut | null, PutHoldRefusal>(
       deps,
       bookingId,
       async ({ tx, loaded, standing, now }) => {

@@ -37,6 +37,7 @@ import { hashOfToken } from '#server/links/clientLink';
 import { carryOut } from '#server/intents/carryOut';
 import { and, eq } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
+import type { OpenIntent } from '#server/intents/openIntent';
 
 type Owner = typeof business.$inferSelect;
 type AtItem<R> = R extends { readonly path: string } ? Omit<R, 'path'> & { readonly path: string } : R;
@@ -60,7 +61,7 @@ export const checkOut =
   (deps: Deps) =>
   async (request: CheckOut, visitor: Visitor | null = null): Promise<Result<{ key: string }, CheckOutRefusal>> => {
     const { db, clock, keyOf, newId } = deps;
-    const intents: string[] = [];
+    const intents: OpenIntent[] = [];
     const made: string[] = [];
     await runDueOf(deps, 'places'); // what has run out is free again
     const key = keyOf('checkout', request.requestKey);

@@ -8,7 +8,7 @@ import { runDueOf } from '#server/agenda/runDue';
 import { cardOnFile } from '#server/booking/cardOnFile';
 import type { Deps } from '#server/deps';
 import { carryOut } from '#server/intents/carryOut';
-import { intentByCause, openIntent, paymentUnderWay } from '#server/intents/openIntent';
+import { intentByCause, openIntent, paymentUnderWay, type ToCarryOut } from '#server/intents/openIntent';
 import { withFee } from '#core/paying/withFee';
 import type { AskRefusal } from '#server/usecases/paying/askNow';
 import { onBooking } from '#server/deciding/onBooking';
@@ -21,28 +21,32 @@ export type ChargeRefusal = AskRefusal | { readonly code: 'no_card' | 'payment_u
 export const chargeNow =
   (deps: Deps) =>
   async ({ bookingId, requestKey }: OnBooking): Promise<Result<PayOutcome, ChargeRefusal>> => {
-    const intended = await onBooking<string, ChargeRefusal>(deps, bookingId, async ({ tx, loaded, standing, now }) => {
-      const cause = `byHand:${requestKey}`;
-      const before = await intentByCause(tx, bookingId, cause);
-      if (before) return ok(before.id);
-      if (payable(standing).dueNow === 0) return refuse({ code: 'nothing_due' });
-      const card = await cardOnFile(tx, standing.ledger.card);
-      if (!card) return refuse({ code: 'no_card' });
-      // What its holder did not agree to is no charge, whoever asks for it: it is a request.
-      const amount = chargeableNow(standing.parts, standing.ledger);
-      if (amount === 0) return refuse({ code: 'not_agreed' });
-      if (await paymentUnderWay(tx, bookingId)) return refuse({ code: 'payment_under_way' });
-      const description = `${loaded.booking.number} ${loaded.booking.title}`;
-      const { charged, ...fee } = withFee(
-        atCost(standing, await costOf(tx, deps, card.account)),
-        loaded.booking.tax,
-        amount,
-        card.way,
-      );
-      const request = { kind: 'charge' as const, card, description, ...fee };
-      const intent = { id: deps.newId(), bookingId, cause, request, amount: charged, now };
-      return ok(await openIntent(tx, intent));
-    });
+    const intended = await onBooking<ToCarryOut, ChargeRefusal>(
+      deps,
+      bookingId,
+      async ({ tx, loaded, standing, now }) => {
+        const cause = `byHand:${requestKey}`;
+        const before = await intentByCause(tx, bookingId, cause);
+        if (before) return ok(before.id);
+        if (payable(standing).dueNow === 0) return refuse({ code: 'nothing_due' });
+        const card = await cardOnFile(tx, standing.ledger.card);
+        if (!card) return refuse({ code: 'no_card' });
+        // What its holder did not agree to is no charge, whoever asks for it: it is a request.
+        const amount = chargeableNow(standing.parts, standing.ledger);
+        if (amount === 0) return refuse({ code: 'not_agreed' });
+        if (await paymentUnderWay(tx, bookingId)) return refuse({ code: 'payment_under_way' });
+        const description = `${loaded.booking.number} ${loaded.booking.title}`;
+        const { charged, ...fee } = withFee(
+          atCost(standing, await costOf(tx, deps, card.account)),
+          loaded.booking.tax,
+          amount,
+          card.way,
+        );
+        const request = { kind: 'charge' as const, card, description, ...fee };
+        const intent = { id: deps.newId(), bookingId, cause, request, amount: charged, now };
+        return ok(await openIntent(tx, intent));
+      },
+    );
     if (!intended.ok) return intended;
     const answer = await carryOut(deps, intended.value);
     await runDueOf(deps, { bookings: [bookingId] });

@@ -7,7 +7,7 @@ import { ok, refuse, type Result } from '#core/result';
 import { dealOf } from '#server/booking/dealOf';
 import type { Deps } from '#server/deps';
 import { carryOut } from '#server/intents/carryOut';
-import { askedBefore, intentByCause, type IntentRow, openIntent } from '#server/intents/openIntent';
+import { askedBefore, intentByCause, type IntentRow, openIntent, type ToCarryOut } from '#server/intents/openIntent';
 import { type MayNotPay, mayPay } from '#core/paying/mayPay';
 import type { CardUsed, IntentRequest } from '#core/paying/request';
 import { bookingOfLink } from '#server/links/clientLink';
@@ -71,11 +71,11 @@ async function fromClient(
   if (byPayer && amount === null) return refuse({ code: 'link_unknown' });
   const { bookingId } = opened;
   const cause = `client:${attempt}`;
-  const asBefore = (before: IntentRow): Result<string, PayRefusal> => {
+  const asBefore = (before: IntentRow): Result<ToCarryOut, PayRefusal> => {
     const same = baseOf(before) === (amount ?? zero) && 'card' in before.request && before.request.card.token === card;
     return same ? ok(before.id) : refuse({ code: 'attempt_changed' });
   };
-  const outcome = async (intended: Result<string, PayRefusal>): Promise<Result<PayOutcome, PayRefusal>> => {
+  const outcome = async (intended: Result<ToCarryOut, PayRefusal>): Promise<Result<PayOutcome, PayRefusal>> => {
     if (!intended.ok) return intended;
     const answer = await carryOut(deps, intended.value);
     await runDueOf(deps, { bookings: [bookingId] });
@@ -95,7 +95,7 @@ async function fromClient(
   const known = await (await processorOf(deps, account.id)).cardOf(card);
   if (!known) return unlessBegun('card_unknown');
 
-  const intended = await decideOn<string, PayRefusal>(deps, bookingId, async ({ tx, loaded, standing, now }) => {
+  const intended = await decideOn<ToCarryOut, PayRefusal>(deps, bookingId, async ({ tx, loaded, standing, now }) => {
     const { before, underWay } = await askedBefore(tx, bookingId, cause);
     if (before) return asBefore(before);
     if (standing.ledger.lapsed) return refuse({ code: 'booking_over' });

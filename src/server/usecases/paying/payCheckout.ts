@@ -8,7 +8,7 @@ import { agreedOf, readBooking } from '#server/booking/lockBooking';
 import type { Tx } from '#server/database/database';
 import type { Deps } from '#server/deps';
 import { carryOut } from '#server/intents/carryOut';
-import { intentByCause, openIntent, paymentUnderWay } from '#server/intents/openIntent';
+import { intentByCause, openIntent, paymentUnderWay, type ToCarryOut } from '#server/intents/openIntent';
 import { chargedFor, toGiveCard, toPay } from '#core/paying/cart';
 import type { CardUsed, IntentRequest, PaidShare } from '#core/paying/request';
 import { takesTips } from '#server/booking/takesTips';
@@ -67,7 +67,7 @@ async function intend(
   { newId }: Deps,
   attempt: Attempt,
   now: Instant,
-): Promise<Result<string[], PayCheckoutRefusal>> {
+): Promise<Result<ToCarryOut[], PayCheckoutRefusal>> {
   const all = await bookingsOfCheckout(tx, attempt.key, now);
   if (!all) return refuse({ code: 'checkout_unknown' });
   const before = await madeBefore(tx, all, attempt);
@@ -99,7 +99,7 @@ async function intend(
   if (attempt.tip > 0 && (!paying[0] || !(await takesTips(tx, paying[0].loaded.booking))))
     return refuse({ code: 'tip_not_taken' });
 
-  const ids: string[] = [];
+  const ids: ToCarryOut[] = [];
   const make = async ({ loaded: { booking } }: InCheckout, request: IntentRequest, amount: Minor): Promise<void> => {
     const intent = { id: newId(), bookingId: booking.id, cause: causeOf(attempt), request, amount, now };
     ids.push(await openIntent(tx, intent));
@@ -137,8 +137,8 @@ async function madeBefore(
   tx: Tx,
   all: readonly InCheckout[],
   attempt: Attempt,
-): Promise<Result<string[], PayCheckoutRefusal> | null> {
-  const ids: string[] = [];
+): Promise<Result<ToCarryOut[], PayCheckoutRefusal> | null> {
+  const ids: ToCarryOut[] = [];
   for (const { loaded } of all) {
     const intent = await intentByCause(tx, loaded.booking.id, causeOf(attempt));
     if (!intent) continue;

@@ -5,7 +5,13 @@ import { runDueOf } from '#server/agenda/runDue';
 import type { Deps } from '#server/deps';
 import { abandon } from '#server/intents/abandon';
 import { carryOut } from '#server/intents/carryOut';
-import { intentByCause, type IntentRow, openIntent, paymentUnderWay } from '#server/intents/openIntent';
+import {
+  intentByCause,
+  type IntentRow,
+  openIntent,
+  paymentUnderWay,
+  type ToCarryOut,
+} from '#server/intents/openIntent';
 import { type NotFound, onBooking } from '#server/deciding/onBooking';
 import type { PayOutcome } from '#contracts/payOutcome';
 import { outcomeOf } from '#server/intents/outcomeOf';
@@ -17,19 +23,23 @@ export type CounterRefusal = NotFound | AboveOutstanding | { readonly code: 'pay
 export const takeAtCounter =
   (deps: Deps) =>
   async ({ bookingId, requestKey, amount }: TakeAtCounter): Promise<Result<PayOutcome, CounterRefusal>> => {
-    const intended = await onBooking<string, CounterRefusal>(deps, bookingId, async ({ tx, loaded, standing, now }) => {
-      const cause = `counter:${requestKey}`;
-      const before = await intentByCause(tx, bookingId, cause);
-      if (before) return ok(before.id);
-      const above = aboveOutstanding(standing, amount);
-      if (above) return above;
-      if (await paymentUnderWay(tx, bookingId)) return refuse({ code: 'payment_under_way' });
-      const { reader } = await offeredFor(tx, deps, [loaded.booking], now);
-      if (!reader) return refuse({ code: 'no_reader' });
-      const description = `${loaded.booking.number} ${loaded.booking.title}`;
-      const request = { kind: 'counter' as const, account: reader.id, description };
-      return ok(await openIntent(tx, { id: deps.newId(), bookingId, cause, request, amount, now }));
-    });
+    const intended = await onBooking<ToCarryOut, CounterRefusal>(
+      deps,
+      bookingId,
+      async ({ tx, loaded, standing, now }) => {
+        const cause = `counter:${requestKey}`;
+        const before = await intentByCause(tx, bookingId, cause);
+        if (before) return ok(before.id);
+        const above = aboveOutstanding(standing, amount);
+        if (above) return above;
+        if (await paymentUnderWay(tx, bookingId)) return refuse({ code: 'payment_under_way' });
+        const { reader } = await offeredFor(tx, deps, [loaded.booking], now);
+        if (!reader) return refuse({ code: 'no_reader' });
+        const description = `${loaded.booking.number} ${loaded.booking.title}`;
+        const request = { kind: 'counter' as const, account: reader.id, description };
+        return ok(await openIntent(tx, { id: deps.newId(), bookingId, cause, request, amount, now }));
+      },
+    );
     if (!intended.ok) return intended;
     return ok(outcomeOf(await carryOut(deps, intended.value)));
   };

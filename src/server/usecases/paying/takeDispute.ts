@@ -12,7 +12,7 @@ import { disputeOfRequest } from '#server/credit/requestReturns';
 import type { Tx } from '#server/database/database';
 import { intents } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
-import { askedOf } from '#server/intents/openIntent';
+import { askedOf, type OpenIntent } from '#server/intents/openIntent';
 import { openRefunds } from '#server/intents/openRefunds';
 import type { ProcessorEvent } from '#server/ports';
 import { and, eq, sql } from 'drizzle-orm';
@@ -24,7 +24,7 @@ const receiptOf = (id: string, request: IntentRequest): string =>
   'authorisation' in request ? request.authorisation : id;
 
 /** `placed`: news of a payment, or of a step, that is not known here yet waits for that. `further`: intents to carry out. */
-export type DisputePlaced = { readonly placed: boolean; readonly further: readonly string[] };
+export type DisputePlaced = { readonly placed: boolean; readonly further: readonly OpenIntent[] };
 
 /** Records what a processor tells of a dispute, on each booking that the payment was for. */
 export async function recordDispute(deps: Deps, tx: Tx, event: DisputeEvent): Promise<DisputePlaced> {
@@ -44,7 +44,7 @@ export async function recordDispute(deps: Deps, tx: Tx, event: DisputeEvent): Pr
   const bookingIds = [...new Set([paid.bookingId, ...shares.map((share) => share.bookingId)])];
   let left: Minor = event.amount;
   let placed = true;
-  const further: string[] = [];
+  const further: OpenIntent[] = [];
   for (const [index, bookingId] of bookingIds.entries()) {
     const loaded = (await lockBooking(tx, bookingId))!;
     const last = index === bookingIds.length - 1;
@@ -71,7 +71,7 @@ async function recordStep(
   loaded: LoadedBooking,
   added: readonly Fact[],
   now: Instant,
-): Promise<readonly string[]> {
+): Promise<readonly OpenIntent[]> {
   const recorded = await recordFacts(tx, loaded, added, now);
   const won = added.find((fact) => fact.kind === 'disputeDecided' && fact.outcome === 'won');
   if (won?.kind !== 'disputeDecided') return [];
@@ -83,7 +83,7 @@ async function recordStep(
   const cause = `won:${won.disputeId}`;
   const opened = await openRefunds(tx, { bookingId, refunds: [back], ledger: standing.ledger, cause, now, newId });
   if (opened.facts.length > 0) await recordFacts(tx, { booking, client, facts: recorded.facts }, opened.facts, now);
-  return opened.intentIds;
+  return opened.opened;
 }
 
 /** What of a booking's receipts is asked to go back and not answered yet, without what was paid on top. */

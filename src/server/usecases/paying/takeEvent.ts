@@ -11,7 +11,7 @@ import { intents, payouts, processorEvents } from '#server/database/schema/work'
 import { payoutMade } from '#core/journal/otherEntries';
 import { factsOfReturnedLater } from '#core/paying/bankDebit';
 import { otherShares } from '#core/paying/shares';
-import { askedOf } from '#server/intents/openIntent';
+import { askedOf, type OpenIntent } from '#server/intents/openIntent';
 import type { Deps } from '#server/deps';
 import { carryOut } from '#server/intents/carryOut';
 import { recordAnswer } from '#server/intents/recordAnswer';
@@ -54,7 +54,7 @@ export const takeEvent =
       await runSomeDue(deps);
       return ok({ taken: true });
     }
-    const further: string[] = [];
+    const further: OpenIntent[] = [];
     const taken = await db.transaction(async (tx) => {
       if (!(await markTaken(tx, id, event, clock.now()))) return false;
       if (event.type === 'dispute.changed') {
