@@ -47,7 +47,7 @@ export const describe = ({ booking }: Pick<LoadedBooking, 'booking'>): string =>
 /** What cannot be issued is said where documents are issued, and holds no letter up. */
 async function issueBefore({ tx, deps, loaded, now }: Omit<Context, 'standing'>): Promise<void> {
   try {
-    await tx.transaction((within) => issueWhatFollows(within, deps, loaded, now));
+    await issueWhatFollows(tx, deps, loaded, now, true);
   } catch (error) {
     deps.report(`documents of ${loaded.booking.number} before their letter`, error);
   }

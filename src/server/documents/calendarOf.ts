@@ -1,15 +1,20 @@
 import { standing } from '#core/booking/standing';
-import { agreedOf, readBooking } from '#server/booking/lockBooking';
+import { agreedOf, type LoadedBooking, readBooking } from '#server/booking/lockBooking';
 import { business } from '#server/database/schema/business';
 import type { Deps } from '#server/deps';
 import { calendarFile } from '#server/formats/calendarFile';
 
+export type CalendarDays = { readonly number: string; readonly days: string };
+
 /** A booking's days as an iCalendar file, and its number. */
-export async function calendarOf(
+export const calendarOf = async (deps: Deps, bookingId: string): Promise<CalendarDays> =>
+  calendarFor(deps, (await readBooking(deps.db, bookingId))!);
+
+/** The same of one that was read. */
+export async function calendarFor(
   { db, clock, baseUrl }: Deps,
-  bookingId: string,
-): Promise<{ readonly number: string; readonly days: string }> {
-  const { booking, facts } = (await readBooking(db, bookingId))!;
+  { booking, facts }: Pick<LoadedBooking, 'booking' | 'facts'>,
+): Promise<CalendarDays> {
   const changes = facts.filter((fact) => fact.kind === 'changed').length;
   const [owner] = await db.select({ place: business.address }).from(business);
   const current = standing(agreedOf(booking), facts, clock.now());

@@ -22,7 +22,7 @@ import {
 import { type DocumentRow, type DocumentSubject, nextNumber } from '#server/invoicing/issue';
 import { addErrand } from '#server/errands/rewriteErrands';
 import { writeDocumentLetter } from '#server/letters/writeDocumentLetter';
-import { asc, eq } from 'drizzle-orm';
+import { asc, eq, getTableColumns, sql } from 'drizzle-orm';
 
 export const documentsOf = (db: Database | Tx, bookingId: string): Promise<DocumentRow[]> =>
   db.select().from(documents).where(eq(documents.bookingId, bookingId)).orderBy(asc(documents.place));
@@ -100,27 +100,47 @@ export async function wantedOf(tx: Tx, { booking, facts }: LoadedBooking): Promi
   return documentsWanted({ booking, facts }, await documentsOf(tx, booking.id), await ownerRow(tx));
 }
 
+/** Bookings, as they were locked, of which all is issued that follows. */
+const followed = new WeakSet<LoadedBooking>();
+
+/** What of a booking was issued, and whether something could not be. */
+async function issuedOf(tx: Tx, bookingId: string): Promise<{ earlier: DocumentRow[]; held: boolean }> {
+  const rows = await tx
+    .select({
+      row: getTableColumns(documents),
+      held: sql<boolean>`exists (select 1 from ${documentsHeld} where ${documentsHeld.bookingId} = ${bookingId})`,
+    })
+    .from(sql`(select 1) one`)
+    .leftJoin(documents, eq(documents.bookingId, bookingId))
+    .orderBy(asc(documents.place));
+  return { earlier: rows.flatMap(({ row }) => row ?? []), held: rows[0]!.held };
+}
+
 /**
  * Issues what follows from the facts of a locked booking and was not issued yet. Where something is missing nothing is
  * issued, and the owner is told what.
+ * @param apart what it writes is undone by itself where it fails
  */
-export async function issueWhatFollows(tx: Tx, deps: Deps, loaded: LoadedBooking, now: Instant): Promise<void> {
+export async function issueWhatFollows(
+  tx: Tx,
+  deps: Deps,
+  loaded: LoadedBooking,
+  now: Instant,
+  apart = false,
+): Promise<void> {
+  if (followed.has(loaded)) return;
   const { booking } = loaded;
-  // What was held is tried anew: it goes as the documents are read.
-  const gone = tx
-    .$with('gone')
-    .as(
-      tx
-        .delete(documentsHeld)
-        .where(eq(documentsHeld.bookingId, booking.id))
-        .returning({ of: documentsHeld.bookingId }),
-    );
-  const own = tx.with(gone).select().from(documents);
-  const earlier = await own.where(eq(documents.bookingId, booking.id)).orderBy(asc(documents.place));
+  const { earlier, held } = await issuedOf(tx, booking.id);
   const wanted = documentsWanted(loaded, earlier, await ownerRow(tx));
-  if (wanted.length === 0) return;
-  const issued = await issueForBooking(tx, deps, loaded, wanted, { now, earlier });
-  if (issued.ok) return;
-  if (!('missing' in issued.refusal)) throw new Error(`documents of ${booking.number}: ${issued.refusal.message}`);
-  await tx.insert(documentsHeld).values({ bookingId: booking.id, missing: issued.refusal.missing, at: now });
+  const issue = async (within: Tx): Promise<void> => {
+    // What was held is tried anew.
+    if (held) await within.delete(documentsHeld).where(eq(documentsHeld.bookingId, booking.id));
+    if (wanted.length === 0) return;
+    const issued = await issueForBooking(within, deps, loaded, wanted, { now, earlier });
+    if (issued.ok) return;
+    if (!('missing' in issued.refusal)) throw new Error(`documents of ${booking.number}: ${issued.refusal.message}`);
+    await within.insert(documentsHeld).values({ bookingId: booking.id, missing: issued.refusal.missing, at: now });
+  };
+  if (wanted.length > 0 || held) await (apart ? tx.transaction(issue) : issue(tx));
+  followed.add(loaded);
 }

@@ -1,6 +1,6 @@
 import type { Occasion } from '#core/agenda/wantedErrands';
 import { standing } from '#core/booking/standing';
-import { agreedOf, readBooking } from '#server/booking/lockBooking';
+import { agreedOf, type LoadedBooking, readBooking } from '#server/booking/lockBooking';
 import { ownerRow } from '#server/database/ownerRow';
 import { paymentRequests } from '#server/database/schema/credit';
 import type { messages } from '#server/database/schema/work';
@@ -12,7 +12,7 @@ import { deviceCode } from '#server/documents/codeMail';
 import { inlineLogo, logoCid } from '#server/documents/inlineLogo';
 import { type Letter, textLetter } from '#server/documents/letter';
 import type { MailAttachment, OutgoingMail } from '#server/ports';
-import { calendarOf } from '#server/documents/calendarOf';
+import { calendarFor } from '#server/documents/calendarOf';
 import { documents } from '#server/database/schema/documents';
 import { files } from '#server/database/schema/files';
 import { documentsOf } from '#server/invoicing/bookingDocuments';
@@ -34,12 +34,12 @@ type Read = { readonly link: string | null; readonly reference: string };
  * Where the one button of a message leads: a link of its reader's own, or the owner's page. The link of a message is the
  * same at each try, so that a message that comes twice is the same message.
  */
-async function linkOf(deps: Deps, row: MessageRow): Promise<Read> {
+async function linkOf(deps: Deps, row: MessageRow, booked: LoadedBooking | null): Promise<Read> {
   const { db, clock, baseUrl } = deps;
   const now = clock.now();
   const token = deps.keyOf('link in a message', row.id);
-  if (row.bookingId !== null) {
-    const { booking, facts } = (await readBooking(db, row.bookingId))!;
+  if (booked) {
+    const { booking, facts } = booked;
     const { endAt } = standing(agreedOf(booking), facts, now);
     const purpose = row.linkFor === 'payer' ? 'payer' : 'client';
     await keepClientLink(db, token, { bookingId: booking.id, from: endAt, now, purpose });
@@ -70,10 +70,9 @@ const attached = async (deps: Deps, rows: readonly DocumentRow[]): Promise<MailA
   (await documentPdfs(deps.db, rows)).map(({ filename, content, type }) => ({ filename, contentType: type, content }));
 
 /** All documents of a booking whose client gets its bills. */
-async function bookingDocuments(deps: Deps, bookingId: string): Promise<MailAttachment[]> {
-  const { client } = (await readBooking(deps.db, bookingId))!;
+async function bookingDocuments(deps: Deps, { booking, client }: LoadedBooking): Promise<MailAttachment[]> {
   if (client.bill.billTo) return [];
-  return attached(deps, await documentsOf(deps.db, bookingId));
+  return attached(deps, await documentsOf(deps.db, booking.id));
 }
 
 /** The papers that the owner put to a request. */
@@ -88,18 +87,19 @@ async function requestAttachments({ db }: Deps, requestId: string): Promise<Mail
 }
 
 /** A confirmation brings the days for the calendar, and what was signed. */
-async function attachmentsOf(deps: Deps, row: MessageRow): Promise<MailAttachment[]> {
+async function attachmentsOf(deps: Deps, row: MessageRow, booked: LoadedBooking | null): Promise<MailAttachment[]> {
   const document = documentOfCause(row.cause);
   if (document !== null)
     return attached(deps, await deps.db.select().from(documents).where(eq(documents.id, document)));
   if (row.requestId !== null && row.occasion === 'paymentRequest') return requestAttachments(deps, row.requestId);
   const wanted: Occasion[] = ['confirmation', 'changed'];
-  if (row.bookingId === null || row.linkFor === 'payer') return [];
-  if (bringsDocuments.has(row.occasion)) return bookingDocuments(deps, row.bookingId);
+  if (!booked || row.linkFor === 'payer') return [];
+  if (bringsDocuments.has(row.occasion)) return bookingDocuments(deps, booked);
   if (!wanted.includes(row.occasion as Occasion)) return [];
-  const { number, days } = await calendarOf(deps, row.bookingId);
+  const { number, days } = await calendarFor(deps, booked);
   const calendar = { filename: `${number}.ics`, contentType: 'text/calendar', content: Buffer.from(days) };
-  const signed = row.occasion === 'confirmation' ? await agreementFile(deps.db, { bookingId: row.bookingId }) : null;
+  const signed =
+    row.occasion === 'confirmation' ? await agreementFile(deps.db, { bookingId: booked.booking.id }) : null;
   return signed ? [calendar, { ...signed, contentType: 'application/pdf' }] : [calendar];
 }
 
@@ -118,13 +118,14 @@ export async function composeMail(deps: Deps, row: MessageRow): Promise<Outgoing
   const { htmlLetter } = await import('../documents/LetterLayout');
   const { name, line, email, address, look } = await ownerRow(deps.db);
   const who = { name, line, email, address };
-  const { link, reference } = await linkOf(deps, row);
+  const booked = row.bookingId === null ? null : await readBooking(deps.db, row.bookingId);
+  const { link, reference } = await linkOf(deps, row, booked);
   const fromUs = row.path !== null;
   const logo = fromUs || !look.logo ? null : await inlineLogo(deps.db, look.logo);
   const code = await codeOf(deps, row);
   const withCode = (text: string): string => (code === null ? text : text.replaceAll(codePlace, code));
   const subject = withCode(row.subject);
-  const transfer = await transferPart(deps, row);
+  const transfer = await transferPart(deps, row, booked);
   const letter: Letter = {
     subject,
     business: fromUs ? us : { ...who, logo: logo && `cid:${logoCid}`, colour: look.colour ?? ours },
@@ -137,7 +138,7 @@ export async function composeMail(deps: Deps, row: MessageRow): Promise<Outgoing
     reference,
   };
   const inline = [logo, transfer?.code ?? null].filter((part) => part !== null);
-  const attachments = [...inline, ...(await attachmentsOf(deps, row))];
+  const attachments = [...inline, ...(await attachmentsOf(deps, row, booked))];
   return {
     key: row.id,
     from: { name: fromUs ? 'Ostendo' : name, address: email },

@@ -29,6 +29,8 @@ export function openOutbox(
   room: Room = { full: () => Promise.resolve(false) },
   begun: () => number = () => NaN,
 ): Outbox {
+  /** When none was due, and when none waited for its next try either. */
+  let noneDueAt = NaN;
   let emptyAt = NaN;
   let running: Promise<void> | null = null;
   let again = false;
@@ -38,9 +40,15 @@ export function openOutbox(
       again = false;
       let since = begun();
       while (!stopped && !(await room.full()) && (await handOverNext(deps))) since = begun();
-      // What waits for its next try becomes due without anything being written.
-      emptyAt = (await anyWaiting(deps)) ? NaN : since;
+      noneDueAt = since;
     } while (again && !stopped);
+  };
+  /** Nothing was written here since none was due, and none is that becomes due without anything being written. */
+  const isEmpty = async (): Promise<boolean> => {
+    const now = begun();
+    if (now !== noneDueAt) return false;
+    if (now !== emptyAt && !(await anyWaiting(deps))) emptyAt = now;
+    return now === emptyAt;
   };
   const wake = (): void => {
     again = true;
@@ -52,8 +60,7 @@ export function openOutbox(
   return {
     wake,
     async quiet() {
-      // Nothing was written here since none was found.
-      if (!running && emptyAt === begun()) return;
+      if (!running && (await isEmpty())) return;
       wake();
       while (running) await running;
     },

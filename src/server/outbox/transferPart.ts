@@ -2,7 +2,7 @@ import type { Occasion } from '#core/agenda/wantedErrands';
 import { payable, standing } from '#core/booking/standing';
 import { leadsTo, transferLines } from '#core/documents/transferTo';
 import { type Minor, zero } from '#core/money/minor';
-import { agreedOf, readBooking } from '#server/booking/lockBooking';
+import { agreedOf, type LoadedBooking, readBooking } from '#server/booking/lockBooking';
 import { ownerRow } from '#server/database/ownerRow';
 import { paymentRequests } from '#server/database/schema/credit';
 import { documents } from '#server/database/schema/documents';
@@ -37,10 +37,11 @@ const asks: ReadonlySet<string> = new Set<Occasion | 'paymentRequest'>([
   'paymentRequest',
 ]);
 
+type Booked = Pick<LoadedBooking, 'booking' | 'facts'>;
 type ToPay = { readonly number: string; readonly amount: Minor; readonly currency: string };
 
 /** What a letter asks for, where it may be paid by transfer; null where nothing is to be paid so. */
-async function toPay(deps: Deps, row: MessageRow): Promise<ToPay | null> {
+async function toPay(deps: Deps, row: MessageRow, booked: Booked | null): Promise<ToPay | null> {
   const { db, clock } = deps;
   const now = clock.now();
   const documentId = documentOfCause(row.cause);
@@ -53,33 +54,35 @@ async function toPay(deps: Deps, row: MessageRow): Promise<ToPay | null> {
     if (!ways.includes('transfer') || !left) return null;
     return { number: document?.number ?? request!.number, amount: left, currency: request!.currency };
   }
-  return row.bookingId === null ? null : ofBooking(deps, row.bookingId, document);
+  return booked && ofBooking(deps, booked, document);
 }
 
 /** What of a booking is to be paid now, or else at all; or what of an invoice is open, where that asks. */
 async function ofBooking(
   { db, clock, adapters }: World,
-  bookingId: string,
+  { booking, facts }: Booked,
   document?: { readonly id: string; readonly number: string },
 ): Promise<ToPay | null> {
-  const { booking, facts } = (await readBooking(db, bookingId))!;
   const current = standing(agreedOf(booking), facts, clock.now());
   const { dueNow, outstanding } = payable(current);
   const whole = dueNow > 0 ? dueNow : outstanding;
-  const amount = document ? ((await openNow(db, bookingId, current)).get(document.id) ?? zero) : whole;
+  const amount = document ? ((await openNow(db, booking.id, current)).get(document.id) ?? zero) : whole;
   const { ways } = await offeredFor(db, { adapters }, [booking], clock.now());
   if (amount === 0 || current.ledger.lapsed || !ways.includes('transfer')) return null;
   return { number: document?.number ?? booking.number, amount, currency: booking.currency };
 }
 
-/** Where a letter that asks for money says how to pay it by transfer; null where it does not. */
-export async function transferPart(deps: Deps, row: MessageRow): Promise<TransferPart | null> {
-  return asks.has(row.occasion) ? partFor(deps, await toPay(deps, row)) : null;
+/**
+ * Where a letter that asks for money says how to pay it by transfer; null where it does not.
+ * @param booked its booking, of one that is of a booking
+ */
+export async function transferPart(deps: Deps, row: MessageRow, booked: Booked | null): Promise<TransferPart | null> {
+  return asks.has(row.occasion) ? partFor(deps, await toPay(deps, row, booked)) : null;
 }
 
 /** The same of a letter on a booking that is not written yet. */
 export async function transferPreview(world: World, occasion: string, bookingId: string): Promise<TransferPart | null> {
-  return asks.has(occasion) ? partFor(world, await ofBooking(world, bookingId)) : null;
+  return asks.has(occasion) ? partFor(world, await ofBooking(world, (await readBooking(world.db, bookingId))!)) : null;
 }
 
 async function partFor({ db }: World, pays: ToPay | null): Promise<TransferPart | null> {
