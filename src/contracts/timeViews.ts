@@ -13,13 +13,21 @@ import { z } from 'zod';
 /** The most days that a view of days asks for at once. */
 const mostDays = 800;
 
-export const TimeQuery = z
-  .object({ from: CalendarDate, to: CalendarDate, ...NarrowedIn.shape })
-  .refine(({ from, to }) => from <= to && dayNumber(to) - dayNumber(from) <= mostDays, {
-    error: `from and to in this order, at most ${mostDays} days apart`,
-    path: ['to'],
-  });
+const Days = z.object({ from: CalendarDate, to: CalendarDate, ...NarrowedIn.shape });
+const inOrder = ({ from, to }: z.infer<typeof Days>): boolean =>
+  from <= to && dayNumber(to) - dayNumber(from) <= mostDays;
+const notInOrder = { error: `from and to in this order, at most ${mostDays} days apart`, path: ['to'] };
+
+export const TimeQuery = Days.refine(inOrder, notInOrder);
 export type TimeQuery = z.infer<typeof TimeQuery>;
+
+/** So many lanes come at once: some screens of them. */
+export const lanesOnPage = 60;
+export const LanesQuery = Days.extend({ page: z.coerce.number().int().min(0).max(1000).catch(0) }).refine(
+  inOrder,
+  notInOrder,
+);
+export type LanesQuery = z.infer<typeof LanesQuery>;
 
 type OnDays = {
   readonly number: string;
@@ -61,8 +69,6 @@ export type CalendarBlock = {
 };
 /** The days that are shown, and what they are narrowed by. */
 type Looked = {
-  /** There are more on these days than one look shows: those that begin first are here. */
-  readonly more: boolean;
   readonly from: PlainDate;
   readonly to: PlainDate;
   readonly search: string;
@@ -72,6 +78,8 @@ type Looked = {
 };
 
 export type CalendarView = Looked & {
+  /** There are more on these days than one look shows: those that begin first are here. */
+  readonly more: boolean;
   readonly entries: readonly CalendarEntry[];
   readonly dates: readonly CalendarDateLine[];
   readonly blocks: readonly CalendarBlock[];
@@ -115,4 +123,10 @@ export type Lane = OnDays & {
   /** What its holds have covered so far, authorisation by authorisation. */
   readonly been: readonly { readonly from: Instant; readonly until: Instant; readonly amount: Minor }[];
 };
-export type LanesView = Looked & { readonly lanes: readonly Lane[] };
+export type LanesView = Looked & {
+  /** How many there are on these days in all; above `mostCounted` one more than that, which stands for many. */
+  readonly count: number;
+  /** Which of their pages these are, from 0 on. */
+  readonly page: number;
+  readonly lanes: readonly Lane[];
+};

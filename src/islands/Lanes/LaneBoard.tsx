@@ -9,29 +9,36 @@ import { type LaneScale, startAfter, ticksOf, widthOf, xOf } from '#islands/Lane
 import { DragBar } from '#islands/parts/DragBar';
 import { useShell } from '#islands/shell/useShell';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { memo, useLayoutEffect, useMemo, useRef } from 'react';
+import { memo, useEffect, useLayoutEffect, useMemo, useRef } from 'react';
 import '../../theme/kinds.css';
 import styles from './Lanes.module.css';
 
 type Props = {
   readonly scale: LaneScale;
-  readonly lanes: readonly Lane[];
+  /** How many there are, and each by its place: null where it is not here yet. */
+  readonly count: number;
+  readonly laneAt: (index: number) => Lane | null;
+  /** Told which places are in view. */
+  readonly lookAt: (from: number, to: number) => void;
   readonly busy: boolean;
   readonly moved: (move: Move) => void;
 };
 
 const laneHeight = 46;
 
-/** Only the lanes in view are drawn: thousands scroll as easily as ten. */
-export function LaneBoard({ scale, lanes, busy, moved }: Props) {
+/** Only the lanes in view are loaded and drawn: thousands scroll as easily as ten. */
+export function LaneBoard({ scale, count, laneAt, lookAt, busy, moved }: Props) {
   const { now, zone, today } = useShell();
   const box = useRef<HTMLDivElement>(null);
   const rows = useVirtualizer({
-    count: lanes.length,
+    count,
     getScrollElement: () => box.current,
     estimateSize: () => laneHeight,
     overscan: 8,
   });
+  const drawn = rows.getVirtualItems();
+  const [first, last] = [drawn[0]?.index ?? 0, drawn.at(-1)?.index ?? 0];
+  useEffect(() => lookAt(first, last));
   const { from, to, dayWidth } = scale;
   const kept = useMemo(() => ({ from, to, dayWidth }), [from, to, dayWidth]);
   const width = widthOf(kept);
@@ -47,7 +54,7 @@ export function LaneBoard({ scale, lanes, busy, moved }: Props) {
         style={{ width: `calc(var(--name) + ${width}px)`, height: rows.getTotalSize() + 34 }}
       >
         <div className={styles.axis}>
-          <div className={styles.corner}>{formatCount(lanes.length)} bookings</div>
+          <div className={styles.corner}>{formatCount(count)} bookings</div>
           {ticksOf(kept).map(({ date, x }) => (
             <span key={date} className={styles.tick} style={{ left: `calc(var(--name) + ${x}px)` }}>
               {shortDate(date, today)}
@@ -55,16 +62,19 @@ export function LaneBoard({ scale, lanes, busy, moved }: Props) {
           ))}
         </div>
         <div className={styles.now} style={{ left: `calc(var(--name) + ${nowX}px)` }} aria-hidden="true" />
-        {rows.getVirtualItems().map(({ index, start }) => (
-          <LaneRow
-            key={lanes[index]!.number}
-            lane={lanes[index]!}
-            scale={kept}
-            top={start + 34}
-            zone={zone}
-            moved={moved}
-          />
-        ))}
+        {drawn.map(({ index, start }) => {
+          const lane = laneAt(index);
+          const top = start + 34;
+          return lane ? (
+            <LaneRow key={lane.number} lane={lane} scale={kept} top={top} zone={zone} moved={moved} />
+          ) : (
+            <div key={index} className={styles.lane} style={{ top, height: laneHeight }} aria-busy="true">
+              <span className={styles.name}>
+                <i className={styles.coming} />
+              </span>
+            </div>
+          );
+        })}
       </div>
     </div>
   );

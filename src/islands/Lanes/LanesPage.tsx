@@ -1,13 +1,12 @@
-import { lanes as lanesRoute } from '#contracts/routes/places/lanes';
 import type { LanesView } from '#contracts/timeViews';
-import type { Shell } from '#contracts/views';
+import { mostCounted, type Shell } from '#contracts/views';
 import { addDays, type PlainDate } from '#core/calendar/days';
 import { shortDate } from '#core/wording/days';
-import { read } from '#islands/api';
 import type { Move } from '#islands/Change/MoveDialog';
 import { LaneBoard } from '#islands/Lanes/LaneBoard';
+import { useLanes } from '#islands/Lanes/useLanes';
 import { BookingsHead } from '#islands/Bookings/BookingsHead';
-import { sameNarrowed, useNarrowed } from '#islands/Bookings/useNarrowed';
+import { useNarrowed } from '#islands/Bookings/useNarrowed';
 import { MoreOnDays } from '#islands/parts/MoreOnDays';
 import { Problem } from '#islands/parts/Problem';
 import { useReady } from '#islands/parts/useReady';
@@ -15,7 +14,6 @@ import { OwnerShell } from '#islands/shell/OwnerShell';
 import { useShell } from '#islands/shell/useShell';
 import { later } from '#islands/parts/later';
 import { Button, Group, SegmentedControl } from '@mantine/core';
-import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import styles from './Lanes.module.css';
 
@@ -41,14 +39,8 @@ function Lanes({ given }: { readonly given: LanesView }) {
   const [zoom, setZoom] = useState<keyof typeof widths>('weeks');
   const [narrowed, setNarrowed] = useNarrowed('lanes', given);
   const [move, setMove] = useState<Move | null>(null);
-  const { data, isError, isFetching, refetch } = useQuery({
-    queryKey: ['lanes', range.from, range.to, narrowed],
-    queryFn: () => read(lanesRoute, { ...range, ...narrowed }),
-    ...(range.from === given.from && sameNarrowed(narrowed, given) ? { initialData: given } : {}),
-    placeholderData: (before) => before,
-    refetchInterval: 30_000,
-  });
-  const view = data ?? given;
+  const { view, laneAt, lookAt, isError, isOfBefore, again } = useLanes(given, { ...range, ...narrowed });
+  const shown = Math.min(view.count, mostCounted);
   const go = (days: number): void =>
     setRange({ from: addDays(range.from, days) as PlainDate, to: addDays(range.to, days) as PlainDate });
   return (
@@ -80,9 +72,9 @@ function Lanes({ given }: { readonly given: LanesView }) {
         </Group>
       </BookingsHead>
       {isError && <Problem problem={{ code: 'no_connection' }} currency="EUR" />}
-      <MoreOnDays more={view.more} shown={view.lanes.length} />
+      <MoreOnDays more={view.count > mostCounted} shown={shown} />
       <Legend />
-      {view.lanes.length === 0 ? (
+      {view.count === 0 ? (
         <p className={styles.empty}>
           {narrowed.search || narrowed.stage !== 'all'
             ? 'Nothing in these weeks fits the search and the filter.'
@@ -92,8 +84,10 @@ function Lanes({ given }: { readonly given: LanesView }) {
         ready && (
           <LaneBoard
             scale={{ ...view, dayWidth: widths[zoom] }}
-            lanes={view.lanes}
-            busy={isFetching && view.from !== range.from}
+            count={shown}
+            laneAt={laneAt}
+            lookAt={lookAt}
+            busy={isOfBefore}
             moved={setMove}
           />
         )
@@ -103,7 +97,7 @@ function Lanes({ given }: { readonly given: LanesView }) {
           move={move}
           close={() => {
             setMove(null);
-            void refetch();
+            void again();
           }}
         />
       )}

@@ -18,11 +18,12 @@ import { todayView } from '#server/queries/bookings/today';
 import type { SettingsView } from '#contracts/settingsView';
 import { quotes } from '#server/database/schema/quotes';
 import type { QuotesQuery } from '#contracts/quotesQuery';
-import type { TimeQuery } from '#contracts/timeViews';
+import type { LanesQuery, TimeQuery } from '#contracts/timeViews';
 import type { PlainDate } from '#core/calendar/days';
 import { localDate } from '#core/calendar/zoned';
 import { writeAs } from '#core/wording/houseStyle';
-import { calendarView, lanesView } from '#server/queries/bookings/onDays';
+import { calendarView } from '#server/queries/bookings/calendarView';
+import { lanesView } from '#server/queries/bookings/lanesView';
 import { notThrough } from '#server/through/notThrough';
 import { messagesView } from '#server/queries/messages/messages';
 import { quotePage } from '#server/queries/quotes/quotePage';
@@ -93,7 +94,7 @@ export function openQueries(
       return localDate(clock.now(), owner!.zone);
     },
     calendarDays: (query: TimeQuery) => calendarView(db, query),
-    lanes: (query: TimeQuery) => lanesView(db, query, clock.now()),
+    lanes: (query: LanesQuery) => lanesView(db, query, clock.now()),
     today: (currency?: string) => todayView(db, clock.now(), currency),
     bookings: (query: BookingsQuery) => bookingsList(db, query),
     find: (text: string) => findBookings(db, text),

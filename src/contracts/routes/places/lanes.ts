@@ -1,6 +1,5 @@
 import { view } from '#contracts/routes/route';
-import type { TimeQuery } from '#contracts/timeViews';
-import type { LanesView } from '#contracts/timeViews';
+import type { LanesQuery, LanesView } from '#contracts/timeViews';
 import type { z } from 'zod';
 
-export const lanes = view<z.input<typeof TimeQuery>, LanesView>('/api/lanes');
+export const lanes = view<z.input<typeof LanesQuery>, LanesView>('/api/lanes');

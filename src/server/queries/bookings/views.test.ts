@@ -1,3 +1,4 @@
+import type { PlainDate } from '#core/calendar/days';
 import type { WallTime } from '#core/calendar/wallTime';
 import { BookingsQueryIn } from '#contracts/bookingsQuery';
 import type { BookingsQuery } from '#contracts/views';
@@ -10,6 +11,21 @@ import { type Installation, installation, rental } from '../../../../testing/ins
 describe('what views read', () => {
   let app: Installation;
   const list = (about: Partial<BookingsQuery> = {}) => app.queries.bookings({ ...BookingsQueryIn.parse({}), ...about });
+
+  /** So many more bookings like the second, which waits. */
+  async function manyMore(count: number): Promise<void> {
+    const more = (table: 'bookings' | 'summaries', made: SQL, from: SQL) =>
+      app.deps.db.execute(
+        sql`insert into ${sql.raw(table)} select made.* from ${sql.raw(table)} own, generate_series(1, ${count}::int) n,
+              lateral jsonb_populate_record(null::${sql.raw(table)}, to_jsonb(own) || ${made}) made where ${from}`,
+      );
+    await more(
+      'bookings',
+      sql`jsonb_build_object('id', 'many-' || n, 'number', 'M-' || n, 'request_key', n)`,
+      sql`own.number = 'B-0001'`,
+    );
+    await more('summaries', sql`jsonb_build_object('booking_id', 'many-' || n)`, sql`own.stage = 'waiting'`);
+  }
 
   beforeEach(async () => {
     app = await installation();
@@ -48,17 +64,7 @@ describe('what views read', () => {
   it('counts what is many no further, and for a while not again; few are counted each time', async () => {
     const { db } = app.deps;
     const closed = sql`update summaries set stage = 'closed' where booking_id in`;
-    const more = (table: 'bookings' | 'summaries', made: SQL, from: SQL) =>
-      db.execute(
-        sql`insert into ${sql.raw(table)} select made.* from ${sql.raw(table)} own, generate_series(1, 2600) n,
-              lateral jsonb_populate_record(null::${sql.raw(table)}, to_jsonb(own) || ${made}) made where ${from}`,
-      );
-    await more(
-      'bookings',
-      sql`jsonb_build_object('id', 'many-' || n, 'number', 'M-' || n, 'request_key', n)`,
-      sql`own.number = 'B-0001'`,
-    );
-    await more('summaries', sql`jsonb_build_object('booking_id', 'many-' || n)`, sql`own.stage = 'waiting'`);
+    await manyMore(2600);
     expect((await list()).counts).to.deep.include({ all: 2001, waiting: 2001, secured: 1, closed: 0 });
     await db.execute(sql`${closed} (select booking_id from summaries where booking_id like 'many-%' limit 700)`);
     expect((await list()).counts, 'waiting was many a moment ago').to.deep.include({ waiting: 2001, closed: 700 });
@@ -72,6 +78,20 @@ describe('what views read', () => {
       (await list({ stage: 'all', sort: 'number', page: 10_000 })).lines.map(({ number }) => number),
     );
     expect(new Set(lines.map(({ id }) => id))).to.have.property('size', 50);
+  });
+
+  it('lanes come a page at a time, each booking once, and say how many there are', async () => {
+    await manyMore(130);
+    const page = (page: number, stage: BookingsQuery['stage'] = 'all') =>
+      app.queries.lanes({ from: '2027-01-01' as PlainDate, to: '2027-12-31' as PlainDate, search: '', stage, page });
+    const pages = await Promise.all([0, 1, 2, 3].map((at) => page(at)));
+    expect(pages.map(({ count }) => count)).to.deep.equal([132, 132, 132, 132]);
+    expect(pages.map(({ lanes }) => lanes.length)).to.deep.equal([60, 60, 12, 0]);
+    const all = pages.flatMap(({ lanes }) => lanes);
+    expect(new Set(all.map(({ number }) => number))).to.have.property('size', 132);
+    expect(all.map(({ startAt }) => startAt)).to.deep.equal(all.map(({ startAt }) => startAt).toSorted());
+    expect(all.find(({ number }) => number === 'B-0001')!.marks.map(({ state }) => state)).to.include('received');
+    expect(await page(0, 'closed')).to.deep.include({ count: 0, lanes: [] });
   });
 
   it('an address that makes no sense is the whole list', () => {
