@@ -51,9 +51,14 @@ async function start(): Promise<App> {
     await releaseClaims(app.deps);
     await releaseLetters(app.deps);
   }
-  // Nobody else can be waiting for an answer there: what is open was left by a process that ended.
-  void app.look(app.engine === 'PGlite' ? 0 : undefined);
-  running.ostendo!.timer = setInterval(() => void app.look(), lookMilliseconds);
+  // Who waits for a page that the start was in the way of is answered before that.
+  const { ostendo } = running;
+  ostendo!.timer = setTimeout(() => {
+    // Nobody else can be waiting for an answer there: what is open was left by a process that ended.
+    void app.look(app.engine === 'PGlite' ? 0 : undefined);
+    ostendo!.timer = setInterval(() => void app.look(), lookMilliseconds);
+    ostendo!.timer.unref();
+  }, lookMilliseconds);
   running.ostendo!.timer.unref();
   setInterval(() => void app.nights.look(), nightMilliseconds).unref();
   return app;

@@ -33,7 +33,7 @@ export const grow = (db: Database, count: number): Promise<number> =>
   db
     .transaction((tx) => growIn(tx, count))
     .then(async (there) => {
-      await db.execute(sql.raw('analyze'));
+      await db.execute(sql.raw('vacuum analyze'));
       return there;
     });
 
