@@ -40,6 +40,13 @@ function endBroken(cause: unknown): never {
   process.exit(brokenDown);
 }
 
+/** Keeps the timer, so that it is stopped at the end; it keeps no process alive. */
+function setTimer(work: () => void, set: (work: () => void, milliseconds: number) => NodeJS.Timeout): void {
+  const timer = set(work, lookMilliseconds);
+  timer.unref();
+  if (running.ostendo) running.ostendo.timer = timer;
+}
+
 async function start(): Promise<App> {
   const app = await compose(readConfig(process.env), { onBroken: endBroken });
   // Reading the business once has its letters written in its style from the first on.
@@ -52,14 +59,11 @@ async function start(): Promise<App> {
     await releaseLetters(app.deps);
   }
   // Who waits for a page that the start was in the way of is answered before that.
-  const { ostendo } = running;
-  ostendo!.timer = setTimeout(() => {
+  setTimer(() => {
     // Nobody else can be waiting for an answer there: what is open was left by a process that ended.
     void app.look(app.engine === 'PGlite' ? 0 : undefined);
-    ostendo!.timer = setInterval(() => void app.look(), lookMilliseconds);
-    ostendo!.timer.unref();
-  }, lookMilliseconds);
-  running.ostendo!.timer.unref();
+    setTimer(() => void app.look(), setInterval);
+  }, setTimeout);
   setInterval(() => void app.nights.look(), nightMilliseconds).unref();
   return app;
 }
