@@ -3,6 +3,7 @@ import type { Fact } from '#core/booking/facts';
 import type { Agreed } from '#core/booking/agreed';
 import { factsOfAll, factsOfJson, factsWithin, type ToldJson } from '#server/booking/factsOf';
 import { type Database, rowsOf, type Tx } from '#server/database/database';
+import { readied } from '#server/database/readied';
 import { bookings } from '#server/database/schema/bookings';
 import { clients } from '#server/database/schema/clients';
 import { agendaWithin, type SeenErrand } from '#server/errands/rewriteErrands';
@@ -57,19 +58,24 @@ async function pastLock(tx: Tx, rows: readonly Row[]): Promise<LoadedBooking[]> 
   });
 }
 
+const id = sql.placeholder('id');
+const locked = readied((db) => joined(db).where(eq(bookings.id, id)).for('update', { of: bookings }));
+const whole = readied((db) =>
+  db
+    .select({ booking: bookings, client: clients, facts: factsWithin(bookings.id) })
+    .from(bookings)
+    .innerJoin(clients, eq(clients.id, bookings.clientId))
+    .where(eq(bookings.id, id)),
+);
+
 /** The booking with its facts and its errands; nobody else changes it until the transaction ends. */
 export async function lockBooking(tx: Tx, id: string): Promise<LoadedBooking | null> {
-  const rows = await joined(tx).where(eq(bookings.id, id)).for('update', { of: bookings });
-  return (await pastLock(tx, rows))[0] ?? null;
+  return (await pastLock(tx, await locked(tx, { id })))[0] ?? null;
 }
 
 /** The booking with its facts as they are at one moment. */
 export async function readBooking(db: Database | Tx, id: string): Promise<LoadedBooking | null> {
-  const [row] = await db
-    .select({ booking: bookings, client: clients, facts: factsWithin(bookings.id) })
-    .from(bookings)
-    .innerJoin(clients, eq(clients.id, bookings.clientId))
-    .where(eq(bookings.id, id));
+  const [row] = await whole(db, { id });
   return row ? { booking: row.booking, client: clientOf(row), facts: factsOfJson(row.facts) } : null;
 }
 

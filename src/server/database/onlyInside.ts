@@ -50,6 +50,8 @@ export function onlyInside(db: Database, begun: () => void = () => undefined): D
   return new Proxy(db, {
     get(target, name) {
       if (name === 'transaction') return own.transaction;
+      // Who sends past Drizzle's own methods (`readied`) is refused there as well.
+      if (name === 'session' && inside.getStore()) throw new OuterDatabase(name);
       const value: unknown = Reflect.get(target, name);
       if (typeof value !== 'function') return value;
       return (...given: unknown[]): unknown => {

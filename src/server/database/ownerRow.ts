@@ -2,6 +2,7 @@ import { writeAs } from '#core/wording/houseStyle';
 import type { Database, Tx } from '#server/database/database';
 import { changedInside, onceInside } from '#server/database/onlyInside';
 import { business, taxes } from '#server/database/schema/business';
+import { readied } from '#server/database/readied';
 import { sql } from 'drizzle-orm';
 
 export type OwnerRow = typeof business.$inferSelect;
@@ -10,9 +11,11 @@ export type TaxRow = typeof taxes.$inferSelect;
 /** All columns of a tax are words: they are in JSON as they are in a row. */
 const taxRows = sql<TaxRow[]>`(select coalesce(json_agg(t order by t.position, t.code), '[]') from ${taxes} t)`;
 
+const read = readied((db) => db.select({ owner: business, taxes: taxRows }).from(business));
+
 /** The business with its taxes; within a transaction they are read once. */
 const settings = (db: Database | Tx): Promise<{ readonly owner: OwnerRow; readonly taxes: TaxRow[] }> =>
-  onceInside(business, async () => (await db.select({ owner: business, taxes: taxRows }).from(business))[0]!);
+  onceInside(business, async () => (await read(db, {}))[0]!);
 
 /** The business, whose way of writing days and figures holds from then on: another process may have changed it. */
 export async function ownerRow(db: Database | Tx): Promise<OwnerRow> {

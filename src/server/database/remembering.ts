@@ -83,7 +83,11 @@ export function remembering(client: PGlite): Asked {
     }
     // PGlite would copy its hundred parsers for each answer.
     const parsers = Object.assign(Object.create(client.parsers) as typeof client.parsers, options.parsers);
-    const [result] = parse.parseResults([...columns, ...carried], parsers, options.rowMode ? { rowMode: options.rowMode } : {});
+    const [result] = parse.parseResults(
+      [...columns, ...carried],
+      parsers,
+      options.rowMode ? { rowMode: options.rowMode } : {},
+    );
     return result as Results<T>;
   }
 

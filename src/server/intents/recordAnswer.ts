@@ -14,6 +14,7 @@ import { type LoadedBooking, lockBooking } from '#server/booking/lockBooking';
 import { recordFacts } from '#server/booking/record';
 import { takePlaces } from '#server/booking/takePlaces';
 import type { Tx } from '#server/database/database';
+import { readied } from '#server/database/readied';
 import { services } from '#server/database/schema/business';
 import { payAccounts } from '#server/database/schema/ways';
 import { intents } from '#server/database/schema/work';
@@ -34,6 +35,15 @@ export const answeredOn = (loaded: LoadedBooking, at: Instant): AnsweredOn => {
   return { bookingId, ledger, total, tax, deal: dealOf(loaded.booking), startAt: startOf(loaded), at };
 };
 
+const lockedIntent = readied((db) =>
+  db
+    .select({ intent: intents, processor: payAccounts.name })
+    .from(intents)
+    .innerJoin(payAccounts, eq(payAccounts.id, intents.accountId))
+    .where(eq(intents.id, sql.placeholder('id')))
+    .for('update', { of: intents }),
+);
+
 /**
  * Records what the processor answered, once: the call's own answer and the event that brings the same may come in
  * any order, twice, or days apart.
@@ -50,12 +60,7 @@ export async function recordAnswer(
     const bookingId = of?.bookingId ?? (await bookingOfOpen(tx, intentId));
     if (bookingId === null) return [];
     const loaded = (await lockBooking(tx, bookingId))!;
-    const [found] = await tx
-      .select({ intent: intents, processor: payAccounts.name })
-      .from(intents)
-      .innerJoin(payAccounts, eq(payAccounts.id, intents.accountId))
-      .where(eq(intents.id, intentId))
-      .for('update', { of: intents });
+    const [found] = await lockedIntent(tx, { id: intentId });
     if (!found) return [];
     const { intent, processor } = found;
     if (intent.state === 'approved' || intent.state === 'declined') return [];

@@ -4,6 +4,7 @@ import type { Decimal } from '#core/money/decimal';
 import { zero } from '#core/money/minor';
 import type { ConnectedAccount } from '#core/ways/ways';
 import type { Database, Tx } from '#server/database/database';
+import { readied } from '#server/database/readied';
 import { payAccounts } from '#server/database/schema/ways';
 import { intents } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
@@ -24,17 +25,23 @@ export async function costOf(tx: Tx, { adapters }: Pick<Deps, 'adapters'>, accou
   return (row && adapters[row.provider]?.abilities.fee) ?? null;
 }
 
+const connected = readied((db) =>
+  db.select().from(payAccounts).where(isNull(payAccounts.disconnectedAt)).orderBy(asc(payAccounts.seq)),
+);
+const byId = readied((db) =>
+  db
+    .select()
+    .from(payAccounts)
+    .where(eq(payAccounts.id, sql.placeholder('id'))),
+);
+
 /** The accounts that are connected, in the order in which they were. */
 export async function connectedAccounts(
   db: Database | Tx,
   adapters: Deps['adapters'],
   now: Instant,
 ): Promise<ConnectedAccount[]> {
-  const rows = await db
-    .select()
-    .from(payAccounts)
-    .where(isNull(payAccounts.disconnectedAt))
-    .orderBy(asc(payAccounts.seq));
+  const rows = await connected(db, {});
   return rows.map(({ id, provider, name, way, currency, mode, accessUntil }) => ({
     id,
     name,
@@ -68,7 +75,7 @@ export async function processorOf(
   deps: Pick<Deps, 'db' | 'adapters' | 'vault'>,
   accountId: string,
 ): Promise<CardProcessor> {
-  const [row] = await deps.db.select().from(payAccounts).where(eq(payAccounts.id, accountId));
+  const [row] = await byId(deps.db, { id: accountId });
   if (!row) throw new Error(`no account ${accountId}`);
   return processorBy(deps, row);
 }
