@@ -33,6 +33,12 @@ const touches = ({ from, to, search, stage }: TimeQuery): SQL | undefined =>
     narrowedBy({ search, stage }),
   );
 
+/**
+ * When they begin, as no index has it: what touches the days is found by these and then sorted. In the order of an index
+ * all of history would be walked through that is before them.
+ */
+const byBegin = asc(sql`${summaries.startAt} || ''`);
+
 /** So many of them, by when they begin: they are found before anything is read of them. */
 export function bookedOn(db: Database, query: TimeQuery, { most, past = 0 }: { most: number; past?: number }) {
   const found = db
@@ -40,7 +46,7 @@ export function bookedOn(db: Database, query: TimeQuery, { most, past = 0 }: { m
     .from(summaries)
     .innerJoin(bookings, eq(bookings.id, summaries.bookingId))
     .where(touches(query))
-    .orderBy(asc(summaries.startAt), asc(bookings.number))
+    .orderBy(byBegin, asc(bookings.number))
     .limit(most)
     .offset(past)
     .as('found');
