@@ -7,7 +7,7 @@ import { bookings, summaries } from '#server/database/schema/bookings';
 import { services } from '#server/database/schema/business';
 import { clients } from '#server/database/schema/clients';
 import { narrowedBy } from '#server/queries/bookings/narrowing';
-import { and, asc, count, eq, gte, lt, type SQL, sql } from 'drizzle-orm';
+import { and, asc, count, eq, gte, lt, sql } from 'drizzle-orm';
 
 /** The longest span that one look covers. */
 const mostDays = 420;
@@ -24,29 +24,30 @@ export const within = <Q extends TimeQuery>(query: Q): Q => {
 const takesPlace = (stage: TimeQuery['stage']) =>
   stage === 'cancelled' || stage === 'lapsed' ? undefined : sql`${summaries.stage} not in ('cancelled', 'lapsed')`;
 
-/** What touches the days, narrowed as asked. */
-const touches = ({ from, to, search, stage }: TimeQuery): SQL | undefined =>
-  and(
-    lt(bookings.startsAt, dayBegins(addDays(to, 1))),
-    gte(bookings.endsAt, dayBegins(from)),
-    takesPlace(stage),
-    narrowedBy({ search, stage }),
-  );
-
 /**
- * When they begin, as no index has it: what touches the days is found by these and then sorted. In the order of an index
- * all of history would be walked through that is before them.
+ * What touches the days, narrowed as asked: found by these, and then what is said of each is looked at by its key. Left to
+ * choose, a server reads all that was ever said of any.
  */
-const byBegin = asc(sql`${summaries.startAt} || ''`);
+function touching(db: Database, query: TimeQuery) {
+  const own = db
+    .select({ startAt: summaries.startAt })
+    .from(summaries)
+    .where(and(eq(summaries.bookingId, bookings.id), takesPlace(query.stage), narrowedBy(query)))
+    .limit(1)
+    .as('own');
+  const { from, to } = query;
+  return { own, where: and(lt(bookings.startsAt, dayBegins(addDays(to, 1))), gte(bookings.endsAt, dayBegins(from))) };
+}
 
 /** So many of them, by when they begin: they are found before anything is read of them. */
 export function bookedOn(db: Database, query: TimeQuery, { most, past = 0 }: { most: number; past?: number }) {
+  const { own, where } = touching(db, query);
   const found = db
-    .select({ id: summaries.bookingId })
-    .from(summaries)
-    .innerJoin(bookings, eq(bookings.id, summaries.bookingId))
-    .where(touches(query))
-    .orderBy(byBegin, asc(bookings.number))
+    .select({ id: bookings.id })
+    .from(bookings)
+    .innerJoinLateral(own, sql`true`)
+    .where(where)
+    .orderBy(asc(own.startAt), asc(bookings.number))
     .limit(most)
     .offset(past)
     .as('found');
@@ -79,11 +80,12 @@ export function bookedOn(db: Database, query: TimeQuery, { most, past = 0 }: { m
 
 /** How many there are in all, counted no further than `countSome` does. */
 export async function countOn(db: Database, query: TimeQuery): Promise<number> {
+  const { own, where } = touching(db, query);
   const some = db
-    .select({ one: sql`1`.as('one') })
-    .from(summaries)
-    .innerJoin(bookings, eq(bookings.id, summaries.bookingId))
-    .where(touches(query))
+    .select({ id: bookings.id })
+    .from(bookings)
+    .innerJoinLateral(own, sql`true`)
+    .where(where)
     .limit(mostCounted + 1)
     .as('some_of_them');
   const [row] = await db.select({ count: count() }).from(some);
