@@ -21,8 +21,6 @@ const notInOrder = { error: `from and to in this order, at most ${mostDays} days
 export const TimeQuery = Days.refine(inOrder, notInOrder);
 export type TimeQuery = z.infer<typeof TimeQuery>;
 
-/** So many lanes come at once: some screens of them. */
-export const lanesOnPage = 60;
 export const LanesQuery = Days.extend({ page: z.coerce.number().int().min(0).max(1000).catch(0) }).refine(
   inOrder,
   notInOrder,

@@ -135,6 +135,9 @@ export type BookingSort = (typeof bookingSorts)[number];
 export type StageFilter = BookingStage | 'all' | 'late' | 'open';
 /** Counted up to here: one more stands for many, and nothing scans all of them for it. */
 export const mostCounted = 2000;
+
+/** So many lanes come at once: some screens of them. */
+export const lanesOnPage = 60;
 export type BookingsQuery = {
   readonly search: string;
   readonly stage: StageFilter;

@@ -1,5 +1,6 @@
 import { lanes as lanesRoute } from '#contracts/routes/places/lanes';
-import { type Lane, lanesOnPage, type LanesQuery, type LanesView } from '#contracts/timeViews';
+import type { Lane, LanesQuery, LanesView } from '#contracts/timeViews';
+import { lanesOnPage } from '#contracts/views';
 import { read } from '#islands/api';
 import { sameNarrowed } from '#islands/Bookings/useNarrowed';
 import { useQueries, useQuery, useQueryClient } from '@tanstack/react-query';

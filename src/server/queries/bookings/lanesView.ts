@@ -1,4 +1,5 @@
-import { type Lane, type LaneMark, lanesOnPage, type LanesQuery, type LanesView } from '#contracts/timeViews';
+import type { Lane, LaneMark, LanesQuery, LanesView } from '#contracts/timeViews';
+import { lanesOnPage } from '#contracts/views';
 import { addDays } from '#core/calendar/days';
 import type { Instant } from '#core/calendar/instant';
 import { instantOfWall } from '#core/calendar/zoned';
