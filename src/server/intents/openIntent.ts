@@ -72,8 +72,7 @@ export async function openIntent(
     })
     .from(payAccounts)
     .where(eq(payAccounts.id, accountId));
-  if (!opened) throw new Error(`no account is known for ${cause}`);
-  const { account, currency, there } = opened;
+  const { account, currency, there } = opened!;
   if (there !== ids.length) throw new Error(`a ${account.mode} account is asked for a booking of the other mode`);
   const row = { ...given, accountId: account.id, answer: null, answeredAt: null, calledAt: new Date() };
   return { row, account, currency };
