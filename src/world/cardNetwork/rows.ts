@@ -15,7 +15,7 @@ type PaymentRow = typeof payments.$inferInsert;
 export const abilitiesOf = (provider: string): Abilities => descriptionOf(provider).abilities;
 
 /** A name that the network gives out. */
-export const reference = (kind: string): string => `${kind}_${randomBytes(9).toString('base64url')}`;
+export const reference = (kind: string): string => `${kind}-${randomBytes(9).toString('base64url')}`;
 
 /** How long a bank waits for the client's confirmation. */
 const confirmSeconds = 15 * 60;
