@@ -9,13 +9,6 @@ export const logoCid = 'logo@ostendo';
 /** Pixels for a logo that is shown 40 high, on screens of two for one. */
 const height = 80;
 
-const shownAs = (content: Buffer): MailAttachment => ({
-  filename: 'logo.png',
-  contentType: 'image/png',
-  content,
-  cid: logoCid,
-});
-
 /** The one that was made last: each letter and each document shows the same, and what is uploaded never changes. */
 let last: { readonly id: string; readonly made: MailAttachment } | null = null;
 
@@ -26,7 +19,8 @@ export async function inlineLogo(db: Database, id: string): Promise<MailAttachme
   if (!file) return null;
   const { default: sharp } = await import('sharp');
   const resized = sharp(file.bytes).resize({ height, width: height * 5, fit: 'inside' });
-  const made = shownAs(await resized.png().toBuffer());
+  const content = await resized.png().toBuffer();
+  const made = { filename: 'logo.png', contentType: 'image/png', content, cid: logoCid };
   last = { id, made };
   return made;
 }

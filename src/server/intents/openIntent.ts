@@ -8,7 +8,7 @@ import { intents } from '#server/database/schema/work';
 import { jsonRows, namedColumns } from '#server/database/together';
 import type { IntentRequest } from '#core/paying/request';
 import type { Asked } from '#core/paying/shares';
-import type { PayAccount } from '#server/ways/payAccounts';
+import { gaveOut, type PayAccount } from '#server/ways/payAccounts';
 import { and, type Column, eq, getTableColumns, inArray, or, type SQL, sql } from 'drizzle-orm';
 
 export type IntentRow = typeof intents.$inferSelect;
@@ -81,8 +81,7 @@ export async function openIntent(
 /** The account that is asked: the one that gave out the authorisation, took the payment, or knows the card. */
 function accountOf(request: IntentRequest): SQL {
   if ('authorisation' in request) {
-    const placed = sql`${intents.state} = 'approved' and ${intents.answer}->>'reference' = ${request.authorisation}`;
-    return sql`(select ${intents.accountId} from ${intents} where ${placed} limit 1)`;
+    return sql`(select ${intents.accountId} from ${intents} where ${gaveOut(request.authorisation)} limit 1)`;
   }
   return sql`${'account' in request ? request.account : request.card.account}`;
 }

@@ -10,7 +10,7 @@ import { intents } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
 import { adapterOf } from '#server/ways/adapters';
 import type { Abilities, CardProcessor } from '#server/ports';
-import { and, asc, eq, isNull, sql } from 'drizzle-orm';
+import { and, asc, eq, isNull, type SQL, sql } from 'drizzle-orm';
 
 export type PayAccount = typeof payAccounts.$inferSelect;
 
@@ -86,12 +86,16 @@ export const processorBy = (
   { id, provider, reference, access }: PayAccount,
 ): CardProcessor => adapterOf(adapters, provider).open(reference, vault.open(access, id));
 
+/** Whether a request was answered with this authorisation. */
+export const gaveOut = (authorisation: string): SQL =>
+  sql`${intents.state} = 'approved' and ${intents.answer}->>'reference' = ${authorisation}`;
+
 /** The account that gave out an authorisation. */
 export async function accountOfAuthorisation(tx: Tx | Database, authorisation: string): Promise<string> {
   const [placed] = await tx
     .select({ accountId: intents.accountId })
     .from(intents)
-    .where(and(eq(intents.state, 'approved'), sql`${intents.answer}->>'reference' = ${authorisation}`))
+    .where(gaveOut(authorisation))
     .limit(1);
   if (!placed) throw new Error(`nobody asked for the authorisation ${authorisation}`);
   return placed.accountId;
