@@ -120,7 +120,7 @@ async function begin(tx: WorldTx, now: Instant): Promise<boolean> {
     const [row] = await tx
       .insert(disputes)
       .values({
-        reference: `matter_${randomBytes(9).toString('base64url')}`,
+        reference: reference('matter'),
         account: paid.account,
         payment: paid.reference,
         amount,
