@@ -4,7 +4,7 @@ import { sql } from 'drizzle-orm';
 
 /** Names that are given out at random, or in an order that is free within a moment: ids, tokens, references, message ids, numbers of documents. */
 const random =
-  /[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}|kept\.[\w-]{20}|(?:pay|hold|back|check|mandate|debit)-[\w-]{12}|bank\/[\w-]{24}|<[0-9a-f]{24}@|"reference":"[\w-]{24}"|"confirmation":"[\w-]{24}"|tarn\.[\w-]{24}|I\d{4}-\d{4}|RF\d\dI\d{8}/g;
+  /[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}|kept\.[\w-]{20}|(?:pay|hold|back|check|mandate|debit|matter)-[\w-]{12}|bank\/[\w-]{24}|<[0-9a-f]{24}@|"reference":"[\w-]{24}"|"confirmation":"[\w-]{24}"|tarn\.[\w-]{24}|I\d{4}-\d{4}|RF\d\dI\d{8}/g;
 
 const strip = (text: string): string => text.replace(random, '');
 

@@ -6,12 +6,13 @@ import type { Clock, DisputeAnswered } from '#server/ports';
 import { descriptionOf } from '#world/accounts/catalogue';
 import { accounts } from '#world/accounts/tables';
 import { appendEvent } from '#world/cardNetwork/events';
+import { reference } from '#world/cardNetwork/rows';
 import { disputes, payments, vault } from '#world/cardNetwork/tables';
 import type { CardBehaviour } from '#world/cardNetwork/testCards';
 import { payOutMoment } from '#world/cardNetwork/workingDays';
 import type { WorldDatabase, WorldTx } from '#world/database';
 import { and, eq, isNotNull, lte, sql } from 'drizzle-orm';
-import { createHash, randomBytes } from 'node:crypto';
+import { createHash } from 'node:crypto';
 
 const days = (count: number): number => count * 24;
 /** Ten weeks after a payment its payer disputes it. */
