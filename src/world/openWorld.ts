@@ -1,5 +1,5 @@
 import type { Instant } from '#core/calendar/instant';
-import { advanceNetwork, nextNetworkMoment } from '#world/cardNetwork/advance';
+import { advanceNetwork, networkMoments } from '#world/cardNetwork/advance';
 import { deliverEvents, type Post, repeatEvent, type SecretOf } from '#world/cardNetwork/events';
 import { agree, openStandIns } from '#world/accounts/adapters';
 import { outcomeAtReader, presentCard, readerScreen } from '#world/accounts/reader';
@@ -51,9 +51,10 @@ export async function openWorld(settings: {
     mail: mailbox,
     /** Carries out what is due in the world and delivers its events. @returns whether anything happened, else when something will */
     async advance(): Promise<{ readonly acted: boolean; readonly next: Instant | null }> {
-      const next = await nextNetworkMoment(db);
+      const moments = await networkMoments(db);
+      const next = Object.values(moments).filter((at) => at !== null).sort()[0] ?? null;
       if (next === null || next > clock.now()) return { acted: false, next };
-      const acted = await advanceNetwork(db, clock);
+      const acted = await advanceNetwork(db, clock, moments);
       return { acted: (await deliverEvents(db, clock, eventSecrets, post, faults)) > 0 || acted, next: null };
     },
     tokenise: (account: string, typed: string) => tokenise(db, account, typed),

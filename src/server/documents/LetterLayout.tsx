@@ -1,8 +1,19 @@
 import type { StepMark } from '#core/wording/clientSteps';
 import type { LetterFacts } from '#core/wording/letterFacts';
 import { type Letter, markWords } from '#server/documents/letter';
-import { Body, Button, Container, Head, Heading, Hr, Html, Img, Preview, Section, Text } from '@react-email/components';
+// Each by itself: all of them together read a second's worth of modules, for languages of program texts and the like.
+import { Body } from '@react-email/body';
+import { Button } from '@react-email/button';
+import { Container } from '@react-email/container';
+import { Head } from '@react-email/head';
+import { Heading } from '@react-email/heading';
+import { Hr } from '@react-email/hr';
+import { Html } from '@react-email/html';
+import { Img } from '@react-email/img';
+import { Preview } from '@react-email/preview';
 import { render } from '@react-email/render';
+import { Section } from '@react-email/section';
+import { Text } from '@react-email/text';
 import type { CSSProperties } from 'react';
 
 const ink = '#14252d';

@@ -12,20 +12,30 @@ import { authorisations, disputes, events, payments, requests, vault } from '#wo
 import type { WorldDatabase, WorldTx } from '#world/database';
 import { and, asc, eq, isNull, like, lte, or, sql } from 'drizzle-orm';
 
-/** Expiries, abandoned confirmations and payouts whose moment has come. @returns whether anything happened */
-export async function advanceNetwork(db: WorldDatabase, clock: Clock): Promise<boolean> {
+/** Whether a moment has come. */
+type Due = (moment: Instant | null) => boolean;
+
+/** What of the network's own has fallen due: only that is looked at. @returns whether anything happened */
+export async function advanceNetwork(db: WorldDatabase, clock: Clock, moments: NetworkMoments): Promise<boolean> {
   const now = clock.now();
+  const isDue: Due = (moment) => moment !== null && moment <= now;
+  const over = isDue(moments.confirmation) && (await giveUpConfirmations(db, clock));
+  const settled = isDue(moments.debit) && (await settleDebits(db, now));
+  const recalled = isDue(moments.recall) && (await recall(db, now));
+  const disputed = (isDue(moments.dispute) || isDue(moments.step)) && (await advanceDisputes(db, now));
+  const lapsed = isDue(moments.expiry) && (await lapseExpired(db, now));
+  const paidOut = isDue(moments.payout) && (await payOut(db, now));
+  return over || settled || recalled || disputed || lapsed || paidOut;
+}
+
+/** Confirmations whose time is over. */
+async function giveUpConfirmations(db: WorldDatabase, clock: Clock): Promise<boolean> {
   const over = await db
     .select({ confirmation: requests.confirmation })
     .from(requests)
-    .where(lte(requests.confirmUntil, now));
+    .where(lte(requests.confirmUntil, clock.now()));
   for (const { confirmation } of over) await answerConfirmation({ db, clock }, confirmation!, false);
-  const settled = await settleDebits(db, now);
-  const recalled = await recall(db, now);
-  const disputed = await advanceDisputes(db, now);
-  const lapsed = await lapseExpired(db, now);
-  const paidOut = await payOut(db, now);
-  return over.length > 0 || settled || recalled || disputed || lapsed || paidOut;
+  return over.length > 0;
 }
 
 /** Days after which a holder has a collection sent back that had settled. */
@@ -134,17 +144,30 @@ const payOut = (db: WorldDatabase, now: Instant): Promise<boolean> =>
     return due.length > 0;
   });
 
-/** The next moment at which the network acts by itself, or had to act already; in one statement, as it is asked often. */
-export async function nextNetworkMoment(db: WorldDatabase): Promise<Instant | null> {
-  const result = await db.execute(sql`select least(
-    (select min(${authorisations.expiresAt}) from ${authorisations} where ${authorisations.state} = 'live'),
-    (select min(${payments.payOutAt}) from ${payments} where ${payments.payout} is null),
-    (select min(${requests.confirmUntil}) from ${requests}),
-    (select min(${requests.settleAt}) from ${requests}),
-    (select min(${payments.recallAt}) from ${payments}),
-    (select min(${payments.disputeAt}) from ${payments}),
-    (select min(${disputes.actsAt}) from ${disputes}),
-    (select min(${events.dueAt}) from ${events} where not ${events.delivered})
-  ) as at`);
-  return (result as unknown as { rows: { at: Instant | null }[] }).rows[0]?.at ?? null;
+/** The next of each thing that the network does by itself, of before or ahead; null where nothing is planned. */
+export type NetworkMoments = {
+  readonly expiry: Instant | null;
+  readonly payout: Instant | null;
+  readonly confirmation: Instant | null;
+  readonly debit: Instant | null;
+  readonly recall: Instant | null;
+  /** A dispute that is to be opened, and a step of one that is. */
+  readonly dispute: Instant | null;
+  readonly step: Instant | null;
+  /** News that are to be told. */
+  readonly news: Instant | null;
+};
+
+/** All of them by one statement, as they are asked often. */
+export async function networkMoments(db: WorldDatabase): Promise<NetworkMoments> {
+  const result = await db.execute(sql`select
+    (select min(${authorisations.expiresAt}) from ${authorisations} where ${authorisations.state} = 'live') as expiry,
+    (select min(${payments.payOutAt}) from ${payments} where ${payments.payout} is null) as payout,
+    (select min(${requests.confirmUntil}) from ${requests}) as confirmation,
+    (select min(${requests.settleAt}) from ${requests}) as debit,
+    (select min(${payments.recallAt}) from ${payments}) as recall,
+    (select min(${payments.disputeAt}) from ${payments}) as dispute,
+    (select min(${disputes.actsAt}) from ${disputes}) as step,
+    (select min(${events.dueAt}) from ${events} where not ${events.delivered}) as news`);
+  return (result as unknown as { rows: [NetworkMoments] }).rows[0];
 }

@@ -4,8 +4,6 @@ import { lockBooking } from '#server/booking/lockBooking';
 import { recordFacts } from '#server/booking/record';
 import type { Tx } from '#server/database/database';
 import { facts } from '#server/database/schema/bookings';
-import { requestPayments } from '#server/database/schema/credit';
-import { business } from '#server/database/schema/business';
 import { payAccounts } from '#server/database/schema/ways';
 import { intents, payouts, processorEvents } from '#server/database/schema/work';
 import { payoutMade } from '#core/journal/otherEntries';
@@ -17,12 +15,14 @@ import { carryOut } from '#server/intents/carryOut';
 import { recordAnswer } from '#server/intents/recordAnswer';
 import { recordRequestAnswer } from '#server/credit/requestPayments';
 import { returnRequestPayment } from '#server/credit/requestReturns';
+import { aboutEvent } from '#server/usecases/paying/aboutEvent';
 import { type DisputeEvent, recordDispute } from '#server/usecases/paying/takeDispute';
 import { appendEntry } from '#server/journal/appendEntry';
 import type { ProcessorEvent } from '#server/ports';
 import { givenUpOn } from '#server/through/troubles';
 import { runSomeDue } from '#server/agenda/runDue';
-import { and, asc, eq, isNotNull, not, sql, type SQL } from 'drizzle-orm';
+import { agendaWritten } from '#server/errands/rewriteErrands';
+import { and, asc, eq, isNotNull, not, sql } from 'drizzle-orm';
 
 /**
  * Takes in an event of the processor, whose signature has been checked. Events come twice, late and out of order:
@@ -40,18 +40,18 @@ export const takeEvent =
     /** The account that it came from. */
     readonly accountId: string;
   }): Promise<Result<{ taken: boolean }, { code: 'other_account' }>> => {
-    const [before] = await deps.db.select().from(processorEvents).where(eq(processorEvents.id, id));
-    if (before) return ok({ taken: false });
-    const [owner] = await deps.db.select({ begun: business.begun }).from(business);
-    if (owner?.begun.cleaned?.includes(accountId)) return ok({ taken: false });
     const { db, clock } = deps;
-    if (!(await isAbout(db, event, accountId))) return refuse({ code: 'other_account' });
+    const about = await aboutEvent(db, { id, event, accountId });
+    if (about.before || about.cleaned) return ok({ taken: false });
+    if (about.ofAnother) return refuse({ code: 'other_account' });
+    const planned = agendaWritten();
     if (event.type === 'request.answered') {
-      for (const id of await recordAnswer(deps, event.key, event.answer)) await carryOut(deps, id);
-      await recordRequestAnswer(deps, event.key, event.answer);
+      const { waits } = about;
+      const further = waits.intent ? await recordAnswer(deps, event.key, event.answer) : [];
+      for (const intent of further) await carryOut(deps, intent);
+      if (waits.requestPayment) await recordRequestAnswer(deps, event.key, event.answer);
       await markTaken(db, id, event, clock.now());
-      await placeKept(deps);
-      await runSomeDue(deps);
+      await goOn(deps, planned);
       return ok({ taken: true });
     }
     const further: OpenIntent[] = [];
@@ -69,11 +69,17 @@ export const takeEvent =
       return true;
     });
     for (const intent of further) await carryOut(deps, intent);
-    await placeKept(deps);
-    await runSomeDue(deps);
+    await goOn(deps, planned);
     deps.outbox.wake();
     return ok({ taken });
   };
+
+/** What can be done now that an event is here. @param planned how much the agenda was written before it */
+async function goOn(deps: Deps, planned: number): Promise<void> {
+  await placeKept(deps);
+  // Where nothing was planned since, what is due is the agenda's own, which looks by itself.
+  if (agendaWritten() !== planned) await runSomeDue(deps);
+}
 
 /** Events that came before what they are about: each is recorded as soon as that is here. */
 export async function placeKept(deps: Deps): Promise<void> {
@@ -94,30 +100,6 @@ export async function placeKept(deps: Deps): Promise<void> {
     });
     for (const intent of further) await carryOut(deps, intent);
   }
-}
-
-/** Whether what an event is about belongs to the account that it came from; what is not known here belongs to nobody else. */
-async function isAbout(db: Deps['db'], event: ProcessorEvent, accountId: string): Promise<boolean> {
-  const of = (which: SQL) => db.select({ accountId: intents.accountId }).from(intents).where(which);
-  const ofRequest = (which: SQL) => db.select({ card: requestPayments.card }).from(requestPayments).where(which);
-  const owners = async (inIntents: SQL, inRequests: SQL): Promise<string[]> => [
-    ...(await of(inIntents)).map((row) => row.accountId),
-    ...(await ofRequest(inRequests)).map(({ card }) => card.account),
-  ];
-  const referred = (reference: string): Promise<string[]> =>
-    owners(
-      sql`${intents.answer}->>'reference' = ${reference}`,
-      sql`${requestPayments.answer}->>'reference' = ${reference}`,
-    );
-  const found =
-    event.type === 'request.answered'
-      ? await owners(eq(intents.id, event.key), eq(requestPayments.id, event.key))
-      : event.type === 'payment.returned' || event.type === 'dispute.changed'
-        ? await referred(event.payment)
-        : event.type === 'authorisation.lapsed'
-          ? await referred(event.authorisation)
-          : [];
-  return found.every((owner) => owner === accountId);
 }
 
 async function markTaken(
