@@ -64,7 +64,7 @@ export default defineConfig({
     ssr: {
       // Of hundreds of small files each: in one, the process starts in half the time.
       noExternal: [
-        /^(@better-auth|@zxcvbn-ts|drizzle-orm|zod|jose|libphonenumber-js|jsvat|cockatiel|better-call|csv-stringify)(\/|$)/,
+        /^(@better-auth|@opentelemetry|@zxcvbn-ts|drizzle-orm|zod|jose|libphonenumber-js|jsvat|cockatiel|better-call|csv-stringify|rate-limiter-flexible)(\/|$)/,
         /^better-auth/,
       ],
       external: [

@@ -1,8 +1,8 @@
 import { type App, compose } from '#compose';
 import { releaseClaims } from '#server/agenda/runDue';
 import { ConfigError, readConfig } from '#server/config';
+import { DatabaseRefused } from '#server/database/away';
 import { DirectoryInUse, DirectoryUnusable } from '#server/database/directoryLock';
-import { DatabaseRefused } from '#server/database/openServer';
 import { log } from '#server/logging/log';
 import { releaseLetters } from '#server/outbox/outbox';
 

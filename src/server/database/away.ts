@@ -50,3 +50,11 @@ export function mustRepeat(error: unknown): boolean {
   for (const each of causes(error)) if (codeOf(each) === '40P01' || codeOf(each) === '40001') return true;
   return false;
 }
+
+/** The server says no to who asks, or has no such database: waiting would not help. */
+export class DatabaseRefused extends Error {
+  override readonly name = 'DatabaseRefused';
+  constructor(override readonly cause: Error) {
+    super(`the database of DATABASE_URL cannot be used: ${cause.message}`);
+  }
+}

@@ -1,7 +1,7 @@
 import { isDatabaseAway } from '#server/database/away';
 import { type OpenDatabase } from '#server/database/database';
 import { openDatabase } from '#server/database/open';
-import { DatabaseRefused } from '#server/database/openServer';
+import { DatabaseRefused } from '#server/database/away';
 import { failureOf } from '#server/http/failure';
 import { expect } from 'chai';
 import { sql } from 'drizzle-orm';

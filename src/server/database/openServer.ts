@@ -1,4 +1,4 @@
-import { DatabaseAway, mustRepeat, saysAway } from '#server/database/away';
+import { DatabaseAway, DatabaseRefused, mustRepeat, saysAway } from '#server/database/away';
 import type { Database, OpenDatabase, Report, Tx } from '#server/database/database';
 import { casing, type MigrationSet, migrationSets } from '#server/database/migrations';
 import { drizzle } from 'drizzle-orm/node-postgres';
@@ -6,14 +6,6 @@ import { migrate } from 'drizzle-orm/node-postgres/migrator';
 import { NodePgSession } from 'drizzle-orm/node-postgres';
 import { setTimeout as pause } from 'node:timers/promises';
 import pg from 'pg';
-
-/** The server says no to who asks, or has no such database: waiting would not help. */
-export class DatabaseRefused extends Error {
-  override readonly name = 'DatabaseRefused';
-  constructor(override readonly cause: Error) {
-    super(`the database of DATABASE_URL cannot be used: ${cause.message}`);
-  }
-}
 
 /** Migrations of several starting processes wait for each other here; any number that is only ours does. */
 const migrationLock = 7_307_241;

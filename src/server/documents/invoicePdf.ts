@@ -20,7 +20,7 @@ import {
   writeLines,
 } from '#server/documents/pdfParts';
 import type { DataOf } from '#server/formats/documentData';
-import { toBuffer } from 'qrcode';
+import { create } from 'qrcode';
 
 export type PdfInvoice = DataOf & {
   readonly colour: string;
@@ -177,7 +177,7 @@ function exemptions({ body }: PdfInvoice): string[] {
   });
 }
 
-async function drawPaying(pdf: Pdf, root: Element, invoice: PdfInvoice): Promise<void> {
+function drawPaying(pdf: Pdf, root: Element, invoice: PdfInvoice): void {
   const { body, currency, day, number, kind, total } = invoice;
   const { seller, open } = body;
   const said = { kind, number, total, open, dueDay: invoice.dueDay as PlainDate | null, of: body.of?.number ?? null };
@@ -199,13 +199,8 @@ async function drawPaying(pdf: Pdf, root: Element, invoice: PdfInvoice): Promise
   if (pdf.y + size + 10 > pdf.page.height - margin) pdf.addPage();
   const top = pdf.y;
   if (code) {
-    const picture = await toBuffer(code, { errorCorrectionLevel: 'M', margin: 0, width: 320 });
-    const figure = pdf.struct(
-      'Figure',
-      { alt: 'A code with account, sum and reference for a banking application' },
-      () => pdf.image(picture, margin, top, { width: size }),
-    );
-    root.add(figure);
+    const alt = 'A code with account, sum and reference for a banking application';
+    root.add(pdf.struct('Figure', { alt }, () => drawCode(pdf, code, { left: margin, top, size })));
   }
   say(pdf, root, 'P', () =>
     pdf
@@ -216,6 +211,16 @@ async function drawPaying(pdf: Pdf, root: Element, invoice: PdfInvoice): Promise
   );
   pdf.x = margin;
   pdf.y = Math.max(pdf.y, top + (code ? size : 0)) + 10;
+}
+
+/** A code as one path, sharp at any size. */
+function drawCode(pdf: Pdf, code: string, { left, top, size }: Readonly<Record<'left' | 'top' | 'size', number>>): void {
+  const { modules } = create(code, { errorCorrectionLevel: 'M' });
+  const side = size / modules.size;
+  for (let row = 0; row < modules.size; row++)
+    for (let column = 0; column < modules.size; column++)
+      if (modules.get(row, column)) pdf.rect(left + column * side, top + row * side, side, side);
+  pdf.fill('#000');
 }
 
 /** An invoice or credit note with the business's letterhead: a tagged PDF/A-3a. */
@@ -254,7 +259,7 @@ export async function invoicePdf(invoice: PdfInvoice): Promise<Buffer> {
   drawLines(pdf, root, invoice);
   drawSums(pdf, root, invoice);
   for (const line of exemptions(invoice)) paragraph(pdf, root, line);
-  await drawPaying(pdf, root, invoice);
+  drawPaying(pdf, root, invoice);
   if (body.note) paragraph(pdf, root, body.note, soft);
   if (noData) paragraph(pdf, root, noData, soft);
   root.end();

@@ -294,5 +294,5 @@ describe('the owner’s door', () => {
 
   const strong = ['a quiet night over the hill', 'tr0ub4dor&3xylophone', 'Zq7!vR2#mLp9'];
   for (const each of strong)
-    it(`${each} is no common password`, () => expect(isCommonPassword(each, [email])).to.equal(false));
+    it(`${each} is no common password`, async () => expect(await isCommonPassword(each, [email])).to.equal(false));
 });

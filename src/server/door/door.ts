@@ -21,7 +21,6 @@ import type { Claims } from '#server/door/signedToken';
 import { writeLetter } from '#server/letters/write';
 import { and, eq, sql } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
-import QRCode from 'qrcode';
 
 type CommonPassword = { readonly code: 'password_common'; readonly path: 'password' };
 type LinkOver = { readonly code: 'link_over' };
@@ -59,7 +58,7 @@ export function openDoor(deps: Deps, signIn: SignIn) {
     // A password that was changed since makes older links worthless.
     if (!kept || kept.at.getTime() > claims.until - linkMinutes['new password'] * 60_000)
       return refuse({ code: 'link_over' });
-    if (isCommonPassword(password, [person.email, person.name])) return refuse(common);
+    if (await isCommonPassword(password, [person.email, person.name])) return refuse(common);
     if (!(await useUp(claims))) return refuse({ code: 'link_over' });
     await db
       .update(account)
@@ -121,7 +120,7 @@ export function openDoor(deps: Deps, signIn: SignIn) {
       { current, password }: ChangePassword,
     ): Promise<Result<{ ended: number }, CommonPassword | WrongPassword>> => {
       const [person] = await db.select().from(user).where(eq(user.id, personId));
-      if (isCommonPassword(password, [person!.email, person!.name])) return refuse(common);
+      if (await isCommonPassword(password, [person!.email, person!.name])) return refuse(common);
       if (!(await rightPassword(headers, current))) return refuse({ code: 'password_wrong', path: 'current' });
       await db
         .update(account)
@@ -155,7 +154,8 @@ export function openDoor(deps: Deps, signIn: SignIn) {
       if (!(await rightPassword(headers, password))) return refuse({ code: 'password_wrong', path: 'password' });
       const begun = await signIn.api.enableTwoFactor({ body: { password, method: 'totp' }, headers }).catch(() => null);
       if (!begun || !('totpURI' in begun)) return refuse({ code: 'second_factor_already' });
-      const picture = await QRCode.toDataURL(begun.totpURI, { margin: 1, width: 220 });
+      const { toDataURL } = await import('qrcode');
+      const picture = await toDataURL(begun.totpURI, { margin: 1, width: 220 });
       return ok({ uri: begun.totpURI, picture, recovery: begun.backupCodes });
     },
 

@@ -4,7 +4,6 @@ import { files } from '#server/database/schema/files';
 import type { Deps } from '#server/deps';
 import { eq } from 'drizzle-orm';
 import { type Picture, type PictureRefusal, remadePicture } from '#server/pictures/remadePicture';
-import { fileTypeFromBuffer } from 'file-type';
 import { randomBytes } from 'node:crypto';
 
 export const mostFileBytes = 8_000_000;
@@ -36,6 +35,7 @@ const looksLikeSvg = (bytes: Uint8Array): boolean =>
 
 /** What the bytes are, whatever they claim to be. */
 async function kindOf(bytes: Uint8Array): Promise<string> {
+  const { fileTypeFromBuffer } = await import('file-type');
   const found = await fileTypeFromBuffer(bytes);
   if (found && found.mime !== 'application/xml') return found.mime;
   return looksLikeSvg(bytes) ? 'image/svg+xml' : 'unknown';

@@ -1,8 +1,11 @@
 import type { Instant } from '#core/calendar/instant';
 import { MailFailed, type OutgoingMail } from '#server/ports';
-import { createTransport, type SendMailOptions, type SentMessageInfo } from 'nodemailer';
+import type { SendMailOptions, SentMessageInfo } from 'nodemailer';
 import { createHash } from 'node:crypto';
 import { Readable } from 'node:stream';
+
+/** Loaded with the first letter. */
+const mailer = () => import('nodemailer');
 
 /** Takes a message as its MIME text to an SMTP server. @throws {MailFailed} */
 export type SmtpSender = (message: OutgoingMail, mime: Buffer) => Promise<void>;
@@ -37,6 +40,7 @@ export const nodemailerMessage = (message: OutgoingMail, messageId: string, at?:
 
 /** Builds the message as it goes over the wire, without sending it. */
 export async function mimeOf(message: OutgoingMail, messageId: string, at: Instant): Promise<Buffer> {
+  const { createTransport } = await mailer();
   const transport = createTransport({ streamTransport: true, buffer: true, newline: 'windows' });
   const sent = await transport.sendMail(nodemailerMessage(message, messageId, at));
   return sent.message as Buffer;
@@ -52,7 +56,9 @@ const replyOf = (error: unknown): number =>
  */
 export function openSmtp(url: string): SmtpSender {
   const timeouts = { connectionTimeout: 10_000, greetingTimeout: 10_000, socketTimeout: 30_000, dnsTimeout: 10_000 };
-  const transport = createTransport({ url, ...timeouts } as Parameters<typeof createTransport>[0]);
+  const opened = mailer().then(({ createTransport }) =>
+    createTransport({ url, ...timeouts } as Parameters<typeof createTransport>[0]),
+  );
   return async ({ from, to, copyTo = [] }, mime) => {
     const raw = Readable.from([mime]);
     let handedOver = false;
@@ -60,7 +66,7 @@ export function openSmtp(url: string): SmtpSender {
     const envelope = { from: from.address, to: [to.address, ...copyTo] };
     let sent: SentMessageInfo;
     try {
-      sent = await transport.sendMail({ envelope, raw });
+      sent = await (await opened).sendMail({ envelope, raw });
     } catch (error) {
       const reply = replyOf(error);
       // A reply is an answer; without one nobody knows whether a message that was handed over whole was kept.

@@ -23,7 +23,7 @@ export const firstStart =
     const [before] = await db.select({ id: business.id }).from(business);
     if (before) return refuse({ code: 'set_up_already' });
     if (!isStartCode(deps, about.code)) return refuse({ code: 'start_code_wrong', path: 'code' });
-    if (isCommonPassword(about.password, [about.email, about.ownerName, about.business]))
+    if (await isCommonPassword(about.password, [about.email, about.ownerName, about.business]))
       return refuse({ code: 'password_common', path: 'password' });
     const { business: name, line, timeZone, currency, taxRate, ownerName, email, password } = about;
     // The sign-in first: should the process die in between, this start can be done again with the same address.
