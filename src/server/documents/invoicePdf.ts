@@ -214,7 +214,11 @@ function drawPaying(pdf: Pdf, root: Element, invoice: PdfInvoice): void {
 }
 
 /** A code as one path, sharp at any size. */
-function drawCode(pdf: Pdf, code: string, { left, top, size }: Readonly<Record<'left' | 'top' | 'size', number>>): void {
+function drawCode(
+  pdf: Pdf,
+  code: string,
+  { left, top, size }: Readonly<Record<'left' | 'top' | 'size', number>>,
+): void {
   const { modules } = create(code, { errorCorrectionLevel: 'M' });
   const side = size / modules.size;
   for (let row = 0; row < modules.size; row++)
