@@ -3,17 +3,17 @@ import { inlineLogo } from '#server/documents/inlineLogo';
 import type { Database } from '#server/database/database';
 import type { DocumentRow } from '#server/invoicing/issue';
 import { ownerRow } from '#server/database/ownerRow';
-import type { InvoiceService } from '@e-invoice-eu/core';
+import { onceWanted } from '#server/onceWanted';
 
 export type DocumentFile = { readonly filename: string; readonly content: Uint8Array; readonly type: string };
 
 const quiet = () => undefined;
 
-/** Made at each use: it is loaded at the first. What it warns of is what `documentData` has decided. */
-async function invoiceService(): Promise<InvoiceService> {
-  const invoices = await import('@e-invoice-eu/core');
-  return new invoices.InvoiceService({ log: quiet, warn: quiet, error: quiet });
-}
+/** What it warns of is what `documentData` has decided. */
+const invoiceService = onceWanted(async () => {
+  const { InvoiceService } = await import('@e-invoice-eu/core');
+  return new InvoiceService({ log: quiet, warn: quiet, error: quiet });
+});
 
 /** What the document itself says of it; that an address is missing is the owner's to know, not the reader's. */
 const noDataSays: Readonly<Record<NoData, string | null>> = {
@@ -32,8 +32,10 @@ async function lookOf(db: Database): Promise<Look> {
   return { colour: look.colour ?? usualColour, logo };
 }
 
+const drawer = onceWanted(() => import('#server/documents/invoicePdf'));
+
 async function pdfOf(look: Look, row: DocumentRow, noData: string | null): Promise<Uint8Array> {
-  const { invoicePdf } = await import('#server/documents/invoicePdf');
+  const { invoicePdf } = await drawer();
   return invoicePdf({
     ...row,
     ...look,

@@ -18,6 +18,7 @@ import { files } from '#server/database/schema/files';
 import { documentsOf } from '#server/invoicing/bookingDocuments';
 import { documentPdfs } from '#server/invoicing/documentFile';
 import type { DocumentRow } from '#server/invoicing/issue';
+import { onceWanted } from '#server/onceWanted';
 import { transferCid, transferPart } from '#server/outbox/transferPart';
 import { bringsDocuments, documentOfCause } from '#server/letters/writeDocumentLetter';
 import { agreementFile } from '#server/quotes/agreementFile';
@@ -113,10 +114,13 @@ async function codeOf(deps: Deps, { codeId, voucherId }: MessageRow): Promise<st
 const ours = '#0d4a56';
 const us = { name: 'Ostendo', line: '', email: '', address: '', logo: null, colour: ours };
 
+const layout = onceWanted(() => import('../documents/LetterLayout'));
+
 /** A committed message as it goes out. */
 export async function composeMail(deps: Deps, row: MessageRow): Promise<OutgoingMail> {
-  const { htmlLetter } = await import('../documents/LetterLayout');
-  const { name, line, email, address, look } = await ownerRow(deps.db);
+  const { htmlLetter } = await layout();
+  const owner = await ownerRow(deps.db);
+  const { name, line, email, address, look } = owner;
   const who = { name, line, email, address };
   const booked = row.bookingId === null ? null : await readBooking(deps.db, row.bookingId);
   const { link, reference } = await linkOf(deps, row, booked);
@@ -125,7 +129,7 @@ export async function composeMail(deps: Deps, row: MessageRow): Promise<Outgoing
   const code = await codeOf(deps, row);
   const withCode = (text: string): string => (code === null ? text : text.replaceAll(codePlace, code));
   const subject = withCode(row.subject);
-  const transfer = await transferPart(deps, row, booked);
+  const transfer = await transferPart(deps, row, booked, owner);
   const letter: Letter = {
     subject,
     business: fromUs ? us : { ...who, logo: logo && `cid:${logoCid}`, colour: look.colour ?? ours },

@@ -3,7 +3,7 @@ import { payable, standing } from '#core/booking/standing';
 import { leadsTo, transferLines } from '#core/documents/transferTo';
 import { type Minor, zero } from '#core/money/minor';
 import { agreedOf, type LoadedBooking, readBooking } from '#server/booking/lockBooking';
-import { ownerRow } from '#server/database/ownerRow';
+import { type OwnerRow, ownerRow } from '#server/database/ownerRow';
 import { paymentRequests } from '#server/database/schema/credit';
 import { documents } from '#server/database/schema/documents';
 import type { messages } from '#server/database/schema/work';
@@ -76,22 +76,28 @@ async function ofBooking(
  * Where a letter that asks for money says how to pay it by transfer; null where it does not.
  * @param booked its booking, of one that is of a booking
  */
-export async function transferPart(deps: Deps, row: MessageRow, booked: Booked | null): Promise<TransferPart | null> {
-  return asks.has(row.occasion) ? partFor(deps, await toPay(deps, row, booked)) : null;
+export async function transferPart(
+  deps: Deps,
+  row: MessageRow,
+  booked: Booked | null,
+  owner: OwnerRow,
+): Promise<TransferPart | null> {
+  return asks.has(row.occasion) ? partFor(owner, await toPay(deps, row, booked)) : null;
 }
 
 /** The same of a letter on a booking that is not written yet. */
 export async function transferPreview(world: World, occasion: string, bookingId: string): Promise<TransferPart | null> {
-  return asks.has(occasion) ? partFor(world, await ofBooking(world, (await readBooking(world.db, bookingId))!)) : null;
+  if (!asks.has(occasion)) return null;
+  return partFor(await ownerRow(world.db), await ofBooking(world, (await readBooking(world.db, bookingId))!));
 }
 
-async function partFor({ db }: World, pays: ToPay | null): Promise<TransferPart | null> {
+async function partFor(owner: OwnerRow, pays: ToPay | null): Promise<TransferPart | null> {
   if (!pays) return null;
-  const { transferTo: words, name, seller } = await ownerRow(db);
+  const { transferTo: words, name, seller } = owner;
   const text = transferLines({ words, name, seller }, pays.number);
   if (text === '') return null;
   // Not where the owner's words lead to another account.
-  const png = leadsTo(words, seller.iban) ? await transferPng(db, pays) : null;
+  const png = leadsTo(words, seller.iban) ? await transferPng(owner, pays) : null;
   return {
     text,
     code: png && { filename: 'transfer.png', contentType: 'image/png', content: png, cid: transferCid },

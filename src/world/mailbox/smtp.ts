@@ -4,9 +4,6 @@ import type { SendMailOptions, SentMessageInfo } from 'nodemailer';
 import { createHash } from 'node:crypto';
 import { Readable } from 'node:stream';
 
-/** Loaded with the first letter. */
-const mailer = () => import('nodemailer');
-
 /** Takes a message as its MIME text to an SMTP server. @throws {MailFailed} */
 export type SmtpSender = (message: OutgoingMail, mime: Buffer) => Promise<void>;
 
@@ -38,11 +35,15 @@ export const nodemailerMessage = (message: OutgoingMail, messageId: string, at?:
   };
 };
 
+/** Sends nothing; loaded and made with the first letter. */
+let builder: Promise<{ sendMail(message: SendMailOptions): Promise<{ readonly message: unknown }> }> | undefined;
+
 /** Builds the message as it goes over the wire, without sending it. */
 export async function mimeOf(message: OutgoingMail, messageId: string, at: Instant): Promise<Buffer> {
-  const { createTransport } = await mailer();
-  const transport = createTransport({ streamTransport: true, buffer: true, newline: 'windows' });
-  const sent = await transport.sendMail(nodemailerMessage(message, messageId, at));
+  builder ??= import('nodemailer').then(({ createTransport }) =>
+    createTransport({ streamTransport: true, buffer: true, newline: 'windows' }),
+  );
+  const sent = await (await builder).sendMail(nodemailerMessage(message, messageId, at));
   return sent.message as Buffer;
 }
 
@@ -56,7 +57,7 @@ const replyOf = (error: unknown): number =>
  */
 export function openSmtp(url: string): SmtpSender {
   const timeouts = { connectionTimeout: 10_000, greetingTimeout: 10_000, socketTimeout: 30_000, dnsTimeout: 10_000 };
-  const opened = mailer().then(({ createTransport }) =>
+  const opened = import('nodemailer').then(({ createTransport }) =>
     createTransport({ url, ...timeouts } as Parameters<typeof createTransport>[0]),
   );
   return async ({ from, to, copyTo = [] }, mime) => {

@@ -78,7 +78,7 @@ export function openBooks({ db, clock }: Pick<Deps, 'db' | 'clock'>) {
       const { booking, facts } = (await readBooking(db, bookingId))!;
       const { dueNow, outstanding } = payable(standing(agreedOf(booking), facts, clock.now()));
       const { number, currency } = booking;
-      return transferSvg(db, { number, currency, amount: dueNow > 0 ? dueNow : outstanding });
+      return transferSvg(await ownerRow(db), { number, currency, amount: dueNow > 0 ? dueNow : outstanding });
     },
 
     /** The same of a request with a sum. */
@@ -88,7 +88,7 @@ export function openBooks({ db, clock }: Pick<Deps, 'db' | 'clock'>) {
       if (!found || !left) return null;
       const { number, currency } = found.request;
       const amount = left;
-      return transferSvg(db, { number, currency, amount });
+      return transferSvg(await ownerRow(db), { number, currency, amount });
     },
 
     iban: async (): Promise<string> => (await ownerRow(db)).seller.iban,

@@ -1,3 +1,4 @@
+import { ownerRow } from '#server/database/ownerRow';
 import { transferPng } from '#server/documents/transferSvg';
 import { readBooking } from '#server/booking/lockBooking';
 import { transferPart } from '#server/outbox/transferPart';
@@ -494,10 +495,11 @@ describe('invoices and credit notes', () => {
       const made = await app.invoiceOnAccount({ bookingId, requestKey: randomUUID(), amount: 300_00 as Minor });
       expect(made.ok).to.equal(true);
       const [letter] = await app.deps.db.select().from(messages).where(eq(messages.occasion, 'document'));
-      const asPart = async () => transferPart(app.deps, letter!, await readBooking(app.deps.db, bookingId));
+      const owner = () => ownerRow(app.deps.db);
+      const asPart = async () => transferPart(app.deps, letter!, await readBooking(app.deps.db, bookingId), await owner());
       const part = await asPart();
       const of = { number: 'I2027-0001', currency: 'EUR' };
-      const code = async (amount: number) => transferPng(app.deps.db, { ...of, amount: amount as Minor });
+      const code = async (amount: number) => transferPng(await owner(), { ...of, amount: amount as Minor });
       expect(part!.code!.content).to.deep.equal(await code(300_00));
       await pay(bookingId, 100_00);
       expect((await asPart())!.code!.content).to.deep.equal(await code(200_00));
