@@ -65,12 +65,14 @@ export async function useCasesAt(app: App, { db }: OpenDatabase): Promise<Map<st
   };
   // One of each before it counts: what a process loads at its first document is not of what is measured.
   await pay();
+  await closeOut();
   await app.lettersOut();
   const rows = new Map<string, Written>();
   for (const [name, work, times] of [
     ['a booking is made', create, rounds],
     ['it is paid by card', pay, rounds],
-    ['one is closed out', closeOut, 0],
+    // One of those that are there is counted, the others are timed with it.
+    ['one is closed out', closeOut, toClose.length - 1],
   ] as const) {
     const took: number[] = [];
     let written = 0;

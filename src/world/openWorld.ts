@@ -52,7 +52,10 @@ export async function openWorld(settings: {
     /** Carries out what is due in the world and delivers its events. @returns whether anything happened, else when something will */
     async advance(): Promise<{ readonly acted: boolean; readonly next: Instant | null }> {
       const moments = await networkMoments(db);
-      const next = Object.values(moments).filter((at) => at !== null).sort()[0] ?? null;
+      const next =
+        Object.values(moments)
+          .filter((at) => at !== null)
+          .sort()[0] ?? null;
       if (next === null || next > clock.now()) return { acted: false, next };
       const acted = await advanceNetwork(db, clock, moments);
       return { acted: (await deliverEvents(db, clock, eventSecrets, post, faults)) > 0 || acted, next: null };

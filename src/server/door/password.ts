@@ -1,23 +1,20 @@
-import type { ZxcvbnFactory } from '@zxcvbn-ts/core';
-
-let judge: Promise<ZxcvbnFactory> | undefined;
+import { onceWanted } from '#server/onceWanted';
 
 /** A megabyte of words, which is read with the first password that is chosen. */
-async function openJudge(): Promise<ZxcvbnFactory> {
+const judge = onceWanted(async () => {
   const [{ ZxcvbnFactory }, { adjacencyGraphs, dictionary }] = await Promise.all([
     import('@zxcvbn-ts/core'),
     import('@zxcvbn-ts/language-common'),
   ]);
   return new ZxcvbnFactory({ dictionary, graphs: adjacencyGraphs });
-}
+});
 
 /**
  * Whether a password is among the first that are tried: the common ones, keyboard rows, dates, and what is known of its
  * owner, with the usual letters changed. Guessed within a million tries is too common.
  */
 export async function isCommonPassword(password: string, about: readonly string[]): Promise<boolean> {
-  judge ??= openJudge();
   const known = about.flatMap((text) => [text, ...text.split(/[\s@.]+/)]);
   // What stands first decides; it takes too long over texts of hundreds of letters, which are no common password.
-  return (await judge).check(password.slice(0, 100), known).guessesLog10 < 6;
+  return (await judge()).check(password.slice(0, 100), known).guessesLog10 < 6;
 }

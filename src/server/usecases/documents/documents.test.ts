@@ -496,7 +496,8 @@ describe('invoices and credit notes', () => {
       expect(made.ok).to.equal(true);
       const [letter] = await app.deps.db.select().from(messages).where(eq(messages.occasion, 'document'));
       const owner = () => ownerRow(app.deps.db);
-      const asPart = async () => transferPart(app.deps, letter!, await readBooking(app.deps.db, bookingId), await owner());
+      const asPart = async () =>
+        transferPart(app.deps, letter!, await readBooking(app.deps.db, bookingId), await owner());
       const part = await asPart();
       const of = { number: 'I2027-0001', currency: 'EUR' };
       const code = async (amount: number) => transferPng(await owner(), { ...of, amount: amount as Minor });
