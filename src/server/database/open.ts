@@ -1,5 +1,6 @@
 import { openDirectory } from '#server/database/openDirectory';
 import { onlyInside } from '#server/database/onlyInside';
+import { openServer } from '#server/database/openServer';
 import { type MigrationSet, migrationSets } from '#server/database/migrations';
 import type { OpenDatabase, Report } from '#server/database/database';
 
@@ -16,10 +17,9 @@ export async function openDatabase(settings: {
   onBroken?: ((cause: unknown) => void) | undefined;
 }): Promise<OpenDatabase> {
   const { databaseUrl, directory, durable = true, report = () => undefined, sets = migrationSets, onBroken } = settings;
-  const opened = databaseUrl
-    ? // Its driver is loaded only where there is a server.
-      await (await import('#server/database/openServer')).openServer(databaseUrl, report, sets)
-    : await openDirectory(directory, durable, sets, onBroken);
+  const opened = await (databaseUrl
+    ? openServer(databaseUrl, report, sets)
+    : openDirectory(directory, durable, sets, onBroken));
   let begun = 0;
   return { ...opened, db: onlyInside(opened.db, () => begun++), begun: () => begun };
 }

@@ -12,13 +12,10 @@ import { authorisations, disputes, events, payments, requests, vault } from '#wo
 import type { WorldDatabase, WorldTx } from '#world/database';
 import { and, asc, eq, isNull, like, lte, or, sql } from 'drizzle-orm';
 
-/** Whether a moment has come. */
-type Due = (moment: Instant | null) => boolean;
-
 /** What of the network's own has fallen due: only that is looked at. @returns whether anything happened */
 export async function advanceNetwork(db: WorldDatabase, clock: Clock, moments: NetworkMoments): Promise<boolean> {
   const now = clock.now();
-  const isDue: Due = (moment) => moment !== null && moment <= now;
+  const isDue = (moment: Instant | null): boolean => moment !== null && moment <= now;
   const over = isDue(moments.confirmation) && (await giveUpConfirmations(db, clock));
   const settled = isDue(moments.debit) && (await settleDebits(db, now));
   const recalled = isDue(moments.recall) && (await recall(db, now));
