@@ -122,7 +122,7 @@ export async function compose(
       log.info(about, what);
     },
   };
-  const outbox = openOutbox(deps, room, opened.begun);
+  const outbox = openOutbox(deps, room);
   const limits = openLimits(db);
   const tend = async (): Promise<void> => void (await opened.tend?.());
   const { quiet, ...turns } = openTurns(deps, world, {

@@ -1,10 +1,12 @@
+import type { Instant } from '#core/calendar/instant';
+import { readied } from '#server/database/readied';
 import { type Afterwards } from '#server/agenda/errandKinds';
 import { type Claimed, type Wanted, wantedElsewhere, wantedOfBooking } from '#server/agenda/wantedNow';
 import { lockBooking, lockBookings } from '#server/booking/lockBooking';
 import type { Tx } from '#server/database/database';
 import { errands } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
-import { eq, inArray } from 'drizzle-orm';
+import { eq, inArray, sql } from 'drizzle-orm';
 
 /** What asks a processor, or gives a place back: what follows is looked at once that has its answer. */
 const asksOutside: ReadonlySet<string> = new Set(['charge', 'placeHold', 'renewHold', 'releaseHold', 'lapse']);
@@ -51,6 +53,13 @@ export async function carryOutErrands(deps: Deps, claimed: readonly Claimed[]): 
   }
 }
 
+const markDone = readied<{ ids: readonly string[]; now: Instant }, unknown>((db) =>
+  db
+    .update(errands)
+    .set({ state: 'done', doneAt: sql`${sql.placeholder('now')}`, triedAt: null, error: null })
+    .where(sql`${errands.id} = any(${sql.placeholder('ids')})`),
+);
+
 async function commitAll(tx: Tx, deps: Deps, claimed: readonly Claimed[]) {
   const now = deps.clock.now();
   const bookingIds = new Set(claimed.flatMap(({ booking_id }) => booking_id ?? []));
@@ -72,13 +81,12 @@ async function commitAll(tx: Tx, deps: Deps, claimed: readonly Claimed[]) {
       if (id !== null && records.has(each.kind)) known.delete(id);
     }
   }
-  const ids = (list: readonly Claimed[]) =>
-    inArray(
-      errands.id,
-      list.map(({ id }) => id),
-    );
-  const done = { state: 'done', doneAt: now, triedAt: null, error: null } as const;
-  if (carried.length > 0) await tx.update(errands).set(done).where(ids(carried));
-  if (dropped.length > 0) await tx.update(errands).set({ state: 'dropped', triedAt: null }).where(ids(dropped));
+  const ids = (list: readonly Claimed[]): string[] => list.map(({ id }) => id);
+  if (carried.length > 0) await markDone(tx, { ids: ids(carried), now });
+  if (dropped.length > 0)
+    await tx
+      .update(errands)
+      .set({ state: 'dropped', triedAt: null })
+      .where(inArray(errands.id, ids(dropped)));
   return { carried, afterwards };
 }

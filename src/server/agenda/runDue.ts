@@ -5,12 +5,12 @@ import type { Claimed } from '#server/agenda/wantedNow';
 import { pauseOver } from '#server/database/pauses';
 import { isOfMoney } from '#server/through/notThrough';
 import { saidBy, tellOwner } from '#server/through/troubles';
-import { rowsOf } from '#server/database/database';
+import { readiedRows } from '#server/database/readied';
 import { quotes } from '#server/database/schema/quotes';
 import { agendaWritten } from '#server/errands/rewriteErrands';
 import { errands } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
-import { eq, inArray, type SQL, sql } from 'drizzle-orm';
+import { eq, type Placeholder, type SQL, sql } from 'drizzle-orm';
 
 /** A claim is taken again after this: its process died. */
 const claimSeconds = 60;
@@ -20,31 +20,44 @@ const pauses = [1, 5, 30, 120, 600, 3600] as const;
 /** What is looked at: all of it, of some bookings or a quote, or the places that have run out. */
 type Concerning = 'all' | 'places' | { readonly bookings: readonly string[] } | { readonly quote: string };
 
-function concerns(of: Concerning) {
-  if (of === 'all') return sql`true`;
-  if (of === 'places') return eq(errands.kind, 'lapse');
-  if ('bookings' in of) return inArray(errands.bookingId, [...of.bookings]);
-  // With the booking that it has become.
-  return sql`(${errands.quoteId} = ${of.quote} or ${errands.bookingId} = (select booking_id from ${quotes} where id = ${of.quote}))`;
-}
-
-const takeable = (now: Instant): SQL =>
+const takeable = (now: Placeholder): SQL =>
   sql`state in ('waiting', 'claimed') and at <= ${now} and ${pauseOver(errands.triedAt, errands.pause)}`;
+
+const { placeholder } = sql;
+const subject = placeholder('subject');
+type Claiming = { readonly now: Instant; readonly most: number; readonly subject?: string | readonly string[] };
 
 /**
  * One statement, so that several processes on one server share the work: the earliest that are due and that nobody
  * else is claiming now.
  */
-async function claimNext({ db, clock }: Deps, of: Concerning, most: number): Promise<Claimed[]> {
-  const claimed = await rowsOf<Claimed>(
-    db,
-    sql`update ${errands} set state = 'claimed', tries = tries + 1, tried_at = now(), pause = ${claimSeconds}
+const claiming = (concerned: SQL) =>
+  readiedRows<Claiming, Claimed>(
+    sql`update ${errands} set state = 'claimed', tries = tries + 1, tried_at = now(), pause = ${sql.raw(String(claimSeconds))}
         where id = any(array(
           select id from ${errands}
-          where ${takeable(clock.now())} and ${concerns(of)}
-          order by at, key limit ${most} for update skip locked
+          where ${takeable(placeholder('now'))} and ${concerned}
+          order by at, key limit ${placeholder('most')} for update skip locked
         )) returning id, at, booking_id, quote_id, voucher_id, request_id, key, kind, tries`,
   );
+const claims = {
+  all: claiming(sql`true`),
+  places: claiming(eq(errands.kind, sql.raw(`'lapse'`))),
+  bookings: claiming(sql`${errands.bookingId} = any(${subject})`),
+  // With the booking that it has become.
+  quote: claiming(
+    sql`(${errands.quoteId} = ${subject} or ${errands.bookingId} = (select booking_id from ${quotes} where id = ${subject}))`,
+  ),
+};
+
+async function claimNext({ db, clock }: Deps, of: Concerning, most: number): Promise<Claimed[]> {
+  const about = { now: clock.now(), most };
+  const claimed =
+    typeof of === 'string'
+      ? await claims[of](db, about)
+      : 'quote' in of
+        ? await claims.quote(db, { ...about, subject: of.quote })
+        : await claims.bookings(db, { ...about, subject: of.bookings });
   const order = ({ at, key }: Claimed): string => `${at} ${key}`;
   return claimed.sort((a, b) => (order(a) < order(b) ? -1 : 1));
 }
@@ -157,9 +170,9 @@ export const releaseClaims = ({ db }: Pick<Deps, 'db'>): Promise<unknown> =>
   db.update(errands).set({ state: 'waiting', triedAt: null }).where(eq(errands.state, 'claimed'));
 
 /** Whether an errand could be taken at this moment, as an expression. */
-export const errandDue = (now: Instant): SQL => sql`exists (select 1 from ${errands} where ${takeable(now)})`;
+export const errandDue = (now: Placeholder): SQL => sql`exists (select 1 from ${errands} where ${takeable(now)})`;
 
 /** The moment of the next errand, however far away, as an expression; null where nothing is planned. */
-export const nextErrand = (now: Instant): SQL =>
+export const nextErrand = (now: Placeholder): SQL =>
   // One whose try failed is of before; it waits for its pause, and nobody waits for it.
   sql`(select min(at) from ${errands} where state = 'waiting' and at > ${now})`;

@@ -2,12 +2,12 @@ import type { Recorded } from '#core/actor/actor';
 import type { Fact } from '#core/booking/facts';
 import type { Agreed } from '#core/booking/agreed';
 import { factsOfAll, factsOfJson, factsWithin, type ToldJson } from '#server/booking/factsOf';
-import { type Database, rowsOf, type Tx } from '#server/database/database';
-import { readied } from '#server/database/readied';
+import type { Database, Tx } from '#server/database/database';
+import { readied, readiedRows } from '#server/database/readied';
 import { bookings } from '#server/database/schema/bookings';
 import { clients } from '#server/database/schema/clients';
 import { agendaWithin, type SeenErrand } from '#server/errands/rewriteErrands';
-import { asc, eq, gt, inArray, sql } from 'drizzle-orm';
+import { asc, eq, gt, type SQL, sql } from 'drizzle-orm';
 
 export type BookingRow = typeof bookings.$inferSelect;
 export type ClientRow = typeof clients.$inferSelect;
@@ -42,15 +42,20 @@ type Row = { readonly booking: BookingRow; readonly client: ClientRow };
 /** For whom its documents are: what was said of this booking, else what is known of the client. */
 const clientOf = ({ booking: { bill }, client }: Row): ClientRow => (bill ? { ...client, bill } : client);
 
+const id = sql.placeholder('id');
+const ids = sql.placeholder('ids');
+type Follows = { readonly id: string; readonly facts: ToldJson; readonly agenda: readonly SeenErrand[] };
+const follows = (which: SQL): SQL =>
+  sql`select ${bookings.id} as id, ${factsWithin(bookings.id)} as facts, ${agendaWithin(bookings.id)} as agenda
+      from ${bookings} where ${which}`;
+const followsOne = readiedRows<{ id: string }, Follows>(follows(eq(bookings.id, id)));
+const followsAll = readiedRows<{ ids: readonly string[] }, Follows>(follows(sql`${bookings.id} = any(${ids})`));
+
 /** What follows these locked rows: within the statement that locks them it would be that of before whoever it waited for. */
 async function pastLock(tx: Tx, rows: readonly Row[]): Promise<LoadedBooking[]> {
   if (rows.length === 0) return [];
   const ids = rows.map(({ booking }) => booking.id);
-  const found = await rowsOf<{ id: string; facts: ToldJson; agenda: readonly SeenErrand[] }>(
-    tx,
-    sql`select ${bookings.id} as id, ${factsWithin(bookings.id)} as facts, ${agendaWithin(bookings.id)} as agenda
-        from ${bookings} where ${ids.length === 1 ? eq(bookings.id, ids[0]!) : inArray(bookings.id, ids)}`,
-  );
+  const found = ids.length === 1 ? await followsOne(tx, { id: ids[0]! }) : await followsAll(tx, { ids });
   const byId = new Map(found.map((row) => [row.id, row]));
   return rows.map((row) => {
     const { facts, agenda } = byId.get(row.booking.id)!;
@@ -58,8 +63,13 @@ async function pastLock(tx: Tx, rows: readonly Row[]): Promise<LoadedBooking[]> 
   });
 }
 
-const id = sql.placeholder('id');
 const locked = readied((db) => joined(db).where(eq(bookings.id, id)).for('update', { of: bookings }));
+const lockedInOrder = readied((db) =>
+  joined(db)
+    .where(sql`${bookings.id} = any(${ids})`)
+    .orderBy(asc(bookings.id))
+    .for('update', { of: bookings }),
+);
 const whole = readied((db) =>
   db
     .select({ booking: bookings, client: clients, facts: factsWithin(bookings.id) })
@@ -82,11 +92,8 @@ export async function readBooking(db: Database | Tx, id: string): Promise<Loaded
 /** Several at once, in the order of their ids, so that no two who lock some wait for each other. */
 export async function lockBookings(tx: Tx, ids: readonly string[]): Promise<LoadedBooking[]> {
   if (ids.length === 0) return [];
-  const rows = await joined(tx)
-    .where(inArray(bookings.id, [...ids]))
-    .orderBy(asc(bookings.id))
-    .for('update', { of: bookings });
-  return pastLock(tx, rows);
+  const [first, ...others] = ids;
+  return pastLock(tx, others.length === 0 ? await locked(tx, { id: first! }) : await lockedInOrder(tx, { ids }));
 }
 
 /** The bookings that come after this number, at most so many, by number: all of them are read in pieces this way. */

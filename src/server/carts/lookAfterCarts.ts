@@ -6,7 +6,7 @@ import { checkouts } from '#server/database/schema/places';
 import type { Deps } from '#server/deps';
 import type { Limits } from '#server/guard/limits';
 import { carryOut } from '#server/intents/carryOut';
-import { writeNotice } from '#server/letters/write';
+import { writeNotice } from '#server/telling/write';
 import { and, eq, lt, not, sql } from 'drizzle-orm';
 
 /** So long a page may be silent before its places are given back: a telephone sleeps, a card is looked for. */

@@ -2,7 +2,7 @@ import type { Instant } from '#core/calendar/instant';
 import { renewAt } from '#core/ways/ways';
 import { errandDue, nextErrand } from '#server/agenda/runDue';
 import { nextExpiry } from '#server/credit/expireVouchers';
-import { rowsOf } from '#server/database/database';
+import { readiedRows } from '#server/database/readied';
 import type { Deps } from '#server/deps';
 import { renewable } from '#server/ways/renewAccess';
 import { sql } from 'drizzle-orm';
@@ -18,16 +18,17 @@ export type Moments = {
   readonly expiry: Instant | null;
 };
 
+type Row = Omit<Moments, 'renewal'> & {
+  readonly accesses: readonly { readonly until: Instant; readonly failedAt: Instant | null }[] | null;
+};
+const now = sql.placeholder('now');
+const read = readiedRows<{ now: Instant }, Row>(
+  sql`select ${errandDue(now)} as "errandDue", ${nextErrand(now)} as errand, ${nextExpiry} as expiry, ${renewable} as accesses`,
+);
+
 /** All of them by one statement: most looks find nothing to do, and are over with it. */
 export async function momentsOf({ db, clock }: Deps): Promise<Moments> {
-  type Row = Omit<Moments, 'renewal'> & {
-    readonly accesses: readonly { readonly until: Instant; readonly failedAt: Instant | null }[] | null;
-  };
-  const now = clock.now();
-  const [row] = await rowsOf<Row>(
-    db,
-    sql`select ${errandDue(now)} as "errandDue", ${nextErrand(now)} as errand, ${nextExpiry} as expiry, ${renewable} as accesses`,
-  );
+  const [row] = await read(db, { now: clock.now() });
   const { accesses, ...moments } = row!;
   const renewals = (accesses ?? []).flatMap((access) => renewAt(access) ?? []);
   return { ...moments, renewal: renewals.sort()[0] ?? null };

@@ -15,7 +15,7 @@ import { payAccounts } from '#server/database/schema/ways';
 import { errands, messages } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
 import { appendEntry } from '#server/journal/appendEntry';
-import { writeLetter } from '#server/letters/write';
+import { writeLetter } from '#server/telling/write';
 import { and, eq } from 'drizzle-orm';
 
 type Request = typeof paymentRequests.$inferSelect;

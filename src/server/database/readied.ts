@@ -1,10 +1,20 @@
 import type { Database, Tx } from '#server/database/database';
-
-/** What Drizzle keeps in a database or a transaction: by this a statement is sent there. Nothing of it is promised. */
-type Session = { readonly client: unknown; readonly logger: unknown };
-const sessionOf = (db: Database | Tx): Session => (db as unknown as { session: Session }).session;
+import type { SQL } from 'drizzle-orm';
 
 type Prepared<R> = { execute(values: Record<string, unknown>): Promise<R> };
+type Written = { readonly sql: string; readonly params: readonly unknown[] };
+
+/** What Drizzle keeps in a database or a transaction: by this a statement is sent there. Nothing of it is promised. */
+type Session = {
+  readonly client: unknown;
+  readonly logger: unknown;
+  prepareQuery<T>(query: Written, fields: undefined, name: string, asArrays: false): Prepared<{ readonly rows: T[] }>;
+};
+type Dialect = { sqlToQuery(statement: SQL): Written };
+
+const sessionOf = (db: Database | Tx): Session => (db as unknown as { session: Session }).session;
+const dialectOf = (db: Database | Tx): Dialect => (db as unknown as { dialect: Dialect }).dialect;
+
 type Preparable<R> = { prepare(name: string): Prepared<R> };
 
 /**
@@ -16,13 +26,29 @@ type Preparable<R> = { prepare(name: string): Prepared<R> };
 export function readied<V extends Record<string, unknown>, R>(
   make: (db: Database | Tx) => Preparable<R>,
 ): (db: Database | Tx, values: V) => Promise<R> {
+  return sentWith((db) => make(db).prepare(''));
+}
+
+/** The same of a statement that has no table of its own: what `rowsOf` is to one that is made at each use. */
+export function readiedRows<V extends Record<string, unknown>, Row>(
+  statement: SQL,
+): (db: Database | Tx, values: V) => Promise<Row[]> {
+  const send = sentWith<V, { readonly rows: Row[] }>((db) =>
+    sessionOf(db).prepareQuery(dialectOf(db).sqlToQuery(statement), undefined, '', false),
+  );
+  return async (db, values) => (await send(db, values)).rows;
+}
+
+/** @param make without a name: a server would keep it with the connection, which one between us may give to others */
+function sentWith<V extends Record<string, unknown>, R>(
+  make: (db: Database | Tx) => Prepared<R>,
+): (db: Database | Tx, values: V) => Promise<R> {
   /** By what a session is of: each driver sends in its own way. */
   const made = new Map<unknown, Prepared<R>>();
   return (db, values) => {
     const session = sessionOf(db);
     const driver = session.constructor;
-    // Without a name: a server would keep it with the connection, which one between us may give to others.
-    const prepared = made.get(driver) ?? make(db).prepare('');
+    const prepared = made.get(driver) ?? make(db);
     made.set(driver, prepared);
     const { client, logger } = session;
     return (Object.create(prepared, { client: { value: client }, logger: { value: logger } }) as Prepared<R>).execute(

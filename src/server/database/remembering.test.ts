@@ -71,6 +71,26 @@ describe('statements that are kept ready', () => {
     expect(await count()).to.deep.equal(before);
   });
 
+  it('begin a transaction with its first statement, whether that fails or is too long to be kept', async () => {
+    expect(await asked.transaction(() => Promise.resolve(7)), 'one without any').to.equal(7);
+    const failed = asked.transaction((tx) => tx.query('insert into things (id) values ($1)', ['no number']));
+    expect(await codeOf(failed)).to.equal('22P02');
+    expect(client.isInTransaction(), 'after a first that failed').to.equal(false);
+    const ids = Array.from({ length: 3000 }, (_, at) => 1000 + at);
+    const long = `insert into things (id) values ${ids.map((_, at) => `($${at + 1})`).join(', ')} returning id`;
+    const before = await readyOnes();
+    const written = asked.transaction(async (tx) => {
+      expect((await tx.query(long, ids)).rows).to.deep.equal(ids.map((id) => ({ id })));
+      expect((await tx.query('select count(*)::int as n from things where id >= 1000')).rows).to.deep.equal([
+        { n: ids.length },
+      ]);
+      throw new Error('not after all');
+    });
+    expect(await written.catch((error: Error) => error.message)).to.equal('not after all');
+    expect((await asked.query('select 1 as one from things where id >= 1000')).rows).to.deep.equal([]);
+    expect((await readyOnes()) - before, 'kept of these').to.equal(2);
+  });
+
   it('wait for a transaction that is under way', async () => {
     let release = (): void => undefined;
     const held = new Promise<void>((resolve) => (release = resolve));

@@ -9,11 +9,19 @@ const longestKept = 8000;
 const { serialize } = protocol;
 /** Ends what is asked at once; what follows a failure is heard again after it. */
 const synced = serialize.sync();
+const executed = serialize.execute({});
+const [beginning, committing, rollingBack] = ['begin', 'commit', 'rollback'].map((word) => serialize.query(word)) as [
+  Uint8Array,
+  Uint8Array,
+  Uint8Array,
+];
 
 /** Its tables have changed since it was prepared, or somebody forgot it: the next time it is prepared anew. */
 const isStale = (error: unknown): boolean => ['0A000', '26000'].includes((error as { code?: string }).code ?? '');
 
 type Kept = { readonly name: string; readonly types: readonly number[]; readonly columns: Message[] };
+
+const isReady = ({ name }: Message): boolean => name === 'readyForQuery';
 
 type Message = Awaited<ReturnType<PGlite['execProtocolStream']>>[number];
 
@@ -31,19 +39,22 @@ function asBytes(value: string, type: number | undefined): string | Uint8Array {
 /** Several may ask the same engine, in which each name is there once. */
 let named = 0;
 
+/** The part of PGlite's transaction that Drizzle asks. */
+export type Within = Pick<Transaction, 'query' | 'rollback'>;
 /** The part of PGlite that Drizzle asks. */
-type Asked = Pick<PGlite, 'query' | 'transaction'>;
+type Asked = Pick<PGlite, 'query'> & { transaction<T>(work: (tx: Within) => Promise<T>): Promise<T> };
 
 /**
  * PGlite parses and plans each statement anew, which is most of what a statement costs it. Here each text is prepared
- * once under a name, and afterwards only bound and carried out: a third to a fifth of the time. What is asked, what is
- * answered and what fails are PGlite's own.
+ * once under a name, and afterwards only bound and carried out: a third to a fifth of the time. A transaction goes over
+ * with its first statement. What is asked, what is answered and what fails are PGlite's own.
  */
 export function remembering(client: PGlite): Asked {
   const kept = new Map<string, Kept>();
 
   const send = (...messages: Uint8Array[]) => client.execProtocolStream(Buffer.concat(messages), { syncToFs: false });
 
+  /** Under a name for the next time; what is too long for that under none, until something else is prepared. */
   async function prepared(text: string): Promise<Kept> {
     const known = kept.get(text);
     if (known) {
@@ -51,11 +62,12 @@ export function remembering(client: PGlite): Asked {
       kept.set(text, known);
       return known;
     }
-    const name = `kept_${named++}`;
+    const stays = text.length <= longestKept;
+    const name = stays ? `kept_${named++}` : '';
     const described = await send(serialize.parse({ name, text }), serialize.describe({ type: 'S', name }), synced);
     const types = parse.parseDescribeStatementResults(described);
     const made = { name, types, columns: described.filter((message) => message.name === 'rowDescription') };
-    kept.set(text, made);
+    if (stays) kept.set(text, made);
     if (kept.size > mostKept) await forget(kept.keys().next().value!);
     return made;
   }
@@ -66,7 +78,15 @@ export function remembering(client: PGlite): Asked {
     if (known) await send(serialize.close({ type: 'S', name: known.name }), synced);
   }
 
-  async function carriedOut<T>(statement: string, values: unknown[], options: QueryOptions): Promise<Results<T>> {
+  /** @param before what is sent with it, ahead of it */
+  async function carriedOut<T>(
+    statement: string,
+    values: unknown[],
+    options: QueryOptions,
+    before?: () => Uint8Array[],
+  ): Promise<Results<T>> {
+    // What begins a transaction forgets what has no name.
+    if (before && statement.length > longestKept) for (const message of before()) await send(message);
     const { name, types, columns } = await prepared(statement);
     const written = values.map((value, at) => {
       if (value === null || value === undefined) return null;
@@ -74,9 +94,11 @@ export function remembering(client: PGlite): Asked {
       const serializer = client.serializers[type];
       return asBytes(serializer ? serializer(value) : String(value), type);
     });
+    const ahead = before?.() ?? [];
     let carried: Message[];
     try {
-      carried = await send(serialize.bind({ statement: name, values: written }), serialize.execute({}), synced);
+      const answered = await send(...ahead, serialize.bind({ statement: name, values: written }), executed, synced);
+      carried = answered.slice(ahead.length === 0 ? 0 : answered.findIndex(isReady) + 1);
     } catch (error) {
       if (isStale(error)) await forget(statement);
       throw error;
@@ -91,28 +113,46 @@ export function remembering(client: PGlite): Asked {
     return result as Results<T>;
   }
 
-  return {
-    query: async <T>(text: string, values: unknown[] = [], options: QueryOptions = {}) => {
-      if (text.length > longestKept) return client.query<T>(text, values, options);
-      await client._checkReady();
-      return client._runExclusiveTransaction(async () => {
-        const result = await client.runExclusive(() => carriedOut<T>(text, values, options));
-        await client.syncToFs();
-        return result;
+  /** What belongs to one transaction; it begins with its first statement, and one without any is none. */
+  async function within<T>(work: (tx: Within) => Promise<T>): Promise<T> {
+    let begun = false;
+    let closed = false;
+    const begins = (): Uint8Array[] => {
+      if (begun) return [];
+      begun = true;
+      return [beginning];
+    };
+    const end = async (how: Uint8Array): Promise<void> => {
+      closed = true;
+      if (begun) await client.runExclusive(() => send(how));
+    };
+    const query: Asked['query'] = (text, values = [], options = {}) =>
+      client.runExclusive(() => {
+        if (closed) throw new Error('the transaction is over');
+        return carriedOut(text, values, options, begins);
       });
-    },
-    transaction: (work) =>
-      client.transaction((tx) =>
-        work({
-          ...tx,
-          get closed() {
-            return tx.closed;
-          },
-          query: <T>(text: string, values: unknown[] = [], options: QueryOptions = {}) =>
-            text.length > longestKept || tx.closed
-              ? tx.query<T>(text, values, options)
-              : client.runExclusive(() => carriedOut<T>(text, values, options)),
-        } satisfies Transaction as Transaction),
-      ),
+    try {
+      const result = await work({ query, rollback: () => end(rollingBack) });
+      if (!closed) await end(committing);
+      return result;
+    } catch (error) {
+      if (!closed) await end(rollingBack);
+      throw error;
+    }
+  }
+
+  async function exclusively<T>(work: () => Promise<T>): Promise<T> {
+    await client._checkReady();
+    return client._runExclusiveTransaction(async () => {
+      const result = await work();
+      await client.syncToFs();
+      return result;
+    });
+  }
+
+  return {
+    query: <T>(text: string, values: unknown[] = [], options: QueryOptions = {}) =>
+      exclusively(() => client.runExclusive(() => carriedOut<T>(text, values, options))),
+    transaction: (work) => exclusively(() => within(work)),
   };
 }

@@ -11,10 +11,10 @@ import { Hr } from '@react-email/hr';
 import { Html } from '@react-email/html';
 import { Img } from '@react-email/img';
 import { Preview } from '@react-email/preview';
-import { render } from '@react-email/render';
 import { Section } from '@react-email/section';
 import { Text } from '@react-email/text';
 import type { CSSProperties } from 'react';
+import { renderToStaticMarkup } from 'react-dom/server';
 
 const ink = '#14252d';
 const quiet = '#4a5b63';
@@ -253,5 +253,12 @@ function LetterLayout({ letter }: { readonly letter: Letter }) {
   );
 }
 
-/** The letter as mail programs read it. */
-export const htmlLetter = (letter: Letter): Promise<string> => render(<LetterLayout letter={letter} />);
+/** What mail programs know. */
+const doctype =
+  '<!DOCTYPE html PUBLIC "-//W3C//DTD XHTML 1.0 Transitional//EN" "http://www.w3.org/TR/xhtml1/DTD/xhtml1-transitional.dtd">';
+/** React tells a browser to fetch pictures early, by lines that a letter has no use for. */
+const fetchedEarly = /<link rel="preload" as="image"[^>]*>/g;
+
+/** The letter as mail programs read it. Nothing in it waits, so it is drawn at once: as a stream it takes five times as long. */
+export const htmlLetter = (letter: Letter): string =>
+  doctype + renderToStaticMarkup(<LetterLayout letter={letter} />).replace(fetchedEarly, '');

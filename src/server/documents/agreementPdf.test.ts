@@ -1,5 +1,6 @@
 import { canonicalText, type SignedDocument } from '#core/quote/signedDocument';
 import { agreementPdf } from '#server/documents/agreementPdf';
+import { openPdf } from '#server/documents/pdfParts';
 import { expect } from 'chai';
 import { execFileSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
@@ -57,7 +58,7 @@ describe('the agreement as a PDF', () => {
   const qpdf = (pdf: Buffer, ...more: string[]): string => {
     const file = join(folder, 'agreement.pdf');
     writeFileSync(file, pdf);
-    return execFileSync('qpdf', [...more, file], { encoding: 'utf8', maxBuffer: 64_000_000 });
+    return execFileSync('qpdf', [file, ...more], { encoding: 'utf8', maxBuffer: 64_000_000 });
   };
 
   it('is sound, tagged, in a language, and names itself', async () => {
@@ -90,6 +91,27 @@ describe('the agreement as a PDF', () => {
     ])
       expect(kinds, kind).to.include(kind);
     expect(all.find((value) => value?.['/S'] === '/Figure')!['/Alt']).to.equal('u:Signature of Zoë Ångström');
+  });
+
+  it('is the same where each of its words has been drawn before, and has the faces that it is drawn in', async () => {
+    const drawn = async () => qpdf(await pdfOf(longDocument(24)), '-', '--qdf', '--static-id').split('trailer')[0]!;
+    const [first, again] = [await drawn(), await drawn()];
+    expect(first).to.include('Tj').and.to.equal(again);
+    const faces = [...first.matchAll(/BaseFont \/[A-Z]+\+(\S+)/g)].map(([, face]) => face);
+    expect([...new Set(faces)].sort()).to.deep.equal(
+      ['Italic', 'Regular', 'SemiBold'].map((face) => `IBMPlexSans-${face}`),
+    );
+  });
+
+  it('a text goes on in its own face over the end of a page', async () => {
+    const { pdf, bytes } = openPdf({ title: 'Terms', author: 'Vesper Hollow', madeAt: new Date(0) });
+    const draw = (): void => void pdf.font('bold').fontSize(20).text(word.repeat(80));
+    pdf.addStructure(pdf.struct('P', {}, draw));
+    pdf.end();
+    const made = await bytes;
+    const drawn = qpdf(made, '-', '--qdf');
+    expect(drawn.match(/BaseFont \/[A-Z]+\+(?!IBMPlexSans-SemiBold)\S+/g)).to.equal(null);
+    expect(Number(qpdf(made, '--show-npages'))).to.be.at.least(2);
   });
 
   it('five pages of it are sound too', async () => {

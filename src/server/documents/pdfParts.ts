@@ -1,4 +1,4 @@
-import { openSync } from 'fontkit';
+import { type Font, type GlyphRun, openSync } from 'fontkit';
 import { createRequire } from 'node:module';
 import PDFDocument from 'pdfkit';
 
@@ -22,10 +22,37 @@ function fontOf(path: string): FontSource {
   const known = opened.get(path);
   if (known) return known;
   // An open font is taken as well, which the types do not say.
-  const font = openSync(path) as unknown as FontSource;
-  opened.set(path, font);
-  return font;
+  const font = openSync(path);
+  if (!('layout' in font)) throw new Error(`${path} holds several fonts`);
+  const made = remembersWords(font) as unknown as FontSource;
+  opened.set(path, made);
+  return made;
 }
+
+/** So many words are remembered of a face; then they begin anew. */
+const mostWords = 5000;
+
+/** The same font, that remembers how words are laid out: documents of a business are made of the same ones. */
+function remembersWords(font: Font): Font {
+  const words = new Map<string, GlyphRun>();
+  const layout: Font['layout'] = (text, ...how) => {
+    if (how.some((each) => each !== undefined)) return font.layout(text, ...how);
+    const known = words.get(text) ?? font.layout(text);
+    if (words.size >= mostWords) words.clear();
+    words.set(text, known);
+    // Whoever draws it scales its positions in place.
+    const positions = known.positions.map((position) => ({ ...position }));
+    return Object.create(known, { positions: { value: positions, enumerable: true } }) as GlyphRun;
+  };
+  return Object.create(font, { layout: { value: layout } }) as Font;
+}
+
+/**
+ * The same under another name. A document begins with a font, and would compare that with its own at each use of one
+ * that has its name; nothing is drawn in this one, so it is not in the file.
+ */
+const unasked = (font: FontSource): FontSource =>
+  Object.create(font as object, { postscriptName: { value: 'Unasked' } }) as FontSource;
 
 export const margin = 56;
 export const ink = '#14252d';
@@ -39,7 +66,7 @@ export function openPdf({ title, author, madeAt }: { title: string; author: stri
   pdf: Pdf;
   bytes: Promise<Buffer>;
 } {
-  const pdf = new PDFDocument({
+  const options: Record<string, unknown> = {
     size: 'A4',
     margin,
     pdfVersion: '1.7',
@@ -48,7 +75,7 @@ export function openPdf({ title, author, madeAt }: { title: string; author: stri
     lang: 'en-GB',
     displayTitle: true,
     bufferPages: true,
-    font: fontOf(fontFile(fonts.regular)),
+    font: unasked(fontOf(fontFile(fonts.regular))),
     info: {
       Title: title,
       Author: author,
@@ -57,10 +84,14 @@ export function openPdf({ title, author, madeAt }: { title: string; author: stri
       CreationDate: madeAt,
       ModDate: madeAt,
     },
-  } as PDFKit.PDFDocumentOptions);
+  };
+  const pdf = new PDFDocument(options as PDFKit.PDFDocumentOptions);
+  // Each further page would begin in it, whatever face is being written in.
+  delete options['font'];
   for (const [name, path] of Object.entries(fonts)) pdf.registerFont(name, fontOf(fontFile(path)));
   // By their paths: opened only where a text has some of their letters.
   for (const [name, path] of Object.entries(otherFaces)) pdf.registerFont(name, require.resolve(path));
+  pdf.font('regular');
   const chunks: Buffer[] = [];
   pdf.on('data', (chunk: Buffer) => chunks.push(chunk));
   return { pdf, bytes: new Promise((resolve) => pdf.on('end', () => resolve(Buffer.concat(chunks)))) };

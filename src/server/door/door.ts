@@ -18,7 +18,7 @@ import { endSessions, type InSession, proveSession, sessionsOf } from '#server/d
 import { hashPassword, type SignIn } from '#server/door/signIn';
 import { linkMinutes, readDoorToken } from '#server/door/doorToken';
 import type { Claims } from '#server/door/signedToken';
-import { writeLetter } from '#server/letters/write';
+import { writeLetter } from '#server/telling/write';
 import { and, eq, sql } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
 

@@ -3,7 +3,7 @@ import type { Fact } from '#core/booking/facts';
 import type { Instant } from '#core/calendar/instant';
 import { refuse } from '#core/result';
 import type { Tx } from '#server/database/database';
-import { writeNotice } from '#server/letters/write';
+import { writeNotice } from '#server/telling/write';
 
 export type TooManyCards = { readonly code: 'too_many_cards'; readonly until: Instant };
 

@@ -10,7 +10,8 @@ import { letterFacts } from '#core/wording/letterFacts';
 import { agreedOf, type LoadedBooking } from '#server/booking/lockBooking';
 import type { Tx } from '#server/database/database';
 import { ownerRow } from '#server/database/ownerRow';
-import { messages } from '#server/database/schema/work';
+import type { messages } from '#server/database/schema/work';
+import { writeLetter } from '#server/telling/write';
 import { type MessageAbout, messageWording } from '#server/documents/messageWording';
 import { waitingFor } from '#server/letters/waits';
 import { type OwnWording, wordingOf } from '#server/letters/wordingOf';
@@ -95,12 +96,8 @@ export async function writeMessage(tx: Tx, loaded: LoadedBooking, message: NewMe
   const wording = await wordingOf(tx, occasion);
   if (wording.off) return null;
   const { name } = await ownerRow(tx);
-  const rows = await tx
-    .insert(messages)
-    .values({ ...messageRow(loaded, message, wording, name), ...waitingFor(message.waits ?? 0) })
-    .onConflictDoNothing()
-    .returning({ id: messages.id });
-  const written = rows[0]?.id ?? null;
+  const row = messageRow(loaded, message, wording, name);
+  const written = await writeLetter(tx, { ...row, ...waitingFor(message.waits ?? 0) });
   const { payer } = client.bill;
   if (
     written !== null &&

@@ -8,7 +8,7 @@ import { clients } from '#server/database/schema/clients';
 import { messages } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
 import { waitingFor } from '#server/letters/waits';
-import { writeLetter } from '#server/letters/write';
+import { writeLetter } from '#server/telling/write';
 import { documentCause, saidOf } from '#server/letters/writeDocumentLetter';
 import type { documents } from '#server/database/schema/documents';
 import { and, eq, ne } from 'drizzle-orm';

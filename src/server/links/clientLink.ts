@@ -1,8 +1,9 @@
+import { readied } from '#server/database/readied';
 import { addHours, type Instant } from '#core/calendar/instant';
 import type { Database, Tx } from '#server/database/database';
 import type { Deps } from '#server/deps';
 import { clientLinks } from '#server/database/schema/clientLinks';
-import { eq } from 'drizzle-orm';
+import { eq, sql } from 'drizzle-orm';
 import { createHash, randomBytes } from 'node:crypto';
 
 /** A link outlives the service by this much, so that a receipt can be read later. */
@@ -27,6 +28,20 @@ export async function makeClientLink(
   return token;
 }
 
+const { placeholder } = sql;
+const keep = readied<typeof clientLinks.$inferInsert, unknown>((db) =>
+  db
+    .insert(clientLinks)
+    .values({
+      hash: placeholder('hash'),
+      bookingId: placeholder('bookingId'),
+      purpose: placeholder('purpose'),
+      madeAt: placeholder('madeAt'),
+      expiresAt: placeholder('expiresAt'),
+    })
+    .onConflictDoUpdate({ target: clientLinks.hash, set: { expiresAt: sql`excluded.expires_at` } }),
+);
+
 /** Lets a given token open a booking: the same message, handed over again, has the same link. */
 export async function keepClientLink(
   db: Tx | Database,
@@ -39,11 +54,7 @@ export async function keepClientLink(
   },
 ): Promise<void> {
   const { bookingId, from, now, purpose } = about;
-  const expiresAt = linkExpiry(from, now);
-  await db
-    .insert(clientLinks)
-    .values({ hash: hashOfToken(token), bookingId, purpose, madeAt: now, expiresAt })
-    .onConflictDoUpdate({ target: clientLinks.hash, set: { expiresAt } });
+  await keep(db, { hash: hashOfToken(token), bookingId, purpose, madeAt: now, expiresAt: linkExpiry(from, now) });
 }
 
 /**

@@ -149,7 +149,7 @@ export async function composeMail(deps: Deps, row: MessageRow): Promise<Outgoing
     to: { name: row.recipientName, address: row.recipient },
     subject,
     text: textLetter(letter),
-    html: await htmlLetter(letter),
+    html: htmlLetter(letter),
     ...(row.copyTo.length > 0 ? { copyTo: row.copyTo } : {}),
     ...(attachments.length > 0 ? { attachments } : {}),
   };

@@ -1,6 +1,8 @@
+import type { Instant } from '#core/calendar/instant';
 import { lockBooking } from '#server/booking/lockBooking';
 import { recordFacts } from '#server/booking/record';
 import { causes } from '#server/database/away';
+import { readied } from '#server/database/readied';
 import { pauseOver } from '#server/database/pauses';
 import { messages } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
@@ -20,30 +22,52 @@ const pauses = [10, 60, 300, 900, 3600, 3 * 3600, 6 * 3600, 12 * 3600, 24 * 3600
 /** A server that took a message and hung up before its answer may have it: it gets it once more, and not again. */
 const mostUnsure = 2;
 
+type Claimed = {
+  readonly rows: MessageRow[];
+  /** How many more were to go then, counted no further than there is one; of no meaning where nothing was claimed. */
+  readonly others: number;
+};
+
 /**
  * Claims the earliest messages that are due, in one statement, so that several processes share the work. Who is written
  * to several times is written to in order: nothing overtakes what waits for the same address.
  */
-const claimNext = async ({ db }: Pick<Deps, 'db'>, most: number): Promise<MessageRow[]> =>
-  (
-    await db
-      .update(messages)
-      .set({ tries: sql`tries + 1`, triedAt: sql`now()`, pause: claimSeconds })
-      .where(
-        sql`id = any(array(
-          select id from ${messages}
-          where state = 'outgoing' and ${pauseOver(messages.triedAt, messages.pause)}
-            and not exists (
-              select 1 from ${messages} earlier
-              where earlier.recipient = ${messages.recipient} and earlier.state = 'outgoing' and earlier.seq < ${messages.seq}
-                -- one that can still be called back holds nothing up
-                and not (earlier.tries = 0 and earlier.tried_at is not null)
-            )
-          order by seq limit ${most} for update skip locked
-        ))`,
-      )
-      .returning()
-  ).sort((a, b) => a.seq - b.seq);
+const claim = readied((db) =>
+  db
+    .update(messages)
+    .set({ tries: sql`tries + 1`, triedAt: sql`now()`, pause: claimSeconds })
+    .where(
+      sql`id = any(array(
+        select id from ${messages}
+        where state = 'outgoing' and ${pauseOver(messages.triedAt, messages.pause)}
+          and not exists (
+            select 1 from ${messages} earlier
+            where earlier.recipient = ${messages.recipient} and earlier.state = 'outgoing' and earlier.seq < ${messages.seq}
+              -- one that can still be called back holds nothing up
+              and not (earlier.tries = 0 and earlier.tried_at is not null)
+          )
+        order by seq limit ${sql.placeholder('most')} for update skip locked
+      ))`,
+    )
+    .returning({
+      row: messages,
+      outgoing: sql<number>`(select count(*)::int from (select from ${messages} where state = 'outgoing' limit ${sql.placeholder('counted')}) o)`,
+    }),
+);
+
+async function claimNext({ db }: Pick<Deps, 'db'>, most: number): Promise<Claimed> {
+  const claimed = await claim(db, { most, counted: most + 1 });
+  const rows = claimed.map(({ row }) => row).sort((a, b) => a.seq - b.seq);
+  return { rows, others: (claimed[0]?.outgoing ?? 0) - rows.length };
+}
+
+const markSent = readied<{ id: string; now: Instant }, { id: string }[]>((db) =>
+  db
+    .update(messages)
+    .set({ state: 'sent', sentAt: sql`${sql.placeholder('now')}`, error: null })
+    .where(and(eq(messages.id, sql.placeholder('id')), eq(messages.state, 'outgoing')))
+    .returning({ id: messages.id }),
+);
 
 /** Records that it went, once, with what its subject has to know. */
 async function recordSent(deps: Deps, row: MessageRow, messageId: string): Promise<void> {
@@ -51,11 +75,7 @@ async function recordSent(deps: Deps, row: MessageRow, messageId: string): Promi
   await db.transaction(async (tx) => {
     const current = row.bookingId === null ? null : await lockBooking(tx, row.bookingId);
     const now = clock.now();
-    const changed = await tx
-      .update(messages)
-      .set({ state: 'sent', sentAt: now, error: null })
-      .where(and(eq(messages.id, row.id), eq(messages.state, 'outgoing')))
-      .returning({ id: messages.id });
+    const changed = await markSent(tx, { id: row.id, now });
     if (changed.length === 0) return;
     const { occasion, subject, recipient: to } = row;
     if (current) await recordFacts(tx, current, [{ kind: 'sent', at: now, occasion, subject, messageId, to }], now);
@@ -89,18 +109,25 @@ async function recordFailed(
     .where(and(eq(messages.id, id), eq(messages.state, 'outgoing')));
 }
 
-async function handOver(deps: Deps, row: MessageRow): Promise<void> {
+/** @returns whether it went */
+async function handOver(deps: Deps, row: MessageRow): Promise<boolean> {
   try {
     const { messageId } = await deps.mailbox.send(await composeMail(deps, row));
     await recordSent(deps, row, messageId);
+    return true;
   } catch (error) {
     await recordFailed(deps, row, error);
+    return false;
   }
 }
 
-/** Takes the next messages that are due to the mailbox, side by side where the database can. @returns whether there were any */
-export async function handOverNext(deps: Deps): Promise<boolean> {
-  const rows = await claimNext(deps, deps.together);
-  await Promise.all(rows.map((row) => handOver(deps, row)));
-  return rows.length > 0;
+/**
+ * Takes the next messages that are due to the mailbox, side by side where the database can.
+ * @returns null where none was due; else whether any is left, which may wait for its next try
+ */
+export async function handOverNext(deps: Deps): Promise<boolean | null> {
+  const { rows, others } = await claimNext(deps, deps.together);
+  if (rows.length === 0) return null;
+  const went = await Promise.all(rows.map((row) => handOver(deps, row)));
+  return others > 0 || went.includes(false);
 }

@@ -1,6 +1,6 @@
 import type { Minor } from '#core/money/minor';
 import { messages } from '#server/database/schema/work';
-import { writeLetter, writeNotice } from '#server/letters/write';
+import { writeLetter, writeNotice } from '#server/telling/write';
 import { expect } from 'chai';
 import { asc } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
@@ -83,6 +83,27 @@ describe('the outbox', () => {
     if (made.ok) await app.sendRequest({ requestId: made.value.id });
     await app.lettersOut();
     expect(server.taken, 'asked for again by its owner').to.have.length(1);
+  });
+
+  it('one that is tried again by hand and fails is not forgotten, though nothing was written since all had gone', async () => {
+    const server = await smtpServer();
+    ends.push(() => server.close());
+    await open(server.url);
+    server.state.behaviour = 'refuses';
+    await app.createRequest(asked());
+    await app.lettersOut();
+    server.state.behaviour = 'takes';
+    await app.createRequest(asked({ clientEmail: 'tomas@example.com' }));
+    await app.lettersOut();
+    const [letter] = (await app.queries.notThrough()).waiting;
+    server.state.behaviour = 'later';
+    await app.tryThrough({ kind: 'letter', id: letter!.id });
+    await app.lettersOut();
+    expect(await states()).to.deep.equal(['outgoing later', 'sent']);
+    server.state.behaviour = 'takes';
+    await app.pausesOver();
+    await app.lettersOut();
+    expect(await states()).to.deep.equal(['sent', 'sent']);
   });
 
   it('a server that takes the body and hangs up gets a message twice at most', async () => {

@@ -4,6 +4,7 @@ import { messages } from '#server/database/schema/work';
 import type { Room } from '#server/guard/room';
 import { outsideTransactions } from '#server/database/onlyInside';
 import { outsideRequests } from '#server/logging/requestNow';
+import { lettersWritten } from '#server/telling/write';
 import { handOverNext } from '#server/outbox/handOver';
 import { eq } from 'drizzle-orm';
 
@@ -20,35 +21,28 @@ export type Outbox = {
   stop(): Promise<void>;
 };
 
-/**
- * @param room a letter that goes out must be recorded as sent: with no room for that, none does
- * @param begun how many transactions there were in this process; absent where nobody counts them
- */
-export function openOutbox(
-  deps: Deps,
-  room: Room = { full: () => Promise.resolve(false) },
-  begun: () => number = () => NaN,
-): Outbox {
-  /** When none was due, and when none waited for its next try either. */
-  let noneDueAt = NaN;
+/** @param room a letter that goes out must be recorded as sent: with no room for that, none does */
+export function openOutbox(deps: Deps, room: Room = { full: () => Promise.resolve(false) }): Outbox {
+  /** How many had been written in this process when none was left to go, not even one that waits for its next try. */
   let emptyAt = NaN;
   let running: Promise<void> | null = null;
   let again = false;
   let stopped = false;
+  /** Hands over until none is due; what has been written meanwhile has its own call. */
+  const handOverAll = async (): Promise<void> => {
+    while (!stopped && !(await room.full())) {
+      const since = lettersWritten();
+      const left = await handOverNext(deps);
+      if (left === true) emptyAt = NaN;
+      else if (left === false || (emptyAt !== since && !(await anyWaiting(deps)))) emptyAt = since;
+      if (!left) return;
+    }
+  };
   const run = async (): Promise<void> => {
     do {
       again = false;
-      let since = begun();
-      while (!stopped && !(await room.full()) && (await handOverNext(deps))) since = begun();
-      noneDueAt = since;
+      await handOverAll();
     } while (again && !stopped);
-  };
-  /** Nothing was written here since none was due, and none is that becomes due without anything being written. */
-  const isEmpty = async (): Promise<boolean> => {
-    const now = begun();
-    if (now !== noneDueAt) return false;
-    if (now !== emptyAt && !(await anyWaiting(deps))) emptyAt = now;
-    return now === emptyAt;
   };
   const wake = (): void => {
     again = true;
@@ -60,7 +54,7 @@ export function openOutbox(
   return {
     wake,
     async quiet() {
-      if (!running && (await isEmpty())) return;
+      if (!running && emptyAt === lettersWritten()) return;
       wake();
       while (running) await running;
     },

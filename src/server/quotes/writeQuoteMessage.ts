@@ -5,7 +5,7 @@ import { standingOfOffer } from '#core/quote/signedDocument';
 import { quoteStanding } from '#core/quote/standing';
 import type { Tx } from '#server/database/database';
 import { ownerRow } from '#server/database/ownerRow';
-import { messages } from '#server/database/schema/work';
+import { writeLetter } from '#server/telling/write';
 import { type QuoteMessageAbout, quoteWording } from '#server/documents/quoteWording';
 import type { LoadedQuote } from '#server/quotes/lockQuote';
 import { wordingOf } from '#server/letters/wordingOf';
@@ -67,22 +67,16 @@ export async function writeQuoteMessage(tx: Tx, loaded: LoadedQuote, asked: Aske
     : { recipient: other?.email ?? offer.clientEmail, recipientName: other?.name ?? offer.clientName };
   const further = toOwner ? people.slice(1).map(({ email }) => email) : occasion === 'quote' ? offer.copyTo : [];
   const copies = [...new Set([...copyTo, ...further])];
-  const rows = await tx
-    .insert(messages)
-    .values({
-      id,
-      cause,
-      occasion,
-      subject,
-      ...recipient,
-      copyTo: copies,
-      quoteId: loaded.quote.id,
-      linkFor: toOwner ? null : who,
-      body: [...paragraphs, action],
-      state: 'outgoing',
-      madeAt: now,
-    })
-    .onConflictDoNothing()
-    .returning({ id: messages.id });
-  return rows[0]?.id ?? null;
+  return writeLetter(tx, {
+    id,
+    cause,
+    occasion,
+    subject,
+    ...recipient,
+    copyTo: copies,
+    quoteId: loaded.quote.id,
+    linkFor: toOwner ? null : who,
+    body: [...paragraphs, action],
+    madeAt: now,
+  });
 }

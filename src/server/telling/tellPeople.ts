@@ -2,7 +2,7 @@ import type { Telling } from '#core/telling/told';
 import type { Instant } from '#core/calendar/instant';
 import type { Tx } from '#server/database/database';
 import { ownerRow } from '#server/database/ownerRow';
-import { messages } from '#server/database/schema/work';
+import { writeLetter } from '#server/telling/write';
 import { randomUUID } from 'node:crypto';
 
 /** Commits a message to each person of the business who wants to know of such a thing; once for each cause. */
@@ -21,20 +21,16 @@ export async function tellPeople(
   const { cause, subject, lines, path, now } = about;
   for (const { name, email, of } of told) {
     if (!of.includes(telling)) continue;
-    await tx
-      .insert(messages)
-      .values({
-        id: randomUUID(),
-        cause: `${cause} ${email.toLowerCase()}`,
-        occasion: 'notice',
-        subject,
-        path,
-        madeAt: now,
-        recipient: email,
-        recipientName: name,
-        body: [...lines, 'Look'],
-        state: 'outgoing',
-      })
-      .onConflictDoNothing();
+    await writeLetter(tx, {
+      id: randomUUID(),
+      cause: `${cause} ${email.toLowerCase()}`,
+      occasion: 'notice',
+      subject,
+      path,
+      madeAt: now,
+      recipient: email,
+      recipientName: name,
+      body: [...lines, 'Look'],
+    });
   }
 }

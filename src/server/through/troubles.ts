@@ -4,7 +4,7 @@ import type { Tx } from '#server/database/database';
 import { ownerRow } from '#server/database/ownerRow';
 import { troubles } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
-import { writeNotice } from '#server/letters/write';
+import { writeNotice } from '#server/telling/write';
 import { cleanError } from '#server/logging/cleanError';
 import { OutsideFailed } from '#server/outside/outsideFailed';
 import { causes } from '#server/database/away';

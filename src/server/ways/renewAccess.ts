@@ -6,7 +6,7 @@ import { payAccounts } from '#server/database/schema/ways';
 import { business } from '#server/database/schema/business';
 import type { Deps } from '#server/deps';
 import type { Tx } from '#server/database/database';
-import { writeNotice } from '#server/letters/write';
+import { writeNotice } from '#server/telling/write';
 import { renewalId } from '#server/through/notThrough';
 import { givenUpOn, recordTrouble, saidBy } from '#server/through/troubles';
 import { adapterOf } from '#server/ways/adapters';

@@ -155,9 +155,7 @@ export type NetworkMoments = {
   readonly news: Instant | null;
 };
 
-/** All of them by one statement, as they are asked often. */
-export async function networkMoments(db: WorldDatabase): Promise<NetworkMoments> {
-  const result = await db.execute(sql`select
+const allMoments = sql`select
     (select min(${authorisations.expiresAt}) from ${authorisations} where ${authorisations.state} = 'live') as expiry,
     (select min(${payments.payOutAt}) from ${payments} where ${payments.payout} is null) as payout,
     (select min(${requests.confirmUntil}) from ${requests}) as confirmation,
@@ -165,6 +163,12 @@ export async function networkMoments(db: WorldDatabase): Promise<NetworkMoments>
     (select min(${payments.recallAt}) from ${payments}) as recall,
     (select min(${payments.disputeAt}) from ${payments}) as dispute,
     (select min(${disputes.actsAt}) from ${disputes}) as step,
-    (select min(${events.dueAt}) from ${events} where not ${events.delivered}) as news`);
+    (select min(${events.dueAt}) from ${events} where not ${events.delivered}) as news`;
+let momentsText = '';
+
+/** All of them by one statement, as they are asked often; its text is made once. */
+export async function networkMoments(db: WorldDatabase): Promise<NetworkMoments> {
+  momentsText ||= db.execute(allMoments).getQuery().sql;
+  const result = await db.execute(momentsText);
   return (result as unknown as { rows: [NetworkMoments] }).rows[0];
 }

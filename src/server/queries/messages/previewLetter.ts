@@ -20,7 +20,7 @@ export async function previewLetter(
   const [owner] = await db.select().from(business);
   const { name, line, email, address, look } = owner!;
   const { htmlLetter } = await import('../../documents/LetterLayout');
-  const html = await htmlLetter({
+  const html = htmlLetter({
     subject,
     business: {
       name,

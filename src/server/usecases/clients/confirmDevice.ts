@@ -6,7 +6,7 @@ import { business } from '#server/database/schema/business';
 import { clients, deviceCodes } from '#server/database/schema/clients';
 import type { Deps } from '#server/deps';
 import { codeLetter, deviceCode } from '#server/documents/codeMail';
-import { writeLetter } from '#server/letters/write';
+import { writeLetter } from '#server/telling/write';
 import { bookingOfLink, hashOfToken } from '#server/links/clientLink';
 import { and, desc, eq, gt, sql } from 'drizzle-orm';
 import { timingSafeEqual } from 'node:crypto';
