@@ -7,16 +7,22 @@ import { fileURLToPath } from 'node:url';
 import { brotliCompressSync, gzipSync } from 'node:zlib';
 import { defineConfig } from 'astro/config';
 
-/** Builds `src/main.ts` with the server's modules, so that it shares them with Astro's pages: `dist/server/main.mjs`. */
+/**
+ * What is started besides Astro's pages, built with the server's modules so that it shares them: `dist/server/main.mjs`, the
+ * demo's making, and the thread that plays its years.
+ */
+const ownEntries = ['main', 'demo/makeDemo', 'demo/years/playing'].map((name) =>
+  fileURLToPath(new URL(`./src/${name}.ts`, import.meta.url)),
+);
+
 const ownEntry = () => ({
   name: 'own-entry',
   hooks: {
     'astro:build:setup': ({ vite, target }) => {
       if (target !== 'server') return;
-      const main = fileURLToPath(new URL('./src/main.ts', import.meta.url));
       vite.plugins.push({
         name: 'own-entry',
-        options: (options) => ({ ...options, input: [options.input, main].flat() }),
+        options: (options) => ({ ...options, input: [options.input, ...ownEntries].flat() }),
       });
     },
   },

@@ -8,7 +8,12 @@ buildIfChanged();
 const directory = '.demo-shots';
 rmSync(directory, { recursive: true, force: true });
 say('Making the demo data…');
-run('npx', ['tsx', 'src/demo/main.ts'], { OSTENDO_DATA: directory, DATABASE_URL: '' });
+run(process.execPath, ['dist/server/makeDemo.mjs'], {
+  NODE_ENV: 'production',
+  OSTENDO_LOG: process.env.OSTENDO_LOG ?? 'warn',
+  OSTENDO_DATA: directory,
+  DATABASE_URL: '',
+});
 const { address, child } = await serve({
   ...process.env,
   PORT: process.env.PORT ?? '4399',

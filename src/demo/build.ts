@@ -6,7 +6,7 @@ import { afterBookings, heardService, heardTerms } from '#demo/after';
 import { asThemselves } from '#demo/asThemselves';
 import { bankDays, furnishBooks, lookIntoBank, openBooksOfTheDemo } from '#demo/books';
 import { accountOfTheSchool, clientsOfTheMorning, creditOfTheDemo } from '#demo/clients';
-import { furnishPage } from '#demo/page';
+import { furnishPage, picturesOfPage } from '#demo/page';
 import { furnishPlaces } from '#demo/places';
 import { furnishDemo, quoteStories, stepsOfQuote } from '#demo/quotes';
 import { routineBookings } from '#demo/routine';
@@ -39,9 +39,9 @@ export async function foundDemo(composed: App, begins: string): Promise<{ app: A
   const person: Actor = { kind: 'person', id: user.id };
   const app = asThemselves(composed, person);
 
-  await furnishWays(app);
-  await furnishDemo(app);
-  await furnishPage(app);
+  // They are drawn beside everything else.
+  const [pictures] = await Promise.all([picturesOfPage(app), furnishWays(app).then(() => furnishDemo(app))]);
+  await furnishPage(app, pictures);
   await furnishPlaces(app);
   await furnishBooks(app, begins);
   return { app, person };

@@ -49,13 +49,19 @@ const onPage: Readonly<
   },
 };
 
+/** The booking page's pictures by their names, each drawn in a process of its own. */
+export async function picturesOfPage(app: App): Promise<ReadonlyMap<string, string>> {
+  const kept = await Promise.all(
+    Object.entries(pictures).map(async ([name, svg]) => {
+      const file = await app.uploadFile(Buffer.from(svg), `${name}.svg`, 'picture');
+      return file.ok ? [[name, file.value.id] as const] : [];
+    }),
+  );
+  return new Map(kept.flat());
+}
+
 /** The booking page's groups, pictures and words, what it asks and sells, and who is told of what. */
-export async function furnishPage(app: App): Promise<void> {
-  const files = new Map<string, string>();
-  for (const [name, svg] of Object.entries(pictures)) {
-    const kept = await app.uploadFile(Buffer.from(svg), `${name}.svg`, 'picture');
-    if (kept.ok) files.set(name, kept.value.id);
-  }
+export async function furnishPage(app: App, files: ReadonlyMap<string, string>): Promise<void> {
   for (const [id, { group, picture, ...words }] of Object.entries(onPage))
     await app.deps.db
       .update(services)
