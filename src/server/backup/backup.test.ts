@@ -243,9 +243,9 @@ describe('a backup', function () {
   });
   it('that cannot be made leaves no half', async () => {
     const gone = join(folder, 'gone.age');
-    const broken = Object.assign(Object.create(app.deps.db) as typeof app.deps.db, {
-      transaction: () => Promise.reject(new Error('the database went away')),
-    });
+    const broken = Object.create(app.deps.db, {
+      transaction: { value: () => Promise.reject(new Error('the database went away')) },
+    }) as typeof app.deps.db;
     await writeBackup(broken, { file: gone, passphrase, secret }).then(
       () => expect.fail(),
       (error: Error) => expect(error.message).to.equal('the database went away'),

@@ -84,7 +84,11 @@ describe('people of the business', () => {
       const { link } = await sentQuote(app);
       await app.writeOnQuote({ link, attempt: randomUUID(), what: 'decline', text: '' });
       await app.at(`2027-03-01T10:${at++}`);
-      const rows = await app.deps.db.select().from(messages).where(eq(messages.occasion, 'ownerTold'));
+      const rows = await app.deps.db
+        .select()
+        .from(messages)
+        .where(eq(messages.occasion, 'ownerTold'))
+        .orderBy(messages.seq);
       return rows.slice(-1).map(({ recipient, copyTo }) => [recipient, ...copyTo]);
     };
     expect(await toldOf([])).to.deep.equal([['hello@vesper.example.com']]);
