@@ -15,7 +15,7 @@ export const migrationSets = [
 export const casing = 'snake_case';
 
 const journalIn = (folder: string): string => join(folder, 'meta', '_journal.json');
-type Journal = { readonly entries: readonly unknown[] };
+type Journal = { readonly entries: readonly { readonly when: number }[] };
 const journalOf = ({ migrationsFolder }: MigrationSet): Journal =>
   JSON.parse(readFileSync(journalIn(migrationsFolder), 'utf8')) as Journal;
 
@@ -24,6 +24,9 @@ export const migrationCounts = (): [number, number] => [
   journalOf(migrationSets[0]).entries.length,
   journalOf(migrationSets[1]).entries.length,
 ];
+
+/** When the newest of them was written: by that the migrator knows what is there. */
+export const newestOf = (set: MigrationSet): number => Math.max(...journalOf(set).entries.map(({ when }) => when));
 
 /** The first so many of each, in folders of their own until they are forgotten: a schema as it was at some version. */
 export function setsUpTo(counts: readonly [number, number]): {

@@ -4,6 +4,7 @@ import { casing, type MigrationSet, migrationSets } from '#server/database/migra
 import type { Database, OpenDatabase } from '#server/database/database';
 import { remembering } from '#server/database/remembering';
 import { tendTables } from '#server/database/tending';
+import { isUpToDate } from '#server/database/upToDate';
 import { SyncedFileSystem, syncedStart } from '#server/database/syncedFileSystem';
 import { PGlite } from '@electric-sql/pglite';
 import { btree_gist } from '@electric-sql/pglite/contrib/btree_gist';
@@ -68,7 +69,7 @@ function closeToOthers(folder: string): void {
 }
 
 export async function overPglite(client: PGlite, sets: readonly MigrationSet[] = migrationSets): Promise<OpenDatabase> {
-  for (const set of sets) await migrate(drizzle({ client, casing }), set);
   const db = drizzle({ client: remembering(client) as PGlite, casing }) as unknown as Database;
+  if (!(await isUpToDate(db, sets))) for (const set of sets) await migrate(drizzle({ client, casing }), set);
   return { db, engine: 'PGlite', tend: () => tendTables(db), close: () => client.close() };
 }

@@ -1,11 +1,22 @@
 import { DatabaseAway, DatabaseRefused, mustRepeat, saysAway } from '#server/database/away';
 import type { Database, OpenDatabase, Report, Tx } from '#server/database/database';
+import { isUpToDate } from '#server/database/upToDate';
 import { casing, type MigrationSet, migrationSets } from '#server/database/migrations';
-import { drizzle } from 'drizzle-orm/node-postgres';
-import { migrate } from 'drizzle-orm/node-postgres/migrator';
-import { NodePgSession } from 'drizzle-orm/node-postgres';
+import { onceWanted } from '#server/onceWanted';
+import type { NodePgDatabase, NodePgSession } from 'drizzle-orm/node-postgres';
 import { setTimeout as pause } from 'node:timers/promises';
-import pg from 'pg';
+import type pg from 'pg';
+
+/** Who has no server does not wait for its driver. */
+const driver = onceWanted(async () => {
+  const [{ drizzle, NodePgSession: Session }, { migrate }, { default: postgres }] = await Promise.all([
+    import('drizzle-orm/node-postgres'),
+    import('drizzle-orm/node-postgres/migrator'),
+    import('pg'),
+  ]);
+  return { drizzle, Session, migrate, Pool: postgres.Pool };
+});
+type Driver = Awaited<ReturnType<typeof driver>>;
 
 /** Migrations of several starting processes wait for each other here; any number that is only ours does. */
 const migrationLock = 7_307_241;
@@ -27,8 +38,8 @@ async function repeated<T>(work: () => Promise<T>): Promise<T> {
 }
 
 /** A statement outside a transaction is one of its own, and is repeated like one. */
-function repeatingPool(options: pg.PoolConfig): pg.Pool {
-  const pool = new pg.Pool(options);
+function repeatingPool({ Pool }: Driver, options: pg.PoolConfig): pg.Pool {
+  const pool = new Pool(options);
   // The driver's many overloads come down to this one where no callback is given, as Drizzle never does.
   const once = pool.query.bind(pool) as (...given: unknown[]) => Promise<unknown>;
   pool.query = ((...args: unknown[]) => repeated(() => once(...args))) as pg.Pool['query'];
@@ -45,7 +56,8 @@ export async function openServer(
   report: Report,
   sets: readonly MigrationSet[] = migrationSets,
 ): Promise<OpenDatabase> {
-  const pool = repeatingPool({
+  const own = await driver();
+  const pool = repeatingPool(own, {
     connectionString: url,
     application_name: 'ostendo',
     max: 10,
@@ -62,9 +74,9 @@ export async function openServer(
   pool.on('connect', (client) => client.on('error', () => undefined));
   try {
     await waitForServer(pool, report);
-    const db = drizzle({ client: pool, casing });
-    await migrateAlone(pool, db, sets);
-    const opened = withOwnTransactions(pool, db);
+    const db = own.drizzle({ client: pool, casing });
+    if (!(await isUpToDate(db as unknown as Database, sets))) await migrateAlone(own, pool, db, sets);
+    const opened = withOwnTransactions(own, pool, db);
     return { db: opened, engine: 'PostgreSQL', close: () => pool.end() };
   } catch (error) {
     await pool.end();
@@ -90,9 +102,14 @@ async function waitForServer(pool: pg.Pool, report: Report): Promise<void> {
   }
 }
 
-type ServerDatabase = ReturnType<typeof drizzle>;
+type ServerDatabase = NodePgDatabase & { $client: pg.Pool };
 
-async function migrateAlone(pool: pg.Pool, db: ServerDatabase, sets: readonly MigrationSet[]): Promise<void> {
+async function migrateAlone(
+  { migrate }: Driver,
+  pool: pg.Pool,
+  db: ServerDatabase,
+  sets: readonly MigrationSet[],
+): Promise<void> {
   const guard = await pool.connect();
   try {
     // Another process may take its time to migrate.
@@ -109,13 +126,13 @@ async function migrateAlone(pool: pg.Pool, db: ServerDatabase, sets: readonly Mi
  * Transactions on a connection that is given back whatever happens: Drizzle's own keeps one for ever whose `begin` fails.
  * Those that meet a deadlock are repeated, so what they run must be repeatable: it decides and writes, and calls nobody.
  */
-function withOwnTransactions(pool: pg.Pool, db: ServerDatabase): Database {
+function withOwnTransactions({ Session }: Driver, pool: pg.Pool, db: ServerDatabase): Database {
   const { dialect } = db as unknown as { dialect: ConstructorParameters<typeof NodePgSession>[1] };
   const once = async <T>(work: (tx: Tx) => Promise<T>, config?: Parameters<Database['transaction']>[1]): Promise<T> => {
     const client = await pool.connect();
     let broken = false;
     try {
-      const session = new NodePgSession(client, dialect, undefined);
+      const session = new Session(client, dialect, undefined);
       return await session.transaction((tx) => work(tx as unknown as Tx), config);
     } catch (error) {
       broken = saysAway(error);

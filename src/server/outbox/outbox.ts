@@ -49,7 +49,11 @@ export function openOutbox(deps: Deps, room: Room = { full: () => Promise.resolv
     if (stopped || running) return;
     running = outsideTransactions(() => outsideRequests(() => byItself(run)))
       .catch((error: unknown) => deps.report('the outbox could not be read', error))
-      .finally(() => (running = null));
+      .finally(() => {
+        running = null;
+        // It was woken after its last look.
+        if (again) wake();
+      });
   };
   return {
     wake,
