@@ -1,9 +1,11 @@
 import type { Minor } from '#core/money/minor';
 import { messages } from '#server/database/schema/work';
+import { openOutbox } from '#server/outbox/outbox';
 import { writeLetter, writeNotice } from '#server/telling/write';
 import { expect } from 'chai';
 import { asc } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
+import { setTimeout as pause } from 'node:timers/promises';
 import { type Installation, installation } from '../../../testing/installation';
 import { brokenMailServer, smtpServer } from '../../../testing/mailServers';
 import { bookingOf } from '../../../testing/onBooking';
@@ -190,5 +192,27 @@ describe('the outbox', () => {
       return writeLetter(tx, { ...about, id: randomUUID(), recipient: 'a@example.com', body: ['y', 'Look'] });
     });
     expect(twice, 'one for a cause').to.equal(null);
+  });
+
+  it('is looked at again by who was woken in the very moment of ending, however near to it', async () => {
+    app = await installation();
+    ends.push(() => app.close());
+    for (let steps = 0; steps < 12; steps++) {
+      let looks = 0;
+      const own = openOutbox(app.deps, {
+        full: async () => {
+          if (looks++ > 0) return false;
+          // So many steps after its only look it is woken.
+          void Array.from({ length: steps })
+            .reduce<Promise<unknown>>((before) => before.then(), Promise.resolve())
+            .then(own.wake);
+          return true;
+        },
+      });
+      own.wake();
+      for (let tries = 0; looks < 2 && tries < 100; tries++) await pause(1);
+      expect(looks, `${steps} steps after`).to.be.at.least(2);
+      await own.stop();
+    }
   });
 });
