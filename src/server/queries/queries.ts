@@ -3,9 +3,8 @@ import { bookingEvidence, disputeAnswer } from '#server/queries/disputes/answerF
 import { disputeView, listDisputes } from '#server/queries/disputes/disputes';
 import { closeOutView } from '#server/queries/closing/closeOuts';
 import { agreementSample } from '#server/queries/quotes/agreementSample';
-import type { BookingsQuery, NewBookingView, Shell } from '#contracts/views';
+import type { BookingsQuery, NewBookingView } from '#contracts/views';
 import { business, services, terms, termsVersions } from '#server/database/schema/business';
-import { summaries } from '#server/database/schema/bookings';
 import type { Deps } from '#server/deps';
 import type { Limits } from '#server/guard/limits';
 import { bookingsList, findBookings } from '#server/queries/bookings/bookingLines';
@@ -16,22 +15,20 @@ import { changeView, servicesView } from '#server/queries/offer/services';
 import { termsList, termsUse, termsView } from '#server/queries/offer/terms';
 import { todayView } from '#server/queries/bookings/today';
 import type { SettingsView } from '#contracts/settingsView';
-import { quotes } from '#server/database/schema/quotes';
 import type { QuotesQuery } from '#contracts/quotesQuery';
 import type { LanesQuery, TimeQuery } from '#contracts/timeViews';
 import type { PlainDate } from '#core/calendar/days';
 import { localDate } from '#core/calendar/zoned';
-import { writeAs } from '#core/wording/houseStyle';
 import { calendarView } from '#server/queries/bookings/calendarView';
 import { lanesView } from '#server/queries/bookings/lanesView';
 import { notThrough } from '#server/through/notThrough';
 import { messagesView } from '#server/queries/messages/messages';
 import { quotePage } from '#server/queries/quotes/quotePage';
 import { businessFace } from '#server/queries/business/businessFace';
+import { shellView } from '#server/queries/business/shell';
 import { agreementView, quotesView, quoteView, templatesView, templateView } from '#server/queries/quotes/quotes';
-import { testAccountConnected } from '#server/ways/payAccounts';
 import { knownClients } from '#server/queries/clients/knownClients';
-import { asc, desc, eq, isNotNull, sql } from 'drizzle-orm';
+import { asc, desc, eq } from 'drizzle-orm';
 
 /** Everything that views read. */
 export function openQueries(
@@ -48,46 +45,7 @@ export function openQueries(
 
     transferTo: async (): Promise<string> => (await db.select({ to: business.transferTo }).from(business))[0]!.to,
 
-    async shell(person: Shell['person'], clockStands: boolean): Promise<Shell> {
-      const asks = db
-        .select({
-          decisions: sql<number>`count(*)`.mapWith(Number).as('decisions'),
-          // What waits for its client, or for its way back, is not for the owner yet.
-          closeOuts: sql<number>`count(*) filter (where ${summaries.stage} = 'toCloseOut')`
-            .mapWith(Number)
-            .as('close_outs'),
-        })
-        .from(summaries)
-        .where(isNotNull(summaries.decideBy))
-        .as('asks');
-      // Each page has it: one statement.
-      const [row] = await db
-        .select({
-          name: business.name,
-          line: business.line,
-          timeZone: business.timeZone,
-          currency: business.currency,
-          style: business.style,
-          bookingStopped: business.bookingStopped,
-          decisions: asks.decisions,
-          closeOuts: asks.closeOuts,
-          quotes: sql<number>`(select count(*)::int from ${quotes} where ${isNotNull(quotes.wants)})`,
-        })
-        .from(business)
-        .crossJoin(asks);
-      const { name, line, timeZone, currency, style, bookingStopped, ...counts } = row!;
-      writeAs(style);
-      return {
-        business: { name, line, timeZone, currency },
-        person,
-        now: clock.now(),
-        standing: clockStands,
-        standIns: standInsOpen || (await testAccountConnected(db)),
-        bookingStopped: bookingStopped !== null,
-        pressed: !(await limits.room('unpaidInAll', {})),
-        ...counts,
-      };
-    },
+    shell: shellView(deps, { limits, standInsOpen }),
 
     async localToday(): Promise<PlainDate> {
       const [owner] = await db.select({ zone: business.timeZone }).from(business);
