@@ -32,9 +32,7 @@ const mostInOutbox = 200;
 
 /** How every message says it, and what has gone out. */
 export async function messagesView(db: Database, now: Instant): Promise<MessagesView> {
-  const own = await db.select().from(wordings);
-  const [owner] = await db.select({ zone: business.timeZone }).from(business);
-  const sent = await db
+  const newest = db
     .select({
       id: messages.id,
       occasion: messages.occasion,
@@ -57,6 +55,11 @@ export async function messagesView(db: Database, now: Instant): Promise<Messages
     .where(isNull(messages.codeId))
     .orderBy(desc(messages.madeAt))
     .limit(mostInOutbox);
+  const [own, [owner], sent] = await Promise.all([
+    db.select().from(wordings),
+    db.select({ zone: business.timeZone }).from(business),
+    newest,
+  ]);
   const today = localDate(now, owner!.zone);
   return {
     wordings: (Object.keys(originalWordings) as AnyOccasion[]).map((occasion) => {
