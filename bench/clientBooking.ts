@@ -186,7 +186,7 @@ async function publicPage(): Promise<void> {
         `${first.toFixed(0)} MB in the second third, ${last.toFixed(0)} MB in the last, ${(last / first).toFixed(2)} times`,
       );
     },
-    demoDirectory,
+    async () => ({ OSTENDO_DATA: await demoDirectory() }),
   );
 }
 

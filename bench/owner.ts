@@ -23,7 +23,7 @@ async function start(): Promise<void> {
   let floor = 0;
   for (let round = 0; round < rounds; round++) {
     const from = performance.now();
-    await withServer(4394, directory, async () => (ours += performance.now() - from));
+    await withServer(4394, { OSTENDO_DATA: directory }, async () => (ours += performance.now() - from));
     rmSync(join(directory, 'owner.lock'), { force: true });
     const before = performance.now();
     const code = `import { PGlite } from '@electric-sql/pglite'; const db = await PGlite.create(${JSON.stringify(join(directory, 'postgres'))}); await db.query('select 1'); console.log('open'); await db.close(); process.exit(0)`;
@@ -91,7 +91,7 @@ const onPhone = (): Promise<void> =>
         );
       }
     },
-    demoCopy,
+    async () => ({ OSTENDO_DATA: await demoCopy() }),
   );
 
 await start();

@@ -9,15 +9,19 @@ export type ServedPage = {
   readonly pid: number;
 };
 
-/** The built application over a directory, well and answering; its address and its process. */
+/** Where the application finds its data: a directory, or a database with the secret that goes with it. */
+export type Data =
+  { readonly OSTENDO_DATA: string } | { readonly DATABASE_URL: string; readonly OSTENDO_SECRET: string };
+
+/** The built application over its data, well and answering; its address and its process. */
 export async function withServer<T>(
   port: number,
-  directory: string,
+  data: Data,
   work: (served: Pick<ServedPage, 'address' | 'pid'>) => Promise<T>,
 ): Promise<T> {
   const address = `http://127.0.0.1:${port}`;
   const child: ChildProcess = spawn(process.execPath, ['dist/server/main.mjs'], {
-    env: { ...process.env, NODE_ENV: 'production', PORT: String(port), OSTENDO_DATA: directory, OSTENDO_DEMO: '1' },
+    env: { ...process.env, NODE_ENV: 'production', PORT: String(port), OSTENDO_DEMO: '1', ...data },
     stdio: 'ignore',
   });
   const ended = new Promise((resolve) => child.once('exit', resolve));
@@ -31,13 +35,15 @@ export async function withServer<T>(
   }
 }
 
-/** The built application with the business and nothing else, and a page of its owner's. */
+const installed = async (): Promise<Data> => ({ OSTENDO_DATA: await installedDirectory() });
+
+/** The built application, with the business and nothing else where no data are given, and a page of its owner's. */
 export const withPage = async <T>(
   port: number,
   work: (served: ServedPage) => Promise<T>,
-  directory: () => Promise<string> = installedDirectory,
+  data: () => Promise<Data> = installed,
 ): Promise<T> =>
-  withServer(port, await directory(), async ({ address, pid }) => {
+  withServer(port, await data(), async ({ address, pid }) => {
     const browser = await chromium.launch({
       executablePath: '/usr/bin/chromium',
       args: ['--headless', '--no-sandbox', '--disable-gpu'],

@@ -22,6 +22,7 @@ import { openWork } from '#server/guard/work';
 import { openLimits } from '#server/guard/limits';
 import { openSignIn } from '#server/door/signIn';
 import { type EventSecrets, receiveEvent } from '#server/http/processorEvents';
+import { sumUp } from '#server/journal/sums';
 import { sealAnew } from '#server/sealAnew';
 import { openVault } from '#server/vault';
 import { openBackups } from '#server/backup/backups';
@@ -124,7 +125,10 @@ export async function compose(
   };
   const outbox = openOutbox(deps, room);
   const limits = openLimits(db);
-  const tend = async (): Promise<void> => void (await opened.tend?.());
+  const tend = async (): Promise<void> => {
+    await opened.tend?.();
+    await sumUp(db);
+  };
   const { quiet, ...turns } = openTurns(deps, world, {
     outbox,
     seen: alive.seen,

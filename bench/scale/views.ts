@@ -1,4 +1,5 @@
 import type { App } from '#compose';
+import { reportNames } from '#contracts/booksViews';
 import { type BookingsQuery, type BookingSort, mostCounted } from '#contracts/views';
 import type { PlainDate } from '#core/calendar/days';
 
@@ -14,7 +15,7 @@ const day = (text: string): PlainDate => text as PlainDate;
 const span = (from: string, to: string) => ({ from: day(from), to: day(to), search: '', stage: 'all' as const });
 
 /** What an owner looks at, by the name that the table gives it. */
-export const views = ({ queries }: App): Readonly<Record<string, () => Promise<unknown>>> => ({
+export const views = ({ queries, books, creditView, free }: App): Readonly<Record<string, () => Promise<unknown>>> => ({
   'frame of every page': () => queries.shell({ name: '', email: '' }, true),
   Today: () => queries.today(),
   'Bookings, first page': () => queries.bookings(list({})),
@@ -36,4 +37,26 @@ export const views = ({ queries }: App): Readonly<Record<string, () => Promise<u
   'A booking': () => queries.booking('B-0047'),
   Messages: () => queries.messages(),
   Disputes: () => queries.disputes(),
+  'What did not go through': () => queries.notThrough(),
+  Quotes: () => queries.quotes({ search: '', state: 'open' }),
+  Clients: () => books.clients({}),
+  'Clients, a search': () => books.clients({ search: 'delacroix' }),
+  'Requests and vouchers': () => creditView(),
+  Invoices: () => books.documents({}),
+  Journal: () => books.journal({}),
+  'Journal, a search': () => books.journal({ text: 'B-0047' }),
+  'Trial balance': () => books.trialBalance(day('2027-05-14')),
+  Payouts: () => books.payouts(),
+  Till: () => books.till(),
+  ...Object.fromEntries(
+    reportNames.map((name) => [
+      `Report: ${name}`,
+      () => books.report(name, { from: day('2027-04-01'), until: day('2027-04-30') }),
+    ]),
+  ),
+  'A client, by a number': async () => books.client((await books.clients({ search: 'B-0047' })).clients[0]!.id),
+  'A new booking': () => queries.newBooking(),
+  Services: () => queries.services(),
+  'What is free in a month': () =>
+    free({ service: 'travel', from: day('2027-06-01'), to: day('2027-06-30'), count: 1 }),
 });

@@ -12,8 +12,40 @@ const movesCredit = sql`(${facts.fact}->>'method' = 'credit' or (${facts.fact}->
 
 export type ClientCredit = { readonly clientId: string; readonly currency: string; readonly credit: Minor };
 
+type Moving = { readonly clientId: string; readonly currency: string; readonly fact: BareFact };
+
+/** The facts that move the credit of some bookings. */
+const movingOf = (db: Database | Tx, those: SQL): PromiseLike<Moving[]> =>
+  db
+    .select({ clientId: bookings.clientId, currency: bookings.currency, fact: facts.fact })
+    .from(facts)
+    .innerJoin(bookings, eq(bookings.id, facts.bookingId))
+    .where(and(movesCredit, those));
+
+/** Those of all: found first, as a server that expects thousands would set several processes to it. */
+function movingOfAll(db: Database | Tx): PromiseLike<Moving[]> {
+  const moving = db
+    .$with('moving')
+    .as(db.select({ of: facts.bookingId, fact: facts.fact }).from(facts).where(movesCredit));
+  const own = db
+    .select({ clientId: bookings.clientId, currency: bookings.currency })
+    .from(bookings)
+    .where(eq(bookings.id, moving.of))
+    .limit(1)
+    .as('own');
+  return db
+    .with(moving)
+    .select({ clientId: own.clientId, currency: own.currency, fact: moving.fact })
+    .from(moving)
+    .innerJoinLateral(own, sql`true`);
+}
+
 /** What came without a booking, and the facts that move credit, by client and currency; what the core makes of them. */
-async function creditWhere(db: Database | Tx, came: SQL | undefined, moved: SQL | undefined): Promise<ClientCredit[]> {
+async function creditWhere(
+  db: Database | Tx,
+  came: SQL | undefined,
+  moves: PromiseLike<Moving[]>,
+): Promise<ClientCredit[]> {
   const received = await db
     .select({
       clientId: creditReceipts.clientId,
@@ -23,11 +55,7 @@ async function creditWhere(db: Database | Tx, came: SQL | undefined, moved: SQL 
     .from(creditReceipts)
     .where(came)
     .groupBy(creditReceipts.clientId, creditReceipts.currency);
-  const moving = await db
-    .select({ clientId: bookings.clientId, currency: bookings.currency, fact: facts.fact })
-    .from(facts)
-    .innerJoin(bookings, eq(bookings.id, facts.bookingId))
-    .where(and(movesCredit, moved));
+  const moving = await moves;
   type Account = { clientId: string; currency: string; came: Minor; facts: BareFact[] };
   const of = new Map<string, Account>();
   const account = ({ clientId, currency }: { clientId: string; currency: string }): Account => {
@@ -53,14 +81,14 @@ export async function creditOf(db: Database | Tx, clientId: string, currency: st
   const [found] = await creditWhere(
     db,
     and(eq(creditReceipts.clientId, clientId), eq(creditReceipts.currency, currency)),
-    and(eq(bookings.clientId, clientId), eq(bookings.currency, currency)),
+    movingOf(db, and(eq(bookings.clientId, clientId), eq(bookings.currency, currency))!),
   );
   return found?.credit ?? zero;
 }
 
 /** The credit of everybody who has some, or less than none. */
 export const creditOfAll = async (db: Database | Tx): Promise<ClientCredit[]> =>
-  (await creditWhere(db, undefined, undefined)).filter(({ credit }) => credit !== 0);
+  (await creditWhere(db, undefined, movingOfAll(db))).filter(({ credit }) => credit !== 0);
 
 type Sold = { readonly id: string; readonly amount: Minor; readonly purpose: VoucherPurpose | null };
 /** What is left on a voucher, and of it the tax that was owed as it was sold. */
@@ -95,6 +123,6 @@ export async function onVouchers(db: Database | Tx, wanted: readonly Sold[]): Pr
 
 /** A client's credit in every currency in which they have some. */
 export const creditOfClient = async (db: Database | Tx, clientId: string): Promise<ClientCredit[]> =>
-  (await creditWhere(db, eq(creditReceipts.clientId, clientId), eq(bookings.clientId, clientId))).filter(
+  (await creditWhere(db, eq(creditReceipts.clientId, clientId), movingOf(db, eq(bookings.clientId, clientId)))).filter(
     ({ credit }) => credit !== 0,
   );

@@ -14,10 +14,15 @@ describe('the files of a data directory', () => {
     installationSecret(undefined, directory);
     await opened.close();
     process.umask(before);
-    const open = readdirSync(directory, { recursive: true, encoding: 'utf8' })
-      .concat('.')
-      .filter((file) => (statSync(join(directory, file)).mode & 0o077) !== 0);
-    expect(open).to.deep.equal([]);
+    const openIn = (): string[] =>
+      readdirSync(directory, { recursive: true, encoding: 'utf8' })
+        .concat('.')
+        .filter((file) => (statSync(join(directory, file)).mode & 0o077) !== 0);
+    expect(openIn()).to.deep.equal([]);
     expect(readdirSync(directory)).to.include('secret');
+    // Opened by somebody, or copied by something that did not keep their modes.
+    for (const file of ['postgres', 'postgres/PG_VERSION', 'postgres/base']) chmodSync(join(directory, file), 0o755);
+    await (await openDatabase({ directory, durable: false })).close();
+    expect(openIn()).to.deep.equal([]);
   });
 });

@@ -11,7 +11,7 @@ import { btree_gist } from '@electric-sql/pglite/contrib/btree_gist';
 import { pg_trgm } from '@electric-sql/pglite/contrib/pg_trgm';
 import { drizzle } from 'drizzle-orm/pglite';
 import { migrate } from 'drizzle-orm/pglite/migrator';
-import { chmodSync, readdirSync, statfsSync, statSync } from 'node:fs';
+import { chmodSync, existsSync, readdirSync, statfsSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 
 /** `btree_gist` lets a constraint compare a place and a unit beside a time; `pg_trgm` finds a part of a word by an index. */
@@ -38,6 +38,7 @@ export async function openDirectory(
     // It would end amid its recovery, and say nothing of why.
     if (bavail * bsize < leastToOpen) throw new Error(`there is no room on the disk of ${directory}`);
     const folder = join(directory, 'postgres');
+    const isNew = !existsSync(join(folder, 'PG_VERSION'));
     const client = await (durable
       ? PGlite.create({
           extensions,
@@ -46,7 +47,8 @@ export async function openDirectory(
         })
       : PGlite.create(folder, { extensions }));
     endedByBreak(client, onBroken);
-    closeToOthers(folder);
+    // Twelve hundred files; nobody else reaches them behind a folder that is closed.
+    if (isNew || isOpenToOthers(folder)) closeToOthers(folder);
     const opened = await overPglite(client, sets);
     const close = async (): Promise<void> => {
       await client.close();
@@ -59,13 +61,12 @@ export async function openDirectory(
   }
 }
 
+const isOpenToOthers = (path: string): boolean => (statSync(path).mode & 0o077) !== 0;
+
 /** PGlite unpacks its first files with modes of its own (666), past any umask. */
 function closeToOthers(folder: string): void {
-  for (const name of readdirSync(folder, { recursive: true, encoding: 'utf8' })) {
-    const path = join(folder, name);
-    const { mode } = statSync(path);
-    if ((mode & 0o077) !== 0) chmodSync(path, mode & 0o700);
-  }
+  const within = readdirSync(folder, { recursive: true, encoding: 'utf8' }).map((name) => join(folder, name));
+  for (const path of [folder, ...within]) if (isOpenToOthers(path)) chmodSync(path, statSync(path).mode & 0o700);
 }
 
 export async function overPglite(client: PGlite, sets: readonly MigrationSet[] = migrationSets): Promise<OpenDatabase> {

@@ -6,6 +6,7 @@ import { bookings } from '#server/database/schema/bookings';
 import { journalLines } from '#server/database/schema/journal';
 import { payAccounts } from '#server/database/schema/ways';
 import type { Deps } from '#server/deps';
+import { wrongSums } from '#server/journal/sums';
 import type { LiveAuthorisation } from '#server/ports';
 import { type Difference, differs } from '#server/verify/differs';
 import { readPiece } from '#server/verify/readPiece';
@@ -26,7 +27,7 @@ export type VerifyProgress = (done: number, all: number) => boolean | void;
  * journal equals the facts, of bookings as of what belongs to none; deposits equal receipts less refunds until a booking
  * closes; memo accounts equal the authorisations in force here and at the processor; each booking's summary, due parts,
  * cover, places and agenda; each quote's summary, the digests of what was offered and of what was signed; and every
- * letter and request to a processor has the errand that it came of.
+ * letter and request to a processor has the errand that it came of; what is kept added up of the journal.
  */
 export async function verify(deps: Deps, progress?: VerifyProgress): Promise<Difference[]> {
   const { db, clock } = deps;
@@ -60,6 +61,7 @@ export async function verify(deps: Deps, progress?: VerifyProgress): Promise<Dif
     ...(await verifyUnbooked(db)),
     ...(await verifyErrandsApart(db)),
     ...(await verifyWords(db)),
+    ...(await wrongSums(db)),
   );
   const live: LiveAuthorisation[] = [];
   for (const { id } of await db.select({ id: payAccounts.id }).from(payAccounts))

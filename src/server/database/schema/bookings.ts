@@ -65,6 +65,9 @@ export const bookings = pgTable(
     // What overlaps some days: from either end, whichever leaves less to look at.
     index('from_day').on(table.startsAt, table.endsAt),
     index('until_day').on(table.endsAt, table.startsAt),
+    index('on_account')
+      .on(table.clientId)
+      .where(sql`${table.onAccount}`),
     check('some_count', sql`${table.count} >= 1`),
     check('total_not_negative', sql`${table.total} >= 0 and ${table.tax} >= 0`),
     check('end_not_before_start', sql`${table.endsAt} >= ${table.startsAt}`),

@@ -2,8 +2,14 @@ import type { Actor } from '#core/actor/actor';
 import { type BillData, noBillData } from '#core/documents/party';
 import { instant, money } from '#server/database/schema/columns';
 import { payAccounts } from '#server/database/schema/ways';
-import { sql } from 'drizzle-orm';
-import { boolean, index, integer, jsonb, pgTable, text } from 'drizzle-orm/pg-core';
+import { type SQL, sql } from 'drizzle-orm';
+import { type AnyPgColumn, boolean, index, integer, jsonb, pgTable, text } from 'drizzle-orm/pg-core';
+
+type Known = { readonly [of in 'name' | 'email' | 'phone' | 'bill']: AnyPgColumn };
+
+/** What a client is found by: an index and the search that uses it say it alike. */
+export const clientWords = ({ name, email, phone, bill }: Known): SQL =>
+  sql`(${name} || ' ' || ${email} || ' ' || ${phone} || ' ' || coalesce(${bill}->>'company', '') || ' ' || coalesce(${bill}->>'city', '') || ' ' || coalesce(${bill}->>'taxNumber', ''))`;
 
 export const clients = pgTable(
   'clients',
@@ -23,6 +29,13 @@ export const clients = pgTable(
   },
   (table) => [
     index().on(table.name),
+    index('clients_by_name')
+      .on(sql`lower(${table.name})`, table.id)
+      .where(sql`${table.erasedAt} is null`),
+    index('client_words').using('gin', sql`${clientWords(table)} gin_trgm_ops`),
+    index('with_account_limit')
+      .on(table.id)
+      .where(sql`${table.accountLimit} is not null`),
     index('erased_clients')
       .on(table.erasedAt)
       .where(sql`${table.erasedAt} is not null`),

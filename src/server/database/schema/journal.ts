@@ -3,7 +3,18 @@ import type { PlainDate } from '#core/calendar/days';
 import { instant, money } from '#server/database/schema/columns';
 import { bookings } from '#server/database/schema/bookings';
 import { sql } from 'drizzle-orm';
-import { bigint, bigserial, check, index, integer, pgTable, pgView, primaryKey, text } from 'drizzle-orm/pg-core';
+import {
+  bigint,
+  bigserial,
+  boolean,
+  check,
+  index,
+  integer,
+  pgTable,
+  pgView,
+  primaryKey,
+  text,
+} from 'drizzle-orm/pg-core';
 
 /** Appended with the fact that it records; a correction is a new entry that names the old one. */
 export const journalEntries = pgTable(
@@ -53,7 +64,8 @@ export const journalLines = pgTable(
   },
   (table) => [
     primaryKey({ columns: [table.entrySeq, table.line] }),
-    index().on(table.account, table.currency),
+    // With the sum, so that what moved by day is read from the index alone.
+    index('moved_by_day').on(table.account, table.currency, table.day, table.amount),
     index('lines_of_account').on(table.account, table.day, table.entrySeq),
   ],
 );
@@ -67,6 +79,40 @@ export const accountBalances = pgView('account_balances', {
   currency: text().notNull(),
   balance: money().notNull(),
 }).as(sql`select account, currency, sum(amount)::bigint as balance from journal_lines group by account, currency`);
+
+/**
+ * What the lines of all entries up to `journalSummed` add up to, by account and month: so that nobody adds up the years
+ * before. Written now and then by one process, past those who book, and not with each entry.
+ */
+export const journalSums = pgTable(
+  'journal_sums',
+  {
+    account: text().$type<Account>().notNull(),
+    processor: text().notNull(),
+    currency: text().notNull(),
+    /** Year and month, as `2027-05`. */
+    month: text().notNull(),
+    amount: money().notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.account, table.currency, table.processor, table.month] })],
+);
+
+/** Up to which entry it is summed up: one row, or none where nothing was yet. */
+export const journalSummed = pgTable(
+  'journal_summed',
+  {
+    one: boolean().primaryKey().default(true),
+    until: bigint({ mode: 'number' }).notNull(),
+  },
+  (table) => [check('one_row', sql`${table.one}`)],
+);
+
+/** Bookings of which deposits were owed by the entries up to there. */
+export const owingBookings = pgTable('owing_bookings', {
+  bookingId: text()
+    .primaryKey()
+    .references(() => bookings.id),
+});
 
 /** Cash as it was counted: what the books said then, what was there, and what was booked as over or short. */
 export const tillCounts = pgTable(

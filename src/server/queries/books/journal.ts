@@ -2,7 +2,6 @@ import { allAccounts } from '#server/journal/allAccounts';
 import type { JournalQuery } from '#contracts/books';
 import type { JournalEntryView, JournalPageView, TrialBalance } from '#contracts/booksViews';
 import type { PlainDate } from '#core/calendar/days';
-import { minor } from '#core/money/minor';
 import type { Database } from '#server/database/database';
 import { ownerRow } from '#server/database/ownerRow';
 import { bookings } from '#server/database/schema/bookings';
@@ -10,7 +9,8 @@ import { clients } from '#server/database/schema/clients';
 import { paymentRequests } from '#server/database/schema/credit';
 import { documents } from '#server/database/schema/documents';
 import { journalEntries, journalLines } from '#server/database/schema/journal';
-import { accountOf, accountOfLine } from '#server/journal/accountOfLine';
+import { accountOf } from '#server/journal/accountOfLine';
+import { balancesAt } from '#server/journal/sums';
 import { and, asc, desc, eq, exists, gte, ilike, inArray, lte, ne, or, type SQL, sql } from 'drizzle-orm';
 
 const pageSize = 50;
@@ -134,19 +134,10 @@ export async function journalPage(db: Database, query: JournalQuery): Promise<Jo
 /** What every account adds up to at the end of a day: debits are positive, and all of them together nothing. */
 export async function trialBalance(db: Database, day: PlainDate): Promise<TrialBalance> {
   const { accountNames } = await ownerRow(db);
-  const rows = await db
-    .select({
-      account: accountOfLine,
-      currency: journalLines.currency,
-      balance: sql<number>`sum(${journalLines.amount})::bigint`.mapWith(Number),
-    })
-    .from(journalLines)
-    .where(lte(journalLines.day, day))
-    .groupBy(accountOfLine, journalLines.currency)
-    .orderBy(journalLines.currency, accountOfLine);
-  return {
-    day,
-    accountNames,
-    balances: rows.filter(({ balance }) => balance !== 0).map((row) => ({ ...row, balance: minor(row.balance) })),
-  };
+  const balances = (await balancesAt(db, day))
+    .map(({ currency, balance, ...line }) => ({ account: accountOf(line), currency, balance }))
+    .sort((a, b) => inOrder(a.currency, b.currency) || inOrder(a.account, b.account));
+  return { day, accountNames, balances };
 }
+
+const inOrder = (a: string, b: string): number => (a < b ? -1 : a > b ? 1 : 0);

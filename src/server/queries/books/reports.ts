@@ -13,6 +13,7 @@ import { vouchers } from '#server/database/schema/credit';
 import { journalEntries, journalLines } from '#server/database/schema/journal';
 import { payouts } from '#server/database/schema/work';
 import { requestsOwing } from '#server/requests/requestsOwing';
+import { depositAccounts, mayOweAt } from '#server/journal/sums';
 import { onVouchers } from '#server/credit/balances';
 import type { Period } from '#server/queries/books/period';
 import { taxOnDocuments } from '#server/queries/books/taxOnDocuments';
@@ -142,7 +143,9 @@ async function revenue({ db, period }: Reading): Promise<ReportTable[]> {
 }
 
 async function deposits({ db, period: { until } }: Reading): Promise<ReportTable[]> {
-  const kinds = [accounts.clientDeposits, accounts.refundableDeposits] as const;
+  const kinds = depositAccounts;
+  // Known before they are read: whoever plans cannot guess how few they are.
+  const those = await mayOweAt(db, until);
   const rows = await db
     .select({
       number: bookings.number,
@@ -163,7 +166,13 @@ async function deposits({ db, period: { until } }: Reading): Promise<ReportTable
     .innerJoin(journalEntries, eq(journalEntries.seq, journalLines.entrySeq))
     .innerJoin(bookings, eq(bookings.id, journalEntries.bookingId))
     .innerJoin(clients, eq(clients.id, bookings.clientId))
-    .where(and(inArray(journalLines.account, [...kinds]), lte(journalLines.day, until)))
+    .where(
+      and(
+        sql`${bookings.id} in (select jsonb_array_elements_text(${JSON.stringify(those)}::jsonb))`,
+        inArray(journalLines.account, [...kinds]),
+        lte(journalLines.day, until),
+      ),
+    )
     .groupBy(bookings.number, clients.name, bookings.title, bookings.startsAt, journalLines.currency)
     .having(sql`sum(${journalLines.amount}) <> 0`)
     .orderBy(bookings.startsAt);

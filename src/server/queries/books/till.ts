@@ -3,21 +3,14 @@ import { accounts } from '#core/journal/entry';
 import { type Minor, minor, sum } from '#core/money/minor';
 import type { Database } from '#server/database/database';
 import { journalLines, tillCounts } from '#server/database/schema/journal';
+import { balancesOf } from '#server/journal/sums';
 import { and, asc, desc, eq, sql } from 'drizzle-orm';
 
 const mostDays = 60;
 
 /** What is in the till by the books, and by day what came and went, with what was counted. */
 export async function tillView(db: Database): Promise<TillView> {
-  const balances = await db
-    .select({
-      currency: journalLines.currency,
-      balance: sql<number>`sum(${journalLines.amount})::bigint`.mapWith(Number),
-    })
-    .from(journalLines)
-    .where(eq(journalLines.account, accounts.cash))
-    .groupBy(journalLines.currency)
-    .orderBy(journalLines.currency);
+  const balances = await balancesOf(db, accounts.cash);
   const moved = (sign: '>' | '<') =>
     sql<number>`coalesce(sum(${journalLines.amount}) filter (where ${journalLines.amount} ${sql.raw(sign)} 0), 0)::bigint`.mapWith(
       Number,
@@ -32,7 +25,7 @@ export async function tillView(db: Database): Promise<TillView> {
       .groupBy(journalLines.day)
       .orderBy(desc(journalLines.day))
       .limit(mostDays);
-    let after: Minor = minor(balance);
+    let after: Minor = balance;
     const lines = days.map(({ day, came, went }): TillDay => {
       const own = counts.filter((count) => count.day === day && count.currency === currency);
       const line = {
@@ -50,7 +43,7 @@ export async function tillView(db: Database): Promise<TillView> {
       after = minor(after - sum([came, went]));
       return line;
     });
-    tills.push({ currency, balance: minor(balance), days: lines });
+    tills.push({ currency, balance, days: lines });
   }
   return { tills };
 }

@@ -93,12 +93,17 @@ async function houseAccounts(db: Deps['db']): Promise<CreditView['accounts']> {
   const [owner] = await db.select({ currency: business.currency }).from(business);
   const { currency } = owner!;
   const open = sql<string>`coalesce(sum(${summaries.outstanding}) filter (where ${bookings.currency} = ${currency}), 0)::text`;
+  const agreed = db.select({ id: clients.id }).from(clients).where(isNotNull(clients.accountLimit));
+  const used = db
+    .select({ id: bookings.clientId })
+    .from(bookings)
+    .where(sql`${bookings.onAccount}`);
   const rows = await db
     .select({ id: clients.id, name: clients.name, limit: clients.accountLimit, open })
     .from(clients)
     .leftJoin(bookings, and(eq(bookings.clientId, clients.id), bookings.onAccount))
     .leftJoin(summaries, eq(summaries.bookingId, bookings.id))
-    .where(or(isNotNull(clients.accountLimit), isNotNull(bookings.id)))
+    .where(inArray(clients.id, agreed.union(used)))
     .groupBy(clients.id)
     .orderBy(asc(clients.name));
   return rows.map((row) => ({ ...row, currency, open: minor(Number(row.open)) }));

@@ -2,14 +2,15 @@ import type { CountTill } from '#contracts/books';
 import { localDate } from '#core/calendar/zoned';
 import { accounts } from '#core/journal/entry';
 import { tillDifference } from '#core/journal/otherEntries';
-import { type Minor, minor } from '#core/money/minor';
+import { type Minor, minor, zero } from '#core/money/minor';
 import { ok, type Result } from '#core/result';
 import { ownerRow } from '#server/database/ownerRow';
-import { journalLines, tillCounts } from '#server/database/schema/journal';
+import { tillCounts } from '#server/database/schema/journal';
 import type { Deps } from '#server/deps';
 import { alone } from '#server/journal/booksLock';
 import { appendEntry } from '#server/journal/appendEntry';
-import { and, eq, sql } from 'drizzle-orm';
+import { balancesOf } from '#server/journal/sums';
+import { eq } from 'drizzle-orm';
 
 type Counted = { readonly expected: Minor; readonly difference: Minor };
 
@@ -28,11 +29,8 @@ export const countTill =
       await alone(tx);
       const [before] = await tx.select().from(tillCounts).where(eq(tillCounts.requestKey, requestKey));
       if (before) return ok(said(before));
-      const [row] = await tx
-        .select({ balance: sql<string>`coalesce(sum(${journalLines.amount}), 0)::text` })
-        .from(journalLines)
-        .where(and(eq(journalLines.account, accounts.cash), eq(journalLines.currency, currency)));
-      const expected = minor(Number(row!.balance));
+      const inBooks = await balancesOf(tx, accounts.cash);
+      const expected = inBooks.find((each) => each.currency === currency)?.balance ?? zero;
       const day = localDate(at, timeZone);
       await tx.insert(tillCounts).values({ id: newId(), requestKey, at, day, currency, expected, counted, note });
       const difference = tillDifference(minor(counted - expected));
