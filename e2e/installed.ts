@@ -33,7 +33,7 @@ async function install(config: Config, opened: Opened, now = '2027-03-01T10:00:0
     }),
   );
   await furnishWays(app);
-  await app.signIn.api.signUpEmail({ body: { ...demoSignIn } });
+  await (await app.signIn()).api.signUpEmail({ body: { ...demoSignIn } });
   return app;
 }
 

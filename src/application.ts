@@ -62,6 +62,8 @@ async function start(): Promise<App> {
   setTimer(() => {
     // Nobody else can be waiting for an answer there: what is open was left by a process that ended.
     void app.look(app.engine === 'PGlite' ? 0 : undefined);
+    // Whoever comes first finds it open; where it fails, whoever wants it is told.
+    app.signIn().catch(() => undefined);
     setTimer(() => void app.look(), setInterval);
   }, setTimeout);
   setInterval(() => void app.nights.look(), nightMilliseconds).unref();

@@ -3,6 +3,7 @@ import { actingAs } from '#server/actor/actorNow';
 import { hashOfToken } from '#server/links/clientLink';
 import { application } from '#application';
 import type { Opening } from '#contracts/routes/rights';
+import { cookiePrefix } from '#server/door/signIn';
 import { refusalOf } from '#server/door/mayDo';
 import { pageRights, tablePattern } from '#server/http/pageRights';
 import { routeAt } from '#server/http/routing';
@@ -75,7 +76,9 @@ async function answer(context: APIContext, next: MiddlewareNext): Promise<Respon
   locals.device = context.cookies.get(deviceCookie)?.value ?? null;
   const { opening, queued } = openingOf(context);
   if (queued) return looked(context, next);
-  const found = await locals.app.signIn.api.getSession({ headers: request.headers });
+  // Whoever has no cookie of ours has no session: they are most, and nothing is opened for them.
+  const isKnown = request.headers.get('cookie')?.includes(`${cookiePrefix}.`) ?? false;
+  const found = isKnown ? await (await locals.app.signIn()).api.getSession({ headers: request.headers }) : null;
   const session = found && !isOverAge(found.session.createdAt, Date.now()) ? found : null;
   locals.session = session ? { personId: session.user.id, sessionId: session.session.id } : null;
   locals.person = session ? { id: session.user.id, name: session.user.name, email: session.user.email } : null;

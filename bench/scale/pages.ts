@@ -1,6 +1,7 @@
+import type { Page } from 'playwright-core';
 import { gzipSync } from 'node:zlib';
 import { median } from '../measure';
-import { type Data, withPage } from '../served';
+import { type Data, type ServedPage, withPage } from '../served';
 
 const listed = [
   '/today',
@@ -24,56 +25,80 @@ const listed = [
   '/journal/reports',
   '/services',
   '/terms',
-];
+] as const;
 
-/** From the request to what is drawn and answers, and to the whole answer; kB as they go over the line. */
-export type PageTimes = {
-  readonly answered: number;
-  readonly drawn: number;
-  readonly live: number;
-  readonly kilobytes: number;
-};
+/** Milliseconds until the server's whole answer is there, until it is drawn, and until it answers to a hand. */
+export type PageTimes = { readonly answered: number; readonly drawn: number; readonly live: number };
+
+/** A page beside the same one of a business that has no booking. */
+export type PageBeside = { readonly rows: PageTimes; readonly none: PageTimes; readonly kilobytes: number };
 
 const rounds = 9;
 
-/** The owner's pages as a browser on the same machine has them. */
-export const pagesOn = (data: Data, port: number, paths: readonly string[] = listed): Promise<Map<string, PageTimes>> =>
+async function drawnIn(page: Page, address: string): Promise<Omit<PageTimes, 'answered'>> {
+  await page.goto(address, { waitUntil: 'load' });
+  await page.waitForFunction(() => !document.querySelector('astro-island[ssr]'));
+  return page.evaluate(
+    () =>
+      new Promise((resolve) => {
+        const live = performance.now();
+        new PerformanceObserver((seen) => resolve({ drawn: seen.getEntries().at(-1)!.startTime, live })).observe({
+          type: 'largest-contentful-paint',
+          buffered: true,
+        });
+      }),
+  );
+}
+
+type Looked = PageTimes & { readonly text: string };
+
+async function looked({ page: first, address }: ServedPage, path: string): Promise<Looked> {
+  const context = first.context();
+  const cookie = (await context.cookies()).map(({ name, value }) => `${name}=${value}`).join('; ');
+  const from = performance.now();
+  const answer = await fetch(address + path, { headers: { cookie } });
+  if (!answer.ok) throw new Error(`${path} answers ${answer.status}`);
+  const text = await answer.text();
+  const answered = performance.now() - from;
+  const page = await context.newPage();
+  const { drawn, live } = await drawnIn(page, address + path);
+  await page.close();
+  return { answered, drawn, live, text };
+}
+
+const middle = (all: readonly PageTimes[]): PageTimes => ({
+  answered: median(all.map((each) => each.answered)),
+  drawn: median(all.map((each) => each.drawn)),
+  live: median(all.map((each) => each.live)),
+});
+
+/** The owner's pages as a browser on the same machine has them, from two processes in turns: a machine slows both alike. */
+export const pagesBeside = (
+  withRows: Data,
+  without: Data,
+  paths: readonly string[] = listed,
+): Promise<Map<string, PageBeside>> =>
   withPage(
-    port,
-    async ({ page: first, address }) => {
-      const context = first.context();
-      const cookie = (await context.cookies()).map(({ name, value }) => `${name}=${value}`).join('; ');
-      const pages = new Map<string, PageTimes>();
-      for (const path of paths) {
-        const took = { answered: [] as number[], drawn: [] as number[], live: [] as number[] };
-        let kilobytes = 0;
-        for (let round = 0; round < rounds; round++) {
-          const from = performance.now();
-          const answer = await fetch(address + path, { headers: { cookie } });
-          if (!answer.ok) throw new Error(`${path} answers ${answer.status}`);
-          const text = await answer.text();
-          took.answered.push(performance.now() - from);
-          kilobytes = gzipSync(text).length / 1024;
-          const page = await context.newPage();
-          await page.goto(address + path, { waitUntil: 'load' });
-          await page.waitForFunction(() => !document.querySelector('astro-island[ssr]'));
-          const { drawn, live } = await page.evaluate(
-            () =>
-              new Promise<{ drawn: number; live: number }>((resolve) => {
-                const now = performance.now();
-                new PerformanceObserver((seen) =>
-                  resolve({ drawn: seen.getEntries().at(-1)!.startTime, live: now }),
-                ).observe({ type: 'largest-contentful-paint', buffered: true });
-              }),
-          );
-          took.drawn.push(drawn);
-          took.live.push(live);
-          await page.close();
-        }
-        const { answered, drawn, live } = took;
-        pages.set(path, { answered: median(answered), drawn: median(drawn), live: median(live), kilobytes });
-      }
-      return pages;
-    },
-    () => Promise.resolve(data),
+    4391,
+    (ours) =>
+      withPage(
+        4392,
+        async (bare) => {
+          const pages = new Map<string, PageBeside>();
+          for (const path of paths) {
+            const rows: Looked[] = [];
+            const none: Looked[] = [];
+            for (let round = 0; round <= rounds; round++) {
+              rows.push(await looked(ours, path));
+              none.push(await looked(bare, path));
+            }
+            // The first of each finds nothing compiled.
+            const kilobytes = gzipSync(rows[0]!.text).length / 1024;
+            pages.set(path, { rows: middle(rows.slice(1)), none: middle(none.slice(1)), kilobytes });
+          }
+          return pages;
+        },
+        () => Promise.resolve(without),
+      ),
+    () => Promise.resolve(withRows),
   );

@@ -4,7 +4,7 @@ import { readConfig } from '#server/config';
 import { openDatabase } from '#server/database/open';
 import { verify } from '#server/verify/verify';
 import type { OpenDatabase } from '#server/database/database';
-import { cpSync, existsSync, mkdtempSync, rmSync } from 'node:fs';
+import { cpSync, existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
@@ -12,6 +12,9 @@ import { sql } from 'drizzle-orm';
 import { time } from '../measure';
 import { grow } from './grow';
 import { ontoServer } from './ontoServer';
+import { pagesBeside } from './pages';
+import { onServer } from '../../testing/databases';
+import { installedOnServer } from '../../e2e/installed';
 import { bare, slowest, statementsOf } from './statements';
 import { useCasesAt, type Written } from './useCases';
 import { views } from './views';
@@ -19,8 +22,8 @@ import { views } from './views';
 /** So many bookings are verified as they were grown. */
 const sampleSize = 400;
 
-/** Goals of each view: its time by that of its statements, its growth from the smallest size, kB compressed. */
-const goals = { ratio: 2, growth: 1.5, kilobytes: 300, bare: 4 };
+/** Goals of each view: its time by that of its statements, its growth from the smallest size, kB compressed, its page by one without rows. */
+const goals = { ratio: 2, growth: 1.5, kilobytes: 300, bare: 4, page: 1.5 };
 
 /** Something whose time is the machine's alone: a machine that slows from one size to the next is not counted as growth. */
 async function steadily({ db }: OpenDatabase): Promise<void> {
@@ -50,7 +53,7 @@ async function measured(app: App, opened: OpenDatabase, count: number): Promise<
       for (const line of await slowest(opened.db, statements, Number(process.env.OSTENDO_SLOW)))
         console.log(`${name}: ${line}`);
     const kilobytes = gzipSync(JSON.stringify(told ?? null)).length / 1024;
-    rows.set(name, { ms, pace, ratio: ms / Math.max(floor, 0.1), statements: statements.length, kilobytes });
+    rows.set(name, { ms, pace, ratio: ms / Math.max(floor, 1), statements: statements.length, kilobytes });
   }
   return rows;
 }
@@ -91,6 +94,30 @@ function printWritten(sizes: readonly number[], tables: readonly Map<string, Wri
   }
 }
 
+/** Pages of the grown business beside those of one without a booking, on the same server. */
+async function pagesAt(url: string, secret: string): Promise<void> {
+  const empty = await onServer(url);
+  await installedOnServer({ DATABASE_URL: empty.url, OSTENDO_SECRET: secret });
+  const pages = await pagesBeside(
+    { DATABASE_URL: url, OSTENDO_SECRET: secret },
+    { DATABASE_URL: empty.url, OSTENDO_SECRET: secret },
+  );
+  console.log(`\nPages: ms without a booking, ms here, times (goal ${goals.page} until drawn, and until it answers)`);
+  console.log(
+    `${'page'.padEnd(34)}${['server’s answer', 'drawn', 'answers'].map((each) => each.padStart(24)).join('')}   kB gzip`,
+  );
+  for (const [path, { rows, none, kilobytes }] of pages) {
+    const beside = (key: keyof typeof rows): string => {
+      const times = over(rows[key] / none[key], key === 'answered' ? Infinity : goals.page, 2);
+      return `${none[key].toFixed(0).padStart(9)}${rows[key].toFixed(0).padStart(7)}${times.padStart(8)}`;
+    };
+    console.log(
+      `${path.padEnd(34)}${beside('answered')}${beside('drawn')}${beside('live')}${over(kilobytes, goals.kilobytes, 0).padStart(10)}`,
+    );
+  }
+  await empty.drop();
+}
+
 /**
  * The views on the demo's data grown to each size, with the open decisions of the demo in all of them: on PGlite up to
  * 10,000 bookings, and up to 100,000 on a server where `OSTENDO_TEST_SERVER` names one.
@@ -112,7 +139,10 @@ export async function scale(demo = '.demo-shots'): Promise<void> {
     const tables: Map<string, Row>[] = [];
     const written: Map<string, Written>[] = [];
     for (const size of sizes) {
-      tables.push(await measured(app, database, await grow(database.db, size)));
+      const grown = await grow(database.db, size);
+      // As a process does by itself, within minutes.
+      await app.tend();
+      tables.push(await measured(app, database, grown));
       written.push(await useCasesAt(app, database));
     }
     print(title, sizes, tables);
@@ -123,7 +153,9 @@ export async function scale(demo = '.demo-shots'): Promise<void> {
   const differences = await verify((await appOn(opened)).deps);
   console.log(`verify on ${sample} bookings of them: ${differences.length === 0 ? 'nothing differs' : 'IT DIFFERS'}`);
   await each('PGlite', opened, [1000, 10_000]);
-  if (server) await each('PostgreSQL', server, [1000, 10_000, 100_000]);
-  else console.log('\nPostgreSQL: not measured, no OSTENDO_TEST_SERVER. See docs/performance.md.');
+  if (server && url) {
+    await each('PostgreSQL', server, [1000, 10_000, 100_000]);
+    await pagesAt(url, readFileSync(join(directory, 'secret'), 'utf8').trim());
+  } else console.log('\nPostgreSQL: not measured, no OSTENDO_TEST_SERVER. See docs/performance.md.');
   rmSync(directory, { recursive: true, force: true });
 }

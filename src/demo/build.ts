@@ -35,7 +35,7 @@ export async function foundDemo(composed: App, begins: string): Promise<{ app: A
       taxes: demoTaxes,
     }),
   );
-  const { user } = await composed.signIn.api.signUpEmail({ body: { ...demoSignIn } });
+  const { user } = await (await composed.signIn()).api.signUpEmail({ body: { ...demoSignIn } });
   const person: Actor = { kind: 'person', id: user.id };
   const app = asThemselves(composed, person);
 

@@ -19,7 +19,7 @@ describe('the owner’s door', () => {
   let app: Installation;
   beforeEach(async () => {
     app = await installation();
-    await app.signIn.api.signUpEmail({ body: { name: 'Lena Varga', email, password } });
+    await (await app.signIn()).api.signUpEmail({ body: { name: 'Lena Varga', email, password } });
   });
   afterEach(() => app.close());
 
@@ -31,7 +31,9 @@ describe('the owner’s door', () => {
     body: object = { email, password: with_ },
     cookie = '',
   ) {
-    const response = await app.signIn.handler(
+    const response = await (
+      await app.signIn()
+    ).handler(
       new Request(`${origin}/api/auth/${path}`, {
         method: 'POST',
         headers: { 'content-type': 'application/json', origin, host: 'ostendo.example.com', cookie },
@@ -47,7 +49,7 @@ describe('the owner’s door', () => {
       .join('; ');
   const headers = (cookie: string): Headers => new Headers({ cookie, origin, host: 'ostendo.example.com' });
   async function whoIs(cookie: string) {
-    const found = await app.signIn.api.getSession({ headers: headers(cookie) });
+    const found = await (await app.signIn()).api.getSession({ headers: headers(cookie) });
     return found && { personId: found.user.id, sessionId: found.session.id };
   }
   async function inSession() {

@@ -69,9 +69,8 @@ export function openDoor(deps: Deps, signIn: SignIn) {
   };
 
   const rightPassword = async (headers: Headers, password: string): Promise<boolean> => {
-    const { status } = await signIn.api
-      .verifyPassword({ body: { password }, headers })
-      .catch(() => ({ status: false }));
+    const { api } = await signIn();
+    const { status } = await api.verifyPassword({ body: { password }, headers }).catch(() => ({ status: false }));
     return status;
   };
 
@@ -110,7 +109,7 @@ export function openDoor(deps: Deps, signIn: SignIn) {
       const claims = readDoorToken(deps, 'sign-in link', token);
       const person = claims && (await personOf(claims.of));
       if (!claims || !person || !(await useUp(claims))) return null;
-      return signIn.api.enterAs({ body: { userId: person.id }, headers, asResponse: true });
+      return (await signIn()).api.enterAs({ body: { userId: person.id }, headers, asResponse: true });
     },
 
     /** All other sessions end with the old password. */
@@ -152,7 +151,8 @@ export function openDoor(deps: Deps, signIn: SignIn) {
       { password }: WithPassword,
     ): Promise<Result<SecondFactorBegun, WrongPassword | { readonly code: 'second_factor_already' }>> => {
       if (!(await rightPassword(headers, password))) return refuse({ code: 'password_wrong', path: 'password' });
-      const begun = await signIn.api.enableTwoFactor({ body: { password, method: 'totp' }, headers }).catch(() => null);
+      const { api } = await signIn();
+      const begun = await api.enableTwoFactor({ body: { password, method: 'totp' }, headers }).catch(() => null);
       if (!begun || !('totpURI' in begun)) return refuse({ code: 'second_factor_already' });
       const { toDataURL } = await import('qrcode');
       const picture = await toDataURL(begun.totpURI, { margin: 1, width: 220 });
@@ -161,13 +161,15 @@ export function openDoor(deps: Deps, signIn: SignIn) {
 
     /** @returns the answer with the new session's cookie; null where the code was wrong */
     confirmSecondFactor: async (headers: Headers, { code }: SecondFactor): Promise<Response | null> => {
-      const answer = await signIn.api.verifyTOTP({ body: { code }, headers, asResponse: true });
+      const { api } = await signIn();
+      const answer = await api.verifyTOTP({ body: { code }, headers, asResponse: true });
       return answer.ok ? answer : null;
     },
 
     /** @returns the answer with the new session's cookie; null where the password was wrong */
     endSecondFactor: async (headers: Headers, { password }: WithPassword): Promise<Response | null> => {
-      const answer = await signIn.api.disableTwoFactor({ body: { password }, headers, asResponse: true });
+      const { api } = await signIn();
+      const answer = await api.disableTwoFactor({ body: { password }, headers, asResponse: true });
       return answer.ok ? answer : null;
     },
 
@@ -190,8 +192,9 @@ export function openDoor(deps: Deps, signIn: SignIn) {
 /** Six digits of the authenticator, or a recovery code, which is then used up. */
 async function rightCode(signIn: SignIn, headers: Headers, code: string): Promise<boolean> {
   const asked = { body: { code }, headers, asResponse: true } as const;
+  const { api } = await signIn();
   const answer = /^\d{6}$/.test(code)
-    ? await signIn.api.verifyTOTP(asked)
-    : await signIn.api.verifyBackupCode({ ...asked, body: { code, disableSession: true } });
+    ? await api.verifyTOTP(asked)
+    : await api.verifyBackupCode({ ...asked, body: { code, disableSession: true } });
   return answer.ok;
 }

@@ -17,7 +17,8 @@ export const ALL: APIRoute = (context) => {
   const { locals, params, request } = context;
   const path = params.all ?? '';
   if (!offered.has(path)) return problem(404, 'not_found');
-  const handled = (): Promise<Response> => locals.app.signIn.handler(fromAddress(request, locals.address));
+  const handled = async (): Promise<Response> =>
+    (await locals.app.signIn()).handler(fromAddress(request, locals.address));
   if (path === 'sign-in/email') return countedSignIn(context, handled);
   if (path.startsWith('two-factor/'))
     return countedCode(context, waiting.exec(request.headers.get('cookie') ?? '')?.[1] ?? '', handled);

@@ -7,7 +7,7 @@ export const POST: APIRoute = async ({ locals, request }) => {
   const { demoSignIn } = locals.app;
   if (!demoSignIn) return problem(404, 'not_found');
   const { email, password } = demoSignIn;
-  return locals.app.signIn.api.signInEmail({
+  return (await locals.app.signIn()).api.signInEmail({
     body: { email, password },
     headers: fromAddress(request, locals.address).headers,
     asResponse: true,

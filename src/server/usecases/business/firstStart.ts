@@ -27,8 +27,9 @@ export const firstStart =
       return refuse({ code: 'password_common', path: 'password' });
     const { business: name, line, timeZone, currency, taxRate, ownerName, email, password } = about;
     // The sign-in first: should the process die in between, this start can be done again with the same address.
-    const known = await signIn.api.signUpEmail({ body: { name: ownerName, email, password } }).catch(() => null);
-    if (!known) await signIn.api.signInEmail({ body: { email, password } });
+    const { api } = await signIn();
+    const known = await api.signUpEmail({ body: { name: ownerName, email, password } }).catch(() => null);
+    if (!known) await api.signInEmail({ body: { email, password } });
     const made = await db.transaction((tx) =>
       setUp(tx, { name, line, email, timeZone, currency, taxRate }, clock.now(), {
         services: [],
