@@ -276,6 +276,15 @@ describe('journey: booked by the client', () => {
     await payer.context().close();
   });
 
+  it('the owner books for a client who is known: choosing the name brings the address', async () => {
+    await go(owner, '/bookings/new');
+    const name = owner.getByRole('combobox', { name: 'Name' });
+    await name.fill('lindq');
+    await owner.getByRole('option', { name: 'Pia Lindqvist' }).click();
+    expect(await name.inputValue()).to.equal('Pia Lindqvist');
+    expect(await owner.getByRole('textbox', { name: 'E-mail' }).inputValue()).to.equal('pia@example.com');
+  });
+
   it('shows it all on the calendar and in the lanes; dragging asks before it moves', async () => {
     await go(owner, '/bookings/calendar');
     await owner.getByText('Month').click();

@@ -32,6 +32,7 @@ import { installationSecrets, secretFor, urlKey } from '#server/secrets';
 import type { FreeQuery } from '#contracts/checkout';
 import { clientBookings } from '#server/queries/clients/clientBookings';
 import { eraseClient } from '#server/usecases/clients/eraseClient';
+import { knownClients } from '#server/queries/clients/knownClients';
 import { beginView } from '#server/queries/business/begin';
 import { waysView } from '#server/queries/paying/ways';
 import { creditView } from '#server/queries/credit/credit';
@@ -210,6 +211,7 @@ export async function compose(
     free: (query: FreeQuery) => freeOf(db, world.clock.now(), query),
     requestPage: (link: string) => requestPage(deps, link),
     creditView: () => creditView(deps),
+    knownClients: (search: string) => knownClients(db, search),
     newRequest: (from: Parameters<typeof newRequest>[1]) => newRequest(deps, from),
     waysView: () => waysView(deps, config.standInsOpen),
     beginView: () => beginView(deps, config.standInsOpen),

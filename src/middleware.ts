@@ -3,7 +3,7 @@ import { actingAs } from '#server/actor/actorNow';
 import { hashOfToken } from '#server/links/clientLink';
 import { application } from '#application';
 import type { Opening } from '#contracts/routes/rights';
-import { cookiePrefix } from '#server/door/signIn';
+import { cookiePrefix } from '#server/door/signInTerms';
 import { refusalOf } from '#server/door/mayDo';
 import { pageRights, tablePattern } from '#server/http/pageRights';
 import { routeAt } from '#server/http/routing';

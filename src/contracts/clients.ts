@@ -61,6 +61,10 @@ export type ClientsQuery = z.infer<typeof ClientsQuery>;
 export const ClientQuery = z.object({ id: z.string().min(1).max(100) });
 export type ClientQuery = z.infer<typeof ClientQuery>;
 
+/** What was typed of a client whom a form proposes. */
+export const KnownQuery = z.object({ search: z.string().max(120) });
+export type KnownQuery = z.infer<typeof KnownQuery>;
+
 /** Everything that is known of a person goes, for ever: their name is typed once more, so that it is them. */
 export const EraseClient = z.strictObject({ clientId: z.string().min(1).max(100), name: z.string().trim().max(200) });
 export type EraseClient = z.infer<typeof EraseClient>;

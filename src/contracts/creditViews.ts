@@ -1,6 +1,7 @@
 import type { GivenBill } from '#contracts/clients';
 import type { OfferedOnPage } from '#contracts/wayViews';
 import type { BusinessFace } from '#contracts/quoteViews';
+import type { KnownClient } from '#contracts/knownClients';
 import type { PlainDate } from '#core/calendar/days';
 import type { Instant } from '#core/calendar/instant';
 import type { MissingForDocument } from '#core/documents/missing';
@@ -98,7 +99,7 @@ export type CreditView = {
   readonly requests: readonly RequestLine[];
   readonly vouchers: readonly VoucherLine[];
   readonly clients: readonly { readonly name: string; readonly currency: string; readonly credit: Minor }[];
-  readonly known: readonly { readonly id: string; readonly name: string; readonly email: string }[];
+  readonly known: readonly KnownClient[];
   /** Services of one tax: what a voucher may be for alone. */
   readonly ofOneTax: readonly { readonly id: string; readonly name: string }[];
   /** Clients who pay on account, or may: what stands open, of how much. */

@@ -1,4 +1,5 @@
 import type { GivenBill } from '#contracts/clients';
+import type { KnownClient } from '#contracts/knownClients';
 import type { Agreed } from '#core/booking/agreed';
 import type { ServiceLine, TaxLine } from '#contracts/serviceViews';
 import type { Agreement, TextBlock } from '#core/agreement/agreement';
@@ -50,7 +51,7 @@ export type ComposeAround = {
   readonly services: readonly ServiceLine[];
   readonly taxes: readonly TaxLine[];
   readonly termsNames: readonly { readonly id: string; readonly name: string }[];
-  readonly clients: readonly { readonly name: string; readonly email: string }[];
+  readonly clients: readonly KnownClient[];
   readonly agreements: readonly { readonly id: string; readonly agreement: Agreement }[];
 };
 

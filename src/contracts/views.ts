@@ -1,3 +1,4 @@
+import type { KnownClient } from '#contracts/knownClients';
 import type { UsualClaim } from '#core/services/service';
 import type { DocumentHeld } from '#contracts/documentViews';
 import type { BookingDocuments } from '#contracts/documentViews';
@@ -216,7 +217,7 @@ export type NewBookingView = {
   readonly services: readonly ServiceLine[];
   readonly terms: readonly { readonly id: string; readonly name: string; readonly rules: Terms }[];
   readonly taxes: readonly TaxLine[];
-  readonly clients: readonly { readonly name: string; readonly email: string }[];
+  readonly clients: readonly KnownClient[];
 };
 
 export type CloseOutView = {

@@ -5,6 +5,7 @@ import { expiryKinds, settlings } from '#core/quote/draft';
 import { settlingWords } from '#core/wording/quoteWords';
 import { drawnOf, type Part, placeId, textField } from '#islands/Compose/composing';
 import { withDates, withService } from '#islands/Compose/fromService';
+import { useKnownClients } from '#islands/parts/useKnownClients';
 import { Attachments } from '#islands/parts/Attachments';
 import { Autocomplete, NativeSelect, Textarea, TextInput } from '@mantine/core';
 import styles from './Compose.module.css';
@@ -13,8 +14,9 @@ const whoShows = ['clientName', 'clientEmail', 'copyTo'] as const;
 
 export const Who = drawnOf(function Who(part: Part<(typeof whoShows)[number]>) {
   const { draft, change, around } = part;
+  const clients = useKnownClients(around.clients, draft.clientName);
   const choose = (name: string): void => {
-    const known = around.clients.find((client) => client.name === name);
+    const known = clients.find((client) => client.name === name);
     change({ clientName: name, ...(known ? { clientEmail: known.email } : {}) });
   };
   return (
@@ -24,7 +26,7 @@ export const Who = drawnOf(function Who(part: Part<(typeof whoShows)[number]>) {
         <Autocomplete
           id={placeId('clientName')}
           label="Client"
-          data={[...new Set(around.clients.map(({ name }) => name))]}
+          data={[...new Set(clients.map(({ name }) => name))]}
           limit={6}
           value={draft.clientName}
           onChange={(clientName) => change({ clientName })}

@@ -7,6 +7,7 @@ import { formatAmount, formatMoney } from '#core/money/formatMoney';
 import type { Minor } from '#core/money/minor';
 import { parseAmount } from '#core/money/parseAmount';
 import { useContractForm } from '#islands/parts/contractForm';
+import { useKnownClients } from '#islands/parts/useKnownClients';
 import { Problem } from '#islands/parts/Problem';
 import { undoableSave } from '#islands/parts/undoable';
 import { useRoute } from '#islands/parts/useRoute';
@@ -63,8 +64,10 @@ function LimitForm({ given, known, close }: FormProps) {
   const { business } = useShell();
   const { currency } = business;
   const save = useRoute(saveAccountLimit);
+  const [typed, setTyped] = useState('');
+  const clients = useKnownClients(known, typed);
   const sends = ({ name, limit }: Typed): SentTo<typeof saveAccountLimit> => ({
-    clientId: given?.id ?? known.find((client) => client.name === name)?.id ?? '',
+    clientId: given?.id ?? clients.find((client) => client.name === name)?.id ?? '',
     limit: limit.trim() === '' ? null : (parseAmount(limit, currency) ?? (NaN as Minor)),
   });
   const form = useContractForm({
@@ -77,6 +80,7 @@ function LimitForm({ given, known, close }: FormProps) {
     fields: { clientId: 'name' },
     says: { limit: 'a sum, such as 800.00, or nothing' },
   });
+  const named = form.getInputProps('name');
   const keep = async (typed: Typed): Promise<void> => {
     const sent = sends(typed);
     if (!(await save.attempt(sent))) return;
@@ -93,9 +97,13 @@ function LimitForm({ given, known, close }: FormProps) {
           <Autocomplete
             label="Client"
             openOnFocus={false}
-            data={[...new Set(known.map((client) => client.name))]}
+            data={[...new Set(clients.map((client) => client.name))]}
             disabled={given !== null}
-            {...form.getInputProps('name')}
+            {...named}
+            onChange={(name) => {
+              setTyped(name);
+              named.onChange(name);
+            }}
             data-autofocus
           />
           <TextInput

@@ -13,6 +13,7 @@ import { Attachments } from '#islands/parts/Attachments';
 import { DayField } from '#islands/parts/DayField';
 import { PageHead } from '#islands/parts/PageHead';
 import { Problem } from '#islands/parts/Problem';
+import { useKnownClients } from '#islands/parts/useKnownClients';
 import { useRoute } from '#islands/parts/useRoute';
 import { useSent } from '#islands/parts/useSent';
 import { fieldMessage } from '#islands/format/problemSentence';
@@ -68,6 +69,7 @@ function Editor({ view }: { readonly view: NewRequestView }) {
   const accounts = useWays();
   const action = useRoute(createRequest);
   const said = useSent();
+  const clients = useKnownClients(view.known, draft.name);
   const change = (part: Partial<RequestDraft>): void => setDraft((before) => ({ ...before, ...part }));
   const around = { currency, zone, ways };
   const faults = draftFaults(draft, around);
@@ -124,12 +126,12 @@ function Editor({ view }: { readonly view: NewRequestView }) {
           <div className={styles.two}>
             <Autocomplete
               label="Of whom"
-              data={[...new Set(view.known.map(({ name }) => name))]}
+              data={[...new Set(clients.map(({ name }) => name))]}
               value={draft.name}
               error={fault('name')}
               limit={8}
               onChange={(name) => {
-                const client = view.known.find((each) => each.name === name);
+                const client = clients.find((each) => each.name === name);
                 change(client ? { name, email: client.email } : { name });
               }}
               data-autofocus

@@ -11,6 +11,7 @@ import { settlings } from '#core/quote/draft';
 import { settlingWords } from '#core/wording/quoteWords';
 import { PlanPreview } from '#islands/NewBooking/PlanPreview';
 import { Problem } from '#islands/parts/Problem';
+import { useKnownClients } from '#islands/parts/useKnownClients';
 import { useRoute } from '#islands/parts/useRoute';
 import { useReady } from '#islands/parts/useReady';
 import { useShell } from '#islands/shell/useShell';
@@ -52,7 +53,8 @@ export function NewBookingForm({ view }: { readonly view: NewBookingView }) {
   const faults = draftFaults(draft, view, about, asked);
   const change = (part: Partial<Draft>): void => {
     create.clear();
-    setDraft({ ...draft, ...part });
+    // Choosing a client sends its name once more: nothing of what came before is lost by it.
+    setDraft((before) => ({ ...before, ...part }));
   };
   const field = (name: Field) => ({
     value: draft[name],
@@ -65,8 +67,9 @@ export function NewBookingForm({ view }: { readonly view: NewBookingView }) {
     const untouched = draft.title === '' || draft.title === before?.name;
     change({ serviceId: id, termsId: service.termsId, extras: {}, ...(untouched ? { title: service.name } : {}) });
   };
+  const clients = useKnownClients(view.clients, draft.clientName);
   const chooseClient = (name: string): void => {
-    const known = view.clients.find((each) => each.name === name);
+    const known = clients.find((each) => each.name === name);
     change({ clientName: name, ...(known ? { clientEmail: known.email } : {}) });
   };
   const submit = async (event: SubmitEvent): Promise<void> => {
@@ -90,7 +93,7 @@ export function NewBookingForm({ view }: { readonly view: NewBookingView }) {
           <legend>Client</legend>
           <Autocomplete
             label="Name"
-            data={[...new Set(view.clients.map((client) => client.name))]}
+            data={[...new Set(clients.map((client) => client.name))]}
             limit={6}
             value={draft.clientName}
             onChange={(name) => change({ clientName: name })}

@@ -7,8 +7,8 @@ import {
   verification,
 } from '#server/database/schema/signIn';
 import { log } from '#server/logging/log';
-import { addressHeader, cookiePrefix, hashPassword, idleSeconds, type SignInSettings } from '#server/door/signIn';
-import { verify } from '@node-rs/argon2';
+import { hashPassword, verifyPassword } from '#server/door/password';
+import { addressHeader, cookiePrefix, idleSeconds, type SignInSettings } from '#server/door/signInTerms';
 import { betterAuth } from 'better-auth/minimal';
 import { drizzleAdapter } from 'better-auth/adapters/drizzle';
 import { createAuthEndpoint } from 'better-auth/api';
@@ -58,7 +58,7 @@ export function openAuth({ db, secret, baseUrl }: SignInSettings) {
       disableSignUp: false,
       minPasswordLength: 10,
       maxPasswordLength: 200,
-      password: { hash: hashPassword, verify: ({ hash: kept, password }) => verify(kept, password) },
+      password: { hash: hashPassword, verify: ({ hash: kept, password }) => verifyPassword(kept, password) },
     },
     session: { expiresIn: idleSeconds, updateAge: 5 * 60 },
     // Whoever reads the table learns nothing that could be shown here.

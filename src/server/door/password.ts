@@ -18,3 +18,11 @@ export async function isCommonPassword(password: string, about: readonly string[
   // What stands first decides; it takes too long over texts of hundreds of letters, which are no common password.
   return (await judge()).check(password.slice(0, 100), known).guessesLog10 < 6;
 }
+
+const argon = onceWanted(() => import('@node-rs/argon2'));
+
+/** As it is kept. */
+export const hashPassword = async (password: string): Promise<string> => (await argon()).hash(password);
+
+export const verifyPassword = async (kept: string, password: string): Promise<boolean> =>
+  (await argon()).verify(kept, password);

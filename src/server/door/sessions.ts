@@ -2,7 +2,7 @@ import type { SessionLine } from '#contracts/door';
 import { ok, refuse, type Result } from '#core/result';
 import type { Database } from '#server/database/database';
 import { session, user } from '#server/database/schema/signIn';
-import { sessionSeconds } from '#server/door/signIn';
+import { sessionSeconds } from '#server/door/signInTerms';
 import { and, desc, eq, gt, ne } from 'drizzle-orm';
 
 /** Who asks: a person, in a session of theirs. */

@@ -1,4 +1,4 @@
-import { addressHeader } from '#server/door/signIn';
+import { addressHeader } from '#server/door/signInTerms';
 import { problem } from '#server/http/problem';
 import type { Who } from '#server/guard/limits';
 import type { APIContext } from 'astro';

@@ -1,6 +1,7 @@
 import { clientsViewServed } from '#contracts/routes/clients/clientsView.server';
 import { clientWholeServed } from '#contracts/routes/clients/clientWhole.server';
 import { eraseClientServed } from '#contracts/routes/clients/eraseClient.server';
+import { knownClientsServed } from '#contracts/routes/clients/knownClients.server';
 import { saveBookingBillServed } from '#contracts/routes/clients/saveBookingBill.server';
 import { saveClientServed } from '#contracts/routes/clients/saveClient.server';
 import { proven } from '#server/http/proof';
@@ -14,6 +15,7 @@ export const clientsRoutes: readonly ServedRoute[] = [
       ({ id }) =>
         app.books.client(id),
   ),
+  serveView(knownClientsServed, ({ app }) => async ({ search }) => ({ clients: await app.knownClients(search) })),
   serve(saveClientServed, ({ app }) => app.saveClient),
   serve(eraseClientServed, (visit) => proven(visit, visit.app.eraseClient)),
   serve(saveBookingBillServed, ({ app }) => app.saveBookingBill),

@@ -1,3 +1,5 @@
+import { mostKnown } from '#contracts/knownClients';
+import { clients } from '#server/database/schema/clients';
 import { expect } from 'chai';
 import { randomUUID } from 'node:crypto';
 import { type Installation, installation, rental } from '../../../../testing/installation';
@@ -47,5 +49,20 @@ describe('finding a client', () => {
     expect(await found(number.toLowerCase())).to.deep.equal(['Bo Li']);
     expect(await found(`${number} li`)).to.deep.equal(['Bo Li']);
     expect(await found(`${number} vala`)).to.deep.equal([]);
+  });
+
+  it('in a form: the first of many, and any of them by what is typed', async () => {
+    const many = Array.from({ length: mostKnown }, (_, index) => ({
+      id: randomUUID(),
+      name: `Abel ${String(index).padStart(3, '0')}`,
+      email: `abel${index}@example.com`,
+    }));
+    await app.deps.db.insert(clients).values(many);
+    const first = (await app.queries.newBooking()).clients;
+    expect(first.map(({ name }) => name)).to.deep.equal(many.map(({ name }) => name));
+    const [ines, ...others] = await app.knownClients('ines val');
+    expect({ ...ines, id: '' }).to.deep.equal({ id: '', name: 'Ines Valadar', email: 'ines@example.com' });
+    expect(others).to.deep.equal([]);
+    expect(await app.knownClients('nobody')).to.deep.equal([]);
   });
 });

@@ -8,41 +8,17 @@ import { minor, sum } from '#core/money/minor';
 import { creditOfClient } from '#server/credit/balances';
 import type { Database } from '#server/database/database';
 import { bookings, summaries } from '#server/database/schema/bookings';
-import { cards, clients, clientWords } from '#server/database/schema/clients';
+import { cards, clients } from '#server/database/schema/clients';
 import { selectLines } from '#server/queries/bookings/bookingLines';
 import { paymentRequests } from '#server/database/schema/credit';
 import { requestsWhere } from '#server/queries/credit/requestLines';
+import { knownBy } from '#server/queries/clients/knownBy';
 import { documentLines } from '#server/queries/documents/documents';
 import { stillOpen } from '#server/erasing/stillOpen';
-import { and, asc, desc, eq, gt, ilike, inArray, isNull, or, type SQL, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, gt, inArray, isNull, sql } from 'drizzle-orm';
 
 const pageSize = 50;
 const byName = sql`lower(${clients.name})`;
-
-const like = (text: string): string => `%${text.replace(/[\\%_]/g, '\\$&')}%`;
-
-/** Shorter words have no part that the index knows: most clients have them, so that a page is soon full without it. */
-const leastIndexed = 3;
-
-/** A word in what is known of a client, or a number of a booking of theirs. */
-function knownBy(db: Database, word: string): SQL {
-  const said = ilike(clientWords(clients), like(word));
-  const booked = db.select({ id: bookings.clientId }).from(bookings).where(eq(bookings.number, word.toUpperCase()));
-  if (word.length < leastIndexed) return or(said, inArray(clients.id, booked))!;
-  // Asked for together they would be looked for in every client there is.
-  const named = db.select({ id: clients.id }).from(clients).where(said);
-  return inArray(clients.id, named.union(booked));
-}
-
-/** Every word must be found. */
-const known = (db: Database, search: string): SQL | undefined =>
-  and(
-    ...search
-      .trim()
-      .split(/\s+/)
-      .filter(Boolean)
-      .map((word) => knownBy(db, word)),
-  );
 
 /** Clients by name, a page at a time. */
 export async function clientsView(
@@ -55,7 +31,7 @@ export async function clientsView(
   const rows = await db
     .select()
     .from(clients)
-    .where(and(isNull(clients.erasedAt), behind, known(db, search)))
+    .where(and(isNull(clients.erasedAt), behind, knownBy(db, search)))
     .orderBy(asc(byName), asc(clients.id))
     .limit(pageSize + 1);
   const shown = rows.slice(0, pageSize);

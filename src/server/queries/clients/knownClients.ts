@@ -1,14 +1,14 @@
+import { type KnownClient, mostKnown } from '#contracts/knownClients';
 import type { Database } from '#server/database/database';
 import { clients } from '#server/database/schema/clients';
-import { asc, isNull } from 'drizzle-orm';
+import { knownBy } from '#server/queries/clients/knownBy';
+import { and, asc, isNull, sql } from 'drizzle-orm';
 
-const most = 500;
-
-/** Clients that a form proposes, by name. */
-export const knownClients = (db: Database): Promise<{ id: string; name: string; email: string }[]> =>
+/** Clients that a form proposes, by name: the first of all, or of those in whom every word is found. */
+export const knownClients = (db: Database, search = ''): Promise<KnownClient[]> =>
   db
     .select({ id: clients.id, name: clients.name, email: clients.email })
     .from(clients)
-    .where(isNull(clients.erasedAt))
-    .orderBy(asc(clients.name))
-    .limit(most);
+    .where(and(isNull(clients.erasedAt), knownBy(db, search)))
+    .orderBy(asc(sql`lower(${clients.name})`), asc(clients.id))
+    .limit(mostKnown);

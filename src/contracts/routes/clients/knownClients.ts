@@ -1,0 +1,5 @@
+import type { KnownQuery } from '#contracts/clients';
+import { view } from '#contracts/routes/route';
+import type { KnownClient } from '#contracts/knownClients';
+
+export const knownClients = view<KnownQuery, { readonly clients: readonly KnownClient[] }>('/api/clients/known');
