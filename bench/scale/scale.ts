@@ -9,7 +9,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { sql } from 'drizzle-orm';
-import { time } from '../measure';
+import { quickestOf } from '../measure';
 import { grow } from './grow';
 import { ontoServer } from './ontoServer';
 import { pagesBeside } from './pages';
@@ -44,11 +44,11 @@ async function measured(app: App, opened: OpenDatabase, count: number): Promise<
   for (const [name, view] of Object.entries(views(app))) {
     let told: unknown;
     const statements = await statementsOf(opened.db, async () => (told = await view()));
-    const rounds = count > 20_000 ? 5 : 9;
-    const before = await time(() => steadily(opened), rounds);
-    const ms = await time(view, rounds);
-    const pace = (before + (await time(() => steadily(opened), rounds))) / 2;
-    const floor = await bare(opened.db, statements, rounds);
+    const [pace, ms, floor] = await quickestOf(
+      () => steadily(opened),
+      view,
+      () => bare(opened.db, statements),
+    );
     if (process.env.OSTENDO_SLOW && count > 50_000)
       for (const line of await slowest(opened.db, statements, Number(process.env.OSTENDO_SLOW)))
         console.log(`${name}: ${line}`);

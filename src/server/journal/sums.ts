@@ -28,6 +28,13 @@ const worthSumming = 500;
 const summed = sql`coalesce((select "until" from ${journalSummed}), 0)`;
 
 /**
+ * Lines of entries that came after, with the booking of each. Entry by entry: whoever plans cannot know that they are few,
+ * and would read all lines that there are.
+ */
+const linesSince = sql`(select seq, booking_id from ${journalEntries} where seq > ${summed} order by seq) since
+  cross join lateral (select account, processor, currency, amount, day from ${journalLines} where entry_seq = since.seq offset 0) line`;
+
+/**
  * Takes what was booked since into the sums, where it is much. Nobody books meanwhile: an entry that came later with an
  * earlier number would never be in them. @returns whether it was much
  */
@@ -63,16 +70,14 @@ const owingOf = (entries: SQL): SQL =>
     where ${ofDeposits} and booking_id is not null and ${entries}
     group by booking_id, currency having sum(amount) <> 0) unsettled`;
 
-const withDeposits = sql`select booking_id from ${journalEntries} e join ${journalLines} l on l.entry_seq = e.seq
-  where ${ofDeposits} and booking_id is not null`;
-
 /** Ids of bookings of which deposits may have been owed at the end of a day, and of all of which they were. */
 export async function mayOweAt(db: Database, day: PlainDate): Promise<string[]> {
   const rows = await rowsOf<{ booking_id: string }>(
     db,
     sql`select booking_id from ${owingBookings}
-        union ${withDeposits} and e.seq > ${summed}
-        union ${withDeposits} and l.day > ${day}`,
+        union select booking_id from ${linesSince} where ${ofDeposits} and booking_id is not null
+        union select booking_id from ${journalEntries} e join ${journalLines} l on l.entry_seq = e.seq
+          where ${ofDeposits} and booking_id is not null and l.day > ${day}`,
   );
   return rows.map((row) => row.booking_id);
 }
@@ -86,7 +91,7 @@ export async function balancesOf(
     db,
     sql`select currency, sum(amount)::text as balance from (
           select currency, amount from ${journalSums} where account = ${account}
-          union all select currency, amount from ${journalLines} where account = ${account} and entry_seq > ${summed}
+          union all select currency, amount from ${linesSince} where account = ${account}
         ) moved group by currency order by currency`,
   );
   return rows.map(({ currency, balance }) => ({ currency, balance: minor(Number(balance)) }));
@@ -107,7 +112,7 @@ export async function balancesAt(db: Database, day: PlainDate): Promise<Balance[
     db,
     sql`select account, processor, currency, sum(amount)::text as balance from (
           select ${moved} ${journalSums} where month < ${month}
-          union all select ${moved} ${journalLines} where entry_seq > ${summed} and day < ${`${month}-01`}
+          union all select ${moved} ${linesSince} where day < ${`${month}-01`}
           union all select ${moved} ${journalEntries} e join ${journalLines} on entry_seq = e.seq
             where e.day >= ${`${month}-01`} and e.day <= ${day}
         ) moved group by account, processor, currency having sum(amount) <> 0`,
