@@ -37,9 +37,11 @@ const rounds = 9;
 
 async function drawnIn(page: Page, address: string): Promise<Omit<PageTimes, 'answered'>> {
   await page.goto(address, { waitUntil: 'load' });
-  await page.waitForFunction(() => !document.querySelector('astro-island[ssr]')).catch((cause: unknown) => {
-    throw new Error(`nothing answers at ${address}`, { cause });
-  });
+  await page
+    .waitForFunction(() => !document.querySelector('astro-island[ssr]'))
+    .catch((cause: unknown) => {
+      throw new Error(`nothing answers at ${address}`, { cause });
+    });
   return page.evaluate(
     () =>
       new Promise((resolve) => {

@@ -14,7 +14,9 @@ describe('what is asked about again', () => {
   let locals: { app: Installation; person: { id: string }; session: { personId: string; sessionId: string } };
   beforeEach(async () => {
     app = await installation();
-    const made = await (await app.signIn()).api.signUpEmail({
+    const made = await (
+      await app.signIn()
+    ).api.signUpEmail({
       body: { name: 'Lena Varga', email: 'lena@example.com', password: 'a quiet night over the hill' },
     });
     const [row] = await app.deps.db.select().from(session).where(eq(session.userId, made.user.id));
