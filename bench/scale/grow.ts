@@ -15,11 +15,24 @@ const tables: Readonly<Record<string, string>> = {
   messages: `'id', s.id || '-' || k, 'booking_id', s.booking_id || '-' || k, 'seq', s.seq + k::bigint * step, ${about('cause')}`,
   intents: `'id', s.id || '-' || k, 'booking_id', s.booking_id || '-' || k, ${about('cause')}`,
   client_links: `'hash', s.hash || '-' || k, 'booking_id', s.booking_id || '-' || k`,
+  documents: `'id', s.id || '-' || k, 'booking_id', s.booking_id || '-' || k, 'client_id', s.client_id || '-' || k, 'number', s.number || '-' || k, 'place', s.place + k::bigint * step, 'seq', s.seq + k * 10000, 'credit_of', s.credit_of || '-' || k`,
   journal_entries: `'booking_id', s.booking_id || '-' || k, 'seq', s.seq + k::bigint * step, 'fact_seq', s.fact_seq + k::bigint * step`,
+};
+
+/** The same of quotes that came to nothing: word for word, as their digests are of what they say. */
+const ofQuotes: Readonly<Record<string, string>> = {
+  quotes: `'id', s.id || '-' || k, 'number', s.number || '-' || k, 'request_key', s.request_key || '-' || k`,
+  quote_revisions: `'quote_id', s.quote_id || '-' || k`,
+  quote_facts: `'quote_id', s.quote_id || '-' || k, 'seq', s.seq + k::bigint * step`,
+  errands: `'id', s.id || '-' || k, 'quote_id', s.quote_id || '-' || k`,
+  quote_links: `'hash', s.hash || '-' || k, 'quote_id', s.quote_id || '-' || k`,
 };
 
 const named: ReadonlySet<string> = new Set(['facts', 'intents']);
 const idsWithin = 'authorisation|receiptId|renews|refundId|reference|payment';
+
+/** What counts up by itself. */
+const serials = { facts: 'seq', messages: 'seq', journal_entries: 'seq', documents: 'place', quote_facts: 'seq' };
 
 /** The years into which the demo's own is moved, those in which the clocks of its zone change as they do now. */
 const years = { first: 2003, count: 24 };
@@ -49,7 +62,7 @@ async function growIn(db: Tx, count: number): Promise<number> {
   const [of] = await rowsOf<{ patterns: number; there: number; copied: number; step: number }>(
     db,
     sql.raw(`select (select count(*)::int from pattern) patterns, (select count(*)::int from bookings) there, (select count(*)::int from bookings where number ~ '-[0-9]+-') copied,
-      greatest((select max(seq) from facts), (select max(seq) from messages), (select max(seq) from journal_entries))::int + 1 step`),
+      greatest((select max(seq) from facts), (select max(seq) from messages), (select max(seq) from journal_entries), (select max(place) from documents), (select max(seq) from quote_facts))::int + 1 step`),
   );
   const { patterns, there, copied: before, step } = of!;
   const first = before / patterns + 1;
@@ -92,8 +105,17 @@ async function growIn(db: Tx, count: number): Promise<number> {
       ),
     );
   }
+  if (copies > 0)
+    for (const [table, made] of Object.entries(ofQuotes)) {
+      const own = table === 'quotes' ? 'id' : 'quote_id';
+      await run(`insert into ${table} select n.* from (
+        select to_jsonb(s) || jsonb_build_object(${made.replaceAll('step', String(step))}) as made
+        from ${table} s cross join generate_series(${first}, ${first + copies - 1}) k
+        where s.${own} in (select id from quotes where number !~ '-[0-9]+-' and state in ('declined', 'expired', 'withdrawn') and wants is null and booking_id is null)
+      ) made, jsonb_populate_record(null::${table}, made.made) n`);
+    }
   await run('drop table pattern');
-  for (const table of ['facts', 'messages', 'journal_entries'])
-    await run(`select setval(pg_get_serial_sequence('${table}', 'seq'), (select max(seq) from ${table}))`);
+  for (const [table, column] of Object.entries(serials))
+    await run(`select setval(pg_get_serial_sequence('${table}', '${column}'), (select max(${column}) from ${table}))`);
   return there + copies * patterns;
 }

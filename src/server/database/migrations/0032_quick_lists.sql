@@ -23,4 +23,10 @@ CREATE INDEX "on_account" ON "bookings" USING btree ("client_id") WHERE "booking
 CREATE INDEX "clients_by_name" ON "clients" USING btree (lower("name"),"id") WHERE "clients"."erased_at" is null;--> statement-breakpoint
 CREATE INDEX "client_words" ON "clients" USING gin (("name" || ' ' || "email" || ' ' || "phone" || ' ' || coalesce("bill"->>'company', '') || ' ' || coalesce("bill"->>'city', '') || ' ' || coalesce("bill"->>'taxNumber', '')) gin_trgm_ops);--> statement-breakpoint
 CREATE INDEX "with_account_limit" ON "clients" USING btree ("id") WHERE "clients"."account_limit" is not null;--> statement-breakpoint
-CREATE INDEX "moved_by_day" ON "journal_lines" USING btree ("account","currency","day","amount");
+CREATE INDEX "documents_in_order" ON "documents" USING btree ("place");--> statement-breakpoint
+CREATE INDEX "documents_of_kind" ON "documents" USING btree ("kind","place");--> statement-breakpoint
+CREATE INDEX "document_numbers" ON "documents" USING gin ("number" gin_trgm_ops);--> statement-breakpoint
+CREATE INDEX "moved_by_day" ON "journal_lines" USING btree ("account","currency","day","amount");--> statement-breakpoint
+CREATE INDEX "quotes_in_order" ON "quotes" USING btree (("wants" is null),"touched_at" DESC NULLS FIRST,"number" DESC NULLS FIRST);--> statement-breakpoint
+CREATE INDEX "quote_words" ON "quotes" USING gin ("search" gin_trgm_ops);--> statement-breakpoint
+CREATE INDEX "payouts_at_index" ON "payouts" USING btree ("at");

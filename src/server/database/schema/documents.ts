@@ -61,6 +61,10 @@ export const documents = pgTable(
     index().on(table.clientId),
     index().on(table.creditOf),
     index().on(table.day),
+    // The order of its list, of all and of one kind.
+    index('documents_in_order').on(table.place),
+    index('documents_of_kind').on(table.kind, table.place),
+    index('document_numbers').using('gin', table.number.op('gin_trgm_ops')),
     check('document_of_one', sql`num_nonnulls(${table.bookingId}, ${table.requestId}) = 1`),
     check('credit_names_its_document', sql`(${table.kind} = 'credit') = (${table.creditOf} is not null)`),
   ],

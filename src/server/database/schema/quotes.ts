@@ -9,6 +9,7 @@ import { bookings } from '#server/database/schema/bookings';
 import { instant, money, factColumn } from '#server/database/schema/columns';
 import { wordsId } from '#server/database/schema/words';
 import { bigserial, boolean, index, integer, jsonb, pgTable, primaryKey, text } from 'drizzle-orm/pg-core';
+import { sql } from 'drizzle-orm';
 
 /** A quote as it is being written, and what a list sorts by: written in the transaction of each of its facts. */
 export const quotes = pgTable(
@@ -38,7 +39,18 @@ export const quotes = pgTable(
     /** When its client was erased: names, addresses and texts have gone from it, and its digests are of what they were. */
     erasedAt: instant(),
   },
-  (table) => [index().on(table.state, table.touchedAt), index().on(table.touchedAt), index().on(table.wants)],
+  (table) => [
+    index().on(table.state, table.touchedAt),
+    index().on(table.touchedAt),
+    index().on(table.wants),
+    // The order of its list: what asks for something first.
+    index('quotes_in_order').on(
+      sql`(${table.wants} is null)`,
+      table.touchedAt.desc().nullsFirst(),
+      table.number.desc().nullsFirst(),
+    ),
+    index('quote_words').using('gin', table.search.op('gin_trgm_ops')),
+  ],
 );
 export type QuoteWant = 'answer' | 'signature' | 'renewal' | 'anew';
 

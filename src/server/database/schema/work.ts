@@ -227,15 +227,19 @@ export const derivations = pgTable('derivations', {
   edition: integer().notNull(),
 });
 
-export const payouts = pgTable('payouts', {
-  id: text().primaryKey(),
-  at: instant().notNull(),
-  currency: text().notNull(),
-  gross: money().notNull(),
-  fee: money().notNull(),
-  payments: jsonb().$type<{ reference: string; amount: number; fee: number }[]>().notNull(),
-  /** Who paid it out. */
-  processor: text().notNull().default(''),
-  /** When the owner saw it in the bank; until then it is under way. */
-  bankedAt: instant(),
-});
+export const payouts = pgTable(
+  'payouts',
+  {
+    id: text().primaryKey(),
+    at: instant().notNull(),
+    currency: text().notNull(),
+    gross: money().notNull(),
+    fee: money().notNull(),
+    payments: jsonb().$type<{ reference: string; amount: number; fee: number }[]>().notNull(),
+    /** Who paid it out. */
+    processor: text().notNull().default(''),
+    /** When the owner saw it in the bank; until then it is under way. */
+    bankedAt: instant(),
+  },
+  (table) => [index().on(table.at)],
+);

@@ -4,7 +4,7 @@ import { type Minor, minor, sum } from '#core/money/minor';
 import type { Database } from '#server/database/database';
 import { journalLines, tillCounts } from '#server/database/schema/journal';
 import { balancesOf } from '#server/journal/sums';
-import { and, asc, desc, eq, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, gte, sql } from 'drizzle-orm';
 
 const mostDays = 60;
 
@@ -15,7 +15,6 @@ export async function tillView(db: Database): Promise<TillView> {
     sql<number>`coalesce(sum(${journalLines.amount}) filter (where ${journalLines.amount} ${sql.raw(sign)} 0), 0)::bigint`.mapWith(
       Number,
     );
-  const counts = await db.select().from(tillCounts).orderBy(asc(tillCounts.at));
   const tills = [];
   for (const { currency, balance } of balances) {
     const days = await db
@@ -25,9 +24,17 @@ export async function tillView(db: Database): Promise<TillView> {
       .groupBy(journalLines.day)
       .orderBy(desc(journalLines.day))
       .limit(mostDays);
+    const oldest = days.at(-1)?.day;
+    const counts = oldest
+      ? await db
+          .select()
+          .from(tillCounts)
+          .where(and(gte(tillCounts.day, oldest), eq(tillCounts.currency, currency)))
+          .orderBy(asc(tillCounts.at))
+      : [];
     let after: Minor = balance;
     const lines = days.map(({ day, came, went }): TillDay => {
-      const own = counts.filter((count) => count.day === day && count.currency === currency);
+      const own = counts.filter((count) => count.day === day);
       const line = {
         day,
         came: minor(came),

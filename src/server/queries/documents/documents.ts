@@ -20,7 +20,7 @@ import { heldDocuments } from '#server/queries/documents/held';
 import { documentsOf, missingForBooking } from '#server/invoicing/bookingDocuments';
 import { opensOf, opensOfRequests } from '#server/queries/documents/opens';
 import { searching } from '#server/queries/bookings/narrowing';
-import { and, desc, eq, gt, inArray, lt, or, type SQL, sql } from 'drizzle-orm';
+import { and, desc, eq, gt, ilike, inArray, lt, or, type SQL, sql } from 'drizzle-orm';
 
 const credited =
   sql<Minor>`coalesce((select sum(c.total) from ${documents} c where c.credit_of = ${documents.id}), 0)`.mapWith(
@@ -101,13 +101,36 @@ async function opensOfAll(
 
 const pageSize = 50;
 
-function found(search: string | undefined): SQL | undefined {
+function found(db: Database, search: string | undefined): SQL | undefined {
   const text = search?.trim() ?? '';
   if (text === '') return undefined;
   const like = `%${text.replace(/[\\%_]/g, '\\$&')}%`;
+  const id = { id: documents.id };
+  const numbered = db.select(id).from(documents).where(ilike(documents.number, like));
+  const booked = db
+    .select(id)
+    .from(documents)
+    .innerJoin(summaries, eq(summaries.bookingId, documents.bookingId))
+    .where(searching(text));
   // Of a request there is no summary to be searched.
   const asked = sql`${paymentRequests.number} || ' ' || ${clients.name} || ' ' || ${paymentRequests.note}`;
-  return or(sql`${documents.number} ilike ${like}`, searching(text), sql`${asked} ilike ${like}`);
+  const requested = db
+    .select(id)
+    .from(documents)
+    .innerJoin(paymentRequests, eq(paymentRequests.id, documents.requestId))
+    .innerJoin(clients, eq(clients.id, documents.clientId))
+    .where(sql`${asked} ilike ${like}`);
+  // Each by an index of its own: asked for together they would be looked for in every document there is.
+  return inArray(documents.id, numbered.union(booked).union(requested));
+}
+
+/** What may be to be paid, the newest first: of it the core says what is. */
+async function mayBeOpen(db: Database): Promise<Row[]> {
+  const asksFor = sql`(${documents.body}->>'open')::bigint > 0`;
+  const outstanding = db.select({ id: summaries.bookingId }).from(summaries).where(gt(summaries.outstanding, zero));
+  const ofBookings = await select(db).where(and(inArray(documents.bookingId, outstanding), asksFor));
+  const ofRequests = await select(db).where(and(asksFor, requestOwes));
+  return [...ofBookings, ...ofRequests].sort((a, b) => b.place - a.place);
 }
 
 /** Invoices and credit notes, the newest first, a page at a time. */
@@ -118,10 +141,7 @@ export async function documentsView(
 ): Promise<DocumentsView> {
   const owner = await ownerRow(db);
   const today = localDate(now, owner.timeZone);
-  // What may be to be paid: of it the core says what is.
-  const owing = await select(db)
-    .where(and(sql`(${documents.body}->>'open')::bigint > 0`, or(gt(summaries.outstanding, zero), requestOwes)))
-    .orderBy(desc(documents.place));
+  const owing = await mayBeOpen(db);
   const opens = await opensOfAll(db, owing, now);
   const asked = owing.filter(({ id }) => (opens.get(id) ?? 0) > 0);
   const behind = after === undefined ? undefined : lt(documents.place, after);
@@ -134,7 +154,7 @@ export async function documentsView(
         )
       : undefined,
     kind === undefined || kind === 'all' || kind === 'open' ? undefined : eq(documents.kind, kind),
-    found(search),
+    found(db, search),
   );
   const rows = await select(db)
     .where(narrowed)

@@ -161,6 +161,8 @@ describe('requests with lines', () => {
     expect([seen!.number, seen!.state, seen!.left]).to.deep.equal([number, 'partly', 50_00]);
     const open = (await app.books.documents({ kind: 'open' })).documents;
     expect(open.map((document) => [document.number, document.open])).to.deep.equal([['I2027-0001', 50_00]]);
+    const found = (await app.books.documents({ search: number.toLowerCase() })).documents;
+    expect(found.map((document) => document.number)).to.deep.equal(['I2027-0001']);
     await clean();
   });
 

@@ -187,6 +187,19 @@ describe('invoices and credit notes', () => {
     expect(await states()).to.deep.equal(['I2027-0002 paid 0', 'I2027-0001 paid 0']);
   });
 
+  it('are found by their number, and by what their booking is found by', async () => {
+    const id = await booked();
+    await pay(id, 240_00);
+    const found = async (search: string): Promise<string[]> =>
+      (await app.books.documents({ search })).documents.map(({ number }) => number);
+    const all = await found('');
+    expect(all).to.have.lengthOf.above(0);
+    for (const search of ['2027-0001', 'i2027', '01', 'b-0001', 'ines', 'ines vala', 'VALA'])
+      expect(await found(search), search).to.deep.equal(all);
+    for (const search of ['I2027-9', 'bogdan', 'ines bogdan', '2027_0001'])
+      expect(await found(search), search).to.deep.equal([]);
+  });
+
   it('are held, and say what is missing, before anything is issued', async () => {
     await app.saveDocuments({ settings: { ...settings, addressNeeded: true }, seller: { ...seller, taxNumber: '' } });
     const id = await booked();
