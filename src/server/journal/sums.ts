@@ -28,11 +28,19 @@ const worthSumming = 500;
 const summed = sql`coalesce((select "until" from ${journalSummed}), 0)`;
 
 /**
- * Lines of entries that came after, with the booking of each. Entry by entry: whoever plans cannot know that they are few,
- * and would read all lines that there are.
+ * As of one moment, with the last entry that is in the sums then: asked for by its number, what came after it is known to
+ * be little, where whoever plans would else read all lines that there are.
  */
-const linesSince = sql`(select seq, booking_id from ${journalEntries} where seq > ${summed} order by seq) since
-  cross join lateral (select account, processor, currency, amount, day from ${journalLines} where entry_seq = since.seq offset 0) line`;
+const sinceSums = <T>(db: Database, read: (tx: Tx, until: number) => Promise<T>): Promise<T> =>
+  db.transaction(async (tx) => read(tx, await lastSummed(tx)), {
+    isolationLevel: 'repeatable read',
+    accessMode: 'read only',
+  });
+
+async function lastSummed(tx: Tx): Promise<number> {
+  const [row] = await rowsOf<{ until: string }>(tx, sql`select ${summed} as until`);
+  return Number(row!.until);
+}
 
 /**
  * Takes what was booked since into the sums, where it is much. Nobody books meanwhile: an entry that came later with an
@@ -71,27 +79,33 @@ const owingOf = (entries: SQL): SQL =>
     group by booking_id, currency having sum(amount) <> 0) unsettled`;
 
 /** Ids of bookings of which deposits may have been owed at the end of a day, and of all of which they were. */
-export async function mayOweAt(db: Database, day: PlainDate): Promise<string[]> {
-  const rows = await rowsOf<{ booking_id: string }>(
-    db,
-    sql`select booking_id from ${owingBookings}
-        union select booking_id from ${linesSince} where ${ofDeposits} and booking_id is not null
-        union select booking_id from ${journalEntries} e join ${journalLines} l on l.entry_seq = e.seq
-          where ${ofDeposits} and booking_id is not null and l.day > ${day}`,
-  );
-  return rows.map((row) => row.booking_id);
-}
+export const mayOweAt = (db: Database, day: PlainDate): Promise<string[]> =>
+  sinceSums(db, async (tx, until) => {
+    const moved = sql`select booking_id from ${journalEntries} e join ${journalLines} l on l.entry_seq = e.seq
+      where ${ofDeposits} and booking_id is not null`;
+    const rows = await rowsOf<{ booking_id: string }>(
+      tx,
+      sql`select booking_id from ${owingBookings} union ${moved} and e.seq > ${until} union ${moved} and l.day > ${day}`,
+    );
+    return rows.map((row) => row.booking_id);
+  });
+
+type OfAccount = { readonly currency: string; readonly balance: Minor };
 
 /** What an account adds up to, in each currency that it ever had. */
-export async function balancesOf(
-  db: Database | Tx,
-  account: Account,
-): Promise<{ readonly currency: string; readonly balance: Minor }[]> {
+export const balancesOf = (db: Database, account: Account): Promise<OfAccount[]> =>
+  sinceSums(db, (tx, until) => addedUp(tx, account, until));
+
+/** The same for whoever holds the books alone. */
+export const balancesAlone = async (tx: Tx, account: Account): Promise<OfAccount[]> =>
+  addedUp(tx, account, await lastSummed(tx));
+
+async function addedUp(tx: Tx, account: Account, until: number): Promise<OfAccount[]> {
   const rows = await rowsOf<{ currency: string; balance: string }>(
-    db,
+    tx,
     sql`select currency, sum(amount)::text as balance from (
           select currency, amount from ${journalSums} where account = ${account}
-          union all select currency, amount from ${linesSince} where account = ${account}
+          union all select currency, amount from ${journalLines} where account = ${account} and entry_seq > ${until}
         ) moved group by currency order by currency`,
   );
   return rows.map(({ currency, balance }) => ({ currency, balance: minor(Number(balance)) }));
@@ -105,20 +119,21 @@ export type Balance = {
 };
 
 /** What every account adds up to at the end of a day, without those that come to nothing. */
-export async function balancesAt(db: Database, day: PlainDate): Promise<Balance[]> {
-  const month = day.slice(0, 7);
-  const moved = sql`account, processor, currency, amount from`;
-  const rows = await rowsOf<Omit<Balance, 'balance'> & { balance: string }>(
-    db,
-    sql`select account, processor, currency, sum(amount)::text as balance from (
-          select ${moved} ${journalSums} where month < ${month}
-          union all select ${moved} ${linesSince} where day < ${`${month}-01`}
-          union all select ${moved} ${journalEntries} e join ${journalLines} on entry_seq = e.seq
-            where e.day >= ${`${month}-01`} and e.day <= ${day}
-        ) moved group by account, processor, currency having sum(amount) <> 0`,
-  );
-  return rows.map(({ balance, ...row }) => ({ ...row, balance: minor(Number(balance)) }));
-}
+export const balancesAt = (db: Database, day: PlainDate): Promise<Balance[]> =>
+  sinceSums(db, async (tx, until) => {
+    const month = day.slice(0, 7);
+    const moved = sql`account, processor, currency, amount from`;
+    const rows = await rowsOf<Omit<Balance, 'balance'> & { balance: string }>(
+      tx,
+      sql`select account, processor, currency, sum(amount)::text as balance from (
+            select ${moved} ${journalSums} where month < ${month}
+            union all select ${moved} ${journalLines} where entry_seq > ${until} and day < ${`${month}-01`}
+            union all select ${moved} ${journalEntries} e join ${journalLines} on entry_seq = e.seq
+              where e.day >= ${`${month}-01`} and e.day <= ${day}
+          ) moved group by account, processor, currency having sum(amount) <> 0`,
+    );
+    return rows.map(({ balance, ...row }) => ({ ...row, balance: minor(Number(balance)) }));
+  });
 
 /** What is kept added up and differs from what it should be: for `verify`, as of one moment. */
 export async function wrongSums(

@@ -118,7 +118,7 @@ function found(db: Database, search: string | undefined): SQL | undefined {
     .select(id)
     .from(documents)
     .innerJoin(paymentRequests, eq(paymentRequests.id, documents.requestId))
-    .innerJoin(clients, eq(clients.id, documents.clientId))
+    .innerJoin(clients, eq(clients.id, paymentRequests.clientId))
     .where(sql`${asked} ilike ${like}`);
   // Each by an index of its own: asked for together they would be looked for in every document there is.
   return inArray(documents.id, numbered.union(booked).union(requested));

@@ -9,7 +9,7 @@ import { tillCounts } from '#server/database/schema/journal';
 import type { Deps } from '#server/deps';
 import { alone } from '#server/journal/booksLock';
 import { appendEntry } from '#server/journal/appendEntry';
-import { balancesOf } from '#server/journal/sums';
+import { balancesAlone } from '#server/journal/sums';
 import { eq } from 'drizzle-orm';
 
 type Counted = { readonly expected: Minor; readonly difference: Minor };
@@ -29,7 +29,7 @@ export const countTill =
       await alone(tx);
       const [before] = await tx.select().from(tillCounts).where(eq(tillCounts.requestKey, requestKey));
       if (before) return ok(said(before));
-      const inBooks = await balancesOf(tx, accounts.cash);
+      const inBooks = await balancesAlone(tx, accounts.cash);
       const expected = inBooks.find((each) => each.currency === currency)?.balance ?? zero;
       const day = localDate(at, timeZone);
       await tx.insert(tillCounts).values({ id: newId(), requestKey, at, day, currency, expected, counted, note });
