@@ -157,6 +157,8 @@ describe('journey: ways to pay', () => {
     await owner.getByRole('button', { name: 'More actions' }).click();
     await owner.getByRole('menuitem', { name: 'Have it paid another way' }).click();
     await owner.getByRole('radio', { name: /^Fell Cards/ }).check();
+    // On a slow machine the menu is still on its way out.
+    await owner.getByRole('menu').waitFor({ state: 'detached' });
     await expectAccessible(owner);
     await owner.getByRole('dialog').getByRole('button', { name: 'Keep' }).click();
     await owner.getByText('is offered through Fell Cards first').waitFor();

@@ -1,6 +1,6 @@
 import { asThemselves } from '#demo/asThemselves';
 import { type App, compose } from '#compose';
-import { readConfig } from '#server/config';
+import { type Config, readConfig } from '#server/config';
 import { openDatabase } from '#server/database/open';
 import { verify } from '#server/verify/verify';
 import type { OpenDatabase } from '#server/database/database';
@@ -9,7 +9,6 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { setTimeout as pause } from 'node:timers/promises';
 import { gzipSync } from 'node:zlib';
-import { sql } from 'drizzle-orm';
 import { quickestOf } from '../measure';
 import { grow } from './grow';
 import { ontoServer } from './ontoServer';
@@ -27,35 +26,39 @@ const sampleSize = 400;
 /** Goals of each view: its time by that of its statements, its growth from the smallest size, kB compressed, its page by one without rows. */
 const goals = { ratio: 2, growth: 1.5, kilobytes: 300, bare: 4, page: 1.5 };
 
-/** Something whose time is the machine's alone: a machine that slows from one size to the next is not counted as growth. */
-async function steadily({ db }: OpenDatabase): Promise<void> {
-  await db.execute(sql`select sum(sqrt(x)) from generate_series(1, 10000) x`);
-  JSON.parse(JSON.stringify(Array.from({ length: 2000 }, (_, index) => ({ index, said: 'as much as a row has' }))));
-}
-
+/** The demo's data at one size. */
+type Grown = { readonly size: number; readonly opened: OpenDatabase; readonly app: App };
 type Row = {
   readonly ms: number;
-  readonly pace: number;
   readonly ratio: number;
   readonly statements: number;
   readonly kilobytes: number;
 };
 
-async function measured(app: App, opened: OpenDatabase, count: number): Promise<Map<string, Row>> {
-  const rows = new Map<string, Row>();
-  for (const [name, view] of Object.entries(views(app))) {
-    let told: unknown;
-    const statements = await statementsOf(opened.db, async () => (told = await view()));
-    const [pace, ms, floor] = await quickestOf(
-      () => steadily(opened),
-      view,
-      () => bare(opened.db, statements),
+/** Each view at all sizes in turns, with its statements sent bare: a machine that slows slows all of them. */
+async function measured(grown: readonly Grown[]): Promise<Map<string, readonly Row[]>> {
+  const rows = new Map<string, readonly Row[]>();
+  for (const name of Object.keys(views(grown[0]!.app))) {
+    const asked = [];
+    for (const { opened, app } of grown) {
+      const view = views(app)[name]!;
+      let told: unknown;
+      const statements = await statementsOf(opened.db, async () => (told = await view()));
+      asked.push({ view, sent: () => bare(opened.db, statements), statements, told, opened });
+    }
+    const times = await quickestOf(asked.flatMap(({ view, sent }) => [view, sent]));
+    rows.set(
+      name,
+      asked.map(({ statements, told }, at): Row => {
+        const [ms, floor] = [times[2 * at]!, times[2 * at + 1]!];
+        const kilobytes = gzipSync(JSON.stringify(told ?? null)).length / 1024;
+        return { ms, ratio: ms / Math.max(floor, 1), statements: statements.length, kilobytes };
+      }),
     );
-    if (process.env.OSTENDO_SLOW && count > 50_000)
+    const { opened, statements } = asked.at(-1)!;
+    if (process.env.OSTENDO_SLOW)
       for (const line of await slowest(opened.db, statements, Number(process.env.OSTENDO_SLOW)))
         console.log(`${name}: ${line}`);
-    const kilobytes = gzipSync(JSON.stringify(told ?? null)).length / 1024;
-    rows.set(name, { ms, pace, ratio: ms / Math.max(floor, 1), statements: statements.length, kilobytes });
   }
   return rows;
 }
@@ -63,22 +66,18 @@ async function measured(app: App, opened: OpenDatabase, count: number): Promise<
 const over = (value: number, goal: number, digits: number): string =>
   `${value.toFixed(digits)}${value > goal ? ' !' : '  '}`;
 
-function print(title: string, sizes: readonly number[], tables: readonly Map<string, Row>[]): void {
+function print(title: string, sizes: readonly number[], table: ReadonlyMap<string, readonly Row[]>): void {
   console.log(`\n${title}: ms at ${sizes.map((size) => size.toLocaleString('en')).join(', ')} bookings`);
   console.log(
     `${'view'.padEnd(30)}${sizes.map((size) => String(size).padStart(9)).join('')}   growth   by SQL  statements   kB gzip`,
   );
-  for (const name of tables[0]!.keys()) {
-    const rows = tables.map((table) => table.get(name)!);
+  for (const [name, rows] of table) {
     const [first, last] = [rows[0]!, rows.at(-1)!];
-    // Below two milliseconds nothing grows that anybody sees; what a machine slows meanwhile is no growth.
-    const growth = (last.ms / Math.max(first.ms, 2)) * Math.min(1, first.pace / last.pace);
+    const growth = last.ms / Math.max(first.ms, 2); // below two milliseconds nothing grows that anybody sees
     console.log(
       `${name.padEnd(30)}${rows.map(({ ms }) => ms.toFixed(1).padStart(9)).join('')}${over(growth, goals.growth, 1).padStart(9)}${over(last.ratio, goals.ratio, 1).padStart(9)}${String(last.statements).padStart(12)}${over(last.kilobytes, goals.kilobytes, 0).padStart(10)}`,
     );
   }
-  const paces = tables.map((table) => [...table.values()].reduce((sum, { pace }) => sum + pace, 0) / table.size);
-  console.log(`${'the machine’s own pace'.padEnd(30)}${paces.map((pace) => pace.toFixed(1).padStart(9)).join('')}`);
   console.log(
     `goal${' '.repeat(26 + sizes.length * 9)}${goals.growth.toFixed(1).padStart(7)}  ${goals.ratio.toFixed(1).padStart(7)}${String(goals.kilobytes).padStart(20)}`,
   );
@@ -130,37 +129,55 @@ async function pagesAt(url: string, secret: string): Promise<void> {
 export async function scale(demo = '.demo-shots'): Promise<void> {
   if (!existsSync(demo)) throw new Error(`no demo data in ${demo}: make it by "npm run shots"`);
   const directory = mkdtempSync(join(tmpdir(), 'ostendo-scale-'));
-  cpSync(demo, directory, { recursive: true });
-  rmSync(join(directory, 'owner.lock'), { force: true });
-  const config = readConfig({ OSTENDO_DATA: directory });
-  const opened = await openDatabase({ ...config, durable: false });
-  const appOn = async (database: OpenDatabase): Promise<App> =>
-    asThemselves(await compose(config, { opened: database, post: async () => ({ ok: false }) }));
-  const url = process.env.OSTENDO_TEST_SERVER;
-  const server = url ? await openDatabase({ ...config, databaseUrl: url }) : null;
-  if (server) await ontoServer(opened.db, server.db);
-  const each = async (title: string, database: OpenDatabase, sizes: readonly number[]): Promise<void> => {
-    const app = await appOn(database);
-    const tables: Map<string, Row>[] = [];
-    const written: Map<string, Written>[] = [];
-    for (const size of sizes) {
-      const grown = await grow(database.db, size);
+  const copy = (name: string): Config => {
+    const own = join(directory, name);
+    cpSync(demo, own, { recursive: true });
+    rmSync(join(own, 'owner.lock'), { force: true });
+    return readConfig({ OSTENDO_DATA: own });
+  };
+  const appOn = async (config: Config, opened: OpenDatabase): Promise<App> =>
+    asThemselves(await compose(config, { opened, post: async () => ({ ok: false }) }));
+  const at = async (size: number, config: Config, opened: OpenDatabase): Promise<Grown> => {
+    const app = await appOn(config, opened);
+    for (const step of [1000, 10_000, 100_000].filter((each) => each <= size)) {
+      await grow(opened.db, step);
       // As a process does by itself, within minutes.
       await app.tend();
-      tables.push(await measured(app, database, grown));
-      written.push(await useCasesAt(app, database));
     }
-    print(title, sizes, tables);
-    printWritten(sizes, written);
-    await app.close();
+    return { size, opened, app };
   };
-  const sample = await grow(opened.db, sampleSize);
-  const differences = await verify((await appOn(opened)).deps);
-  console.log(`verify on ${sample} bookings of them: ${differences.length === 0 ? 'nothing differs' : 'IT DIFFERS'}`);
-  await each('PGlite', opened, [1000, 10_000]);
-  if (server && url) {
-    await each('PostgreSQL', server, [1000, 10_000, 100_000]);
-    await pagesAt(url, readFileSync(join(directory, 'secret'), 'utf8').trim());
+  const each = async (title: string, grown: readonly Grown[]): Promise<void> => {
+    const sizes = grown.map(({ size }) => size);
+    print(title, sizes, await measured(grown));
+    const written: Map<string, Written>[] = [];
+    for (const { app, opened } of grown) written.push(await useCasesAt(app, opened));
+    printWritten(sizes, written);
+  };
+  const config = copy('sample');
+  const sample = await openDatabase({ ...config, durable: false });
+  const count = await grow(sample.db, sampleSize);
+  const differences = await verify((await appOn(config, sample)).deps);
+  console.log(`verify on ${count} bookings of them: ${differences.length === 0 ? 'nothing differs' : 'IT DIFFERS'}`);
+  const embedded: Grown[] = [];
+  for (const size of [1000, 10_000]) {
+    const own = copy(String(size));
+    embedded.push(await at(size, own, await openDatabase({ ...own, durable: false })));
+  }
+  await each('PGlite', embedded);
+  for (const { app } of embedded) await app.close();
+  const url = process.env.OSTENDO_TEST_SERVER;
+  if (url) {
+    const from = await openDatabase({ ...copy('demo'), durable: false });
+    const served: (Grown & { readonly url: string })[] = [];
+    for (const size of [1000, 10_000, 100_000]) {
+      const own = await onServer(url);
+      const opened = await openDatabase({ ...config, databaseUrl: own.url });
+      await ontoServer(from.db, opened.db);
+      served.push({ ...(await at(size, config, opened)), url: own.url });
+    }
+    await each('PostgreSQL', served);
+    for (const { app } of served) await app.close();
+    await pagesAt(served.at(-1)!.url, readFileSync(join(directory, 'demo', 'secret'), 'utf8').trim());
   } else console.log('\nPostgreSQL: not measured, no OSTENDO_TEST_SERVER. See docs/performance.md.');
   rmSync(directory, { recursive: true, force: true });
 }
