@@ -66,7 +66,13 @@ export default defineConfig({
       },
     },
     // Components and plain modules lie side by side there: package imports could name only one extension.
-    resolve: { alias: { '#islands': fileURLToPath(new URL('./src/islands', import.meta.url)) } },
+    resolve: {
+      alias: {
+        '#islands': fileURLToPath(new URL('./src/islands', import.meta.url)),
+        // The adapter's own way to files, which is never gone here.
+        send: fileURLToPath(new URL('./src/server/http/entry/sendsNothing.ts', import.meta.url)),
+      },
+    },
     ssr: {
       // Of hundreds of small files each: in one, the process starts in half the time.
       noExternal: [

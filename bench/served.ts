@@ -27,7 +27,7 @@ export async function withServer<T>(
   const ended = new Promise((resolve) => child.once('exit', resolve));
   try {
     while (!(await fetch(`${address}/healthz`).catch(() => null))?.ok)
-      await new Promise((resolve) => setTimeout(resolve, 50));
+      await new Promise((resolve) => setTimeout(resolve, 10));
     return await work({ address, pid: child.pid! });
   } finally {
     child.kill();

@@ -136,12 +136,14 @@ export async function compose(
     carts: () => lookAfterCarts(deps, limits),
     begun: opened.begun,
     tend,
+    // A process can have died between an erasure and its list.
+    atFirst: () => keepErasures(),
     room,
   });
 
   const backups = openBackups(deps, { directory: config.directory, secret });
-  // A process can have died between an erasure and its list.
-  if (!given.opened) await backups.keepErasures();
+  // Where the database was given, there is no directory of its own for a list.
+  const keepErasures = given.opened ? async () => undefined : backups.keepErasures;
   const queries = openQueries(deps, { limits, standInsOpen: config.standInsOpen });
   const signIn = openSignIn({ db, secret: secretFor(secret, 'sessions'), baseUrl: config.baseUrl });
   const clockMoves = openClockMoves({
@@ -191,8 +193,7 @@ export async function compose(
     queries,
     books: openBooks(deps),
     ...useCases(deps),
-    // Where the database was given, there is no directory of its own for a list.
-    eraseClient: eraseClient(deps, given.opened ? async () => undefined : backups.keepErasures),
+    eraseClient: eraseClient(deps, keepErasures),
     ...linkGuard(),
     limits,
     looks: openLooks(),

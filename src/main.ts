@@ -2,6 +2,7 @@ import { application, endApplication, needsAPerson } from '#application';
 import { readConfig } from '#server/config';
 import { openEntry, type PagesHandler } from '#server/http/entry/entry';
 import { log } from '#server/logging/log';
+import { onceWanted } from '#server/onceWanted';
 import type { Server } from 'node:http';
 import { Server as NetServer } from 'node:net';
 import { setTimeout as pause } from 'node:timers/promises';
@@ -23,15 +24,12 @@ const here = (path: string): string => fileURLToPath(new URL(path, import.meta.u
 async function main(): Promise<void> {
   const { port, host, baseUrl, trustedProxies } = readConfig(process.env);
   let ready = false;
-  // Astro's build lies beside this file; its name is no module that a bundler could find.
-  const { handler } = (await import(/* @vite-ignore */ new URL('./entry.mjs', import.meta.url).href)) as {
-    handler: PagesHandler;
-  };
+  const pages = onceWanted(loadPages);
   const server = openEntry({
     baseUrl,
     trustedProxies,
     assets: here('../client/'),
-    pages: handler,
+    pages: async (...asked) => (await pages())(...asked),
     isReady: () => ready,
   });
   server.once('error', endWith);
@@ -39,7 +37,8 @@ async function main(): Promise<void> {
   endOnSignals(server);
   for (;;) {
     try {
-      await application();
+      // Pages are loaded while the database's engine is read and compiled beside them.
+      await Promise.all([application(), pages().catch(endWith)]);
       ready = true;
       log.info({ port }, 'ready');
       return;
@@ -49,6 +48,13 @@ async function main(): Promise<void> {
       await pause(startPause);
     }
   }
+}
+
+/** Astro's build lies beside this file; its name is no module that a bundler could find. */
+async function loadPages(): Promise<PagesHandler> {
+  const built = new URL('./entry.mjs', import.meta.url).href;
+  const { handler } = (await import(/* @vite-ignore */ built)) as { handler: PagesHandler };
+  return handler;
 }
 
 function endOnSignals(server: Server): void {

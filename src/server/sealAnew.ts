@@ -13,13 +13,14 @@ import { eq } from 'drizzle-orm';
 export async function sealAnew(db: Database, vault: Vault, secrets: readonly [string, ...string[]]): Promise<number> {
   return db.transaction(async (tx) => {
     let done = 0;
-    for (const { id, access } of await tx.select().from(payAccounts).for('update')) {
-      if (vault.isCurrent(access)) continue;
-      const text = isSealed(access) ? vault.open(access, id) : access;
+    const { id, access } = payAccounts;
+    for (const row of await tx.select({ id, access }).from(payAccounts).for('update')) {
+      if (vault.isCurrent(row.access)) continue;
+      const text = isSealed(row.access) ? vault.open(row.access, row.id) : row.access;
       await tx
         .update(payAccounts)
-        .set({ access: vault.seal(text, id) })
-        .where(eq(payAccounts.id, id));
+        .set({ access: vault.seal(text, row.id) })
+        .where(eq(id, row.id));
       done++;
     }
     if (secrets.length === 1) return done;

@@ -166,8 +166,12 @@ async function succeeds(deps: Deps, claimed: readonly Claimed[]): Promise<boolea
 }
 
 /** Frees what a process had claimed that is dead: only for one that has the data to itself. */
-export const releaseClaims = ({ db }: Pick<Deps, 'db'>): Promise<unknown> =>
-  db.update(errands).set({ state: 'waiting', triedAt: null }).where(eq(errands.state, 'claimed'));
+export async function releaseClaims({ db }: Pick<Deps, 'db'>): Promise<void> {
+  const claimed = eq(errands.state, 'claimed');
+  // A process that ended as it should has left none: asking costs a start a third of what writing does.
+  if ((await db.select({ id: errands.id }).from(errands).where(claimed).limit(1)).length === 0) return;
+  await db.update(errands).set({ state: 'waiting', triedAt: null }).where(claimed);
+}
 
 /** Whether an errand could be taken at this moment, as an expression. */
 export const errandDue = (now: Placeholder): SQL => sql`exists (select 1 from ${errands} where ${takeable(now)})`;

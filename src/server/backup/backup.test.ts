@@ -167,9 +167,11 @@ describe('a backup', function () {
       await again.close();
       const list = erasuresIn(join(data, 'backups'));
       expect(readErasures(list).map(({ clientId }) => clientId)).to.deep.equal([client!.id]);
-      // Killed before the list was written: the next start writes it.
+      // Killed before the list was written: the next process writes it with its first look.
       rmSync(list);
-      await (await source()).close();
+      const next = await source();
+      await next.look(0);
+      await next.close();
       expect(readErasures(list).map(({ clientId }) => clientId)).to.deep.equal([client!.id]);
       expect(await runBackup('restore', [join(beside, 'one.age'), join(folder, 'erased'), list])).to.equal(0);
       const opened = await openDatabase({ directory: join(folder, 'erased'), durable: false });

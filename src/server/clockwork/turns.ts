@@ -9,6 +9,7 @@ import type { Deps } from '#server/deps';
 import { recoverIntents } from '#server/intents/carryOut';
 import type { Outbox } from '#server/outbox/outbox';
 import { expireVouchers } from '#server/credit/expireVouchers';
+import { onceWanted } from '#server/onceWanted';
 import { recoverRequests } from '#server/credit/requestPayments';
 import { recoverAnswers } from '#server/usecases/disputes/answerDispute';
 import { renewAccess } from '#server/ways/renewAccess';
@@ -61,6 +62,7 @@ export function openTurns(
     carts,
     begun = () => NaN,
     tend,
+    atFirst,
     room,
   }: {
     readonly outbox: Outbox;
@@ -70,6 +72,8 @@ export function openTurns(
     readonly begun?: (() => number) | undefined;
     /** Looks after the database, where nobody else does. */
     readonly tend: () => Promise<void>;
+    /** What a process that died may have left undone: done with the first look. */
+    readonly atFirst: () => Promise<void>;
     /** Where there is none, nothing is begun by itself. */
     readonly room: Room;
   },
@@ -87,30 +91,42 @@ export function openTurns(
    */
   type Still = { readonly since: number; readonly at: Instant; readonly ahead: readonly (Instant | null)[] };
   let still: Still | null = null;
-  /** @returns the moments that lie ahead */
-  const settleNow = async (): Promise<readonly (Instant | null)[]> => {
-    for (;;) {
-      const since = begun();
-      const at = world.clock.now();
-      if (still?.since === since && still.at === at) return still.ahead;
-      const { acted, next } = await world.advance();
-      const { errandDue, errand, renewal, expiry } = await momentsOf(deps);
-      const has = (moment: Instant | null): boolean => moment !== null && moment <= at;
-      const renewed = has(renewal) && (await renewAccess(deps)) > 0;
-      const expired = has(expiry) && (await expireVouchers(deps)) > 0;
-      const carriedOut = errandDue && (await runDue(deps)) > 0;
-      if (acted || renewed || expired || carriedOut) continue;
-      const ahead = [next, errand, renewal, expiry];
-      still = begun() === since ? { since, at, ahead } : null;
-      return ahead;
-    }
+  /** Does what is due at this look. @returns the moments that lie ahead, or null where anything was done: they have changed */
+  const turn = async (): Promise<readonly (Instant | null)[] | null> => {
+    const since = begun();
+    const at = world.clock.now();
+    if (still?.since === since && still.at === at) return still.ahead;
+    const { acted, next } = await world.advance();
+    const { errandDue, errand, renewal, expiry } = await momentsOf(deps);
+    const has = (moment: Instant | null): boolean => moment !== null && moment <= at;
+    const renewed = has(renewal) && (await renewAccess(deps)) > 0;
+    const expired = has(expiry) && (await expireVouchers(deps)) > 0;
+    const carriedOut = errandDue && (await runDue(deps)) > 0;
+    if (acted || renewed || expired || carriedOut) return null;
+    const ahead = [next, errand, renewal, expiry];
+    still = begun() === since ? { since, at, ahead } : null;
+    return ahead;
   };
-  /** Letters of a moment are handed over before the next, unless the mail server takes its time. */
+  /** Until nothing is due. */
+  const settleNow = async (): Promise<void> => {
+    while ((await turn()) === null);
+  };
+  /**
+   * Until nothing is due, nor follows from a letter that went out: letters of a moment are handed over before the next,
+   * unless the mail server takes its time.
+   */
   const settleWhole = async (): Promise<readonly (Instant | null)[]> => {
-    await settleNow();
-    await Promise.race([outbox.quiet(), pause(letterPatience, undefined, { ref: false })]);
-    // What follows from a letter that went out.
-    return settleNow();
+    let patient = true;
+    const patience = pause(letterPatience, undefined, { ref: false }).then(() => (patient = false));
+    // Whether nothing was due before the letters that have gone since.
+    for (let calm = false; ;) {
+      const ahead = await turn();
+      if (ahead !== null && calm) return ahead;
+      const before = begun();
+      if (patient) await Promise.race([outbox.quiet(), patience]);
+      if (ahead !== null && begun() === before) return ahead;
+      calm = ahead !== null;
+    }
   };
   const moveNow: Turns['moveClock'] = async (to, progress) => {
     let moments = await settleWhole();
@@ -124,11 +140,13 @@ export function openTurns(
     await world.clock.moveTo(to);
     await settleWhole();
   };
+  const first = onceWanted(atFirst);
   let tidyAt = 0;
   let tendAt = 0;
   const recover: Turns['recover'] = (patience) =>
     inTurn(async () => {
       await world.refresh();
+      await first();
       await recoverIntents(deps, patience);
       await recoverRequests(deps, patience);
       await recoverAnswers(deps, patience);
@@ -144,7 +162,7 @@ export function openTurns(
       // A pause may be over, which no transaction tells.
       still = null;
       await settleNow();
-      outbox.wake();
+      outbox.look();
     });
 
   let looking = false;

@@ -1,5 +1,5 @@
 import { openDirectory } from '#server/database/openDirectory';
-import { onlyInside, OuterDatabase, outsideTransactions } from '#server/database/onlyInside';
+import { onceOver, onlyInside, OuterDatabase, outsideTransactions } from '#server/database/onlyInside';
 import { business } from '#server/database/schema/business';
 import type { OpenDatabase } from '#server/database/database';
 import { expect } from 'chai';
@@ -48,5 +48,22 @@ describe('the outer database inside a transaction', () => {
       };
     });
     expect(await beside.later).to.equal(0);
+  });
+  it('what is done once it is over is done then, kept or not, and at once where there is none', async () => {
+    const db = onlyInside(opened.db);
+    const done: string[] = [];
+    await db.transaction(async (tx) => {
+      for (const what of ['first', 'second']) onceOver(() => done.push(what));
+      await tx.execute(sql`select 1`);
+      expect(done).to.deep.equal([]);
+    });
+    expect(done).to.deep.equal(['first', 'second']);
+    const failed = db.transaction(async () => {
+      onceOver(() => done.push('failed'));
+      throw new Error('not kept');
+    });
+    expect(await thrownBy(() => failed)).to.be.instanceOf(Error);
+    onceOver(() => done.push('outside'));
+    expect(done.slice(2)).to.deep.equal(['failed', 'outside']);
   });
 });

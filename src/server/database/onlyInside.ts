@@ -31,6 +31,18 @@ export async function onceInside<T>(owner: object, read: () => PromiseLike<T>): 
 /** What was kept so is read anew when it is asked for again: it has been changed. */
 export const changedInside = (owner: object): void => void inside.getStore()?.delete(owner);
 
+/** Who keeps what is done once a transaction is over. */
+const ends = {};
+
+/** Done once the transaction that runs is over, whether it was kept or not; at once outside of one. */
+export function onceOver(work: () => void): void {
+  const kept = inside.getStore();
+  if (!kept) return work();
+  const known = kept.get(ends) as (() => void)[] | undefined;
+  if (known) known.push(work);
+  else kept.set(ends, [work]);
+}
+
 /** For what a transaction sets off and does not wait for. */
 export const outsideTransactions = <T>(work: () => T): T => inside.exit(work);
 
@@ -44,7 +56,10 @@ export function onlyInside(db: Database, begun: () => void = () => undefined): D
     transaction: (work, config) => {
       if (inside.getStore()) throw new OuterDatabase('transaction');
       begun();
-      return begin((tx: Tx) => inside.run(new Map(), () => work(tx)), config);
+      const kept = new Map<object, unknown>();
+      return begin((tx: Tx) => inside.run(kept, () => work(tx)), config).finally(() => {
+        for (const end of (kept.get(ends) ?? []) as (() => void)[]) end();
+      });
     },
   };
   return new Proxy(db, {

@@ -1,9 +1,10 @@
 import type { Minor } from '#core/money/minor';
+import { outsideTransactions } from '#server/database/onlyInside';
 import { messages } from '#server/database/schema/work';
 import { openOutbox } from '#server/outbox/outbox';
 import { writeLetter, writeNotice } from '#server/telling/write';
 import { expect } from 'chai';
-import { asc } from 'drizzle-orm';
+import { asc, eq } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import { setTimeout as pause } from 'node:timers/promises';
 import { type Installation, installation } from '../../../testing/installation';
@@ -214,5 +215,36 @@ describe('the outbox', () => {
       expect(looks, `${steps} steps after`).to.be.at.least(2);
       await own.stop();
     }
+  });
+
+  it('asks nothing of the database where nothing was written since it was empty, but where it is to look', async () => {
+    app = await installation();
+    ends.push(() => app.close());
+    let looks = 0;
+    const own = openOutbox(app.deps, {
+      full: async () => {
+        looks++;
+        return false;
+      },
+    });
+    await own.quiet();
+    expect(looks).to.equal(1);
+    own.wake();
+    await own.quiet();
+    expect(looks, 'woken for nothing').to.equal(1);
+    own.look();
+    await own.quiet();
+    expect(looks, 'looking for another process').to.equal(2);
+    await app.deps.db.transaction(async (tx) => {
+      const now = app.deps.clock.now();
+      await writeNotice(tx, { id: randomUUID(), key: 'c', subject: 'x', lines: ['y'], path: '/today', now });
+      // Nobody finds it before it is committed.
+      await outsideTransactions(() => own.quiet());
+      expect(looks, 'within the transaction').to.equal(2);
+    });
+    await own.quiet();
+    expect(looks, 'once it is over').to.be.above(2);
+    expect(await app.deps.db.$count(messages, eq(messages.state, 'outgoing'))).to.equal(0);
+    await own.stop();
   });
 });

@@ -13,8 +13,10 @@ import { eq } from 'drizzle-orm';
  * server that is slow or silent is in nobody's way.
  */
 export type Outbox = {
-  /** Something was written: it is looked at now. Never waits. */
+  /** What was written in this process is handed over now. Never waits. */
   wake(): void;
+  /** So is what another process wrote, and what has waited long enough for its next try. Never waits. */
+  look(): void;
   /** Resolves when nothing is due any more. What failed waits for its next try and counts as done. */
   quiet(): Promise<void>;
   /** Ends after the message that is being handed over. */
@@ -26,7 +28,8 @@ export function openOutbox(deps: Deps, room: Room = { full: () => Promise.resolv
   /** How many had been written in this process when none was left to go, not even one that waits for its next try. */
   let emptyAt = NaN;
   let running: Promise<void> | null = null;
-  let again = false;
+  /** Whether somebody wants a look, and whether at more than what was written in this process. */
+  let wanted: 'none' | 'written' | 'any' = 'none';
   let stopped = false;
   /** Hands over until none is due; what has been written meanwhile has its own call. */
   const handOverAll = async (): Promise<void> => {
@@ -38,27 +41,34 @@ export function openOutbox(deps: Deps, room: Room = { full: () => Promise.resolv
       if (!left) return;
     }
   };
+  const isWanted = (): boolean => wanted === 'any' || (wanted === 'written' && emptyAt !== lettersWritten());
   const run = async (): Promise<void> => {
     do {
-      again = false;
+      wanted = 'none';
       await handOverAll();
-    } while (again && !stopped);
+    } while (isWanted() && !stopped);
   };
-  const wake = (): void => {
-    again = true;
-    if (stopped || running) return;
+  const begin = (): void => {
+    if (stopped || running || !isWanted()) return;
     running = outsideTransactions(() => outsideRequests(() => byItself(run)))
       .catch((error: unknown) => deps.report('the outbox could not be read', error))
       .finally(() => {
         running = null;
         // It was woken after its last look.
-        if (again) wake();
+        begin();
       });
+  };
+  const wake = (): void => {
+    if (wanted === 'none') wanted = 'written';
+    begin();
   };
   return {
     wake,
+    look() {
+      wanted = 'any';
+      begin();
+    },
     async quiet() {
-      if (!running && emptyAt === lettersWritten()) return;
       wake();
       while (running) await running;
     },
@@ -73,5 +83,7 @@ const anyWaiting = async ({ db }: Pick<Deps, 'db'>): Promise<boolean> =>
   (await db.select({ id: messages.id }).from(messages).where(eq(messages.state, 'outgoing')).limit(1)).length > 0;
 
 /** Frees what a process was handing over that is dead: only for one that has the data to itself. */
-export const releaseLetters = ({ db }: Pick<Deps, 'db'>): Promise<unknown> =>
-  db.update(messages).set({ triedAt: null, pause: 0 }).where(eq(messages.state, 'outgoing'));
+export async function releaseLetters(deps: Pick<Deps, 'db'>): Promise<void> {
+  if (!(await anyWaiting(deps))) return;
+  await deps.db.update(messages).set({ triedAt: null, pause: 0 }).where(eq(messages.state, 'outgoing'));
+}

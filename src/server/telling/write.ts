@@ -1,5 +1,6 @@
 import type { Instant } from '#core/calendar/instant';
 import type { Tx } from '#server/database/database';
+import { onceOver } from '#server/database/onlyInside';
 import { business } from '#server/database/schema/business';
 import { messages } from '#server/database/schema/work';
 import type { SQL } from 'drizzle-orm';
@@ -7,8 +8,11 @@ import type { SQL } from 'drizzle-orm';
 type Row = Omit<typeof messages.$inferInsert, 'state' | 'seq' | 'triedAt'> & { readonly triedAt?: SQL };
 
 let written = 0;
-/** How many letters were written in this process: whoever has handed over all of them asks whether there are more. */
+/** How many letters can have begun to wait in this process: whoever has handed over all of them asks whether there are more. */
 export const lettersWritten = (): number => written;
+
+/** A letter waits to be handed over, from the end of the transaction on that says so: nobody finds it before. */
+export const letterWaits = (): void => onceOver(() => written++);
 
 /**
  * Commits a message, with the caller's transaction. @returns its id, or null where there is one for its cause, or where
@@ -16,7 +20,7 @@ export const lettersWritten = (): number => written;
  */
 export async function writeLetter(tx: Tx, row: Row): Promise<string | null> {
   if (row.recipient === '') return null;
-  written++;
+  letterWaits();
   const rows = await tx
     .insert(messages)
     .values({ ...row, state: 'outgoing' })

@@ -6,7 +6,7 @@ import { callerAddress, keepOnlyChecked } from '#server/http/entry/callerAddress
 import { contentPolicy, steadyHeaders, strictTransport } from '#server/http/headers';
 import { log } from '#server/logging/log';
 import { duringRequest } from '#server/logging/requestNow';
-import compression from 'compression';
+import { onceWanted } from '#server/onceWanted';
 import { randomUUID } from 'node:crypto';
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http';
 import onHeaders from 'on-headers';
@@ -53,8 +53,7 @@ export function openEntry({ baseUrl, trustedProxies, assets, pages, isReady }: E
         hashed.test(path) ? 'public, max-age=31536000, immutable' : 'public, max-age=3600',
       ),
   });
-  // Its types are Express's; it asks for no more than any step does.
-  const compressed = compression({ threshold: 1024 }) as unknown as Step;
+  const compressed = onceWanted(compressing);
 
   const answer = async (request: IncomingMessage, response: ServerResponse, requestId: string): Promise<void> => {
     const refuse = (status: number, code: string, detail?: unknown): void =>
@@ -70,11 +69,11 @@ export function openEntry({ baseUrl, trustedProxies, assets, pages, isReady }: E
     if (request.method === 'GET' || request.method === 'HEAD') {
       if (await missing(served, request, response)) return;
     }
-    await passed(compressed, request, response);
     if (!isReady()) {
       response.setHeader('retry-after', '2');
       return refuse(503, 'starting');
     }
+    await passed(await compressed(), request, response);
     const limit = bodyLimit(request.method ?? 'GET', path);
     const body = await readBody(request, limit);
     if ('fault' in body)
@@ -129,6 +128,12 @@ export function openEntry({ baseUrl, trustedProxies, assets, pages, isReady }: E
 const pathOf = ({ url = '/' }: IncomingMessage): string => url.split('?', 1)[0]!;
 
 type Step = (request: IncomingMessage, response: ServerResponse, next: () => void) => unknown;
+
+/** Its types are Express's; it asks for no more than any step does. The table of types that it reads is long. */
+async function compressing(): Promise<Step> {
+  const { default: compression } = await import('compression');
+  return compression({ threshold: 1024 }) as unknown as Step;
+}
 
 /** Resolves true where the step has answered, false where it passes the request on. */
 const missing = (step: Step, request: IncomingMessage, response: ServerResponse): Promise<boolean> =>

@@ -6,6 +6,7 @@ import { carryOutRequest } from '#server/credit/requestPayments';
 import { errands, messages, troubles } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
 import { carryOut } from '#server/intents/carryOut';
+import { letterWaits } from '#server/telling/write';
 import { notThrough } from '#server/through/notThrough';
 import { sendAnswer } from '#server/usecases/disputes/answerDispute';
 import { placeKept } from '#server/usecases/paying/takeEvent';
@@ -25,6 +26,7 @@ const tries: { readonly [K in ThroughKind]: (deps: Deps, id: string) => Promise<
       .update(messages)
       .set({ state: 'outgoing', tries: 0, unsure: 0, triedAt: null, pause: 0 })
       .where(and(eq(messages.id, id), sql`${messages.state} <> 'sent'`));
+    letterWaits();
     deps.outbox.wake();
   },
   errand: async (deps, id) => {
