@@ -141,10 +141,10 @@ export const summaries = pgTable(
     search: text().notNull(),
   },
   (table) => [
-    index().on(table.stage, table.startAt),
-    index().on(table.startAt),
     index().on(table.decideBy),
-    // The orders of a list, each with what makes it a whole one.
+    // The orders of a list, each with what makes it a whole one: a page far on is found in the index alone.
+    index('by_start').on(table.startAt, table.bookingId),
+    index('by_start_in_stage').on(table.stage, table.startAt, table.bookingId),
     index('by_total').on(table.total, table.bookingId),
     index('by_outstanding').on(table.outstanding, table.bookingId),
     index('by_next').on(table.nextAt, table.bookingId),

@@ -2,6 +2,7 @@ import { type BookingsQuery, mostCounted, type StageFilter } from '#contracts/vi
 import { bookingStages } from '#core/booking/stage';
 import { type Database, rowsOf } from '#server/database/database';
 import { openBookings, summaries } from '#server/database/schema/bookings';
+import { countedTo, manyKnown } from '#server/queries/bookings/manyKnown';
 import { and, eq, like, type SQL, sql } from 'drizzle-orm';
 
 /** What list, lanes and calendar are narrowed by alike. */
@@ -23,31 +24,21 @@ export const narrowedBy = ({ search, stage }: Narrowed): SQL | undefined => and(
 
 const filters = [...bookingStages, 'open', 'late', 'all'] as const;
 
-/** Counted so much further, so that what is many by this stays it for a while, whatever is opened again. */
-const beyond = mostCounted / 4;
-/** So long what was found to be many counts as it, in milliseconds. */
-const manyFor = 10 * 60_000;
-/** When each filter was last found to show many, without a search: history only grows, and is not counted at each look. */
-const many = new WeakMap<Database, Map<StageFilter, number>>();
-
 const upTo = (where: SQL | undefined): SQL =>
-  sql`(select count(*)::int from (select 1 from ${summaries} ${where ? sql`where ${where}` : sql``} limit ${mostCounted + beyond}) counted)`;
+  sql`(select count(*)::int from (select 1 from ${summaries} ${where ? sql`where ${where}` : sql``} limit ${countedTo}) counted)`;
 
 /** How many bookings of a search each filter would show: above `mostCounted` one more than that, which stands for many. */
 export async function stageCounts(db: Database, search: string): Promise<Record<StageFilter, number>> {
-  const known = many.get(db) ?? new Map<StageFilter, number>();
-  many.set(db, known);
-  const now = performance.now();
+  const many = manyKnown(db);
   const whole = search.trim() === '';
-  const isMany = (stage: StageFilter): boolean => whole && now - (known.get(stage) ?? -Infinity) < manyFor;
   const counted = filters
-    .filter((stage) => !isMany(stage))
+    .filter((stage) => !(whole && many.has(stage)))
     .map((stage) => sql`${upTo(narrowedBy({ search, stage }))} as ${sql.identifier(stage)}`);
   const [row] = await rowsOf<Partial<Record<StageFilter, number>>>(db, sql`select ${sql.join(counted, sql`, `)}`);
   const counts = filters.map((stage): [StageFilter, number] => {
-    const count = row![stage] ?? mostCounted + 1;
-    if (whole && count === mostCounted + beyond) known.set(stage, now);
-    return [stage, Math.min(count, mostCounted + 1)];
+    const count = row![stage];
+    if (count === undefined) return [stage, mostCounted + 1];
+    return [stage, whole ? many.counted(stage, count) : Math.min(count, mostCounted + 1)];
   });
   return Object.fromEntries(counts) as Record<StageFilter, number>;
 }

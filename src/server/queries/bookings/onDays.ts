@@ -6,6 +6,7 @@ import type { Database } from '#server/database/database';
 import { bookings, summaries } from '#server/database/schema/bookings';
 import { services } from '#server/database/schema/business';
 import { clients } from '#server/database/schema/clients';
+import { countedTo, manyKnown } from '#server/queries/bookings/manyKnown';
 import { narrowedBy } from '#server/queries/bookings/narrowing';
 import { and, asc, count, eq, gte, lt, sql } from 'drizzle-orm';
 
@@ -30,7 +31,7 @@ const takesPlace = (stage: TimeQuery['stage']) =>
  */
 function touching(db: Database, query: TimeQuery) {
   const own = db
-    .select({ startAt: summaries.startAt })
+    .select({ stage: summaries.stage })
     .from(summaries)
     .where(and(eq(summaries.bookingId, bookings.id), takesPlace(query.stage), narrowedBy(query)))
     .limit(1)
@@ -39,7 +40,10 @@ function touching(db: Database, query: TimeQuery) {
   return { own, where: and(lt(bookings.startsAt, dayBegins(addDays(to, 1))), gte(bookings.endsAt, dayBegins(from))) };
 }
 
-/** So many of them, by when they begin: they are found before anything is read of them. */
+/**
+ * So many of them, by the day and hour at which they begin where they are: so the index has them, and only those that are
+ * shown are looked at further. They are found before anything is read of them.
+ */
 export function bookedOn(db: Database, query: TimeQuery, { most, past = 0 }: { most: number; past?: number }) {
   const { own, where } = touching(db, query);
   const found = db
@@ -47,7 +51,7 @@ export function bookedOn(db: Database, query: TimeQuery, { most, past = 0 }: { m
     .from(bookings)
     .innerJoinLateral(own, sql`true`)
     .where(where)
-    .orderBy(asc(own.startAt), asc(bookings.number))
+    .orderBy(asc(bookings.startsAt), asc(bookings.number))
     .limit(most)
     .offset(past)
     .as('found');
@@ -75,19 +79,23 @@ export function bookedOn(db: Database, query: TimeQuery, { most, past = 0 }: { m
     .innerJoin(bookings, eq(bookings.id, found.id))
     .innerJoin(clients, eq(clients.id, bookings.clientId))
     .innerJoin(services, eq(services.id, bookings.serviceId))
-    .orderBy(asc(summaries.startAt), asc(bookings.number));
+    .orderBy(asc(bookings.startsAt), asc(bookings.number));
 }
 
-/** How many there are in all, counted no further than `countSome` does. */
+/** How many there are in all: above `mostCounted` one more than that, which stands for many. */
 export async function countOn(db: Database, query: TimeQuery): Promise<number> {
+  const { from, to, stage, search } = query;
+  const many = manyKnown(db);
+  const what = search.trim() === '' ? `${from} ${to} ${stage}` : null;
+  if (what !== null && many.has(what)) return mostCounted + 1;
   const { own, where } = touching(db, query);
   const some = db
     .select({ id: bookings.id })
     .from(bookings)
     .innerJoinLateral(own, sql`true`)
     .where(where)
-    .limit(mostCounted + 1)
+    .limit(what === null ? mostCounted + 1 : countedTo)
     .as('some_of_them');
   const [row] = await db.select({ count: count() }).from(some);
-  return row!.count;
+  return what === null ? row!.count : many.counted(what, row!.count);
 }

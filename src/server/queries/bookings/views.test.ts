@@ -66,6 +66,12 @@ describe('what views read', () => {
     const closed = sql`update summaries set stage = 'closed' where booking_id in`;
     await manyMore(2600);
     expect((await list()).counts).to.deep.include({ all: 2001, waiting: 2001, secured: 1, closed: 0 });
+    const inLanes = async (stage: BookingsQuery['stage'], search = ''): Promise<number> => {
+      const year = { from: '2027-01-01' as PlainDate, to: '2027-12-31' as PlainDate };
+      return (await app.queries.lanes({ ...year, search, stage, page: 0 })).count;
+    };
+    expect(await inLanes('waiting')).to.equal(2001);
+    expect(await inLanes('closed')).to.equal(0);
     await db.execute(sql`${closed} (select booking_id from summaries where booking_id like 'many-%' limit 700)`);
     expect((await list()).counts, 'waiting was many a moment ago').to.deep.include({ waiting: 2001, closed: 700 });
     expect((await list({ search: 'dome' })).counts, 'a search is counted').to.deep.include({
@@ -73,6 +79,9 @@ describe('what views read', () => {
       closed: 700,
       all: 2001,
     });
+    expect(await inLanes('waiting'), 'many a moment ago').to.equal(2001);
+    expect(await inLanes('closed')).to.equal(700);
+    expect(await inLanes('waiting', 'dome')).to.equal(1901);
     const { lines } = await list({ stage: 'all', sort: 'number', page: 39 });
     expect(lines.map(({ number }) => number)).to.deep.equal(
       (await list({ stage: 'all', sort: 'number', page: 10_000 })).lines.map(({ number }) => number),
