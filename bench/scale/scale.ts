@@ -85,13 +85,13 @@ function print(title: string, sizes: readonly number[], table: ReadonlyMap<strin
 
 function printWritten(sizes: readonly number[], tables: readonly Map<string, Written>[]): void {
   console.log(
-    `\n${'use case'.padEnd(30)}${sizes.map((size) => String(size).padStart(9)).join('')}   growth   by bare inserts (goal ${goals.bare})   statements`,
+    `\n${'use case'.padEnd(30)}${sizes.map((size) => String(size).padStart(9)).join('')}   growth   by bare inserts (goal ${goals.bare})   statements   rows`,
   );
   for (const name of tables[0]!.keys()) {
     const rows = tables.map((table) => table.get(name)!);
     const [first, last] = [rows[0]!, rows.at(-1)!];
     console.log(
-      `${name.padEnd(30)}${rows.map(({ ms }) => ms.toFixed(1).padStart(9)).join('')}${over(last.ms / first.ms, goals.growth, 1).padStart(9)}${over(last.ratio, goals.bare, 1).padStart(18)}${String(last.statements || '–').padStart(23)}`,
+      `${name.padEnd(30)}${rows.map(({ ms }) => ms.toFixed(1).padStart(9)).join('')}${over(last.ms / first.ms, goals.growth, 1).padStart(9)}${over(last.ratio, goals.bare, 1).padStart(18)}${String(last.statements || '–').padStart(23)}${String(last.rows).padStart(7)}`,
     );
   }
 }

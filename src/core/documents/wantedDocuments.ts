@@ -207,13 +207,18 @@ const reads: Reads = {
   },
 };
 
+/** Whether documents may follow from a letter of this occasion, by some setting. */
+export const mayAskForDocuments = (occasion: string): boolean => asking.has(occasion);
+
 /** Whether documents may follow from a fact. */
 export function asksForDocuments(
   fact: Fact,
   { from, onAccount }: Pick<DocumentSettings, 'from' | 'onAccount'>,
 ): boolean {
   if (from === null) return false;
-  return fact.kind === 'sent' ? onAccount === 'request' && asking.has(fact.occasion) : Object.hasOwn(reads, fact.kind);
+  return fact.kind === 'sent'
+    ? onAccount === 'request' && mayAskForDocuments(fact.occasion)
+    : Object.hasOwn(reads, fact.kind);
 }
 
 /**

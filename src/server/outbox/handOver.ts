@@ -1,7 +1,12 @@
+import type { FactOf } from '#core/booking/facts';
 import type { Instant } from '#core/calendar/instant';
+import { asksForDocuments, mayAskForDocuments } from '#core/documents/wantedDocuments';
 import { lockBooking } from '#server/booking/lockBooking';
 import { recordFacts } from '#server/booking/record';
+import { recordSent } from '#server/booking/recordSent';
 import { causes } from '#server/database/away';
+import type { Tx } from '#server/database/database';
+import { ownerRow } from '#server/database/ownerRow';
 import { readied } from '#server/database/readied';
 import { pauseOver } from '#server/database/pauses';
 import { messages } from '#server/database/schema/work';
@@ -69,16 +74,24 @@ const markSent = readied<{ id: string; now: Instant }, { id: string }[]>((db) =>
     .returning({ id: messages.id }),
 );
 
+/** Whether documents of its booking may follow; the settings are read only where some setting would have it so. */
+const bringsDocuments = async (tx: Tx, sent: FactOf<'sent'>): Promise<boolean> =>
+  mayAskForDocuments(sent.occasion) && asksForDocuments(sent, (await ownerRow(tx)).documents);
+
 /** Records that it went, once, with what its subject has to know. */
-async function recordSent(deps: Deps, row: MessageRow, messageId: string): Promise<void> {
+async function recordGone(deps: Deps, row: MessageRow, messageId: string): Promise<void> {
   const { db, clock } = deps;
+  const { id, bookingId, occasion, subject, recipient: to } = row;
+  const sentNow = () => ({ kind: 'sent', at: clock.now(), occasion, subject, messageId, to }) as const;
   await db.transaction(async (tx) => {
-    const current = row.bookingId === null ? null : await lockBooking(tx, row.bookingId);
-    const now = clock.now();
-    const changed = await markSent(tx, { id: row.id, now });
+    if (bookingId !== null && !(await bringsDocuments(tx, sentNow())))
+      return recordSent(tx, { letter: id, booking: bookingId, sent: sentNow });
+    const current = bookingId === null ? null : await lockBooking(tx, bookingId);
+    const sent = sentNow();
+    const now = sent.at;
+    const changed = await markSent(tx, { id, now });
     if (changed.length === 0) return;
-    const { occasion, subject, recipient: to } = row;
-    if (current) await recordFacts(tx, current, [{ kind: 'sent', at: now, occasion, subject, messageId, to }], now);
+    if (current) await recordFacts(tx, current, [sent], now);
     if (row.requestId === null) return;
     await tell(tx, deps, row.requestId, { kind: 'sent', to }, now);
     const request = occasion === 'paymentRequest' ? await lockRequest(tx, row.requestId) : null;
@@ -113,7 +126,7 @@ async function recordFailed(
 async function handOver(deps: Deps, row: MessageRow): Promise<boolean> {
   try {
     const { messageId } = await deps.mailbox.send(await composeMail(deps, row));
-    await recordSent(deps, row, messageId);
+    await recordGone(deps, row, messageId);
     return true;
   } catch (error) {
     await recordFailed(deps, row, error);
