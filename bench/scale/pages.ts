@@ -35,12 +35,26 @@ export type PageBeside = { readonly rows: PageTimes; readonly none: PageTimes; r
 
 const rounds = 9;
 
+/** What a page that does not come to life has said, and what it still waits for. */
+function toldBy(page: Page): () => string {
+  const said: string[] = [];
+  const open = new Set<string>();
+  page.on('console', (line) => void said.push(line.text()));
+  page.on('pageerror', ({ message }) => void said.push(message));
+  page.on('request', (request) => void open.add(request.url()));
+  page.on('requestfinished', (request) => void open.delete(request.url()));
+  page.on('requestfailed', (request) => void said.push(`${request.url()}: ${request.failure()?.errorText}`));
+  return () => [...said, ...[...open].map((url) => `no answer yet: ${url}`)].join('; ') || 'it says nothing';
+}
+
 async function drawnIn(page: Page, address: string): Promise<Omit<PageTimes, 'answered'>> {
+  const told = toldBy(page);
   await page.goto(address, { waitUntil: 'load' });
   await page
-    .waitForFunction(() => !document.querySelector('astro-island[ssr]'))
+    // Not by frames: a browser that draws none for a while says nothing of the page.
+    .waitForFunction(() => !document.querySelector('astro-island[ssr]'), null, { polling: 20 })
     .catch((cause: unknown) => {
-      throw new Error(`nothing answers at ${address}`, { cause });
+      throw new Error(`nothing answers at ${address}: ${told()}`, { cause });
     });
   return page.evaluate(
     () =>

@@ -36,7 +36,7 @@ export type RecordedOn = { readonly facts: readonly Recorded<Fact>[]; readonly s
 
 /**
  * Appends facts to a locked booking with their journal entries, and writes everything that follows from them: summary,
- * due parts, cover, agenda. The only way in which a booking changes.
+ * due parts, cover, agenda. The only way in which a booking changes; that a letter went, which changes nothing, has its own.
  */
 export const recordFacts = async (
   tx: Tx,
