@@ -14,12 +14,19 @@ type Inside = {
 
 const inside = (db: Database): Inside['session'] => (db as unknown as Inside).session;
 
+/** What a transaction begins and ends with belongs to no statement that can be sent by itself. */
+const frames = /^(begin|commit|rollback|savepoint|release)\b/;
+
 /** The statements that some work sends, in their order. */
 export async function statementsOf(db: Database, work: () => Promise<unknown>): Promise<Statement[]> {
   const session = inside(db);
   const sent: Statement[] = [];
   const before = session.logger;
-  const logger = { logQuery: (text: string, params: unknown[]) => void sent.push({ text, params }) };
+  const logger: Logger = {
+    logQuery(text, params) {
+      if (!frames.test(text)) sent.push({ text, params });
+    },
+  };
   session.logger = logger;
   session.options.logger = logger;
   try {

@@ -132,21 +132,40 @@ async function transactionNow(db: OpenDatabase['db']): Promise<string> {
   return row!.now;
 }
 
-/** Every row that was written from some transaction on, in place or anew, of the application and of the stand-ins. */
-async function rowsSince(db: OpenDatabase['db'], transaction: string): Promise<Row[]> {
-  const tables = await rowsOf<{ name: string }>(
+/** Tables of the application and of the stand-ins, each after those that it points to. */
+async function tablesInOrder(db: OpenDatabase['db']): Promise<string[]> {
+  const tables = await rowsOf<{ name: string; points: string[] }>(
     db,
-    sql`select relnamespace::regnamespace || '.' || quote_ident(relname) as name from pg_class
-        where relkind = 'r' and relnamespace in ('public'::regnamespace, 'world'::regnamespace)`,
+    sql`select oid::regclass::text as name, coalesce((
+          select json_agg(confrelid::regclass::text) from pg_constraint
+          where conrelid = own.oid and contype = 'f' and confrelid <> conrelid
+        ), '[]') as points
+        from pg_class own
+        where relkind = 'r' and relnamespace in ('public'::regnamespace, 'world'::regnamespace) order by name`,
   );
+  const left = new Map(tables.map(({ name, points }) => [name, points]));
+  const order: string[] = [];
+  while (left.size > 0) {
+    const free = [...left].filter(([, points]) => !points.some((point) => left.has(point))).map(([name]) => name);
+    // Where two point to each other, the one that is there already is pointed to.
+    for (const name of free.length > 0 ? free : [...left.keys()].slice(0, 1)) {
+      order.push(name);
+      left.delete(name);
+    }
+  }
+  return order;
+}
+
+/** Every row that was written from some transaction on, in place or anew, in an order in which they can be inserted. */
+async function rowsSince(db: OpenDatabase['db'], transaction: string): Promise<Row[]> {
   const written: Row[] = [];
-  for (const { name } of tables) {
+  for (const table of await tablesInOrder(db)) {
     const rows = await rowsOf<Omit<Row, 'table'>>(
       db,
-      sql`select ctid::text as place, to_jsonb(own) as row from ${sql.raw(name)} own
+      sql`select ctid::text as place, to_jsonb(own) as row from ${sql.raw(table)} own
           where xmin::text::bigint >= ${transaction}::bigint`,
     );
-    written.push(...rows.map((row) => ({ table: name, ...row })));
+    written.push(...rows.map((row) => ({ table, ...row })));
   }
   return written;
 }
@@ -154,16 +173,18 @@ async function rowsSince(db: OpenDatabase['db'], transaction: string): Promise<R
 const rolledBack = new Error('rolled back');
 
 /**
- * What the same rows take where nothing is decided, read or checked against other tables: one insert each, prepared as ours
- * are, in one transaction that is rolled back.
+ * What the same rows take where nothing is read or decided: one insert each into their own tables, prepared as ours are, in
+ * one transaction that is rolled back.
  */
 async function bareInserts(db: OpenDatabase['db'], rows: readonly Row[]): Promise<number> {
   let took = 0;
   await db
     .transaction(async (tx) => {
+      // What is there may not be deleted, and may be pointed to.
       await tx.execute(sql`set local session_replication_role = replica`);
       for (const { table, place } of rows)
         await tx.execute(sql`delete from ${sql.raw(table)} where ctid = ${place}::tid`);
+      await tx.execute(sql`set local session_replication_role = origin`);
       const start = performance.now();
       for (const { table, row } of rows) {
         const own = sql.raw(table);

@@ -127,12 +127,13 @@ async function migrateAlone(
  * Those that meet a deadlock are repeated, so what they run must be repeatable: it decides and writes, and calls nobody.
  */
 function withOwnTransactions({ Session }: Driver, pool: pg.Pool, db: ServerDatabase): Database {
-  const { dialect } = db as unknown as { dialect: ConstructorParameters<typeof NodePgSession>[1] };
+  type Parts = ConstructorParameters<typeof NodePgSession>;
+  const { dialect, session: outer } = db as unknown as { dialect: Parts[1]; session: { options: Parts[3] } };
   const once = async <T>(work: (tx: Tx) => Promise<T>, config?: Parameters<Database['transaction']>[1]): Promise<T> => {
     const client = await pool.connect();
     let broken = false;
     try {
-      const session = new Session(client, dialect, undefined);
+      const session = new Session(client, dialect, undefined, outer.options);
       return await session.transaction((tx) => work(tx as unknown as Tx), config);
     } catch (error) {
       broken = saysAway(error);
