@@ -6,6 +6,7 @@ import { minor } from '#core/money/minor';
 import { demoToken } from '#demo/ways';
 import { readBooking } from '#server/booking/lockBooking';
 import { type OpenDatabase, rowsOf } from '#server/database/database';
+import { carryOutKept } from '#server/database/readied';
 import { offeredFor } from '#server/ways/offered';
 import { sql } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
@@ -188,7 +189,8 @@ async function bareInserts(db: OpenDatabase['db'], rows: readonly Row[]): Promis
       const start = performance.now();
       for (const { table, row } of rows) {
         const own = sql.raw(table);
-        await tx.execute(
+        await carryOutKept(
+          tx,
           sql`insert into ${own} select * from jsonb_populate_record(null::${own}, ${JSON.stringify(row)}::jsonb)`,
         );
       }

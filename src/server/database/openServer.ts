@@ -1,5 +1,6 @@
 import { DatabaseAway, DatabaseRefused, mustRepeat, saysAway } from '#server/database/away';
 import type { Database, OpenDatabase, Report, Tx } from '#server/database/database';
+import { clientWith, keptNames, type KeptNames } from '#server/database/keptNames';
 import { isUpToDate } from '#server/database/upToDate';
 import { casing, type MigrationSet, migrationSets } from '#server/database/migrations';
 import { onceWanted } from '#server/onceWanted';
@@ -14,7 +15,7 @@ const driver = onceWanted(async () => {
     import('drizzle-orm/node-postgres/migrator'),
     import('pg'),
   ]);
-  return { drizzle, Session, migrate, Pool: postgres.Pool };
+  return { drizzle, Session, migrate, Pool: postgres.Pool, Client: postgres.Client };
 });
 type Driver = Awaited<ReturnType<typeof driver>>;
 
@@ -25,24 +26,25 @@ const migrationLock = 7_307_241;
 const mostTries = 6;
 const repeatPause = (tries: number): number => 2 ** tries * (5 + Math.random() * 10);
 
-async function repeated<T>(work: () => Promise<T>): Promise<T> {
+async function repeated<T>(names: KeptNames, work: () => Promise<T>): Promise<T> {
   for (let tries = 1; ; tries++) {
     try {
       return await work();
     } catch (error) {
       if (saysAway(error)) throw new DatabaseAway(error);
-      if (tries === mostTries || !mustRepeat(error)) throw error;
+      const again = mustRepeat(error) || names.gaveUp(error);
+      if (tries === mostTries || !again) throw error;
       await pause(repeatPause(tries));
     }
   }
 }
 
 /** A statement outside a transaction is one of its own, and is repeated like one. */
-function repeatingPool({ Pool }: Driver, options: pg.PoolConfig): pg.Pool {
-  const pool = new Pool(options);
+function repeatingPool({ Pool, Client }: Driver, names: KeptNames, options: pg.PoolConfig): pg.Pool {
+  const pool = new Pool({ ...options, Client: clientWith(Client, names) });
   // The driver's many overloads come down to this one where no callback is given, as Drizzle never does.
   const once = pool.query.bind(pool) as (...given: unknown[]) => Promise<unknown>;
-  pool.query = ((...args: unknown[]) => repeated(() => once(...args))) as pg.Pool['query'];
+  pool.query = ((...args: unknown[]) => repeated(names, () => once(...args))) as pg.Pool['query'];
   return pool;
 }
 
@@ -57,7 +59,8 @@ export async function openServer(
   sets: readonly MigrationSet[] = migrationSets,
 ): Promise<OpenDatabase> {
   const own = await driver();
-  const pool = repeatingPool(own, {
+  const names = keptNames();
+  const pool = repeatingPool(own, names, {
     connectionString: url,
     application_name: 'ostendo',
     max: 10,
@@ -76,7 +79,7 @@ export async function openServer(
     await waitForServer(pool, report);
     const db = own.drizzle({ client: pool, casing });
     if (!(await isUpToDate(db as unknown as Database, sets))) await migrateAlone(own, pool, db, sets);
-    const opened = withOwnTransactions(own, pool, db);
+    const opened = withOwnTransactions(own, names, pool, db);
     return { db: opened, engine: 'PostgreSQL', close: () => pool.end() };
   } catch (error) {
     await pool.end();
@@ -126,7 +129,7 @@ async function migrateAlone(
  * Transactions on a connection that is given back whatever happens: Drizzle's own keeps one for ever whose `begin` fails.
  * Those that meet a deadlock are repeated, so what they run must be repeatable: it decides and writes, and calls nobody.
  */
-function withOwnTransactions({ Session }: Driver, pool: pg.Pool, db: ServerDatabase): Database {
+function withOwnTransactions({ Session }: Driver, names: KeptNames, pool: pg.Pool, db: ServerDatabase): Database {
   type Parts = ConstructorParameters<typeof NodePgSession>;
   const { dialect, session: outer } = db as unknown as { dialect: Parts[1]; session: { options: Parts[3] } };
   const once = async <T>(work: (tx: Tx) => Promise<T>, config?: Parameters<Database['transaction']>[1]): Promise<T> => {
@@ -142,6 +145,6 @@ function withOwnTransactions({ Session }: Driver, pool: pg.Pool, db: ServerDatab
       client.release(broken);
     }
   };
-  const transaction: Database['transaction'] = (work, config) => repeated(() => once(work, config));
+  const transaction: Database['transaction'] = (work, config) => repeated(names, () => once(work, config));
   return Object.assign(db as unknown as Database, { transaction });
 }

@@ -1,4 +1,5 @@
 import type { Database, Tx } from '#server/database/database';
+import { keptName } from '#server/database/keptNames';
 import type { SQL } from 'drizzle-orm';
 
 type Prepared<R> = { execute(values: Record<string, unknown>): Promise<R> };
@@ -26,7 +27,7 @@ type Preparable<R> = { prepare(name: string): Prepared<R> };
 export function readied<V extends Record<string, unknown>, R>(
   make: (db: Database | Tx) => Preparable<R>,
 ): (db: Database | Tx, values: V) => Promise<R> {
-  return sentWith((db) => make(db).prepare(''));
+  return sentWith((db) => make(db).prepare(keptName));
 }
 
 /** The same of a statement that has no table of its own: what `rowsOf` is to one that is made at each use. */
@@ -34,12 +35,15 @@ export function readiedRows<V extends Record<string, unknown>, Row>(
   statement: SQL,
 ): (db: Database | Tx, values: V) => Promise<Row[]> {
   const send = sentWith<V, { readonly rows: Row[] }>((db) =>
-    sessionOf(db).prepareQuery(dialectOf(db).sqlToQuery(statement), undefined, '', false),
+    sessionOf(db).prepareQuery(dialectOf(db).sqlToQuery(statement), undefined, keptName, false),
   );
   return async (db, values) => (await send(db, values)).rows;
 }
 
-/** @param make without a name: a server would keep it with the connection, which one between us may give to others */
+/** Carries out a statement whose text comes again, made anew as it is. */
+export const carryOutKept = (db: Database | Tx, statement: SQL): Promise<unknown> =>
+  sessionOf(db).prepareQuery(dialectOf(db).sqlToQuery(statement), undefined, keptName, false).execute({});
+
 function sentWith<V extends Record<string, unknown>, R>(
   make: (db: Database | Tx) => Prepared<R>,
 ): (db: Database | Tx, values: V) => Promise<R> {

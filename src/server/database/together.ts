@@ -1,4 +1,5 @@
 import type { Tx } from '#server/database/database';
+import { carryOutKept } from '#server/database/readied';
 import { getTableColumns, type SQL, sql } from 'drizzle-orm';
 import { toSnakeCase } from 'drizzle-orm/casing';
 import type { PgTable } from 'drizzle-orm/pg-core';
@@ -64,5 +65,5 @@ export function upsertAll<T extends PgTable>(table: T, by: readonly KeyOf<T>[], 
 /** Carries out steps as one statement. All of them see what was there before it: no two may write the same row. */
 export async function together(tx: Tx, steps: readonly SQL[], given: SQL = sql``): Promise<void> {
   const named = steps.map((step, index) => sql`${sql.identifier(`step${index}`)} as (${step})`);
-  await tx.execute(sql`with ${given}${sql.join(named, sql`, `)} select 1`);
+  await carryOutKept(tx, sql`with ${given}${sql.join(named, sql`, `)} select 1`);
 }
