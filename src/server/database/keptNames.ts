@@ -32,7 +32,7 @@ export function keptNames(): KeptNames {
   let usable = true;
   const nameOf = (text: string): string | undefined => {
     const known = byText.get(text);
-    if (known !== undefined || !usable || byText.size === mostNames) return known;
+    if (known !== undefined || byText.size === mostNames) return known;
     const name = `kept_${createHash('sha256').update(text).digest('hex').slice(0, 32)}`;
     byText.set(text, name);
     return name;

@@ -1,5 +1,5 @@
 import { openDirectory } from '#server/database/openDirectory';
-import { onceOver, onlyInside, OuterDatabase, outsideTransactions } from '#server/database/onlyInside';
+import { onceInside, onceOver, onlyInside, OuterDatabase, outsideTransactions } from '#server/database/onlyInside';
 import { business } from '#server/database/schema/business';
 import type { OpenDatabase } from '#server/database/database';
 import { expect } from 'chai';
@@ -65,5 +65,23 @@ describe('the outer database inside a transaction', () => {
     expect(await thrownBy(() => failed)).to.be.instanceOf(Error);
     onceOver(() => done.push('outside'));
     expect(done.slice(2)).to.deep.equal(['failed', 'outside']);
+  });
+  it('one that is repeated reads anew what it had read once', async () => {
+    const own = Object.create(opened.db) as typeof opened.db;
+    // As a server does where it meets a deadlock.
+    own.transaction = async (work, config) => {
+      await opened.db.transaction(work, config);
+      return opened.db.transaction(work, config);
+    };
+    const owner = {};
+    let reads = 0;
+    const seen: number[] = [];
+    let over = 0;
+    await onlyInside(own).transaction(async () => {
+      onceOver(() => over++);
+      for (let time = 0; time < 2; time++) seen.push(await onceInside(owner, () => Promise.resolve(++reads)));
+    });
+    expect(seen).to.deep.equal([1, 1, 2, 2]);
+    expect(over).to.equal(2);
   });
 });

@@ -38,9 +38,7 @@ const ends = {};
 export function onceOver(work: () => void): void {
   const kept = inside.getStore();
   if (!kept) return work();
-  const known = kept.get(ends) as (() => void)[] | undefined;
-  if (known) known.push(work);
-  else kept.set(ends, [work]);
+  (kept.get(ends) as (() => void)[]).push(work);
 }
 
 /** For what a transaction sets off and does not wait for. */
@@ -56,9 +54,11 @@ export function onlyInside(db: Database, begun: () => void = () => undefined): D
     transaction: (work, config) => {
       if (inside.getStore()) throw new OuterDatabase('transaction');
       begun();
-      const kept = new Map<object, unknown>();
-      return begin((tx: Tx) => inside.run(kept, () => work(tx)), config).finally(() => {
-        for (const end of (kept.get(ends) ?? []) as (() => void)[]) end();
+      const ended: (() => void)[] = [];
+      // One that is repeated keeps nothing of what it read before.
+      const run = (tx: Tx) => inside.run(new Map<object, unknown>([[ends, ended]]), () => work(tx));
+      return begin(run, config).finally(() => {
+        for (const end of ended) end();
       });
     },
   };

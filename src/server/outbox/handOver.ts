@@ -75,7 +75,7 @@ const markSent = readied<{ id: string; now: Instant }, { id: string }[]>((db) =>
 );
 
 /** Whether documents of its booking may follow; the settings are read only where some setting would have it so. */
-const bringsDocuments = async (tx: Tx, sent: FactOf<'sent'>): Promise<boolean> =>
+const asksByIt = async (tx: Tx, sent: FactOf<'sent'>): Promise<boolean> =>
   mayAskForDocuments(sent.occasion) && asksForDocuments(sent, (await ownerRow(tx)).documents);
 
 /** Records that it went, once, with what its subject has to know. */
@@ -84,7 +84,7 @@ async function recordGone(deps: Deps, row: MessageRow, messageId: string): Promi
   const { id, bookingId, occasion, subject, recipient: to } = row;
   const sentNow = () => ({ kind: 'sent', at: clock.now(), occasion, subject, messageId, to }) as const;
   await db.transaction(async (tx) => {
-    if (bookingId !== null && !(await bringsDocuments(tx, sentNow())))
+    if (bookingId !== null && !(await asksByIt(tx, sentNow())))
       return recordSent(tx, { letter: id, booking: bookingId, sent: sentNow });
     const current = bookingId === null ? null : await lockBooking(tx, bookingId);
     const sent = sentNow();
