@@ -16,10 +16,10 @@ import { longMoment, shortMoment } from '#core/wording/days';
 import type { ClaimProposal } from '#islands/After/ClaimDialog';
 import { later } from '#islands/parts/later';
 import { Problem } from '#islands/parts/Problem';
+import { RowMenu } from '#islands/parts/RowMenu';
 import { useRoute } from '#islands/parts/useRoute';
-import { ActionIcon, Button, Menu } from '@mantine/core';
+import { Button, Menu } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
-import { IconDots } from '@tabler/icons-react';
 import { useState } from 'react';
 import styles from './After.module.css';
 
@@ -114,22 +114,15 @@ export function ClaimsPanel({ view, standing, done }: Props) {
                   </Button>
                 ) : (
                   ['waits', 'ready'].includes(state) && (
-                    <Menu position="bottom-end" withinPortal>
-                      <Menu.Target>
-                        <ActionIcon variant="subtle" color="gray" aria-label={`More about ${claim.reason}`}>
-                          <IconDots size={16} aria-hidden />
-                        </ActionIcon>
-                      </Menu.Target>
-                      <Menu.Dropdown>
-                        {claim.taken === 0 && <Menu.Item onClick={() => setDialog({ claim })}>Say it anew</Menu.Item>}
-                        <Menu.Item
-                          color="red"
-                          onClick={() => void withdraw.attempt({ bookingId: view.id, claimId: claim.claimId })}
-                        >
-                          Withdraw it
-                        </Menu.Item>
-                      </Menu.Dropdown>
-                    </Menu>
+                    <RowMenu label={`More about ${claim.reason}`}>
+                      {claim.taken === 0 && <Menu.Item onClick={() => setDialog({ claim })}>Say it anew</Menu.Item>}
+                      <Menu.Item
+                        color="red"
+                        onClick={() => void withdraw.attempt({ bookingId: view.id, claimId: claim.claimId })}
+                      >
+                        Withdraw it
+                      </Menu.Item>
+                    </RowMenu>
                   )
                 )}
                 {(claim.restsOn || answer?.kind === 'objected' || claim.pictures.length > 0) && (

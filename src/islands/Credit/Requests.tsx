@@ -7,13 +7,13 @@ import { formatMoney } from '#core/money/formatMoney';
 import { missingWords } from '#core/wording/documentWords';
 import { shortDate, shortMoment } from '#core/wording/days';
 import { Problem } from '#islands/parts/Problem';
+import { RowMenu } from '#islands/parts/RowMenu';
 import { useRoute } from '#islands/parts/useRoute';
 import { useSent } from '#islands/parts/useSent';
 import { useShell } from '#islands/shell/useShell';
 import { later } from '#islands/parts/later';
-import { ActionIcon, Button, Group, Menu } from '@mantine/core';
+import { Button, Group, Menu } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
-import { IconDots } from '@tabler/icons-react';
 import { useState } from 'react';
 import styles from './Credit.module.css';
 
@@ -147,27 +147,20 @@ function Acts({ request, open, id }: { readonly request: RequestLine; readonly o
           </>
         )}
         {!request.voucher && (
-          <Menu position="bottom-end">
-            <Menu.Target>
-              <ActionIcon variant="subtle" color="gray" size={28} aria-label={`More for ${request.number}`}>
-                <IconDots size={17} aria-hidden />
-              </ActionIcon>
-            </Menu.Target>
-            <Menu.Dropdown>
-              {open && <Menu.Item onClick={() => setRecording(true)}>It came in another way</Menu.Item>}
-              {request.canInvoice && (
-                <Menu.Item onClick={() => void invoice.run({ requestId: id })}>Invoice it</Menu.Item>
-              )}
-              <Menu.Item component="a" href={`/credit/new?request=${request.number}`}>
-                Make another like it
+          <RowMenu label={`More for ${request.number}`}>
+            {open && <Menu.Item onClick={() => setRecording(true)}>It came in another way</Menu.Item>}
+            {request.canInvoice && (
+              <Menu.Item onClick={() => void invoice.run({ requestId: id })}>Invoice it</Menu.Item>
+            )}
+            <Menu.Item component="a" href={`/credit/new?request=${request.number}`}>
+              Make another like it
+            </Menu.Item>
+            {open && (
+              <Menu.Item color="red" onClick={() => void withdraw.run({ requestId: id })}>
+                Withdraw
               </Menu.Item>
-              {open && (
-                <Menu.Item color="red" onClick={() => void withdraw.run({ requestId: id })}>
-                  Withdraw
-                </Menu.Item>
-              )}
-            </Menu.Dropdown>
-          </Menu>
+            )}
+          </RowMenu>
         )}
       </Group>
       <Problem problem={problem} currency={request.currency} />

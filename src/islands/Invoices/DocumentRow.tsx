@@ -3,11 +3,11 @@ import type { DocumentLineView, DocumentState } from '#contracts/documentViews';
 import { formatMoney } from '#core/money/formatMoney';
 import { shortDate } from '#core/wording/days';
 import { documentTitle } from '#core/wording/documentWords';
+import { RowMenu } from '#islands/parts/RowMenu';
 import { useRoute } from '#islands/parts/useRoute';
 import { useShell } from '#islands/shell/useShell';
-import { ActionIcon, Menu } from '@mantine/core';
+import { Menu } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
-import { IconDots } from '@tabler/icons-react';
 import styles from './Invoices.module.css';
 
 const stateWords: Readonly<Record<DocumentState, string>> = {
@@ -57,25 +57,18 @@ export function DocumentMenu({
     });
   };
   return (
-    <Menu position="bottom-end">
-      <Menu.Target>
-        <ActionIcon variant="subtle" color="gray" aria-label={`More of ${number}`}>
-          <IconDots size={18} />
-        </ActionIcon>
-      </Menu.Target>
-      <Menu.Dropdown>
-        <Menu.Item component="a" href={`/documents/${number}.pdf`}>
-          {asData ? 'PDF, with the data inside' : 'PDF'}
+    <RowMenu label={`More of ${number}`}>
+      <Menu.Item component="a" href={`/documents/${number}.pdf`}>
+        {asData ? 'PDF, with the data inside' : 'PDF'}
+      </Menu.Item>
+      {asData && (
+        <Menu.Item component="a" href={`/documents/${number}.xml`}>
+          Data alone (UBL)
         </Menu.Item>
-        {asData && (
-          <Menu.Item component="a" href={`/documents/${number}.xml`}>
-            Data alone (UBL)
-          </Menu.Item>
-        )}
-        <Menu.Item onClick={() => void again()}>Send it to the client</Menu.Item>
-        {credit && kind !== 'credit' && left > 0 && <Menu.Item onClick={credit}>Take it back…</Menu.Item>}
-      </Menu.Dropdown>
-    </Menu>
+      )}
+      <Menu.Item onClick={() => void again()}>Send it to the client</Menu.Item>
+      {credit && kind !== 'credit' && left > 0 && <Menu.Item onClick={credit}>Take it back…</Menu.Item>}
+    </RowMenu>
   );
 }
 
