@@ -3,6 +3,7 @@ import type { VoucherPurpose } from '#core/credit/voucherPurpose';
 import type { BareFact } from '#core/kept/words';
 import { minor, type Minor, zero } from '#core/money/minor';
 import type { Database, Tx } from '#server/database/database';
+import { readied } from '#server/database/readied';
 import { bookings, facts } from '#server/database/schema/bookings';
 import { creditReceipts, voucherEnds } from '#server/database/schema/credit';
 import { and, eq, inArray, type SQL, sql } from 'drizzle-orm';
@@ -14,16 +15,19 @@ export type ClientCredit = { readonly clientId: string; readonly currency: strin
 
 type Moving = { readonly clientId: string; readonly currency: string; readonly fact: BareFact };
 
-/** The facts that move the credit of some bookings. */
-const movingOf = (db: Database | Tx, those: SQL): PromiseLike<Moving[]> =>
+const ofClient = sql.placeholder('clientId');
+
+/** The facts that move the credit of a client. */
+const movingOf = readied((db) =>
   db
     .select({ clientId: bookings.clientId, currency: bookings.currency, fact: facts.fact })
     .from(facts)
     .innerJoin(bookings, eq(bookings.id, facts.bookingId))
-    .where(and(movesCredit, those));
+    .where(and(movesCredit, eq(bookings.clientId, ofClient))),
+);
 
 /** Those of all: found first, as a server that expects thousands would set several processes to it. */
-function movingOfAll(db: Database | Tx): PromiseLike<Moving[]> {
+const movingOfAll = readied((db) => {
   const moving = db
     .$with('moving')
     .as(db.select({ of: facts.bookingId, fact: facts.fact }).from(facts).where(movesCredit));
@@ -38,24 +42,24 @@ function movingOfAll(db: Database | Tx): PromiseLike<Moving[]> {
     .select({ clientId: own.clientId, currency: own.currency, fact: moving.fact })
     .from(moving)
     .innerJoinLateral(own, sql`true`);
-}
+});
 
-/** What came without a booking, and the facts that move credit, by client and currency; what the core makes of them. */
-async function creditWhere(
-  db: Database | Tx,
-  came: SQL | undefined,
-  moves: PromiseLike<Moving[]>,
-): Promise<ClientCredit[]> {
-  const received = await db
+const receivedOf = readied((db) => receivedWhere(db, eq(creditReceipts.clientId, ofClient)));
+
+const receivedWhere = (db: Database | Tx, those?: SQL) =>
+  db
     .select({
       clientId: creditReceipts.clientId,
       currency: creditReceipts.currency,
       came: sql<string>`sum(${creditReceipts.amount})::text`,
     })
     .from(creditReceipts)
-    .where(came)
+    .where(those)
     .groupBy(creditReceipts.clientId, creditReceipts.currency);
-  const moving = await moves;
+type Received = Awaited<ReturnType<typeof receivedWhere>>;
+
+/** What came without a booking, and the facts that move credit, by client and currency; what the core makes of them. */
+function creditIn(received: Received, moving: readonly Moving[]): ClientCredit[] {
   type Account = { clientId: string; currency: string; came: Minor; facts: BareFact[] };
   const of = new Map<string, Account>();
   const account = ({ clientId, currency }: { clientId: string; currency: string }): Account => {
@@ -78,17 +82,15 @@ async function creditWhere(
  * used on bookings. Read from facts alone; the caller holds the client's row where it decides by it.
  */
 export async function creditOf(db: Database | Tx, clientId: string, currency: string): Promise<Minor> {
-  const [found] = await creditWhere(
-    db,
-    and(eq(creditReceipts.clientId, clientId), eq(creditReceipts.currency, currency)),
-    movingOf(db, and(eq(bookings.clientId, clientId), eq(bookings.currency, currency))!),
-  );
-  return found?.credit ?? zero;
+  return (await creditsOf(db, clientId)).find((credit) => credit.currency === currency)?.credit ?? zero;
 }
+
+const creditsOf = async (db: Database | Tx, clientId: string): Promise<ClientCredit[]> =>
+  creditIn(await receivedOf(db, { clientId }), await movingOf(db, { clientId }));
 
 /** The credit of everybody who has some, or less than none. */
 export const creditOfAll = async (db: Database | Tx): Promise<ClientCredit[]> =>
-  (await creditWhere(db, undefined, movingOfAll(db))).filter(({ credit }) => credit !== 0);
+  creditIn(await receivedWhere(db), await movingOfAll(db, {})).filter(({ credit }) => credit !== 0);
 
 type Sold = { readonly id: string; readonly amount: Minor; readonly purpose: VoucherPurpose | null };
 /** What is left on a voucher, and of it the tax that was owed as it was sold. */
@@ -99,15 +101,19 @@ export async function onVoucher(db: Database | Tx, voucher: Sold): Promise<OnVou
   return (await onVouchers(db, [voucher])).get(voucher.id)!;
 }
 
+const voucherId = sql<string>`${facts.fact}->>'voucherId'`;
+const factsNaming = readied((db) =>
+  db
+    .select({ id: voucherId, fact: facts.fact })
+    .from(facts)
+    .where(sql`${voucherId} is not null and ${voucherId} = any(${sql.placeholder('ids')})`),
+);
+
 /** What is left on each of these vouchers, from the facts that name them. */
 export async function onVouchers(db: Database | Tx, wanted: readonly Sold[]): Promise<Map<string, OnVoucher>> {
   if (wanted.length === 0) return new Map();
-  const voucherId = sql<string>`${facts.fact}->>'voucherId'`;
   const ids = wanted.map(({ id }) => id);
-  const rows = await db
-    .select({ id: voucherId, fact: facts.fact })
-    .from(facts)
-    .where(and(sql`${voucherId} is not null`, inArray(voucherId, ids)));
+  const rows = await factsNaming(db, { ids });
   const naming = new Map<string, BareFact[]>(ids.map((id) => [id, []]));
   for (const { id, fact } of rows) naming.get(id)!.push(fact);
   const ends = await db.select().from(voucherEnds).where(inArray(voucherEnds.voucherId, ids));
@@ -123,6 +129,4 @@ export async function onVouchers(db: Database | Tx, wanted: readonly Sold[]): Pr
 
 /** A client's credit in every currency in which they have some. */
 export const creditOfClient = async (db: Database | Tx, clientId: string): Promise<ClientCredit[]> =>
-  (await creditWhere(db, eq(creditReceipts.clientId, clientId), movingOf(db, eq(bookings.clientId, clientId)))).filter(
-    ({ credit }) => credit !== 0,
-  );
+  (await creditsOf(db, clientId)).filter(({ credit }) => credit !== 0);

@@ -8,6 +8,7 @@ import { ok, refuse, type Result } from '#core/result';
 import { agreedOf, type LoadedBooking } from '#server/booking/lockBooking';
 import type { Database, Tx } from '#server/database/database';
 import { allTaxes, ownerRow } from '#server/database/ownerRow';
+import { readied } from '#server/database/readied';
 import { documents, documentsHeld } from '#server/database/schema/documents';
 import type { Deps } from '#server/deps';
 import { missingOf } from '#server/invoicing/missingOf';
@@ -24,8 +25,16 @@ import { addErrand } from '#server/errands/rewriteErrands';
 import { writeDocumentLetter } from '#server/letters/writeDocumentLetter';
 import { asc, eq, getTableColumns, sql } from 'drizzle-orm';
 
-export const documentsOf = (db: Database | Tx, bookingId: string): Promise<DocumentRow[]> =>
-  db.select().from(documents).where(eq(documents.bookingId, bookingId)).orderBy(asc(documents.place));
+const issued = readied((db) =>
+  db
+    .select()
+    .from(documents)
+    .where(eq(documents.bookingId, sql.placeholder('id')))
+    .orderBy(asc(documents.place)),
+);
+
+/** Those of a booking, oldest first. */
+export const documentsOf = (db: Database | Tx, id: string): Promise<DocumentRow[]> => issued(db, { id });
 
 const subjectOf = async (db: Database | Tx, loaded: LoadedBooking): Promise<DocumentSubject> =>
   subjectOfBooking(loaded, { owner: await ownerRow(db), taxes: await allTaxes(db) });

@@ -5,10 +5,11 @@ import type { RequestFact } from '#core/credit/requestFacts';
 import { requestFactsRead } from '#core/kept/readFact';
 import { keepWords } from '#server/database/keptWords';
 import type { Database, Tx } from '#server/database/database';
+import { readied } from '#server/database/readied';
 import { requestFacts } from '#server/database/schema/credit';
 import { words } from '#server/database/schema/words';
 import type { Deps } from '#server/deps';
-import { desc, eq, inArray } from 'drizzle-orm';
+import { desc, eq, sql } from 'drizzle-orm';
 
 /** Appends what happened to a payment request. */
 export async function tell(
@@ -25,14 +26,18 @@ export async function tell(
 
 export type ToldOfRequest = { readonly requestId: string; readonly at: Instant; readonly fact: Recorded<RequestFact> };
 
-/** What happened to these payment requests, newest first. */
-export async function factsOfRequests(db: Tx | Database, ids: readonly string[]): Promise<ToldOfRequest[]> {
-  if (ids.length === 0) return [];
-  const rows = await db
+const factsOf = readied((db) =>
+  db
     .select({ requestId: requestFacts.requestId, at: requestFacts.at, fact: requestFacts.fact, said: words.said })
     .from(requestFacts)
     .leftJoin(words, eq(words.id, requestFacts.wordsId))
-    .where(inArray(requestFacts.requestId, [...ids]))
-    .orderBy(desc(requestFacts.seq));
+    .where(sql`${requestFacts.requestId} = any(${sql.placeholder('ids')})`)
+    .orderBy(desc(requestFacts.seq)),
+);
+
+/** What happened to these payment requests, newest first. */
+export async function factsOfRequests(db: Tx | Database, ids: readonly string[]): Promise<ToldOfRequest[]> {
+  if (ids.length === 0) return [];
+  const rows = await factsOf(db, { ids });
   return rows.map(({ requestId, at, fact, said }) => ({ requestId, at, fact: requestFactsRead.whole(fact, said) }));
 }

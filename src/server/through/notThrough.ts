@@ -3,6 +3,7 @@ import { peopleIn } from '#server/actor/people';
 import type { Instant } from '#core/calendar/instant';
 import { type Database, rowsOf } from '#server/database/database';
 import { givenUpOn } from '#server/through/troubles';
+import { readied } from '#server/database/readied';
 import { bookings } from '#server/database/schema/bookings';
 import { clients } from '#server/database/schema/clients';
 import { paymentRequests, requestPayments } from '#server/database/schema/credit';
@@ -52,8 +53,8 @@ function thing(kind: NotThrough['kind'], row: Row): NotThrough {
   return { kind, id, what, number, who, amount, currency, money, since, why, tries, again, givenUp: givenUpOf(row) };
 }
 
-async function letters(db: Database): Promise<NotThrough[]> {
-  const rows = await db
+const lettersLeft = readied((db) =>
+  db
     .select({
       ...left,
       id: messages.id,
@@ -77,14 +78,18 @@ async function letters(db: Database): Promise<NotThrough[]> {
       ),
     )
     .orderBy(desc(messages.seq))
-    .limit(most);
+    .limit(most),
+);
+
+async function letters(db: Database): Promise<NotThrough[]> {
+  const rows = await lettersLeft(db, {});
   return rows.map((row) =>
     thing('letter', { ...row, why: row.why ?? '', money: false, again: row.state === 'outgoing' }),
   );
 }
 
-async function overdueErrands(db: Database, now: Instant): Promise<NotThrough[]> {
-  const rows = await db
+const errandsLeft = readied((db) =>
+  db
     .select({
       ...left,
       id: errands.id,
@@ -106,19 +111,22 @@ async function overdueErrands(db: Database, now: Instant): Promise<NotThrough[]>
       sql`(${errands.state} = 'failed' or (${and(
         sql`${errands.state} in ('waiting', 'claimed')`,
         isNotNull(errands.error),
-        lte(errands.at, now),
+        lte(errands.at, sql.placeholder('now')),
       )}))`,
     )
     .orderBy(asc(errands.at))
-    .limit(most);
+    .limit(most),
+);
+
+async function overdueErrands(db: Database, now: Instant): Promise<NotThrough[]> {
+  const rows = await errandsLeft(db, { now });
   return rows.map((row) =>
     thing('errand', { ...row, why: row.why ?? '', money: isOfMoney(row.what), again: row.state !== 'failed' }),
   );
 }
 
-/** What processors were asked and have not answered; a first call that is under way is no trouble yet. */
-async function calls(db: Database): Promise<NotThrough[]> {
-  const rows = await db
+const callsLeft = readied((db) =>
+  db
     .select({
       ...left,
       id: intents.id,
@@ -136,12 +144,17 @@ async function calls(db: Database): Promise<NotThrough[]> {
     .innerJoin(troubles, troubleOf('call', intents.id))
     .where(eq(intents.state, 'open'))
     .orderBy(asc(intents.madeAt))
-    .limit(most);
+    .limit(most),
+);
+
+/** What processors were asked and have not answered; a first call that is under way is no trouble yet. */
+async function calls(db: Database): Promise<NotThrough[]> {
+  const rows = await callsLeft(db, {});
   return rows.map((row) => thing('call', row));
 }
 
-async function callsOfRequests(db: Database): Promise<NotThrough[]> {
-  const rows = await db
+const requestCallsLeft = readied((db) =>
+  db
     .select({
       ...left,
       id: requestPayments.id,
@@ -156,12 +169,16 @@ async function callsOfRequests(db: Database): Promise<NotThrough[]> {
     .innerJoin(troubles, and(eq(troubles.kind, 'requestCall'), eq(troubles.subject, requestPayments.id)))
     .where(eq(requestPayments.state, 'open'))
     .orderBy(asc(requestPayments.madeAt))
-    .limit(most);
+    .limit(most),
+);
+
+async function callsOfRequests(db: Database): Promise<NotThrough[]> {
+  const rows = await requestCallsLeft(db, {});
   return rows.map((row) => thing('requestCall', row));
 }
 
-async function answersToDisputes(db: Database): Promise<NotThrough[]> {
-  const rows = await db
+const answersLeft = readied((db) =>
+  db
     .select({
       ...left,
       id: disputeAnswers.id,
@@ -173,13 +190,16 @@ async function answersToDisputes(db: Database): Promise<NotThrough[]> {
     .innerJoin(troubles, and(eq(troubles.kind, 'answer'), eq(troubles.subject, disputeAnswers.id)))
     .where(eq(disputeAnswers.state, 'open'))
     .orderBy(asc(disputeAnswers.madeAt))
-    .limit(most);
+    .limit(most),
+);
+
+async function answersToDisputes(db: Database): Promise<NotThrough[]> {
+  const rows = await answersLeft(db, {});
   return rows.map((row) => thing('answer', row));
 }
 
-/** Events about what is not known here: kept until it is. */
-async function keptEvents(db: Database): Promise<NotThrough[]> {
-  const rows = await db
+const eventsLeft = readied((db) =>
+  db
     .select({
       ...left,
       id: processorEvents.id,
@@ -191,7 +211,12 @@ async function keptEvents(db: Database): Promise<NotThrough[]> {
     .leftJoin(troubles, and(eq(troubles.kind, 'event'), eq(troubles.subject, processorEvents.id)))
     .where(isNotNull(processorEvents.event))
     .orderBy(asc(processorEvents.takenAt))
-    .limit(most);
+    .limit(most),
+);
+
+/** Events about what is not known here: kept until it is. */
+async function keptEvents(db: Database): Promise<NotThrough[]> {
+  const rows = await eventsLeft(db, {});
   return rows.map(({ event, ...row }) =>
     thing('event', { ...row, amount: event!.type === 'dispute.changed' ? event!.amount : null }),
   );
@@ -201,8 +226,8 @@ async function keptEvents(db: Database): Promise<NotThrough[]> {
 export const renewalId = ({ id, accessUntil }: { readonly id: string; readonly accessUntil: Instant }): string =>
   `${id} ${accessUntil}`;
 
-async function renewals(db: Database): Promise<NotThrough[]> {
-  const rows = await db
+const renewalsLeft = readied((db) =>
+  db
     .select({
       ...left,
       accountId: payAccounts.id,
@@ -215,7 +240,11 @@ async function renewals(db: Database): Promise<NotThrough[]> {
     .from(payAccounts)
     .leftJoin(troubles, troubleOf('renewal', renewalKey))
     .where(and(isNotNull(payAccounts.failedAt), isNull(payAccounts.disconnectedAt)))
-    .limit(most);
+    .limit(most),
+);
+
+async function renewals(db: Database): Promise<NotThrough[]> {
+  const rows = await renewalsLeft(db, {});
   return rows.map(({ accountId, until, first, ...row }) =>
     thing('renewal', {
       ...row,

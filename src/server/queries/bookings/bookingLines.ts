@@ -1,5 +1,5 @@
 import { type BookingLine, type BookingsQuery, type BookingsView, type Found, mostCounted } from '#contracts/views';
-import type { Database } from '#server/database/database';
+import type { Database, Tx } from '#server/database/database';
 import { bookings, summaries } from '#server/database/schema/bookings';
 import { narrowedBy, searching, stageCounts } from '#server/queries/bookings/narrowing';
 import { clients } from '#server/database/schema/clients';
@@ -33,7 +33,7 @@ const columns = {
 };
 
 /** Bookings with their summaries, to be narrowed and ordered. */
-export const selectLines = (db: Database) =>
+export const selectLines = (db: Database | Tx) =>
   db
     .select(columns)
     .from(summaries)

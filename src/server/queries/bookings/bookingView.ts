@@ -19,16 +19,56 @@ import { errands, messages } from '#server/database/schema/work';
 import { bookingDocuments } from '#server/queries/documents/documents';
 import { cashStep } from '#core/books/law';
 import { ownerRow } from '#server/database/ownerRow';
+import { readied } from '#server/database/readied';
 import { paymentUnderWay } from '#server/intents/openIntent';
-import { and, asc, desc, eq, notInArray } from 'drizzle-orm';
+import { and, asc, desc, eq, notInArray, sql } from 'drizzle-orm';
 
-async function journalOf(db: Database, bookingId: string): Promise<JournalView[]> {
-  const rows = await db
+const own = sql.placeholder('id');
+const lettersOf = readied((db) =>
+  db
+    .select({
+      id: messages.id,
+      madeAt: messages.madeAt,
+      sentAt: messages.sentAt,
+      subject: messages.subject,
+      body: messages.body,
+      occasion: messages.occasion,
+      state: messages.state,
+    })
+    .from(messages)
+    .where(eq(messages.bookingId, own))
+    .orderBy(desc(messages.madeAt)),
+);
+const seqsOf = readied((db) =>
+  db.select({ seq: factTable.seq }).from(factTable).where(eq(factTable.bookingId, own)).orderBy(asc(factTable.seq)),
+);
+const plannedFor = readied((db) =>
+  db
+    .select({ at: errands.at, errand: errands.errand })
+    .from(errands)
+    .where(
+      and(
+        eq(errands.bookingId, own),
+        eq(errands.state, 'waiting'),
+        notInArray(errands.kind, ['turn', 'deliver', 'document', 'invoiceOverdue', 'requestOverdue']),
+      ),
+    )
+    .orderBy(asc(errands.at)),
+);
+const serviceOf = readied((db) =>
+  db.select({ kind: services.kind, usualClaims: services.usualClaims }).from(services).where(eq(services.id, own)),
+);
+const entriesOf = readied((db) =>
+  db
     .select({ entry: journalEntries, account: accountOfLine, amount: journalLines.amount })
     .from(journalEntries)
     .innerJoin(journalLines, eq(journalLines.entrySeq, journalEntries.seq))
-    .where(eq(journalEntries.bookingId, bookingId))
-    .orderBy(asc(journalEntries.seq), asc(journalLines.line));
+    .where(eq(journalEntries.bookingId, own))
+    .orderBy(asc(journalEntries.seq), asc(journalLines.line)),
+);
+
+async function journalOf(db: Database, id: string): Promise<JournalView[]> {
+  const rows = await entriesOf(db, { id });
   const entries = new Map<
     number,
     JournalView & { lines: { account: string; amount: JournalView['lines'][number]['amount'] }[] }
@@ -66,25 +106,11 @@ export async function bookingView(
     .select({ rules: termsVersions.rules })
     .from(termsVersions)
     .where(and(eq(termsVersions.termsId, booking.termsId), eq(termsVersions.version, booking.termsVersion)));
-  const sent = await db.select().from(messages).where(eq(messages.bookingId, id)).orderBy(desc(messages.madeAt));
+  const sent = await lettersOf(db, { id });
   const { country } = await ownerRow(db);
-  const seqs = await db
-    .select({ seq: factTable.seq })
-    .from(factTable)
-    .where(eq(factTable.bookingId, id))
-    .orderBy(asc(factTable.seq));
-  const planned = await db
-    .select()
-    .from(errands)
-    .where(
-      and(
-        eq(errands.bookingId, id),
-        eq(errands.state, 'waiting'),
-        notInArray(errands.kind, ['turn', 'deliver', 'document', 'invoiceOverdue', 'requestOverdue']),
-      ),
-    )
-    .orderBy(asc(errands.at));
-  const [service] = await db.select().from(services).where(eq(services.id, booking.serviceId));
+  const seqs = await seqsOf(db, { id });
+  const planned = await plannedFor(db, { id });
+  const [service] = await serviceOf(db, { id: booking.serviceId });
   const underWay = await paymentUnderWay(db, id);
   const offered = await offeredFor(db, { adapters }, [booking], now);
   const all = await connectedAccounts(db, adapters, now);

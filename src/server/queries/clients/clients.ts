@@ -7,11 +7,11 @@ import type { Instant } from '#core/calendar/instant';
 import { minor, sum } from '#core/money/minor';
 import { creditOfClient } from '#server/credit/balances';
 import type { Database } from '#server/database/database';
+import { readied } from '#server/database/readied';
 import { bookings, summaries } from '#server/database/schema/bookings';
 import { cards, clients } from '#server/database/schema/clients';
 import { selectLines } from '#server/queries/bookings/bookingLines';
-import { paymentRequests } from '#server/database/schema/credit';
-import { requestsWhere } from '#server/queries/credit/requestLines';
+import { requestsOf } from '#server/queries/credit/requestLines';
 import { knownBy } from '#server/queries/clients/knownBy';
 import { documentLines } from '#server/queries/documents/documents';
 import { stillOpen } from '#server/erasing/stillOpen';
@@ -95,16 +95,20 @@ export async function clientsView(
 
 const mostBookings = 200;
 
+const own = sql.placeholder('id');
+const clientOf = readied((db) => db.select().from(clients).where(eq(clients.id, own)));
+const bookingsOf = readied((db) =>
+  selectLines(db).where(eq(bookings.clientId, own)).orderBy(desc(summaries.startAt)).limit(mostBookings),
+);
+const cardsOf = readied((db) => db.select().from(cards).where(eq(cards.clientId, own)).orderBy(desc(cards.addedAt)));
+
 /** One client whole; null where there is none. */
 export async function clientWhole(db: Database, now: Instant, id: string): Promise<ClientWhole | null> {
-  const [client] = await db.select().from(clients).where(eq(clients.id, id));
+  const [client] = await clientOf(db, { id });
   if (!client) return null;
-  const lines = await selectLines(db)
-    .where(eq(bookings.clientId, id))
-    .orderBy(desc(summaries.startAt))
-    .limit(mostBookings);
-  const kept = await db.select().from(cards).where(eq(cards.clientId, id)).orderBy(desc(cards.addedAt));
-  const requests = await requestsWhere(db, eq(paymentRequests.clientId, id), now);
+  const lines = await bookingsOf(db, { id });
+  const kept = await cardsOf(db, { id });
+  const requests = await requestsOf(db, 'client', id, now);
   const { name, email, phone, bill, accountLimit, erasedAt, erasedBy } = client;
   const erased =
     erasedAt && erasedBy ? { at: erasedAt, by: actorWords(erasedBy, await peopleIn(db, [{ actor: erasedBy }])) } : null;

@@ -1,6 +1,8 @@
 import type { CreditView, VoucherLine } from '#contracts/creditViews';
 import { minor } from '#core/money/minor';
 import { creditOfAll, onVouchers } from '#server/credit/balances';
+import type { Database, Tx } from '#server/database/database';
+import { readied } from '#server/database/readied';
 import { bookings, summaries } from '#server/database/schema/bookings';
 import { business, services } from '#server/database/schema/business';
 import { clients } from '#server/database/schema/clients';
@@ -11,24 +13,30 @@ import { requestLines } from '#server/queries/credit/requestLines';
 import { knownClients } from '#server/queries/clients/knownClients';
 import { and, asc, desc, eq, exists, inArray, isNotNull, isNull, or, sql } from 'drizzle-orm';
 
-/** Requests without a booking, vouchers and what is left on them, and who has credit. */
-export async function creditView({ db, clock }: Deps): Promise<CreditView> {
-  const now = clock.now();
-  // An order of a voucher that nobody paid is a cart that was left.
-  const asked = or(
+/** An order of a voucher that nobody paid is a cart that was left. */
+const asked = (db: Database | Tx) =>
+  or(
     isNull(paymentRequests.voucher),
     exists(db.select().from(vouchers).where(eq(vouchers.requestId, paymentRequests.id))),
   );
-  const rows = await db
+const newestAsked = readied((db) =>
+  db
     .select({ request: paymentRequests, client: clients.name, email: clients.email, booking: bookings.number })
     .from(paymentRequests)
     .innerJoin(clients, eq(clients.id, paymentRequests.clientId))
     .leftJoin(bookings, eq(bookings.id, paymentRequests.bookingId))
-    .where(asked)
+    .where(asked(db))
     .orderBy(desc(paymentRequests.madeAt))
-    .limit(100);
+    .limit(100),
+);
+const newestSold = readied((db) => db.select().from(vouchers).orderBy(desc(vouchers.soldAt)).limit(200));
+
+/** Requests without a booking, vouchers and what is left on them, and who has credit. */
+export async function creditView({ db, clock }: Deps): Promise<CreditView> {
+  const now = clock.now();
+  const rows = await newestAsked(db, {});
   const requests = await requestLines(db, rows, now);
-  const sold = await db.select().from(vouchers).orderBy(desc(vouchers.soldAt)).limit(200);
+  const sold = await newestSold(db, {});
   const leftOf = await onVouchers(db, sold);
   const offered = await db
     .select({ id: services.id, name: services.name, codes: services.taxCodes, retired: services.retired })
@@ -65,7 +73,7 @@ export async function creditView({ db, clock }: Deps): Promise<CreditView> {
   );
   return {
     counts: {
-      requests: await db.$count(paymentRequests, asked),
+      requests: await db.$count(paymentRequests, asked(db)),
       vouchers: await db.$count(vouchers),
     },
     requests,
@@ -89,16 +97,14 @@ async function lettersOfVouchers(db: Deps['db'], ids: readonly string[]) {
   return new Map(rows.map(({ id, ...letter }) => [id!, letter]));
 }
 
-async function houseAccounts(db: Deps['db']): Promise<CreditView['accounts']> {
-  const [owner] = await db.select({ currency: business.currency }).from(business);
-  const { currency } = owner!;
-  const open = sql<string>`coalesce(sum(${summaries.outstanding}) filter (where ${bookings.currency} = ${currency}), 0)::text`;
+const onAccount = readied((db) => {
+  const open = sql<string>`coalesce(sum(${summaries.outstanding}) filter (where ${bookings.currency} = ${sql.placeholder('currency')}), 0)::text`;
   const agreed = db.select({ id: clients.id }).from(clients).where(isNotNull(clients.accountLimit));
   const used = db
     .select({ id: bookings.clientId })
     .from(bookings)
     .where(sql`${bookings.onAccount}`);
-  const rows = await db
+  return db
     .select({ id: clients.id, name: clients.name, limit: clients.accountLimit, open })
     .from(clients)
     .leftJoin(bookings, and(eq(bookings.clientId, clients.id), bookings.onAccount))
@@ -106,6 +112,12 @@ async function houseAccounts(db: Deps['db']): Promise<CreditView['accounts']> {
     .where(inArray(clients.id, agreed.union(used)))
     .groupBy(clients.id)
     .orderBy(asc(clients.name));
+});
+
+async function houseAccounts(db: Deps['db']): Promise<CreditView['accounts']> {
+  const [owner] = await db.select({ currency: business.currency }).from(business);
+  const { currency } = owner!;
+  const rows = await onAccount(db, { currency });
   return rows.map((row) => ({ ...row, currency, open: minor(Number(row.open)) }));
 }
 

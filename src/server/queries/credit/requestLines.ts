@@ -12,6 +12,7 @@ import { declineText } from '#core/wording/declines';
 import { factsOfRequests } from '#server/requests/requestFacts';
 import type { RequestRow } from '#server/requests/requests';
 import { ownerRow } from '#server/database/ownerRow';
+import { readied } from '#server/database/readied';
 import { bookings } from '#server/database/schema/bookings';
 import { clients } from '#server/database/schema/clients';
 import { paymentRequests } from '#server/database/schema/credit';
@@ -22,7 +23,8 @@ import { waitsToBeCalledBack } from '#server/letters/waits';
 import { taxLines } from '#server/offer/taxLines';
 import { stateOfRequest } from '#server/requests/stateOfRequest';
 import { knownClients } from '#server/queries/clients/knownClients';
-import { and, asc, desc, eq, inArray, isNotNull, isNull, ne, type SQL } from 'drizzle-orm';
+import { and, asc, desc, eq, isNotNull, isNull, ne, sql } from 'drizzle-orm';
+import type { AnyPgColumn } from 'drizzle-orm/pg-core';
 
 const ways = { message: 'from the message', link: 'from the copied link', hand: 'recorded by hand' } as const;
 const methods = { card: '', debit: '', cash: 'in cash', transfer: 'by transfer', cheque: 'by cheque' } as const;
@@ -60,6 +62,27 @@ function factWords(fact: RequestFact, currency: string): string {
   }
 }
 
+const those = sql.placeholder('ids');
+const issuedOf = readied((db) =>
+  db
+    .select({ requestId: documents.requestId, number: documents.number })
+    .from(documents)
+    .where(sql`${documents.requestId} = any(${those})`)
+    .orderBy(asc(documents.place)),
+);
+const heldOf = readied((db) =>
+  db
+    .select()
+    .from(requestDocumentsHeld)
+    .where(sql`${requestDocumentsHeld.requestId} = any(${those})`),
+);
+const notSent = readied((db) =>
+  db
+    .select({ requestId: messages.requestId, state: messages.state, waits: waitsToBeCalledBack })
+    .from(messages)
+    .where(and(isNotNull(messages.requestId), ne(messages.state, 'sent'))),
+);
+
 export type RequestRead = { readonly request: RequestRow; readonly client: string; readonly booking: string | null };
 
 /** Requests as the owner sees them, with what happened to each. */
@@ -69,16 +92,9 @@ export async function requestLines(db: Deps['db'], rows: readonly RequestRead[],
   const { timeZone } = await ownerRow(db);
   const today = localDate(now, timeZone);
   const happened = await factsOfRequests(db, ids);
-  const issued = await db
-    .select({ requestId: documents.requestId, number: documents.number })
-    .from(documents)
-    .where(inArray(documents.requestId, ids))
-    .orderBy(asc(documents.place));
-  const held = await db.select().from(requestDocumentsHeld).where(inArray(requestDocumentsHeld.requestId, ids));
-  const unsent = await db
-    .select({ requestId: messages.requestId, state: messages.state, waits: waitsToBeCalledBack })
-    .from(messages)
-    .where(and(isNotNull(messages.requestId), ne(messages.state, 'sent')));
+  const issued = await issuedOf(db, { ids });
+  const held = await heldOf(db, { ids });
+  const unsent = await notSent(db, {});
   const going = new Map(
     unsent.map(({ requestId, state, waits }) => [
       requestId!,
@@ -125,17 +141,27 @@ export async function requestLines(db: Deps['db'], rows: readonly RequestRead[],
 
 const most = 50;
 
+const newest = (of: AnyPgColumn) =>
+  readied((db) =>
+    db
+      .select({ request: paymentRequests, client: clients.name, booking: bookings.number })
+      .from(paymentRequests)
+      .innerJoin(clients, eq(clients.id, paymentRequests.clientId))
+      .leftJoin(bookings, eq(bookings.id, paymentRequests.bookingId))
+      .where(and(eq(of, sql.placeholder('id')), isNull(paymentRequests.voucher)))
+      .orderBy(desc(paymentRequests.madeAt))
+      .limit(most),
+  );
+const newestOf = { client: newest(paymentRequests.clientId), booking: newest(paymentRequests.bookingId) };
+
 /** The newest requests of a client or about a booking; those of vouchers are with the vouchers. */
-export async function requestsWhere(db: Deps['db'], of: SQL, now: Instant): Promise<RequestLine[]> {
-  const rows = await db
-    .select({ request: paymentRequests, client: clients.name, booking: bookings.number })
-    .from(paymentRequests)
-    .innerJoin(clients, eq(clients.id, paymentRequests.clientId))
-    .leftJoin(bookings, eq(bookings.id, paymentRequests.bookingId))
-    .where(and(of, isNull(paymentRequests.voucher)))
-    .orderBy(desc(paymentRequests.madeAt))
-    .limit(most);
-  return requestLines(db, rows, now);
+export async function requestsOf(
+  db: Deps['db'],
+  of: keyof typeof newestOf,
+  id: string,
+  now: Instant,
+): Promise<RequestLine[]> {
+  return requestLines(db, await newestOf[of](db, { id }), now);
 }
 
 /** When a new request is invoiced unless somebody says otherwise: as the setting has it for other money. */

@@ -8,19 +8,20 @@ import { byHand, pricesOf } from '#core/documents/wantedDocuments';
 import { least, type Minor, minor, remainder, sum, zero } from '#core/money/minor';
 import { price } from '#core/price/price';
 import type { LoadedBooking } from '#server/booking/lockBooking';
-import type { Database } from '#server/database/database';
+import type { Database, Tx } from '#server/database/database';
 import { ownerRow } from '#server/database/ownerRow';
+import { readied } from '#server/database/readied';
 import { bookings, summaries } from '#server/database/schema/bookings';
 import { clients } from '#server/database/schema/clients';
 import { documents } from '#server/database/schema/documents';
 import { paymentRequests } from '#server/database/schema/credit';
-import { requestsWhere } from '#server/queries/credit/requestLines';
+import { requestsOf } from '#server/queries/credit/requestLines';
 import { paidOfRequest } from '#server/requests/requests';
 import { heldDocuments } from '#server/queries/documents/held';
 import { documentsOf, missingForBooking } from '#server/invoicing/bookingDocuments';
 import { opensOf, opensOfRequests } from '#server/queries/documents/opens';
 import { searching } from '#server/queries/bookings/narrowing';
-import { and, desc, eq, gt, ilike, inArray, lt, or, type SQL, sql } from 'drizzle-orm';
+import { and, desc, eq, gt, ilike, inArray, lt, type SQL, sql } from 'drizzle-orm';
 
 const credited =
   sql<Minor>`coalesce((select sum(c.total) from ${documents} c where c.credit_of = ${documents.id}), 0)`.mapWith(
@@ -47,7 +48,7 @@ const fields = {
   credited,
 };
 
-const select = (db: Database) =>
+const select = (db: Database | Tx) =>
   db
     .select(fields)
     .from(documents)
@@ -56,6 +57,15 @@ const select = (db: Database) =>
     .leftJoin(summaries, eq(summaries.bookingId, documents.bookingId))
     .leftJoin(paymentRequests, eq(paymentRequests.id, documents.requestId));
 type Row = Awaited<ReturnType<typeof select>>[number];
+
+const { placeholder } = sql;
+const ofThese = readied((db) =>
+  select(db)
+    .where(
+      sql`${documents.bookingId} = any(${placeholder('bookingIds')}) or ${documents.requestId} = any(${placeholder('requestIds')})`,
+    )
+    .orderBy(documents.place),
+);
 
 type Opens = ReadonlyMap<string, Minor>;
 
@@ -124,12 +134,17 @@ function found(db: Database, search: string | undefined): SQL | undefined {
   return inArray(documents.id, numbered.union(booked).union(requested));
 }
 
+const asksFor = sql`(${documents.body}->>'open')::bigint > 0`;
+const owedByBookings = readied((db) => {
+  const outstanding = db.select({ id: summaries.bookingId }).from(summaries).where(gt(summaries.outstanding, zero));
+  return select(db).where(and(inArray(documents.bookingId, outstanding), asksFor));
+});
+const owedByRequests = readied((db) => select(db).where(and(asksFor, requestOwes)));
+
 /** What may be to be paid, the newest first: of it the core says what is. */
 async function mayBeOpen(db: Database): Promise<Row[]> {
-  const asksFor = sql`(${documents.body}->>'open')::bigint > 0`;
-  const outstanding = db.select({ id: summaries.bookingId }).from(summaries).where(gt(summaries.outstanding, zero));
-  const ofBookings = await select(db).where(and(inArray(documents.bookingId, outstanding), asksFor));
-  const ofRequests = await select(db).where(and(asksFor, requestOwes));
+  const ofBookings = await owedByBookings(db, {});
+  const ofRequests = await owedByRequests(db, {});
   return [...ofBookings, ...ofRequests].sort((a, b) => b.place - a.place);
 }
 
@@ -189,9 +204,7 @@ export async function documentLines(
 ): Promise<DocumentLineView[]> {
   if (bookingIds.length + requestIds.length === 0) return [];
   const { timeZone } = await ownerRow(db);
-  const rows = await select(db)
-    .where(or(inArray(documents.bookingId, [...bookingIds]), inArray(documents.requestId, [...requestIds])))
-    .orderBy(documents.place);
+  const rows = await ofThese(db, { bookingIds, requestIds });
   const opens = await opensOfAll(db, rows, now);
   return rows.map((row) => lineOf(row, opens, localDate(now, timeZone)));
 }
@@ -207,7 +220,7 @@ export async function bookingDocuments(db: Database, loaded: LoadedBooking, now:
   return {
     documents: await documentLines(db, { bookingIds: [booking.id] }, now),
     bill: { own: booking.bill !== null, data: loaded.client.bill },
-    requests: await requestsWhere(db, eq(paymentRequests.bookingId, booking.id), now),
+    requests: await requestsOf(db, 'booking', booking.id, now),
     missing: await missingForBooking(db, loaded),
     final: wanted.length > 0,
     onAccount: begun ? zero : least(remainder(price(booking.price).total, own), booking.total),

@@ -7,17 +7,16 @@ import { type Minor, minor, zero } from '#core/money/minor';
 import { standing } from '#core/booking/standing';
 import { agreedOf, readBooking } from '#server/booking/lockBooking';
 import type { Database } from '#server/database/database';
+import { readied } from '#server/database/readied';
 import { bookings, summaries } from '#server/database/schema/bookings';
 import { paymentRequests } from '#server/database/schema/credit';
 import { documents } from '#server/database/schema/documents';
 import { factsOfRequests } from '#server/requests/requestFacts';
 import { asc, eq, inArray, sql } from 'drizzle-orm';
 
-/** What of the documents of these bookings is to be paid now, by the id of each. */
-export async function opensOf(db: Database, bookingIds: readonly string[], now: Instant): Promise<Map<string, Minor>> {
-  const ids = [...new Set(bookingIds)];
-  if (ids.length === 0) return new Map();
-  const issued = await db
+const those = sql.placeholder('ids');
+const issuedOf = readied((db) =>
+  db
     .select({
       id: documents.id,
       bookingId: documents.bookingId,
@@ -29,9 +28,11 @@ export async function opensOf(db: Database, bookingIds: readonly string[], now: 
       openThen: sql<Minor>`(${documents.body}->>'open')::bigint`.mapWith((value) => minor(Number(value))),
     })
     .from(documents)
-    .where(inArray(documents.bookingId, ids))
-    .orderBy(asc(documents.place));
-  const stands = await db
+    .where(sql`${documents.bookingId} = any(${those})`)
+    .orderBy(asc(documents.place)),
+);
+const standingsOf = readied((db) =>
+  db
     .select({
       id: bookings.id,
       received: summaries.received,
@@ -40,7 +41,15 @@ export async function opensOf(db: Database, bookingIds: readonly string[], now: 
     })
     .from(bookings)
     .innerJoin(summaries, eq(summaries.bookingId, bookings.id))
-    .where(inArray(bookings.id, ids));
+    .where(sql`${bookings.id} = any(${those})`),
+);
+
+/** What of the documents of these bookings is to be paid now, by the id of each. */
+export async function opensOf(db: Database, bookingIds: readonly string[], now: Instant): Promise<Map<string, Minor>> {
+  const ids = [...new Set(bookingIds)];
+  if (ids.length === 0) return new Map();
+  const issued = await issuedOf(db, { ids });
+  const stands = await standingsOf(db, { ids });
   const open = new Map<string, Minor>();
   for (const { id, received, outstanding, security } of stands) {
     const own: OpenThen[] = issued.filter(({ bookingId }) => bookingId === id);
