@@ -11,6 +11,7 @@ import type { Deps } from '#server/deps';
 import { carryOut } from '#server/intents/carryOut';
 import { openIntent, paymentUnderWay } from '#server/intents/openIntent';
 import { bringsDocuments } from '#server/letters/writeDocumentLetter';
+import { wordingOf } from '#server/letters/wordingOf';
 import { writeMessage } from '#server/letters/writeMessage';
 import { type AskedByItself, holdPlaced, holdRenewed, partCharged, tooSmall } from '#core/paying/byItself';
 import { zero } from '#core/money/minor';
@@ -58,7 +59,9 @@ export const errandKinds: { readonly [K in ErrandKind]: Run<K> } = {
   async message({ tx, deps, loaded, standing, now }, { key, occasion, part = null, text }) {
     // An invoice that is open asks by its own day.
     if (occasion === 'overdue' && (await invoiceAsks(tx, loaded.booking.id, standing))) return null;
-    if (bringsDocuments.has(occasion)) await issueBefore({ tx, deps, loaded, now });
+    // Asked at once: what it says, by whom, and what was issued.
+    const wording = wordingOf(tx, occasion);
+    await Promise.all([wording, bringsDocuments.has(occasion) ? issueBefore({ tx, deps, loaded, now }) : null]);
     const message = { id: deps.newId(), cause: key, occasion, part, now, ...(text ? { text } : {}) };
     const id = await writeMessage(tx, loaded, message);
     return id === null ? null : async () => deps.outbox.wake();

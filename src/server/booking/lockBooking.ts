@@ -51,11 +51,12 @@ const follows = (which: SQL): SQL =>
 const followsOne = readiedRows<{ id: string }, Follows>(follows(eq(bookings.id, id)));
 const followsAll = readiedRows<{ ids: readonly string[] }, Follows>(follows(sql`${bookings.id} = any(${ids})`));
 
-/** What follows these locked rows: within the statement that locks them it would be that of before whoever it waited for. */
-async function pastLock(tx: Tx, rows: readonly Row[]): Promise<LoadedBooking[]> {
-  if (rows.length === 0) return [];
-  const ids = rows.map(({ booking }) => booking.id);
-  const found = ids.length === 1 ? await followsOne(tx, { id: ids[0]! }) : await followsAll(tx, { ids });
+/**
+ * What follows these locked rows: within the statement that locks them it would be that of before whoever it waited for.
+ * It is asked with it, and carried out after it.
+ */
+async function pastLock(locking: Promise<readonly Row[]>, following: Promise<Follows[]>): Promise<LoadedBooking[]> {
+  const [rows, found] = await Promise.all([locking, following]);
   const byId = new Map(found.map((row) => [row.id, row]));
   return rows.map((row) => {
     const { facts, agenda } = byId.get(row.booking.id)!;
@@ -80,7 +81,7 @@ const whole = readied((db) =>
 
 /** The booking with its facts and its errands; nobody else changes it until the transaction ends. */
 export async function lockBooking(tx: Tx, id: string): Promise<LoadedBooking | null> {
-  return (await pastLock(tx, await locked(tx, { id })))[0] ?? null;
+  return (await pastLock(locked(tx, { id }), followsOne(tx, { id })))[0] ?? null;
 }
 
 /** The booking with its facts as they are at one moment. */
@@ -92,8 +93,9 @@ export async function readBooking(db: Database | Tx, id: string): Promise<Loaded
 /** Several at once, in the order of their ids, so that no two who lock some wait for each other. */
 export async function lockBookings(tx: Tx, ids: readonly string[]): Promise<LoadedBooking[]> {
   if (ids.length === 0) return [];
-  const [first, ...others] = ids;
-  return pastLock(tx, others.length === 0 ? await locked(tx, { id: first! }) : await lockedInOrder(tx, { ids }));
+  const [id, ...others] = ids;
+  if (others.length === 0) return pastLock(locked(tx, { id: id! }), followsOne(tx, { id: id! }));
+  return pastLock(lockedInOrder(tx, { ids }), followsAll(tx, { ids }));
 }
 
 /** The bookings that come after this number, at most so many, by number: all of them are read in pieces this way. */

@@ -52,8 +52,8 @@ export async function recordAll(tx: Tx, recordings: readonly Recording[], now: I
   const facts = recordings.flatMap(({ added }) => added);
   const open = facts.some(isPosted);
   // Before the business is read for them: what is booked goes by the books as they are from here on.
-  if (open) await whileOpen(tx);
-  const { post, asks } = await posting(tx, facts);
+  const held = open ? whileOpen(tx) : null;
+  const [{ post, asks }] = await Promise.all([posting(tx, facts), held]);
   const all = recordings.map((recording) => ({
     processor: recording.processor,
     ...reckoned(recording, post, actor, now),

@@ -29,7 +29,7 @@ describe('that a letter of a booking has gone', () => {
         recordSent(tx, {
           letter,
           booking,
-          sent: () => ({ kind: 'sent', at, occasion: 'remind', subject: 'Soon', messageId: '<x@y>', to: 'ines@y' }),
+          sent: { kind: 'sent', at, occasion: 'remind', subject: 'Soon', messageId: '<x@y>', to: 'ines@y' },
         }),
       ),
     );

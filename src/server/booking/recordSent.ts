@@ -46,21 +46,21 @@ const write = readiedRows<Writing, { seq: number }>(sql`
 /**
  * Records that a letter of a booking has gone, once, where nothing can follow from that: what was sent moves no standing,
  * and so nothing of the booking is read for it. Where documents may follow, `recordFacts` does it.
- * @param about.sent is made once nobody else can change the booking
  */
 export async function recordSent(
   tx: Tx,
-  about: { readonly letter: string; readonly booking: string; readonly sent: () => FactOf<'sent'> },
+  about: { readonly letter: string; readonly booking: string; readonly sent: FactOf<'sent'> },
 ): Promise<void> {
-  const { letter, booking } = about;
-  await lockAlone(tx, { id: booking });
-  const fact: Recorded<FactOf<'sent'>> = { ...about.sent(), actor: actorNow() };
+  const { letter, booking, sent } = about;
+  const locked = lockAlone(tx, { id: booking });
+  const fact: Recorded<FactOf<'sent'>> = { ...sent, actor: actorNow() };
   const { fact: bare, said } = bookingFactsRead.written(fact);
-  await write(tx, {
+  const written = write(tx, {
     letter,
     booking,
     at: fact.at,
     fact: JSON.stringify({ ...bare, v: factVersion }),
     said: JSON.stringify(said),
   });
+  await Promise.all([locked, written]);
 }

@@ -28,6 +28,14 @@ export async function onceInside<T>(owner: object, read: () => PromiseLike<T>): 
   return reading;
 }
 
+/** The same where it is being read beside something else: what is kept already stays. */
+export function keptInside<T>(owner: object, reading: Promise<T>): void {
+  const kept = inside.getStore();
+  if (!kept || kept.has(owner)) return;
+  kept.set(owner, reading);
+  reading.catch(() => kept.delete(owner));
+}
+
 /** What was kept so is read anew when it is asked for again: it has been changed. */
 export const changedInside = (owner: object): void => void inside.getStore()?.delete(owner);
 

@@ -5,17 +5,19 @@ import { isUpToDate } from '#server/database/upToDate';
 import { casing, type MigrationSet, migrationSets } from '#server/database/migrations';
 import { onceWanted } from '#server/onceWanted';
 import type { NodePgDatabase, NodePgSession } from 'drizzle-orm/node-postgres';
+import { type SQL, sql } from 'drizzle-orm';
 import { setTimeout as pause } from 'node:timers/promises';
 import type pg from 'pg';
 
 /** Who has no server does not wait for its driver. */
 const driver = onceWanted(async () => {
-  const [{ drizzle, NodePgSession: Session }, { migrate }, { default: postgres }] = await Promise.all([
-    import('drizzle-orm/node-postgres'),
-    import('drizzle-orm/node-postgres/migrator'),
-    import('pg'),
-  ]);
-  return { drizzle, Session, migrate, Pool: postgres.Pool, Client: postgres.Client };
+  const [{ drizzle, NodePgSession: Session, NodePgTransaction: Transaction }, { migrate }, { default: postgres }] =
+    await Promise.all([
+      import('drizzle-orm/node-postgres'),
+      import('drizzle-orm/node-postgres/migrator'),
+      import('pg'),
+    ]);
+  return { drizzle, Session, Transaction, migrate, Pool: postgres.Pool, Client: postgres.Client };
 });
 type Driver = Awaited<ReturnType<typeof driver>>;
 
@@ -64,6 +66,8 @@ export async function openServer(
     connectionString: url,
     application_name: 'ostendo',
     max: 10,
+    // What is asked before an answer has come goes over at once, and is carried out in its order.
+    pipeline: true,
     connectionTimeoutMillis: 10_000,
     idleTimeoutMillis: 60_000,
     keepAlive: true,
@@ -125,19 +129,47 @@ async function migrateAlone(
   }
 }
 
+type Config = Parameters<Database['transaction']>[1];
+
+function beginning({ isolationLevel, accessMode, deferrable }: NonNullable<Config> = {}): SQL {
+  const modes = [
+    isolationLevel && `isolation level ${isolationLevel}`,
+    accessMode,
+    deferrable === undefined ? undefined : deferrable ? 'deferrable' : 'not deferrable',
+  ].filter((mode) => mode !== undefined);
+  return sql.raw(`begin ${modes.join(', ')}`.trim());
+}
+
 /**
  * Transactions on a connection that is given back whatever happens: Drizzle's own keeps one for ever whose `begin` fails.
  * Those that meet a deadlock are repeated, so what they run must be repeatable: it decides and writes, and calls nobody.
  */
-function withOwnTransactions({ Session }: Driver, names: KeptNames, pool: pg.Pool, db: ServerDatabase): Database {
+function withOwnTransactions(
+  { Session, Transaction }: Driver,
+  names: KeptNames,
+  pool: pg.Pool,
+  db: ServerDatabase,
+): Database {
   type Parts = ConstructorParameters<typeof NodePgSession>;
   const { dialect, session: outer } = db as unknown as { dialect: Parts[1]; session: { options: Parts[3] } };
-  const once = async <T>(work: (tx: Tx) => Promise<T>, config?: Parameters<Database['transaction']>[1]): Promise<T> => {
+  const once = async <T>(work: (tx: Tx) => Promise<T>, config?: Config): Promise<T> => {
     const client = await pool.connect();
     let broken = false;
     try {
       const session = new Session(client, dialect, undefined, outer.options);
-      return await session.transaction((tx) => work(tx as unknown as Tx), config);
+      const tx = new Transaction(dialect, session, undefined);
+      // Not waited for: it goes over with the first statement, which fails where this does.
+      const begun = session.execute(beginning(config));
+      begun.catch(() => undefined);
+      try {
+        const result = await work(tx as unknown as Tx);
+        await session.execute(sql`commit`);
+        await begun;
+        return result;
+      } catch (error) {
+        await session.execute(sql`rollback`);
+        throw error;
+      }
     } catch (error) {
       broken = saysAway(error);
       throw error;

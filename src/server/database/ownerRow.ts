@@ -1,6 +1,6 @@
 import { writeAs } from '#core/wording/houseStyle';
 import type { Database, Tx } from '#server/database/database';
-import { changedInside, onceInside } from '#server/database/onlyInside';
+import { changedInside, keptInside, onceInside } from '#server/database/onlyInside';
 import { business, taxes } from '#server/database/schema/business';
 import { readied } from '#server/database/readied';
 import { sql } from 'drizzle-orm';
@@ -11,11 +11,17 @@ export type TaxRow = typeof taxes.$inferSelect;
 /** All columns of a tax are words: they are in JSON as they are in a row. */
 const taxRows = sql<TaxRow[]>`(select coalesce(json_agg(t order by t.position, t.code), '[]') from ${taxes} t)`;
 
-const read = readied((db) => db.select({ owner: business, taxes: taxRows }).from(business));
+/** What is read of it, whoever reads it. */
+export const settingsRead = { owner: business, taxes: taxRows };
+type Settings = { readonly owner: OwnerRow; readonly taxes: TaxRow[] };
+
+const read = readied((db) => db.select(settingsRead).from(business));
 
 /** The business with its taxes; within a transaction they are read once. */
-const settings = (db: Database | Tx): Promise<{ readonly owner: OwnerRow; readonly taxes: TaxRow[] }> =>
-  onceInside(business, async () => (await read(db, {}))[0]!);
+const settings = (db: Database | Tx): Promise<Settings> => onceInside(business, async () => (await read(db, {}))[0]!);
+
+/** Somebody within this transaction reads it beside something else. */
+export const ownerIsRead = (reading: Promise<Settings>): void => keptInside(business, reading);
 
 /** The business, whose way of writing days and figures holds from then on: another process may have changed it. */
 export async function ownerRow(db: Database | Tx): Promise<OwnerRow> {
@@ -33,8 +39,7 @@ export const ownerAnew = (): void => changedInside(business);
 /** The same, and nobody else changes it until the transaction ends: requests for a new number wait for it. */
 export async function lockOwner(tx: Tx): Promise<OwnerRow> {
   changedInside(business);
-  const locked = async () =>
-    (await tx.select({ owner: business, taxes: taxRows }).from(business).for('update', { of: business }))[0]!;
+  const locked = async () => (await tx.select(settingsRead).from(business).for('update', { of: business }))[0]!;
   return (await onceInside(business, locked)).owner;
 }
 

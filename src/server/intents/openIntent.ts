@@ -2,6 +2,7 @@ import { actorNow } from '#server/actor/actorNow';
 import type { Minor } from '#core/money/minor';
 import type { Instant } from '#core/calendar/instant';
 import type { Database, Tx } from '#server/database/database';
+import { readied } from '#server/database/readied';
 import { bookings } from '#server/database/schema/bookings';
 import { payAccounts } from '#server/database/schema/ways';
 import { intents } from '#server/database/schema/work';
@@ -86,30 +87,35 @@ function accountOf(request: IntentRequest): SQL {
   return sql`${'account' in request ? request.account : request.card.account}`;
 }
 
-export async function intentByCause(tx: Tx | Database, bookingId: string, cause: string): Promise<IntentRow | null> {
-  const [row] = await tx
-    .select()
-    .from(intents)
-    .where(and(eq(intents.bookingId, bookingId), eq(intents.cause, cause)));
-  return row ?? null;
-}
+const { placeholder } = sql;
+const sameCause = and(eq(intents.bookingId, placeholder('bookingId')), eq(intents.cause, placeholder('cause')));
+const byCause = readied((db) => db.select().from(intents).where(sameCause));
+
+export const intentByCause = async (tx: Tx | Database, bookingId: string, cause: string): Promise<IntentRow | null> =>
+  (await byCause(tx, { bookingId, cause }))[0] ?? null;
 
 const underWay = sql`${intents.state} in ('open', 'waiting') and ${intents.request}->>'kind' in ('pay', 'charge', 'counter', 'counterHold')`;
 
-const underWayOf = (bookingId: string) =>
-  and(
-    or(
-      eq(intents.bookingId, bookingId),
-      sql`${intents.request}->'shares' @> ${JSON.stringify([{ bookingId }])}::jsonb`,
-    ),
-    underWay,
-  );
+const underWayHere = and(
+  or(
+    eq(intents.bookingId, placeholder('bookingId')),
+    sql`${intents.request}->'shares' @> ${placeholder('share')}::jsonb`,
+  ),
+  underWay,
+);
+const underWayOf = (bookingId: string) => ({ bookingId, share: JSON.stringify([{ bookingId }]) });
+const isUnderWay = readied((db) => db.select().from(intents).where(underWayHere));
 
 /** The payment of a booking that is under way: asked for, or waiting for the client's bank. */
-export async function paymentUnderWay(tx: Tx | Database, bookingId: string): Promise<IntentRow | null> {
-  const [row] = await tx.select().from(intents).where(underWayOf(bookingId));
-  return row ?? null;
-}
+export const paymentUnderWay = async (tx: Tx | Database, bookingId: string): Promise<IntentRow | null> =>
+  (await isUnderWay(tx, underWayOf(bookingId)))[0] ?? null;
+
+const sameOrUnderWay = readied((db) =>
+  db
+    .select({ ...getTableColumns(intents), open: sql<boolean>`${underWayHere}` })
+    .from(intents)
+    .where(or(sameCause, underWayHere)),
+);
 
 /** What was asked for by this cause before, and the payment of the booking that is under way. */
 export async function askedBefore(
@@ -117,11 +123,7 @@ export async function askedBefore(
   bookingId: string,
   cause: string,
 ): Promise<{ readonly before: IntentRow | null; readonly underWay: IntentRow | null }> {
-  const same = and(eq(intents.bookingId, bookingId), eq(intents.cause, cause));
-  const rows = await tx
-    .select({ ...getTableColumns(intents), open: sql<boolean>`${underWayOf(bookingId)}` })
-    .from(intents)
-    .where(or(same, underWayOf(bookingId)));
+  const rows = await sameOrUnderWay(tx, { ...underWayOf(bookingId), cause });
   const before = rows.find((row) => row.bookingId === bookingId && row.cause === cause) ?? null;
   return { before, underWay: rows.find(({ open }) => open) ?? null };
 }

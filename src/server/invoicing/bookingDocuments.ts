@@ -112,16 +112,23 @@ export async function wantedOf(tx: Tx, { booking, facts }: LoadedBooking): Promi
 /** Bookings, as they were locked, of which all is issued that follows. */
 const followed = new WeakSet<LoadedBooking>();
 
-/** What of a booking was issued, and whether something could not be. */
-async function issuedOf(tx: Tx, bookingId: string): Promise<{ earlier: DocumentRow[]; held: boolean }> {
-  const rows = await tx
+const issuedAndHeld = readied((db) => {
+  const own = sql.placeholder('id');
+  return db
     .select({
       row: getTableColumns(documents),
-      held: sql<boolean>`exists (select 1 from ${documentsHeld} where ${documentsHeld.bookingId} = ${bookingId})`,
+      held: sql<boolean>`exists (select 1 from ${documentsHeld} where ${documentsHeld.bookingId} = ${own})`,
     })
     .from(sql`(select 1) one`)
-    .leftJoin(documents, eq(documents.bookingId, bookingId))
+    .leftJoin(documents, eq(documents.bookingId, own))
     .orderBy(asc(documents.place));
+});
+
+type Issued = { readonly earlier: DocumentRow[]; readonly held: boolean };
+
+/** What of a booking was issued, and whether something could not be. */
+async function issuedOf(tx: Tx, id: string): Promise<Issued> {
+  const rows = await issuedAndHeld(tx, { id });
   return { earlier: rows.flatMap(({ row }) => row ?? []), held: rows[0]!.held };
 }
 
@@ -139,8 +146,8 @@ export async function issueWhatFollows(
 ): Promise<void> {
   if (followed.has(loaded)) return;
   const { booking } = loaded;
-  const { earlier, held } = await issuedOf(tx, booking.id);
-  const wanted = documentsWanted(loaded, earlier, await ownerRow(tx));
+  const [{ earlier, held }, owner] = await Promise.all([issuedOf(tx, booking.id), ownerRow(tx)]);
+  const wanted = documentsWanted(loaded, earlier, owner);
   const issue = async (within: Tx): Promise<void> => {
     // What was held is tried anew.
     if (held) await within.delete(documentsHeld).where(eq(documentsHeld.bookingId, booking.id));

@@ -2,7 +2,7 @@ import { documentData, type NoData } from '#server/formats/documentData';
 import { inlineLogo } from '#server/documents/inlineLogo';
 import type { Database } from '#server/database/database';
 import type { DocumentRow } from '#server/invoicing/issue';
-import { ownerRow } from '#server/database/ownerRow';
+import { ownerRow, type OwnerRow } from '#server/database/ownerRow';
 import { onceWanted } from '#server/onceWanted';
 
 export type DocumentFile = { readonly filename: string; readonly content: Uint8Array; readonly type: string };
@@ -26,8 +26,7 @@ const usualColour = '#0d4a56';
 type Look = { readonly colour: string; readonly logo: Uint8Array | null };
 
 /** How papers of the business look. */
-async function lookOf(db: Database): Promise<Look> {
-  const { look } = await ownerRow(db);
+async function lookOf(db: Database, { look }: Pick<OwnerRow, 'look'>): Promise<Look> {
   const logo = look.logo ? ((await inlineLogo(db, look.logo))?.content ?? null) : null;
   return { colour: look.colour ?? usualColour, logo };
 }
@@ -47,11 +46,15 @@ async function pdfOf(look: Look, row: DocumentRow, noData: string | null): Promi
 
 /** The document as PDF/A-3, with the invoice as data inside (Factur-X, the profile of EN 16931) where it can be data. */
 export const documentPdf = async (db: Database, row: DocumentRow): Promise<DocumentFile> =>
-  madePdf(await lookOf(db), row);
+  madePdf(await lookOf(db, await ownerRow(db)), row);
 
 /** The same of several, one after another: each takes the processor for some tenths of a second. */
-export async function documentPdfs(db: Database, rows: readonly DocumentRow[]): Promise<DocumentFile[]> {
-  const look = rows.length > 0 ? await lookOf(db) : null;
+export async function documentPdfs(
+  db: Database,
+  owner: Pick<OwnerRow, 'look'>,
+  rows: readonly DocumentRow[],
+): Promise<DocumentFile[]> {
+  const look = rows.length > 0 ? await lookOf(db, owner) : null;
   const made: DocumentFile[] = [];
   for (const row of rows) made.push(await madePdf(look!, row));
   return made;

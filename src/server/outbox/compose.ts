@@ -1,7 +1,7 @@
 import type { Occasion } from '#core/agenda/wantedErrands';
 import { standing } from '#core/booking/standing';
 import { agreedOf, type LoadedBooking, readBooking } from '#server/booking/lockBooking';
-import { ownerRow } from '#server/database/ownerRow';
+import { ownerRow, type OwnerRow } from '#server/database/ownerRow';
 import { paymentRequests } from '#server/database/schema/credit';
 import type { messages } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
@@ -67,13 +67,21 @@ async function linkOf(deps: Deps, row: MessageRow, booked: LoadedBooking | null)
 }
 
 /** Papers as a letter brings them. */
-const attached = async (deps: Deps, rows: readonly DocumentRow[]): Promise<MailAttachment[]> =>
-  (await documentPdfs(deps.db, rows)).map(({ filename, content, type }) => ({ filename, contentType: type, content }));
+const attached = async (deps: Deps, owner: OwnerRow, rows: readonly DocumentRow[]): Promise<MailAttachment[]> =>
+  (await documentPdfs(deps.db, owner, rows)).map(({ filename, content, type }) => ({
+    filename,
+    contentType: type,
+    content,
+  }));
 
 /** All documents of a booking whose client gets its bills. */
-async function bookingDocuments(deps: Deps, { booking, client }: LoadedBooking): Promise<MailAttachment[]> {
+async function bookingDocuments(
+  deps: Deps,
+  owner: OwnerRow,
+  { booking, client }: LoadedBooking,
+): Promise<MailAttachment[]> {
   if (client.bill.billTo) return [];
-  return attached(deps, await documentsOf(deps.db, booking.id));
+  return attached(deps, owner, await documentsOf(deps.db, booking.id));
 }
 
 /** The papers that the owner put to a request. */
@@ -88,14 +96,19 @@ async function requestAttachments({ db }: Deps, requestId: string): Promise<Mail
 }
 
 /** A confirmation brings the days for the calendar, and what was signed. */
-async function attachmentsOf(deps: Deps, row: MessageRow, booked: LoadedBooking | null): Promise<MailAttachment[]> {
+async function attachmentsOf(
+  deps: Deps,
+  row: MessageRow,
+  booked: LoadedBooking | null,
+  owner: OwnerRow,
+): Promise<MailAttachment[]> {
   const document = documentOfCause(row.cause);
   if (document !== null)
-    return attached(deps, await deps.db.select().from(documents).where(eq(documents.id, document)));
+    return attached(deps, owner, await deps.db.select().from(documents).where(eq(documents.id, document)));
   if (row.requestId !== null && row.occasion === 'paymentRequest') return requestAttachments(deps, row.requestId);
   const wanted: Occasion[] = ['confirmation', 'changed'];
   if (!booked || row.linkFor === 'payer') return [];
-  if (bringsDocuments.has(row.occasion)) return bookingDocuments(deps, booked);
+  if (bringsDocuments.has(row.occasion)) return bookingDocuments(deps, owner, booked);
   if (!wanted.includes(row.occasion as Occasion)) return [];
   const { number, days } = await calendarFor(deps, booked);
   const calendar = { filename: `${number}.ics`, contentType: 'text/calendar', content: Buffer.from(days) };
@@ -142,7 +155,7 @@ export async function composeMail(deps: Deps, row: MessageRow): Promise<Outgoing
     reference,
   };
   const inline = [logo, transfer?.code ?? null].filter((part) => part !== null);
-  const attachments = [...inline, ...(await attachmentsOf(deps, row, booked))];
+  const attachments = [...inline, ...(await attachmentsOf(deps, row, booked, owner))];
   return {
     key: row.id,
     from: { name: fromUs ? 'Ostendo' : name, address: email },

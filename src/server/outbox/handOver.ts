@@ -85,7 +85,7 @@ async function recordGone(deps: Deps, row: MessageRow, messageId: string): Promi
   const sentNow = () => ({ kind: 'sent', at: clock.now(), occasion, subject, messageId, to }) as const;
   await db.transaction(async (tx) => {
     if (bookingId !== null && !(await asksByIt(tx, sentNow())))
-      return recordSent(tx, { letter: id, booking: bookingId, sent: sentNow });
+      return recordSent(tx, { letter: id, booking: bookingId, sent: sentNow() });
     const current = bookingId === null ? null : await lockBooking(tx, bookingId);
     const sent = sentNow();
     const now = sent.at;

@@ -27,7 +27,9 @@ export const closeOut =
       deps,
       bookingId,
       async ({ tx, loaded, standing, now }) => {
-        const before = await intentByCause(tx, bookingId, 'closeOut');
+        // Where nothing was ever held nothing was captured.
+        const before =
+          standing.ledger.authorisations.length > 0 ? await intentByCause(tx, bookingId, 'closeOut') : null;
         if (before) return ok(before.id);
         const { total, tax, currency } = loaded.booking;
         const closing = closeOutOf(standing, { claims, coverBalance }, { total, tax, at: now });
