@@ -171,34 +171,28 @@ async function rowsSince(db: OpenDatabase['db'], transaction: string): Promise<R
   return written;
 }
 
-const rolledBack = new Error('rolled back');
-
 /**
  * What the same rows take where nothing is read or decided: one insert each into their own tables, prepared as ours are, in
- * one transaction that is rolled back.
+ * one transaction. What is there already is taken away before, and is there again afterwards.
  */
 async function bareInserts(db: OpenDatabase['db'], rows: readonly Row[]): Promise<number> {
-  let took = 0;
-  await db
-    .transaction(async (tx) => {
-      // What is there may not be deleted, and may be pointed to.
-      await tx.execute(sql`set local session_replication_role = replica`);
-      for (const { table, place } of rows)
-        await tx.execute(sql`delete from ${sql.raw(table)} where ctid = ${place}::tid`);
-      await tx.execute(sql`set local session_replication_role = origin`);
-      const start = performance.now();
-      for (const { table, row } of rows) {
-        const own = sql.raw(table);
-        await carryOutKept(
-          tx,
-          sql`insert into ${own} select * from jsonb_populate_record(null::${own}, ${JSON.stringify(row)}::jsonb)`,
-        );
-      }
-      took = performance.now() - start;
-      throw rolledBack;
-    })
-    .catch((error: unknown) => {
-      if (error !== rolledBack) throw error;
-    });
-  return took;
+  await db.transaction(async (tx) => {
+    // Others may point to it.
+    await tx.execute(sql`set local session_replication_role = replica`);
+    for (const { table, place } of rows)
+      await tx.execute(sql`delete from ${sql.raw(table)} where ctid = ${place}::tid`);
+  });
+  return time(
+    () =>
+      db.transaction(async (tx) => {
+        for (const { table, row } of rows) {
+          const own = sql.raw(table);
+          await carryOutKept(
+            tx,
+            sql`insert into ${own} select * from jsonb_populate_record(null::${own}, ${JSON.stringify(row)}::jsonb)`,
+          );
+        }
+      }),
+    1,
+  );
 }

@@ -67,6 +67,9 @@ async function commitAll(tx: Tx, deps: Deps, claimed: readonly Claimed[]) {
   const carried: Claimed[] = [];
   const dropped: Claimed[] = [];
   const afterwards: Afterwards[] = [];
+  const ids = (list: readonly Claimed[]): string[] => list.map(({ id }) => id);
+  const allCarried = () => markDone(tx, { ids: ids(carried), now });
+  const last = claimed.at(-1);
   for (const each of claimed) {
     const { booking_id: id } = each;
     if (id !== null && !known.has(id)) known.set(id, (await lockBooking(tx, id))!);
@@ -76,13 +79,14 @@ async function commitAll(tx: Tx, deps: Deps, claimed: readonly Claimed[]) {
     else if (wanted.at > now)
       await tx.update(errands).set({ state: 'waiting', at: wanted.at, triedAt: null }).where(eq(errands.id, each.id));
     else {
-      afterwards.push(await wanted.run());
       carried.push(each);
+      // All are said to be done while the last of them is: where it fails nothing of this stays.
+      const [after] = await Promise.all([wanted.run(), each === last ? allCarried() : null]);
+      afterwards.push(after);
       if (id !== null && records.has(each.kind)) known.delete(id);
     }
   }
-  const ids = (list: readonly Claimed[]): string[] => list.map(({ id }) => id);
-  if (carried.length > 0) await markDone(tx, { ids: ids(carried), now });
+  if (carried.length > 0 && carried.at(-1) !== last) await allCarried();
   if (dropped.length > 0)
     await tx
       .update(errands)

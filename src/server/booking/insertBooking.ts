@@ -12,12 +12,13 @@ import { ok, refuse, type Result } from '#core/result';
 import type { Terms } from '#core/terms/terms';
 import { recordFacts } from '#server/booking/record';
 import type { Tx } from '#server/database/database';
+import { readied } from '#server/database/readied';
 import { bookings } from '#server/database/schema/bookings';
 import { PlaceTaken, type PlaceRefusal, takePlaces, withPlaces } from '#server/booking/takePlaces';
 import { type AboveAccountLimit, refusedOnAccount } from '#server/booking/houseAccount';
 import { business, services } from '#server/database/schema/business';
 import { clients } from '#server/database/schema/clients';
-import { and, eq } from 'drizzle-orm';
+import { and, eq, sql } from 'drizzle-orm';
 
 export type NewBooking = {
   readonly id: string;
@@ -48,13 +49,24 @@ export type NewBooking = {
 export type InsertRefusal =
   AboveAccountLimit | PlanRefusal | PlaceRefusal | { readonly code: 'nothing_to_pay'; readonly path: 'lines' };
 
+const { placeholder } = sql;
+const knownClient = readied((db) =>
+  db
+    .select()
+    .from(clients)
+    .where(and(eq(clients.email, placeholder('email')), eq(clients.name, placeholder('name')))),
+);
+const rulesOf = readied((db) =>
+  db
+    .select({ rules: services.booking })
+    .from(services)
+    .where(eq(services.id, placeholder('id'))),
+);
+
 /** The client of that name and address, made where there is none yet. */
 async function clientFor(tx: Tx, { clientName, clientEmail, clientPhone = '', clientId }: NewBooking) {
   const email = clientEmail.toLowerCase();
-  const [known] = await tx
-    .select()
-    .from(clients)
-    .where(and(eq(clients.email, email), eq(clients.name, clientName)));
+  const [known] = await knownClient(tx, { email, name: clientName });
   const phone = clientPhone === '' ? {} : { phone: clientPhone };
   if (known) {
     if (clientPhone !== '') await tx.update(clients).set(phone).where(eq(clients.id, known.id));
@@ -142,19 +154,18 @@ async function write(
 ) {
   const { timeZone } = owner;
   const { currency, start, end, serviceId } = asked;
-  const [service] = await tx.select({ rules: services.booking }).from(services).where(eq(services.id, serviceId));
-  const client = await clientFor(tx, asked);
+  const [[service], client] = await Promise.all([rulesOf(tx, { id: serviceId }), clientFor(tx, asked)]);
   const onAccount = asked.onAccount ?? false;
   if (onAccount) {
     const refused = await refusedOnAccount(tx, { clientId: client.id, currency, amount: priced.total });
     if (refused) return refused;
   }
   const lastNumber = owner.lastNumber + 1;
-  await tx.update(business).set({ lastNumber });
-  const [booking] = await tx
-    .insert(bookings)
-    .values(bookingRow(asked, { clientId: client.id, timeZone, agreed, priced, place: lastNumber }))
-    .returning();
+  const row = bookingRow(asked, { clientId: client.id, timeZone, agreed, priced, place: lastNumber });
+  const [[booking]] = await Promise.all([
+    tx.insert(bookings).values(row).returning(),
+    tx.update(business).set({ lastNumber }),
+  ]);
   const taken = await takePlaces(tx, {
     bookingId: booking!.id,
     serviceId,

@@ -36,11 +36,12 @@ export const allTaxes = async (db: Database | Tx): Promise<readonly TaxRow[]> =>
 /** Within a transaction: whoever asks for the business from here on has it as it is now. */
 export const ownerAnew = (): void => changedInside(business);
 
+const locked = readied((db) => db.select(settingsRead).from(business).for('update', { of: business }));
+
 /** The same, and nobody else changes it until the transaction ends: requests for a new number wait for it. */
 export async function lockOwner(tx: Tx): Promise<OwnerRow> {
   changedInside(business);
-  const locked = async () => (await tx.select(settingsRead).from(business).for('update', { of: business }))[0]!;
-  return (await onceInside(business, locked)).owner;
+  return (await onceInside(business, async () => (await locked(tx, {}))[0]!)).owner;
 }
 
 /** Changes the business within a transaction. */

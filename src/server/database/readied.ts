@@ -41,8 +41,8 @@ export function readiedRows<V extends Record<string, unknown>, Row>(
 }
 
 /** Carries out a statement whose text comes again, made anew as it is. */
-export const carryOutKept = (db: Database | Tx, statement: SQL): Promise<unknown> =>
-  sessionOf(db).prepareQuery(dialectOf(db).sqlToQuery(statement), undefined, keptName, false).execute({});
+export const carryOutKept = <Row>(db: Database | Tx, statement: SQL): Promise<{ readonly rows: Row[] }> =>
+  sessionOf(db).prepareQuery<Row>(dialectOf(db).sqlToQuery(statement), undefined, keptName, false).execute({});
 
 function sentWith<V extends Record<string, unknown>, R>(
   make: (db: Database | Tx) => Prepared<R>,

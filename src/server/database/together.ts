@@ -1,8 +1,9 @@
 import type { Tx } from '#server/database/database';
+import { casing } from '#server/database/migrations';
 import { carryOutKept } from '#server/database/readied';
 import { getTableColumns, type SQL, sql } from 'drizzle-orm';
 import { toSnakeCase } from 'drizzle-orm/casing';
-import type { PgTable } from 'drizzle-orm/pg-core';
+import { PgDialect, type PgTable } from 'drizzle-orm/pg-core';
 
 /**
  * Writes that are parts of one statement. Rows come in as one parameter of JSON, however many there are, so that the text
@@ -40,9 +41,25 @@ function asJson(columns: ReadonlyMap<string, Kept>, row: Record<string, unknown>
   return json;
 }
 
-/** These rows, as a query's source: `from ${rowsOf(...)}`. */
-export const jsonRows = <T extends PgTable>(table: T, rows: readonly RowOf<T>[]): SQL =>
-  sql`jsonb_populate_recordset(null::${table}, ${JSON.stringify(rows.map((row) => asJson(keptColumns(table), row)))}::jsonb)`;
+const dialect = new PgDialect({ casing });
+const texts = new WeakMap<PgTable, Map<string, SQL>>();
+
+/** A part of a statement that has no values of its own, made into its text once for each table. */
+function textOf(table: PgTable, what: string, make: () => SQL): SQL {
+  const own = texts.get(table) ?? new Map<string, SQL>();
+  texts.set(table, own);
+  const known = own.get(what);
+  if (known) return known;
+  const text = sql.raw(dialect.sqlToQuery(make()).sql);
+  own.set(what, text);
+  return text;
+}
+
+/** These rows, as a query's source: `from ${jsonRows(...)}`. */
+export function jsonRows<T extends PgTable>(table: T, rows: readonly RowOf<T>[]): SQL {
+  const source = textOf(table, 'rows', () => sql`jsonb_populate_recordset(null::${table}, `);
+  return sql`${source}${JSON.stringify(rows.map((row) => asJson(keptColumns(table), row)))}::jsonb)`;
+}
 
 /** Columns by their keys, as a list of their names. */
 export const namedColumns = (keys: readonly string[]): SQL =>
@@ -52,14 +69,24 @@ export const namedColumns = (keys: readonly string[]): SQL =>
   );
 
 /** Inserts rows, of which these columns are given; the others have their defaults. */
-export const insertAll = <T extends PgTable>(table: T, keys: readonly KeyOf<T>[], rows: readonly RowOf<T>[]): SQL =>
-  sql`insert into ${table} (${namedColumns(keys)}) select ${namedColumns(keys)} from ${jsonRows(table, rows)}`;
+export function insertAll<T extends PgTable>(table: T, keys: readonly KeyOf<T>[], rows: readonly RowOf<T>[]): SQL {
+  const columns = () => namedColumns(keys);
+  const into = textOf(
+    table,
+    `insert ${keys}`,
+    () => sql`insert into ${table} (${columns()}) select ${columns()} from `,
+  );
+  return sql`${into}${jsonRows(table, rows)}`;
+}
 
 /** Inserts whole rows, or makes those that are there, by these columns, what the given ones are. */
 export function upsertAll<T extends PgTable>(table: T, by: readonly KeyOf<T>[], rows: readonly RowOf<T>[]): SQL {
   const keys = Object.keys(getTableColumns(table)) as KeyOf<T>[];
-  const anew = keys.map((key) => sql`${namedColumns([key])} = excluded.${namedColumns([key])}`);
-  return sql`${insertAll(table, keys, rows)} on conflict (${namedColumns(by)}) do update set ${sql.join(anew, sql`, `)}`;
+  const instead = textOf(table, `instead ${by}`, () => {
+    const anew = keys.map((key) => sql`${namedColumns([key])} = excluded.${namedColumns([key])}`);
+    return sql` on conflict (${namedColumns(by)}) do update set ${sql.join(anew, sql`, `)}`;
+  });
+  return sql`${insertAll(table, keys, rows)}${instead}`;
 }
 
 /** Carries out steps as one statement. All of them see what was there before it: no two may write the same row. */

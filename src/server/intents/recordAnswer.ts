@@ -59,9 +59,9 @@ export async function recordAnswer(
   return db.transaction(async (tx): Promise<OpenIntent[]> => {
     const bookingId = of?.bookingId ?? (await bookingOfOpen(tx, intentId));
     if (bookingId === null) return [];
-    const loaded = (await lockBooking(tx, bookingId))!;
-    const [found] = await lockedIntent(tx, { id: intentId });
+    const [booked, [found]] = await Promise.all([lockBooking(tx, bookingId), lockedIntent(tx, { id: intentId })]);
     if (!found) return [];
+    const loaded = booked!;
     const { intent, processor } = found;
     if (intent.state === 'approved' || intent.state === 'declined') return [];
     const about = { loaded, intent, processor, answer };

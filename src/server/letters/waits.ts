@@ -2,10 +2,7 @@ import { pauseOver } from '#server/database/pauses';
 import { messages } from '#server/database/schema/work';
 import { type SQL, sql } from 'drizzle-orm';
 
-/** How a letter is written that waits for so many seconds of real time, in which it can be called back. */
-export const waitingFor = (seconds: number) => (seconds > 0 ? { triedAt: sql`now()`, pause: seconds } : {});
-
-/** Whether a letter was written so and has not been tried: it can be called back, and holds up none that came after it. */
+/** Whether a letter was written so that it waits and has not been tried: it can be called back, and holds up none that came after it. */
 export const neverTried: SQL<boolean> = sql<boolean>`(${messages.state} = 'outgoing' and ${messages.tries} = 0 and ${messages.triedAt} is not null)`;
 
 /** The same, as long as it waits. */

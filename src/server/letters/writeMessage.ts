@@ -13,7 +13,6 @@ import { ownerRow } from '#server/database/ownerRow';
 import type { messages } from '#server/database/schema/work';
 import { writeLetter } from '#server/telling/write';
 import { type MessageAbout, messageWording } from '#server/documents/messageWording';
-import { waitingFor } from '#server/letters/waits';
 import { type OwnWording, wordingOf } from '#server/letters/wordingOf';
 
 /** The sum and the reason of the courtesy that a letter is about. */
@@ -97,7 +96,7 @@ export async function writeMessage(tx: Tx, loaded: LoadedBooking, message: NewMe
   if (wording.off) return null;
   const { name } = await ownerRow(tx);
   const row = messageRow(loaded, message, wording, name);
-  const written = await writeLetter(tx, { ...row, ...waitingFor(message.waits ?? 0) });
+  const written = await writeLetter(tx, { ...row, waits: message.waits ?? 0 });
   const { payer } = client.bill;
   if (
     written !== null &&

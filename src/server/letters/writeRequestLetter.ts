@@ -7,7 +7,6 @@ import { ownerRow } from '#server/database/ownerRow';
 import { clients } from '#server/database/schema/clients';
 import { messages } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
-import { waitingFor } from '#server/letters/waits';
 import { writeLetter } from '#server/telling/write';
 import { documentCause, saidOf } from '#server/letters/writeDocumentLetter';
 import type { documents } from '#server/database/schema/documents';
@@ -36,7 +35,7 @@ export async function writeRequestLetter(
     eq(messages.occasion, 'paymentRequest'),
   );
   const cause = `sent:${await tx.$count(messages, over)}`;
-  return write(tx, request, { id: newId(), cause, again: false, now, ...waitingFor(undoSeconds) });
+  return write(tx, request, { id: newId(), cause, again: false, now, waits: undoSeconds });
 }
 
 /** Asks again after its day; each of its moments once. */
@@ -45,7 +44,7 @@ export const writeRequestReminder = (
   { newId }: Pick<Deps, 'newId'>,
   request: RequestRow,
   { key, now }: { readonly key: string; readonly now: Instant },
-): Promise<string | null> => write(tx, request, { id: newId(), cause: key, again: true, now });
+): Promise<string | null> => write(tx, request, { id: newId(), cause: key, again: true, now, waits: 0 });
 
 async function write(
   tx: Tx,
@@ -55,10 +54,14 @@ async function write(
     cause,
     again,
     now,
-    ...waits
-  }: { readonly id: string; readonly cause: string; readonly again: boolean; readonly now: Instant } & Partial<
-    ReturnType<typeof waitingFor>
-  >,
+    waits,
+  }: {
+    readonly id: string;
+    readonly cause: string;
+    readonly again: boolean;
+    readonly now: Instant;
+    readonly waits: number;
+  },
 ): Promise<string | null> {
   const owner = await ownerRow(tx);
   const { note, currency, amount, paper } = request;
@@ -68,7 +71,7 @@ async function write(
   const { subject, lines } = requestLetter({ business: owner.name, note, currency, amount, paper, left, today, again });
   return writeLetter(tx, {
     id,
-    ...waits,
+    waits,
     requestId: request.id,
     cause,
     occasion: 'paymentRequest',

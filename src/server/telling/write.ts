@@ -1,11 +1,16 @@
 import type { Instant } from '#core/calendar/instant';
 import type { Tx } from '#server/database/database';
 import { onceOver } from '#server/database/onlyInside';
+import { carryOutKept } from '#server/database/readied';
 import { business } from '#server/database/schema/business';
 import { messages } from '#server/database/schema/work';
-import type { SQL } from 'drizzle-orm';
+import { jsonRows, namedColumns } from '#server/database/together';
+import { sql } from 'drizzle-orm';
 
-type Row = Omit<typeof messages.$inferInsert, 'state' | 'seq' | 'triedAt'> & { readonly triedAt?: SQL };
+type Row = Omit<typeof messages.$inferInsert, 'state' | 'seq' | 'triedAt' | 'pause'> & {
+  /** Seconds of real time in which it can be called back; base: none. */
+  readonly waits?: number;
+};
 
 let written = 0;
 /** How many letters can have begun to wait in this process: whoever has handed over all of them asks whether there are more. */
@@ -18,14 +23,19 @@ export const letterWaits = (): void => onceOver(() => written++);
  * Commits a message, with the caller's transaction. @returns its id, or null where there is one for its cause, or where
  * whom it is for has been erased
  */
-export async function writeLetter(tx: Tx, row: Row): Promise<string | null> {
+export async function writeLetter(tx: Tx, { waits = 0, ...row }: Row): Promise<string | null> {
   if (row.recipient === '') return null;
   letterWaits();
-  const rows = await tx
-    .insert(messages)
-    .values({ ...row, state: 'outgoing' })
-    .onConflictDoNothing()
-    .returning({ id: messages.id });
+  const written = { ...row, state: 'outgoing' } as const;
+  const given = (Object.keys(written) as (keyof typeof written)[]).filter((key) => written[key] !== undefined);
+  const columns = namedColumns(given);
+  const from = waits > 0 ? sql`now()` : sql`null::timestamptz`;
+  const { rows } = await carryOutKept<{ id: string }>(
+    tx,
+    sql`insert into ${messages} (${columns}, tried_at, pause)
+        select ${columns}, ${from}, ${waits}::integer from ${jsonRows(messages, [written])}
+        on conflict do nothing returning id`,
+  );
   return rows[0]?.id ?? null;
 }
 

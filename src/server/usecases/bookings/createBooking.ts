@@ -6,11 +6,12 @@ import { ok, refuse, type Result } from '#core/result';
 import { insertBooking, type InsertRefusal } from '#server/booking/insertBooking';
 import type { Tx } from '#server/database/database';
 import { allTaxes, lockOwner, type TaxRow } from '#server/database/ownerRow';
+import { readied } from '#server/database/readied';
 import { bookings } from '#server/database/schema/bookings';
 import { services, termsVersions } from '#server/database/schema/business';
 import type { Deps } from '#server/deps';
 import { runDueOf } from '#server/agenda/runDue';
-import { desc, eq } from 'drizzle-orm';
+import { desc, eq, sql } from 'drizzle-orm';
 
 export type CreateBookingRefusal =
   | InsertRefusal
@@ -22,6 +23,28 @@ export type CreateBookingRefusal =
 /** Bookings are made up to this far ahead, and entered afterwards up to as far back; more is a slip of the hand. */
 const reachDays = 366 * 5;
 
+const { placeholder } = sql;
+const byRequestKey = readied((db) =>
+  db
+    .select({ id: bookings.id, number: bookings.number })
+    .from(bookings)
+    .where(eq(bookings.requestKey, placeholder('key'))),
+);
+const serviceOf = readied((db) =>
+  db
+    .select()
+    .from(services)
+    .where(eq(services.id, placeholder('id'))),
+);
+const newestTerms = readied((db) =>
+  db
+    .select()
+    .from(termsVersions)
+    .where(eq(termsVersions.termsId, placeholder('id')))
+    .orderBy(desc(termsVersions.version))
+    .limit(1),
+);
+
 /**
  * Books for a client on the newest version of the terms. A repeat with the same request key gives the booking that
  * the first one made.
@@ -31,18 +54,15 @@ export const createBooking =
   async (request: CreateBooking): Promise<Result<{ id: string; number: string }, CreateBookingRefusal>> => {
     const { db, clock, newId } = deps;
     const result = await db.transaction(async (tx) => {
-      // The row of the business is what requests for a new number wait for.
-      const owner = await lockOwner(tx);
-      const [before] = await tx.select().from(bookings).where(eq(bookings.requestKey, request.requestKey));
-      if (before) return ok({ id: before.id, number: before.number });
-      const [service] = await tx.select().from(services).where(eq(services.id, request.serviceId));
+      // The row of the business is what requests for a new number wait for: the others are read once that is had.
+      const [owner, [before], [service], [version]] = await Promise.all([
+        lockOwner(tx),
+        byRequestKey(tx, { key: request.requestKey }),
+        serviceOf(tx, { id: request.serviceId }),
+        newestTerms(tx, { id: request.termsId }),
+      ]);
+      if (before) return ok(before);
       if (!service) return refuse({ code: 'service_not_found' });
-      const [version] = await tx
-        .select()
-        .from(termsVersions)
-        .where(eq(termsVersions.termsId, request.termsId))
-        .orderBy(desc(termsVersions.version))
-        .limit(1);
       if (!version) return refuse({ code: 'terms_not_found' });
 
       const now = clock.now();
