@@ -1,6 +1,7 @@
 import { isDatabaseAway } from '#server/database/away';
-import { type OpenDatabase } from '#server/database/database';
+import { type OpenDatabase, rowsOf, type Tx } from '#server/database/database';
 import { openDatabase } from '#server/database/open';
+import { readiedRows } from '#server/database/readied';
 import { DatabaseRefused } from '#server/database/away';
 import { failureOf } from '#server/http/failure';
 import { expect } from 'chai';
@@ -116,5 +117,36 @@ const server = process.env.OSTENDO_TEST_SERVER;
     });
     await wrong.catch(() => undefined);
     expect(failing, 'a rule that is broken is broken').to.equal(1);
+  });
+
+  it('is asked ahead: a transaction begins as it was wanted, and what fails takes with it what was asked after it', async () => {
+    const { url, drop } = await onServer(server!);
+    ends.push(drop);
+    const { db } = await open(url);
+    await db.execute(sql`create table counters (id text primary key, value int not null)`);
+    const shown = (tx: Tx) =>
+      rowsOf<{ level: string; only: string; within: boolean }>(
+        tx,
+        sql`select current_setting('transaction_isolation') as level, current_setting('transaction_read_only') as only,
+          now() < clock_timestamp() as within`,
+      );
+    const usual = await db.transaction(shown);
+    expect(usual).to.deep.equal([{ level: 'read committed', only: 'off', within: true }]);
+    const config = { isolationLevel: 'repeatable read', accessMode: 'read only' } as const;
+    const [other] = await db.transaction(shown, config);
+    expect([other!.level, other!.only]).to.deep.equal(['repeatable read', 'on']);
+
+    const add = readiedRows<{ id: string; by: number }, { value: number }>(
+      sql`insert into counters values (${sql.placeholder('id')}, 1 / ${sql.placeholder('by')}::int) returning value`,
+    );
+    const both = (by: number) =>
+      db.transaction((tx) =>
+        Promise.all([add(tx, { id: 'a', by: 1 }), add(tx, { id: 'b', by }), add(tx, { id: 'c', by: 1 })]),
+      );
+    const failed = await both(0).catch((error: unknown) => error);
+    expect(String((failed as Error).cause), 'what went wrong, not what came of it').to.include('division by zero');
+    expect(await rowsOf(db, sql`select * from counters`)).to.deep.equal([]);
+    expect(await both(1)).to.deep.equal([[{ value: 1 }], [{ value: 1 }], [{ value: 1 }]]);
+    expect(await db.transaction(() => Promise.resolve('asked nothing'))).to.equal('asked nothing');
   });
 });
