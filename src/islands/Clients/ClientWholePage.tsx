@@ -195,7 +195,7 @@ function Client({ given }: { readonly given: ClientWhole }) {
                     <DocumentStateWords document={document} />
                   </td>
                   <td className={`num ${styles.right}`}>{formatMoney(document.total, document.currency)}</td>
-                  <td>
+                  <td className={styles.right}>
                     <DocumentMenu document={document} />
                   </td>
                 </tr>
