@@ -148,5 +148,14 @@ const server = process.env.OSTENDO_TEST_SERVER;
     expect(await rowsOf(db, sql`select * from counters`)).to.deep.equal([]);
     expect(await both(1)).to.deep.equal([[{ value: 1 }], [{ value: 1 }], [{ value: 1 }]]);
     expect(await db.transaction(() => Promise.resolve('asked nothing'))).to.equal('asked nothing');
+
+    let came: Promise<unknown> = Promise.resolve();
+    const left = db.transaction((tx) => {
+      came = pause(80).then(() => add(tx, { id: 'late', by: 1 }));
+      return Promise.all([add(tx, { id: 'd', by: 0 }), came]);
+    });
+    expect(await left.then(Boolean, () => 'failed')).to.equal('failed');
+    expect(String(await came.catch((error: unknown) => (error as Error).cause ?? error))).to.include('is over');
+    expect(await rowsOf(db, sql`select id from counters where id in ('d', 'late')`), 'nor later').to.deep.equal([]);
   });
 });

@@ -155,19 +155,33 @@ function withOwnTransactions(
   const once = async <T>(work: (tx: Tx) => Promise<T>, config?: Config): Promise<T> => {
     const client = await pool.connect();
     let broken = false;
+    let over = false;
+    const end = (how: 'commit' | 'rollback'): Promise<unknown> => {
+      over = true;
+      return client.query(how);
+    };
+    /** Of several things that go on side by side one may fail: what the others ask after that must not reach whoever has it next. */
+    const within: Pick<pg.PoolClient, 'query'> = Object.create(client, {
+      query: {
+        value: (...given: Parameters<pg.PoolClient['query']>): unknown => {
+          if (over) return Promise.reject(new Error('the transaction is over'));
+          return client.query(...given);
+        },
+      },
+    });
     try {
-      const session = new Session(client, dialect, undefined, outer.options);
+      const session = new Session(within as pg.PoolClient, dialect, undefined, outer.options);
       const tx = new Transaction(dialect, session, undefined);
       // Not waited for: it goes over with the first statement, which fails where this does.
       const begun = session.execute(beginning(config));
       begun.catch(() => undefined);
       try {
         const result = await work(tx as unknown as Tx);
-        await session.execute(sql`commit`);
+        await end('commit');
         await begun;
         return result;
       } catch (error) {
-        await session.execute(sql`rollback`);
+        await end('rollback');
         throw error;
       }
     } catch (error) {
