@@ -1,5 +1,6 @@
 import node from '@astrojs/node';
 import react from '@astrojs/react';
+import { execFileSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join, relative } from 'node:path';
@@ -9,9 +10,9 @@ import { defineConfig } from 'astro/config';
 
 /**
  * What is started besides Astro's pages, built with the server's modules so that it shares them: `dist/server/main.mjs`, the
- * demo's making, and the thread that plays its years.
+ * demo's making, the thread that plays its years, and what makes the directory that a new installation begins with.
  */
-const ownEntries = ['main', 'demo/makeDemo', 'demo/years/playing'].map((name) =>
+const ownEntries = ['main', 'demo/makeDemo', 'demo/years/playing', 'server/database/makeFirst'].map((name) =>
   fileURLToPath(new URL(`./src/${name}.ts`, import.meta.url)),
 );
 
@@ -47,10 +48,19 @@ const compressedAssets = () => ({
   },
 });
 
+/** Makes by what was built the data directory that new installations copy. */
+const firstDirectory = () => ({
+  name: 'first-directory',
+  hooks: {
+    'astro:build:done': () =>
+      void execFileSync(process.execPath, ['dist/server/makeFirst.mjs'], { stdio: ['ignore', 'ignore', 'inherit'] }),
+  },
+});
+
 export default defineConfig({
   output: 'server',
   adapter: node({ mode: 'middleware' }),
-  integrations: [react(), ownEntry(), compressedAssets()],
+  integrations: [react(), ownEntry(), compressedAssets(), firstDirectory()],
   server: { port: Number(process.env.PORT ?? 4321), host: process.env.HOST ?? '127.0.0.1' },
   // The middleware checks where a request begins, by the host that the browser sees.
   security: { checkOrigin: false },

@@ -1,5 +1,5 @@
 import { type App, compose } from '#compose';
-import { releaseClaims } from '#server/agenda/runDue';
+import { releaseClaims } from '#server/agenda/claims';
 import { ConfigError, readConfig } from '#server/config';
 import { DatabaseRefused } from '#server/database/away';
 import { DirectoryInUse, DirectoryUnusable } from '#server/database/directoryLock';

@@ -1,11 +1,11 @@
 import { type OpenDatabase } from '#server/database/database';
+import { firstEdition } from '#server/database/firstDirectory';
 import { openDatabase } from '#server/database/open';
 import { extensions, overPglite } from '#server/database/openDirectory';
 import { onlyInside } from '#server/database/onlyInside';
-import { migrationSets } from '#server/database/migrations';
 import { PGlite } from '@electric-sql/pglite';
-import { createHash, randomUUID } from 'node:crypto';
-import { existsSync, readdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
+import { randomUUID } from 'node:crypto';
+import { existsSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { setTimeout as pause } from 'node:timers/promises';
@@ -15,17 +15,9 @@ import pg from 'pg';
 export const freshDatabase = (server = process.env.OSTENDO_TEST_SERVER): Promise<OpenDatabase> =>
   lent(() => (server ? openOnServer(server) : openPglite()));
 
-const migrationsDigest = (): string => {
-  const hash = createHash('sha256');
-  for (const { migrationsFolder } of migrationSets)
-    for (const name of readdirSync(migrationsFolder).sort())
-      if (name.endsWith('.sql')) hash.update(readFileSync(join(migrationsFolder, name)));
-  return hash.digest('hex').slice(0, 16);
-};
-
 /** A migrated directory as a file, made once for all test processes: a first start takes ten seconds, this one two. */
 async function snapshot(): Promise<Blob> {
-  const file = join(tmpdir(), `ostendo-migrated-${migrationsDigest()}.tar`);
+  const file = join(tmpdir(), `ostendo-migrated-${firstEdition()}.tar`);
   if (!existsSync(file)) {
     const first = await PGlite.create({ extensions });
     await overPglite(first);
@@ -103,7 +95,7 @@ const templateLock = 7_307_242;
 /** A database of its own on a server, copied from one that was migrated once. */
 export async function onServer(url: string): Promise<{ readonly url: string; readonly drop: () => Promise<void> }> {
   const name = `ostendo_${randomUUID().replaceAll('-', '')}`;
-  const template = `ostendo_template_${migrationsDigest()}`;
+  const template = `ostendo_template_${firstEdition()}`;
   const at = (database: string): string => Object.assign(new URL(url), { pathname: `/${database}` }).href;
   const admin = new pg.Client({ connectionString: url });
   await admin.connect();

@@ -8,7 +8,7 @@ import { bankDays, furnishBooks, lookIntoBank, openBooksOfTheDemo } from '#demo/
 import { accountOfTheSchool, clientsOfTheMorning, creditOfTheDemo } from '#demo/clients';
 import { furnishPage, picturesOfPage } from '#demo/page';
 import { furnishPlaces } from '#demo/places';
-import { furnishDemo, quoteStories, stepsOfQuote } from '#demo/quotes';
+import { furnishDemo, picturesOfLook, quoteStories, stepsOfQuote } from '#demo/quotes';
 import { routineBookings } from '#demo/routine';
 import { demoBegins, demoOwner, demoServices, demoSignIn, demoTaxes, toldBookings } from '#demo/scenario';
 import { inTurn, moment, type Step, stepsOf } from '#demo/tell';
@@ -27,6 +27,8 @@ const yearsBefore = (wall: string, years: number): string => `${Number(wall.slic
  */
 export async function foundDemo(composed: App, begins: string): Promise<{ app: App; person: Actor }> {
   await composed.world.clock.moveTo(moment(begins));
+  // They are drawn in processes of their own, beside what follows.
+  const drawn = Promise.all([picturesOfPage(composed), picturesOfLook(composed)]);
   const owner = { ...demoOwner, taxRate: demoOwner.taxRate as Decimal };
   await composed.deps.db.transaction((tx) =>
     setUp(tx, owner, moment(begins), {
@@ -39,9 +41,10 @@ export async function foundDemo(composed: App, begins: string): Promise<{ app: A
   const person: Actor = { kind: 'person', id: user.id };
   const app = asThemselves(composed, person);
 
-  // They are drawn beside everything else.
-  const [pictures] = await Promise.all([picturesOfPage(app), furnishWays(app).then(() => furnishDemo(app))]);
-  await furnishPage(app, pictures);
+  await furnishWays(app);
+  const [ofPage, ofLook] = await drawn;
+  await furnishDemo(app, ofLook);
+  await furnishPage(app, ofPage);
   await furnishPlaces(app);
   await furnishBooks(app, begins);
   return { app, person };

@@ -99,15 +99,20 @@ const expectOk = <T>(result: { ok: true; value: T } | { ok: false; refusal: { co
 };
 const signature = (name: string) => ({ name, method: 'typed' as const, image: null, consents: true });
 
+type Look = { readonly logo: string; readonly picture: string };
+
+/** Mark and picture, each drawn in a process of its own. */
+export async function picturesOfLook(app: App): Promise<Look> {
+  const keep = async (svg: string, name: string) =>
+    expectOk(await app.uploadFile(Buffer.from(svg), name, 'picture')).id;
+  const [logo, picture] = await Promise.all([keep(mark, 'mark.svg'), keep(sky(), 'sky.svg')]);
+  return { logo, picture };
+}
+
 /** Mark, picture, colour, and what quotes begin with. */
-export async function furnishDemo(app: App): Promise<void> {
-  const [logo, picture] = await Promise.all(
-    [mark, sky()].map((svg, index) =>
-      app.uploadFile(Buffer.from(svg), index === 0 ? 'mark.svg' : 'sky.svg', 'picture'),
-    ),
-  );
+export async function furnishDemo(app: App, pictures: Look): Promise<void> {
   const { name, line: words, email } = await app.queries.businessFace();
-  const look = { colour: '#2b2b52', logo: expectOk(logo!).id, picture: expectOk(picture!).id };
+  const look = { colour: '#2b2b52', ...pictures };
   expectOk(
     await app.saveBusiness({
       name,

@@ -5,7 +5,7 @@ import { randomUUID } from 'node:crypto';
 
 type Row = ErrandRow & { readonly id: string; readonly tries: number };
 
-/** So many are claimed at once, and a claim holds so long: as the agenda does (server/agenda/runDue.ts). */
+/** So many are claimed at once, and a claim holds so long: as the agenda does (server/agenda/claims.ts). */
 const batch = 16;
 const claimSeconds = 60;
 
@@ -58,11 +58,11 @@ export class AgendaInMemory {
   }
 
   done(id: string, now: Instant): void {
-    this.#set(id, { state: 'done', doneAt: now });
+    this.#set(id, { state: 'done', doneAt: now, pause: 0 });
   }
 
   dropped(id: string): void {
-    this.#set(id, { state: 'dropped' });
+    this.#set(id, { state: 'dropped', pause: 0 });
   }
 
   later(id: string, at: Instant): void {

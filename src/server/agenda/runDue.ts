@@ -1,66 +1,16 @@
 import { byItself } from '#server/actor/actorNow';
-import type { Instant } from '#core/calendar/instant';
-import { carryOutErrands, inTransactions, packed } from '#server/agenda/carryOutErrands';
+import { carryOutDueOf, carryOutErrands, inTransactions, packed } from '#server/agenda/carryOutErrands';
+import { claimNext, type Concerning } from '#server/agenda/claims';
 import type { Claimed } from '#server/agenda/wantedNow';
-import { pauseOver } from '#server/database/pauses';
 import { isOfMoney } from '#server/through/notThrough';
 import { saidBy, tellOwner } from '#server/through/troubles';
-import { readiedRows } from '#server/database/readied';
-import { quotes } from '#server/database/schema/quotes';
 import { agendaWritten } from '#server/errands/rewriteErrands';
 import { errands } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
-import { eq, type Placeholder, type SQL, sql } from 'drizzle-orm';
+import { eq, sql } from 'drizzle-orm';
 
-/** A claim is taken again after this: its process died. */
-const claimSeconds = 60;
 /** Pauses between tries, in seconds of real time; after the last the errand is shown on Today. */
 const pauses = [1, 5, 30, 120, 600, 3600] as const;
-
-/** What is looked at: all of it, of some bookings or a quote, or the places that have run out. */
-type Concerning = 'all' | 'places' | { readonly bookings: readonly string[] } | { readonly quote: string };
-
-const takeable = (now: Placeholder): SQL =>
-  sql`state in ('waiting', 'claimed') and at <= ${now} and ${pauseOver(errands.triedAt, errands.pause)}`;
-
-const { placeholder } = sql;
-const subject = placeholder('subject');
-type Claiming = { readonly now: Instant; readonly most: number; readonly subject?: string | readonly string[] };
-
-/**
- * One statement, so that several processes on one server share the work: the earliest that are due and that nobody
- * else is claiming now.
- */
-const claiming = (concerned: SQL) =>
-  readiedRows<Claiming, Claimed>(
-    sql`update ${errands} set state = 'claimed', tries = tries + 1, tried_at = now(), pause = ${sql.raw(String(claimSeconds))}
-        where id = any(array(
-          select id from ${errands}
-          where ${takeable(placeholder('now'))} and ${concerned}
-          order by at, key limit ${placeholder('most')} for update skip locked
-        )) returning id, at, booking_id, quote_id, voucher_id, request_id, key, kind, tries`,
-  );
-const claims = {
-  all: claiming(sql`true`),
-  places: claiming(eq(errands.kind, sql.raw(`'lapse'`))),
-  bookings: claiming(sql`${errands.bookingId} = any(${subject})`),
-  // With the booking that it has become.
-  quote: claiming(
-    sql`(${errands.quoteId} = ${subject} or ${errands.bookingId} = (select booking_id from ${quotes} where id = ${subject}))`,
-  ),
-};
-
-async function claimNext({ db, clock }: Deps, of: Concerning, most: number): Promise<Claimed[]> {
-  const about = { now: clock.now(), most };
-  const claimed =
-    typeof of === 'string'
-      ? await claims[of](db, about)
-      : 'quote' in of
-        ? await claims.quote(db, { ...about, subject: of.quote })
-        : await claims.bookings(db, { ...about, subject: of.bookings });
-  const order = ({ at, key }: Claimed): string => `${at} ${key}`;
-  return claimed.sort((a, b) => (order(a) < order(b) ? -1 : 1));
-}
 
 async function fail(deps: Deps, { id, tries, kind, booking_id: booking }: Claimed, error: unknown): Promise<void> {
   const pause = pauses[tries - 1];
@@ -93,6 +43,16 @@ const mostInARequest = 20;
 export const runDueOf = (deps: Deps, of: Exclude<Concerning, 'all'>): Promise<number> =>
   byItself(() => runClaims(deps, of, mostInARequest));
 
+/**
+ * The same after something was decided on a booking, with what that has planned: in the transaction that carries it out,
+ * without a claim of its own. Where that fails nothing was taken, and it is claimed as ever.
+ * @param since how often agendas had been written when it was begun (`agendaWritten`)
+ */
+export const runPlanned = (deps: Deps, bookingId: string, since: number): Promise<number> =>
+  agendaWritten() === since
+    ? runDueOf(deps, { bookings: [bookingId] })
+    : byItself(() => runHeld(deps, bookingId, mostInARequest));
+
 /** Some of what is due, after an event of a processor: the agenda takes the rest. */
 export const runSomeDue = (deps: Deps): Promise<number> => byItself(() => runClaims(deps, 'all', mostInARequest));
 
@@ -110,6 +70,22 @@ async function runClaims(deps: Deps, of: Concerning, most: number): Promise<numb
     await carryOutAll(deps, claimed);
     // All that was due, and nothing was planned meanwhile: nothing is due now.
     if (claimed.length < wanted && agendaWritten() === before) break;
+  }
+  return taken;
+}
+
+async function runHeld(deps: Deps, bookingId: string, most: number): Promise<number> {
+  let taken = 0;
+  while (taken < most) {
+    const before = agendaWritten();
+    try {
+      const { carried, left } = await carryOutDueOf(deps, bookingId, Math.min(batch, most - taken));
+      taken += carried;
+      if (!left && agendaWritten() === before) break;
+    } catch (error) {
+      deps.report('what was planned together failed and is tried one by one', error, { booking: bookingId });
+      return taken + (await runClaims(deps, { bookings: [bookingId] }, most - taken));
+    }
   }
   return taken;
 }
@@ -164,19 +140,3 @@ async function succeeds(deps: Deps, claimed: readonly Claimed[]): Promise<boolea
     return false;
   }
 }
-
-/** Frees what a process had claimed that is dead: only for one that has the data to itself. */
-export async function releaseClaims({ db }: Pick<Deps, 'db'>): Promise<void> {
-  const claimed = eq(errands.state, 'claimed');
-  // A process that ended as it should has left none: asking costs a start a third of what writing does.
-  if ((await db.select({ id: errands.id }).from(errands).where(claimed).limit(1)).length === 0) return;
-  await db.update(errands).set({ state: 'waiting', triedAt: null }).where(claimed);
-}
-
-/** Whether an errand could be taken at this moment, as an expression. */
-export const errandDue = (now: Placeholder): SQL => sql`exists (select 1 from ${errands} where ${takeable(now)})`;
-
-/** The moment of the next errand, however far away, as an expression; null where nothing is planned. */
-export const nextErrand = (now: Placeholder): SQL =>
-  // One whose try failed is of before; it waits for its pause, and nobody waits for it.
-  sql`(select min(at) from ${errands} where state = 'waiting' and at > ${now})`;

@@ -1,6 +1,6 @@
 import type { Instant } from '#core/calendar/instant';
 import { renewAt } from '#core/ways/ways';
-import { errandDue, nextErrand } from '#server/agenda/runDue';
+import { errandDue, nextErrand } from '#server/agenda/claims';
 import { nextExpiry } from '#server/credit/expireVouchers';
 import { readiedRows } from '#server/database/readied';
 import type { Deps } from '#server/deps';

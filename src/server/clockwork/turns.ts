@@ -115,21 +115,24 @@ export function openTurns(
    * Until nothing is due, nor follows from a letter that went out: letters of a moment are handed over before the next,
    * unless the mail server takes its time.
    */
-  const settleWhole = async (): Promise<readonly (Instant | null)[]> => {
+  const settleWhole = async ({ lettersFirst = false } = {}): Promise<readonly (Instant | null)[]> => {
     let patient = true;
     const patience = pause(letterPatience, undefined, { ref: false }).then(() => (patient = false));
+    const lettersGone = (): Promise<unknown> => Promise.race([outbox.quiet(), patience]);
+    if (lettersFirst) await lettersGone();
     // Whether nothing was due before the letters that have gone since.
     for (let calm = false; ;) {
       const ahead = await turn();
       if (ahead !== null && calm) return ahead;
       const before = begun();
-      if (patient) await Promise.race([outbox.quiet(), patience]);
+      if (patient) await lettersGone();
       if (ahead !== null && begun() === before) return ahead;
       calm = ahead !== null;
     }
   };
   const moveNow: Turns['moveClock'] = async (to, progress) => {
-    let moments = await settleWhole();
+    // What they write would have to be looked for once more.
+    let moments = await settleWhole({ lettersFirst: true });
     for (;;) {
       const next = moments.filter((at): at is Instant => at !== null && at > world.clock.now()).sort()[0];
       if (!next || next > to) break;

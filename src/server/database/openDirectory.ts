@@ -1,5 +1,6 @@
 import { endedByBreak } from '#server/database/broken';
 import { lockDirectory } from '#server/database/directoryLock';
+import { layFirst, within } from '#server/database/firstDirectory';
 import { casing, type MigrationSet, migrationSets } from '#server/database/migrations';
 import type { Database, OpenDatabase } from '#server/database/database';
 import { remembering } from '#server/database/remembering';
@@ -11,7 +12,7 @@ import { btree_gist } from '@electric-sql/pglite/contrib/btree_gist';
 import { pg_trgm } from '@electric-sql/pglite/contrib/pg_trgm';
 import { drizzle } from 'drizzle-orm/pglite';
 import { migrate } from 'drizzle-orm/pglite/migrator';
-import { chmodSync, existsSync, readdirSync, statfsSync, statSync } from 'node:fs';
+import { chmodSync, existsSync, statfsSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 
 /** `btree_gist` lets a constraint compare a place and a unit beside a time; `pg_trgm` finds a part of a word by an index. */
@@ -45,6 +46,7 @@ export async function openDirectory(
     if (bavail * bsize < leastToOpen) throw new Error(`there is no room on the disk of ${directory}`);
     const folder = join(directory, 'postgres');
     const isNew = !existsSync(join(folder, 'PG_VERSION'));
+    if (isNew && sets === migrationSets) layFirst(folder);
     const client = await (durable
       ? PGlite.create({
           extensions,
@@ -71,8 +73,7 @@ const isOpenToOthers = (path: string): boolean => (statSync(path).mode & 0o077) 
 
 /** PGlite unpacks its first files with modes of its own (666), past any umask. */
 function closeToOthers(folder: string): void {
-  const within = readdirSync(folder, { recursive: true, encoding: 'utf8' }).map((name) => join(folder, name));
-  for (const path of [folder, ...within]) if (isOpenToOthers(path)) chmodSync(path, statSync(path).mode & 0o700);
+  for (const path of within(folder)) if (isOpenToOthers(path)) chmodSync(path, statSync(path).mode & 0o700);
 }
 
 export async function overPglite(client: PGlite, sets: readonly MigrationSet[] = migrationSets): Promise<OpenDatabase> {

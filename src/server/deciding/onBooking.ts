@@ -1,10 +1,11 @@
 import { standing, type Standing } from '#core/booking/standing';
 import type { Instant } from '#core/calendar/instant';
 import { refuse, type Result } from '#core/result';
-import { runDueOf } from '#server/agenda/runDue';
+import { runPlanned } from '#server/agenda/runDue';
 import { agreedOf, type LoadedBooking, lockBooking } from '#server/booking/lockBooking';
 import type { Tx } from '#server/database/database';
 import type { Deps } from '#server/deps';
+import { agendaWritten } from '#server/errands/rewriteErrands';
 
 export type NotFound = { readonly code: 'booking_not_found' };
 export type OpenBooking = {
@@ -35,7 +36,8 @@ export async function onBooking<T, R extends { readonly code: string }>(
   bookingId: string,
   decide: Decide<T, R>,
 ): Promise<Result<T, R | NotFound>> {
+  const since = agendaWritten();
   const result = await decideOn(deps, bookingId, decide);
-  if (result.ok) await runDueOf(deps, { bookings: [bookingId] });
+  if (result.ok) await runPlanned(deps, bookingId, since);
   return result;
 }

@@ -10,11 +10,12 @@ import { ok, refuse, type Result } from '#core/result';
 import { recordFacts } from '#server/booking/record';
 import { type ProofNeeded, type RefundLimit, wantsProof } from '#core/paying/refundLimit';
 import type { Deps } from '#server/deps';
+import { agendaWritten } from '#server/errands/rewriteErrands';
 import { carryOut } from '#server/intents/carryOut';
 import { openIntent, paymentUnderWay, type OpenIntent } from '#server/intents/openIntent';
 import { openRefunds } from '#server/intents/openRefunds';
 import { type NotFound, onBooking } from '#server/deciding/onBooking';
-import { runDueOf } from '#server/agenda/runDue';
+import { runPlanned } from '#server/agenda/runDue';
 
 export type CancelRefusal = NotFound | ProofNeeded | { readonly code: 'booking_over' | 'payment_under_way' };
 
@@ -61,8 +62,9 @@ export async function cancelAs(
     },
   );
   if (!result.ok) return result;
+  const since = agendaWritten();
   for (const id of afterwards) await carryOut(deps, id);
-  await runDueOf(deps, { bookings: [bookingId] });
+  if (afterwards.length > 0) await runPlanned(deps, bookingId, since);
   return result;
 }
 

@@ -10,7 +10,8 @@ import { readied } from '#server/database/readied';
 import { bookings } from '#server/database/schema/bookings';
 import { services, termsVersions } from '#server/database/schema/business';
 import type { Deps } from '#server/deps';
-import { runDueOf } from '#server/agenda/runDue';
+import { agendaWritten } from '#server/errands/rewriteErrands';
+import { runPlanned } from '#server/agenda/runDue';
 import { desc, eq, sql } from 'drizzle-orm';
 
 export type CreateBookingRefusal =
@@ -53,6 +54,7 @@ export const createBooking =
   (deps: Deps) =>
   async (request: CreateBooking): Promise<Result<{ id: string; number: string }, CreateBookingRefusal>> => {
     const { db, clock, newId } = deps;
+    const since = agendaWritten();
     const result = await db.transaction(async (tx) => {
       // The row of the business is what requests for a new number wait for: the others are read once that is had.
       const [owner, [before], [service], [version]] = await Promise.all([
@@ -99,7 +101,7 @@ export const createBooking =
         now,
       );
     });
-    if (result.ok) await runDueOf(deps, { bookings: [result.value.id] });
+    if (result.ok) await runPlanned(deps, result.value.id, since);
     return result;
   };
 

@@ -1,10 +1,11 @@
 import type { CloseOutBooking, ReleaseMany } from '#contracts/owner';
 import { ok, refuse, type Result } from '#core/result';
-import { runDueOf } from '#server/agenda/runDue';
+import { runPlanned } from '#server/agenda/runDue';
 import { closeOutOf, type MayNotCloseOut } from '#core/paying/closeOutOf';
 import { recordFacts } from '#server/booking/record';
 import { type ProofNeeded, type RefundLimit, wantsProof } from '#core/paying/refundLimit';
 import type { Deps } from '#server/deps';
+import { agendaWritten } from '#server/errands/rewriteErrands';
 import { carryOut } from '#server/intents/carryOut';
 import { openRefunds } from '#server/intents/openRefunds';
 import { intentByCause, openIntent, type OpenIntent, type ToCarryOut } from '#server/intents/openIntent';
@@ -46,8 +47,9 @@ export const closeOut =
     );
     if (!decided.ok) return decided;
     if (decided.value) {
+      const since = agendaWritten();
       await carryOut(deps, decided.value);
-      await runDueOf(deps, { bookings: [bookingId] });
+      await runPlanned(deps, bookingId, since);
     }
     for (const id of refunding) await carryOut(deps, id);
     return ok({ closed: true });

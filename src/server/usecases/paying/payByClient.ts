@@ -6,6 +6,7 @@ import { type Minor, sum, zero } from '#core/money/minor';
 import { ok, refuse, type Result } from '#core/result';
 import { dealOf } from '#server/booking/dealOf';
 import type { Deps } from '#server/deps';
+import { agendaWritten } from '#server/errands/rewriteErrands';
 import { carryOut } from '#server/intents/carryOut';
 import { askedBefore, intentByCause, type IntentRow, openIntent, type ToCarryOut } from '#server/intents/openIntent';
 import { type MayNotPay, mayPay } from '#core/paying/mayPay';
@@ -19,7 +20,7 @@ import { asks } from '#server/ways/askedConsent';
 import { atCost } from '#core/fee/cost';
 import { cardCost, offeredFor, pickAccount } from '#server/ways/offered';
 import { processorOf } from '#server/ways/payAccounts';
-import { runDueOf } from '#server/agenda/runDue';
+import { runPlanned } from '#server/agenda/runDue';
 import { outcomeOf } from '#server/intents/outcomeOf';
 
 export type PayRefusal =
@@ -77,8 +78,9 @@ async function fromClient(
   };
   const outcome = async (intended: Result<ToCarryOut, PayRefusal>): Promise<Result<PayOutcome, PayRefusal>> => {
     if (!intended.ok) return intended;
+    const since = agendaWritten();
     const answer = await carryOut(deps, intended.value);
-    await runDueOf(deps, { bookings: [bookingId] });
+    await runPlanned(deps, bookingId, since);
     return ok(outcomeOf(answer));
   };
   /** Whatever has changed since, what was begun is answered. */
