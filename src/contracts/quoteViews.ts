@@ -28,6 +28,7 @@ export type QuoteLine = {
 };
 export type QuotesView = {
   readonly quotes: readonly QuoteLine[];
+  /** Above `mostCounted` one more than that, which stands for many. */
   readonly counts: Readonly<Partial<Record<QuoteState, number>>>;
   readonly more: boolean;
   readonly templates: readonly { readonly id: string; readonly name: string }[];

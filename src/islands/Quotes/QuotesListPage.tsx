@@ -12,6 +12,7 @@ import { distance, longDate, longMoment } from '#core/wording/days';
 import { quoteStateWords } from '#core/wording/quoteWords';
 import { read } from '#islands/api';
 import { quoteWantWords } from '#islands/format/quoteWants';
+import { manyWords } from '#islands/format/countWords';
 import { PageHead } from '#islands/parts/PageHead';
 import { Problem } from '#islands/parts/Problem';
 import { useRoute } from '#islands/parts/useRoute';
@@ -84,7 +85,7 @@ function List({ given, first }: { readonly given: QuotesView; readonly first: Qu
   });
   const count = (state: keyof QuotesView['counts']): string => {
     const found = view?.counts[state] ?? 0;
-    return found > 0 ? ` (${found})` : '';
+    return found > 0 ? ` (${manyWords(found)})` : '';
   };
   return (
     <>

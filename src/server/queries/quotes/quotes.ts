@@ -11,13 +11,14 @@ import type {
   TemplateView,
 } from '#contracts/quoteViews';
 import type { QuotesQuery } from '#contracts/quotesQuery';
+import { mostCounted } from '#contracts/views';
 import { formatMoney } from '#core/money/formatMoney';
 import { emptyDraft } from '#core/quote/draft';
 import { readDraft } from '#core/quote/readDraft';
-import type { QuoteState } from '#core/quote/standing';
+import { type QuoteState, quoteStates } from '#core/quote/standing';
 import { quoteHistory } from '#core/wording/quoteHistory';
 import type { Instant } from '#core/calendar/instant';
-import type { Database } from '#server/database/database';
+import { type Database, rowsOf } from '#server/database/database';
 import { bookings } from '#server/database/schema/bookings';
 import { services, terms } from '#server/database/schema/business';
 import { agreements, quotes, quoteTemplates } from '#server/database/schema/quotes';
@@ -26,6 +27,7 @@ import { digestOfOffer } from '#server/quotes/digest';
 import { readQuote, standingOf } from '#server/quotes/lockQuote';
 import { quoteContext } from '#server/quotes/quoteContext';
 import { taxLines } from '#server/offer/taxLines';
+import { countedTo, manyKnown } from '#server/queries/bookings/manyKnown';
 import { knownClients } from '#server/queries/clients/knownClients';
 import { and, asc, desc, eq, inArray, isNotNull, type SQL, sql } from 'drizzle-orm';
 import { businessFace } from '#server/queries/business/businessFace';
@@ -53,6 +55,24 @@ export const selectQuotes = (db: Database) =>
 
 const openStates: QuoteState[] = ['draft', 'sent', 'opened', 'signing'];
 
+/** How many quotes there are in each state: above `mostCounted` one more than that, which stands for many. */
+async function countedByState(db: Database): Promise<QuotesView['counts']> {
+  const many = manyKnown(db);
+  const known = (state: QuoteState): string => `quotes: ${state}`;
+  const counted = quoteStates
+    .filter((state) => !many.has(known(state)))
+    .map(
+      (state) =>
+        sql`(select count(*)::int from (select 1 from ${quotes} where ${quotes.state} = ${state} limit ${countedTo}) counted) as ${sql.identifier(state)}`,
+    );
+  const [row] = await rowsOf<Partial<Record<QuoteState, number>>>(db, sql`select ${sql.join(counted, sql`, `)}`);
+  const counts = quoteStates.map((state) => {
+    const count = row![state];
+    return [state, count === undefined ? mostCounted + 1 : many.counted(known(state), count)] as const;
+  });
+  return Object.fromEntries(counts);
+}
+
 export async function quotesView(db: Database, { search, state }: QuotesQuery): Promise<QuotesView> {
   const wanted: SQL[] = [];
   if (search !== '') wanted.push(sql`${quotes.search} like ${`%${search.toLowerCase().replace(/[\\%_]/g, '\\$&')}%`}`);
@@ -62,10 +82,7 @@ export async function quotesView(db: Database, { search, state }: QuotesQuery): 
     .where(and(...wanted))
     .orderBy(sql`${quotes.wants} is null`, desc(quotes.touchedAt), desc(quotes.number))
     .limit(page + 1);
-  const counted = await db
-    .select({ state: quotes.state, count: sql<number>`count(*)`.mapWith(Number) })
-    .from(quotes)
-    .groupBy(quotes.state);
+  const counts = await countedByState(db);
   const templates = await db
     .select({ id: quoteTemplates.id, name: quoteTemplates.name })
     .from(quoteTemplates)
@@ -73,7 +90,7 @@ export async function quotesView(db: Database, { search, state }: QuotesQuery): 
     .orderBy(asc(quoteTemplates.name));
   return {
     quotes: rows.slice(0, page),
-    counts: Object.fromEntries(counted.map((row) => [row.state, row.count])),
+    counts,
     more: rows.length > page,
     templates,
   };
