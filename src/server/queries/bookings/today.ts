@@ -215,6 +215,34 @@ async function totalOf(db: Database, what: 'held' | 'late', currency: string): P
   return row?.all ?? zero;
 }
 
+/** What waits for its owner, the most urgent first, and of that what is still out. */
+async function decisionsOf(db: Database): Promise<Pick<TodayView, 'decisions' | 'out'>> {
+  const decisions = await selectLines(db)
+    .where(isNotNull(summaries.decideBy))
+    .orderBy(asc(summaries.decideBy), asc(bookings.number))
+    .limit(mostDecisions);
+  const out = await stillOut(
+    db,
+    decisions.map(({ id }) => id),
+  );
+  return { decisions: decisions as TodayView['decisions'], out };
+}
+
+/** Accounts that were refused access, or soon will be. */
+const accessesEnding = (db: Database, now: Instant) =>
+  db
+    .select({
+      id: payAccounts.id,
+      name: payAccounts.name,
+      currency: payAccounts.currency,
+      until: payAccounts.accessUntil,
+    })
+    .from(payAccounts)
+    .where(
+      and(isNull(payAccounts.disconnectedAt), or(isNotNull(payAccounts.failedAt), lte(payAccounts.accessUntil, now))),
+    )
+    .orderBy(asc(payAccounts.accessUntil));
+
 /** @param wanted the currency to draw; the business's where none is named */
 export async function todayView(db: Database, now: Instant, wanted?: string): Promise<TodayView> {
   const [owner] = await db.select().from(business);
@@ -229,44 +257,58 @@ export async function todayView(db: Database, now: Instant, wanted?: string): Pr
     from: midnight(addDays(today, -pastDays)),
     until: midnight(addDays(today, comingDays + 1)),
   };
-  const { days, received7, due28, known } = await horizon(db, moments, currency);
-  const totals = { held: await totalOf(db, 'held', currency), late: await totalOf(db, 'late', currency) };
-  const decisions = await selectLines(db)
-    .where(isNotNull(summaries.decideBy))
-    .orderBy(asc(summaries.decideBy), asc(bookings.number))
-    .limit(mostDecisions);
+  // None of these waits for another.
+  const [
+    sky,
+    held,
+    late,
+    sight,
+    decided,
+    did,
+    next,
+    notThrough,
+    documents,
+    lateRequests,
+    disputed,
+    accessEnding,
+    differences,
+    begin,
+    quotes,
+  ] = await Promise.all([
+    horizon(db, moments, currency),
+    totalOf(db, 'held', currency),
+    totalOf(db, 'late', currency),
+    coversInSight(db, moments, currency),
+    decisionsOf(db),
+    done(db, midnight(addDays(today, -1))),
+    coming(db),
+    countNotThrough(db, now),
+    heldDocuments(db),
+    requestsLate(db, today, now),
+    requestsDisputed(db),
+    accessesEnding(db, now),
+    differencesOf(db),
+    stepsOnToday(db),
+    quotesThatWait(db),
+  ]);
+  const { days, received7, due28, known } = sky;
   return {
     today,
-    figures: { received7, due28, ...totals },
+    figures: { received7, due28, held, late },
     currency,
     currencies: [usual, ...known.filter((code) => code !== usual).sort()],
     days,
-    covers: await coversInSight(db, moments, currency),
-    decisions: decisions as TodayView['decisions'],
-    out: await stillOut(
-      db,
-      decisions.map(({ id }) => id),
-    ),
-    did: await done(db, midnight(addDays(today, -1))),
-    next: await coming(db),
-    notThrough: await countNotThrough(db, now),
-    unissued: (await heldDocuments(db)).slice(0, mostUnissued),
-    requestsLate: await requestsLate(db, localDate(now, zone), now),
-    requestsDisputed: await requestsDisputed(db),
-    accessEnding: await db
-      .select({
-        id: payAccounts.id,
-        name: payAccounts.name,
-        currency: payAccounts.currency,
-        until: payAccounts.accessUntil,
-      })
-      .from(payAccounts)
-      .where(
-        and(isNull(payAccounts.disconnectedAt), or(isNotNull(payAccounts.failedAt), lte(payAccounts.accessUntil, now))),
-      )
-      .orderBy(asc(payAccounts.accessUntil)),
-    differences: await differencesOf(db),
-    begin: await stepsOnToday(db),
-    quotes: await quotesThatWait(db),
+    covers: sight,
+    ...decided,
+    did,
+    next,
+    notThrough,
+    unissued: documents.slice(0, mostUnissued),
+    requestsLate: lateRequests,
+    requestsDisputed: disputed,
+    accessEnding,
+    differences,
+    begin,
+    quotes,
   };
 }
