@@ -81,7 +81,8 @@ async function runHeld(deps: Deps, bookingId: string, most: number): Promise<num
     try {
       const { carried, left } = await carryOutDueOf(deps, bookingId, Math.min(batch, most - taken));
       taken += carried;
-      if (!left && agendaWritten() === before) break;
+      // Nothing was due, whatever others have planned meanwhile for theirs.
+      if (carried === 0 || (!left && agendaWritten() === before)) break;
     } catch (error) {
       deps.report('what was planned together failed and is tried one by one', error, { booking: bookingId });
       return taken + (await runClaims(deps, { bookings: [bookingId] }, most - taken));
