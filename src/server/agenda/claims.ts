@@ -67,7 +67,8 @@ const dueOfBooking = readiedRows<Taking, Claimed>(earliest(taken, eq(errands.boo
 export const holdDue = async (
   tx: Tx,
   about: { readonly bookingId: string; readonly now: Instant; readonly most: number },
-): Promise<Claimed[]> => dueOfBooking(tx, { now: about.now, most: about.most, subject: about.bookingId });
+): Promise<Claimed[]> =>
+  inOrder(await dueOfBooking(tx, { now: about.now, most: about.most, subject: about.bookingId }));
 
 /** Frees what a process had claimed that is dead: only for one that has the data to itself. */
 export async function releaseClaims({ db }: Pick<Deps, 'db'>): Promise<void> {
