@@ -42,10 +42,12 @@ export function firstEdition(): string {
 export function shelve(folder: string, onto = shelf): void {
   rmSync(onto, { recursive: true, force: true });
   mkdirSync(onto, { recursive: true });
-  const copy = join(onto, firstEdition());
+  // Under its name when it is whole: a build may be cut off.
+  const copy = join(onto, 'draft');
   cpSync(folder, copy, { recursive: true });
   rmSync(join(copy, 'postmaster.pid'), { force: true });
   for (const path of within(onto)) chmodSync(path, 0o755);
+  renameSync(copy, join(onto, firstEdition()));
 }
 
 /**
