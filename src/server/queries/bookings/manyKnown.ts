@@ -1,5 +1,7 @@
 import { mostCounted } from '#contracts/views';
-import type { Database } from '#server/database/database';
+import { type Database, rowsOf } from '#server/database/database';
+import { type SQL, sql } from 'drizzle-orm';
+import type { PgTable } from 'drizzle-orm/pg-core';
 
 /** Counted so much further, so that what is many by this stays it for a while, whatever is cancelled or opened again. */
 const beyond = mostCounted / 4;
@@ -37,4 +39,33 @@ export function manyKnown(db: Database): Many {
   };
   known.set(db, many);
   return many;
+}
+
+type Counted<N extends string> = {
+  readonly name: N;
+  readonly where: SQL | undefined;
+  /** What it is remembered as where it is many; null where it is counted each time. */
+  readonly known: string | null;
+};
+
+/** How many rows of a table there are of each, by one statement: above `mostCounted` one more than that, which stands for many. */
+export async function countEach<N extends string>(
+  db: Database,
+  table: PgTable,
+  each: readonly Counted<N>[],
+): Promise<Record<N, number>> {
+  const many = manyKnown(db);
+  const counted = each
+    .filter(({ known }) => known === null || !many.has(known))
+    .map(
+      ({ name, where }) =>
+        sql`(select count(*)::int from (select 1 from ${table} ${where ? sql`where ${where}` : sql``} limit ${countedTo}) counted) as ${sql.identifier(name)}`,
+    );
+  const [row] = await rowsOf<Partial<Record<N, number>>>(db, sql`select ${sql.join(counted, sql`, `)}`);
+  const counts = each.map(({ name, known }): [N, number] => {
+    const count = row![name];
+    if (count === undefined) return [name, mostCounted + 1];
+    return [name, known === null ? Math.min(count, mostCounted + 1) : many.counted(known, count)];
+  });
+  return Object.fromEntries(counts) as Record<N, number>;
 }

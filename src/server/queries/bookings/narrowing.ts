@@ -1,8 +1,8 @@
-import { type BookingsQuery, mostCounted, type StageFilter } from '#contracts/views';
+import type { BookingsQuery, StageFilter } from '#contracts/views';
 import { bookingStages } from '#core/booking/stage';
-import { type Database, rowsOf } from '#server/database/database';
+import type { Database } from '#server/database/database';
 import { openBookings, summaries } from '#server/database/schema/bookings';
-import { countedTo, manyKnown } from '#server/queries/bookings/manyKnown';
+import { countEach } from '#server/queries/bookings/manyKnown';
 import { and, eq, like, type SQL, sql } from 'drizzle-orm';
 
 /** What list, lanes and calendar are narrowed by alike. */
@@ -24,21 +24,13 @@ export const narrowedBy = ({ search, stage }: Narrowed): SQL | undefined => and(
 
 const filters = [...bookingStages, 'open', 'late', 'all'] as const;
 
-const upTo = (where: SQL | undefined): SQL =>
-  sql`(select count(*)::int from (select 1 from ${summaries} ${where ? sql`where ${where}` : sql``} limit ${countedTo}) counted)`;
-
 /** How many bookings of a search each filter would show: above `mostCounted` one more than that, which stands for many. */
-export async function stageCounts(db: Database, search: string): Promise<Record<StageFilter, number>> {
-  const many = manyKnown(db);
+export function stageCounts(db: Database, search: string): Promise<Record<StageFilter, number>> {
   const whole = search.trim() === '';
-  const counted = filters
-    .filter((stage) => !(whole && many.has(stage)))
-    .map((stage) => sql`${upTo(narrowedBy({ search, stage }))} as ${sql.identifier(stage)}`);
-  const [row] = await rowsOf<Partial<Record<StageFilter, number>>>(db, sql`select ${sql.join(counted, sql`, `)}`);
-  const counts = filters.map((stage): [StageFilter, number] => {
-    const count = row![stage];
-    if (count === undefined) return [stage, mostCounted + 1];
-    return [stage, whole ? many.counted(stage, count) : Math.min(count, mostCounted + 1)];
+  const of = (stage: StageFilter) => ({
+    name: stage,
+    where: narrowedBy({ search, stage }),
+    known: whole ? stage : null,
   });
-  return Object.fromEntries(counts) as Record<StageFilter, number>;
+  return countEach(db, summaries, filters.map(of));
 }

@@ -11,14 +11,13 @@ import type {
   TemplateView,
 } from '#contracts/quoteViews';
 import type { QuotesQuery } from '#contracts/quotesQuery';
-import { mostCounted } from '#contracts/views';
 import { formatMoney } from '#core/money/formatMoney';
 import { emptyDraft } from '#core/quote/draft';
 import { readDraft } from '#core/quote/readDraft';
 import { type QuoteState, quoteStates } from '#core/quote/standing';
 import { quoteHistory } from '#core/wording/quoteHistory';
 import type { Instant } from '#core/calendar/instant';
-import { type Database, rowsOf } from '#server/database/database';
+import type { Database } from '#server/database/database';
 import { bookings } from '#server/database/schema/bookings';
 import { services, terms } from '#server/database/schema/business';
 import { agreements, quotes, quoteTemplates } from '#server/database/schema/quotes';
@@ -27,7 +26,7 @@ import { digestOfOffer } from '#server/quotes/digest';
 import { readQuote, standingOf } from '#server/quotes/lockQuote';
 import { quoteContext } from '#server/quotes/quoteContext';
 import { taxLines } from '#server/offer/taxLines';
-import { countedTo, manyKnown } from '#server/queries/bookings/manyKnown';
+import { countEach } from '#server/queries/bookings/manyKnown';
 import { knownClients } from '#server/queries/clients/knownClients';
 import { and, asc, desc, eq, inArray, isNotNull, type SQL, sql } from 'drizzle-orm';
 import { businessFace } from '#server/queries/business/businessFace';
@@ -55,23 +54,12 @@ export const selectQuotes = (db: Database) =>
 
 const openStates: QuoteState[] = ['draft', 'sent', 'opened', 'signing'];
 
-/** How many quotes there are in each state: above `mostCounted` one more than that, which stands for many. */
-async function countedByState(db: Database): Promise<QuotesView['counts']> {
-  const many = manyKnown(db);
-  const known = (state: QuoteState): string => `quotes: ${state}`;
-  const counted = quoteStates
-    .filter((state) => !many.has(known(state)))
-    .map(
-      (state) =>
-        sql`(select count(*)::int from (select 1 from ${quotes} where ${quotes.state} = ${state} limit ${countedTo}) counted) as ${sql.identifier(state)}`,
-    );
-  const [row] = await rowsOf<Partial<Record<QuoteState, number>>>(db, sql`select ${sql.join(counted, sql`, `)}`);
-  const counts = quoteStates.map((state) => {
-    const count = row![state];
-    return [state, count === undefined ? mostCounted + 1 : many.counted(known(state), count)] as const;
-  });
-  return Object.fromEntries(counts);
-}
+const countedByState = (db: Database): Promise<QuotesView['counts']> =>
+  countEach(
+    db,
+    quotes,
+    quoteStates.map((state) => ({ name: state, where: eq(quotes.state, state), known: `quotes: ${state}` })),
+  );
 
 export async function quotesView(db: Database, { search, state }: QuotesQuery): Promise<QuotesView> {
   const wanted: SQL[] = [];
