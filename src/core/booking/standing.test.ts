@@ -157,6 +157,26 @@ const holds: [why: string, facts: Fact[], when: string, state: string, renewAt: 
   ],
 ];
 
+describe('the moment that a booking is looked at', () => {
+  const clockPutBack = at('2027-04-18T18:30:00');
+  const paid: Fact = { ...balance, at: at('2027-04-18T19:00:00') };
+  const delivered = { kind: 'delivered', total: minor(1000_00), tax: minor(0), received: minor(1000_00) } as const;
+  const cases: readonly (readonly [string, readonly Fact[]])[] = [
+    ['stands last', [agreed, deposit, paid]],
+    [
+      'stands before one that tells of an earlier hour',
+      [agreed, deposit, paid, { ...delivered, at: at('2027-04-18T18:00:00') }],
+    ],
+  ];
+  for (const [why, facts] of cases)
+    it(`is not before the newest of its facts, where that ${why}`, () => {
+      const { asOf, position } = standing(rental, facts, clockPutBack);
+      expect(asOf).to.equal(paid.at);
+      expect(position.received).to.equal(minor(1000_00));
+      expect(position.dueNow).to.equal(0);
+    });
+});
+
 describe('the hold of a booking', () => {
   for (const [why, facts, when, state, renewAt, gap] of holds) {
     it(why, () => {

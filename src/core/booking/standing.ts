@@ -99,7 +99,8 @@ export const asConfirmed = (agreed: Agreed, facts: readonly Fact[], asOf: Instan
  */
 export function standing(agreed: Agreed, facts: readonly Fact[], moment: Instant): Standing {
   const { timeZone, terms } = agreed;
-  const asOf = later(moment, facts.at(-1)?.at);
+  // The newest need not stand last: a service that ended before a payment came can be recorded after it.
+  const asOf = facts.reduce((newest, { at }) => later(newest, at), moment);
   const ledger = ledgerOf(facts);
   const planned = keptPlan(agreed, ledger.changes);
   if (!planned.ok) throw new Error(`the agreed terms give no plan: ${planned.refusal.code}`);
