@@ -92,6 +92,7 @@ export default defineConfig({
       external: [
         '@electric-sql/pglite',
         'pg',
+        'pg-protocol',
         '@node-rs/argon2',
         'nodemailer',
         'mailparser',

@@ -42,11 +42,11 @@ export async function foundDemo(composed: App, begins: string): Promise<{ app: A
   const app = asThemselves(composed, person);
 
   await furnishWays(app);
+  await furnishPlaces(app);
+  await furnishBooks(app, begins);
   const [ofPage, ofLook] = await drawn;
   await furnishDemo(app, ofLook);
   await furnishPage(app, ofPage);
-  await furnishPlaces(app);
-  await furnishBooks(app, begins);
   return { app, person };
 }
 

@@ -86,16 +86,16 @@ export function openTurns(
     return mine;
   };
   /**
-   * What a turn that found nothing to do has seen: how many transactions there were, when it was, and what comes next.
-   * Where nothing was written since, and the clock stands, the next one would find nothing.
+   * What a turn that found nothing to do has seen: how many transactions there were, and what comes next. Where nothing was
+   * written since, and the clock stands before that, the next one would find nothing.
    */
-  type Still = { readonly since: number; readonly at: Instant; readonly ahead: readonly (Instant | null)[] };
+  type Still = { readonly since: number; readonly ahead: readonly (Instant | null)[] };
   let still: Still | null = null;
   /** Does what is due at this look. @returns the moments that lie ahead, or null where anything was done: they have changed */
   const turn = async (): Promise<readonly (Instant | null)[] | null> => {
     const since = begun();
     const at = world.clock.now();
-    if (still?.since === since && still.at === at) return still.ahead;
+    if (still?.since === since && still.ahead.every((moment) => moment === null || moment > at)) return still.ahead;
     const { acted, next } = await world.advance();
     const { errandDue, errand, renewal, expiry } = await momentsOf(deps);
     const has = (moment: Instant | null): boolean => moment !== null && moment <= at;
@@ -104,7 +104,7 @@ export function openTurns(
     const carriedOut = errandDue && (await runDue(deps)) > 0;
     if (acted || renewed || expired || carriedOut) return null;
     const ahead = [next, errand, renewal, expiry];
-    still = begun() === since ? { since, at, ahead } : null;
+    still = begun() === since ? { since, ahead } : null;
     return ahead;
   };
   /** Until nothing is due. */

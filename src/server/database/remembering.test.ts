@@ -41,6 +41,36 @@ describe('statements that are kept ready', () => {
       expect(await asked.query(select, [ids], options)).to.deep.equal(await client.query(select, [ids], options));
   });
 
+  it('carry long texts, all letters and bytes there and back, in whatever pieces they come', async () => {
+    const long = 'aé€𝄞'.repeat(4000);
+    const bytes = Buffer.from(Array.from({ length: 30_000 }, (_, at) => at % 256));
+    const given = [long, { said: long, none: null }, bytes, '', [long, 'a"b\\c', null], -1.5, 2n ** 60n];
+    const select = `select $1::text as words, $2::jsonb as said, $3::bytea as bytes, $4::text as nothing, $5::text[] as many,
+      $6::float8 as part, $7::int8 as whole, n from generate_series(1, 20) n`;
+    const { rows } = await asked.query<{ words: string; bytes: Uint8Array }>(select, given);
+    expect(rows).to.deep.equal((await client.query(select, given)).rows);
+    expect(rows).to.have.length(20);
+    expect(rows[19]!.words).to.equal(long);
+    expect(Buffer.from(rows[19]!.bytes).equals(bytes)).to.equal(true);
+  });
+
+  it('tell how many rows they have changed, and what of the last of several was said', async () => {
+    await client.exec('create table counted (a int)');
+    const all = [
+      'insert into counted values (1), (2), (3)',
+      'update counted set a = a + 1 where a > 1',
+      'delete from counted',
+    ];
+    const counts: unknown[] = [];
+    for (const text of all) counts.push((await asked.query(text)).affectedRows);
+    expect(counts).to.deep.equal([3, 2, 3]);
+    await client.exec('create table also (a int); drop table also');
+    expect((await asked.query('create table also (a int)')).affectedRows).to.equal(0);
+    expect(await asked.query('select a from also where a > $1', [0])).to.deep.equal(
+      await client.query('select a from also where a > $1', [0]),
+    );
+  });
+
   it('fail as PGlite does, by whatever is wrong, and are asked again', async () => {
     const twice = ['insert into things (id) values ($1)', [1]] as const;
     for (let tries = 0; tries < 3; tries++)

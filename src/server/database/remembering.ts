@@ -1,4 +1,6 @@
-import { parse, type PGlite, protocol, type QueryOptions, type Results, type Transaction } from '@electric-sql/pglite';
+import { type Heard, wireTo } from '#server/database/wire';
+import type { PGlite, QueryOptions, Results, Transaction } from '@electric-sql/pglite';
+import { serialize } from 'pg-protocol';
 
 /** Statements that are kept ready; who was asked longest ago makes room. */
 const mostKept = 600;
@@ -6,34 +8,50 @@ const mostKept = 600;
 /** What writes many rows at once differs with their number, and comes again too rarely to be kept. */
 const longestKept = 8000;
 
-const { serialize } = protocol;
 /** Ends what is asked at once; what follows a failure is heard again after it. */
 const synced = serialize.sync();
 const executed = serialize.execute({});
-const [beginning, committing, rollingBack] = ['begin', 'commit', 'rollback'].map((word) => serialize.query(word)) as [
-  Uint8Array,
-  Uint8Array,
-  Uint8Array,
-];
+const beginning = serialize.query('begin');
+const committing = serialize.query('commit');
+const rollingBack = serialize.query('rollback');
 
 /** Its tables have changed since it was prepared, or somebody forgot it: the next time it is prepared anew. */
 const isStale = (error: unknown): boolean => ['0A000', '26000'].includes((error as { code?: string }).code ?? '');
 
-type Kept = { readonly name: string; readonly types: readonly number[]; readonly columns: Message[] };
+type Kept = {
+  readonly name: string;
+  /** Of its values. */
+  readonly types: Heard['types'];
+  /** Of what it answers. */
+  readonly fields: Results['fields'];
+};
 
-const isReady = ({ name }: Message): boolean => name === 'readyForQuery';
+/** Commands whose number of rows is the number of those that they have changed. */
+const changing = ['INSERT', 'UPDATE', 'DELETE', 'MERGE', 'COPY'];
 
-type Message = Awaited<ReturnType<PGlite['execProtocolStream']>>[number];
-
-/** From so many characters on a text goes over as its bytes: PGlite counts them character by character. */
-const longText = 1000;
-/** Types whose binary form is the text itself, and `jsonb`, which has the version of that form before it (pg_type.dat, jsonb_recv). */
-const [json, text, jsonb] = [114, 25, 3802];
-
-function asBytes(value: string, type: number | undefined): string | Uint8Array {
-  if (value.length < longText) return value;
-  if (type === jsonb) return Buffer.concat([Buffer.of(1), Buffer.from(value)]);
-  return type === text || type === json ? Buffer.from(value) : value;
+/** What was heard as PGlite answers it: each value by the reader of its type. */
+function answerOf<T>(
+  fields: Kept['fields'],
+  { rows, command: said }: Heard,
+  { parsers }: Pick<PGlite, 'parsers'>,
+  { parsers: own, rowMode }: QueryOptions,
+): Results<T> {
+  const readers = fields.map(({ dataTypeID }) => own?.[dataTypeID] ?? parsers[dataTypeID]);
+  const read = (text: string | null, at: number): unknown => {
+    const reader = readers[at];
+    return text === null || !reader ? text : reader(text, fields[at]!.dataTypeID);
+  };
+  const asObject = (row: Heard['rows'][number]): object =>
+    Object.fromEntries(row.map((text, at) => [fields[at]!.name, read(text, at)]));
+  const words = said.split(' ');
+  const [command, count] = [words[0]!, Number(words.at(-1))];
+  return {
+    rows: rows.map((row): object => (rowMode === 'array' ? row.map(read) : asObject(row))) as Results<T>['rows'],
+    fields,
+    command,
+    affectedRows: changing.includes(command) ? count : 0,
+    ...(Number.isNaN(count) ? {} : { rowCount: count }),
+  };
 }
 
 /** Several may ask the same engine, in which each name is there once. */
@@ -52,7 +70,7 @@ type Asked = Pick<PGlite, 'query'> & { transaction<T>(work: (tx: Within) => Prom
 export function remembering(client: PGlite): Asked {
   const kept = new Map<string, Kept>();
 
-  const send = (...messages: Uint8Array[]) => client.execProtocolStream(Buffer.concat(messages), { syncToFs: false });
+  const send = wireTo(client);
 
   /** Under a name for the next time; what is too long for that under none, until something else is prepared. */
   async function prepared(text: string): Promise<Kept> {
@@ -64,9 +82,12 @@ export function remembering(client: PGlite): Asked {
     }
     const stays = text.length <= longestKept;
     const name = stays ? `kept_${named++}` : '';
-    const described = await send(serialize.parse({ name, text }), serialize.describe({ type: 'S', name }), synced);
-    const types = parse.parseDescribeStatementResults(described);
-    const made = { name, types, columns: described.filter((message) => message.name === 'rowDescription') };
+    const { types, columns } = await send(
+      serialize.parse({ name, text }),
+      serialize.describe({ type: 'S', name }),
+      synced,
+    );
+    const made = { name, types, fields: columns.map(({ name, dataTypeID }) => ({ name, dataTypeID })) };
     if (stays) kept.set(text, made);
     if (kept.size > mostKept) await forget(kept.keys().next().value!);
     return made;
@@ -81,36 +102,25 @@ export function remembering(client: PGlite): Asked {
   /** @param before what is sent with it, ahead of it */
   async function carriedOut<T>(
     statement: string,
-    values: unknown[],
+    given: readonly unknown[],
     options: QueryOptions,
     before?: () => Uint8Array[],
   ): Promise<Results<T>> {
     // What begins a transaction forgets what has no name.
     if (before && statement.length > longestKept) for (const message of before()) await send(message);
-    const { name, types, columns } = await prepared(statement);
-    const written = values.map((value, at) => {
+    const { name, types, fields } = await prepared(statement);
+    const values = given.map((value, at): unknown => {
       if (value === null || value === undefined) return null;
-      const type = types[at]!;
-      const serializer = client.serializers[type];
-      return asBytes(serializer ? serializer(value) : String(value), type);
+      const serializer = client.serializers[types[at]!];
+      return serializer ? serializer(value) : String(value);
     });
-    const ahead = before?.() ?? [];
-    let carried: Message[];
     try {
-      const answered = await send(...ahead, serialize.bind({ statement: name, values: written }), executed, synced);
-      carried = answered.slice(ahead.length === 0 ? 0 : answered.findIndex(isReady) + 1);
+      const bound = serialize.bind({ statement: name, values });
+      return answerOf<T>(fields, await send(...(before?.() ?? []), bound, executed, synced), client, options);
     } catch (error) {
       if (isStale(error)) await forget(statement);
       throw error;
     }
-    // PGlite would copy its hundred parsers for each answer.
-    const parsers = Object.assign(Object.create(client.parsers) as typeof client.parsers, options.parsers);
-    const [result] = parse.parseResults(
-      [...columns, ...carried],
-      parsers,
-      options.rowMode ? { rowMode: options.rowMode } : {},
-    );
-    return result as Results<T>;
   }
 
   /** What belongs to one transaction; it begins with its first statement, and one without any is none. */
