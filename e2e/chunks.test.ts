@@ -24,10 +24,10 @@ const budgets: readonly (readonly [island: string, page: string, kilobytes: numb
   ['BookPage', 'the booking page', 107],
   ['CheckoutPage', 'the payment of a cart', 87.5],
   ['QuotePage', 'the offer', 108],
-  ['ClientPage', 'the client’s page', 89],
+  ['ClientPage', 'the client’s page', 89.5],
   ['AllBookings', 'all bookings of a client', 73.5],
   ['CodePage', 'the code for a new device', 75.5],
-  ['RequestPage', 'a payment request', 83],
+  ['RequestPage', 'a payment request', 83.5],
   ['VoucherPage', 'the order of a voucher', 84],
 ];
 

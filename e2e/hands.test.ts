@@ -179,4 +179,28 @@ describe('hands', () => {
     await page.waitForURL(`**/bookings/${number}`);
     await context.close();
   });
+
+  for (const [refusals, told] of [
+    [1, false],
+    [2, true],
+  ] as const)
+    it(`a script of the page does not come ${refusals === 1 ? 'at first' : 'twice'}: ${told ? 'it is said, and ' : ''}the page comes to life by itself`, async () => {
+      const { context, page } = await signedIn();
+      let asked = 0;
+      await page.route(/\/_astro\/MessagesPage[^/]*\.js$/, (route) =>
+        asked++ < refusals ? route.abort('connectionreset') : route.continue(),
+      );
+      await page.goto(`${server.address}/messages`);
+      const notCome = page.getByText('A part of this page has not come');
+      if (told) {
+        await notCome.waitFor();
+        await expectAccessible(page);
+      }
+      await page.locator('astro-island:not([ssr])').waitFor({ state: 'attached' });
+      expect(asked).to.equal(refusals + 1);
+      expect(await notCome.isVisible()).to.equal(false);
+      await page.keyboard.press('Control+k');
+      await page.getByRole('dialog').waitFor();
+      await context.close();
+    });
 });

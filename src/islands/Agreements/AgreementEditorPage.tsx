@@ -14,10 +14,14 @@ import { useReady } from '#islands/parts/useReady';
 import { OwnerShell } from '#islands/shell/OwnerShell';
 import { useShell } from '#islands/shell/useShell';
 import { Alert, Button, NativeSelect, TextInput } from '@mantine/core';
-import { lazy, Suspense, useState } from 'react';
+import { later } from '#islands/parts/later';
+import { useState } from 'react';
 import styles from './Agreements.module.css';
 
-const RichText = lazy(() => import('#islands/Agreements/RichText'));
+const RichText = later(
+  () => import('#islands/Agreements/RichText').then((part) => part.RichText),
+  () => <p>One moment…</p>,
+);
 
 type Props = { readonly shell: Shell; readonly path: string; readonly view: AgreementView };
 
@@ -88,12 +92,7 @@ function Editor({ view }: { readonly view: AgreementView }) {
               onChange={(event) => change({ business: event.currentTarget.value as Agreement['business'] })}
             />
           </div>
-          {/* Never on the server: a part that is loaded later would be written there by an inline script. */}
-          {ready && (
-            <Suspense fallback={<p>One moment…</p>}>
-              <RichText blocks={agreement.blocks} change={(blocks) => change({ blocks })} own={agreement.fields} />
-            </Suspense>
-          )}
+          <RichText blocks={agreement.blocks} change={(blocks) => change({ blocks })} own={agreement.fields} />
           <AgreementFields fields={agreement.fields} change={(fields) => change({ fields })} />
           {unknown.length > 0 && (
             <Alert color="yellow" variant="light" mt="md" styles={{ message: { color: 'var(--ink)' } }}>

@@ -18,7 +18,7 @@ type Props = {
 };
 
 /** Headings, paragraphs, lists, bold and italic, and fields: what is pasted keeps these and loses the rest. */
-export default function RichText({ blocks, change, own }: Props) {
+export function RichText({ blocks, change, own }: Props) {
   const editor = useEditor({
     injectNonce: styleNonce(),
     extensions: [

@@ -35,7 +35,7 @@ type Props = {
 };
 
 /** Company, address, tax number, and who gets the bills; it holds for what the page is about. */
-export default function BillForm({ of, link, bill, done }: Props) {
+export function BillForm({ of, link, bill, done }: Props) {
   const [typed, setTyped] = useState(bill ?? nothing);
   const [problem, setProblem] = useState<string | null>(null);
   const [tried, setTried] = useState(false);

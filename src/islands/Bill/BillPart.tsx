@@ -1,9 +1,10 @@
 import type { GiveBill, GivenBill } from '#contracts/clients';
-import { lazy, Suspense, useState } from 'react';
+import { later } from '#islands/parts/later';
+import { useState } from 'react';
 import styles from '#islands/ClientPage/ClientPage.module.css';
 
 /** Fetched when somebody asks for it: most never do. */
-const BillForm = lazy(() => import('#islands/Bill/BillForm'));
+const BillForm = later(() => import('#islands/Bill/BillForm').then((part) => part.BillForm));
 
 type Props = { readonly of: GiveBill['of']; readonly link: string; readonly bill: GivenBill | null };
 
@@ -16,17 +17,15 @@ export function BillPart({ of, link, bill: given }: Props) {
     <details className={styles.more} open={open} onToggle={(event) => setOpen(event.currentTarget.open)}>
       <summary>{said === '' ? 'An invoice for a company?' : `Invoices for ${said}`}</summary>
       {open && (
-        <Suspense fallback={null}>
-          <BillForm
-            of={of}
-            link={link}
-            bill={bill}
-            done={(kept) => {
-              setBill(kept);
-              setOpen(false);
-            }}
-          />
-        </Suspense>
+        <BillForm
+          of={of}
+          link={link}
+          bill={bill}
+          done={(kept) => {
+            setBill(kept);
+            setOpen(false);
+          }}
+        />
       )}
     </details>
   );

@@ -41,7 +41,7 @@ const later: Readonly<Record<CalendarFace, (day: PlainDate, by: 1 | -1) => Plain
 type Props = { readonly view: CalendarView; readonly at: CalendarAt };
 
 /** Days, a week, a month; what is dragged to another time is shown with its money before it is done. */
-export default function CalendarBoard({ view: given, at }: Props) {
+export function CalendarBoard({ view: given, at }: Props) {
   const { today } = useShell();
   const narrow = useMediaQuery('(max-width: 48em)', false, { getInitialValueInEffect: false });
   const [chosen, setChosen] = useState<CalendarFace | null>(at.view);

@@ -1,12 +1,14 @@
 import type { CalendarAt } from '#contracts/bookingsQuery';
 import type { CalendarView } from '#contracts/timeViews';
 import type { Shell } from '#contracts/views';
-import { useReady } from '#islands/parts/useReady';
+import { later } from '#islands/parts/later';
 import { OwnerShell } from '#islands/shell/OwnerShell';
-import { lazy, Suspense } from 'react';
 
 /** The grid comes only where it is looked at: it is the largest part of the page. */
-const CalendarBoard = lazy(() => import('#islands/Calendar/CalendarBoard'));
+const CalendarBoard = later(
+  () => import('#islands/Calendar/CalendarBoard').then((part) => part.CalendarBoard),
+  () => <p aria-busy="true">Opening the calendar…</p>,
+);
 
 type Props = {
   readonly shell: Shell;
@@ -18,16 +20,7 @@ type Props = {
 export default function CalendarPage({ shell, path, view, at }: Props) {
   return (
     <OwnerShell shell={shell} path={path}>
-      <WhenReady view={view} at={at} />
+      <CalendarBoard view={view} at={at} />
     </OwnerShell>
   );
 }
-
-const WhenReady = ({ view, at }: Pick<Props, 'view' | 'at'>) =>
-  useReady() ? (
-    <Suspense fallback={<p aria-busy="true">Opening the calendar…</p>}>
-      <CalendarBoard view={view} at={at} />
-    </Suspense>
-  ) : (
-    <p aria-busy="true">Opening the calendar…</p>
-  );

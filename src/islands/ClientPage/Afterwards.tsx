@@ -30,7 +30,7 @@ const sentences: Sentences<CodeOf<typeof agreeAnew | typeof withdrawByLaw>> = {
 const sentence = sayWith(sentences, harmless('Nothing is changed', 'try again'));
 
 /** What comes after the booking was made: a consent that is asked anew, claims, withdrawal, and what it came to. */
-export default function Afterwards({ link, view, reload }: OnPage) {
+export function Afterwards({ link, view, reload }: OnPage) {
   return (
     <>
       {view.agreeAnew && <Agree link={link} asked={view.agreeAnew} reload={reload} />}

@@ -33,7 +33,7 @@ const sentences: Sentences<Code> = {
 const sentence = sayWith(sentences, harmless('Nothing is changed', 'try again'));
 
 /** Asking to begin at another time or to cancel: what it does comes first, the question after it. */
-export default function AskChange({ link, asking, reload }: Props) {
+export function AskChange({ link, asking, reload }: Props) {
   const [start, setStart] = useState<string>(asking.start);
   const [note, setNote] = useState('');
   const [shown, setShown] = useState<{ readonly of: string; readonly sentences: readonly string[] } | null>(null);

@@ -22,18 +22,17 @@ import { keptNow } from '#islands/ClientPage/keptNow';
 import { NoMore } from '#islands/ClientPage/NoMore';
 import { OwnCards } from '#islands/ClientPage/OwnCards';
 import { SayYes } from '#islands/ClientPage/SayYes';
-import { useReady } from '#islands/parts/useReady';
-import { lazy, Suspense } from 'react';
+import { later } from '#islands/parts/later';
 import styles from '#islands/ClientPage/ClientPage.module.css';
 import own from '#islands/ClientPage/Own.module.css';
 import pay from '#islands/Pay/Pay.module.css';
 
 /** Loaded only where it can be asked for. */
-const AskChange = lazy(() => import('#islands/ClientPage/AskChange'));
+const AskChange = later(() => import('#islands/ClientPage/AskChange').then((part) => part.AskChange));
 /** Loaded only where something comes after the booking: claims, a consent anew, the figures of its end. */
-const Afterwards = lazy(() => import('#islands/ClientPage/Afterwards'));
+const Afterwards = later(() => import('#islands/ClientPage/Afterwards').then((part) => part.Afterwards));
 /** Loaded only where there is something to sign. */
-const SignChange = lazy(() => import('#islands/ClientPage/SignChange'));
+const SignChange = later(() => import('#islands/ClientPage/SignChange').then((part) => part.SignChange));
 
 type Props = { readonly link: string; readonly view: ClientView };
 
@@ -41,7 +40,6 @@ type Props = { readonly link: string; readonly view: ClientView };
 export default function ClientPage({ link, view: given }: Props) {
   const { view, reload } = useView(clientView, { link }, given);
   const { business, currency } = view;
-  const ready = useReady();
   return (
     <div className={styles.page} style={faceStyle(business)}>
       <BusinessHead business={business} />
@@ -49,16 +47,10 @@ export default function ClientPage({ link, view: given }: Props) {
         {business.picture && <img className={styles.banner} src={`/f/${business.picture}`} alt="" />}
         <h1>{view.title}</h1>
         <p className={styles.when}>{view.when}</p>
-        {ready && view.toSign && (
-          <Suspense fallback={null}>
-            <SignChange link={link} view={view} reload={reload} />
-          </Suspense>
-        )}
+        {view.toSign && <SignChange link={link} view={view} reload={reload} />}
         <Doing link={link} view={view} reload={reload} />
-        {ready && (view.claims.length > 0 || view.agreeAnew || view.withdraw || view.figures.length > 1) && (
-          <Suspense fallback={null}>
-            <Afterwards link={link} view={view} reload={reload} />
-          </Suspense>
+        {(view.claims.length > 0 || view.agreeAnew || view.withdraw || view.figures.length > 1) && (
+          <Afterwards link={link} view={view} reload={reload} />
         )}
         {!view.payer && (
           <>
@@ -140,11 +132,7 @@ export default function ClientPage({ link, view: given }: Props) {
             <NoMore link={link} view={view} reload={reload} />
           </details>
         )}
-        {ready && view.asking && (
-          <Suspense fallback={null}>
-            <AskChange link={link} asking={view.asking} reload={reload} />
-          </Suspense>
-        )}
+        {view.asking && <AskChange link={link} asking={view.asking} reload={reload} />}
         <p className={styles.number}>
           {view.number} · for {view.clientName}
           {!view.payer && (

@@ -1,32 +1,26 @@
-import type { DayInput } from '#islands/ClientPage/DayInput';
-import { type ComponentProps, useEffect, useId, useState } from 'react';
+import { later } from '#islands/parts/later';
+import { useId } from 'react';
 import own from '#islands/ClientPage/Own.module.css';
 
-type Props = ComponentProps<typeof DayInput>;
+type Plain = { readonly label: string; readonly value: string; readonly onChange: (value: string) => void };
+
+function PlainField({ label, value, onChange }: Plain) {
+  const id = useId();
+  return (
+    <div className={own.when}>
+      <label htmlFor={id}>{label}</label>
+      <div>
+        <input id={id} value={value} onChange={(event) => onChange(event.currentTarget.value)} />
+      </div>
+    </div>
+  );
+}
 
 /**
  * The field for days, fetched where a page turns out to ask for one: few do, and those that do not are lighter by what
  * reads days. Until it is there a plain field takes what is typed.
  */
-export function DayWhenWanted(props: Props) {
-  const id = useId();
-  const [Loaded, setLoaded] = useState<typeof DayInput | null>(null);
-  useEffect(() => {
-    let gone = false;
-    void import('#islands/ClientPage/DayInput').then((module) => {
-      if (!gone) setLoaded(() => module.DayInput);
-    });
-    return () => {
-      gone = true;
-    };
-  }, []);
-  if (Loaded) return <Loaded {...props} />;
-  return (
-    <div className={own.when}>
-      <label htmlFor={id}>{props.label}</label>
-      <div>
-        <input id={id} value={props.value} onChange={(event) => props.onChange(event.currentTarget.value)} />
-      </div>
-    </div>
-  );
-}
+export const DayWhenWanted = later(
+  () => import('#islands/ClientPage/DayInput').then((part) => part.DayInput),
+  PlainField,
+);

@@ -13,7 +13,7 @@ import offer from '#islands/Offer/Offer.module.css';
 type Props = { readonly link: string; readonly view: ClientView; readonly reload: () => Promise<void> };
 
 /** A changed booking: its agreement as it reads now, to be signed. What was signed before stays beside it. */
-export default function SignChange({ link, view, reload }: Props) {
+export function SignChange({ link, view, reload }: Props) {
   const { document, sha256 } = view.toSign!;
   const [signature, setSignature] = useState({ ...emptySignature, name: view.clientName });
   const [fault, setFault] = useState<string | null>(null);

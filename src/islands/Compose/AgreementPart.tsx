@@ -4,11 +4,15 @@ import { AgreementFields } from '#islands/Agreements/AgreementFields';
 import { drawnOf, type Part, placeId } from '#islands/Compose/composing';
 import { newId } from '#islands/Compose/newId';
 import { Button, Checkbox, NativeSelect, TextInput } from '@mantine/core';
-import { lazy, Suspense, useState } from 'react';
+import { later } from '#islands/parts/later';
+import { useState } from 'react';
 import styles from './Compose.module.css';
 
 /** Loaded when somebody writes: the editor is far larger than the rest of the page. */
-const RichText = lazy(() => import('#islands/Agreements/RichText'));
+const RichText = later(
+  () => import('#islands/Agreements/RichText').then((part) => part.RichText),
+  () => <p>One moment…</p>,
+);
 
 export const businessWords = {
   no: 'does not sign',
@@ -56,10 +60,10 @@ export const AgreementPart = drawnOf(
               />
             </div>
             {writing ? (
-              <Suspense fallback={<p>One moment…</p>}>
+              <>
                 <RichText blocks={agreement.blocks} change={(blocks) => set({ blocks })} own={agreement.fields} />
                 <AgreementFields fields={agreement.fields} change={(fields) => set({ fields })} />
-              </Suspense>
+              </>
             ) : (
               <div className={styles.lineActions}>
                 <Button variant="default" size="compact-sm" onClick={() => setWriting(true)}>

@@ -1,13 +1,18 @@
-import { notifications } from '@mantine/notifications';
 import { type ComponentType, useEffect, useState } from 'react';
 
 const againAfter = 3000;
 
+/** The page says, in one place, that something of it is missing (public/alive.js). */
+const missing = (by: 1 | -1): boolean => dispatchEvent(new CustomEvent('ostendo:missing', { detail: by }));
+
+const nothing = (): null => null;
+
 /**
- * A part of a page whose script is fetched when it is first drawn: nothing stands there until it has come. Where it does
- * not come the person is told, once, and it is asked for again as long as it is wanted.
+ * A part of a page whose script is fetched when it is first drawn, never on the server. Where it does not come the person is
+ * told, and it is asked for again as long as it is wanted.
+ * @param Meanwhile stands there until it has come
  */
-export function later<P extends object>(fetch: () => Promise<ComponentType<P>>) {
+export function later<P extends object>(fetch: () => Promise<ComponentType<P>>, Meanwhile: ComponentType<P> = nothing) {
   let come: ComponentType<P> | null = null;
   const fetched = async (): Promise<ComponentType<P>> => (come = await fetch());
   function Later(props: P) {
@@ -15,33 +20,31 @@ export function later<P extends object>(fetch: () => Promise<ComponentType<P>>) 
     useEffect(() => {
       let wanted = true;
       let told = false;
+      const tell = (by: boolean): void => {
+        if (by !== told) missing(by ? 1 : -1);
+        told = by;
+      };
       const ask = (): void => {
         fetched().then(
           (part) => {
+            tell(false);
             if (wanted) setPart(() => part);
           },
           () => {
-            if (!wanted) return;
-            if (!told) notifications.show({ id: 'not-come', color: 'red', ...notCome });
-            told = true;
-            setTimeout(ask, againAfter);
+            tell(wanted);
+            if (wanted) setTimeout(ask, againAfter);
           },
         );
       };
       if (!come) ask();
       return () => {
         wanted = false;
+        tell(false);
       };
     }, []);
-    return Part && <Part {...props} />;
+    return Part ? <Part {...props} /> : <Meanwhile {...props} />;
   }
   /** Fetches it before it is drawn, for what must be there at once. */
   Later.fetched = fetched;
   return Later;
 }
-
-const notCome = {
-  title: 'A part of this page has not come',
-  message:
-    'It is asked for again until it does. If it does not, look whether there is a connection, and load the page anew.',
-};

@@ -1,4 +1,4 @@
-import type { PGlite } from '@electric-sql/pglite';
+import type { Wire } from '#server/database/wire';
 
 /** The database in this process has broken down, and whoever asks it would wait for ever. */
 export class EngineBroken extends Error {
@@ -18,13 +18,12 @@ const isBreak = (error: unknown): boolean =>
  * A server's process would end and be started again, and recover from what it had synced. This one is ours: nothing is
  * asked of it any more, and `onBroken` is told, once and at once.
  */
-export function endedByBreak(client: PGlite, onBroken: (cause: unknown) => void): void {
+export function endedByBreak(wire: Wire, onBroken: (cause: unknown) => void): Wire {
   let broken: EngineBroken | null = null;
-  const own = client.execProtocolStream.bind(client);
-  client.execProtocolStream = async (...asked) => {
+  return async (...messages) => {
     if (broken) throw broken;
     try {
-      return await own(...asked);
+      return await wire(...messages);
     } catch (error) {
       if (!isBreak(error)) throw error;
       broken = new EngineBroken(error);

@@ -1,4 +1,3 @@
-import { endedByBreak } from '#server/database/broken';
 import { lockDirectory } from '#server/database/directoryLock';
 import { layFirst, within } from '#server/database/firstDirectory';
 import { casing, type MigrationSet, migrationSets } from '#server/database/migrations';
@@ -54,10 +53,9 @@ export async function openDirectory(
           startParams: syncedStart(startParams),
         })
       : PGlite.create(folder, { extensions, startParams }));
-    endedByBreak(client, onBroken);
     // Twelve hundred files; nobody else reaches them behind a folder that is closed.
     if (isNew || isOpenToOthers(folder)) closeToOthers(folder);
-    const opened = await overPglite(client, sets);
+    const opened = await overPglite(client, sets, onBroken);
     const close = async (): Promise<void> => {
       await client.close();
       release();
@@ -76,8 +74,12 @@ function closeToOthers(folder: string): void {
   for (const path of within(folder)) if (isOpenToOthers(path)) chmodSync(path, statSync(path).mode & 0o700);
 }
 
-export async function overPglite(client: PGlite, sets: readonly MigrationSet[] = migrationSets): Promise<OpenDatabase> {
-  const db = drizzle({ client: remembering(client) as PGlite, casing }) as unknown as Database;
+export async function overPglite(
+  client: PGlite,
+  sets: readonly MigrationSet[] = migrationSets,
+  onBroken?: (cause: unknown) => void,
+): Promise<OpenDatabase> {
+  const db = drizzle({ client: remembering(client, onBroken) as PGlite, casing }) as unknown as Database;
   if (!(await isUpToDate(db, sets))) for (const set of sets) await migrate(drizzle({ client, casing }), set);
   return { db, engine: 'PGlite', tend: () => tendTables(db), close: () => client.close() };
 }

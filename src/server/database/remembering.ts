@@ -1,3 +1,4 @@
+import { endedByBreak } from '#server/database/broken';
 import { type Heard, wireTo } from '#server/database/wire';
 import type { PGlite, QueryOptions, Results, Transaction } from '@electric-sql/pglite';
 import { serialize } from 'pg-protocol';
@@ -66,11 +67,12 @@ type Asked = Pick<PGlite, 'query'> & { transaction<T>(work: (tx: Within) => Prom
  * PGlite parses and plans each statement anew, which is most of what a statement costs it. Here each text is prepared
  * once under a name, and afterwards only bound and carried out: a third to a fifth of the time. A transaction goes over
  * with its first statement. What is asked, what is answered and what fails are PGlite's own.
+ * @param onBroken is told where the engine breaks down: nothing is answered any more
  */
-export function remembering(client: PGlite): Asked {
+export function remembering(client: PGlite, onBroken: (cause: unknown) => void = () => undefined): Asked {
   const kept = new Map<string, Kept>();
 
-  const send = wireTo(client);
+  const send = endedByBreak(wireTo(client), onBroken);
 
   /** Under a name for the next time; what is too long for that under none, until something else is prepared. */
   async function prepared(text: string): Promise<Kept> {

@@ -21,12 +21,16 @@ export type Heard = {
 };
 
 /**
- * PostgreSQL's own messages to PGlite and back, read by the package that its driver reads them with: PGlite's own reading
- * takes as long as many a statement, and copies what it has read once more.
- * @returns sends messages, and has what is said to them
+ * Sends messages, and has what is said to them.
  * @throws {DatabaseError} the first of what failed, after all was heard
  */
-export function wireTo(client: Pick<PGlite, 'execProtocolRawStream'>): (...messages: Uint8Array[]) => Promise<Heard> {
+export type Wire = (...messages: Uint8Array[]) => Promise<Heard>;
+
+/**
+ * PostgreSQL's own messages to PGlite and back, read by the package that its driver reads them with: PGlite's own reading
+ * takes as long as many a statement, and copies what it has read once more.
+ */
+export function wireTo(client: Pick<PGlite, 'execProtocolRawStream'>): Wire {
   const parser = new Parser();
   return async (...messages) => {
     const heard: Heard = { types: [], columns: [], rows: [], command: '' };
