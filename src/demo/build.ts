@@ -27,26 +27,27 @@ const yearsBefore = (wall: string, years: number): string => `${Number(wall.slic
  */
 export async function foundDemo(composed: App, begins: string): Promise<{ app: App; person: Actor }> {
   await composed.world.clock.moveTo(moment(begins));
-  // They are drawn in processes of their own, beside what follows.
-  const drawn = Promise.all([picturesOfPage(composed), picturesOfLook(composed)]);
+  // They are drawn in processes of their own, beside what follows, and in this order.
+  const drawn = [picturesOfLook(composed), picturesOfPage(composed)] as const;
   const owner = { ...demoOwner, taxRate: demoOwner.taxRate as Decimal };
-  await composed.deps.db.transaction((tx) =>
+  const founded = composed.deps.db.transaction((tx) =>
     setUp(tx, owner, moment(begins), {
       services: [...demoServices, heardService],
       terms: [...starterTerms, heardTerms],
       taxes: demoTaxes,
     }),
   );
-  const { user } = await (await composed.signIn()).api.signUpEmail({ body: { ...demoSignIn } });
+  // A password is made unreadable beside this thread.
+  const signedUp = composed.signIn().then(({ api }) => api.signUpEmail({ body: { ...demoSignIn } }));
+  const [{ user }] = await Promise.all([signedUp, founded]);
   const person: Actor = { kind: 'person', id: user.id };
   const app = asThemselves(composed, person);
 
   await furnishWays(app);
   await furnishPlaces(app);
   await furnishBooks(app, begins);
-  const [ofPage, ofLook] = await drawn;
-  await furnishDemo(app, ofLook);
-  await furnishPage(app, ofPage);
+  await furnishDemo(app, await drawn[0]);
+  await furnishPage(app, await drawn[1]);
   return { app, person };
 }
 
