@@ -203,4 +203,25 @@ describe('hands', () => {
       await page.getByRole('dialog').waitFor();
       await context.close();
     });
+
+  it('a later part of a client’s page does not come: the rest stands, it is said, and the part comes by itself', async () => {
+    const { context } = await signedIn();
+    const { link } = await book(context.request);
+    const client = await openPage(browser, { viewport: { width: 390, height: 844 } });
+    await openAsClient(client.page, link, context.request);
+    let asked = 0;
+    await client.page.route(/\/_astro\/AskChange[^/]*\.js$/, (route) =>
+      asked++ === 0 ? route.abort('connectionreset') : route.continue(),
+    );
+    await client.page.reload();
+    const notCome = client.page.getByText('A part of this page has not come');
+    await notCome.waitFor();
+    await client.page.getByRole('heading', { name: '10-inch Dobsonian' }).waitFor();
+    await expectAccessible(client.page);
+    await client.page.getByText('Ask for another time').click();
+    expect(await notCome.isVisible()).to.equal(false);
+    expect(asked).to.equal(2);
+    await client.context.close();
+    await context.close();
+  });
 });
