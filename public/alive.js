@@ -42,7 +42,7 @@
         },
         function () {
           count(1);
-          ask(island);
+          setTimeout(ask, againAfter, island);
         },
       );
     });
