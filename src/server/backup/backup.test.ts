@@ -21,7 +21,8 @@ import { verify } from '#server/verify/verify';
 import { expect } from 'chai';
 import { sql } from 'drizzle-orm';
 import { createHash, randomUUID } from 'node:crypto';
-import { mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import fs, { mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { access } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { freshDatabase, onServer } from '../../../testing/databases';
@@ -253,11 +254,29 @@ describe('a backup', function () {
     const broken = Object.create(app.deps.db, {
       transaction: { value: () => Promise.reject(new Error('the database went away')) },
     }) as typeof app.deps.db;
-    await writeBackup(broken, { file: gone, passphrase, secret }).then(
-      () => expect.fail(),
-      (error: Error) => expect(error.message).to.equal('the database went away'),
-    );
-    expect(readdirSync(folder).filter((name) => name.startsWith('gone'))).to.deep.equal([]);
+    const halves = () => readdirSync(folder).filter((name) => name.startsWith('gone'));
+    const refused = () =>
+      writeBackup(broken, { file: gone, passphrase, secret }).then(
+        () => expect.fail(),
+        (error: Error) => expect(error.message).to.equal('the database went away'),
+      );
+    await refused();
+    expect(halves()).to.deep.equal([]);
+
+    const openNow = fs.open;
+    let opened: Promise<unknown> = Promise.resolve();
+    fs.open = ((...given: Parameters<typeof openNow>) => {
+      opened = new Promise((resolve) => setTimeout(resolve, 200)).then(() => openNow(...given));
+    }) as typeof openNow;
+    try {
+      await refused();
+      await opened;
+      // Asked of the disk after the file was opened there, so that it would be seen.
+      await access(folder);
+    } finally {
+      fs.open = openNow;
+    }
+    expect(halves(), 'on a disk that opens its files late').to.deep.equal([]);
   });
   it('wants a passphrase that nobody guesses', () => {
     expect(checkedPassphrase(passphrase)).to.equal(passphrase);

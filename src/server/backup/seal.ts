@@ -41,7 +41,9 @@ export async function sealLines(
   const packed = pipeline(lines, gzip);
   packed.catch(() => undefined);
   const sealed = await encrypter.encrypt(web(gzip));
-  const written = pipeline(node(sealed), createWriteStream(draft, { mode: 0o600, flush: true }));
+  const target = createWriteStream(draft, { mode: 0o600, flush: true });
+  const closed = new Promise<void>((resolve) => target.once('close', resolve));
+  const written = pipeline(node(sealed), target);
   try {
     const all = writeAll(async (line) => {
       if (!lines.write(`${line}\n`)) await Promise.race([once(lines, 'drain'), written]);
@@ -58,6 +60,9 @@ export async function sealLines(
     await directory.sync();
     await directory.close();
   } catch (error) {
+    // What fails at once can do so while the draft is still being opened: taken away then, it would come afterwards.
+    target.destroy();
+    await closed;
     await rm(draft, { force: true });
     throw error;
   }
