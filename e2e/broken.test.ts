@@ -5,7 +5,7 @@ import { expect } from 'chai';
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { setTimeout as pause } from 'node:timers/promises';
+import { eventually } from '../testing/eventually';
 import { Client, rentalAsked } from './client';
 import { installedDirectory, receivingApp } from './installed';
 import { serve } from './server';
@@ -36,7 +36,7 @@ describe('a disk that fails amid a commit', () => {
     writeFileSync(fails, '');
     const failed = await client.post('/api/bookings/create', rentalAsked());
     expect(failed === null || failed.status >= 500, 'it is not answered as done').to.equal(true);
-    for (let tries = 0; server.process.exitCode === null && tries < 100; tries++) await pause(100);
+    await eventually(() => server.process.exitCode !== null);
     expect(server.process.exitCode).to.equal(70);
 
     const app = await receivingApp(readConfig({ OSTENDO_DATA: directory }));

@@ -8,6 +8,7 @@ import { closeSync, cpSync, mkdtempSync, openSync, rmSync, statfsSync, writeSync
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { setTimeout as pause } from 'node:timers/promises';
+import { eventually } from '../testing/eventually';
 import { Client, rentalAsked } from './client';
 import { installedDirectory } from './installed';
 import { freePort, serve } from './server';
@@ -90,6 +91,7 @@ describe('a disk that fills up', () => {
     while (answered.length < 3) await pause(50);
     fill(0);
     await pause(3000);
+    await eventually(() => refused.size > 0);
     over = true;
     await working;
     expect(refused.size, `answered otherwise: ${[...refused].join(' ')}`).to.be.above(0);

@@ -3,6 +3,7 @@ import { randomUUID } from 'node:crypto';
 import { once } from 'node:events';
 import { type IncomingMessage, request } from 'node:http';
 import { connect } from 'node:net';
+import { eventually } from '../testing/eventually';
 import { installedDirectory } from './installed';
 import { serve, type Served } from './server';
 
@@ -165,8 +166,7 @@ describe('the life of the process', () => {
     const cookie = signedIn.answer.headers.getSetCookie().map((each) => each.split(';')[0]);
     const made = await post<{ id: string }>('/api/bookings/create', rentalFor('Ottilie Brandauer'), cookie.join('; '));
     expect(made.answer.status).to.equal(200);
-    for (let tries = 0; !server.log().includes('errand carried out') && tries < 100; tries++)
-      await new Promise((resolve) => setTimeout(resolve, 50));
+    await eventually(() => server.log().includes('errand carried out'));
     await server.stop();
     const lines = server.log().trim().split('\n');
     const parsed = lines.map((line) => JSON.parse(line) as Record<string, unknown>);

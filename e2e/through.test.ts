@@ -1,5 +1,6 @@
 import { expect } from 'chai';
 import type { Browser, BrowserContext, Page } from 'playwright-core';
+import { eventually } from '../testing/eventually';
 import { rentalAsked } from './client';
 import { expectAccessible, launch, openPage } from './browser';
 import { installedDirectory } from './installed';
@@ -80,7 +81,7 @@ describe('journey: what does not get through', () => {
       const view = await context.request.get(`${server.address}/api/stand-ins/view?mail=ines@example.com`);
       return ((await view.json()) as { mail: unknown[] }).mail.length;
     };
-    for (let tries = 0; (await mail()) === 0 && tries < 40; tries++) await owner.waitForTimeout(250);
+    await eventually(async () => (await mail()) > 0);
     expect(await mail()).to.equal(1);
     await go('/not-through');
     await owner.getByText('Everything gets through.').waitFor();

@@ -6,6 +6,7 @@ import { once } from 'node:events';
 import { mkdtempSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { eventually } from '../../../testing/eventually';
 
 /** A process that takes the lock, says so, and lives on; begun by a command that may put it into other namespaces. */
 async function holder(directory: string, within: readonly string[] = []) {
@@ -19,12 +20,6 @@ async function holder(directory: string, within: readonly string[] = []) {
       await once(child, 'exit');
     },
   };
-}
-
-/** Waits for what comes true by itself, a moment later. */
-async function eventually(isSo: () => boolean): Promise<boolean> {
-  for (let tries = 0; tries < 200 && !isSo(); tries++) await new Promise((resolve) => setTimeout(resolve, 20));
-  return isSo();
 }
 
 describe('the lock on a data directory', () => {

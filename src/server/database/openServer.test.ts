@@ -9,6 +9,7 @@ import { sql } from 'drizzle-orm';
 import { setTimeout as pause } from 'node:timers/promises';
 import { cuttable } from '../../../testing/cuttable';
 import { onServer } from '../../../testing/databases';
+import { eventually } from '../../../testing/eventually';
 
 const server = process.env.OSTENDO_TEST_SERVER;
 
@@ -59,7 +60,7 @@ const server = process.env.OSTENDO_TEST_SERVER;
     for (let round = 0; round < 5; round++) {
       const under = Array.from({ length: 12 }, () =>
         opened.db.transaction(async (tx) => {
-          await tx.execute(sql`select pg_sleep(0.5)`);
+          await tx.execute(sql`select pg_sleep(1)`);
         }),
       );
       await pause(150);
@@ -74,6 +75,7 @@ const server = process.env.OSTENDO_TEST_SERVER;
     const line = await way();
     line.cut();
     const opening = open(line.url);
+    expect(await eventually(() => problems.length > 0)).to.equal(true);
     await pause(600);
     expect(problems).to.deep.equal(['the database is away; it is tried again']);
     line.mend();

@@ -6,7 +6,7 @@ import { writeLetter, writeNotice } from '#server/telling/write';
 import { expect } from 'chai';
 import { asc, eq } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
-import { setTimeout as pause } from 'node:timers/promises';
+import { eventually } from '../../../testing/eventually';
 import { type Installation, installation } from '../../../testing/installation';
 import { brokenMailServer, smtpServer } from '../../../testing/mailServers';
 import { bookingOf } from '../../../testing/onBooking';
@@ -211,8 +211,7 @@ describe('the outbox', () => {
         },
       });
       own.wake();
-      for (let tries = 0; looks < 2 && tries < 100; tries++) await pause(1);
-      expect(looks, `${steps} steps after`).to.be.at.least(2);
+      expect(await eventually(() => looks >= 2), `${steps} steps after`).to.equal(true);
       await own.stop();
     }
   });

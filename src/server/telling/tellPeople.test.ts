@@ -7,6 +7,7 @@ import { randomUUID } from 'node:crypto';
 import { and, eq } from 'drizzle-orm';
 import { type Installation, installation, rental } from '../../../testing/installation';
 import { bookOnPage, item, lessonRules, openTo, placesFor } from '../../../testing/bookingPage';
+import { eventually } from '../../../testing/eventually';
 import { bookingOf, codeOf } from '../../../testing/onBooking';
 import { sentQuote } from '../../../testing/quoting';
 
@@ -144,7 +145,7 @@ describe('a letter that the owner sends by hand', () => {
 
   it('goes when its wait is over, and then not back', async () => {
     const { before, messageId } = await asked('1');
-    await new Promise((resolve) => setTimeout(resolve, 1100));
+    expect(await eventually(async () => (await arrived()) > before)).to.equal(true);
     expect(await arrived()).to.equal(before + 1);
     expect(codeOf(await app.recallMessage({ messageId }))).to.equal('message_gone');
   });

@@ -6,6 +6,7 @@ import { standInClock } from '#world/clock/tables';
 import { expect } from 'chai';
 import { sql } from 'drizzle-orm';
 import { freshDatabase } from '../../../testing/databases';
+import { eventually } from '../../../testing/eventually';
 
 const start = '2027-03-01T10:00:00Z' as Instant;
 const codeOf = (answer: { ok: boolean; refusal?: { code: string } }): string =>
@@ -33,9 +34,7 @@ describe('one clock for several processes', () => {
     return { opened, db: opened.db, a: await process(), b: await process() };
   }
   const to = (text: string) => ({ to: text as WallTime });
-  const quiet = async (moves: { moving: () => unknown }): Promise<void> => {
-    for (let tries = 0; moves.moving() && tries < 200; tries++) await new Promise((resolve) => setTimeout(resolve, 10));
-  };
+  const quiet = (moves: { moving: () => unknown }): Promise<boolean> => eventually(() => !moves.moving());
 
   it('asked of both at once it is moved by one; the other is told', async () => {
     const { opened, a, b } = await two();

@@ -6,6 +6,7 @@ import type { Minor } from '#core/money/minor';
 import { expect } from 'chai';
 import { type SQL, sql } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
+import { eventually } from '../../../../testing/eventually';
 import { type Installation, installation, rental } from '../../../../testing/installation';
 
 describe('what views read', () => {
@@ -160,7 +161,7 @@ describe('what views read', () => {
       'clock_is_moving',
     );
     await app.stopMovingClock();
-    for (let tries = 0; app.moving() && tries < 200; tries++) await new Promise((resolve) => setTimeout(resolve, 25));
+    expect(await eventually(() => !app.moving())).to.equal(true);
     expect(app.world.clock.now() < '2027-05-01T09:00:00Z').to.equal(true);
     expect(await app.startMovingClock({ to: '2027-01-01T10:00' as WallTime })).to.have.nested.property(
       'refusal.code',
