@@ -1,16 +1,18 @@
 // A page is alive once its scripts have come. One that has not come is asked for again as long as the page is open, and
-// whoever waits is told: here for what the page begins with, and for its later parts by an event that counts what is missing.
+// whoever waits is told. How many are missing stands at the page itself, where its later parts count too, maybe before this.
 (function () {
   var againAfter = 3000;
-  var missing = 0;
+  var page = document.documentElement;
   var told = document.getElementById('not-come');
-  addEventListener('ostendo:missing', function (event) {
-    missing += event.detail;
-    told.hidden = missing === 0;
-  });
-  function count(by) {
-    dispatchEvent(new CustomEvent('ostendo:missing', { detail: by }));
+  function tell() {
+    told.hidden = !(Number(page.dataset.missing) > 0);
   }
+  function count(by) {
+    page.dataset.missing = Number(page.dataset.missing || 0) + by;
+    tell();
+  }
+  addEventListener('ostendo:missing', tell);
+  tell();
 
   // The browser has asked for them already, and asks once: whoever asks while it waits gets the same answer.
   function partsOf(island) {

@@ -2,8 +2,12 @@ import { type ComponentType, useEffect, useState } from 'react';
 
 const againAfter = 3000;
 
-/** The page says, in one place, that something of it is missing (public/alive.js). */
-const missing = (by: 1 | -1): boolean => dispatchEvent(new CustomEvent('ostendo:missing', { detail: by }));
+/** The page counts what is missing of it, and says so in one place (public/alive.js). */
+const missing = (by: 1 | -1): void => {
+  const { dataset } = document.documentElement;
+  dataset.missing = String(Number(dataset.missing ?? 0) + by);
+  dispatchEvent(new Event('ostendo:missing'));
+};
 
 const nothing = (): null => null;
 
