@@ -169,7 +169,11 @@ describe('the outbox', () => {
     expect(server.taken.map(({ to }) => to[0])).to.deep.equal(['tomas@example.com']);
     await app.pausesOver();
     await app.lettersOut();
-    expect(server.taken.map(({ mail }) => /P-000\d/.exec(mail.text!)![0])).to.deep.equal(['P-0003', 'P-0001', 'P-0002']);
+    expect(server.taken.map(({ mail }) => /P-000\d/.exec(mail.text!)![0])).to.deep.equal([
+      'P-0003',
+      'P-0001',
+      'P-0002',
+    ]);
   });
 
   it('is written with its cause, and not without it', async () => {
