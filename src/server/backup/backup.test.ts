@@ -4,7 +4,7 @@ import { compose } from '#compose';
 import type { Decimal } from '#core/money/decimal';
 import type { Minor } from '#core/money/minor';
 import { checkBackup } from '#server/backup/checkBackup';
-import { thinned } from '#server/backup/backups';
+import { openBackups, thinned } from '#server/backup/backups';
 import { type BackupFailed } from '#server/backup/format';
 import { restoreBackup } from '#server/backup/restoreBackup';
 import { checkedPassphrase, openLines, sealLines } from '#server/backup/seal';
@@ -26,6 +26,7 @@ import { access } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { freshDatabase, onServer } from '../../../testing/databases';
+import { eventually } from '../../../testing/eventually';
 import { type Installation, installation, rental } from '../../../testing/installation';
 import { bookingOf } from '../../../testing/onBooking';
 
@@ -277,6 +278,17 @@ describe('a backup', function () {
       fs.open = openNow;
     }
     expect(halves(), 'on a disk that opens its files late').to.deep.equal([]);
+  });
+  it('that can be written nowhere is reported, and the server goes on', async () => {
+    const directory = join(folder, 'unwritable');
+    mkdirSync(directory);
+    writeFileSync(join(directory, 'backups'), 'a file where its folder would be');
+    const reported: string[] = [];
+    const report = (what: string) => void reported.push(what);
+    const backups = openBackups({ ...app.deps, report }, { directory, secret });
+    expect(backups.start(passphrase)).to.match(/^asked-.*\.age$/);
+    expect(await eventually(() => reported.length > 1)).to.equal(true);
+    expect(reported).to.deep.equal(['a backup could not be made', 'nobody could be told that a backup was not made']);
   });
   it('wants a passphrase that nobody guesses', () => {
     expect(checkedPassphrase(passphrase)).to.equal(passphrase);

@@ -79,7 +79,14 @@ export function openBackups(
       const name = `asked-${newId()}.age`;
       void outsideRequests(() => make(name, passphrase)).catch((error: unknown) => {
         report('a backup could not be made', error);
-        writeFileSync(failureOf(join(folder, name)), 'the server could not make it: its log says why', { mode: 0o600 });
+        try {
+          writeFileSync(failureOf(join(folder, name)), 'the server could not make it: its log says why', {
+            mode: 0o600,
+          });
+        } catch (silent) {
+          // What kept it from being made may keep this away too, as a folder that cannot be written.
+          report('nobody could be told that a backup was not made', silent);
+        }
       });
       return name;
     },
