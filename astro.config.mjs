@@ -10,11 +10,15 @@ import { defineConfig } from 'astro/config';
 
 /**
  * What is started besides Astro's pages, built with the server's modules so that it shares them: `dist/server/main.mjs`, the
- * demo's making, the thread that plays its years, and what makes the directory that a new installation begins with.
+ * demo's making, the thread that plays its years, what makes the directory that a new installation begins with, and the thread that makes papers.
  */
-const ownEntries = ['main', 'demo/makeDemo', 'demo/years/playing', 'server/database/makeFirst'].map((name) =>
-  fileURLToPath(new URL(`./src/${name}.ts`, import.meta.url)),
-);
+const ownEntries = [
+  'main',
+  'demo/makeDemo',
+  'demo/years/playing',
+  'server/database/makeFirst',
+  'server/documents/paperThread',
+].map((name) => fileURLToPath(new URL(`./src/${name}.ts`, import.meta.url)));
 
 const ownEntry = () => ({
   name: 'own-entry',

@@ -197,6 +197,7 @@ export async function compose(
     ...linkGuard(),
     limits,
     looks: openLooks(),
+    paperLooks: openLooks(2),
     work: openWork(db, deps.keyOf),
     cartAlive: (key: string) => cartAlive(db, key),
     /** Resolves when everything that was written has been handed over, or waits for its next try. */

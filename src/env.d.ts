@@ -8,6 +8,8 @@ declare namespace App {
   interface Locals {
     /** The id that the answer carries and the log names; our own entry gives it. */
     requestId?: string;
+    /** Aborted once nobody waits for the answer any more; our own entry gives it. */
+    ended?: AbortSignal;
     app: Composed;
     /** The network address that the request came from. */
     address: string;

@@ -5,11 +5,13 @@ import { application } from '#application';
 import type { Opening } from '#contracts/routes/rights';
 import { cookiePrefix } from '#server/door/signInTerms';
 import { refusalOf } from '#server/door/mayDo';
-import { pageRights, tablePattern } from '#server/http/pageRights';
+import { pageRights, strangersPapers, tablePattern } from '#server/http/pageRights';
 import { routeAt } from '#server/http/routing';
 import { deviceCookie } from '#server/http/device';
 import { applyHeaders } from '#server/http/headers';
-import { TooManyLooks } from '#server/guard/looks';
+import { calledBy } from '#server/guard/callerNow';
+import { type Looks, TooManyLooks } from '#server/guard/looks';
+import { networkOf } from '#server/guard/network';
 import { isOverAge } from '#server/door/sessions';
 import { isClosedStandIn } from '#server/http/standIns';
 import { isFromHere } from '#server/http/sameSite';
@@ -41,8 +43,8 @@ export const onRequest = defineMiddleware(async (context, next) => {
     return await applyHeaders(await answer(context, next), context.url, framesOf(context));
   } catch (error) {
     // Pages and endpoints that do not say it themselves: the database went away, or there is a bug.
-    log.error({ err: error }, 'a request failed');
     const { status } = failureOf(error);
+    if (status >= 500) log.error({ err: error }, 'a request failed');
     const { headers } = context.request;
     const page = !context.url.pathname.startsWith('/api/') && headers.get('accept')?.includes('text/html');
     const response = page ? told(status, requestNow()?.request) : failed(error);
@@ -50,10 +52,10 @@ export const onRequest = defineMiddleware(async (context, next) => {
   }
 });
 
-async function looked({ locals }: APIContext, next: MiddlewareNext): Promise<Response> {
-  locals.session = locals.person = null;
+/** Answers where not too many are looked after already; who is too many is told to come again. */
+async function fewAtOnce(looks: Looks, address: string, work: () => Promise<Response>): Promise<Response> {
   try {
-    return await locals.app.looks(locals.address, () => next());
+    return await looks(address, work);
   } catch (error) {
     if (!(error instanceof TooManyLooks)) throw error;
     const refused = problem(429, 'too_many_looks');
@@ -75,7 +77,10 @@ async function answer(context: APIContext, next: MiddlewareNext): Promise<Respon
   locals.address = context.clientAddress;
   locals.device = context.cookies.get(deviceCookie)?.value ?? null;
   const { opening, queued } = openingOf(context);
-  if (queued) return looked(context, next);
+  if (queued) {
+    locals.session = locals.person = null;
+    return fewAtOnce(locals.app.looks, locals.address, () => next());
+  }
   // Whoever has no cookie of ours has no session: they are most, and nothing is opened for them.
   const isKnown = request.headers.get('cookie')?.includes(`${cookiePrefix}.`) ?? false;
   const found = isKnown ? await (await locals.app.signIn()).api.getSession({ headers: request.headers }) : null;
@@ -93,7 +98,14 @@ async function answer(context: APIContext, next: MiddlewareNext): Promise<Respon
   // Somebody who has only a link is known by their device; a payer's link is told apart by its route.
   const device = locals.device === null ? null : hashOfToken(locals.device);
   const actor: Actor = locals.person ? { kind: 'person', id: locals.person.id } : { kind: 'client', device };
-  const response = await actingAs(actor, () => next());
+  const caller = {
+    network: networkOf(locals.address),
+    isPerson: locals.person !== null,
+    ended: locals.ended ?? null,
+  };
+  const work = (): Promise<Response> => calledBy(caller, () => actingAs(actor, () => next()));
+  const isStrangersPaper = locals.person === null && strangersPapers.has(context.routePattern);
+  const response = isStrangersPaper ? await fewAtOnce(locals.app.paperLooks, locals.address, work) : await work();
   // An address that there is not is a page to people and a problem to programs.
   const isPage = response.headers.get('content-type')?.startsWith('text/html') ?? false;
   return response.status === 404 && isPage && url.pathname.startsWith('/api/') ? problem(404, 'not_found') : response;

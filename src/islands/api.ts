@@ -21,6 +21,7 @@ const repeatable = new Set([
   'database_away',
   'timed_out',
   'starting',
+  'too_much_work',
   'fault',
 ]);
 export const mayRepeat = ({ code }: ApiProblem): boolean => repeatable.has(code);

@@ -8,6 +8,7 @@ export const edgeCodes = [
   'no_answer',
   'database_away',
   'disk_full',
+  'too_much_work',
   'starting',
   'timed_out',
   'fault',

@@ -13,6 +13,7 @@ import type { Database, Tx } from '#server/database/database';
 import { ownerRow } from '#server/database/ownerRow';
 import { files } from '#server/database/schema/files';
 import type { AnswerPdf } from '#server/documents/disputePdf';
+import { makePaper } from '#server/documents/papers';
 import type { DisputeSubject } from '#server/after/disputeSubject';
 import { documentsOf } from '#server/invoicing/bookingDocuments';
 import { agreementOfBooking } from '#server/quotes/agreementOfBooking';
@@ -121,8 +122,7 @@ export async function answerDocument(
     further: pictures,
     madeAt: new Date(now),
   };
-  const { disputePdf } = await import('#server/documents/disputePdf');
-  const made = await disputePdf(given);
+  const made = await makePaper('dispute', given);
   const shows = pieces.filter(({ lines }) => lines.length > 0).map(({ kind }) => kind);
   return { ...made, shows: word === '' ? shows : [...shows, 'word'] };
 }

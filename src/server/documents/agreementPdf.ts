@@ -23,7 +23,7 @@ export type PdfSignature = {
   readonly consent: string;
   readonly sha256: string;
   /** PNG or JPEG of a drawn or uploaded signature. */
-  readonly image: Buffer | null;
+  readonly image: Uint8Array | null;
 };
 export type PdfAgreement = {
   readonly document: SignedDocument;
@@ -82,7 +82,7 @@ function drawSignature(pdf: Pdf, parent: Element, signature: PdfSignature): void
   say(pdf, section, 'P', () => pdf.font('bold').fontSize(10).fillColor(ink).text(role));
   if (image) {
     const figure = pdf.struct('Figure', { alt: `Signature of ${name}` }, () => {
-      pdf.image(image, margin, pdf.y + 4, { fit: [180, 60] });
+      pdf.image(Buffer.from(image), margin, pdf.y + 4, { fit: [180, 60] });
       pdf.y += 70;
     });
     section.add(figure);

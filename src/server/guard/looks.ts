@@ -2,8 +2,8 @@ import { networkOf } from '#server/guard/network';
 import { bulkhead } from 'cockatiel';
 import { setImmediate as turn } from 'node:timers/promises';
 
-/** So many looks at the public calendar are computed at a time, so that everybody else's requests come between them. */
-const atOnce = 1;
+/** So many are computed at a time, so that everybody else's requests come between them. */
+const usualAtOnce = 1;
 /** So many of one network may be there at a time, and so many in all; what is more is told to come again. */
 const mostHere = 6;
 const mostInAll = 60;
@@ -14,7 +14,7 @@ export class TooManyLooks extends Error {
 }
 
 /** Lets through what anybody may ask for and what takes a while to compute, a few at a time. */
-export function openLooks() {
+export function openLooks(atOnce = usualAtOnce) {
   const queue = bulkhead(atOnce, mostInAll);
   const here = new Map<string, number>();
   let inAll = 0;
@@ -40,3 +40,4 @@ export function openLooks() {
     }
   };
 }
+export type Looks = ReturnType<typeof openLooks>;

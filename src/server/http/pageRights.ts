@@ -62,5 +62,17 @@ export const pageRights = {
   '/api/events/[provider]': 'anybody',
 } as const satisfies Readonly<Record<string, Opening>>;
 
+/** Papers that a link opens: each takes a while to make, and a few are looked after at a time. */
+export const strangersPapers: ReadonlySet<string> = new Set([
+  '/b/[link]/agreement.pdf',
+  '/b/[link]/calendar.ics',
+  '/b/[link]/receipts/[number].pdf',
+  '/b/[link]/documents/[number].pdf',
+  '/b/[link]/transfer.svg',
+  '/r/[link]/transfer.svg',
+  '/r/[link]/documents/[number].pdf',
+  '/q/[link]/agreement.pdf',
+] satisfies (keyof typeof pageRights)[]);
+
 /** The pattern under which the table of routes answers. */
 export const tablePattern = '/api/[...route]';

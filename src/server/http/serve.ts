@@ -98,8 +98,9 @@ const withAnswer = (
     try {
       return withCookies(await work(visit, input.value));
     } catch (error) {
-      context.locals.app.deps.report('a request failed', error);
-      return failed(error);
+      const response = failed(error);
+      if (response.status >= 500) context.locals.app.deps.report('a request failed', error);
+      return response;
     }
   },
 });

@@ -1,4 +1,5 @@
 import { ok, refuse, type Result } from '#core/result';
+import { openWorkQueue } from '#server/guard/workQueue';
 import { spawn } from 'node:child_process';
 import { join } from 'node:path';
 
@@ -10,34 +11,26 @@ const mostPixels = 50_000_000;
 const widest = 1600;
 /** Milliseconds after which a picture is not worth its drawing: an SVG of a few hundred bytes can ask for minutes. */
 const drawingDeadline = 10_000;
-/** So many are drawn at a time; others wait for their turn. */
-const mostAtOnce = 2;
 const mostBytesOut = 32_000_000;
 
 /** Beside the sources, as the migrations are: the built server runs it from there too. */
 const program = join(process.cwd(), 'src/server/pictures/remakeProcess.mjs');
 
-let drawing = 0;
-const waiting: (() => void)[] = [];
+/** So many are drawn at a time, the business's before those of strangers; others wait for their turn. */
+const queue = openWorkQueue({ atOnce: 2, mostHere: 8, mostInAll: 40 });
 
-async function inTurn<T>(work: () => Promise<T>): Promise<T> {
-  if (drawing >= mostAtOnce) await new Promise<void>((resolve) => waiting.push(resolve));
-  drawing++;
-  try {
-    return await work();
-  } finally {
-    drawing--;
-    waiting.shift()?.();
-  }
-}
-
-/** The drawn bytes; null where the picture cannot be read, or took too long. */
-function draw(given: Uint8Array, settings: object, deadline: number): Promise<Buffer | null> {
+/** The drawn bytes; null where the picture cannot be read, took too long, or nobody waits for it any more. */
+function draw(
+  given: Uint8Array,
+  settings: object,
+  { deadline, ended }: { readonly deadline: number; readonly ended: AbortSignal | null },
+): Promise<Buffer | null> {
   return new Promise((resolve) => {
     const child = spawn(process.execPath, ['--max-old-space-size=256', program, JSON.stringify(settings)], {
       stdio: ['pipe', 'pipe', 'ignore'],
       timeout: deadline,
       killSignal: 'SIGKILL',
+      ...(ended ? { signal: ended } : {}),
       env: {}, // nothing of ours is for whoever draws
     });
     const pieces: Buffer[] = [];
@@ -56,15 +49,16 @@ function draw(given: Uint8Array, settings: object, deadline: number): Promise<Bu
 /**
  * Pixels only, made anew: whatever else a picture carried, scripts of an SVG and places of a photograph, is gone. Drawn in
  * a process of its own with an end to its time; never call it inside a transaction.
+ * @throws {TooMuchWork} where the caller's network, or strangers together, have too many there
+ * @throws {CallerGone} where nobody waits for it any more
  */
 export async function remadePicture(
   given: Uint8Array,
   format: 'webp' | 'png' | 'jpeg',
   { deadline = drawingDeadline, side = widest, quality }: { deadline?: number; side?: number; quality?: number } = {},
 ): Promise<Result<Picture, PictureRefusal>> {
-  const drawn = await inTurn(() =>
-    draw(given, { format, widest: side, mostPixels, ...(quality ? { quality } : {}) }, deadline),
-  );
+  const settings = { format, widest: side, mostPixels, ...(quality ? { quality } : {}) };
+  const drawn = await queue((ended) => draw(given, settings, { deadline, ended }));
   const end = drawn?.indexOf('\n') ?? -1;
   if (!drawn || end < 0) return refuse({ code: 'file_unreadable' });
   const [width, height] = drawn.subarray(0, end).toString().split(' ').map(Number);

@@ -1,4 +1,5 @@
 import { actorWords } from '#core/wording/actorWords';
+import { makePaper } from '#server/documents/papers';
 import { peopleIn } from '#server/actor/people';
 import type { Recorded } from '#core/actor/actor';
 import type { QuoteFactOf } from '#core/quote/facts';
@@ -44,8 +45,7 @@ export async function agreementFile(
   const said = (at: Instant): string => `${longMoment(at, zone, localDate(at, zone))} ${at.slice(0, 4)} (${zone})`;
   const about = revision.offer;
   const people = await peopleIn(db, loaded.facts);
-  const { agreementPdf } = await import('#server/documents/agreementPdf');
-  const content = await agreementPdf({
+  const content = await makePaper('agreement', {
     document: signed!.document,
     sha256: last.sha256,
     colour: owner!.look.colour ?? '#0d4a56',

@@ -78,12 +78,14 @@ export function openEntry({ baseUrl, trustedProxies, assets, pages, isReady }: E
     const body = await readBody(request, limit);
     if ('fault' in body)
       return body.fault === 'too_large' ? refuse(413, 'too_large', { limit }) : refuse(400, 'not_whole');
+    const gone = new AbortController();
+    response.once('close', () => gone.abort());
     const late = setTimeout(() => {
       log.error({ code: 'timed_out' }, 'an answer took too long');
       refuse(503, 'timed_out');
     }, answerDeadline);
     try {
-      await pages(withBody(request, body.bytes), response, undefined, { requestId });
+      await pages(withBody(request, body.bytes), response, undefined, { requestId, ended: gone.signal });
     } finally {
       clearTimeout(late);
     }

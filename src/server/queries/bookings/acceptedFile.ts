@@ -1,5 +1,6 @@
 import { localDate } from '#core/calendar/zoned';
 import { longMoment } from '#core/wording/days';
+import { makePaper } from '#server/documents/papers';
 import { readBooking } from '#server/booking/lockBooking';
 import { business } from '#server/database/schema/business';
 import type { Deps } from '#server/deps';
@@ -14,8 +15,7 @@ export async function acceptedFile(
   if (!loaded || !agreed?.agreement) return null;
   const [owner] = await db.select().from(business);
   const { number, timeZone } = loaded.booking;
-  const { acceptedPdf } = await import('#server/documents/acceptedPdf');
-  const content = await acceptedPdf({
+  const content = await makePaper('accepted', {
     business: owner!.name,
     colour: owner!.look.colour ?? '#0d4a56',
     number,

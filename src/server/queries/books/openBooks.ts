@@ -3,6 +3,7 @@ import type { ReportName, ReportView } from '#contracts/booksViews';
 import type { PlainDate } from '#core/calendar/days';
 import { localDate } from '#core/calendar/zoned';
 import { fullDate } from '#core/wording/days';
+import { makePaper } from '#server/documents/papers';
 import { ownerRow } from '#server/database/ownerRow';
 import { exportFormats, type Format } from '#server/formats/exportJournal';
 import type { ExportPeriod } from '#server/formats/journalEntries';
@@ -53,8 +54,7 @@ export function openBooks({ db, clock }: Pick<Deps, 'db' | 'clock'>) {
       const filename = `${name}-${period.from}-${period.until}.${as}`;
       if (as === 'csv') return { filename, type: 'text/csv; charset=utf-8', content: Buffer.from(reportCsv(tables)) };
       const { name: business } = await ownerRow(db);
-      const { reportPdf } = await import('#server/documents/reportPdf');
-      const content = await reportPdf({
+      const content = await makePaper('report', {
         business,
         title: tables[0]!.title,
         period: `${fullDate(period.from)} to ${fullDate(period.until)}`,

@@ -5,6 +5,7 @@ import { formatMoney } from '#core/money/formatMoney';
 import type { Minor } from '#core/money/minor';
 import { longMoment } from '#core/wording/days';
 import { receiptRows, receiptsOf } from '#core/wording/receiptRows';
+import { makePaper } from '#server/documents/papers';
 import { agreedOf, readBooking } from '#server/booking/lockBooking';
 import { business } from '#server/database/schema/business';
 import type { Deps } from '#server/deps';
@@ -23,8 +24,7 @@ export async function receiptFile(
   const { timeZone, currency, title } = booking;
   const { position } = standing(agreedOf(booking), facts, clock.now());
   const money = (amount: Minor): string => formatMoney(amount, currency);
-  const { receiptPdf } = await import('#server/documents/receiptPdf');
-  const content = await receiptPdf({
+  const content = await makePaper('receipt', {
     business: owner!.name,
     line: owner!.line,
     email: owner!.email,

@@ -24,9 +24,9 @@ import type { Deps } from '#server/deps';
 import { finishQuote } from '#server/quotes/finish';
 import { freeze, type HasGaps } from '#server/quotes/freeze';
 import { recordQuoteFacts } from '#server/quotes/recordQuote';
-import type { Picture } from '#server/pictures/remadePicture';
 import { signatureFact, signatureOf } from '#server/quotes/sign';
-import { drawnSignature, type FileRefusal } from '#server/files/files';
+import type { FileRefusal } from '#server/files/files';
+import { type Drawn, drawnWhenWanted, pictureOf } from '#server/quotes/drawnWhenWanted';
 import { type OpenQuote, onQuote, onQuoteLink, type QuoteEdited, type QuoteNotFound } from '#server/deciding/onQuote';
 import { and, eq } from 'drizzle-orm';
 
@@ -71,12 +71,9 @@ export const acceptQuote =
   }: AcceptQuote & { readonly origin: string }): Promise<Result<Acceptance, AcceptRefusal>> => {
     const hold: { owner?: Owner } = {};
     const { link, attempt, seen, choice, filled, signature } = request;
-    const drawn = await drawnSignature(signature);
-    if (!drawn.ok) return drawn;
-    return onQuoteLink<Acceptance, AcceptRefusal>(
-      deps,
-      link,
-      async (open) => {
+    const decide =
+      (drawn: Drawn) =>
+      async (open: OpenQuote & { readonly who: string }): Promise<Result<Acceptance, AcceptRefusal>> => {
         const { tx, loaded, current, now, who } = open;
         const { quote, offer, digest, facts } = loaded;
         const mine = facts.find((fact) => 'attempt' in fact && fact.attempt === attempt);
@@ -94,6 +91,7 @@ export const acceptQuote =
         if (!sameDay || total !== seen.total || dueNow !== seen.dueNow)
           return refuse({ code: 'sums_changed', total, dueNow });
 
+        const picture = pictureOf(drawn);
         const { revision } = current;
         const added: QuoteFact[] = [{ kind: 'chose', at: now, revision, choice, filled, total }];
         if (offer.agreement) {
@@ -102,11 +100,12 @@ export const acceptQuote =
           if (!read.ok) return read;
           const document = signedDocument(offer, about, read.value);
           const of = { quoteId: quote.id, revision, attempt, signatory: clientSignatory };
-          added.push(await signatureFact(tx, document, signature!, { ...of, origin, drawn: drawn.value, now }));
+          added.push(await signatureFact(tx, document, signature!, { ...of, origin, drawn: picture, now }));
         }
         return finishOrWait(open, hold.owner!, added, attempt, deps);
-      },
-      ownerInto(hold),
+      };
+    return drawnWhenWanted<Acceptance, AcceptRefusal>(signature, (drawn) =>
+      onQuoteLink<Acceptance, AcceptRefusal>(deps, link, decide(drawn), ownerInto(hold)),
     );
   };
 
@@ -146,18 +145,15 @@ export const signQuote =
     signature,
   }: SignQuote & { readonly origin: string }): Promise<Result<Acceptance, SignRefusal>> => {
     const hold: { owner?: Owner } = {};
-    const drawn = await drawnSignature(signature);
-    if (!drawn.ok) return drawn;
-    const given = { signature, drawn: drawn.value, origin, deps };
-    return onQuoteLink<Acceptance, SignRefusal>(
-      deps,
-      link,
-      async (open) => {
+    const decide =
+      (drawn: Drawn) =>
+      async (open: OpenQuote & { readonly who: string }): Promise<Result<Acceptance, SignRefusal>> => {
         const first = signedByClient(open);
         if (first && sha256 !== first.sha256) return refuse({ code: 'quote_changed', changes: [] });
-        return signFurther(open, { ...given, owner: hold.owner!, signatory: open.who });
-      },
-      ownerInto(hold),
+        return signFurther(open, { signature, drawn, origin, deps, owner: hold.owner!, signatory: open.who });
+      };
+    return drawnWhenWanted<Acceptance, SignRefusal>(signature, (drawn) =>
+      onQuoteLink<Acceptance, SignRefusal>(deps, link, decide(drawn), ownerInto(hold)),
     );
   };
 
@@ -170,22 +166,31 @@ async function signFurther(
     owner: Owner;
     signatory: string;
     signature: SignQuote['signature'];
-    drawn: Picture | null;
+    drawn: Drawn;
     origin: string;
     deps: Deps;
   },
 ): Promise<Result<Acceptance, FurtherRefusal>> {
   const { tx, loaded, current, now } = open;
-  const { owner, signatory, signature, drawn, origin, deps } = given;
+  const { owner, signatory, signature, origin, deps } = given;
   const may = maySign(current, signatory, signatureOf(signature));
   if (!may.ok) return may;
+  const picture = pictureOf(given.drawn);
   const first = signedByClient(open)!;
   const [kept] = await tx
     .select()
     .from(signedDocuments)
     .where(and(eq(signedDocuments.quoteId, loaded.quote.id), eq(signedDocuments.sha256, first.sha256)));
   const attempt = `${signatory}:${first.sha256}`;
-  const by = { quoteId: loaded.quote.id, revision: current.revision, attempt, signatory, origin, drawn, now };
+  const by = {
+    quoteId: loaded.quote.id,
+    revision: current.revision,
+    attempt,
+    signatory,
+    origin,
+    drawn: picture,
+    now,
+  };
   return finishOrWait(open, owner, [await signatureFact(tx, kept!.document, signature, by)], attempt, deps);
 }
 
@@ -203,47 +208,50 @@ export const signByBusiness =
     Result<Acceptance, FurtherRefusal | FileRefusal | HasGaps | NotThis>
   > => {
     const hold: { owner?: Owner } = {};
-    const drawn = await drawnSignature(signature);
-    if (!drawn.ok) return drawn;
-    const decide = async (open: OpenQuote): Promise<Result<Acceptance, FurtherRefusal | HasGaps>> => {
-      const { tx, loaded, current, now } = open;
-      const { owner } = hold;
-      if (current.state === 'signing')
-        return signFurther(open, {
-          owner: owner!,
+    const decide =
+      (drawn: Drawn) =>
+      async (open: OpenQuote): Promise<Result<Acceptance, FurtherRefusal | HasGaps>> => {
+        const { tx, loaded, current, now } = open;
+        const { owner } = hold;
+        if (current.state === 'signing')
+          return signFurther(open, {
+            owner: owner!,
+            signatory: businessSignatory,
+            signature,
+            drawn,
+            origin,
+            deps,
+          });
+        if (current.state === 'accepted') return refuse({ code: 'quote_over', state: current.state });
+        if (!signature.consents || (signature.method !== 'typed' && !signature.image))
+          return refuse({ code: 'signature_missing' });
+        const picture = pictureOf(drawn);
+        const frozen = await freeze(tx, loaded, now, { signedFirst: false });
+        if (!frozen.ok) return frozen;
+        const { offer, revision } = frozen.value;
+        const choice = presetChoice(offer);
+        const standing = standingOfOffer(offer, choice, now);
+        if (!standing.ok) return standing;
+        const { number, id: quoteId } = loaded.quote;
+        const parts = { businessName: owner!.name, number, revision, choice, filled: {} };
+        const by = {
+          quoteId,
+          revision,
+          attempt: `business:${frozen.value.digest}`,
           signatory: businessSignatory,
-          signature,
-          drawn: drawn.value,
           origin,
-          deps,
-        });
-      if (current.state === 'accepted') return refuse({ code: 'quote_over', state: current.state });
-      const frozen = await freeze(tx, loaded, now, { signedFirst: false });
-      if (!frozen.ok) return frozen;
-      const { offer, revision } = frozen.value;
-      if (!signature.consents || (signature.method !== 'typed' && !signature.image))
-        return refuse({ code: 'signature_missing' });
-      const choice = presetChoice(offer);
-      const standing = standingOfOffer(offer, choice, now);
-      if (!standing.ok) return standing;
-      const { number, id: quoteId } = loaded.quote;
-      const parts = { businessName: owner!.name, number, revision, choice, filled: {} };
-      const by = {
-        quoteId,
-        revision,
-        attempt: `business:${frozen.value.digest}`,
-        signatory: businessSignatory,
-        origin,
-        drawn: drawn.value,
-        now,
+          drawn: picture,
+          now,
+        };
+        const again = loaded.facts.some((fact) => fact.kind === 'signed' && fact.attempt === by.attempt);
+        if (again) return ok(answerOf(null));
+        const signed = await signatureFact(tx, signedDocument(offer, parts, standing.value), signature, by);
+        await recordQuoteFacts(tx, loaded, [signed], now);
+        return ok(answerOf(null));
       };
-      const again = loaded.facts.some((fact) => fact.kind === 'signed' && fact.attempt === by.attempt);
-      if (again) return ok(answerOf(null));
-      const signed = await signatureFact(tx, signedDocument(offer, parts, standing.value), signature, by);
-      await recordQuoteFacts(tx, loaded, [signed], now);
-      return ok(answerOf(null));
-    };
-    return onQuote(deps, about, decide, ownerInto(hold));
+    return drawnWhenWanted<Acceptance, FurtherRefusal | HasGaps | NotThis>(signature, (drawn) =>
+      onQuote(deps, about, decide(drawn), ownerInto(hold)),
+    );
   };
 
 /** The owner books for a client who has agreed by telephone; recorded as just that, with no signature of the client's. */

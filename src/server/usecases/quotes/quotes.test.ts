@@ -22,6 +22,7 @@ import { keepQuoteLink } from '#server/quotes/quoteLink';
 import { verify } from '#server/verify/verify';
 import { digestOfDocument } from '#server/quotes/digest';
 import { expect } from 'chai';
+import sharp from 'sharp';
 import { eq, sql } from 'drizzle-orm';
 import { createHash, randomUUID } from 'node:crypto';
 
@@ -145,6 +146,33 @@ describe('quotes', () => {
     }
     const [quote] = await app.deps.db.select().from(quotes).where(eq(quotes.id, id));
     expect(quote!.bookingId).to.equal(null);
+  });
+
+  it('a signature is drawn last: a link that opens nothing, and an offer that has changed, cost no drawing', async () => {
+    // Whoever draws this says that it is no picture.
+    const image = `data:image/png;base64,${Buffer.from('no picture').toString('base64')}`;
+    const signature = { name: 'Ines Valadar', method: 'drawn' as const, image, consents: true };
+    const { link } = await sentQuote(app, rentalDraft({ agreement: rentalAgreement }));
+    const asked = { ...acceptance(await pageOf(app, link), link), signature };
+    const by = { sha256: 'x'.repeat(64), signature, origin: '198.51.100.4' };
+    const nowhere = 'a-link-that-opens-nothing-anywhere';
+    const refusals: [why: string, refused: { ok: boolean; refusal?: { code: string } }, code: string][] = [
+      ['accepted by no link', await app.acceptQuote({ ...asked, link: nowhere }), 'link_unknown'],
+      ['signed by no link', await app.signQuote({ ...by, link: nowhere }), 'link_unknown'],
+      ['a change signed by no link', await app.signChange({ ...by, link: nowhere }), 'link_unknown'],
+      [
+        'another offer than the one that was read',
+        await app.acceptQuote({ ...asked, seen: { ...asked.seen, digest: 'x'.repeat(64) } }),
+        'quote_changed',
+      ],
+      ['a picture that is none', await app.acceptQuote(asked), 'file_kind'],
+    ];
+    for (const [why, { refusal }, code] of refusals) expect(refusal?.code, why).to.equal(code);
+    const png = await sharp({ create: { width: 60, height: 20, channels: 3, background: '#123' } })
+      .png()
+      .toBuffer();
+    const drawn = { ...signature, image: `data:image/png;base64,${png.toString('base64')}` };
+    expect((await app.acceptQuote({ ...asked, signature: drawn })).ok, 'a picture').to.equal(true);
   });
 
   it('a page of another day is told and read anew; what is signed is the text of the page that was read', async () => {

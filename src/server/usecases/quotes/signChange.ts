@@ -2,13 +2,15 @@ import type { SignQuote } from '#contracts/quotes';
 import { clientSignatory } from '#core/agreement/agreement';
 import { ok, refuse, type Result } from '#core/result';
 import { lockBooking } from '#server/booking/lockBooking';
+import type { Tx } from '#server/database/database';
 import type { Deps } from '#server/deps';
 import { agreementOfBooking } from '#server/quotes/agreementOfBooking';
 import { lockQuote } from '#server/quotes/lockQuote';
 import { recordQuoteFacts } from '#server/quotes/recordQuote';
 import { signatureFact, signatureOf } from '#server/quotes/sign';
 import { bookingOfLink } from '#server/links/clientLink';
-import { drawnSignature, type FileRefusal } from '#server/files/files';
+import type { FileRefusal } from '#server/files/files';
+import { type Drawn, drawnWhenWanted, pictureOf } from '#server/quotes/drawnWhenWanted';
 
 export type SignChangeRefusal =
   | FileRefusal
@@ -24,34 +26,36 @@ export const signChange =
     signature,
     origin,
   }: SignQuote & { readonly origin: string }): Promise<Result<null, SignChangeRefusal>> => {
-    const drawn = await drawnSignature(signature);
-    if (!drawn.ok) return drawn;
-    return db.transaction(async (tx): Promise<Result<null, SignChangeRefusal>> => {
-      const now = clock.now();
-      const opened = await bookingOfLink(tx, link, now);
-      if ('fault' in opened) return refuse({ code: opened.fault });
-      if (opened.purpose === 'payer') return refuse({ code: 'link_unknown' });
-      const booking = (await lockBooking(tx, opened.bookingId))!;
-      const agreement = await agreementOfBooking(tx, booking, now);
-      if (!agreement?.toSign) return refuse({ code: 'nothing_to_sign' });
-      const { document, revision, changes } = agreement.toSign;
-      if (agreement.toSign.sha256 !== sha256) return refuse({ code: 'quote_changed', changes: [] });
-      const { name, consents, method, hasImage } = signatureOf(signature);
-      if (name.trim() === '' || !consents || (method !== 'typed' && !hasImage))
-        return refuse({ code: 'signature_missing' });
-      const quote = (await lockQuote(tx, agreement.quote.quote.id))!;
-      const by = {
-        quoteId: quote.quote.id,
-        revision,
-        attempt: `change:${sha256}`,
-        signatory: clientSignatory,
-        origin,
-        changes,
-        drawn: drawn.value,
-        now,
+    const decide =
+      (drawn: Drawn) =>
+      async (tx: Tx): Promise<Result<null, SignChangeRefusal>> => {
+        const now = clock.now();
+        const opened = await bookingOfLink(tx, link, now);
+        if ('fault' in opened) return refuse({ code: opened.fault });
+        if (opened.purpose === 'payer') return refuse({ code: 'link_unknown' });
+        const booking = (await lockBooking(tx, opened.bookingId))!;
+        const agreement = await agreementOfBooking(tx, booking, now);
+        if (!agreement?.toSign) return refuse({ code: 'nothing_to_sign' });
+        const { document, revision, changes } = agreement.toSign;
+        if (agreement.toSign.sha256 !== sha256) return refuse({ code: 'quote_changed', changes: [] });
+        const { name, consents, method, hasImage } = signatureOf(signature);
+        if (name.trim() === '' || !consents || (method !== 'typed' && !hasImage))
+          return refuse({ code: 'signature_missing' });
+        const picture = pictureOf(drawn);
+        const quote = (await lockQuote(tx, agreement.quote.quote.id))!;
+        const by = {
+          quoteId: quote.quote.id,
+          revision,
+          attempt: `change:${sha256}`,
+          signatory: clientSignatory,
+          origin,
+          changes,
+          drawn: picture,
+          now,
+        };
+        const signed = await signatureFact(tx, document, signature, by);
+        await recordQuoteFacts(tx, quote, [signed], now);
+        return ok(null);
       };
-      const signed = await signatureFact(tx, document, signature, by);
-      await recordQuoteFacts(tx, quote, [signed], now);
-      return ok(null);
-    });
+    return drawnWhenWanted<null, SignChangeRefusal>(signature, (drawn) => db.transaction(decide(drawn)));
   };
