@@ -1,31 +1,43 @@
 import { Day, TaxNumber } from '#contracts/documents';
+import { CompanyName, PersonName } from '#contracts/personName';
 import { EmailAddress } from '#contracts/emailAddress';
 import { z } from 'zod';
 
-const Line = z.string().trim().max(120, 'at most 120 letters');
+const Line = z
+  .string()
+  .trim()
+  .max(120, 'at most 120 letters')
+  .regex(/^[^\p{Cc}\u2028\u2029]*$/u, 'in one line');
 const Country = z.string().regex(/^([A-Z]{2})?$/, 'two letters, such as PT');
 const Person = z.strictObject({
-  name: z.string().trim().min(1, 'a name is needed').max(120),
+  name: Line.min(1, 'a name is needed'),
   email: EmailAddress,
 });
+/** Said by somebody whom nobody knows. */
+const GivenPerson = z.strictObject({ name: PersonName, email: EmailAddress });
 
 /** For whom documents are, as clients say it themselves. */
 export const GivenBill = z.strictObject({
-  company: Line,
+  company: CompanyName,
   street: Line,
   postcode: z.string().trim().max(20, 'at most 20 letters'),
   city: Line,
   country: Country,
   taxNumber: TaxNumber,
-  billTo: Person.nullable(),
+  billTo: GivenPerson.nullable(),
 });
 export type GivenBill = z.infer<typeof GivenBill>;
 
-/** The same with what the owner knows: that the number was looked up, and who pays. */
-export const KeptBill = GivenBill.extend({ taxChecked: Day.nullable(), payer: Person.nullable() }).refine(
-  ({ taxChecked, taxNumber }) => taxChecked === null || taxNumber !== '',
-  { error: 'there is no number that could be checked', path: ['taxChecked'] },
-);
+/** The same in the owner's words, with what the owner knows: that the number was looked up, and who pays. */
+export const KeptBill = GivenBill.extend({
+  company: Line,
+  billTo: Person.nullable(),
+  taxChecked: Day.nullable(),
+  payer: Person.nullable(),
+}).refine(({ taxChecked, taxNumber }) => taxChecked === null || taxNumber !== '', {
+  error: 'there is no number that could be checked',
+  path: ['taxChecked'],
+});
 
 export const SaveClient = z.strictObject({
   clientId: z.string().min(1).max(100),

@@ -7,11 +7,12 @@ import { type Database, rowsOf, type Tx } from '#server/database/database';
 import { summaries } from '#server/database/schema/bookings';
 import { checkouts } from '#server/database/schema/places';
 import type { Deps } from '#server/deps';
+import { shareAt } from '#server/guard/network';
 import { paymentUnderWay, type OpenIntent } from '#server/intents/openIntent';
 import { and, eq, not, sql } from 'drizzle-orm';
 
-/** Who puts a cart together, as far as it is known: hashes of their device and of their network. */
-export type Visitor = { readonly device: string; readonly network: string };
+/** Who puts a cart together, as far as it is known: hashes of their device and of the networks that they are in. */
+export type Visitor = { readonly device: string; readonly networks: readonly string[] };
 
 /** What one network's carts that are neither paid nor answered may keep at a time. */
 export const mostOpenCarts = 4;
@@ -29,10 +30,20 @@ export async function openCarts(
     sql`select count(distinct ${checkouts.id})::int as carts, count(*)::int as bookings
         from ${checkouts}, jsonb_array_elements_text(${checkouts.bookingIds}) as one(id), ${summaries}
         where not ${checkouts.over} and ${summaries.bookingId} = one.id and ${summaries.stage} in ('waiting', 'enquiry')
-          ${of.network === undefined ? sql`` : sql`and ${checkouts.network} = ${of.network}`}
+          ${of.network === undefined ? sql`` : sql`and ${checkouts.networks} @> array[${of.network}]::text[]`}
           ${of.butOf === undefined ? sql`` : sql`and ${checkouts.device} is distinct from ${of.butOf}`}`,
   );
   return row!;
+}
+
+/** Whether a network of the visitor, a wide one with its share, keeps as much as it may; their own device's cart is left out. */
+export async function keepsEnough(tx: Tx, { device, networks }: Visitor, further: number): Promise<boolean> {
+  for (const [place, network] of networks.entries()) {
+    const { carts, bookings } = await openCarts(tx, { network, butOf: device });
+    const share = shareAt(place);
+    if (carts >= share * mostOpenCarts || bookings + further > share * mostOpenBookings) return true;
+  }
+  return false;
 }
 
 type InCart = { readonly loaded: LoadedBooking; readonly current: Standing };

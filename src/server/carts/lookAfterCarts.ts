@@ -29,22 +29,24 @@ async function lookAfter(deps: Deps, limits: Limits, silence: number): Promise<n
     .orderBy(checkouts.aliveAt)
     .limit(atOnce);
   for (const { id } of silent) {
-    const looked = await db.transaction(async (tx): Promise<(Looked & { network: string | null }) | null> => {
-      const [cart] = await tx
-        .select()
-        .from(checkouts)
-        .where(and(eq(checkouts.id, id), not(checkouts.over)))
-        .for('update', { skipLocked: true });
-      if (!cart) return null;
-      const found = await giveBackCart(tx, deps, cart, clock.now());
-      // What still waits, for a yes or for a bank, is looked at again later.
-      if (found.state === 'waits')
-        await tx
-          .update(checkouts)
-          .set({ aliveAt: sql`now()` })
-          .where(eq(checkouts.id, id));
-      return { ...found, network: cart.network };
-    });
+    const looked = await db.transaction(
+      async (tx): Promise<(Looked & { networks: readonly string[] | null }) | null> => {
+        const [cart] = await tx
+          .select()
+          .from(checkouts)
+          .where(and(eq(checkouts.id, id), not(checkouts.over)))
+          .for('update', { skipLocked: true });
+        if (!cart) return null;
+        const found = await giveBackCart(tx, deps, cart, clock.now());
+        // What still waits, for a yes or for a bank, is looked at again later.
+        if (found.state === 'waits')
+          await tx
+            .update(checkouts)
+            .set({ aliveAt: sql`now()` })
+            .where(eq(checkouts.id, id));
+        return { ...found, networks: cart.networks };
+      },
+    );
     if (!looked) continue;
     for (const intent of looked.intents) await carryOut(deps, intent);
     if (looked.state === 'left') await countUnpaid(deps, limits, looked);
@@ -55,10 +57,10 @@ async function lookAfter(deps: Deps, limits: Limits, silence: number): Promise<n
 async function countUnpaid(
   deps: Deps,
   limits: Limits,
-  { network, services }: Looked & { readonly network: string | null },
+  { networks, services }: Looked & { readonly networks: readonly string[] | null },
 ): Promise<void> {
-  if (network === null) return;
-  await limits.take('unpaidHere', { subject: network });
+  if (networks === null) return;
+  await limits.take('unpaidHere', { networks });
   for (const service of new Set(services)) await limits.take('unpaidOfService', { subject: service });
   const { ok } = await limits.take('unpaidInAll', {});
   if (!ok) await tellOfPressure(deps);

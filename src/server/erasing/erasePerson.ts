@@ -138,7 +138,7 @@ async function closeDoors(tx: Tx, { clientId, bookings: ids, quotes: quoteIds, r
   if (ids.length > 0)
     await tx
       .update(checkouts)
-      .set({ device: null, network: null })
+      .set({ device: null, networks: null })
       .where(sql`${checkouts.bookingIds} ?| ${sql.param([...ids])}::text[]`);
 }
 

@@ -1,6 +1,6 @@
 import type { Database } from '#server/database/database';
 import { counted } from '#server/database/schema/signIn';
-import { hashOfSubject, networkOf } from '#server/guard/network';
+import { hashedNetworks, hashOfSubject, shareAt } from '#server/guard/network';
 import { type IRateLimiterOptions, RateLimiterDrizzle, RateLimiterMemory, RateLimiterRes } from 'rate-limiter-flexible';
 
 const minute = 60;
@@ -9,6 +9,7 @@ const day = 24 * hour;
 
 type Points = readonly [points: number, seconds: number];
 type Rule = {
+  /** Of each network that the caller is in; a wide one has several times as much (`shareAt`). */
   readonly byNetwork?: Points;
   /** Of an account, a booking, a cart, an address that is written to: what each is counted by stands with its use. */
   readonly bySubject?: Points;
@@ -37,7 +38,7 @@ const rules = {
   /** Carts that were begun: by network, by the address that letters about them would go to. */
   cart: { byNetwork: [40, hour], bySubject: [8, hour] },
   /** Carts that ended without a payment: by network over a day; by service and in all over an hour, which is pressure. */
-  unpaidHere: { bySubject: [12, day] },
+  unpaidHere: { byNetwork: [12, day] },
   unpaidOfService: { bySubject: [4, hour] },
   unpaidInAll: { inAll: [10, hour] },
   /** Letters that somebody unknown has sent, by the address that they go to. */
@@ -48,7 +49,12 @@ const rules = {
 } as const satisfies Record<string, Rule>;
 
 export type Counted = keyof typeof rules;
-export type Who = { readonly address?: string; readonly subject?: string };
+export type Who = {
+  readonly address?: string;
+  /** The same as it is kept (`hashedNetworks`). */
+  readonly networks?: readonly string[];
+  readonly subject?: string;
+};
 export type Taken = { readonly ok: true } | { readonly ok: false; readonly seconds: number };
 
 export type Limits = {
@@ -80,22 +86,33 @@ export function openLimits(db: Database): Limits {
       clearExpiredByTimeout: false,
     });
   };
+  const networkLimiters = (what: Counted, [points, seconds]: Points) => {
+    const usual = open(`${what} network`, [points, seconds]);
+    const byShare = new Map<number, Limiter>([[1, usual]]);
+    return (place: number): Limiter => {
+      const share = shareAt(place);
+      const known = byShare.get(share) ?? open(`${what} network`, [points * share, seconds]);
+      byShare.set(share, known);
+      return known;
+    };
+  };
   const opened = Object.fromEntries(
     (Object.entries(rules) as [Counted, Rule][]).map(([what, rule]) => [
       what,
       {
-        ...(rule.byNetwork ? { byNetwork: open(`${what} network`, rule.byNetwork) } : {}),
+        ...(rule.byNetwork ? { byNetwork: networkLimiters(what, rule.byNetwork) } : {}),
         ...(rule.bySubject ? { bySubject: open(`${what} subject`, rule.bySubject) } : {}),
         ...(rule.inAll ? { inAll: open(`${what} all`, rule.inAll) } : {}),
       },
     ]),
-  ) as Record<Counted, { byNetwork?: Limiter; bySubject?: Limiter; inAll?: Limiter }>;
+  ) as Record<Counted, { byNetwork?: (place: number) => Limiter; bySubject?: Limiter; inAll?: Limiter }>;
 
   /** Each count with its key, for who is asked about; without an address or a subject that count is left out. */
-  const counts = (what: Counted, { address, subject }: Who): (readonly [Limiter, string])[] => {
+  const counts = (what: Counted, { address, networks, subject }: Who): (readonly [Limiter, string])[] => {
     const { byNetwork, bySubject, inAll } = opened[what];
     const found: (readonly [Limiter, string])[] = [];
-    if (byNetwork && address !== undefined) found.push([byNetwork, hashOfSubject(networkOf(address))]);
+    const its = networks ?? (address === undefined ? [] : hashedNetworks(address));
+    if (byNetwork) for (const [place, network] of its.entries()) found.push([byNetwork(place), network]);
     if (bySubject && subject !== undefined) found.push([bySubject, hashOfSubject(subject)]);
     if (inAll) found.push([inAll, 'all']);
     return found;

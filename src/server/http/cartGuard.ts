@@ -2,7 +2,7 @@ import type { CheckOut } from '#contracts/checkout';
 import { openCarts, type Visitor } from '#server/carts/carts';
 import { wasBooked } from '#server/carts/wasBooked';
 import { lettersOf } from '#server/carts/lettersOf';
-import { hashOfSubject, networkOf } from '#server/guard/network';
+import { hashedNetworks, householdOf } from '#server/guard/network';
 import { hashOfToken } from '#server/links/clientLink';
 import type { APIContext } from 'astro';
 
@@ -21,7 +21,7 @@ const freeInAll = 12;
 
 export const visitorOf = ({ address }: Locals, device: string): Visitor => ({
   device: hashOfToken(device),
-  network: hashOfSubject(networkOf(address)),
+  networks: hashedNetworks(address),
 });
 
 /** Why a visitor's cart is not looked at now; null where it is. docs/security.md says what it lets through. */
@@ -29,11 +29,11 @@ export async function cartRefusal(locals: Locals, visitor: Visitor, request: Che
   const { app, address } = locals;
   const { limits } = app;
   const { db } = app.deps;
-  const { network } = visitor;
+  const { networks } = visitor;
   // A repeat of what was booked before is answered as it was.
   if (await wasBooked(db, request.requestKey)) return null;
-  if (!(await limits.room('unpaidHere', { subject: network })))
-    return { code: 'too_many_carts', seconds: await limits.wait('unpaidHere', { subject: network }) };
+  if (!(await limits.room('unpaidHere', { networks })))
+    return { code: 'too_many_carts', seconds: await limits.wait('unpaidHere', { networks }) };
   if (await wantsWork(locals, visitor, request)) {
     if (request.proof === undefined || !(await app.work.isDone(request.proof)))
       return { code: 'work_wanted', challenge: await app.work.challenge() };
@@ -47,11 +47,11 @@ export async function cartRefusal(locals: Locals, visitor: Visitor, request: Che
   return mail.ok ? null : { code: 'too_many_letters', seconds: mail.seconds };
 }
 
-async function wantsWork({ app }: Locals, { network, device }: Visitor, { items }: CheckOut): Promise<boolean> {
+async function wantsWork({ app }: Locals, { networks, device }: Visitor, { items }: CheckOut): Promise<boolean> {
   const { limits } = app;
   const { db } = app.deps;
   if (!(await limits.room('unpaidInAll', {}))) return true;
   for (const { serviceId } of items) if (!(await limits.room('unpaidOfService', { subject: serviceId }))) return true;
-  if ((await openCarts(db, { network, butOf: device })).carts >= freeHere) return true;
+  if ((await openCarts(db, { network: householdOf(networks)!, butOf: device })).carts >= freeHere) return true;
   return (await openCarts(db)).carts >= freeInAll;
 }

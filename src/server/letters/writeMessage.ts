@@ -13,6 +13,7 @@ import { ownerRow } from '#server/database/ownerRow';
 import type { messages } from '#server/database/schema/work';
 import { writeLetter } from '#server/telling/write';
 import { type MessageAbout, messageWording } from '#server/documents/messageWording';
+import { isAddressConfirmed } from '#server/letters/addressConfirmed';
 import { type OwnWording, wordingOf } from '#server/letters/wordingOf';
 
 /** The sum and the reason of the courtesy that a letter is about. */
@@ -38,12 +39,16 @@ export type NewMessage = {
   readonly now: Instant;
 };
 
-/** Its row: what it says of a booking as that stands, in the owner's wording. */
+/**
+ * Its row: what it says of a booking as that stands, in the owner's wording.
+ * @param isConfirmed false where nobody knows yet that whom a stranger named is there: they are not named to themselves
+ */
 export function messageRow(
   { booking, client, facts }: LoadedBooking,
   message: Omit<NewMessage, 'waits'>,
   { text, copyTo }: Pick<OwnWording, 'text' | 'copyTo'>,
   business: string,
+  isConfirmed = true,
 ) {
   const { id, cause, occasion, now } = message;
   // What a request promises is what holds once it is confirmed.
@@ -73,7 +78,7 @@ export function messageRow(
     cause,
     occasion,
     recipient: message.payer ?? bills?.email ?? client.email,
-    recipientName: message.payer === undefined ? (bills?.name ?? client.name) : '',
+    recipientName: message.payer === undefined ? ((isConfirmed ? bills?.name : bills && '') ?? client.name) : '',
     copyTo: message.payer === undefined ? copyTo : [],
     linkFor: message.payer === undefined ? 'client' : 'payer',
     subject,
@@ -95,7 +100,8 @@ export async function writeMessage(tx: Tx, loaded: LoadedBooking, message: NewMe
   const wording = await wordingOf(tx, occasion);
   if (wording.off) return null;
   const { name } = await ownerRow(tx);
-  const row = messageRow(loaded, message, wording, name);
+  const named = message.document && client.bill.billTo ? await isAddressConfirmed(tx, loaded) : true;
+  const row = messageRow(loaded, message, wording, name, named);
   const written = await writeLetter(tx, { ...row, waits: message.waits ?? 0 });
   const { payer } = client.bill;
   if (

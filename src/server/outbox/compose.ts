@@ -20,6 +20,7 @@ import { documentPdfs } from '#server/invoicing/documentFile';
 import type { DocumentRow } from '#server/invoicing/issue';
 import { onceWanted } from '#server/onceWanted';
 import { transferCid, transferPart } from '#server/outbox/transferPart';
+import { isAddressConfirmed } from '#server/letters/addressConfirmed';
 import { bringsDocuments, documentOfCause } from '#server/letters/writeDocumentLetter';
 import { agreementFile } from '#server/quotes/agreementFile';
 import { keepQuoteLink } from '#server/quotes/quoteLink';
@@ -103,12 +104,15 @@ async function attachmentsOf(
   owner: OwnerRow,
 ): Promise<MailAttachment[]> {
   const document = documentOfCause(row.cause);
+  // A paper names a company and people as a stranger may have said them; on the page it is read all the same.
+  if (document !== null && booked && !(await isAddressConfirmed(deps.db, booked))) return [];
   if (document !== null)
     return attached(deps, owner, await deps.db.select().from(documents).where(eq(documents.id, document)));
   if (row.requestId !== null && row.occasion === 'paymentRequest') return requestAttachments(deps, row.requestId);
   const wanted: Occasion[] = ['confirmation', 'changed'];
   if (!booked || row.linkFor === 'payer') return [];
-  if (bringsDocuments.has(row.occasion)) return bookingDocuments(deps, owner, booked);
+  if (bringsDocuments.has(row.occasion))
+    return (await isAddressConfirmed(deps.db, booked)) ? bookingDocuments(deps, owner, booked) : [];
   if (!wanted.includes(row.occasion as Occasion)) return [];
   const { number, days } = await calendarFor(deps, booked);
   const calendar = { filename: `${number}.ics`, contentType: 'text/calendar', content: Buffer.from(days) };

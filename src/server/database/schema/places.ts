@@ -87,9 +87,9 @@ export const checkouts = pgTable(
     requestKey: text().notNull().unique(),
     bookingIds: jsonb().$type<readonly string[]>().notNull(),
     madeAt: instant().notNull(),
-    /** Hashes of the device and of the network that it was made from; null for what was made before they were kept. */
+    /** Hashes of the device and of the networks that it was made from, the narrowest first; null for what was made before they were kept. */
     device: text(),
-    network: text(),
+    networks: text().array().$type<readonly string[]>(),
     /** When its page last said that somebody is there, by the database's clock; null where none was opened. */
     aliveAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
     /** Paid, given back or run out: nothing is to be looked after any more. */

@@ -4,8 +4,14 @@ import { bookings, summaries } from '#server/database/schema/bookings';
 import { accountBalances } from '#server/database/schema/journal';
 import { occupancies } from '#server/database/schema/places';
 import { verify } from '#server/verify/verify';
+import type { PlainDate } from '#core/calendar/days';
+import { usualDocuments } from '#core/documents/settings';
+import { minor } from '#core/money/minor';
+import { demoSeller } from '#demo/books';
 import { expect } from 'chai';
 import { eq } from 'drizzle-orm';
+import { simpleParser } from 'mailparser';
+import { randomUUID } from 'node:crypto';
 import { bookOnPage, cartOf, item, lessonRules, openTo, placesFor } from '../../../../testing/bookingPage';
 import { type Installation, installation } from '../../../../testing/installation';
 import { codeOf } from '../../../../testing/onBooking';
@@ -70,6 +76,35 @@ describe('a booking that waits for a yes', () => {
       .from(accountBalances)
       .where(eq(accountBalances.account, accounts.cardClearing));
     expect(clearing!.balance).to.equal(dueNow);
+  });
+
+  it('a letter to an address that nobody has confirmed names nobody whom a stranger named, and brings no paper', async () => {
+    await begin({ confirm: 'owner' });
+    const cart = await bookOnPage(app, [lesson]);
+    const bill = {
+      ...{ company: 'Grand Optics', street: 'Rua 1', postcode: '1000', city: 'Lisboa', country: 'PT', taxNumber: '' },
+      billTo: { name: 'Bela Somebody', email: 'bela@example.com' },
+    };
+    expect((await app.giveBill({ of: 'checkout', key: cart.key, bill })).ok).to.equal(true);
+    await answer('accept');
+    const settings = { ...usualDocuments, from: '2027-01-01' as PlainDate, onAccount: 'receipt' as const };
+    await app.saveBusiness({ name: 'Vesper Hollow', line: '', email: 'hello@example.com', country: 'PT', look: {} });
+    expect(await app.saveDocuments({ settings, seller: demoSeller })).to.deep.include({ ok: true });
+    const letter = async () => {
+      const [newest] = await app.world.mail.list('bela@example.com', 1);
+      const { mime } = (await app.world.mail.read(newest!.seq))!;
+      const { text = '', attachments } = await simpleParser(mime);
+      return { text, papers: attachments.filter(({ contentType }) => contentType === 'application/pdf').length };
+    };
+    const asked = { bookingId: (await only()).id, requestKey: randomUUID(), amount: minor(1000) };
+    expect(await app.invoiceOnAccount(asked)).to.deep.include({ ok: true });
+    const before = await letter();
+    expect(before.text).to.include('Dear client').and.not.include('Bela').and.not.include('Grand Optics');
+    expect(before.papers).to.equal(0);
+    expect((await cart.pay()).ok).to.equal(true);
+    const after = await letter();
+    expect(after.text, 'once money has come').to.include('Dear Bela Somebody');
+    expect(after.papers).to.equal(1);
   });
 
   it('what was taken with the yes goes back over its card where the booking is called off', async () => {

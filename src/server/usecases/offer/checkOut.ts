@@ -17,14 +17,7 @@ import { ok, refuse, type Result } from '#core/result';
 import { askedPrice, askedTitle, extraOutOfLimits } from '#core/services/askedPrice';
 import { runDueOf } from '#server/agenda/runDue';
 import { insertBooking, type InsertRefusal, type NewBooking } from '#server/booking/insertBooking';
-import {
-  cartsOfDevice,
-  giveBackCart,
-  mostOpenBookings,
-  mostOpenCarts,
-  openCarts,
-  type Visitor,
-} from '#server/carts/carts';
+import { cartsOfDevice, giveBackCart, keepsEnough, type Visitor } from '#server/carts/carts';
 import type { Tx } from '#server/database/database';
 import { lockOwner } from '#server/database/ownerRow';
 import { type business, services } from '#server/database/schema/business';
@@ -77,9 +70,7 @@ export const checkOut =
           if (!phone.ok) return phone;
           const now = clock.now();
           if (visitor) {
-            const others = await openCarts(tx, { network: visitor.network, butOf: visitor.device });
-            if (others.carts >= mostOpenCarts || others.bookings + request.items.length > mostOpenBookings)
-              return refuse({ code: 'too_many_carts' });
+            if (await keepsEnough(tx, visitor, request.items.length)) return refuse({ code: 'too_many_carts' });
             for (const cart of await cartsOfDevice(tx, visitor.device))
               intents.push(...(await giveBackCart(tx, deps, cart, now)).intents);
           }

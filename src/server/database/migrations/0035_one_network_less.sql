@@ -1,0 +1,1 @@
+ALTER TABLE "checkouts" DROP COLUMN "network";
