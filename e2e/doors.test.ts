@@ -1,3 +1,4 @@
+import { testNumber } from '#world/cardNetwork/testCards';
 import { expect } from 'chai';
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -89,6 +90,13 @@ describe('doors', () => {
     expect((await fetch(`${server.address}/f/${guess}`)).status).to.equal(404);
     const up = await fetch(`${server.address}/api/files`, { method: 'POST', body: 'x' });
     expect(up.status).to.equal(401);
+    const token = await fetch(`${server.address}/stand-in/tokens`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json', 'sec-fetch-site': 'same-origin' },
+      body: JSON.stringify({ number: testNumber('approves'), account: 'nobody' }),
+    });
+    expect([token.status, ((await token.json()) as { code: string }).code]).to.deep.equal([404, 'account_unknown']);
+    expect((await fetch(`${server.address}/stand-in/card?account=nobody`)).status).to.equal(404);
     const view = await fetch(`${server.address}/api/client/quote/view/${guess}`);
     expect(view.status).to.equal(404);
   });

@@ -12,7 +12,7 @@ import { useCases } from '#server/usecases/useCases';
 import { linkGuard } from '#server/guard/linkGuard';
 import { openDoor } from '#server/door/door';
 import { endSession, endSessions, type InSession, proofOf } from '#server/door/sessions';
-import { testAccountConnected } from '#server/ways/payAccounts';
+import { isFramed, testAccountConnected } from '#server/ways/payAccounts';
 import { refundLimit } from '#server/queries/business/refundLimit';
 import { lookAfterCarts } from '#server/carts/lookAfterCarts';
 import { cartAlive } from '#server/carts/cartAlive';
@@ -168,6 +168,8 @@ export async function compose(
     firstStart: firstStart(deps, signIn),
     startCode: () => startCode(deps),
     testAccountConnected: () => testAccountConnected(db),
+    /** Whether a stand-in's frame, in which a number is typed, is there for this account. */
+    isFramed: (reference: string) => isFramed(db, reference, config.standInsOpen),
     door: openDoor(deps, signIn),
     proofOf: (who: InSession) => proofOf(db, who),
     endSession: (who: InSession, id: string) => endSession(db, who, id),

@@ -7,6 +7,8 @@ export const POST: APIRoute = async ({ locals, request }) => {
   const body = (await request.json().catch(() => null)) as { number?: unknown; account?: unknown } | null;
   if (typeof body?.number !== 'string' || body.number.length > 60 || outOfBounds(body))
     return problem(422, 'not_a_number', { path: 'number' });
-  const card = await locals.app.world.tokenise(String(body.account ?? ''), body.number);
+  const account = String(body.account ?? '');
+  if (!(await locals.app.isFramed(account))) return problem(404, 'account_unknown');
+  const card = await locals.app.world.tokenise(account, body.number);
   return 'fault' in card ? problem(422, card.fault, { path: 'number' }) : Response.json(card);
 };

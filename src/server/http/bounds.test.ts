@@ -9,6 +9,8 @@ describe('the bounds of every request', () => {
     ['what is no date', { note: '0001-01-01 was a Monday' }],
     ['an emoji, which is two halves of one character', { note: '\u{1F319}' }],
     ['nothing', null],
+    ['a signature of half a megabyte', { signature: { image: `data:image/png;base64,${'A'.repeat(680_000)}` } }],
+    ['an account number', { note: 'to PT50 0002 0123 1234 5678 9015 4, please' }],
     ['forty levels', deep(39)],
   ];
   for (const [what, json] of within) it(`${what} is within them`, () => expect(outOfBounds(json)).to.equal(null));
@@ -23,6 +25,8 @@ describe('the bounds of every request', () => {
     ['a field that is called so', { 'a\0': 1 }, ''],
     ['forty-one levels', deep(41), '0.0.0.0.0.0.0.0.0.0.0.0.0.0.0.0.0.0.0.0.0.0.0.0.0.0.0.0.0.0.0.0.0.0.0.0.0.0.0.0'],
     ['ten thousand and one entries', { ids: Array.from({ length: 10_001 }, () => 1) }, 'ids'],
+    ['the number of a card', { lines: [{ note: 'charge 4000 0000 0000 0002' }] }, 'lines.0.note'],
+    ['a picture without end', { image: `data:image/png;base64,${'A'.repeat(700_000)}` }, 'image'],
     ['a text without end', { note: 'a'.repeat(200_001) }, 'note'],
   ];
   for (const [what, json, path] of beyond)

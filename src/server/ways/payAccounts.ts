@@ -57,6 +57,15 @@ export async function connectedAccounts(
 export const testAccountConnected = async (db: Database): Promise<boolean> =>
   (await db.$count(payAccounts, and(eq(payAccounts.mode, 'test'), isNull(payAccounts.disconnectedAt)))) > 0;
 
+/**
+ * Whether a frame in which numbers are typed may be shown for an account: connected here, and a test account where real
+ * money could be elsewhere.
+ */
+export async function isFramed(db: Database, reference: string, withLive: boolean): Promise<boolean> {
+  const its = and(eq(payAccounts.reference, reference), isNull(payAccounts.disconnectedAt));
+  return (await db.$count(payAccounts, withLive ? its : and(its, eq(payAccounts.mode, 'test')))) > 0;
+}
+
 /** The account that a processor names so; null where none is, or was, connected here. */
 export async function accountOfReference(
   db: Database,

@@ -1,3 +1,5 @@
+import { hasCheckDigit } from '#core/paying/cardNumber';
+
 /** What a made-up card does. The digits 5 and 6 of its number tell. */
 export const testCards = {
   approves: { digits: '10', label: 'Approved' },
@@ -27,19 +29,10 @@ export type CardBehaviour = keyof typeof testCards;
 /** ISO/IEC 7812: numbers that begin with 9 are for national use, so that no real card has one of these. */
 const issuer = '9310';
 
-/** The check digit of ISO/IEC 7812-1, annex B (Luhn), for the digits before it. */
-function checkDigit(digits: string): number {
-  const sum = [...digits].reverse().reduce((total, digit, index) => {
-    const doubled = Number(digit) * (index % 2 === 0 ? 2 : 1);
-    return total + (doubled > 9 ? doubled - 9 : doubled);
-  }, 0);
-  return (10 - (sum % 10)) % 10;
-}
-
 /** A number of 16 digits for that behaviour; the account makes one card differ from another. */
 export function testNumber(behaviour: CardBehaviour, account = 0): string {
   const digits = issuer + testCards[behaviour].digits + String(account % 1e9).padStart(9, '0');
-  return digits + checkDigit(digits);
+  return digits + [...'0123456789'].find((last) => hasCheckDigit(digits + last))!;
 }
 
 export type CardFault = 'not_a_number' | 'mistyped' | 'not_a_test_card';
@@ -48,7 +41,7 @@ export type CardFault = 'not_a_number' | 'mistyped' | 'not_a_test_card';
 export function readNumber(typed: string): { behaviour: CardBehaviour; last4: string } | { fault: CardFault } {
   const digits = typed.replace(/[\s-]/g, '');
   if (!/^\d{12,19}$/.test(digits)) return { fault: 'not_a_number' };
-  if (checkDigit(digits.slice(0, -1)) !== Number(digits.at(-1))) return { fault: 'mistyped' };
+  if (!hasCheckDigit(digits)) return { fault: 'mistyped' };
   const found = Object.entries(testCards).find(([, card]) => digits.startsWith(issuer + card.digits));
   if (!found || digits.length !== 16) return { fault: 'not_a_test_card' };
   return { behaviour: found[0] as CardBehaviour, last4: digits.slice(-4) };
