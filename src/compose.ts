@@ -60,6 +60,7 @@ import { demoSignIn } from '#demo/scenario';
 import { openBooks } from '#server/queries/books/openBooks';
 import { openQueries } from '#server/queries/queries';
 import { openFaults } from '#world/faults/faults';
+import { takeBackCounts } from '#server/upgrade/takeBackCounts';
 import { bringForward } from '#server/upgrade/bringForward';
 import { openClockMoves } from '#world/clock/moves';
 import { openWorld } from '#world/openWorld';
@@ -95,6 +96,8 @@ export async function compose(
     begunWithFaults: config.faults !== null,
   });
   await bringForward(db, world.clock.now(), (done, all) => log.info({ done, all }, 'bookings are brought forward'));
+  const takenBack = await takeBackCounts(db, world.clock.now());
+  if (takenBack > 0) log.warn({ takenBack }, 'counts of the till in what is no currency were taken back');
   /** The processors that an owner can have an account at: another one is another entry. */
   const adapters: Adapters = { ...world.adapters };
   const alive = openAlive();

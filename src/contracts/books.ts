@@ -1,4 +1,4 @@
-import { Money } from '#contracts/core/parts';
+import { Currency, Money } from '#contracts/core/parts';
 import { reportNames } from '#contracts/booksViews';
 import { Day } from '#contracts/documents';
 import { taxMoments } from '#core/books/books';
@@ -48,7 +48,7 @@ export type CloseBooks = z.infer<typeof CloseBooks>;
 
 export const CountTill = z.strictObject({
   requestKey: z.string().min(8).max(100),
-  currency: z.string().length(3),
+  currency: Currency,
   counted: Money,
   note: z.string().trim().max(120, 'at most 120 letters'),
 });
@@ -66,7 +66,7 @@ export const JournalQuery = z.object({
   until: Day.optional(),
   account: z.string().max(80).optional(),
   text: z.string().max(100).optional(),
-  currency: z.string().length(3).optional(),
+  currency: Currency.optional(),
   /** The page begins before this entry: its day and number. */
   beforeDay: Day.optional(),
   before: Seq.optional(),

@@ -11,6 +11,12 @@ export const usualCurrency = 'EUR';
 
 export const isCurrency = (code: string): boolean => exponents.has(code);
 
+/**
+ * The same where a sum is only shown or handed out: none for what is no currency, so that one row of former times that has
+ * such a code is read as it stands, and the rows beside it are read at all.
+ */
+export const shownExponent = (code: string): number => exponents.get(code) ?? 0;
+
 /** How many digits the currency has after the point. @throws {RangeError} on a code that ISO 4217 does not list. */
 export function currencyExponent(code: string): number {
   const exponent = exponents.get(code);

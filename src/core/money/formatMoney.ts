@@ -1,4 +1,4 @@
-import { currencyExponent } from '#core/money/currency';
+import { isCurrency, shownExponent } from '#core/money/currency';
 import type { Minor } from '#core/money/minor';
 import { type Figures, houseStyle } from '#core/wording/houseStyle';
 
@@ -17,7 +17,7 @@ const group = (digits: string): string => digits.replace(/\B(?=(\d{3})+$)/g, mar
  * @example formatAmount(minor(12000), 'JPY') // '12,000'
  */
 export function formatAmount(amount: Minor, currency: string): string {
-  const exponent = currencyExponent(currency);
+  const exponent = shownExponent(currency);
   const digits = String(Math.abs(amount)).padStart(exponent + 1, '0');
   const whole = group(digits.slice(0, digits.length - exponent));
   const sign = amount < 0 ? '−' : '';
@@ -26,9 +26,9 @@ export function formatAmount(amount: Minor, currency: string): string {
 
 const signs: Readonly<Record<string, string>> = { EUR: '€', USD: 'US$', GBP: '£', JPY: '¥' };
 
-/** The sum with its currency: `€ 1,680.00`, or `1.680,00 €` in that style; the code where it has no usual sign. */
+/** The sum with its currency: `€ 1,680.00`, or `1.680,00 €` in that style; the code where it has no usual sign, with a word where it is none. */
 export function formatMoney(amount: Minor, currency: string): string {
-  const sign = signs[currency] ?? currency;
+  const sign = signs[currency] ?? (isCurrency(currency) ? currency : `${currency} (no currency)`);
   const figures = formatAmount(amount, currency);
   return houseStyle().sign === 'before' ? `${sign}\u00a0${figures}` : `${figures}\u00a0${sign}`;
 }

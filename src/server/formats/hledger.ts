@@ -1,5 +1,5 @@
 import { usedAccounts } from '#server/journal/allAccounts';
-import { currencyExponent } from '#core/money/currency';
+import { shownExponent } from '#core/money/currency';
 import type { Database } from '#server/database/database';
 import { entriesOf, type ExportPeriod, journalCurrencies, plainAmount } from '#server/formats/journalEntries';
 
@@ -13,7 +13,7 @@ const types: readonly (readonly [prefix: string, type: string])[] = [
 const amountText = (amount: number, currency: string): string => `${plainAmount(amount, currency)} ${currency}`;
 
 function header(currencies: readonly string[], names: readonly string[]): string {
-  const commodities = currencies.map((code) => `commodity ${amountText(1000 * 10 ** currencyExponent(code), code)}`);
+  const commodities = currencies.map((code) => `commodity ${amountText(1000 * 10 ** shownExponent(code), code)}`);
   const declared = names.map((name) => {
     const type = types.find(([prefix]) => name.startsWith(prefix))?.[1];
     return type ? `account ${name}  ; type:${type}` : `account ${name}`;

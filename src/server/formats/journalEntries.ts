@@ -1,6 +1,6 @@
 import { addDays, type PlainDate } from '#core/calendar/days';
 import type { Minor } from '#core/money/minor';
-import { currencyExponent } from '#core/money/currency';
+import { shownExponent } from '#core/money/currency';
 import type { Database } from '#server/database/database';
 import { bookings } from '#server/database/schema/bookings';
 import { journalEntries, journalLines } from '#server/database/schema/journal';
@@ -28,7 +28,7 @@ export type ExportedEntry = {
 
 /** The sum as programs for double-entry accounting read it: digits of the currency, a point. */
 export function plainAmount(amount: number, currency: string): string {
-  const exponent = currencyExponent(currency);
+  const exponent = shownExponent(currency);
   const digits = String(Math.abs(amount)).padStart(exponent + 1, '0');
   const whole = digits.slice(0, digits.length - exponent);
   return `${amount < 0 ? '-' : ''}${exponent === 0 ? whole : `${whole}.${digits.slice(-exponent)}`}`;

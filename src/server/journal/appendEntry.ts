@@ -3,6 +3,7 @@ import type { Instant } from '#core/calendar/instant';
 import { localDate } from '#core/calendar/zoned';
 import { postingRules } from '#core/journal/entryForFact';
 import { type Account, accounts, type JournalEntry, type JournalLine } from '#core/journal/entry';
+import { isCurrency } from '#core/money/currency';
 import type { Tx } from '#server/database/database';
 import { ownerRow } from '#server/database/ownerRow';
 import { together } from '#server/database/together';
@@ -35,6 +36,8 @@ export type EntryAbout = {
   readonly processor?: string;
 };
 export type NewEntry = EntryAbout & {
+  /** It takes back what former versions booked in a currency that is none; nothing else is booked in one. */
+  readonly takesBack?: true;
   readonly entry: JournalEntry;
   /** Of a fact that the same statement writes: its place among them, from one. */
   readonly factOrd?: number;
@@ -53,9 +56,14 @@ export async function appendEntries(tx: Tx, added: readonly NewEntry[]): Promise
   await together(tx, steps, given);
 }
 
-/** Entries with the days on which they are booked, by whoever holds the books open. */
+/**
+ * Entries with the days on which they are booked, by whoever holds the books open.
+ * @throws {RangeError} on a currency that is none
+ */
 export async function bookable(tx: Tx, added: readonly NewEntry[]): Promise<Booked[]> {
   if (added.length === 0) return [];
+  for (const { currency, takesBack } of added)
+    if (!takesBack && !isCurrency(currency)) throw new RangeError(`no currency to book in: ${currency}`);
   const dayOf = await bookedOn(tx);
   return added.map((each) => ({ ...each, day: dayOf(each.at) }));
 }

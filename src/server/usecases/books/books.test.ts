@@ -6,7 +6,12 @@ import { usualDocuments } from '#core/documents/settings';
 import { usualBooks } from '#core/books/books';
 import { accounts } from '#core/journal/entry';
 import { business } from '#server/database/schema/business';
-import { journalEntries, journalLines } from '#server/database/schema/journal';
+import { journalEntries, journalLines, tillCounts } from '#server/database/schema/journal';
+import { appendEntries } from '#server/journal/appendEntry';
+import { takeBackCounts } from '#server/upgrade/takeBackCounts';
+import { tillDifference } from '#core/journal/otherEntries';
+import { formatMoney } from '#core/money/formatMoney';
+import { CountTill } from '#contracts/books';
 import { payouts } from '#server/database/schema/work';
 import { exportFormats } from '#server/formats/exportJournal';
 import { beancountAccount } from '#server/formats/beancount';
@@ -290,6 +295,50 @@ describe('the books', () => {
     expect(till!.days.map(({ came, went, balance, counted }) => [came, went, balance, counted.length])).to.deep.equal([
       [100_00, 50, 99_50, 2],
     ]);
+  });
+
+  it('stay readable with a count in what is no currency, as former versions let through, and it is taken back', async () => {
+    await booked();
+    await payCard(800_00);
+    const note = 'evening';
+    await app.deps.db.transaction(async (tx) => {
+      const count = { requestKey: 'a count of before', at: app.deps.clock.now(), day: day('2027-03-01'), note };
+      await tx
+        .insert(tillCounts)
+        .values({ id: 'a', currency: 'XXX', expected: 0 as Minor, counted: 12345 as Minor, ...count });
+      const entry = tillDifference(12345 as Minor)!;
+      await appendEntries(tx, [{ entry, at: count.at, currency: 'XXX', about: note, takesBack: true }]);
+    });
+    const readAll = async (): Promise<string> => {
+      const { entries } = await app.books.journal({});
+      const files: string[] = [JSON.stringify(entries)];
+      for (const format of Object.keys(exportFormats)) {
+        for await (const piece of app.books.exported(format, {})!.pieces) files.push(piece);
+      }
+      for (const { currency, balance } of (await app.books.trialBalance(day('2027-03-01'))).balances)
+        files.push(formatMoney(balance, currency));
+      return files.join('\n');
+    };
+    expect(await readAll())
+      .to.include('12345 XXX')
+      .and.include('XXX (no currency)');
+    expect(await takeBackCounts(app.deps.db, app.deps.clock.now())).to.equal(1);
+    expect(await takeBackCounts(app.deps.db, app.deps.clock.now()), 'once').to.equal(0);
+    expect(Object.keys(await balances('2027-03-01'))).to.not.include(accounts.cash);
+    expect((await app.books.till()).tills).to.deep.equal([]);
+    expect(await readAll()).to.include('XXX is no currency');
+    expect(await verify(app.deps)).to.deep.equal([]);
+  });
+
+  it('are never booked in what is no currency', async () => {
+    const entry = tillDifference(100 as Minor)!;
+    const tried = app.deps.db.transaction((tx) =>
+      appendEntries(tx, [{ entry, at: app.deps.clock.now(), currency: 'XXX', about: '' }]),
+    );
+    expect(await tried.catch((error: Error) => error.message)).to.include('XXX');
+    expect(CountTill.safeParse({ requestKey: 'a-count-key', currency: 'XXX', counted: 0, note: '' }).success).to.equal(
+      false,
+    );
   });
 
   it('round cash where the law of the country does', async () => {
