@@ -10,6 +10,7 @@ import type { Deps } from '#server/deps';
 import type { Adapters } from '#server/ports';
 import { useCases } from '#server/usecases/useCases';
 import { linkGuard } from '#server/guard/linkGuard';
+import { unlistedPeople } from '#server/door/unlisted';
 import { openDoor } from '#server/door/door';
 import { endSession, endSessions, type InSession, proofOf } from '#server/door/sessions';
 import { isFramed, testAccountConnected } from '#server/ways/payAccounts';
@@ -96,6 +97,12 @@ export async function compose(
     begunWithFaults: config.faults !== null,
   });
   await bringForward(db, world.clock.now(), (done, all) => log.info({ done, all }, 'bookings are brought forward'));
+  const unlisted = await unlistedPeople(db);
+  if (unlisted.length > 0)
+    log.warn(
+      { people: unlisted },
+      'people can sign in whom nothing of the business lists: docs/running.md says what to do',
+    );
   const takenBack = await takeBackCounts(db, world.clock.now());
   if (takenBack > 0) log.warn({ takenBack }, 'counts of the till in what is no currency were taken back');
   /** The processors that an owner can have an account at: another one is another entry. */
@@ -168,7 +175,7 @@ export async function compose(
     signIn,
     /** The demo's door: known to everybody, and only there. */
     demoSignIn: config.demo ? demoSignIn : null,
-    firstStart: firstStart(deps, signIn),
+    firstStart: firstStart(deps),
     startCode: () => startCode(deps),
     testAccountConnected: () => testAccountConnected(db),
     /** Whether a stand-in's frame, in which a number is typed, is there for this account. */

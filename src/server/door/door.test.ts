@@ -6,11 +6,18 @@ import { isCommonPassword } from '#server/door/password';
 import { isOverAge } from '#server/door/sessions';
 import { readSignedToken, signedToken } from '#server/door/signedToken';
 import { startCode } from '#server/door/startCode';
+import { signInBodies } from '#contracts/signInBodies';
+import { makeSignIn } from '#server/door/makeSignIn';
+import { unlistedPeople } from '#server/door/unlisted';
+import { fromAddress } from '#server/http/signInTries';
 import { expect } from 'chai';
 import { eq } from 'drizzle-orm';
 import { type Installation, installation } from '../../../testing/installation';
 import { codeOf } from '../../../testing/onBooking';
 import { totpOf } from '../../../testing/totp';
+
+/** Codes are right for a step before and after their own, and each is good once. */
+const inOneStep = (): number => Date.now() + 30_000;
 
 const email = 'lena@example.com';
 const password = 'a quiet night over the hill';
@@ -209,17 +216,17 @@ describe('the owner’s door', () => {
       return { cookie, who, begun: begun.value };
     }
     async function inForce() {
-      const { cookie, begun } = await setUp();
-      const confirmed = await app.door.confirmSecondFactor(headers(cookie), { code: totpOf(begun.uri) });
+      const { cookie, who, begun } = await setUp();
+      const confirmed = await app.door.confirmSecondFactor(who, headers(cookie), { code: totpOf(begun.uri) });
       return { begun, cookie: cookieOf(confirmed!) };
     }
 
     it('is asked for only once the first code was right', async () => {
-      const { cookie, begun } = await setUp();
+      const { cookie, who, begun } = await setUp();
       expect(begun.picture).to.match(/^data:image\/png;base64,/);
-      expect(await app.door.confirmSecondFactor(headers(cookie), { code: '000000' })).to.equal(null);
+      expect(await app.door.confirmSecondFactor(who, headers(cookie), { code: '000000' })).to.equal(null);
       expect(await (await signIn()).response.json()).to.not.include({ twoFactorRedirect: true });
-      expect(await app.door.confirmSecondFactor(headers(cookie), { code: totpOf(begun.uri) })).to.not.equal(null);
+      expect(await app.door.confirmSecondFactor(who, headers(cookie), { code: totpOf(begun.uri) })).to.not.equal(null);
       expect(await (await signIn()).response.json()).to.include({ twoFactorRedirect: true });
     });
     it('without it the password opens nothing; with it, or a recovery code once, the session is there', async () => {
@@ -228,12 +235,49 @@ describe('the owner’s door', () => {
       expect(await whoIs(half.cookie)).to.equal(null);
       const wrong = await signIn('', 'two-factor/verify-totp', { code: '000000' }, half.cookie);
       expect(wrong.response.status).to.equal(401);
-      const whole = await signIn('', 'two-factor/verify-totp', { code: totpOf(begun.uri) }, half.cookie);
+      const whole = await signIn('', 'two-factor/verify-totp', { code: totpOf(begun.uri, inOneStep()) }, half.cookie);
       expect(await whoIs(whole.cookie)).to.not.equal(null);
       const lost = async () =>
         signIn('', 'two-factor/verify-backup-code', { code: begun.recovery[0] }, (await signIn()).cookie);
       expect(await whoIs((await lost()).cookie)).to.not.equal(null);
       expect((await lost()).response.status, 'the same code again').to.equal(401);
+    });
+    it('a code is good once, at the sign-in as where it is shown again, also for two at a time', async () => {
+      const { begun, cookie } = await inForce();
+      const code = totpOf(begun.uri, inOneStep());
+      const tried = async (typed: string) => {
+        const half = await signIn();
+        const answer = await signIn('', 'two-factor/verify-totp', { code: typed }, half.cookie);
+        return app.door.onceOnly(answer.response, { code: typed });
+      };
+      expect((await tried(totpOf(begun.uri))).status, 'the one that put it in force').to.equal(401);
+      const both = await Promise.all([tried(code), tried(code)]);
+      expect(both.map(({ status }) => status).sort()).to.deep.equal([200, 401]);
+      const who = (await whoIs(cookie))!;
+      expect(codeOf(await app.door.prove(who, headers(cookie), { code }))).to.equal('code_wrong');
+      expect(await app.deps.db.$count(session), 'what the refused ones began has ended').to.equal(2);
+    });
+    it('putting it in force ends the sessions elsewhere, which had been begun without it', async () => {
+      const elsewhere = await inSession();
+      const { cookie } = await inForce();
+      expect(await whoIs(elsewhere.cookie)).to.equal(null);
+      expect(await whoIs(cookie)).to.not.equal(null);
+    });
+    it('no device goes past it', async () => {
+      const { begun } = await inForce();
+      const half = await signIn();
+      const asked = { code: totpOf(begun.uri, inOneStep()), trustDevice: true };
+      expect(signInBodies['two-factor/verify-totp'].safeParse(asked).success, 'no page asks for that').to.equal(false);
+      // As former versions let it: the library itself still would.
+      const trusted = await signIn('', 'two-factor/verify-totp', asked, half.cookie);
+      expect(trusted.cookie).to.include('trust_device');
+      const again = new Request(`${origin}/api/auth/sign-in/email`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json', origin, host: 'ostendo.example.com', cookie: trusted.cookie },
+        body: JSON.stringify({ email, password }),
+      });
+      const answer = await (await app.signIn()).handler(fromAddress(again, '203.0.113.9'));
+      expect(await answer.json()).to.include({ twoFactorRedirect: true });
     });
     it('its secret and codes are not readable in the database', async () => {
       const { begun } = await inForce();
@@ -257,7 +301,8 @@ describe('the owner’s door', () => {
       expect(await app.proofOf(who)).to.deep.equal({ proven: false, by: 'code' });
       expect(codeOf(await app.door.prove(who, headers(cookie), { password }))).to.equal('code_wrong');
       expect(codeOf(await app.door.prove(who, headers(cookie), { code: '000000' }))).to.equal('code_wrong');
-      expect(await app.door.prove(who, headers(cookie), { code: totpOf(begun.uri) })).to.deep.include({ ok: true });
+      const code = totpOf(begun.uri, inOneStep());
+      expect(await app.door.prove(who, headers(cookie), { code })).to.deep.include({ ok: true });
       expect(await app.proofOf(who)).to.deep.equal({ proven: true, by: 'code' });
     });
   });
@@ -272,6 +317,34 @@ describe('the owner’s door', () => {
     expect((await app.proofOf(who)).proven).to.equal(true);
     await app.deps.db.update(session).set({ provenAt: new Date(Date.now() - 11 * 60_000) });
     expect((await app.proofOf(who)).proven).to.equal(false);
+  });
+
+  it('of several first starts at once one has the business and a sign-in, and the others nothing', async () => {
+    await app.deps.db.execute('truncate business, taxes, terms, agreements cascade');
+    await app.deps.db.delete(user);
+    const start = (index: number) =>
+      app.firstStart({
+        ...{ business: `Business ${index}`, line: '', timeZone: 'Europe/Lisbon', currency: 'EUR' },
+        ...{ taxRate: '23' as Decimal, ownerName: `Owner ${index}`, email: `owner${index}@example.com` },
+        ...{ password: 'seven herons on the weir', code: startCode(app.deps) },
+      });
+    const answers = await Promise.all([start(1), start(2), start(3)]);
+    expect(answers.map((answer) => codeOf(answer) ?? 'ready').sort()).to.deep.equal([
+      'ready',
+      'set_up_already',
+      'set_up_already',
+    ]);
+    const won = answers.findIndex(({ ok }) => ok) + 1;
+    expect((await app.deps.db.select().from(user)).map((person) => person.email)).to.deep.equal([
+      `owner${won}@example.com`,
+    ]);
+    const { status } = (
+      await signIn('', 'sign-in/email', { email: `owner${won}@example.com`, password: 'seven herons on the weir' })
+    ).response;
+    expect(status).to.equal(200);
+    expect(await unlistedPeople(app.deps.db)).to.deep.equal([]);
+    await app.deps.db.transaction((tx) => makeSignIn(tx, { name: 'Nobody', email: 'nobody@example.com', hash: '' }));
+    expect(await unlistedPeople(app.deps.db), 'as former versions could leave').to.have.length(1);
   });
 
   it('the first start wants the code that the server printed', async () => {

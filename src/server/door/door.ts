@@ -11,11 +11,12 @@ import type {
 } from '#contracts/door';
 import { ok, refuse, type Result } from '#core/result';
 import { business } from '#server/database/schema/business';
-import { account, usedOnce, user } from '#server/database/schema/signIn';
+import { account, session, usedOnce, user } from '#server/database/schema/signIn';
 import type { Deps } from '#server/deps';
 import { hashPassword, isCommonPassword } from '#server/door/password';
 import { endSessions, type InSession, proveSession, sessionsOf } from '#server/door/sessions';
 import type { SignIn } from '#server/door/signIn';
+import { cookiePrefix } from '#server/door/signInTerms';
 import { linkMinutes, readDoorToken } from '#server/door/doorToken';
 import type { Claims } from '#server/door/signedToken';
 import { writeLetter } from '#server/telling/write';
@@ -25,6 +26,9 @@ import { createHash } from 'node:crypto';
 type CommonPassword = { readonly code: 'password_common'; readonly path: 'password' };
 type LinkOver = { readonly code: 'link_over' };
 type WrongPassword = { readonly code: 'password_wrong'; readonly path: 'current' | 'password' };
+/** A code of an authenticator is right for a step before and after its own, a minute and a half in all. */
+const codeSeconds = 150;
+
 type WrongCode = { readonly code: 'code_wrong'; readonly path: 'code' };
 
 const common: CommonPassword = { code: 'password_common', path: 'password' };
@@ -74,7 +78,41 @@ export function openDoor(deps: Deps, signIn: SignIn) {
     return status;
   };
 
+  /** Whether a code of this person's authenticator was not used a moment ago: each is good once. */
+  const isFirstUse = async (personId: string, code: string): Promise<boolean> => {
+    const hash = createHash('sha256').update(`code ${personId} ${code}`).digest('base64url');
+    const used = await db
+      .insert(usedOnce)
+      .values({ hash })
+      .onConflictDoUpdate({
+        target: usedOnce.hash,
+        set: { usedAt: sql`now()` },
+        setWhere: sql`${usedOnce.usedAt} < now() - make_interval(secs => ${codeSeconds})`,
+      })
+      .returning();
+    return used.length > 0;
+  };
+  /** The session that an answer of the sign-in has begun, by the cookie that it sets: `token.signature`. */
+  const begunBy = async (answer: Response) => {
+    const set = answer.headers.getSetCookie().find((each) => each.startsWith(`${cookiePrefix}.session_token=`));
+    const token = decodeURIComponent(/=([^;]*)/.exec(set ?? '')?.[1] ?? '').split('.', 1)[0]!;
+    const [row] = await db.select().from(session).where(eq(session.token, token));
+    return row ?? null;
+  };
+
   return {
+    /**
+     * What a second factor at the sign-in was answered: where its code was used a moment ago, nobody is let in by it, and
+     * the session that it began ends.
+     */
+    onceOnly: async (answer: Response, { code }: { readonly code: string }): Promise<Response> => {
+      if (!answer.ok || !isOfAuthenticator(code)) return answer;
+      const begun = await begunBy(answer);
+      if (begun && (await isFirstUse(begun.userId, code))) return answer;
+      if (begun) await db.delete(session).where(eq(session.id, begun.id));
+      return Response.json({ code: 'INVALID_CODE', message: 'Invalid code' }, { status: 401 });
+    },
+
     /** Says the same whether the address is known or not. */
     forgotPassword: async ({ email }: ForgotPassword): Promise<Result<{ sent: true }, never>> => {
       const person = await personOf(email);
@@ -136,7 +174,10 @@ export function openDoor(deps: Deps, signIn: SignIn) {
     ): Promise<Result<{ proven: true }, WrongPassword | WrongCode>> => {
       const [person] = await db.select({ second: user.twoFactorEnabled }).from(user).where(eq(user.id, personId));
       if (person!.second) {
-        const right = 'code' in given && (await rightCode(signIn, headers, given.code));
+        const right =
+          'code' in given &&
+          (await rightCode(signIn, headers, given.code)) &&
+          (!isOfAuthenticator(given.code) || (await isFirstUse(personId, given.code)));
         if (!right) return refuse({ code: 'code_wrong', path: 'code' });
       } else if (!('password' in given) || !(await rightPassword(headers, given.password))) {
         return refuse({ code: 'password_wrong', path: 'password' });
@@ -159,11 +200,21 @@ export function openDoor(deps: Deps, signIn: SignIn) {
       return ok({ uri: begun.totpURI, picture, recovery: begun.backupCodes });
     },
 
-    /** @returns the answer with the new session's cookie; null where the code was wrong */
-    confirmSecondFactor: async (headers: Headers, { code }: SecondFactor): Promise<Response | null> => {
+    /**
+     * From now on the second factor is asked for: whoever signed in elsewhere without it signs in anew.
+     * @returns the answer with the new session's cookie; null where the code was wrong
+     */
+    confirmSecondFactor: async (
+      { personId }: InSession,
+      headers: Headers,
+      { code }: SecondFactor,
+    ): Promise<Response | null> => {
       const { api } = await signIn();
       const answer = await api.verifyTOTP({ body: { code }, headers, asResponse: true });
-      return answer.ok ? answer : null;
+      if (!answer.ok || !(await isFirstUse(personId, code))) return null;
+      const begun = await begunBy(answer);
+      await endSessions(db, personId, begun?.id);
+      return answer;
     },
 
     /** @returns the answer with the new session's cookie; null where the password was wrong */
@@ -189,11 +240,13 @@ export function openDoor(deps: Deps, signIn: SignIn) {
   };
 }
 
+const isOfAuthenticator = (code: string): boolean => /^\d{6}$/.test(code);
+
 /** Six digits of the authenticator, or a recovery code, which is then used up. */
 async function rightCode(signIn: SignIn, headers: Headers, code: string): Promise<boolean> {
   const asked = { body: { code }, headers, asResponse: true } as const;
   const { api } = await signIn();
-  const answer = /^\d{6}$/.test(code)
+  const answer = isOfAuthenticator(code)
     ? await api.verifyTOTP(asked)
     : await api.verifyBackupCode({ ...asked, body: { code, disableSession: true } });
   return answer.ok;

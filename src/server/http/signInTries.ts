@@ -1,4 +1,4 @@
-import { addressHeader } from '#server/door/signInTerms';
+import { addressHeader, cookiePrefix } from '#server/door/signInTerms';
 import { problem } from '#server/http/problem';
 import type { Who } from '#server/guard/limits';
 import type { APIContext } from 'astro';
@@ -37,6 +37,9 @@ function rememberAsKnown(context: Context, email: string): void {
 export function fromAddress(request: Request, address: string): Request {
   const known = new Request(request.clone());
   known.headers.set(addressHeader, address);
+  // Devices that go past the second factor are no more: those of former versions bring nothing.
+  const cookies = request.headers.get('cookie')?.split(/;\s*/) ?? [];
+  known.headers.set('cookie', cookies.filter((each) => !each.startsWith(`${cookiePrefix}.trust_device=`)).join('; '));
   return known;
 }
 

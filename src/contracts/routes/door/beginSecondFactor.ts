@@ -5,5 +5,5 @@ import type { z } from 'zod';
 
 export const beginSecondFactor = route<z.input<typeof WithPassword>, SecondFactorBegun>()(
   '/api/door/begin-second-factor',
-  ['password_wrong', 'second_factor_already', 'too_many_tries'],
+  ['password_wrong', 'second_factor_already', 'too_many_tries', 'proof_needed'],
 );

@@ -4,5 +4,5 @@ import type { z } from 'zod';
 
 export const endSecondFactor = route<z.input<typeof WithPassword>, { readonly ended: boolean }>()(
   '/api/door/end-second-factor',
-  ['too_many_tries', 'password_wrong'],
+  ['too_many_tries', 'password_wrong', 'proof_needed'],
 );

@@ -1,4 +1,5 @@
 import { bodyLimit } from '#server/http/entry/bodyLimits';
+import { bindCookies, bindSetCookies, isBound } from '#server/http/entry/hostCookies';
 import { knownHosts, malformed } from '#server/http/entry/malformed';
 import { readBody } from '#server/http/entry/readBody';
 import { refuseWith } from '#server/http/entry/refusal';
@@ -94,11 +95,14 @@ export function openEntry({ baseUrl, trustedProxies, assets, pages, isReady }: E
   const server = createServer((request, response) => {
     const requestId = randomUUID();
     keepOnlyChecked(request, addressOf(request));
+    const bound = isBound(request, baseUrl);
+    if (bound) bindCookies(request);
     response.setHeader('x-request-id', requestId);
     // An asset that cannot be read any more would end the process: its stream has no other listener.
     response.on('pipe', (source) => source.on('error', () => response.destroy()));
     for (const [name, value] of steady) response.setHeader(name, value);
     onHeaders(response, () => {
+      if (bound) bindSetCookies(response);
       const given = response.getHeader('content-security-policy');
       response.setHeader('content-security-policy', contentPolicy(String(given ?? ''), pathOf(request)));
       if (!response.hasHeader('cache-control')) response.setHeader('cache-control', 'no-store');

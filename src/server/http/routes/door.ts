@@ -13,6 +13,7 @@ import { proveServed } from '#contracts/routes/door/prove.server';
 import { serve, serveView, type ServedRoute } from '#server/http/serve';
 import type { ChangePassword, EnterByLink, ForgotPassword, Prove, SecondFactor, WithPassword } from '#contracts/door';
 import { ok, refuse } from '#core/result';
+import { proven } from '#server/http/proof';
 import { counted, countedDoor, countedProof } from '#server/http/counted';
 
 export const doorRoutes: readonly ServedRoute[] = [
@@ -25,21 +26,32 @@ export const doorRoutes: readonly ServedRoute[] = [
     countedProof(visit, (request: Prove) => visit.app.door.prove(visit.session!, visit.headers, request)),
   ),
   serve(beginSecondFactorServed, (visit) =>
-    countedProof(visit, (request: WithPassword) => visit.app.door.beginSecondFactor(visit.headers, request)),
+    countedProof(
+      visit,
+      // Who has one shows it before it is made anew.
+      proven(
+        visit,
+        (request: WithPassword) => visit.app.door.beginSecondFactor(visit.headers, request),
+        async () => (await visit.app.proofOf(visit.session!)).by === 'code',
+      ),
+    ),
   ),
   serve(confirmSecondFactorServed, (visit) =>
     countedProof(visit, async (request: SecondFactor) => {
-      const confirmed = await visit.app.door.confirmSecondFactor(visit.headers, request);
+      const confirmed = await visit.app.door.confirmSecondFactor(visit.session!, visit.headers, request);
       visit.takeCookies(confirmed);
       return confirmed ? ok({ confirmed: true }) : refuse({ code: 'code_wrong' as const, path: 'code' as const });
     }),
   ),
   serve(endSecondFactorServed, (visit) =>
-    countedProof(visit, async (request: WithPassword) => {
-      const ended = await visit.app.door.endSecondFactor(visit.headers, request);
-      visit.takeCookies(ended);
-      return ended ? ok({ ended: true }) : refuse({ code: 'password_wrong' as const, path: 'password' as const });
-    }),
+    countedProof(
+      visit,
+      proven(visit, async (request: WithPassword) => {
+        const ended = await visit.app.door.endSecondFactor(visit.headers, request);
+        visit.takeCookies(ended);
+        return ended ? ok({ ended: true }) : refuse({ code: 'password_wrong' as const, path: 'password' as const });
+      }),
+    ),
   ),
   serve(
     endSessionServed,

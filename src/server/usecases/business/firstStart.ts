@@ -3,9 +3,10 @@ import type { FirstStart } from '#contracts/owner';
 import { notBegun } from '#core/begin/steps';
 import { ok, refuse, type Result } from '#core/result';
 import type { Deps } from '#server/deps';
-import { isCommonPassword } from '#server/door/password';
+import { makeSignIn } from '#server/door/makeSignIn';
+import { hashPassword, isCommonPassword } from '#server/door/password';
+import { user } from '#server/database/schema/signIn';
 import { isStartCode } from '#server/door/startCode';
-import type { SignIn } from '#server/door/signIn';
 import { business } from '#server/database/schema/business';
 import { firstTerms } from '#server/starter/firstTerms';
 import { setUp } from '#server/starter/setUp';
@@ -17,7 +18,7 @@ export type FirstStartRefusal =
 
 /** Makes the business and its owner's sign-in, once for an installation. */
 export const firstStart =
-  (deps: Deps, signIn: SignIn) =>
+  (deps: Deps) =>
   async (about: FirstStart): Promise<Result<{ ready: true }, FirstStartRefusal>> => {
     const { db, clock } = deps;
     const [before] = await db.select({ id: business.id }).from(business);
@@ -26,17 +27,20 @@ export const firstStart =
     if (await isCommonPassword(about.password, [about.email, about.ownerName, about.business]))
       return refuse({ code: 'password_common', path: 'password' });
     const { business: name, line, timeZone, currency, taxRate, ownerName, email, password } = about;
-    // The sign-in first: should the process die in between, this start can be done again with the same address.
-    const { api } = await signIn();
-    const known = await api.signUpEmail({ body: { name: ownerName, email, password } }).catch(() => null);
-    if (!known) await api.signInEmail({ body: { email, password } });
-    const made = await db.transaction((tx) =>
-      setUp(tx, { name, line, email, timeZone, currency, taxRate }, clock.now(), {
+    const hash = await hashPassword(password);
+    // Of several at once the first has the business, and it alone a sign-in.
+    const made = await db.transaction(async (tx) => {
+      const isFirst = await setUp(tx, { name, line, email, timeZone, currency, taxRate }, clock.now(), {
         services: [],
         terms: firstTerms,
         begun: notBegun,
         told: [{ name, email, of: usuallyTold }],
-      }),
-    );
+      });
+      if (!isFirst) return false;
+      // What starts of former versions have left that did not come to their end.
+      await tx.delete(user);
+      await makeSignIn(tx, { name: ownerName, email, hash });
+      return true;
+    });
     return made ? ok({ ready: true }) : refuse({ code: 'set_up_already' });
   };
