@@ -167,6 +167,11 @@ describe('the life of the process', () => {
     const made = await post<{ id: string }>('/api/bookings/create', rentalFor('Ottilie Brandauer'), cookie.join('; '));
     expect(made.answer.status).to.equal(200);
     await eventually(() => server.log().includes('errand carried out'));
+    // The framework says of a method that a path does not have which path that was.
+    const link = 'Zk3bq1-AbC_9dEfGh0iJkLmNoPqRsTuVwXyZ0123456';
+    await fetch(`${server.address}/b/${link}/agreement.pdf`, { method: 'POST' });
+    await eventually(() => server.log().includes('a package has printed'));
+    expect(server.log()).to.include('/b/[link]/agreement.pdf').and.not.include(link);
     await server.stop();
     const lines = server.log().trim().split('\n');
     const parsed = lines.map((line) => JSON.parse(line) as Record<string, unknown>);

@@ -1,5 +1,6 @@
 import { type ChildProcess, spawn } from 'node:child_process';
 import { createServer } from 'node:net';
+import { checkLog } from './checkLog';
 
 export async function freePort(): Promise<number> {
   return new Promise((resolve) => {
@@ -14,7 +15,7 @@ export type Served = {
   readonly address: string;
   readonly process: ChildProcess;
   stop: (signal?: NodeJS.Signals) => Promise<void>;
-  /** What it has written to standard error so far. */
+  /** What it has written so far. */
   log: () => string;
 };
 
@@ -30,14 +31,17 @@ export async function serve(directory: string, more: Record<string, string> = {}
       OSTENDO_DATA: directory,
       OSTENDO_DEMO: '1',
       OSTENDO_UNDO_SECONDS: '0',
+      // What journeys leave in it is looked through as the server stops.
+      OSTENDO_LOG: 'info',
       ...more,
     },
-    stdio: ['ignore', 'ignore', 'pipe'],
+    stdio: ['ignore', 'pipe', 'pipe'],
   });
   let written = '';
+  child.stdout!.setEncoding('utf8').on('data', (piece: string) => (written += piece));
   child.stderr!.setEncoding('utf8').on('data', (piece: string) => {
     written += piece;
-    process.stderr.write(piece);
+    if (process.env.OSTENDO_LOG !== 'silent') process.stderr.write(piece);
   });
   const ended = new Promise<void>((resolve) => child.once('exit', () => resolve()));
   const address = `http://127.0.0.1:${used}`;
@@ -48,6 +52,7 @@ export async function serve(directory: string, more: Record<string, string> = {}
       const stop = async (signal: NodeJS.Signals = 'SIGTERM'): Promise<void> => {
         child.kill(signal);
         await ended;
+        checkLog(written);
       };
       return { address, process: child, stop, log: () => written };
     }

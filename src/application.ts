@@ -52,7 +52,8 @@ async function start(): Promise<App> {
   // Reading the business once has its letters written in its style from the first on.
   if (await app.queries.isSetUp()) await app.queries.businessFace();
   // For a person at a terminal, and for nobody else.
-  else console.error(`First start: open ${app.config.baseUrl}/first-start and type the code ${app.startCode()}`);
+  else
+    process.stderr.write(`First start: open ${app.config.baseUrl}/first-start and type the code ${app.startCode()}\n`);
   // Nobody else has this directory: who claimed something in it has died.
   if (app.engine === 'PGlite') {
     await releaseClaims(app.deps);

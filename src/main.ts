@@ -1,6 +1,7 @@
 import { application, endApplication, needsAPerson } from '#application';
 import { readConfig } from '#server/config';
 import { openEntry, type PagesHandler } from '#server/http/entry/entry';
+import { capturePrints } from '#server/logging/capturePrints';
 import { log } from '#server/logging/log';
 import { onceWanted } from '#server/onceWanted';
 import type { Server } from 'node:http';
@@ -22,6 +23,7 @@ const here = (path: string): string => fileURLToPath(new URL(path, import.meta.u
  * a database that cannot be used are said on standard error, and the process ends with 1.
  */
 async function main(): Promise<void> {
+  capturePrints();
   const { port, host, baseUrl, trustedProxies } = readConfig(process.env);
   let ready = false;
   const pages = onceWanted(loadPages);
@@ -80,7 +82,7 @@ function endOnSignals(server: Server): void {
 
 function endWith(error: unknown): never {
   // For a person at a terminal: what is wrong and what to do, without a stack.
-  console.error(error instanceof Error ? error.message : String(error));
+  process.stderr.write(`${error instanceof Error ? error.message : String(error)}\n`);
   process.exit(1);
 }
 

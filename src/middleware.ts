@@ -19,17 +19,19 @@ import { problem } from '#server/http/problem';
 import { pageOf } from '#server/http/entry/refusal';
 import { failed, failureOf } from '#server/http/failure';
 import { log } from '#server/logging/log';
-import { requestNow } from '#server/logging/requestNow';
+import { requestNow, routeIs } from '#server/logging/requestNow';
 import type { APIContext, MiddlewareNext } from 'astro';
 import { defineMiddleware } from 'astro:middleware';
 
 /** What answers a request, and who may use it; null where no page and no route names that. */
 function openingOf({ routePattern, request, url }: APIContext): { opening: Opening | null; queued: boolean } {
   if (routePattern !== tablePattern) {
+    routeIs(routePattern);
     const known: Readonly<Record<string, Opening>> = pageRights;
     return { opening: Object.hasOwn(known, routePattern) ? known[routePattern]! : null, queued: false };
   }
   const found = routeAt(request.method, url.pathname);
+  if (found) routeIs(found.route.route.path);
   return { opening: found?.route.right ?? null, queued: found?.route.limits.queued ?? false };
 }
 

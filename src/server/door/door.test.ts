@@ -324,9 +324,15 @@ describe('the owner’s door', () => {
     await app.deps.db.delete(user);
     const start = (index: number) =>
       app.firstStart({
-        ...{ business: `Business ${index}`, line: '', timeZone: 'Europe/Lisbon', currency: 'EUR' },
-        ...{ taxRate: '23' as Decimal, ownerName: `Owner ${index}`, email: `owner${index}@example.com` },
-        ...{ password: 'seven herons on the weir', code: startCode(app.deps) },
+        business: `Business ${index}`,
+        line: '',
+        timeZone: 'Europe/Lisbon',
+        currency: 'EUR',
+        taxRate: '23' as Decimal,
+        ownerName: `Owner ${index}`,
+        email: `owner${index}@example.com`,
+        password: 'seven herons on the weir',
+        code: startCode(app.deps),
       });
     const answers = await Promise.all([start(1), start(2), start(3)]);
     expect(answers.map((answer) => codeOf(answer) ?? 'ready').sort()).to.deep.equal([

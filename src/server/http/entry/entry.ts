@@ -38,6 +38,9 @@ const requestDeadline = 60_000;
 const headersDeadline = 15_000;
 const idleDeadline = 10_000;
 
+/** What stands in the log for what no route has answered yet. */
+const unrouted = '-';
+
 /** Each stage of a request in its order; the first that ends it is the last. */
 export function openEntry({ baseUrl, trustedProxies, assets, pages, isReady }: EntrySettings): Server {
   const addressOf = callerAddress(trustedProxies);
@@ -108,7 +111,7 @@ export function openEntry({ baseUrl, trustedProxies, assets, pages, isReady }: E
       if (!response.hasHeader('cache-control')) response.setHeader('cache-control', 'no-store');
       if (!server.listening) response.setHeader('connection', 'close');
     });
-    void duringRequest({ request: requestId, route: pathOf(request) }, async () => {
+    void duringRequest({ request: requestId, route: unrouted }, async () => {
       try {
         await answer(request, response, requestId);
       } catch (error) {
@@ -130,7 +133,7 @@ export function openEntry({ baseUrl, trustedProxies, assets, pages, isReady }: E
   return server;
 }
 
-/** Routes in logs and policies: the path alone, so that no token of a query stands anywhere. */
+/** What policies go by: the path alone. */
 const pathOf = ({ url = '/' }: IncomingMessage): string => url.split('?', 1)[0]!;
 
 type Step = (request: IncomingMessage, response: ServerResponse, next: () => void) => unknown;

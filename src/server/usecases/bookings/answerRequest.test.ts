@@ -82,7 +82,12 @@ describe('a booking that waits for a yes', () => {
     await begin({ confirm: 'owner' });
     const cart = await bookOnPage(app, [lesson]);
     const bill = {
-      ...{ company: 'Grand Optics', street: 'Rua 1', postcode: '1000', city: 'Lisboa', country: 'PT', taxNumber: '' },
+      company: 'Grand Optics',
+      street: 'Rua 1',
+      postcode: '1000',
+      city: 'Lisboa',
+      country: 'PT',
+      taxNumber: '',
       billTo: { name: 'Bela Somebody', email: 'bela@example.com' },
     };
     expect((await app.giveBill({ of: 'checkout', key: cart.key, bill })).ok).to.equal(true);
