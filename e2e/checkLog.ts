@@ -10,7 +10,7 @@ const plain = /^(First start: open \S+\/first-start and type the code [A-Z2-9]{4
 function fault(line: string): string | null {
   if (plain.test(line)) return null;
   if (!line.startsWith('{')) return 'it did not come through the log';
-  if (/[^\s"@]+@[^\s"@]+\.[a-z]/i.test(line)) return 'an address';
+  if (/(?<![\w/.+-])[\w.+-]+@[\w-]+\.[a-z]/i.test(line)) return 'an address';
   if (names.test(line)) return 'a name';
   if (token.test(line)) return 'a link or key';
   if (/\/[bqr]\/[^[\s"/]{12,}/.test(line)) return 'a link';

@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import { execFileSync } from 'node:child_process';
+import { execFileSync, spawnSync } from 'node:child_process';
 import { setTimeout as pause } from 'node:timers/promises';
 import type { Browser, Page } from 'playwright-core';
 import { demoSignIn } from '../src/demo/scenario';
@@ -111,10 +111,16 @@ describe('the owner’s door, in the browser', () => {
   });
 
   it('a link made on the machine signs in while the server runs', async () => {
-    const printed = execFileSync('npx', ['tsx', 'src/cli/main.ts', 'sign-in-link', demoSignIn.email], {
-      env: { ...process.env, OSTENDO_DATA: directory, OSTENDO_URL: server.address },
-      encoding: 'utf8',
-    });
+    const { port } = new URL(server.address);
+    const linkFor = (email: string) =>
+      spawnSync('npx', ['tsx', 'src/cli/main.ts', 'sign-in-link', email], {
+        env: { ...process.env, OSTENDO_DATA: directory, OSTENDO_URL: server.address, PORT: port },
+        encoding: 'utf8',
+      });
+    const nobody = linkFor('nobody@example.com');
+    expect([nobody.status, nobody.stdout]).to.deep.equal([2, '']);
+    expect(nobody.stderr).to.include('"code":"nobody"');
+    const printed = linkFor(demoSignIn.email).stdout;
     const { page, faults } = await open();
     await page.goto(printed.trim(), { waitUntil: 'networkidle' });
     await page.getByRole('button', { name: 'Sign in', exact: true }).click();

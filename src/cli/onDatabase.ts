@@ -32,13 +32,13 @@ async function printJournal(app: App, args: readonly string[]): Promise<number> 
 }
 
 /** Opens the installation of the environment; its directory must not be in use. @returns the exit status where it cannot */
-export async function openInstallation(): Promise<App | number> {
+export async function openInstallation(say: (problem: string) => void = console.error): Promise<App | number> {
   try {
     return await compose(readConfig(process.env), { post: async () => ({ ok: false }) });
   } catch (error) {
     if (!(error instanceof DirectoryInUse || error instanceof ConfigError)) throw error;
     const code = error instanceof DirectoryInUse ? 'directory_in_use' : 'invalid_settings';
-    console.error(JSON.stringify({ error: { code, message: error.message, path: '' } }));
+    say(JSON.stringify({ error: { code, message: error.message, path: '' } }));
     return 2;
   }
 }

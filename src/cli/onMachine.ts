@@ -1,4 +1,5 @@
 import { openInstallation } from '#cli/onDatabase';
+import { signsIn } from '#cli/signsIn';
 import { wrong } from '#cli/wrong';
 import { ConfigError, readConfig } from '#server/config';
 import { signInLink } from '#server/door/doorToken';
@@ -14,6 +15,12 @@ export async function runOnMachine(command: 'sign-in-link' | 'new-secret', args:
         return wrong('invalid_usage', 'sign-in-link takes one e-mail address', 'email');
       const secret = installationSecret(config.secret, config.directory);
       const keyOf = (purpose: string, subject: string) => urlKey(secretFor(secret, `${purpose} ${subject}`));
+      const known = await signsIn(config, { keyOf }, email);
+      if (known === false) return wrong('nobody', `nobody signs in with ${email}`, 'email');
+      if (known === null)
+        console.error(
+          'Whether anybody signs in with this address could not be looked up: PORT and HOST are not the server’s.',
+        );
       console.log(signInLink({ keyOf, baseUrl: config.baseUrl }, email));
       return 0;
     }

@@ -1,6 +1,6 @@
 import { claimKinds } from '#core/after/said';
 import { EmailAddress } from '#contracts/emailAddress';
-import { Currency, DecimalText, Money, TimeZone, Wall } from '#contracts/core/parts';
+import { Currency, Money, PercentUpTo100, TimeZone, Wall } from '#contracts/core/parts';
 import { DiscountIn, PriceLineIn } from '#contracts/core/price';
 import { z } from 'zod';
 
@@ -99,7 +99,7 @@ export const FirstStart = z.strictObject({
   line: z.string().trim().max(120),
   timeZone: TimeZone,
   currency: Currency,
-  taxRate: DecimalText,
+  taxRate: PercentUpTo100,
   ownerName: name,
   email: EmailAddress,
   password: z.string().min(10, 'at least 10 characters').max(200),

@@ -68,6 +68,8 @@ export type QuoteView = ComposeAround & {
   readonly differs: boolean;
   /** Whether the business has signed just what the draft says. */
   readonly signedFirst: boolean;
+  /** Whether a client has signed, and it was not erased since: there is a paper of it. */
+  readonly hasAgreement: boolean;
   readonly question: string | null;
   readonly expiresAt: Instant | null;
   readonly bookingNumber: string | null;

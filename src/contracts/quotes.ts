@@ -2,6 +2,7 @@ import { businessSigns, fillKinds, textKinds } from '#core/agreement/agreement';
 import { Moment, Money, WholeNumber } from '#contracts/core/parts';
 import { discountKinds, expiryKinds, fixedBlocks, settlings } from '#core/quote/draft';
 import { signingMethods } from '#core/quote/facts';
+import { mostSignatureLetters } from '#core/quote/signatureSize';
 import { z } from 'zod';
 
 const Id = z.string().min(1).max(64);
@@ -147,7 +148,7 @@ export type AnswerQuestion = z.infer<typeof AnswerQuestion>;
 
 const Image = z
   .string()
-  .max(700_000, 'a picture of at most 500 kB')
+  .max(mostSignatureLetters, 'a picture of at most 500 kB')
   .regex(/^data:image\/png;base64,[A-Za-z0-9+/=]+$/, 'a PNG picture');
 const SignatureIn = z.strictObject({
   name: z.string().trim().min(1, 'your name is needed').max(120),

@@ -1,5 +1,5 @@
 import { taxCategories } from '#core/documents/taxCategory';
-import { Currency, DecimalText, Money, WholeNumber } from '#contracts/core/parts';
+import { Currency, DecimalText, Money, PercentUpTo100, WholeNumber } from '#contracts/core/parts';
 import { BookingRulesIn } from '#contracts/places';
 import { priceBases, serviceColours, serviceKinds } from '#core/services/service';
 import { Shown } from '#contracts/ways';
@@ -100,7 +100,7 @@ export const SaveTaxes = z
           .strictObject({
             code: TaxCode,
             label: z.string().trim().min(1).max(60),
-            rate: DecimalText,
+            rate: PercentUpTo100,
             category: z.enum(taxCategories).optional(),
             reason: z.string().trim().max(40, 'at most 40 letters').optional(),
           })

@@ -1,3 +1,4 @@
+import { mostSignatureBytes } from '#core/quote/signatureSize';
 import type { SignatureDraft } from '#islands/Offer/signature';
 import { useEffect, useRef, useState } from 'react';
 import type SignaturePad from 'signature_pad';
@@ -15,7 +16,6 @@ const methods = [
   ['drawn', 'Draw it'],
   ['uploaded', 'Upload it'],
 ] as const;
-const mostBytes = 500_000;
 
 /** A signature: typed, drawn or uploaded, with the sentence that makes it one. */
 export function SignatureBox({ value, change, consent, fault }: Props) {
@@ -131,7 +131,7 @@ function Upload({ value, change }: Pick<Props, 'value' | 'change'>) {
     setFault(null);
     if (!file) return;
     if (!['image/png', 'image/jpeg', 'image/webp'].includes(file.type)) return setFault('A PNG, JPEG or WebP picture.');
-    if (file.size > mostBytes) return setFault('The picture is larger than 500 kB.');
+    if (file.size > mostSignatureBytes) return setFault('The picture is larger than 500 kB.');
     void asPng(file).then(
       (image) => change({ ...value, image }),
       () => setFault('This picture cannot be read.'),

@@ -115,7 +115,7 @@ const acceptWords = (signs: boolean, dueNow: Minor, currency: string): string =>
 
 /** Where it stands, when there is nothing to choose any more. */
 function StateNote({ view, link, reload }: Props & { readonly reload: () => Promise<void> }) {
-  const { state, business, toSign, offer, who } = view;
+  const { state, business, toSign, offer, who, signed } = view;
   if (state === 'expired') return <AskAgain view={view} link={link} reload={reload} />;
   if (state === 'declined')
     return (
@@ -127,10 +127,12 @@ function StateNote({ view, link, reload }: Props & { readonly reload: () => Prom
   if (state === 'accepted')
     return (
       <section className={client.note} role="status">
-        <b>Everybody has signed</b>
-        <p>
-          <a href={`/q/${link}/agreement.pdf`}>Download what was signed</a>
-        </p>
+        <b>{signed ? 'Everybody has signed' : 'This offer is accepted'}</b>
+        {signed && (
+          <p>
+            <a href={`/q/${link}/agreement.pdf`}>Download what was signed</a>
+          </p>
+        )}
       </section>
     );
   if (state !== 'signing' || toSign.includes(who)) return null;

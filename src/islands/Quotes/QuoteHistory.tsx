@@ -7,7 +7,8 @@ import styles from '#islands/Compose/Compose.module.css';
 export function QuoteHistory({ view }: { readonly view: QuoteView }) {
   const { zone, today } = useShell();
   if (view.history.length === 0) return null;
-  const signed = view.history.some(({ kind }) => kind === 'signed');
+  // The business alone signs an offer; there is a paper once a client has.
+  const signed = view.hasAgreement;
   return (
     <details className={styles.part} open={view.state === 'accepted'}>
       <summary>

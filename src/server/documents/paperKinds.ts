@@ -4,8 +4,9 @@ import { disputePdf } from '#server/documents/disputePdf';
 import { invoiceData, invoicePaper } from '#server/documents/invoicePaper';
 import { receiptPdf } from '#server/documents/receiptPdf';
 import { reportPdf } from '#server/documents/reportPdf';
+import { isSoundPdf } from '#server/documents/soundPdf';
 
-/** What makes each kind of paper, from plain values alone. */
+/** What makes each kind of paper, from plain values alone, and reads one that came. */
 export const paperKinds = {
   accepted: acceptedPdf,
   agreement: agreementPdf,
@@ -14,6 +15,7 @@ export const paperKinds = {
   invoiceData,
   receipt: receiptPdf,
   report: reportPdf,
+  isSound: isSoundPdf,
 };
 
 export type PaperKind = keyof typeof paperKinds;

@@ -142,6 +142,16 @@ export function openDoor(deps: Deps, signIn: SignIn) {
 
     newPassword,
 
+    /** Whether somebody signs in with this address. */
+    isKnown: async (email: string): Promise<boolean> => (await personOf(email)) !== null,
+
+    /** Whether somebody signs in with the address in a token that only a command on this machine can make. */
+    signsIn: async ({ token }: EnterByLink): Promise<Result<{ known: boolean }, LinkOver>> => {
+      const claims = readDoorToken(deps, 'signs in', token);
+      if (!claims) return refuse({ code: 'link_over' });
+      return ok({ known: (await personOf(claims.of)) !== null });
+    },
+
     /** Signs in who has a link of this machine. @returns the answer with the session's cookie */
     enterByLink: async ({ token }: EnterByLink, headers: Headers): Promise<Response | null> => {
       const claims = readDoorToken(deps, 'sign-in link', token);

@@ -2,7 +2,7 @@ import type { Deps } from '#server/deps';
 import { type Claims, readSignedToken, signedToken } from '#server/door/signedToken';
 import { randomUUID } from 'node:crypto';
 
-export const linkMinutes = { 'new password': 30, 'sign-in link': 15 } as const;
+export const linkMinutes = { 'new password': 30, 'sign-in link': 15, 'signs in': 1 } as const;
 type LinkKind = keyof typeof linkMinutes;
 type Keys = Pick<Deps, 'keyOf'>;
 
@@ -14,6 +14,9 @@ export function doorToken({ keyOf }: Keys, kind: LinkKind, email: string, once: 
 
 export const readDoorToken = ({ keyOf }: Keys, kind: LinkKind, token: string): Claims | null =>
   readSignedToken(keyOf('door', kind), token, Date.now());
+
+/** Whom the same command asks the server about first. */
+export const signsInToken = (deps: Keys, email: string): string => doorToken(deps, 'signs in', email, randomUUID());
 
 /** The link that a command on this machine prints. */
 export const signInLink = (deps: Pick<Deps, 'keyOf' | 'baseUrl'>, email: string): string =>

@@ -2,6 +2,7 @@ import { type Installation, installation } from '../../../testing/installation.j
 import { remadePicture } from '#server/pictures/remadePicture';
 import { cleanFileName, drawnSignature, mostFileBytes } from '#server/files/files';
 import { expect } from 'chai';
+import { PDFDocument } from 'pdf-lib';
 import sharp from 'sharp';
 
 const png = (width = 4, height = 4): Promise<Buffer> =>
@@ -38,10 +39,17 @@ describe('files that are uploaded', () => {
     expect(typeof kept === 'string' ? kept : [kept.width, kept.height]).to.deep.equal([1600, 800]);
   });
   it('a PDF is kept as it is, where papers are taken', async () => {
-    const pdf = '%PDF-1.7\n1 0 obj<<>>endobj\ntrailer<<>>\n%%EOF';
+    const made = await PDFDocument.create();
+    made.addPage();
+    const pdf = await made.save();
     const kept = await keep(pdf, 'terms.pdf', 'any');
     expect(typeof kept === 'string' ? kept : kept.type).to.equal('application/pdf');
     expect(await keep(pdf, 'terms.pdf', 'picture')).to.equal('file_kind');
+  });
+
+  it('what only begins as a PDF does is none', async () => {
+    for (const bytes of ['%PDF-1.7\n<script>alert(1)</script>', '%PDF-1.7\n1 0 obj<<>>endobj\ntrailer<<>>\n%%EOF'])
+      expect(await keep(bytes, 'terms.pdf', 'any')).to.equal('file_unreadable');
   });
 
   const refused: [why: string, bytes: () => Promise<Uint8Array | string>, code: string][] = [

@@ -2,7 +2,9 @@ import { ok, refuse, type Result } from '#core/result';
 import type { Database, Tx } from '#server/database/database';
 import { files } from '#server/database/schema/files';
 import type { Deps } from '#server/deps';
+import { mostSignatureBytes } from '#core/quote/signatureSize';
 import { eq } from 'drizzle-orm';
+import { makePaper } from '#server/documents/papers';
 import { type Picture, type PictureRefusal, remadePicture } from '#server/pictures/remadePicture';
 import { randomBytes } from 'node:crypto';
 
@@ -59,14 +61,16 @@ export const uploadFile =
       if (!made.ok) return made;
       return ok(await store(db, { type: 'image/webp', name: cleanFileName(name), madeAt, ...made.value }));
     }
-    if (wanted === 'any' && kind === 'application/pdf')
+    if (wanted === 'any' && kind === 'application/pdf') {
+      // Its first bytes alone say little: what is handed out as a paper can be read as one.
+      if (!(await makePaper('isSound', bytes))) return refuse({ code: 'file_unreadable' });
       return ok(await store(db, { type: kind, name: cleanFileName(name), madeAt, content: Buffer.from(bytes) }));
+    }
     const kinds = wanted === 'any' ? 'PNG, JPEG, WebP, GIF, AVIF, SVG or PDF' : 'PNG, JPEG, WebP, GIF, AVIF or SVG';
     return refuse({ code: 'file_kind', kinds });
   };
 
 /** Of a signature: a stroke of the hand on a large screen, and not more. */
-const mostSignatureBytes = 512_000;
 const mostSignaturePixels = 4_000_000;
 const pngMagic = Buffer.from('89504e470d0a1a0a', 'hex');
 

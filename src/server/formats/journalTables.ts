@@ -5,8 +5,9 @@ import { stringify } from 'csv-stringify/sync';
 
 const heads = ['entry', 'day', 'description', 'booking', 'account', 'name', 'amount', 'currency', 'tax'] as const;
 
-/** A spreadsheet takes what begins so for a formula. */
-export const harmlessCell = (text: string): string => (/^[=+\-@\t\r]/.test(text) ? `'${text}` : text);
+/** A spreadsheet takes what begins so for a formula, and some take the wide signs for the usual ones. */
+export const harmlessCell = (text: string): string =>
+  /^\s*[=+\-@＝＋－＠﹢﹣﹦﹫\t\r]/.test(text) ? `'${text}` : text;
 
 /** The journal of a period as a table, a row for each line, piece by piece. Debits are positive. */
 export async function* csvJournal(db: Database, period: ExportPeriod, names: AccountNames): AsyncGenerator<string> {

@@ -1,3 +1,4 @@
+import { mostSignatureLetters } from '#core/quote/signatureSize';
 import { holdsCardNumber } from '#core/paying/cardNumber';
 
 /** Sums, counts and lengths stay below this, in minor units or whatever they count. */
@@ -7,8 +8,6 @@ const years = [1970, 2199] as const;
 const mostDeep = 40;
 const mostItems = 10_000;
 const mostText = 200_000;
-/** A picture that a page sends within a request: a signature of half a megabyte. */
-const mostPicture = 700_000;
 const isPicture = (text: string): boolean => text.startsWith('data:image/');
 
 export type OutOfBounds = { readonly path: string; readonly message: string };
@@ -16,7 +15,7 @@ export type OutOfBounds = { readonly path: string; readonly message: string };
 function wrongText(text: string): string | null {
   if (text.includes('\0')) return 'a character that no text has';
   if (/\p{Surrogate}/u.test(text)) return 'half a character';
-  if (isPicture(text)) return text.length > mostPicture ? 'a picture of at most 500 kB' : null;
+  if (isPicture(text)) return text.length > mostSignatureLetters ? 'a picture of at most 500 kB' : null;
   if (text.length > mostText) return `at most ${mostText} characters`;
   const year = /^(\d{4})-\d{2}-\d{2}(?:T[\d:]{5,8}Z?)?$/.exec(text)?.[1];
   if (year && (Number(year) < years[0] || Number(year) > years[1])) return `a year from ${years[0]} to ${years[1]}`;

@@ -10,6 +10,7 @@ import { firstStartServed } from '#contracts/routes/door/firstStart.server';
 import { forgotPasswordServed } from '#contracts/routes/door/forgotPassword.server';
 import { newPasswordServed } from '#contracts/routes/door/newPassword.server';
 import { proveServed } from '#contracts/routes/door/prove.server';
+import { signsInServed } from '#contracts/routes/door/signsIn.server';
 import { serve, serveView, type ServedRoute } from '#server/http/serve';
 import type { ChangePassword, EnterByLink, ForgotPassword, Prove, SecondFactor, WithPassword } from '#contracts/door';
 import { ok, refuse } from '#core/result';
@@ -87,5 +88,6 @@ export const doorRoutes: readonly ServedRoute[] = [
       return entered ? ok({ entered: true }) : refuse({ code: 'link_over' as const });
     }),
   ),
+  serve(signsInServed, (visit) => countedDoor(visit, visit.app.door.signsIn)),
   serve(firstStartServed, (visit) => countedDoor(visit, visit.app.firstStart)),
 ];

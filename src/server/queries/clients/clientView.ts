@@ -138,6 +138,7 @@ const forPayer = (view: ClientView, ownPayment: boolean): ClientView => ({
   stage: 'secured',
   strip: { total: view.outstanding, segments: [], hold: null },
   waiting: ownPayment && view.waiting?.what === 'payment' ? view.waiting : null,
+  onTheWay: ownPayment ? view.onTheWay : null,
 });
 
 /** What only the client may do: cards of theirs, asking for a change, paying early. */

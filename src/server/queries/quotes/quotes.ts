@@ -1,3 +1,4 @@
+import { businessSignatory } from '#core/agreement/agreement';
 import { agreementSample } from '#server/queries/quotes/agreementSample';
 import { usualCurrency } from '#core/money/currency';
 import { actorWords } from '#core/wording/actorWords';
@@ -143,6 +144,7 @@ export async function quoteView(db: Database, number: string, now: Instant): Pro
     revision: current.revision,
     differs: current.revision > 0 && digest !== loaded.digest,
     signedFirst,
+    hasAgreement: facts.some((fact) => fact.kind === 'signed' && fact.signatory !== businessSignatory),
     question: current.question?.text ?? null,
     expiresAt: current.expiresAt,
     bookingNumber: booked?.booking.number ?? null,

@@ -186,6 +186,17 @@ describe('payments that are disputed', () => {
     expect(await balance('income:damage recovered')).to.equal(0);
   });
 
+  it('six answers at once: one goes out, and the others are told so', async () => {
+    const booking = await disputed('disputesNotProvided');
+    const answers = await Promise.all(Array.from({ length: 6 }, () => answer(booking)));
+    expect(answers.map((each) => codeOf(each) ?? 'sent').sort()).to.deep.equal([
+      ...Array<string>(5).fill('answered_before'),
+      'sent',
+    ]);
+    expect(await app.deps.db.$count(disputeAnswers)).to.equal(1);
+    expect((await matter(booking)).state).to.equal('answered');
+  });
+
   it('with twenty pictures of the worst kind it has at most 4 MB, and other programs read it', async function () {
     this.timeout(120_000);
     const booking = await disputed('disputesNotAsDescribed');

@@ -129,6 +129,8 @@ async function fromClient(
     if (underWay) return refuse({ code: 'payment_under_way', confirmUrl: confirmUrlOf(underWay) });
     const may = mayPay(atCost(standing, cardCost(offered)), dealOf(loaded.booking), {
       ...asked,
+      // A payer's page tells nothing of what was paid before, so it has seen nothing that could have changed.
+      seen: byPayer ? undefined : asked.seen,
       amount,
       way: used.way,
     });

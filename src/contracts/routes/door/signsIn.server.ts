@@ -1,0 +1,5 @@
+import { EnterByLink } from '#contracts/door';
+import { signsIn } from '#contracts/routes/door/signsIn';
+import { served } from '#contracts/routes/served';
+
+export const signsInServed = served(signsIn, { in: EnterByLink, right: 'anybody' });
