@@ -20,9 +20,18 @@ export type Served = {
 };
 
 /** The built server as it runs in production, healthy when this answers. */
-export async function serve(directory: string, more: Record<string, string> = {}, port?: number): Promise<Served> {
+export async function serve(
+  directory: string,
+  more: Record<string, string> = {},
+  port?: number,
+  /** The most files and connections that it may have open. */
+  handles?: number,
+): Promise<Served> {
   const used = port ?? (await freePort());
-  const child = spawn(process.execPath, ['dist/server/main.mjs'], {
+  const built = [process.execPath, 'dist/server/main.mjs'];
+  const [program, ...given] =
+    handles === undefined ? built : ['bash', '-c', `ulimit -n ${handles}; exec "$0" "$@"`, ...built];
+  const child = spawn(program!, given, {
     env: {
       ...process.env,
       NODE_ENV: 'production',

@@ -3,7 +3,8 @@ import { readConfig } from '#server/config';
 import { openEntry, type PagesHandler } from '#server/http/entry/entry';
 import { capturePrints } from '#server/logging/capturePrints';
 import { log } from '#server/logging/log';
-import { onceWanted } from '#server/onceWanted';
+import { loadAll } from '#server/loading';
+import { lazyModules, onceWanted } from '#server/onceWanted';
 import type { Server } from 'node:http';
 import { Server as NetServer } from 'node:net';
 import { setTimeout as pause } from 'node:timers/promises';
@@ -31,7 +32,7 @@ async function main(): Promise<void> {
     baseUrl,
     trustedProxies,
     assets: here('../client/'),
-    pages: async (...asked) => (await pages())(...asked),
+    pages: async (...asked) => (await pages()).handler(...asked),
     isReady: () => ready,
   });
   server.once('error', endWith);
@@ -43,6 +44,10 @@ async function main(): Promise<void> {
       await Promise.all([application(), pages().catch(endWith)]);
       ready = true;
       log.info({ port }, 'ready');
+      const { pageMap } = await pages();
+      void loadAll([...pageMap.values(), ...lazyModules()], (error) =>
+        log.fatal({ err: error }, 'a part of the program could not be loaded: the process has to be started again'),
+      );
       return;
     } catch (error) {
       if (needsAPerson(error)) throw error;
@@ -52,11 +57,13 @@ async function main(): Promise<void> {
   }
 }
 
+/** What answers, and what loads each page. */
+type Built = { readonly handler: PagesHandler; readonly pageMap: ReadonlyMap<string, () => Promise<unknown>> };
+
 /** Astro's build lies beside this file; its name is no module that a bundler could find. */
-async function loadPages(): Promise<PagesHandler> {
+async function loadPages(): Promise<Built> {
   const built = new URL('./entry.mjs', import.meta.url).href;
-  const { handler } = (await import(/* @vite-ignore */ built)) as { handler: PagesHandler };
-  return handler;
+  return (await import(/* @vite-ignore */ built)) as Built;
 }
 
 function endOnSignals(server: Server): void {

@@ -4,6 +4,7 @@ import { type Afterwards } from '#server/agenda/errandKinds';
 import { holdDue } from '#server/agenda/claims';
 import { type Claimed, type Wanted, wantedElsewhere, wantedOfBooking } from '#server/agenda/wantedNow';
 import { type LoadedBooking, lockBooking, lockBookings } from '#server/booking/lockBooking';
+import { asOfNow } from '#server/booking/seenUntil';
 import type { Tx } from '#server/database/database';
 import { errands } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
@@ -138,7 +139,9 @@ async function commitAll(
       const { booking_id: id } = each;
       if (id !== null && !known.has(id)) known.set(id, (await lockBooking(tx, id))!);
       const wanted: Wanted =
-        id === null ? await wantedElsewhere(tx, deps, each, now) : wantedOfBooking(tx, deps, each, known.get(id)!, now);
+        id === null
+          ? await wantedElsewhere(tx, deps, each, now)
+          : wantedOfBooking(tx, deps, each, known.get(id)!, asOfNow(now, known.get(id)!));
       if (!wanted) dropped.push(each.id);
       else if (wanted.at > now)
         await tx.update(errands).set({ state: 'waiting', at: wanted.at, triedAt: null }).where(eq(errands.id, each.id));

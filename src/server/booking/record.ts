@@ -17,6 +17,7 @@ import { errandOf } from '#server/errands/rewriteErrands';
 import { dealtAs, writeBookings } from '#server/booking/dealOf';
 import { agreedOf, type LoadedBooking } from '#server/booking/lockBooking';
 import { type Made, writeRecorded } from '#server/booking/writeRecorded';
+import { asOfNow } from '#server/booking/seenUntil';
 import type { Tx } from '#server/database/database';
 import { ownerRow, type OwnerRow } from '#server/database/ownerRow';
 import { whileOpen } from '#server/journal/booksLock';
@@ -123,7 +124,7 @@ export function reckoned({ loaded: before, added }: Recording, post: Post, actor
     moves: facts.length === 0 || inOrder.length === 0 || factsThatCount(inOrder) > 0,
     inOrder,
     made,
-    reached: () => (known ??= standing(agreedOf(booking), all, now)),
+    reached: () => (known ??= standing(agreedOf(booking), all, asOfNow(now, before))),
   };
 }
 

@@ -3,6 +3,7 @@ import type { Instant } from '#core/calendar/instant';
 import { refuse, type Result } from '#core/result';
 import { runPlanned } from '#server/agenda/runDue';
 import { agreedOf, type LoadedBooking, lockBooking } from '#server/booking/lockBooking';
+import { momentOf } from '#server/booking/seenUntil';
 import type { Tx } from '#server/database/database';
 import type { Deps } from '#server/deps';
 import { agendaWritten } from '#server/errands/rewriteErrands';
@@ -26,7 +27,7 @@ export const decideOn = <T, R extends { readonly code: string }>(
   deps.db.transaction(async (tx): Promise<Result<T, R | NotFound>> => {
     const loaded = await lockBooking(tx, bookingId);
     if (!loaded) return refuse({ code: 'booking_not_found' });
-    const now = deps.clock.now();
+    const now = momentOf(deps, loaded);
     return decide({ tx, loaded, standing: standing(agreedOf(loaded.booking), loaded.facts, now), now });
   });
 

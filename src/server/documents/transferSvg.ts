@@ -2,7 +2,7 @@ import { creditorReference } from '#core/documents/creditorReference';
 import { transferCode } from '#core/documents/transferCode';
 import type { Minor } from '#core/money/minor';
 import type { OwnerRow } from '#server/database/ownerRow';
-import { onceWanted } from '#server/onceWanted';
+import { lazyModule } from '#server/onceWanted';
 
 type ToPay = { readonly number: string; readonly amount: Minor; readonly currency: string };
 
@@ -13,7 +13,7 @@ function codeOf({ name, seller }: Receiver, { number, amount, currency }: ToPay)
   return transferCode({ name: legalName || name, iban, bic, amount, currency, reference: creditorReference(number) });
 }
 
-const drawer = onceWanted(() => import('qrcode'));
+const drawer = lazyModule(() => import('qrcode'));
 
 const look = { errorCorrectionLevel: 'M', margin: 1 } as const;
 

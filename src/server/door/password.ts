@@ -1,7 +1,7 @@
-import { onceWanted } from '#server/onceWanted';
+import { lazyModule } from '#server/onceWanted';
 
 /** A megabyte of words, which is read with the first password that is chosen. */
-const judge = onceWanted(async () => {
+const judge = lazyModule(async () => {
   const [{ ZxcvbnFactory }, { adjacencyGraphs, dictionary }] = await Promise.all([
     import('@zxcvbn-ts/core'),
     import('@zxcvbn-ts/language-common'),
@@ -19,7 +19,7 @@ export async function isCommonPassword(password: string, about: readonly string[
   return (await judge()).check(password.slice(0, 100), known).guessesLog10 < 6;
 }
 
-const argon = onceWanted(() => import('@node-rs/argon2'));
+const argon = lazyModule(() => import('@node-rs/argon2'));
 
 /** As it is kept. */
 export const hashPassword = async (password: string): Promise<string> => (await argon()).hash(password);

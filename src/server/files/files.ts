@@ -6,6 +6,7 @@ import { mostSignatureBytes } from '#core/quote/signatureSize';
 import { eq } from 'drizzle-orm';
 import { makePaper } from '#server/documents/papers';
 import { type Picture, type PictureRefusal, remadePicture } from '#server/pictures/remadePicture';
+import { lazyModule } from '#server/onceWanted';
 import { randomBytes } from 'node:crypto';
 
 export const mostFileBytes = 8_000_000;
@@ -35,9 +36,11 @@ const pictures = new Set(['image/png', 'image/jpeg', 'image/webp', 'image/gif', 
 const looksLikeSvg = (bytes: Uint8Array): boolean =>
   /^\s*(<\?xml[^>]*>\s*)?(<!--[^]*?-->\s*)*<svg[\s>]/i.test(Buffer.from(bytes.subarray(0, 2000)).toString('utf8'));
 
+const kinds = lazyModule(() => import('file-type'));
+
 /** What the bytes are, whatever they claim to be. */
 async function kindOf(bytes: Uint8Array): Promise<string> {
-  const { fileTypeFromBuffer } = await import('file-type');
+  const { fileTypeFromBuffer } = await kinds();
   const found = await fileTypeFromBuffer(bytes);
   if (found && found.mime !== 'application/xml') return found.mime;
   return looksLikeSvg(bytes) ? 'image/svg+xml' : 'unknown';

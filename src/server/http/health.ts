@@ -1,5 +1,6 @@
 import { shortestPassphrase } from '#server/backup/format';
 import { hasKey } from '#server/http/bearer';
+import { isWhole } from '#server/loading';
 import { problem } from '#server/http/problem';
 import { complaintsOf, metricsOf, mostSilence } from '#server/queries/business/health';
 import type { APIContext } from 'astro';
@@ -17,7 +18,8 @@ export function live({ locals }: Asked): Response {
 export async function ready({ locals, request }: Asked): Promise<Response> {
   const { app } = locals;
   const health = await app.health();
-  const { stops, warns } = complaintsOf(health);
+  const { stops: others, warns } = complaintsOf(health);
+  const stops = isWhole() ? others : ['not_loaded', ...others];
   const known = hasKey(request.headers, app.config.healthKey);
   const status = stops.length > 0 ? 'not_ready' : 'ok';
   const code = stops.length > 0 ? 503 : 200;
@@ -37,9 +39,10 @@ export async function healthy({ locals, request }: Asked, version: string): Prom
   const { app } = locals;
   await app.queries.isSetUp(); // it can serve only where the database answers
   const agenda = app.agendaSilence() > mostSilence ? 'stuck' : 'ok';
+  const status = isWhole() ? agenda : 'not_loaded';
   const more = { version, database: app.engine, agenda };
   const known = hasKey(request.headers, app.config.healthKey);
-  return Response.json({ status: agenda, ...(known ? more : {}) }, { status: agenda === 'ok' ? 200 : 503 });
+  return Response.json({ status, ...(known ? more : {}) }, { status: status === 'ok' ? 200 : 503 });
 }
 
 const BackupAsked = z.strictObject({ passphrase: z.string().min(shortestPassphrase).max(1000) });

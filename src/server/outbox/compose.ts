@@ -18,7 +18,7 @@ import { files } from '#server/database/schema/files';
 import { documentsOf } from '#server/invoicing/bookingDocuments';
 import { documentPdfs } from '#server/invoicing/documentFile';
 import type { DocumentRow } from '#server/invoicing/issue';
-import { onceWanted } from '#server/onceWanted';
+import { lazyModule } from '#server/onceWanted';
 import { transferCid, transferPart } from '#server/outbox/transferPart';
 import { isAddressConfirmed } from '#server/letters/addressConfirmed';
 import { bringsDocuments, documentOfCause } from '#server/letters/writeDocumentLetter';
@@ -131,7 +131,7 @@ async function codeOf(deps: Deps, { codeId, voucherId }: MessageRow): Promise<st
 const ours = '#0d4a56';
 const us = { name: 'Ostendo', line: '', email: '', address: '', logo: null, colour: ours };
 
-const layout = onceWanted(() => import('../documents/LetterLayout'));
+const layout = lazyModule(() => import('../documents/LetterLayout'));
 
 /** A committed message as it goes out. */
 export async function composeMail(deps: Deps, row: MessageRow): Promise<OutgoingMail> {

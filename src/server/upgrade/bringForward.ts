@@ -2,6 +2,7 @@ import { ledgerOf } from '#core/booking/ledger';
 import { standing } from '#core/booking/standing';
 import type { Instant } from '#core/calendar/instant';
 import { agreedOf, lockBookings } from '#server/booking/lockBooking';
+import { asOfNow } from '#server/booking/seenUntil';
 import { writeDerived } from '#server/booking/writeDerived';
 import type { Database, Tx } from '#server/database/database';
 import { bookings } from '#server/database/schema/bookings';
@@ -63,7 +64,10 @@ async function bringBookings(tx: Tx, piece: Piece, now: Instant): Promise<void> 
   const locked = await lockBookings(tx, ids);
   await writeDerived(
     tx,
-    locked.map((loaded) => ({ loaded, current: standing(agreedOf(loaded.booking), loaded.facts, now) })),
+    locked.map((loaded) => ({
+      loaded,
+      current: standing(agreedOf(loaded.booking), loaded.facts, asOfNow(now, loaded)),
+    })),
   );
   await doneBefore(tx, piece, ids, now);
   const delivered = piece.bookings.filter((loaded) =>

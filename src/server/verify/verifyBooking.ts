@@ -5,6 +5,7 @@ import { secondsOf, type Instant } from '#core/calendar/instant';
 import { dealOf } from '#server/booking/dealOf';
 import { agreedOf, type LoadedBooking } from '#server/booking/lockBooking';
 import { coverOf, duePartsOf, summaryOf } from '#server/booking/summaryOf';
+import { asOfNow } from '#server/booking/seenUntil';
 import { ofDocuments } from '#server/errands/rewriteErrands';
 import { documentOfCause } from '#server/letters/writeDocumentLetter';
 import { type Difference, differs, listDiffers } from '#server/verify/differs';
@@ -14,7 +15,7 @@ import type { Piece } from '#server/verify/readPiece';
 export function verifyBooking(piece: Piece, loaded: LoadedBooking, ledger: Ledger, now: Instant): Difference[] {
   const { booking, client, facts } = loaded;
   const { id, number } = booking;
-  const current = standing(agreedOf(booking), facts, now);
+  const current = standing(agreedOf(booking), facts, asOfNow(now, { facts, agenda: piece.errands(id) }));
   const lastChange = facts.findLast((fact) => fact.kind === 'changed');
   const confirmed = facts.findLast((fact) => fact.kind === 'confirmed');
   return [

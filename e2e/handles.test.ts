@@ -1,0 +1,39 @@
+import { expect } from 'chai';
+import { connect, type Socket } from 'node:net';
+import { eventually } from '../testing/eventually';
+import { demoDirectory } from './installed';
+import { serve, type Served } from './server';
+
+const handles = 700;
+
+describe('a moment without file handles', function () {
+  let server: Served;
+  before(async () => (server = await serve(await demoDirectory(), {}, undefined, handles)));
+  after(() => server.stop());
+
+  const statusOf = (path: string): Promise<number> =>
+    fetch(server.address + path, { redirect: 'manual' }).then(
+      ({ status }) => status,
+      () => 0,
+    );
+
+  it('is over when it is over: every page answers again, and health tells the truth meanwhile and after it', async () => {
+    const { port } = new URL(server.address);
+    // What is loaded after the start is there; nobody has asked for any of these pages yet.
+    await new Promise((resolve) => setTimeout(resolve, 8000));
+    const sockets: Socket[] = [];
+    for (let index = 0; index < handles + 100; index++) {
+      const socket = connect(Number(port), '127.0.0.1');
+      socket.on('error', () => undefined);
+      sockets.push(socket);
+    }
+    await new Promise((resolve) => setTimeout(resolve, 1500));
+    for (const path of ['/sign-in', '/book', '/new-password', '/enter']) await statusOf(path);
+    for (const socket of sockets) socket.destroy();
+    await eventually(async () => (await statusOf('/livez')) === 200);
+    for (const path of ['/sign-in', '/book', '/new-password', '/enter', '/book/voucher'])
+      expect(await statusOf(path), path).to.equal(200);
+    expect(await statusOf('/healthz')).to.equal(200);
+    expect(await statusOf('/readyz')).to.equal(200);
+  });
+});
