@@ -17,4 +17,7 @@ if (what === 'scale') {
 else if (what === 'owner') {
   if (!existsSync('.demo-shots')) run('node', ['scripts/shots.mjs']);
   run('npx', ['tsx', 'bench/owner.ts']);
+} else if (what === 'doors') {
+  if (!existsSync('.demo-shots')) run('node', ['scripts/shots.mjs']);
+  run('npx', ['tsx', 'bench/doors.ts']);
 } else run('npx', ['tsx', 'bench/main.ts']);

@@ -66,6 +66,14 @@ async function loadPages(): Promise<Built> {
   return (await import(/* @vite-ignore */ built)) as Built;
 }
 
+/**
+ * What had come in while the process was busy has been read: timers run before that, so that after a long moment a connection
+ * looks idle whose request waits to be read.
+ */
+async function polled(): Promise<void> {
+  for (let round = 0; round < 3; round++) await new Promise((resolve) => setImmediate(resolve));
+}
+
 function endOnSignals(server: Server): void {
   let ending = false;
   const end = async (): Promise<void> => {
@@ -74,10 +82,11 @@ function endOnSignals(server: Server): void {
     log.info('ending: what was begun is answered, nothing else is taken');
     // What the kernel has accepted for us would be cut off: it is taken first.
     await pause(idleGrace);
+    await polled();
     // Takes no new connections; those that are open and silent are closed only after a moment, as a request may be on
     // its way on one of them. (The HTTP server's own `close` cuts them off at once.)
     const drained = new Promise<void>((resolve) => NetServer.prototype.close.call(server, () => resolve()));
-    const closing = setInterval(() => server.closeIdleConnections(), idleGrace);
+    const closing = setInterval(() => void polled().then(() => server.closeIdleConnections()), idleGrace);
     await Promise.race([drained, pause(drainMilliseconds)]);
     clearInterval(closing);
     server.closeAllConnections();

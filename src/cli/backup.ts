@@ -7,6 +7,7 @@ import { checkedPassphrase } from '#server/backup/seal';
 import { askServer, backupsIn } from '#server/backup/throughServer';
 import { writeBackup } from '#server/backup/writeBackup';
 import { type Config, ConfigError, readConfig } from '#server/config';
+import { causes, codeOf, saysFull } from '#server/database/away';
 import { DirectoryInUse } from '#server/database/directoryLock';
 import type { OpenDatabase } from '#server/database/database';
 import { openDatabase } from '#server/database/open';
@@ -16,8 +17,8 @@ import { type Erasure, ErasuresDamaged, erasuresIn, keepErasures, readErasures }
 import { installationSecret, keepSecret } from '#server/secrets';
 import type { Difference } from '#server/verify/differs';
 import { verify } from '#server/verify/verify';
-import { existsSync, mkdirSync, readdirSync } from 'node:fs';
-import { dirname, resolve } from 'node:path';
+import { existsSync, mkdirSync, readdirSync, rmSync } from 'node:fs';
+import { dirname, join, resolve } from 'node:path';
 
 /**
  * `backup FILE` and `restore FILE DIRECTORY [ERASURES]`. Whom the list beside the file names, or the list given besides,
@@ -25,7 +26,9 @@ import { dirname, resolve } from 'node:path';
  */
 export async function runBackup(command: 'backup' | 'restore', args: readonly string[]): Promise<number> {
   try {
-    const config = readConfig(process.env);
+    // A restored installation brings its own secret.
+    const unsaid = command === 'restore' ? { OSTENDO_SECRET: 'its own secret comes with what is restored' } : {};
+    const config = readConfig({ ...unsaid, ...process.env });
     const passphrase = checkedPassphrase(process.env.OSTENDO_BACKUP_PASSPHRASE);
     const [file, directory, erasures, ...more] = args;
     if (command === 'backup') {
@@ -46,11 +49,17 @@ export async function runBackup(command: 'backup' | 'restore', args: readonly st
   } catch (error) {
     if (error instanceof ConfigError) return wrong('invalid_settings', error.message);
     if (error instanceof ErasuresDamaged) return wrong('erasures_damaged', error.message, 'ERASURES');
+    if (saysNoRoom(error))
+      return wrong('disk_full', 'there is no room left on the disk: nothing was kept of it', 'FILE');
     if (error instanceof BackupFailed)
       return wrong(error.code, error.message, error.code === 'passphrase_missing' ? 'OSTENDO_BACKUP_PASSPHRASE' : '');
     throw error;
   }
 }
+
+/** The disk said so itself, or the database did. */
+const saysNoRoom = (error: unknown): boolean =>
+  saysFull(error) || [...causes(error)].some((each) => codeOf(each) === 'ENOSPC');
 
 async function back(config: Config, file: string, passphrase: string): Promise<number> {
   if (existsSync(file)) return wrong('file_there', 'a file of that name is there already', 'FILE');
@@ -77,10 +86,16 @@ async function restore(config: Config, file: string, passphrase: string, erased:
   const { directory, databaseUrl } = config;
   if (existsSync(directory) && readdirSync(directory).length > 0)
     return wrong('not_empty', `${directory} is not empty`, 'DIRECTORY');
+  const isNew = !existsSync(directory);
   mkdirSync(directory, { recursive: true, mode: 0o700 });
   const { header, rows } = await restoreBackup(file, passphrase, (sets, { secret }) => {
     keepSecret(directory, secret);
     return openDatabase({ directory, databaseUrl, sets });
+  }).catch((error: unknown) => {
+    // What a damaged backup has left would bar the next try.
+    for (const name of readdirSync(directory)) rmSync(join(directory, name), { recursive: true, force: true });
+    if (isNew) rmSync(directory, { recursive: true, force: true });
+    throw error;
   });
   // Opened again, it is brought up to this version.
   let gone = 0;

@@ -24,6 +24,8 @@ const Config = z
       .string()
       .regex(/^postgres(ql)?:\/\//, 'an address that begins with postgres:// or postgresql://')
       .optional(),
+    /** The most connections that this process has to a server; all processes together need no more than it lets. */
+    OSTENDO_CONNECTIONS: z.coerce.number().int().min(2).max(100).default(10),
     SMTP_URL: z
       .string()
       .regex(/^smtps?:\/\//, 'an address that begins with smtp:// or smtps://')
@@ -68,6 +70,8 @@ export type Config = {
   readonly host: string;
   readonly directory: string;
   readonly databaseUrl: string | undefined;
+  /** The most connections that this process has to a server. */
+  readonly connections: number;
   readonly secret: string | undefined;
   readonly formerSecret: string | undefined;
   readonly healthKey: string | undefined;
@@ -119,6 +123,7 @@ export function readConfig(environment: Readonly<Record<string, string | undefin
     host,
     directory,
     databaseUrl,
+    connections: parsed.data.OSTENDO_CONNECTIONS,
     secret,
     formerSecret,
     healthKey,

@@ -22,8 +22,11 @@ export function isDatabaseAway(error: unknown): boolean {
   return false;
 }
 
-/** What PostgreSQL says when it stops or starts or ends a connection, or has none left (appendix A of its manual). */
-const awayCodes = /^(08...|57P0[1-5]|53300)$/;
+/**
+ * What PostgreSQL says when it stops or starts or ends a connection, has none left, or has another database in place of ours
+ * (appendix A of its manual).
+ */
+const awayCodes = /^(08...|57P0[1-5]|53300|3D000|3F000|42P01)$/;
 const networkCodes = /^(ECONN|EPIPE|ETIMEDOUT|ENOTFOUND|EAI_|EHOST|ENET|ENOENT)/;
 /** The driver has no codes for these. */
 const driverWords =
@@ -36,6 +39,12 @@ export function saysAway(error: unknown): boolean {
     if (code !== null && (awayCodes.test(code) || networkCodes.test(code))) return true;
     if (code === null && driverWords.test(each.message)) return true;
   }
+  return false;
+}
+
+/** The server has no connection left: one of ours, or of another process, may be given back in a moment. */
+export function hasNoConnection(error: unknown): boolean {
+  for (const each of causes(error)) if (codeOf(each) === '53300') return true;
   return false;
 }
 

@@ -7,6 +7,8 @@ import type { OpenDatabase, Report } from '#server/database/database';
 /** A server where `DATABASE_URL` is given, else PGlite in the data directory; its schema is brought up to date. */
 export async function openDatabase(settings: {
   databaseUrl?: string | undefined;
+  /** The most connections to a server. */
+  connections?: number;
   directory: string;
   /** False for data that can be made again: nothing waits for the disk. */
   durable?: boolean;
@@ -16,9 +18,17 @@ export async function openDatabase(settings: {
   /** Told where the engine in this process breaks down. */
   onBroken?: ((cause: unknown) => void) | undefined;
 }): Promise<OpenDatabase> {
-  const { databaseUrl, directory, durable = true, report = () => undefined, sets = migrationSets, onBroken } = settings;
+  const {
+    databaseUrl,
+    connections,
+    directory,
+    durable = true,
+    report = () => undefined,
+    sets = migrationSets,
+    onBroken,
+  } = settings;
   const opened = await (databaseUrl
-    ? openServer(databaseUrl, report, sets)
+    ? openServer(databaseUrl, report, sets, connections)
     : openDirectory(directory, durable, sets, onBroken));
   let begun = 0;
   return { ...opened, db: onlyInside(opened.db, () => begun++), begun: () => begun };

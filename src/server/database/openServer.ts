@@ -1,8 +1,9 @@
-import { DatabaseAway, DatabaseRefused, mustRepeat, saysAway } from '#server/database/away';
+import { DatabaseAway, DatabaseRefused, hasNoConnection, mustRepeat, saysAway } from '#server/database/away';
 import type { Database, OpenDatabase, Report, Tx } from '#server/database/database';
 import { clientWith, keptNames, type KeptNames } from '#server/database/keptNames';
 import { isUpToDate } from '#server/database/upToDate';
 import { casing, type MigrationSet, migrationSets } from '#server/database/migrations';
+import { log } from '#server/logging/log';
 import { onceWanted } from '#server/onceWanted';
 import type { NodePgDatabase, NodePgSession } from 'drizzle-orm/node-postgres';
 import { type SQL, sql } from 'drizzle-orm';
@@ -28,11 +29,22 @@ const migrationLock = 7_307_241;
 const mostTries = 6;
 const repeatPause = (tries: number): number => 2 ** tries * (5 + Math.random() * 10);
 
+/** So often, and after so many milliseconds, a connection is asked for again where the server has none left: eight seconds. */
+const mostWaits = 40;
+const waitPause = 200;
+
 async function repeated<T>(names: KeptNames, work: () => Promise<T>): Promise<T> {
+  let waits = 0;
   for (let tries = 1; ; tries++) {
     try {
       return await work();
     } catch (error) {
+      if (hasNoConnection(error) && waits < mostWaits) {
+        waits++;
+        tries--;
+        await pause(waitPause * (0.5 + Math.random()));
+        continue;
+      }
       if (saysAway(error)) throw new DatabaseAway(error);
       const again = mustRepeat(error) || names.gaveUp(error);
       if (tries === mostTries || !again) throw error;
@@ -59,17 +71,19 @@ export async function openServer(
   url: string,
   report: Report,
   sets: readonly MigrationSet[] = migrationSets,
+  connections = usualConnections,
 ): Promise<OpenDatabase> {
   const own = await driver();
   const names = keptNames();
   const pool = repeatingPool(own, names, {
     connectionString: url,
     application_name: 'ostendo',
-    max: 10,
+    max: connections,
     // What is asked before an answer has come goes over at once, and is carried out in its order.
     pipeline: true,
     connectionTimeoutMillis: 10_000,
-    idleTimeoutMillis: 60_000,
+    // Another process may want them.
+    idleTimeoutMillis: 10_000,
     keepAlive: true,
     // Nothing waits without end: for a lock, for a statement, for a transaction that its process forgot.
     lock_timeout: 30_000,
@@ -81,6 +95,7 @@ export async function openServer(
   pool.on('connect', (client) => client.on('error', () => undefined));
   try {
     await waitForServer(pool, report);
+    await sayConnections(pool, connections);
     const db = own.drizzle({ client: pool, casing });
     if (!(await isUpToDate(db as unknown as Database, sets))) await migrateAlone(own, pool, db, sets);
     const opened = withOwnTransactions(own, names, pool, db);
@@ -89,6 +104,25 @@ export async function openServer(
     await pool.end();
     throw error;
   }
+}
+
+/** Connections of a process where nothing is said. */
+const usualConnections = 10;
+
+/** Says at the start where the server lets fewer connections than this process may want, and keeps to them. */
+async function sayConnections(pool: pg.Pool, connections: number): Promise<void> {
+  const { rows } = await pool.query<{ lets: number }>(`
+    select least(
+      current_setting('max_connections')::int - current_setting('superuser_reserved_connections')::int,
+      nullif((select rolconnlimit from pg_roles where rolname = current_user), -1),
+      nullif((select datconnlimit from pg_database where datname = current_database()), -1)) as lets`);
+  const { lets } = rows[0]!;
+  if (lets >= connections) return;
+  pool.options.max = Math.max(1, lets);
+  log.warn(
+    { connections, lets },
+    'the database server lets fewer connections than OSTENDO_CONNECTIONS says: all processes together need no more',
+  );
 }
 
 /** Says no for good: a wrong password or name (class 28), a database that is not there. */

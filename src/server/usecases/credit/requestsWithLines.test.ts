@@ -14,6 +14,7 @@ import { testBankAccount } from '#world/accounts/testBankAccounts';
 import { mail } from '#world/mailbox/tables';
 import { verify } from '#server/verify/verify';
 import { expect } from 'chai';
+import { PDFDocument } from 'pdf-lib';
 import { asc, eq } from 'drizzle-orm';
 import { simpleParser } from 'mailparser';
 import { randomUUID } from 'node:crypto';
@@ -256,11 +257,9 @@ describe('requests with lines', () => {
   });
 
   it('bring their papers, and list their lines in the letter', async () => {
-    const kept = await app.uploadFile(
-      Buffer.from('%PDF-1.7\n1 0 obj<<>>endobj\ntrailer<<>>\n%%EOF'),
-      'plan.pdf',
-      'any',
-    );
+    const paper = await PDFDocument.create();
+    paper.addPage();
+    const kept = await app.uploadFile(Buffer.from(await paper.save()), 'plan.pdf', 'any');
     if (!kept.ok) throw new Error(kept.refusal.code);
     await asked({ attachments: [{ file: kept.value.id, name: 'plan.pdf' }], terms: 'No refund.' }, { send: true });
     const [newest] = await app.world.mail.list('ines@example.com', 1);

@@ -1,0 +1,249 @@
+/**
+ * `npm run bench -- doors`: what a stranger, somebody with a link and an owner can take of a running installation, each as hard
+ * as they can from one network for some seconds, and what that is to another visitor: `/book` and `/livez`, beside an idle run.
+ */
+import { demoSignIn } from '#demo/scenario';
+import { randomBytes } from 'node:crypto';
+import { cpSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import sharp from 'sharp';
+import { say } from './measure';
+import { withServer } from './served';
+
+const seconds = 8;
+const atOnce = 80;
+/** How many times idle another visitor's page may take, at its median; milliseconds for a sign of life. */
+const mostTimes = 5;
+const mostSign = 1000;
+
+type Ask = {
+  readonly path: string;
+  readonly method?: string;
+  readonly body?: string | Uint8Array;
+  readonly headers?: Record<string, string>;
+};
+type Door = {
+  readonly who: string;
+  readonly what: string;
+  readonly ask: (index: number) => Ask;
+  readonly atOnce?: number;
+};
+type Seen = { readonly ms: number; readonly status: number };
+
+const attacker = '203.0.113.66';
+const visitor = '198.51.100.20';
+
+async function asked(address: string, { path, headers = {}, ...rest }: Ask, from: string): Promise<Seen> {
+  const begun = performance.now();
+  const response = await fetch(address + path, {
+    ...rest,
+    redirect: 'manual',
+    headers: { 'x-forwarded-for': from, ...headers },
+  } as RequestInit).catch(() => null);
+  await response?.arrayBuffer().catch(() => null);
+  return { ms: performance.now() - begun, status: response?.status ?? 0 };
+}
+
+const pause = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms));
+const median = (all: readonly number[]): number => all.toSorted((a, b) => a - b)[Math.floor(all.length / 2)] ?? 0;
+const memoryOf = (pid: number): number =>
+  Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))![1]) / 1024;
+
+/** What another visitor meets until it is over: their pages, signs of life, and what the process holds at most. */
+async function visited(address: string, pid: number, isOver: () => boolean) {
+  const pages: number[] = [];
+  const signs: number[] = [];
+  let refused = 0;
+  let memory = 0;
+  while (!isOver()) {
+    const page = await asked(address, { path: '/book' }, visitor);
+    if (page.status !== 200) refused++;
+    pages.push(page.ms);
+    signs.push((await asked(address, { path: '/livez' }, visitor)).ms);
+    memory = Math.max(memory, memoryOf(pid));
+    await pause(100);
+  }
+  return { page: median(pages), slowest: Math.max(...pages), sign: Math.max(...signs), refused, memory };
+}
+
+/** Goes on from one network until the time is over; what has no answer by then is left. */
+async function pressed(address: string, door: Door, until: number): Promise<Map<number, number>> {
+  const answers = new Map<number, number>();
+  let index = 0;
+  const one = async (): Promise<void> => {
+    while (performance.now() < until) {
+      const { status } = await asked(address, door.ask(index++), attacker);
+      answers.set(status, (answers.get(status) ?? 0) + 1);
+    }
+  };
+  await Promise.race([
+    Promise.all(Array.from({ length: door.atOnce ?? atOnce }, one)),
+    pause(until - performance.now()),
+  ]);
+  return answers;
+}
+
+async function signedIn(address: string): Promise<string> {
+  const response = await fetch(`${address}/api/auth/sign-in/email`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json', origin: address, 'x-forwarded-for': visitor },
+    body: JSON.stringify({ email: demoSignIn.email, password: demoSignIn.password }),
+  });
+  return response.headers
+    .getSetCookie()
+    .map((cookie) => cookie.split(';', 1)[0])
+    .join('; ');
+}
+
+/** Links as they stand in letters of the demo, by what they open. */
+async function linksIn(address: string, cookie: string, kind: 'q' | 'b' | 'r'): Promise<string[]> {
+  const found = new Set<string>();
+  const view = (await (await fetch(`${address}/api/stand-ins/view`, { headers: { cookie } })).json()) as {
+    mail: { seq: number }[];
+  };
+  for (const { seq } of view.mail) {
+    const page = await (await fetch(`${address}/stand-ins?mail=${seq}`, { headers: { cookie } })).text();
+    for (const [, link] of page.matchAll(new RegExp(`/${kind}/([A-Za-z0-9_-]{43})`, 'g'))) found.add(link!);
+  }
+  return [...found];
+}
+
+const json = (path: string, body: unknown, headers: Record<string, string> = {}): Ask => ({
+  path,
+  method: 'POST',
+  headers: { 'content-type': 'application/json', ...headers },
+  body: JSON.stringify(body),
+});
+
+async function doorsOf(address: string): Promise<Door[]> {
+  const cookie = await signedIn(address);
+  const noise = sharp({
+    create: {
+      width: 700,
+      height: 240,
+      channels: 3,
+      background: '#fff',
+      noise: { type: 'gaussian', mean: 120, sigma: 40 },
+    },
+  });
+  const image = `data:image/png;base64,${(await noise.png().toBuffer()).subarray(0, 480_000).toString('base64')}`;
+  const signature = { name: 'Ines Valadar', method: 'drawn', image, consents: true };
+  const photo = await sharp({
+    create: {
+      width: 3000,
+      height: 2200,
+      channels: 3,
+      background: '#135',
+      noise: { type: 'gaussian', mean: 90, sigma: 30 },
+    },
+  })
+    .jpeg({ quality: 60 })
+    .toBuffer();
+  const [quote] = await linksIn(address, cookie, 'q');
+  const nowhere = (): string => randomBytes(32).toString('base64url');
+  return [
+    { who: 'stranger', what: 'the booking page', ask: () => ({ path: '/book' }) },
+    {
+      who: 'stranger',
+      what: 'a signature by no link',
+      ask: () => json('/api/client/quote/sign', { link: nowhere(), sha256: 'x'.repeat(64), signature }),
+    },
+    { who: 'stranger', what: 'papers by no link', ask: () => ({ path: `/b/${nowhere()}/agreement.pdf` }) },
+    {
+      who: 'stranger',
+      what: 'free days',
+      ask: (index) => ({ path: `/api/client/free?service=dobsonian&from=2027-0${(index % 4) + 5}-01&to=2028-01-01` }),
+    },
+    {
+      who: 'stranger',
+      what: 'wrong passwords',
+      ask: (index) =>
+        json(
+          '/api/auth/sign-in/email',
+          { email: `a${index}@example.com`, password: 'wrong password, quite long' },
+          { origin: address },
+        ),
+    },
+    {
+      who: 'stranger',
+      what: 'new passwords',
+      ask: (index) => json('/api/door/forgot-password', { email: `a${index}@example.com` }),
+    },
+    ...(quote
+      ? [{ who: 'with a link', what: 'what was signed, as a PDF', ask: () => ({ path: `/q/${quote}/agreement.pdf` }) }]
+      : []),
+    ...(quote ? [{ who: 'with a link', what: 'the offer', ask: () => ({ path: `/q/${quote}` }) }] : []),
+    {
+      who: 'owner',
+      what: 'pictures',
+      atOnce: 16,
+      ask: () => ({
+        path: '/api/files?for=picture',
+        method: 'POST',
+        body: photo,
+        headers: { cookie, 'content-type': 'image/jpeg', 'x-file-name': 'a.jpg', 'sec-fetch-site': 'same-origin' },
+      }),
+    },
+    {
+      who: 'owner',
+      what: 'the journal, whole',
+      atOnce: 16,
+      ask: () => ({ path: '/journal/export.hledger', headers: { cookie } }),
+    },
+    {
+      who: 'owner',
+      what: 'reports as PDF',
+      atOnce: 16,
+      ask: (index) => ({
+        path: `/journal/reports/revenue.pdf?from=2027-01-01&until=2027-04-${10 + (index % 20)}`,
+        headers: { cookie },
+      }),
+    },
+  ];
+}
+
+async function main(): Promise<number> {
+  const directory = mkdtempSync(join(tmpdir(), 'ostendo-doors-'));
+  cpSync(process.env.OSTENDO_BENCH_DATA ?? '.demo-shots', directory, { recursive: true });
+  rmSync(join(directory, 'owner.lock'), { force: true });
+  process.env.OSTENDO_TRUSTED_PROXIES = 'loopback';
+  let failed = 0;
+  await withServer(4399, { OSTENDO_DATA: directory }, async ({ address, pid }) => {
+    await pause(8000); // its pages are loaded
+    const doors = await doorsOf(address);
+    for (let round = 0; round < 10; round++) await asked(address, { path: '/book' }, visitor);
+    const from = performance.now();
+    const idle = await visited(address, pid, () => performance.now() - from > 4000);
+    say('idle', `/book ${Math.round(idle.page)} ms, /livez ${Math.round(idle.sign)} ms, ${Math.round(idle.memory)} MB`);
+    for (const door of doors) {
+      const until = performance.now() + seconds * 1000;
+      const [answers, seen] = await Promise.all([
+        pressed(address, door, until),
+        visited(address, pid, () => performance.now() >= until),
+      ]);
+      const times = seen.page / idle.page;
+      const bad = times > mostTimes || seen.sign > mostSign || seen.refused > 0;
+      if (bad) failed++;
+      const said = [...answers]
+        .sort(([a], [b]) => a - b)
+        .map(([status, count]) => `${status}×${count}`)
+        .join(' ');
+      say(
+        `${door.who}: ${door.what}`,
+        `/book ${times.toFixed(1)} times idle (slowest ${Math.round(seen.slowest)} ms), /livez ${Math.round(seen.sign)} ms, ${Math.round(seen.memory)} MB; ${said}${bad ? '  ABOVE' : ''}`,
+      );
+      await pause(1500);
+    }
+  });
+  rmSync(directory, { recursive: true });
+  return failed;
+}
+
+const failed = await main();
+console.log(
+  failed === 0
+    ? 'Nobody keeps another visitor waiting.'
+    : `${failed} doors keep another visitor waiting (goal: /book within ${mostTimes} times idle, /livez within ${mostSign} ms).`,
+);
+process.exit(failed === 0 ? 0 : 1);
