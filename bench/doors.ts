@@ -31,7 +31,8 @@ type Door = {
 };
 type Seen = { readonly ms: number; readonly status: number };
 
-const attacker = '203.0.113.66';
+/** Each door is pressed from a network of its own, so that none waits for what another has left. */
+const attackerOf = (door: number): string => `203.0.113.${10 + door}`;
 const visitor = '198.51.100.20';
 
 async function asked(address: string, { path, headers = {}, ...rest }: Ask, from: string): Promise<Seen> {
@@ -68,12 +69,12 @@ async function visited(address: string, pid: number, isOver: () => boolean) {
 }
 
 /** Goes on from one network until the time is over; what has no answer by then is left. */
-async function pressed(address: string, door: Door, until: number): Promise<Map<number, number>> {
+async function pressed(address: string, from: string, door: Door, until: number): Promise<Map<number, number>> {
   const answers = new Map<number, number>();
   let index = 0;
   const one = async (): Promise<void> => {
     while (performance.now() < until) {
-      const { status } = await asked(address, door.ask(index++), attacker);
+      const { status } = await asked(address, door.ask(index++), from);
       answers.set(status, (answers.get(status) ?? 0) + 1);
     }
   };
@@ -96,17 +97,26 @@ async function signedIn(address: string): Promise<string> {
     .join('; ');
 }
 
-/** Links as they stand in letters of the demo, by what they open. */
-async function linksIn(address: string, cookie: string, kind: 'q' | 'b' | 'r'): Promise<string[]> {
-  const found = new Set<string>();
-  const view = (await (await fetch(`${address}/api/stand-ins/view`, { headers: { cookie } })).json()) as {
-    mail: { seq: number }[];
-  };
-  for (const { seq } of view.mail) {
-    const page = await (await fetch(`${address}/stand-ins?mail=${seq}`, { headers: { cookie } })).text();
-    for (const [, link] of page.matchAll(new RegExp(`/${kind}/([A-Za-z0-9_-]{43})`, 'g'))) found.add(link!);
+/** A link to the first quote that was signed, as its owner copies it; null where there is none. */
+async function signedQuote(address: string, cookie: string): Promise<string | null> {
+  const read = async <T>(path: string): Promise<T> =>
+    (await (await fetch(address + path, { headers: { cookie, 'x-forwarded-for': visitor } })).json()) as T;
+  const { lines } = await read<{ lines: readonly { number: string }[] }>('/api/quotes?state=accepted');
+  for (const { number } of lines) {
+    const {
+      id: quoteId,
+      edition,
+      hasAgreement,
+    } = await read<{ id: string; edition: number; hasAgreement: boolean }>(`/api/quotes/${number}`);
+    if (!hasAgreement) continue;
+    const copied = await fetch(`${address}/api/quotes/copy-link`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json', cookie, 'x-forwarded-for': visitor },
+      body: JSON.stringify({ quoteId, edition }),
+    });
+    if (copied.ok) return ((await copied.json()) as { url: string }).url.split('/').at(-1)!;
   }
-  return [...found];
+  return null;
 }
 
 const json = (path: string, body: unknown, headers: Record<string, string> = {}): Ask => ({
@@ -140,7 +150,7 @@ async function doorsOf(address: string): Promise<Door[]> {
   })
     .jpeg({ quality: 60 })
     .toBuffer();
-  const [quote] = await linksIn(address, cookie, 'q');
+  const quote = await signedQuote(address, cookie);
   const nowhere = (): string => randomBytes(32).toString('base64url');
   return [
     { who: 'stranger', what: 'the booking page', ask: () => ({ path: '/book' }) },
@@ -168,7 +178,7 @@ async function doorsOf(address: string): Promise<Door[]> {
     {
       who: 'stranger',
       what: 'new passwords',
-      ask: (index) => json('/api/door/forgot-password', { email: `a${index}@example.com` }),
+      ask: (index) => json('/api/door/forgot', { email: `a${index}@example.com` }),
     },
     ...(quote
       ? [{ who: 'with a link', what: 'what was signed, as a PDF', ask: () => ({ path: `/q/${quote}/agreement.pdf` }) }]
@@ -216,10 +226,10 @@ async function main(): Promise<number> {
     const from = performance.now();
     const idle = await visited(address, pid, () => performance.now() - from > 4000);
     say('idle', `/book ${Math.round(idle.page)} ms, /livez ${Math.round(idle.sign)} ms, ${Math.round(idle.memory)} MB`);
-    for (const door of doors) {
+    for (const [index, door] of doors.entries()) {
       const until = performance.now() + seconds * 1000;
       const [answers, seen] = await Promise.all([
-        pressed(address, door, until),
+        pressed(address, attackerOf(index), door, until),
         visited(address, pid, () => performance.now() >= until),
       ]);
       const times = seen.page / idle.page;

@@ -3,7 +3,6 @@ import type { Database, OpenDatabase, Report, Tx } from '#server/database/databa
 import { clientWith, keptNames, type KeptNames } from '#server/database/keptNames';
 import { isUpToDate } from '#server/database/upToDate';
 import { casing, type MigrationSet, migrationSets } from '#server/database/migrations';
-import { log } from '#server/logging/log';
 import { onceWanted } from '#server/onceWanted';
 import type { NodePgDatabase, NodePgSession } from 'drizzle-orm/node-postgres';
 import { type SQL, sql } from 'drizzle-orm';
@@ -95,7 +94,7 @@ export async function openServer(
   pool.on('connect', (client) => client.on('error', () => undefined));
   try {
     await waitForServer(pool, report);
-    await sayConnections(pool, connections);
+    await sayConnections(pool, connections, report);
     const db = own.drizzle({ client: pool, casing });
     if (!(await isUpToDate(db as unknown as Database, sets))) await migrateAlone(own, pool, db, sets);
     const opened = withOwnTransactions(own, names, pool, db);
@@ -110,7 +109,7 @@ export async function openServer(
 const usualConnections = 10;
 
 /** Says at the start where the server lets fewer connections than this process may want, and keeps to them. */
-async function sayConnections(pool: pg.Pool, connections: number): Promise<void> {
+async function sayConnections(pool: pg.Pool, connections: number, report: Report): Promise<void> {
   const { rows } = await pool.query<{ lets: number }>(`
     select least(
       current_setting('max_connections')::int - current_setting('superuser_reserved_connections')::int,
@@ -119,10 +118,8 @@ async function sayConnections(pool: pg.Pool, connections: number): Promise<void>
   const { lets } = rows[0]!;
   if (lets >= connections) return;
   pool.options.max = Math.max(1, lets);
-  log.warn(
-    { connections, lets },
-    'the database server lets fewer connections than OSTENDO_CONNECTIONS says: all processes together need no more',
-  );
+  const said = `it lets ${lets}, and OSTENDO_CONNECTIONS says ${connections}: all processes together need no more`;
+  report('the database server lets few connections', new Error(said));
 }
 
 /** Says no for good: a wrong password or name (class 28), a database that is not there. */

@@ -1,5 +1,6 @@
 import { OutsideFailed } from '#server/outside/outsideFailed';
 import { everyAdapter } from '#server/outside/everyAdapter';
+import { leaveTurn } from '#server/outside/turnNow';
 import type { Adapter, Adapters, CardProcessor, Mailbox } from '#server/ports';
 import {
   circuitBreaker,
@@ -38,6 +39,7 @@ function bounded<T extends object>(service: string, policy: IPolicy, target: T, 
   const call =
     (method: (...given: unknown[]) => Promise<unknown>) =>
     async (...given: unknown[]): Promise<unknown> => {
+      leaveTurn();
       try {
         // Without a signal of its own each call would listen on one that all share.
         return await policy.execute(() => method(...given), new AbortController().signal);

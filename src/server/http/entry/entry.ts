@@ -7,10 +7,14 @@ import { callerAddress, keepOnlyChecked } from '#server/http/entry/callerAddress
 import { contentPolicy, steadyHeaders, strictTransport } from '#server/http/headers';
 import { log } from '#server/logging/log';
 import { duringRequest } from '#server/logging/requestNow';
+import { networkOf } from '#server/guard/network';
+import { openTurns, type Turn } from '#server/http/entry/turns';
+import { whileTurn } from '#server/outside/turnNow';
 import { onceWanted } from '#server/onceWanted';
 import { randomUUID } from 'node:crypto';
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http';
 import onHeaders from 'on-headers';
+import { setTimeout as pause } from 'node:timers/promises';
 import sirv from 'sirv';
 
 /** The handler that Astro's adapter gives in middleware mode. */
@@ -41,6 +45,13 @@ const idleDeadline = 10_000;
 /** What stands in the log for what no route has answered yet. */
 const unrouted = '-';
 
+/** Of one network so many are answered at a time, so many wait; what is more is told so, after so many milliseconds. */
+const turnsHere = { atOnce: 3, mostWaiting: 250 };
+const refusedAfter = 1000;
+/** Signs of life wait for nobody, nor do processors' events: some answer to what is being waited for. */
+const isAside = (path: string): boolean => /^\/(?:livez|readyz|healthz|metrics)$|^\/api\/events\//.test(path);
+const free: Turn = { end: () => undefined };
+
 /** Each stage of a request in its order; the first that ends it is the last. */
 export function openEntry({ baseUrl, trustedProxies, assets, pages, isReady }: EntrySettings): Server {
   const addressOf = callerAddress(trustedProxies);
@@ -58,6 +69,7 @@ export function openEntry({ baseUrl, trustedProxies, assets, pages, isReady }: E
       ),
   });
   const compressed = onceWanted(compressing);
+  const turns = openTurns(turnsHere);
 
   const answer = async (request: IncomingMessage, response: ServerResponse, requestId: string): Promise<void> => {
     const refuse = (status: number, code: string, detail?: unknown): void =>
@@ -84,12 +96,23 @@ export function openEntry({ baseUrl, trustedProxies, assets, pages, isReady }: E
       return body.fault === 'too_large' ? refuse(413, 'too_large', { limit }) : refuse(400, 'not_whole');
     const gone = new AbortController();
     response.once('close', () => gone.abort());
+    const turn = isAside(path) ? free : await turns(networkOf(addressOf(request)), gone.signal);
+    if (!turn) {
+      if (gone.signal.aborted) return;
+      // Whoever asks again at once is not answered faster than they could be served.
+      await pause(refusedAfter);
+      response.setHeader('retry-after', '2');
+      return refuse(429, 'too_much_work');
+    }
+    response.once('close', turn.end);
     const late = setTimeout(() => {
       log.error({ code: 'timed_out' }, 'an answer took too long');
       refuse(503, 'timed_out');
     }, answerDeadline);
     try {
-      await pages(withBody(request, body.bytes), response, undefined, { requestId, ended: gone.signal });
+      await whileTurn(turn.end, () =>
+        pages(withBody(request, body.bytes), response, undefined, { requestId, ended: gone.signal }),
+      );
     } finally {
       clearTimeout(late);
     }
