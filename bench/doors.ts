@@ -101,13 +101,13 @@ async function signedIn(address: string): Promise<string> {
 async function signedQuote(address: string, cookie: string): Promise<string | null> {
   const read = async <T>(path: string): Promise<T> =>
     (await (await fetch(address + path, { headers: { cookie, 'x-forwarded-for': visitor } })).json()) as T;
-  const { lines } = await read<{ lines: readonly { number: string }[] }>('/api/quotes?state=accepted');
-  for (const { number } of lines) {
+  const { quotes } = await read<{ quotes: readonly { number: string }[] }>('/api/quotes?state=accepted');
+  for (const { number } of quotes) {
     const {
       id: quoteId,
       edition,
       hasAgreement,
-    } = await read<{ id: string; edition: number; hasAgreement: boolean }>(`/api/quotes/${number}`);
+    } = await read<{ id: string; edition: number; hasAgreement: boolean }>(`/api/quote/${number}`);
     if (!hasAgreement) continue;
     const copied = await fetch(`${address}/api/quotes/copy-link`, {
       method: 'POST',

@@ -21,7 +21,7 @@ import { verify } from '#server/verify/verify';
 import { expect } from 'chai';
 import { sql } from 'drizzle-orm';
 import { createHash, randomUUID } from 'node:crypto';
-import fs, { mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import fs, { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { access } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -175,7 +175,13 @@ describe('a backup', function () {
       await next.look(0);
       await next.close();
       expect(readErasures(list).map(({ clientId }) => clientId)).to.deep.equal([client!.id]);
-      expect(await runBackup('restore', [join(beside, 'one.age'), join(folder, 'erased'), list])).to.equal(0);
+      // A damaged one leaves nothing that would bar the next try.
+      const [damaged, target] = [join(folder, 'damaged.age'), join(folder, 'erased')];
+      const sealed = readFileSync(join(beside, 'one.age'));
+      writeFileSync(damaged, sealed.subarray(0, sealed.length - 1));
+      expect(await runBackup('restore', [damaged, target])).to.equal(2);
+      expect(existsSync(target)).to.equal(false);
+      expect(await runBackup('restore', [join(beside, 'one.age'), target, list])).to.equal(0);
       const opened = await openDatabase({ directory: join(folder, 'erased'), durable: false });
       const there = await opened.db.select().from(clients);
       expect(there.map(({ name, email }) => [name, email])).to.deep.equal([['Erased client', '']]);

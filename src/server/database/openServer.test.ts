@@ -54,6 +54,32 @@ const server = process.env.OSTENDO_TEST_SERVER;
     expect(problems).to.include('an idle connection to the database was lost');
   });
 
+  it('that lets few connections is asked by turns: nobody is told that it is away, and the start says so', async () => {
+    const own = await onServer(server!);
+    ends.push(own.drop);
+    const { db } = await open(own.url);
+    const name = new URL(own.url).pathname.slice(1);
+    await db.execute(sql.raw(`create role few_${name} login superuser password 'few' connection limit 3`));
+    ends.push(() => db.execute(sql.raw(`drop role few_${name}`)));
+    const url = new URL(own.url);
+    url.username = `few_${name}`;
+    url.password = 'few';
+    // A superuser has no limit: it opens the schema, and its limit counts once it is none.
+    for (const schema of ['public', 'world', 'drizzle'])
+      await db.execute(sql.raw(`grant usage on schema ${schema} to few_${name}`));
+    for (const schema of ['public', 'world', 'drizzle'])
+      await db.execute(sql.raw(`grant select on all tables in schema ${schema} to few_${name}`));
+    await db.execute(sql.raw(`alter role few_${name} nosuperuser`));
+    // Two processes, each of which may want ten.
+    const both = [await open(url.href), await open(url.href)];
+    expect(problems).to.include('the database server lets few connections');
+    const work = both.flatMap((each) =>
+      Array.from({ length: 15 }, () => each.db.transaction((tx) => tx.execute(sql`select pg_sleep(0.02)`))),
+    );
+    const failed = (await Promise.allSettled(work)).filter(({ status }) => status === 'rejected');
+    expect(failed).to.deep.equal([]);
+  });
+
   it('in the midst of transactions: each fails as that, and no connection is lost for good', async () => {
     const line = await way();
     const opened = await open(line.url);

@@ -1,4 +1,4 @@
-import { isDatabaseAway, saysFull } from '#server/database/away';
+import { isDatabaseAway, saysExhausted, saysFull } from '#server/database/away';
 import { CallerGone, TooMuchWork } from '#server/guard/workQueue';
 import { problem } from '#server/http/problem';
 import { requestNow } from '#server/logging/requestNow';
@@ -16,7 +16,7 @@ export type Failure = {
  * for what takes a while, 499 where whoever asked has gone (nobody reads that), 500 for anything else, which is a bug of ours.
  */
 export function failureOf(error: unknown): Failure {
-  if (isDatabaseAway(error)) return { status: 503, code: 'database_away' };
+  if (isDatabaseAway(error) || saysExhausted(error)) return { status: 503, code: 'database_away' };
   if (saysFull(error)) return { status: 507, code: 'disk_full' };
   if (error instanceof TooMuchWork) return { status: 429, code: 'too_much_work' };
   if (error instanceof CallerGone) return { status: 499, code: 'caller_gone' };
