@@ -116,5 +116,9 @@ describe('what is asked about again', () => {
     expect(await app.abandonPayment({ link: payer })).to.deep.equal({ ok: true, value: { abandoned: false } });
     expect(await app.abandonPayment({ link })).to.deep.equal({ ok: true, value: { abandoned: true } });
     expect(codeOf(await app.sendCode({ link: payer, device: 'x'.repeat(43) }))).to.equal('link_unknown');
+    // Their page tells nothing of what had come, and what it sends is not held against that.
+    const rest = { link: payer, attempt: 'attempt-4', card: await app.token('approves'), amount: view.outstanding };
+    expect(await app.payByClient({ ...rest, seen: minor(0) })).to.deep.include({ ok: true });
+    expect((await booking.stands()).position.outstanding).to.equal(0);
   });
 });
