@@ -51,7 +51,7 @@ const median = (all: readonly number[]): number => all.toSorted((a, b) => a - b)
 const memoryOf = (pid: number): number =>
   Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))![1]) / 1024;
 
-/** What another visitor meets until it is over: their pages, signs of life, and what the process holds at most. */
+/** Another visitor looks at pages and signs of life until it is over. @returns their times, and the most memory of the process */
 async function visited(address: string, pid: number, isOver: () => boolean) {
   const pages: number[] = [];
   const signs: number[] = [];

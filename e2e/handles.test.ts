@@ -20,7 +20,7 @@ describe('a moment without file handles', function () {
 
   it('is over when it is over: every page answers again, and health tells the truth meanwhile and after it', async () => {
     const { port } = new URL(server.address);
-    // What is loaded after the start is there; nobody has asked for any of these pages yet.
+    // All pages are loaded by now, and nobody has asked for any of these yet.
     await new Promise((resolve) => setTimeout(resolve, 8000));
     const sockets: Socket[] = [];
     for (let index = 0; index < handles + 100; index++) {

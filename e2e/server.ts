@@ -15,7 +15,7 @@ export type Served = {
   readonly address: string;
   readonly process: ChildProcess;
   stop: (signal?: NodeJS.Signals) => Promise<void>;
-  /** What it has written so far. */
+  /** Its log so far. */
   log: () => string;
 };
 
@@ -40,7 +40,7 @@ export async function serve(
       OSTENDO_DATA: directory,
       OSTENDO_DEMO: '1',
       OSTENDO_UNDO_SECONDS: '0',
-      // What journeys leave in it is looked through as the server stops.
+      // The log is looked through as the server stops.
       OSTENDO_LOG: 'info',
       ...more,
     },

@@ -178,7 +178,7 @@ export async function compose(
     firstStart: firstStart(deps),
     startCode: () => startCode(deps),
     testAccountConnected: () => testAccountConnected(db),
-    /** Whether a stand-in's frame, in which a number is typed, is there for this account. */
+    /** True if a stand-in's frame for typing a number may be shown for this account. */
     isFramed: (reference: string) => isFramed(db, reference, config.standInsOpen),
     door: openDoor(deps, signIn),
     proofOf: (who: InSession) => proofOf(db, who),

@@ -92,7 +92,7 @@ async function restore(config: Config, file: string, passphrase: string, erased:
     keepSecret(directory, secret);
     return openDatabase({ directory, databaseUrl, sets });
   }).catch((error: unknown) => {
-    // What a damaged backup has left would bar the next try.
+    // Files of a damaged backup would bar the next try.
     for (const name of readdirSync(directory)) rmSync(join(directory, name), { recursive: true, force: true });
     if (isNew) rmSync(directory, { recursive: true, force: true });
     throw error;

@@ -19,7 +19,7 @@ export async function runOnMachine(command: 'sign-in-link' | 'new-secret', args:
       if (known === false) return wrong('nobody', `nobody signs in with ${email}`, 'email');
       if (known === null)
         console.error(
-          'Whether anybody signs in with this address could not be looked up: PORT and HOST are not the server’s.',
+          'Could not check that somebody signs in with this address: set PORT and HOST as the server has them.',
         );
       console.log(signInLink({ keyOf, baseUrl: config.baseUrl }, email));
       return 0;

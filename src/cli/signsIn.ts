@@ -16,7 +16,7 @@ async function askServer({ host, port }: Config, keys: Keys, email: string): Pro
   return said?.known ?? null;
 }
 
-/** Whether somebody signs in with this address; null where nobody can say: the data are in use, and their server is silent. */
+/** True if somebody signs in with this address; null if it cannot be checked, as the data are in use and their server is silent. */
 export async function signsIn(config: Config, keys: Keys, email: string): Promise<boolean | null> {
   const said = await askServer(config, keys, email);
   if (said !== null) return said;

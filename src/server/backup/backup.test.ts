@@ -175,7 +175,7 @@ describe('a backup', function () {
       await next.look(0);
       await next.close();
       expect(readErasures(list).map(({ clientId }) => clientId)).to.deep.equal([client!.id]);
-      // A damaged one leaves nothing that would bar the next try.
+      // A damaged backup leaves nothing that would bar the next try.
       const [damaged, target] = [join(folder, 'damaged.age'), join(folder, 'erased')];
       const sealed = readFileSync(join(beside, 'one.age'));
       writeFileSync(damaged, sealed.subarray(0, sealed.length - 1));
