@@ -63,6 +63,7 @@ import { openQueries } from '#server/queries/queries';
 import { openFaults } from '#world/faults/faults';
 import { takeBackCounts } from '#server/upgrade/takeBackCounts';
 import { bringForward } from '#server/upgrade/bringForward';
+import { nameProcessors } from '#server/upgrade/processorsOfBefore';
 import { openClockMoves } from '#world/clock/moves';
 import { openWorld } from '#world/openWorld';
 import { repeatEvent, standInsView, steerFaults, steerRenewals } from '#world/steering';
@@ -105,6 +106,8 @@ export async function compose(
     );
   const takenBack = await takeBackCounts(db, world.clock.now());
   if (takenBack > 0) log.warn({ takenBack }, 'counts of the till in what is no currency were taken back');
+  const named = await nameProcessors(db, world.clock.now());
+  if (named > 0) log.warn({ named }, 'sums of before processors had accounts of their own are put to theirs');
   /** The processors that an owner can have an account at: another one is another entry. */
   const adapters: Adapters = { ...world.adapters };
   const alive = openAlive();

@@ -1,4 +1,4 @@
-import { accounts, credit, debit, entry, type JournalEntry, taxCredits } from '#core/journal/entry';
+import { type Account, accounts, credit, debit, entry, type JournalEntry, taxCredits } from '#core/journal/entry';
 import { type Minor, minor } from '#core/money/minor';
 import type { TaxAmount } from '#core/price/taxes';
 import { taxSum } from '#core/price/taxSums';
@@ -59,3 +59,10 @@ export const tillDifference = (difference: Minor): JournalEntry | null =>
 /** The bank has it. */
 export const payoutBanked = (payout: string, net: Minor): JournalEntry | null =>
   entry(`Payout ${payout} in the bank`, [debit(accounts.bank, net), credit(accounts.payoutsUnderWay, net)]);
+
+/**
+ * What stood on an account without a processor, and was one's all the same: from the one to the other, of the same account
+ * (money-rules-2.md, section 13).
+ */
+export const processorNamed = (account: Account, amount: Minor): JournalEntry | null =>
+  entry('Of before processors had accounts of their own', [debit(account, amount), credit(account, amount)]);

@@ -32,8 +32,8 @@ export type EntryAbout = {
   readonly factSeq?: number;
   /** The number or id of what it is of, where that is no booking. */
   readonly about?: string;
-  /** Whose account collects or pays out, where lines of a processor are in it. */
-  readonly processor?: string;
+  /** Whose account collects or pays out, where lines of a processor are in it; where they are of several, each line's. */
+  readonly processor?: string | readonly string[];
 };
 export type NewEntry = EntryAbout & {
   /** It takes back what former versions booked in a currency that is none; nothing else is booked in one. */
@@ -94,7 +94,7 @@ export function entrySteps(added: readonly Booked[], facts: SQL | null = null): 
       day,
       tax_code: tax?.code ?? null,
       tax_base: tax?.base ?? null,
-      processor: ofProcessors.has(account) ? processor : '',
+      processor: ofProcessors.has(account) ? (typeof processor === 'string' ? processor : processor[line]!) : '',
     })),
   );
   const factSeq = facts ? sql`told.seq` : sql`fact_seq`;

@@ -5,6 +5,7 @@ import {
   payoutBanked,
   payoutInBank,
   payoutMade,
+  processorNamed,
   tillDifference,
   voucherExpired,
   voucherSold,
@@ -18,12 +19,22 @@ import { journalEntries, tillCounts } from '#server/database/schema/journal';
 import { errands, messages, payouts } from '#server/database/schema/work';
 import { type Difference, differs } from '#server/verify/differs';
 import { compareAbout, type Compared, type Expected, pieceSize } from '#server/verify/keptAbout';
+import { aboutProcessors, leftUnnamed } from '#server/upgrade/processorsOfBefore';
 import { verifyRequests } from '#server/verify/verifyRequests';
 import { and, asc, eq, gt, inArray, like, lte, notExists, sql } from 'drizzle-orm';
 
-/** Entries that belong to no booking: of requests, vouchers, payouts and counts of the till. None is there besides. */
+/**
+ * Entries that belong to no booking: of requests, vouchers, payouts, counts of the till and processors of before. None is
+ * there besides.
+ */
 export async function verifyUnbooked(db: Database): Promise<Difference[]> {
-  const compared = [await verifyRequests(db), await vouchersBooked(db), await payoutsBooked(db), await tillBooked(db)];
+  const compared = [
+    await verifyRequests(db),
+    await vouchersBooked(db),
+    await payoutsBooked(db),
+    await tillBooked(db),
+    await processorsNamed(db),
+  ];
   const known = compared.reduce((count, { entries }) => count + entries, 0);
   const [row] = await rowsOf<{ count: string }>(
     db,
@@ -69,6 +80,15 @@ const payoutsBooked = (db: Database): Promise<Compared> =>
     );
     return { last: abouts.at(-1)!, compared: compareAbout(db, 'journal of a payout', abouts, expected) };
   });
+
+/** What had no processor, and was one's. */
+async function processorsNamed(db: Database): Promise<Compared> {
+  const expected = (await leftUnnamed(db)).map(({ account, amount }): Expected => ({
+    about: aboutProcessors,
+    entry: processorNamed(account, minor(amount)),
+  }));
+  return compareAbout(db, 'journal of processors of before', [aboutProcessors], expected);
+}
 
 /** A count is booked about its note, and several may have the same. */
 const tillBooked = (db: Database): Promise<Compared> =>
