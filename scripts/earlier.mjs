@@ -49,7 +49,9 @@ async function linesOf(data) {
      where schemaname in ('public', 'world') and tablename not like '\\_\\_%' order by 1`,
   )) {
     lines.push(JSON.stringify({ $table: name }));
-    const there = await names(`select to_jsonb(t)::text as name from ${name} t`);
+    // What came in the mail is not the installation's: the newest letters are enough, the papers in them are heavy.
+    const few = name === 'world.mail' ? 'order by seq desc limit 40' : '';
+    const there = await names(`select to_jsonb(t)::text as name from ${name} t ${few}`);
     lines.push(...there);
     rows += there.length;
   }

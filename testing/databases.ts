@@ -90,6 +90,21 @@ async function openPglite(): Promise<Kept> {
   return keeping(opened, ask);
 }
 
+/** A database of its own on a server, in which nothing is. */
+export async function emptyOnServer(
+  url: string,
+): Promise<{ readonly url: string; readonly drop: () => Promise<void> }> {
+  const name = `ostendo_${randomUUID().replaceAll('-', '')}`;
+  const admin = new pg.Client({ connectionString: url });
+  await admin.connect();
+  await admin.query(`create database ${name}`);
+  const drop = async (): Promise<void> => {
+    await admin.query(`drop database ${name} with (force)`);
+    await admin.end();
+  };
+  return { url: Object.assign(new URL(url), { pathname: `/${name}` }).href, drop };
+}
+
 const templateLock = 7_307_242;
 
 /** A database of its own on a server, copied from one that was migrated once. */

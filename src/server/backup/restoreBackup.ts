@@ -31,12 +31,13 @@ async function headed(lines: AsyncGenerator<string>): Promise<BackupHeader> {
  * @param openAt opens the database with its schema as these migrations leave it; who opens it later brings it up to date
  * @throws {BackupFailed}
  */
-export async function restoreBackup(
-  file: string,
-  passphrase: string,
-  openAt: (sets: readonly MigrationSet[], header: BackupHeader) => Promise<OpenDatabase>,
-): Promise<Restored> {
-  const lines = openLines(file, passphrase);
+export const restoreBackup = (file: string, passphrase: string, openAt: OpenAt): Promise<Restored> =>
+  restoreLines(openLines(file, passphrase), openAt);
+
+type OpenAt = (sets: readonly MigrationSet[], header: BackupHeader) => Promise<OpenDatabase>;
+
+/** The same of its lines, once their seal is open. @throws {BackupFailed} */
+export async function restoreLines(lines: AsyncGenerator<string>, openAt: OpenAt): Promise<Restored> {
   const header = await headed(lines);
   const { sets, forget } = setsUpTo(header.migrations);
   try {

@@ -43,7 +43,10 @@ UPDATE "journal_entries" AS "e" SET "about" = "placed"."about" FROM "unnamed" JO
     AND "placed"."place" = "unnamed"."place"
   WHERE "e"."seq" = "unnamed"."seq";--> statement-breakpoint
 ALTER TABLE "journal_entries" ENABLE TRIGGER USER;--> statement-breakpoint
--- Who made a payout of then: its account's reference ends its id.
+-- Who made a payout of then: its account's reference ends its id, but for those of when there was one account.
 UPDATE "payouts" AS "p" SET "processor" = "a"."provider" FROM "pay_accounts" AS "a"
-  WHERE "p"."processor" = '' AND right("p"."id", length("a"."reference")) = "a"."reference";--> statement-breakpoint
+  WHERE "p"."processor" = '' AND (
+    right("p"."id", length("a"."reference")) = "a"."reference"
+    OR ("a"."id" = 'first' AND "p"."id" ~ '^out_[0-9-]+_[A-Z]{3}$')
+  );--> statement-breakpoint
 CREATE INDEX "lines_without_processor" ON "journal_lines" USING btree ("entry_seq") WHERE "journal_lines"."processor" = '' and "journal_lines"."account" in ('assets:card clearing', 'expenses:processor fees');
