@@ -54,3 +54,9 @@ export async function directoryOf(name: string): Promise<string> {
   keepSecret(directory, header.secret);
   return directory;
 }
+
+/** The same in a server's database that is empty. @returns the secret */
+export async function onDatabaseOf(name: string, databaseUrl: string): Promise<string> {
+  const { header } = await putBack(name, (sets) => openDatabase({ directory: '', databaseUrl, sets }));
+  return header.secret;
+}

@@ -1,14 +1,18 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { tablePattern } from '#server/http/pageRights';
 import { allRoutes as table } from '#server/http/routes/all';
-import { z } from 'zod';
+import type { z } from 'zod';
 
 export type Route = {
   /** As Astro has it, with `[name]` where anything may stand. */
   readonly path: string;
   readonly methods: readonly string[];
-  /** The JSON schema of what its contract takes, where it has one. */
-  readonly schema: object | null;
+  /** What reads what comes in, where it is of the table. */
+  readonly contract: z.ZodType | null;
+  /** With which a rule may refuse it. */
+  readonly codes: readonly string[];
+  /** Of a path that the same had before: what it is now. */
+  readonly now: string | null;
 };
 
 const pages = new URL('../../src/pages/', import.meta.url).pathname;
@@ -25,19 +29,20 @@ function fileRoutes(): Route[] {
     const methods = file.endsWith('.astro')
       ? ['GET']
       : exported.flatMap(([, method]) => (method === 'ALL' ? ['GET', 'POST'] : method!));
-    return [{ path: pathOf(file), methods, schema: null }];
+    return [{ path: pathOf(file), methods, contract: null, codes: [], now: null }];
   });
 }
 
-/** Every route of the table, with what its contract takes; the path that it had before is tried as well. */
+/** Every route of the table; the path that it had before is tried as well. */
 const tableRoutes = (): Route[] =>
-  table.flatMap(({ route: { method, path }, contract, was }) => {
-    const schema = method === 'POST' ? z.toJSONSchema(contract, { unrepresentable: 'any', io: 'input' }) : null;
-    return [path, ...(was === null ? [] : [was])].map((each) => ({
+  table.flatMap(({ route: { method, path, codes }, contract, was }) =>
+    [path, ...(was === null ? [] : [was])].map((each) => ({
       path: each.replace(/:(\w+)/g, '[$1]'),
       methods: [method],
-      schema,
-    }));
-  });
+      contract,
+      codes,
+      now: each === was ? path.replace(/:(\w+)/g, '[$1]') : null,
+    })),
+  );
 
 export const allRoutes = (): readonly Route[] => [...fileRoutes(), ...tableRoutes()];

@@ -22,7 +22,7 @@ export function drawFrom(seed: number): Draw {
 const deep = (levels: number): string => `${'['.repeat(levels)}${']'.repeat(levels)}`;
 
 /** JSON texts that no contract takes, or only just: types, sizes, ends of ranges, encodings. */
-const oddJson = [
+export const oddJson: readonly string[] = [
   ...['null', 'true', '0', '-1', '1.5', '1e15', '-1e15', '999999999999', '1000000000000', '9007199254740993', '1e308'],
   ...['""', '" "', '"\\u0000"', '"a\\u0000b"', '"\\ud800"', '"\\udc00x"', '"\\u202e"', '"__proto__"', '"constructor"'],
   ...['"9999-12-31"', '"0001-01-01"', '"2027-02-30"', '"9999-12-31T23:59"', '"0000-01-01T00:00"', '"2027-03-28T02:30"'],
@@ -38,60 +38,7 @@ const oddJson = [
   ],
   JSON.stringify('a'.repeat(5_000)),
   JSON.stringify(Array.from({ length: 300 }, (_, index) => index)),
-] as const;
-
-type Schema = {
-  readonly type?: string;
-  readonly enum?: readonly unknown[];
-  readonly const?: unknown;
-  readonly properties?: Readonly<Record<string, Schema>>;
-  readonly required?: readonly string[];
-  readonly items?: Schema;
-  readonly anyOf?: readonly Schema[];
-  readonly oneOf?: readonly Schema[];
-  readonly allOf?: readonly Schema[];
-  readonly additionalProperties?: Schema | boolean;
-  readonly minItems?: number;
-  readonly pattern?: string;
-};
-
-/**
- * A JSON text that follows a schema nearly everywhere: what it calls a text is drawn from what the installation knows, so
- * that requests get past the first check.
- */
-export function nearly(schema: Schema, draw: Draw, known: readonly string[], depth = 0): string {
-  if (depth > 8 || draw.chance(0.06)) return draw.of(oddJson);
-  const inner = (each: Schema): string => nearly(each, draw, known, depth + 1);
-  if (schema.const !== undefined) return JSON.stringify(schema.const);
-  if (schema.enum) return JSON.stringify(draw.of(schema.enum));
-  const choices = schema.anyOf ?? schema.oneOf ?? schema.allOf;
-  if (choices) return inner(draw.of(choices));
-  if (schema.properties) {
-    const fields = Object.entries(schema.properties)
-      .filter(([name]) => schema.required?.includes(name) || draw.chance(0.5))
-      .filter(() => !draw.chance(0.02))
-      .map(([name, each]) => `${JSON.stringify(name)}:${inner(each)}`);
-    if (draw.chance(0.02)) fields.push(`"surplus":${draw.of(oddJson)}`);
-    return `{${fields.join(',')}}`;
-  }
-  switch (schema.type) {
-    case 'array':
-      return `[${Array.from({ length: Math.max(schema.minItems ?? 0, draw.below(4)) }, () => inner(schema.items ?? {})).join(',')}]`;
-    case 'object':
-      return draw.chance(0.5) ? '{}' : `{${JSON.stringify(draw.of(known))}:${draw.of(oddJson)}}`;
-    case 'boolean':
-      return draw.of(['true', 'false']);
-    case 'integer':
-    case 'number':
-      return draw.of(['0', '1', '2', '10', '240', '24000', '2147483648', '999999999999', '-1']);
-    case 'string':
-      return JSON.stringify(draw.of(known));
-    case undefined:
-    default:
-      // A check of our own, which no schema says: dates, moments, sums, decimal texts.
-      return draw.of([...oddJson, '0', '1', '24000', '"12.5"', '"1"', JSON.stringify(draw.of(known))]);
-  }
-}
+];
 
 /** Texts for paths and queries, percent-encoded or not. */
 export const oddTexts = [

@@ -1,0 +1,369 @@
+import { testNumber, type CardBehaviour } from '#world/cardNetwork/testCards';
+import { testBankAccount } from '#world/accounts/testBankAccounts';
+import { randomUUID } from 'node:crypto';
+import type { Pool } from './fromContract';
+import type { Draw } from './values';
+import { Visitor } from './visitor';
+
+/** Rows of views, of which only what is used is named. */
+export type Row = Readonly<Record<string, unknown>>;
+type Rows = readonly Row[];
+
+export const asRow = (value: unknown): Row => (typeof value === 'object' && value !== null ? (value as Row) : {});
+export const asRows = (value: unknown): Rows => (Array.isArray(value) ? (value as Rows) : []);
+export const textOf = (value: unknown): string => (typeof value === 'string' ? value : '');
+const textsOf = (rows: Rows, name: string): string[] =>
+  rows.map((row) => textOf(row[name])).filter((text) => text !== '');
+
+/** A booking that was made for a try, with the link of its client. */
+export type Made = { readonly id: string; readonly number: string; readonly link: string };
+
+const day = 86_400_000;
+
+/**
+ * The installation as the fuzzer knows it: ids, numbers, links and days that are there, and what it takes to have another
+ * booking, request, quote or claim. Everything is asked for over HTTP, as people do.
+ */
+export class House {
+  /** Ids and texts by the name that fields have for them. */
+  private readonly known = new Map<string, unknown[]>();
+  now = '2027-05-14T08:12:00Z';
+  /** An account of clients' cards, and under which reference its frame is opened. */
+  private cards: { readonly account: string; readonly view: string }[] = [];
+
+  /** Nobody: no session, no device. */
+  readonly stranger: Visitor;
+
+  constructor(
+    readonly me: Visitor,
+    readonly draw: Draw,
+  ) {
+    this.stranger = new Visitor(me.address, '');
+  }
+
+  readonly key = (): string => randomUUID();
+
+  /** A day some days from the clock's, and a time of it. */
+  readonly date = (days: number): string => new Date(Date.parse(this.now) + days * day).toISOString().slice(0, 10);
+  readonly wall = (days: number, time = '18:00'): string => `${this.date(days)}T${time}`;
+
+  learn(name: string, ...values: readonly unknown[]): void {
+    const before = this.known.get(name) ?? [];
+    this.known.set(name, [...before, ...values].slice(-60));
+  }
+  readonly all = (name: string): readonly unknown[] => this.known.get(name) ?? [];
+  readonly one = (name: string): string => {
+    const all = this.all(name);
+    return all.length > 0 ? String(this.draw.of(all)) : '';
+  };
+
+  readonly read = async (path: string): Promise<Row> => asRow((await this.me.get(path)).body);
+  readonly rows = async (path: string): Promise<Rows> => asRows((await this.me.get(path)).body);
+  /** Does something as the owner. @returns what it gave; nothing where it was refused */
+  readonly done = async (path: string, body: unknown): Promise<Row> => {
+    const { status, body: gave } = await this.me.post(path, body);
+    return status === 200 ? asRow(gave) : {};
+  };
+
+  /** Looks at everything anew. */
+  async look(): Promise<void> {
+    this.known.clear();
+    const world = await this.read('/api/stand-ins/view');
+    this.now = textOf(world.now) || this.now;
+    const bookings = asRows((await this.read('/api/bookings?stage=all&sort=start&descending=1')).lines);
+    const open = asRows((await this.read('/api/bookings?stage=open')).lines);
+    const every = [...bookings, ...open];
+    this.learn('bookingId', ...textsOf(every, 'id'));
+    this.learn('bookingNumber', ...textsOf(every, 'number'));
+    const services = await this.read('/api/services');
+    const offered = asRows(services.services);
+    this.learn('serviceId', ...textsOf(offered, 'id'));
+    this.learn('termsId', ...textsOf(asRows(services.terms), 'id'));
+    this.learn('agreementId', ...textsOf(asRows(services.agreements), 'id'));
+    this.learn('placeId', ...textsOf(asRows(services.places), 'id'));
+    this.learn('dateId', ...textsOf(asRows(services.dates), 'id'));
+    this.learn('taxes', ...textsOf(asRows(services.taxes), 'code'));
+    const quotes = asRows((await this.read('/api/quotes')).quotes);
+    this.learn('quoteId', ...textsOf(quotes, 'id'));
+    this.learn('quoteNumber', ...textsOf(quotes, 'number'));
+    const credit = await this.read('/api/credit');
+    this.learn('requestId', ...textsOf(asRows(credit.requests), 'id'));
+    this.learn('voucherId', ...textsOf(asRows(credit.vouchers), 'id'));
+    const clients = asRows((await this.read('/api/clients')).clients);
+    this.learn('clientId', ...textsOf(clients, 'id'));
+    this.learn('clientName', ...textsOf(clients, 'name'));
+    const ways = await this.read('/api/ways');
+    const accounts = asRows(ways.accounts);
+    this.learn('accountId', ...textsOf(accounts, 'id'));
+    this.learn('provider', ...textsOf(asRows(ways.providers), 'id'));
+    const framed = asRows(world.accounts);
+    this.cards = accounts.flatMap(({ id, name, currency, mode, way }) => {
+      const same = framed.find((each) => each.name === name && each.currency === currency && each.mode === mode);
+      return same && way !== 'reader' && currency === 'EUR' && mode === 'live' && name !== 'Fell Cards'
+        ? [{ account: textOf(id), view: textOf(same.reference) }]
+        : [];
+    });
+    this.learn('reference', ...textsOf(framed, 'reference'));
+    this.learn('eventId', ...textsOf(asRows(asRow(world.network).events), 'id'));
+    this.learn('mailSeq', ...asRows(world.mail).map(({ seq }) => String(seq)));
+    this.learn('documentNumber', ...textsOf(asRows((await this.read('/api/documents')).documents), 'number'));
+    this.learn('payoutId', ...textsOf(await this.rows('/api/payouts'), 'id'));
+    this.learn('dispute', ...textsOf(asRows((await this.read('/api/disputes')).disputes), 'id'));
+    this.learn('messageId', ...textsOf(asRows((await this.read('/api/messages')).outbox), 'id'));
+    this.learn('sessionId', ...textsOf(asRows((await this.read('/api/door')).sessions), 'id'));
+    for (const id of this.all('bookingId').slice(0, 12)) {
+      const { url } = await this.done('/api/bookings/copy-link', { bookingId: id, requestKey: this.key() });
+      if (url) this.learn('link', textOf(url).split('/').at(-1));
+    }
+  }
+
+  /** A token as a processor's frame gives one, with the account that it is for. */
+  async card(behaviour: CardBehaviour = 'approves'): Promise<{ card: string; account: string }> {
+    const { account, view } = this.cards[0]!;
+    const number = testNumber(behaviour, this.draw.below(1e6));
+    const { body } = await this.me.post('/stand-in/tokens', { number, account: view });
+    return { card: textOf(asRow(body).token), account };
+  }
+  async bankAccount(): Promise<{ card: string; account: string }> {
+    const { account, view } = this.cards[1] ?? this.cards[0]!;
+    const number = testBankAccount('settles', this.draw.below(1e6));
+    const { body } = await this.me.post('/stand-in/tokens', { number, account: view });
+    return { card: textOf(asRow(body).token), account };
+  }
+
+  readonly linkOf = async (bookingId: string): Promise<string> =>
+    textOf((await this.done('/api/bookings/copy-link', { bookingId, requestKey: this.key() })).url)
+      .split('/')
+      .at(-1)!;
+
+  /** A booking of a service that takes no place, from so many days from now on. */
+  async booking(from = 9, over: Row = {}): Promise<Made> {
+    const asked = {
+      requestKey: this.key(),
+      clientName: 'Ines Valadar',
+      clientEmail: `ines${this.draw.below(1e6)}@example.com`,
+      serviceId: 'travel',
+      title: 'Travel telescope',
+      start: this.wall(from),
+      end: this.wall(from + 3),
+      lines: [{ id: 'service', label: 'Telescope', quantity: '3', unitPrice: 100_00, taxes: ['VAT'] }],
+      termsId: 'rental',
+      ...over,
+    };
+    const made = await this.done('/api/bookings/create', asked);
+    const id = textOf(made.id);
+    return { id, number: textOf(made.number), link: id === '' ? '' : await this.linkOf(id) };
+  }
+
+  readonly view = (number: string): Promise<Row> => this.read(`/api/booking/${number}`);
+  readonly page = (link: string): Promise<Row> => this.read(`/api/client/view/${link}`);
+
+  /** Its client pays what is asked for now, or everything that is open. */
+  async pay({ link }: Made, behaviour: CardBehaviour = 'approves'): Promise<Row> {
+    const page = await this.page(link);
+    const amount = Number(page.dueNow) || Number(page.outstanding);
+    return this.done('/api/client/pay', { link, attempt: this.key(), ...(await this.card(behaviour)), amount });
+  }
+
+  /** One that its client paid a part of, and one that is over and was paid whole. */
+  async paid(from = 9, over: Row = {}): Promise<Made> {
+    const made = await this.booking(from, over);
+    await this.pay(made);
+    return made;
+  }
+  async begun(): Promise<Made> {
+    return this.paid(-1);
+  }
+  async past(over: Row = {}): Promise<Made> {
+    const made = await this.booking(-5, over);
+    await this.record(made, 300_00);
+    return made;
+  }
+  readonly record = ({ id: bookingId }: Made, amount: number): Promise<Row> =>
+    this.done('/api/paying/record', { bookingId, requestKey: this.key(), amount, method: 'cash' });
+
+  /** The newest fact of a kind. */
+  async fact(number: string, kind: string): Promise<Row> {
+    return asRow(asRows((await this.view(number)).facts).findLast((fact) => fact.kind === kind));
+  }
+
+  async claim(of: Made): Promise<string> {
+    const said = { claimId: null, what: 'damage', reason: 'Scratch', amount: 25_00, restsOn: '', pictures: [] };
+    await this.done('/api/closing/save-claim', { bookingId: of.id, requestKey: this.key(), ...said });
+    return textOf((await this.fact(of.number, 'claimMade')).claimId);
+  }
+
+  /** Another payment request, with its link. */
+  async request(over: Row = {}): Promise<{ readonly id: string; readonly link: string }> {
+    const made = await this.done('/api/credit/create-request', {
+      requestKey: this.key(),
+      clientName: 'Oriel School',
+      clientEmail: 'office@example.org',
+      note: 'A talk at the school',
+      currency: 'EUR',
+      amount: 90_00,
+      smallest: null,
+      expiresAt: null,
+      send: false,
+      ...over,
+    });
+    const id = textOf(made.id);
+    const { url } = await this.done('/api/credit/copy-request-link', { requestId: id });
+    return { id, link: textOf(url).split('/').at(-1)! };
+  }
+
+  /** A gift voucher's code. */
+  async voucher(amount = 50_00): Promise<string> {
+    const sold = await this.done('/api/credit/sell-voucher', {
+      ...{ requestKey: this.key(), amount, currency: 'EUR', method: 'cash', buyer: 'Kofi Abara', expiresAt: null },
+    });
+    return textOf(sold.code);
+  }
+
+  /** The six digits of the newest letter that has some. */
+  async newestCode(): Promise<string> {
+    for (let tries = 0; tries < 40; tries++) {
+      const { mail } = await this.read('/api/stand-ins/view?mail=your+code');
+      const code = /(\d{6})$/.exec(textOf(asRow(asRows(mail)[0]).subject))?.[1];
+      if (code) return code;
+      await new Promise((resolve) => setTimeout(resolve, 50));
+    }
+    return '000000';
+  }
+
+  /** The owner says yes on a processor's page. @returns the code with which it leads back */
+  async agreed(provider: string, state: string): Promise<string> {
+    const response = await fetch(`${this.me.address}/stand-in/agree`, {
+      method: 'POST',
+      redirect: 'manual',
+      headers: { cookie: this.me.cookie, origin: this.me.address, 'content-type': 'application/x-www-form-urlencoded' },
+      body: new URLSearchParams({ provider, currency: 'EUR', state, answer: 'yes', mode: 'test' }).toString(),
+    });
+    return new URL(response.headers.get('location') ?? '/', this.me.address).searchParams.get('code') ?? '';
+  }
+
+  readonly cardNumber = (): { number: string; account: string } => ({
+    number: testNumber('approves', this.draw.below(1e6)),
+    account: this.cards[0]!.view,
+  });
+
+  /** A booking, and a quote, whose agreement was signed. */
+  async signedLink(): Promise<string> {
+    const accepted = asRows((await this.read('/api/quotes')).quotes).find(({ bookingNumber }) => bookingNumber);
+    return accepted ? this.linkOf(textOf((await this.view(textOf(accepted.bookingNumber))).id)) : 'x';
+  }
+  async signedQuoteLink(): Promise<string> {
+    const accepted = asRows((await this.read('/api/quotes')).quotes).find(({ bookingNumber }) => bookingNumber);
+    if (!accepted) return 'x';
+    const { url } = await this.done('/api/quotes/copy-link', { quoteId: accepted.id, edition: accepted.edition });
+    return textOf(url).split('/').at(-1)!;
+  }
+
+  /** What a field of this name may be on that path. */
+  readonly poolFor =
+    (path: string): Pool =>
+    (field) => {
+      const context = contexts.find(([start]) => path.startsWith(start))?.[1] ?? {};
+      const name = context[field] ?? names[field] ?? field;
+      switch (name) {
+        case 'requestKey':
+          return [this.key()];
+        case 'clientEmail':
+          return ['ines@example.com', 'matthias.holle@example.com', `someone${this.draw.below(1e6)}@example.org`];
+        case 'personName':
+          return ['Ines Valadar', 'Łucja O’Brien', '山田 花子', ...this.all('clientName')];
+        case 'wall':
+          return [1, 2, 3, 5, 8, 12, 20, 34].flatMap((days) => [this.wall(days), this.wall(days, '10:00')]);
+        case 'date':
+          return [1, 2, 3, 5, 8, 12, 20, 34].map((days) => this.date(days));
+        case 'moment':
+          return [1, 8, 60].map((days) => `${this.date(days)}T12:00:00Z`);
+        case 'sum':
+          return [1, 5_00, 10_00, 25_00, 66_00, 300_00];
+        case 'currency':
+          return ['EUR'];
+        case 'note':
+          return ['As we said on the telephone.', 'Spare parts', 'Naïve “quotes”; and more'];
+        default:
+          return this.all(name);
+      }
+    };
+}
+
+/** Names of fields, and what they are of. */
+const names: Readonly<Record<string, string>> = {
+  attempt: 'requestKey',
+  clientEmail: 'clientEmail',
+  email: 'clientEmail',
+  buyerEmail: 'clientEmail',
+  clientName: 'personName',
+  buyerName: 'personName',
+  payer: 'personName',
+  buyer: 'personName',
+  name: 'personName',
+  start: 'wall',
+  end: 'wall',
+  from: 'date',
+  to: 'date',
+  day: 'date',
+  until: 'date',
+  dueDay: 'date',
+  sendOn: 'date',
+  at: 'moment',
+  expiresAt: 'moment',
+  amount: 'sum',
+  unitPrice: 'sum',
+  counted: 'sum',
+  limit: 'sum',
+  note: 'note',
+  reason: 'note',
+  text: 'note',
+  word: 'note',
+  title: 'note',
+  label: 'note',
+  restsOn: 'note',
+  account: 'accountId',
+  online: 'accountId',
+  service: 'serviceId',
+  anyOf: 'placeId',
+  taxCodes: 'taxes',
+  serviceIds: 'serviceId',
+  bookingIds: 'bookingId',
+  booking: 'bookingId',
+  quote: 'quoteId',
+  client: 'clientId',
+  provider: 'provider',
+};
+
+/** Where a name means something else. */
+const contexts: readonly (readonly [start: string, names: Readonly<Record<string, string>>])[] = [
+  ['/api/booking/', { number: 'bookingNumber' }],
+  ['/api/change/', { number: 'bookingNumber' }],
+  ['/bookings/', { number: 'bookingNumber' }],
+  ['/api/quote/', { number: 'quoteNumber' }],
+  ['/api/agreement-sample/', { number: 'quoteNumber' }],
+  ['/quotes/', { number: 'quoteNumber' }],
+  ['/api/documents/', { number: 'documentNumber' }],
+  ['/documents/', { number: 'documentNumber' }],
+  ['/api/client/quote/', { link: 'quoteLink' }],
+  ['/q/', { link: 'quoteLink' }],
+  ['/api/client/pay-request', { link: 'requestLink' }],
+  ['/api/client/request/', { link: 'requestLink' }],
+  ['/r/', { link: 'requestLink' }],
+  ['/api/client/checkout', { key: 'checkoutKey' }],
+  ['/book/pay/', { key: 'checkoutKey' }],
+  ['/api/dispute/', { id: 'dispute' }],
+  ['/disputes/', { id: 'dispute' }],
+  ['/api/clients/', { id: 'clientId', search: 'clientName' }],
+  ['/clients/', { id: 'clientId' }],
+  ['/agreements/', { id: 'agreementId' }],
+  ['/terms/', { id: 'termsId' }],
+  ['/quote-templates/', { id: 'templateId' }],
+  ['/f/', { id: 'fileId' }],
+  ['/api/stand-ins/mail/', { seq: 'mailSeq' }],
+  ['/api/stand-ins/repeat', { id: 'eventId' }],
+  ['/api/door/end-session', { id: 'sessionId' }],
+  ['/api/places/call-off-date', { id: 'dateId' }],
+  ['/api/places/save', { id: 'placeId' }],
+  ['/api/services/save', { id: 'serviceId' }],
+];
