@@ -1,5 +1,8 @@
 import { asRow, asRows, type House, type Row, textOf } from './house';
-import { sentQuote, signature, signedBy } from './ownerRecipes';
+import type { QuotePageView } from '#contracts/quoteViews';
+import { acceptance } from '../quoting';
+import { rightCart } from './carts';
+import { booked, keptBill, sentQuote, signature, withAgreement } from './ownerRecipes';
 import type { Recipe, Recipes } from './recipes';
 
 const give = (over: Row): { over: Row } => ({ over });
@@ -9,40 +12,6 @@ const onLink =
   async (house) =>
     give({ link: (await house.booking(from)).link, ...over(house) });
 
-/** What a cart of one day with a telescope comes to, as the booking page computes it: told by the refusal of a wrong sum. */
-async function cart(house: House): Promise<Row> {
-  const from = 20 + house.draw.below(120);
-  const items = [
-    {
-      serviceId: 'binoculars',
-      start: house.wall(from, '18:00'),
-      end: house.wall(from + 2, '18:00'),
-      count: 1,
-      extras: {},
-    },
-  ];
-  return {
-    requestKey: house.key(),
-    clientName: 'Ines Valadar',
-    clientEmail: `ines${house.draw.below(1e6)}@example.com`,
-    phone: '+351 912 345 678',
-    note: '',
-    items,
-    agreedName: 'Ines Valadar',
-    filled: {},
-    seen: { total: 0, dueNow: 0, at: house.now },
-  };
-}
-
-/** A cart that can be sent, with the sums that it comes to. */
-export async function rightCart(house: House): Promise<Row> {
-  const asked = await cart(house);
-  const { body } = await house.me.post('/api/client/checkout', asked);
-  const told = asRow(asRow(asRow(body).detail).now ?? asRow(body).detail);
-  const sums = { total: Number(told.total ?? 0), dueNow: Number(told.dueNow ?? 0) };
-  return { ...asked, requestKey: house.key(), seen: { ...sums, at: house.now } };
-}
-
 /** A cart that waits for its payment. */
 async function checkout(house: House): Promise<string> {
   const made = await house.done('/api/client/checkout', await rightCart(house));
@@ -50,29 +19,28 @@ async function checkout(house: House): Promise<string> {
 }
 
 async function claimed(house: House): Promise<{ link: string; claimId: string }> {
-  const of = await house.past({ termsId: 'rental-claims-heard' });
+  const of = await house.past({ termsId: 'rental-heard' });
   return { link: of.link, claimId: await house.claim(of) };
 }
 
-async function accepting(house: House): Promise<Row> {
-  const { link } = await sentQuote(house);
-  const page = await house.read(`/api/client/quote/view/${link}`);
-  const sums = asRow(page.sums);
-  const seen = { digest: page.digest, at: page.now, total: sums.total ?? 550_00, dueNow: sums.dueNow ?? 0 };
-  const given = { link, attempt: house.key(), choice: page.choice, filled: {}, signature: null };
-  const { body } = await house.me.post('/api/client/quote/accept', { ...given, seen });
-  const told = asRow(asRow(body).detail);
-  return {
-    ...given,
-    seen: { ...seen, ...(told.total === undefined ? {} : { total: told.total, dueNow: told.dueNow }) },
-  };
+/** What the page of an offer would send if its reader accepted. */
+async function accepting(house: House, link: string): Promise<Row> {
+  const page = (await house.me.get(`/api/client/quote/view/${link}`)).body as QuotePageView;
+  const { origin: _, ...sent } = acceptance(page, link);
+  return { ...sent, filled: {} };
 }
 
 export const clientRecipes: Recipes = {
   '/api/client/agree-anew': async (house) => {
-    const of = await house.paid(14);
-    const { seen } = await house.read(`/api/change/${of.number}`);
-    await house.done('/api/terms/apply', { termsId: 'rental-claims-heard', bookings: [{ id: of.id, seen }] });
+    const of = await house.paid(30, { termsId: 'event-charged' });
+    const view = await house.read(`/api/change/${of.number}`);
+    const { title, price, start, end } = asRow(view.deal);
+    const { taxMode, taxes, lines } = asRow(price);
+    const dearer = asRows(lines).map((line) => ({ ...line, unitPrice: 200_00 }));
+    await house.done('/api/bookings/change', {
+      ...{ bookingId: of.id, requestKey: house.key(), seen: view.seen, title, start, end },
+      ...{ price: { taxMode, taxes, lines: dearer }, giveBack: true, sure: true },
+    });
     return give({ link: of.link });
   },
   '/api/client/answer-claim': async (house) => {
@@ -94,11 +62,11 @@ export const clientRecipes: Recipes = {
     return give({ link: of.link });
   },
   '/api/client/ask': async (house) => give({ link: (await house.paid(20)).link, what: 'cancel', start: null }),
-  '/api/client/confirm': async (house) => {
-    const of = await house.booking(14);
-    return give({ link: of.link });
+  '/api/client/confirm': async (house) => give({ link: await house.linkOf(await booked(house, 'first-night')) }),
+  '/api/client/bill': async (house) => {
+    const { taxChecked: _, payer: __, ...bill } = keptBill;
+    return { whole: { of: 'booking', key: (await house.booking(14)).link, bill } };
   },
-  '/api/client/bill': onLink(14, () => ({ bill: bill() })),
   '/api/client/give-card': async (house) =>
     give({ link: (await house.booking(14)).link, ...(await house.card()), use: undefined }),
   '/api/client/pay': async (house) => {
@@ -111,15 +79,14 @@ export const clientRecipes: Recipes = {
   '/api/client/preview-move': async (house) => give({ link: (await house.paid(20)).link, start: house.wall(26) }),
   '/api/client/send-code': onLink(14),
   '/api/client/use-code': async (house) => {
-    const of = await house.booking(14, { clientEmail: `${house.key()}@example.org` });
+    const clientEmail = `${house.key()}@example.org`;
+    const of = await house.booking(14, { clientEmail });
     await house.stranger.post('/api/client/send-code', { link: of.link });
-    return { over: { link: of.link, code: await house.newestCode() }, cookie: '' };
+    return { over: { link: of.link, code: await house.codeFor(clientEmail) }, cookie: '' };
   },
   '/api/client/sign-change': async (house) => {
-    const { link, number } = await signedAndChanged(house);
-    const page = await house.page(link);
-    void number;
-    return give({ link, sha256: textOf(asRow(page.toSign).sha256), signature });
+    const link = await signedAndChanged(house);
+    return give({ link, sha256: textOf(asRow((await house.page(link)).toSign).sha256), signature });
   },
   '/api/client/use-card': async (house) => {
     const first = await house.paid(20, { clientEmail: 'kept.card@example.org' });
@@ -150,15 +117,14 @@ export const clientRecipes: Recipes = {
   '/api/client/voucher': async () => give({ amount: 50_00, to: null, sendOn: null }),
   '/api/client/checkout/alive': async (house) => give({ key: await checkout(house) }),
   '/api/client/checkout/credit': async (house) => {
-    const clientEmail = 'kept.credit@example.org';
+    const clientEmail = `${house.key()}@example.org`;
     const { id } = await house.request({ clientEmail, clientName: 'Ines Valadar' });
     await house.done('/api/credit/record-request-payment', {
       ...{ requestId: id, requestKey: house.key(), amount: 90_00, method: 'cash' },
     });
-    const asked = { ...(await rightCart(house)), clientEmail };
-    const made = await house.done('/api/client/checkout', asked);
-    const [bookingLink] = [textOf(made.key)];
-    return give({ key: bookingLink });
+    const cookie = await house.device(clientEmail, (await house.booking(19, { clientEmail })).link);
+    const made = await house.done('/api/client/checkout', { ...(await rightCart(house)), clientEmail });
+    return { over: { key: textOf(made.key) }, cookie };
   },
   '/api/client/checkout/voucher': async (house) => give({ key: await checkout(house), code: await house.voucher() }),
   '/api/client/checkout/pay': async (house) => {
@@ -168,7 +134,7 @@ export const clientRecipes: Recipes = {
   },
   '/api/client/checkout/[key]': async (house) => give({ key: await checkout(house) }),
   '/book/pay/[key]': async (house) => give({ key: await checkout(house) }),
-  '/api/client/quote/accept': async (house) => give(await accepting(house)),
+  '/api/client/quote/accept': async (house) => give(await accepting(house, (await sentQuote(house)).link)),
   '/api/client/quote/choose': async (house) =>
     give({ link: (await sentQuote(house)).link, revision: 1, choice: {}, filled: {} }),
   '/api/client/quote/sign': async (house) => {
@@ -182,24 +148,43 @@ export const clientRecipes: Recipes = {
   '/r/[link]': async (house) => give({ link: (await house.request()).link }),
 };
 
-const bill = (): Row => ({
-  ...{ company: 'Oriel School', street: 'Rua 1', postcode: '7000', city: 'Évora', country: 'PT', taxNumber: '' },
-  billTo: null,
-});
-
-/** One that was booked at a distance a moment ago and may be withdrawn from. */
+/** One whose terms let its client withdraw for some days. */
 async function withdrawable(house: House): Promise<{ readonly link: string }> {
-  return house.paid(40, { serviceId: 'coaching', termsId: 'project', title: 'Coaching' });
+  const of = await house.paid(40);
+  const view = await house.read(`/api/change/${of.number}`);
+  const { title, price, start, end } = asRow(view.deal);
+  const { taxMode, taxes, lines } = asRow(price);
+  const { terms } = asRow(asRow(view.booking).agreed);
+  await house.done('/api/bookings/change', {
+    ...{ bookingId: of.id, requestKey: house.key(), seen: view.seen, title, start, end, giveBack: true, sure: true },
+    ...{ price: { taxMode, taxes, lines }, terms: { ...asRow(terms), withdrawal: { days: 14 } } },
+  });
+  return of;
 }
 
-/** A booking of a quote with an agreement that all signed, changed since: its client signs anew. */
-async function signedAndChanged(house: House): Promise<{ link: string; number: string }> {
-  void signedBy;
-  return { link: house.one('link'), number: '' };
+/** A booking of an offer that was signed, changed since: its client signs anew. @returns its link */
+async function signedAndChanged(house: House): Promise<string> {
+  const quote = await sentQuote(house, withAgreement({ business: 'no' }));
+  const made = await house.done('/api/client/quote/accept', { ...(await accepting(house, quote.link)), signature });
+  const number = textOf(made.number);
+  const view = await house.read(`/api/change/${number}`);
+  const { title, price, start } = asRow(view.deal);
+  const { taxMode, taxes, lines } = asRow(price);
+  const { id } = asRow(view.booking);
+  await house.done('/api/bookings/change', {
+    ...{ bookingId: id, requestKey: house.key(), seen: view.seen, title, start, end: house.wall(38) },
+    ...{ price: { taxMode, taxes, lines }, giveBack: true, sure: true },
+  });
+  return house.linkOf(textOf(id));
 }
 
 /** Somebody whom an offer names to sign after the client. */
 async function furtherSignatory(house: House): Promise<{ link: string; sha256: string }> {
-  void house;
-  return { link: 'x'.repeat(43), sha256: '' };
+  const email = `${house.key()}@example.org`;
+  const others = [{ id: 'second', name: 'Kofi Abara', email }];
+  const quote = await sentQuote(house, withAgreement({ business: 'no', others }));
+  await house.done('/api/client/quote/accept', { ...(await accepting(house, quote.link)), signature });
+  const link = await house.letterWith(email, /\/q\/([\w-]{20,})/);
+  const page = await house.read(`/api/client/quote/view/${link}`);
+  return { link, sha256: textOf(asRow(page.signed).sha256) };
 }

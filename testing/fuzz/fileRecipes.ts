@@ -4,6 +4,7 @@ import { Webhook } from 'standardwebhooks';
 import { demoSignIn } from '../../src/demo/scenario';
 import { asRow, asRows, type House, type Row, textOf } from './house';
 import { fuzzedSecret } from './installed';
+import { keptBill } from './ownerRecipes';
 import type { Given, Recipe, Recipes } from './recipes';
 
 export const healthKey = 'a key of the fuzzer, for how it is';
@@ -43,6 +44,21 @@ async function signedEvent(house: House): Promise<Given | null> {
       'webhook-signature': signature,
     },
   };
+}
+
+async function uploaded(house: House): Promise<string> {
+  const response = await fetch(`${house.me.address}/api/files?for=picture`, {
+    method: 'POST',
+    headers: {
+      'content-type': 'image/png',
+      'x-file-name': 'picture.png',
+      cookie: house.me.cookie,
+      origin: house.me.address,
+    },
+    body: readFileSync('docs/screenshots/today.png'),
+  });
+  const { id } = asRow(await response.json());
+  return textOf(id);
 }
 
 const first = (rows: unknown): Row => asRow(asRows(rows)[0]);
@@ -90,21 +106,30 @@ export const fileRecipes: Recipes = {
   }),
   '/journal/reports/[name].[as]': async (house) => ({ path: `/journal/reports/tax.${house.draw.of(['csv', 'pdf'])}` }),
   '/documents/[number].xml': async (house) => {
-    const asData = asRows((await house.read('/api/documents')).documents).find((each) => each.asData === true);
-    return asData ? { over: { number: asData.number } } : null;
+    const of = await house.booking(14);
+    await house.done('/api/clients/booking-bill', { bookingId: of.id, bill: keptBill });
+    await house.done('/api/documents/on-account', { bookingId: of.id, requestKey: house.key(), amount: 50_00 });
+    return { over: { number: first(asRow((await house.view(of.number)).documents).documents).number } };
+  },
+  '/f/[id]': async (house) => ({ over: { id: await uploaded(house) } }),
+  '/stand-in/bank/[secret]': async (house) => {
+    const of = await house.booking(14);
+    const paid = await house.pay(of, 'confirms');
+    const secret = /bank\/([\w-]+)/.exec(JSON.stringify(paid))?.[1] ?? 'x';
+    return { over: { secret } };
   },
   '/b/[link]': async (house) => ({ over: { link: (await house.booking(14)).link } }),
   '/b/[link]/documents/[number].pdf': async (house) => ({ over: await paperOf(house) }),
   '/b/[link]/receipts/[number].pdf': async (house) => {
-    const of = await house.paid(15);
-    const { payments } = await house.page(of.link);
-    return { over: { link: of.link, number: first(payments).id } };
+    return { over: { link: (await house.paid(15)).link, number: '1' } };
   },
   '/b/[link]/agreement.pdf': async (house) => ({ over: { link: await house.signedLink() } }),
   '/b/[link]/transfer.svg': async (house) => ({ over: { link: (await house.booking(14)).link } }),
   '/q/[link]/agreement.pdf': async (house) => ({ over: { link: await house.signedQuoteLink() } }),
   '/quotes/[number]/agreement.pdf': async (house) => {
-    const signed = asRows((await house.read('/api/quotes')).quotes).find(({ state }) => state === 'accepted');
+    const signed = asRows((await house.read('/api/quotes?state=all')).quotes).find(
+      ({ bookingNumber }) => bookingNumber,
+    );
     return signed ? { over: { number: signed.number } } : null;
   },
   '/r/[link]/transfer.svg': async (house) => ({ over: { link: (await house.request()).link } }),

@@ -1,9 +1,11 @@
 import { testNumber, type CardBehaviour } from '#world/cardNetwork/testCards';
-import { testBankAccount } from '#world/accounts/testBankAccounts';
 import { randomUUID } from 'node:crypto';
 import type { Pool } from './fromContract';
 import type { Draw } from './values';
-import { Visitor } from './visitor';
+import { rentalDraft } from '../quoting';
+import { totpOf } from '../totp';
+import { demoSignIn } from '../../src/demo/scenario';
+import { isSignedIn, signedIn, someNetwork, Visitor } from './visitor';
 
 /** Rows of views, of which only what is used is named. */
 export type Row = Readonly<Record<string, unknown>>;
@@ -29,7 +31,15 @@ export class House {
   private readonly known = new Map<string, unknown[]>();
   now = '2027-05-14T08:12:00Z';
   /** An account of clients' cards, and under which reference its frame is opened. */
-  private cards: { readonly account: string; readonly view: string }[] = [];
+  private cards: { readonly account: string; readonly view: string; readonly name: string }[] = [];
+  /** What takes its time, made before the clock was moved. */
+  readonly gaps: string[] = [];
+  readonly declined: string[] = [];
+  readonly expired: { readonly quoteId: string; readonly number: string }[] = [];
+  /** The codes for when an authenticator is lost, while the second factor is on. */
+  private recovery: string[] = [];
+  /** Whether the door's own routes are tried: whoever sits there may have to come in by a code. */
+  isLast = false;
 
   /** Nobody: no session, no device. */
   readonly stranger: Visitor;
@@ -83,7 +93,7 @@ export class House {
     this.learn('placeId', ...textsOf(asRows(services.places), 'id'));
     this.learn('dateId', ...textsOf(asRows(services.dates), 'id'));
     this.learn('taxes', ...textsOf(asRows(services.taxes), 'code'));
-    const quotes = asRows((await this.read('/api/quotes')).quotes);
+    const quotes = asRows((await this.read('/api/quotes?state=all')).quotes);
     this.learn('quoteId', ...textsOf(quotes, 'id'));
     this.learn('quoteNumber', ...textsOf(quotes, 'number'));
     const credit = await this.read('/api/credit');
@@ -99,8 +109,8 @@ export class House {
     const framed = asRows(world.accounts);
     this.cards = accounts.flatMap(({ id, name, currency, mode, way }) => {
       const same = framed.find((each) => each.name === name && each.currency === currency && each.mode === mode);
-      return same && way !== 'reader' && currency === 'EUR' && mode === 'live' && name !== 'Fell Cards'
-        ? [{ account: textOf(id), view: textOf(same.reference) }]
+      return same && way !== 'reader' && currency === 'EUR' && mode === 'live'
+        ? [{ account: textOf(id), view: textOf(same.reference), name: textOf(name) }]
         : [];
     });
     this.learn('reference', ...textsOf(framed, 'reference'));
@@ -118,15 +128,12 @@ export class House {
   }
 
   /** A token as a processor's frame gives one, with the account that it is for. */
-  async card(behaviour: CardBehaviour = 'approves'): Promise<{ card: string; account: string }> {
-    const { account, view } = this.cards[0]!;
+  async card(
+    behaviour: CardBehaviour = 'approves',
+    of = 'Tarn Cards',
+  ): Promise<{ readonly card: string; readonly account: string }> {
+    const { account, view } = this.cards.find(({ name }) => name === of) ?? this.cards[0]!;
     const number = testNumber(behaviour, this.draw.below(1e6));
-    const { body } = await this.me.post('/stand-in/tokens', { number, account: view });
-    return { card: textOf(asRow(body).token), account };
-  }
-  async bankAccount(): Promise<{ card: string; account: string }> {
-    const { account, view } = this.cards[1] ?? this.cards[0]!;
-    const number = testBankAccount('settles', this.draw.below(1e6));
     const { body } = await this.me.post('/stand-in/tokens', { number, account: view });
     return { card: textOf(asRow(body).token), account };
   }
@@ -159,10 +166,10 @@ export class House {
   readonly page = (link: string): Promise<Row> => this.read(`/api/client/view/${link}`);
 
   /** Its client pays what is asked for now, or everything that is open. */
-  async pay({ link }: Made, behaviour: CardBehaviour = 'approves'): Promise<Row> {
+  async pay({ link }: Pick<Made, 'link'>, behaviour: CardBehaviour = 'approves', of?: string): Promise<Row> {
     const page = await this.page(link);
     const amount = Number(page.dueNow) || Number(page.outstanding);
-    return this.done('/api/client/pay', { link, attempt: this.key(), ...(await this.card(behaviour)), amount });
+    return this.done('/api/client/pay', { link, attempt: this.key(), ...(await this.card(behaviour, of)), amount });
   }
 
   /** One that its client paid a part of, and one that is over and was paid whole. */
@@ -220,11 +227,12 @@ export class House {
     return textOf(sold.code);
   }
 
-  /** The six digits of the newest letter that has some. */
-  async newestCode(): Promise<string> {
-    for (let tries = 0; tries < 40; tries++) {
-      const { mail } = await this.read('/api/stand-ins/view?mail=your+code');
-      const code = /(\d{6})$/.exec(textOf(asRow(asRows(mail)[0]).subject))?.[1];
+  /** The six digits of the letter to an address that has some. */
+  async codeFor(email: string): Promise<string> {
+    for (let tries = 0; tries < 60; tries++) {
+      const { mail } = await this.read(`/api/stand-ins/view?mail=${encodeURIComponent(email)}`);
+      const codes = asRows(mail).flatMap(({ subject }) => /(\d{6})$/.exec(textOf(subject))?.[1] ?? []);
+      const [code] = codes;
       if (code) return code;
       await new Promise((resolve) => setTimeout(resolve, 50));
     }
@@ -247,13 +255,131 @@ export class House {
     account: this.cards[0]!.view,
   });
 
+  /** The newest letter to an address in which something stands. */
+  async letterWith(email: string, pattern: RegExp): Promise<string> {
+    for (let tries = 0; tries < 60; tries++) {
+      const { mail } = await this.read(`/api/stand-ins/view?mail=${encodeURIComponent(email)}`);
+      for (const { seq } of asRows(mail).slice(0, 4)) {
+        const letter = JSON.stringify(await this.read(`/api/stand-ins/mail/${String(seq)}`));
+        const found = pattern.exec(letter)?.[1];
+        if (found) return found;
+      }
+      await new Promise((resolve) => setTimeout(resolve, 50));
+    }
+    return '';
+  }
+
+  /** A device that a code confirmed for this client. @returns its cookie */
+  async device(email: string, link: string): Promise<string> {
+    await this.stranger.post('/api/client/send-code', { link });
+    const response = await fetch(`${this.me.address}/api/client/use-code`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json', 'x-forwarded-for': someNetwork(), origin: this.me.address },
+      body: JSON.stringify({ link, code: await this.codeFor(email) }),
+    });
+    return response.headers
+      .getSetCookie()
+      .map((cookie) => cookie.split(';', 1)[0])
+      .join('; ');
+  }
+
+  /** What takes days: holds that lapse, charges that are declined, offers that end. */
+  async prepare(): Promise<void> {
+    await this.look();
+    for (let count = 0; count < 4; count++) {
+      const gap = await this.booking(2, { termsId: 'rental', end: this.wall(40) });
+      await this.record(gap, 300_00);
+      await this.done('/api/client/give-card', {
+        link: gap.link,
+        attempt: this.key(),
+        ...(await this.card('noRenewal')),
+      });
+      this.gaps.push(gap.id);
+      const charged = await this.booking(12, { termsId: 'event-charged' });
+      await this.pay(charged, 'shortOnFile');
+      this.declined.push(charged.id);
+      const made = await this.done('/api/quotes/create', { requestKey: this.key(), from: null });
+      const draft = rentalDraft({
+        ...{ serviceId: 'travel', start: this.wall(60), end: this.wall(64), agreement: null, blocks: [] },
+        ...{ expiryKind: 'hours', expiry: '1' },
+      });
+      const quoteId = textOf(made.id);
+      const { edition } = await this.done('/api/quotes/save', { quoteId, edition: 1, draft });
+      await this.done('/api/quotes/send', { quoteId, edition, by: 'link' });
+      this.expired.push({ quoteId, number: textOf(made.number) });
+    }
+    await this.wait(11);
+  }
+
+  /** Lets days pass. */
+  async wait(days: number): Promise<void> {
+    await this.me.post('/api/stand-ins/clock', { to: this.wall(days, '12:00') });
+    for (let tries = 0; tries < 600; tries++) {
+      const world = await this.read('/api/stand-ins/view');
+      this.now = textOf(world.now) || this.now;
+      if (world.moving === null) return;
+      await new Promise((resolve) => setTimeout(resolve, 200));
+    }
+  }
+
+  private readonly password = { password: demoSignIn.password };
+
+  /** Shows again who sits there. */
+  readonly prove = async (): Promise<void> => {
+    const code = this.recovery.pop();
+    await this.me.post('/api/door/prove', code === undefined ? this.password : { code });
+  };
+
+  /** An authenticator that is scanned and not confirmed yet: the code that it shows. */
+  async begunFactor(): Promise<string> {
+    await this.noFactor();
+    await this.prove();
+    const begun = await this.done('/api/door/begin-second-factor', this.password);
+    this.recovery = asRows(begun.recovery).map(String);
+    return begun.uri ? totpOf(textOf(begun.uri)) : '000000';
+  }
+  async noFactor(): Promise<void> {
+    const { secondFactor } = await this.read('/api/door');
+    if (secondFactor !== true) return void (this.recovery = []);
+    await this.prove();
+    await this.me.post('/api/door/end-second-factor', this.password);
+    this.recovery = [];
+  }
+
+  /** Takes the session that an answer gave, and comes in anew where there is none. */
+  async afterDoor(cookies: readonly string[]): Promise<void> {
+    this.me.take({ cookies });
+    await this.comeIn();
+  }
+
+  /** Signs in where nobody is, past the second factor where it was left on. */
+  async comeIn(): Promise<void> {
+    if (await isSignedIn(this.me.address, this.me.cookie)) return;
+    this.me.cookie = await signedIn(this.me.address);
+    const code = this.recovery.pop();
+    if (code === undefined || (await isSignedIn(this.me.address, this.me.cookie))) return;
+    const response = await fetch(`${this.me.address}/api/auth/two-factor/verify-backup-code`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json', cookie: this.me.cookie, origin: this.me.address },
+      body: JSON.stringify({ code }),
+    });
+    this.me.cookie = response.headers
+      .getSetCookie()
+      .map((cookie) => cookie.split(';', 1)[0])
+      .join('; ');
+  }
+
   /** A booking, and a quote, whose agreement was signed. */
   async signedLink(): Promise<string> {
-    const accepted = asRows((await this.read('/api/quotes')).quotes).find(({ bookingNumber }) => bookingNumber);
+    const accepted = asRows((await this.read('/api/quotes?state=all')).quotes).find(
+      ({ bookingNumber }) => bookingNumber,
+    );
     return accepted ? this.linkOf(textOf((await this.view(textOf(accepted.bookingNumber))).id)) : 'x';
   }
   async signedQuoteLink(): Promise<string> {
-    const accepted = asRows((await this.read('/api/quotes')).quotes).find(({ bookingNumber }) => bookingNumber);
+    const accepted = asRows((await this.read('/api/quotes?state=all')).quotes).find(
+      ({ bookingNumber }) => bookingNumber,
+    );
     if (!accepted) return 'x';
     const { url } = await this.done('/api/quotes/copy-link', { quoteId: accepted.id, edition: accepted.edition });
     return textOf(url).split('/').at(-1)!;
@@ -341,7 +467,7 @@ const contexts: readonly (readonly [start: string, names: Readonly<Record<string
   ['/api/change/', { number: 'bookingNumber' }],
   ['/bookings/', { number: 'bookingNumber' }],
   ['/api/quote/', { number: 'quoteNumber' }],
-  ['/api/agreement-sample/', { number: 'quoteNumber' }],
+  ['/api/agreement-sample/', { number: 'bookingNumber' }],
   ['/quotes/', { number: 'quoteNumber' }],
   ['/api/documents/', { number: 'documentNumber' }],
   ['/documents/', { number: 'documentNumber' }],

@@ -11,6 +11,7 @@ import { parseArgs } from 'node:util';
 import { serve } from '../../e2e/server';
 import { onServer } from '../databases';
 import { clientRecipes } from './clientRecipes';
+import { doorRecipes } from './doorRecipes';
 import { fileRecipes, healthKey } from './fileRecipes';
 import { fromContract, mutated } from './fromContract';
 import { House } from './house';
@@ -22,14 +23,14 @@ import { gaps, report, type Tried } from './report';
 import { allRoutes, type Route } from './routes';
 import { refusesUnread, send } from './send';
 import { type Draw, drawFrom, oddBodies, oddHeaders, oddJson, oddTexts } from './values';
-import { isSignedIn, signedIn, someNetwork, Visitor } from './visitor';
+import { signedIn, someNetwork, Visitor } from './visitor';
 
 const { values: options } = parseArgs({
   options: {
     requests: { type: 'string', default: '10000' },
     seed: { type: 'string' },
     cut: { type: 'boolean' },
-    /** One route alone, with what was sent and answered. */
+    /** These routes alone, with what was sent and answered. */
     only: { type: 'string' },
   },
 });
@@ -41,7 +42,7 @@ const atOnce = 4;
 /** From so many on, each route was tried often enough to ask what it answered. */
 const full = 10_000;
 
-const recipes: Recipes = { ...fileRecipes, ...ownerRecipes, ...clientRecipes };
+const recipes: Recipes = { ...fileRecipes, ...ownerRecipes, ...clientRecipes, ...doorRecipes };
 /** A former path is tried as the one that it became. */
 const byPath = (of: Recipes, { path, now }: Route): Recipes[string] | undefined => of[now ?? path];
 
@@ -53,8 +54,16 @@ type Asked = {
   readonly body?: string | Uint8Array;
 };
 
-/** What the owner's session is needed for afterwards, or what would take hours, is only tried in forms that cannot succeed. */
-const onlyOdd = new Set(['/api/auth/[...all]']);
+/** What would bring the house down, or years in a moment, where something of it is changed by chance. */
+const notChanged = new Set([
+  '/api/auth/[...all]',
+  '/api/stand-ins/clock',
+  '/api/stand-ins/faults',
+  '/api/events/[provider]',
+]);
+/** What ends or locks the owner's session: tried last, one after the other. */
+const ofTheDoor =
+  /^\/api\/(?:door\/|do\/(?:change-password|prove|(?:begin|confirm|end)-second-factor|end-(?:other-)?sessions?)$|begin\/test-account|auth\/)/;
 
 const unknown = 'c0ffee00-0000-4000-8000-000000000000';
 const unknownToken = 'x'.repeat(43);
@@ -87,7 +96,7 @@ const isRow = (value: unknown): value is Record<string, unknown> =>
 
 /** What its path names, of what is there. */
 function paramsOf(route: Route, house: House): Record<string, unknown> {
-  const pool = house.poolFor(route.path);
+  const pool = house.poolFor(route.now ?? route.path);
   const names = [...route.path.matchAll(/\[(?:\.\.\.)?(\w+)\]/g)].map(([, name]) => name!);
   return Object.fromEntries(names.map((name) => [name, pool(name).length > 0 ? house.draw.of(pool(name)) : 'x']));
 }
@@ -111,12 +120,14 @@ async function goodRequest(route: Route, house: House, given: Given): Promise<{ 
       value: null,
     };
   }
-  const value = fromContract(
-    route.contract,
-    house.poolFor(route.path),
-    house.draw,
-    method === 'GET' ? over : (given.over ?? {}),
-  );
+  const value =
+    given.whole ??
+    fromContract(
+      route.contract,
+      house.poolFor(route.now ?? route.path),
+      house.draw,
+      method === 'GET' ? over : (given.over ?? {}),
+    );
   if (method === 'GET') return { asked: { method, path: addressOf(route, isRow(value) ? value : {}), headers }, value };
   const asked = { method, path: route.path, headers: { ...headers, 'content-type': 'application/json' } };
   return { asked: { ...asked, body: JSON.stringify(value) }, value };
@@ -172,7 +183,7 @@ function oddRequest(route: Route, house: House): Asked {
 }
 
 async function requestOf(route: Route, kind: Kind, house: House): Promise<Asked | null> {
-  if (kind === 'odd' || onlyOdd.has(route.path)) return oddRequest(route, house);
+  if (kind === 'odd' || (kind === 'changed' && notChanged.has(route.path))) return oddRequest(route, house);
   if (kind === 'refused') {
     const recipe = byPath(refusalRecipes, route);
     if (recipe) {
@@ -199,6 +210,21 @@ async function serveOnServer(url: string, settings: Record<string, string>) {
   return serve(mkdtempSync(join(tmpdir(), 'ostendo-fuzz-')), { ...environment, ...settings });
 }
 
+async function tryOne(route: Route, kind: Kind, house: House, address: URL): Promise<Tried> {
+  const asked = await requestOf(route, kind, house).catch((error: unknown) => {
+    if (options.only) console.log(error);
+    return null;
+  });
+  if (!asked) return { route: route.path, kind, status: -2, code: '', ms: 0, said: '' };
+  if (asked.body !== undefined) asked.headers['content-length'] = String(Buffer.byteLength(asked.body));
+  const answer = await send(address, asked, deadline);
+  const body = String(asked.body ?? '');
+  if (options.only) console.log(kind, answer.status, answer.text.slice(0, 300), '<-', asked.path, body.slice(0, 900));
+  const said = `${asked.method} ${asked.path.slice(0, 120)} ${JSON.stringify(asked.headers).slice(0, 200)} ${body.slice(0, 600)}`;
+  if (ofTheDoor.test(route.path)) await house.afterDoor(answer.cookies);
+  return { route: route.path, kind, said, ...answer };
+}
+
 const kinds: readonly Kind[] = ['good', 'refused', 'changed', 'odd', 'changed', 'good', 'changed', 'odd'];
 
 async function main(): Promise<number> {
@@ -212,45 +238,33 @@ async function main(): Promise<number> {
     ? serveOnServer(process.env.OSTENDO_TEST_SERVER, settings)
     : serve(await fullDirectory(), settings));
   const address = new URL(served.address);
-  const routes = allRoutes().filter(({ path }) => !options.only || path === options.only);
+  const only = options.only?.split(',');
+  const routes = allRoutes().filter(({ path }) => !only || only.includes(path));
   const draw = drawFrom(seed);
   const house = new House(new Visitor(served.address, await signedIn(served.address)), draw);
+  await house.prepare();
   await house.look();
   console.log(`seed ${seed}, ${wanted} requests over ${routes.length} routes`);
 
   const tried: Tried[] = [];
   const begun = performance.now();
-  let next = 0;
-  const worker = async (): Promise<void> => {
-    while (next < wanted) {
-      const at = next++;
-      const route = routes[at % routes.length]!;
-      const kind = kinds[Math.floor(at / routes.length) % kinds.length]!;
-      const asked = await requestOf(route, kind, house).catch((error: unknown) => {
-        if (options.only) console.log(error);
-        return null;
-      });
-      if (!asked) {
-        tried.push({ route: route.path, kind, status: -2, code: '', ms: 0, said: '' });
-        continue;
+  const turnsOf = (these: readonly Route[]): (() => Promise<void>) => {
+    const share = Math.round((wanted * these.length) / routes.length);
+    let next = 0;
+    return async () => {
+      while (next < share) {
+        const at = next++;
+        const kind = kinds[Math.floor(at / these.length) % kinds.length]!;
+        tried.push(await tryOne(these[at % these.length]!, kind, house, address));
+        if (tried.length % 100 === 0) await keepIn(house);
       }
-      if (asked.body !== undefined) asked.headers['content-length'] = String(Buffer.byteLength(asked.body));
-      const answer = await send(address, asked, deadline);
-      const said = `${asked.method} ${asked.path.slice(0, 120)} ${JSON.stringify(asked.headers).slice(0, 200)} ${String(asked.body ?? '').slice(0, 600)}`;
-      if (options.only)
-        console.log(
-          kind,
-          answer.status,
-          answer.text.slice(0, 300),
-          '<-',
-          asked.path,
-          String(asked.body ?? '').slice(0, 900),
-        );
-      tried.push({ route: route.path, kind, said, ...answer });
-      if (tried.length % 100 === 0) await keepIn(house);
-    }
+    };
   };
-  await Promise.all(Array.from({ length: options.only ? 1 : atOnce }, worker));
+  const most = turnsOf(routes.filter(({ path }) => !ofTheDoor.test(path)));
+  await Promise.all(Array.from({ length: only ? 1 : atOnce }, most));
+  house.isLast = true;
+  await keepIn(house);
+  await turnsOf(routes.filter(({ path }) => ofTheDoor.test(path)))();
   const unread: string[] = [];
   for (const { path, methods } of routes)
     if (methods.includes('POST') && !(await refusesUnread(address, path.replace(/\[.*?\]/g, 'x')))) unread.push(path);
@@ -278,7 +292,7 @@ async function main(): Promise<number> {
 
 /** Somebody may have signed the owner out by a request that was well formed; what is known grows old. */
 async function keepIn(house: House): Promise<void> {
-  if (!(await isSignedIn(house.me.address, house.me.cookie))) house.me.cookie = await signedIn(house.me.address);
+  await house.comeIn();
   await house.look();
 }
 

@@ -1,6 +1,8 @@
+import type { Agreement } from '#core/agreement/agreement';
 import { rentalAgreement, rentalDraft } from '../quoting';
 import { asRow, asRows, type House, type Row, textOf } from './house';
 import type { Recipe, Recipes } from './recipes';
+import { rightCart } from './carts';
 
 const give = (over: Row): { over: Row } => ({ over });
 const onNew =
@@ -41,7 +43,18 @@ export async function sentQuote(house: House, over: object = {}): Promise<Quote 
 }
 
 /** With an agreement that is signed by all, the business among them. */
-export const signedBy = { ...rentalAgreement, fields: [], business: 'first' as const };
+export const signedBy: Agreement = {
+  name: 'Rental agreement',
+  blocks: [{ kind: 'paragraph', runs: [{ text: '{{client name}} rents {{service}}.' }] }],
+  fields: [],
+  others: [],
+  inOrder: true,
+  business: 'first',
+};
+export const withAgreement = (over: Partial<Agreement> = {}): object => ({
+  agreement: { ...signedBy, ...over },
+  blocks: [{ id: 'agreement', kind: 'agreement' }],
+});
 
 export const signature = { name: 'Ines Valadar', method: 'typed', image: null, consents: true };
 
@@ -61,8 +74,8 @@ const withClaim =
   };
 
 /** One whose terms hear the client, over and closed with a claim, and the client objected. */
-async function objected(house: House, accept = false): Promise<{ id: string; claimId: string; link: string }> {
-  const of = await house.past({ termsId: 'rental-claims-heard' });
+export async function objected(house: House, accept = false): Promise<{ id: string; claimId: string; link: string }> {
+  const of = await house.past({ termsId: 'rental-heard' });
   const claimId = await house.claim(of);
   await house.done('/api/client/answer-claim', {
     ...{ link: of.link, claimId, accept, seen: 25_00, note: 'It was so before.' },
@@ -80,16 +93,12 @@ const keptService = async (house: House): Promise<Row> => {
 export const ownerRecipes: Recipes = {
   '/api/bookings/create': async (house) =>
     give({
-      ...{ serviceId: 'travel', termsId: 'rental', title: 'Travel telescope', taxMode: 'inclusive' },
+      ...{ serviceId: 'travel', termsId: 'rental', title: 'Travel telescope' },
       ...{ start: house.wall(20), end: house.wall(23), clientName: 'Ines Valadar', clientEmail: 'ines@example.com' },
       lines: [{ id: 'service', label: 'Telescope', quantity: '3', unitPrice: 100_00, taxes: ['VAT'] }],
     }),
   '/api/bookings/cancel': onNew(12),
   '/api/bookings/give-up': async (house) => {
-    const of = await house.past();
-    // Owed still, and over.
-    const { outstanding } = asRow((await house.view(of.number)).position);
-    void outstanding;
     const made = await house.booking(-5);
     await house.record(made, 100_00);
     return give({ bookingId: made.id, amount: 10_00, seen: 0 });
@@ -107,31 +116,22 @@ export const ownerRecipes: Recipes = {
   },
   '/api/bookings/copy-link': onNew(14),
   '/api/bookings/answer-request': async (house) => {
-    const waiting = asRows((await house.read('/api/bookings?stage=asked')).lines);
-    const [first] = waiting;
-    return first ? give({ bookingId: first.id, answer: 'no' }) : asksFirst(house);
+    const id = await booked(house, 'rig');
+    return give({ bookingId: id, answer: 'no', note: 'We are away that week.' });
   },
   '/api/bookings/answer-ask': async (house) => {
     const of = await house.paid(20);
     await house.done('/api/client/ask', {
       ...{ link: of.link, attempt: house.key(), what: 'cancel', start: null, note: '' },
     });
-    const { askId } = await house.fact(of.number, 'asked');
+    const { askId } = await house.fact(of.number, 'clientAsked');
     return give({ bookingId: of.id, askId, yes: false });
   },
-  '/api/bookings/accept-gap': async (house) => {
-    const of = await house.booking(3, { termsId: 'rental-long', end: house.wall(44) });
-    await house.pay(of);
-    return give({ bookingId: of.id });
-  },
+  '/api/bookings/accept-gap': async (house) => give({ bookingId: house.gaps.pop() ?? house.one('bookingId') }),
   '/api/bookings/choose-account': onNew(12, () => ({ accountId: null })),
   '/api/paying/record': onNew(12, () => ({ amount: 10_00 })),
   '/api/paying/ask': onNew(2),
-  '/api/paying/charge': async (house) => {
-    const of = await house.booking(2);
-    await house.done('/api/client/give-card', { link: of.link, attempt: house.key(), ...(await house.card()) });
-    return give({ bookingId: of.id });
-  },
+  '/api/paying/charge': async (house) => give({ bookingId: house.declined.pop() ?? house.one('bookingId') }),
   '/api/paying/take-at-counter': onNew(12, () => ({ amount: 10_00 })),
   '/api/paying/stop-at-counter': async (house) => {
     const of = await house.booking(12);
@@ -139,12 +139,11 @@ export const ownerRecipes: Recipes = {
     return give({ bookingId: of.id });
   },
   '/api/closing/close-out': onPast(() => ({ claims: [], coverBalance: false })),
-  '/api/closing/release-many': onPast(),
+  '/api/closing/release-many': async (house) => give({ bookingIds: [(await house.past()).id] }),
   '/api/closing/ask-for-claims': async (house) => {
-    const of = await house.past();
-    const claimId = await house.claim(of);
-    await house.done('/api/closing/close-out', { bookingId: of.id, claims: [], coverBalance: false });
-    return give({ bookingId: of.id, claimIds: [claimId] });
+    const { id, claimId } = await objected(house, true);
+    await house.done('/api/closing/close-out', { bookingId: id, claims: [], coverBalance: false });
+    return give({ bookingId: id, claimIds: [claimId] });
   },
   '/api/closing/brought-back': async (house) => give({ bookingId: (await house.begun()).id, moment: null }),
   '/api/closing/decide-claim': async (house) => {
@@ -167,7 +166,11 @@ export const ownerRecipes: Recipes = {
   },
   '/api/closing/save-claim': async (house) =>
     give({ bookingId: (await house.begun()).id, claimId: null, amount: 20_00, pictures: [] }),
-  '/api/closing/take-claims': withClaim((_, claimId) => ({ claimIds: [claimId], claimId: undefined })),
+  '/api/closing/take-claims': async (house) => {
+    const of = await house.booking(-1);
+    await house.pay(of, 'approves', 'Fell Cards');
+    return give({ bookingId: of.id, claimIds: [await house.claim(of)] });
+  },
   '/api/closing/withdraw-claim': withClaim(),
   '/api/disputes/answer': async (house) => give({ dispute: await openDispute(house), pictures: [] }),
   '/api/disputes/give-in': async (house) => give({ dispute: await openDispute(house) }),
@@ -185,7 +188,7 @@ export const ownerRecipes: Recipes = {
   '/api/terms/apply': async (house) => {
     const of = await house.booking(14);
     const { seen } = await house.read(`/api/change/${of.number}`);
-    return give({ termsId: 'rental-long', bookings: [{ id: of.id, seen }] });
+    return give({ termsId: 'rental-long', version: 1, bookings: [{ id: of.id, seen }] });
   },
   '/api/services/save': async (house) => {
     const kept = await keptService(house);
@@ -196,6 +199,7 @@ export const ownerRecipes: Recipes = {
     const { taxes } = await house.read('/api/services');
     return give({ taxes });
   },
+  '/api/places/save-hours': async () => give({ hours: usualHours }),
   '/api/places/save': async () => give({ id: null, name: 'Hut', kind: 'stock', units: 2, hours: null, retired: false }),
   '/api/places/add-date': async (house) => {
     const days = 30 + house.draw.below(300);
@@ -219,8 +223,10 @@ export const ownerRecipes: Recipes = {
   '/api/places/free': async (house) => {
     const days = 100 + house.draw.below(1000);
     const at = { placeId: 'lena', start: house.wall(days, '03:00'), end: house.wall(days, '03:30'), note: 'Rest' };
-    const made = await house.done('/api/places/block', at);
-    return give({ id: Number(made.id) });
+    await house.done('/api/places/block', at);
+    const { places } = await house.read('/api/services');
+    const blocks = asRows(places).flatMap((place) => asRows(place.blocks));
+    return give({ id: asRow(blocks.at(-1)).id });
   },
   '/api/calendar': async (house) => give({ from: house.date(0), to: house.date(30) }),
   '/api/lanes': async (house) => give({ from: house.date(0), to: house.date(14) }),
@@ -230,7 +236,12 @@ export const ownerRecipes: Recipes = {
     return give({ quoteId, edition, draft: rentalDraft({ serviceId: 'travel' }) });
   },
   '/api/quotes/send': aQuote(writtenQuote, { by: 'link' }),
-  '/api/quotes/renew': aQuote(sentQuote),
+  '/api/quotes/renew': async (house) => {
+    const quote = house.expired.pop();
+    if (!quote) return give({});
+    const { edition } = await house.read(`/api/quote/${quote.number}`);
+    return give({ quoteId: quote.quoteId, edition });
+  },
   '/api/quotes/copy-link': aQuote(sentQuote),
   '/api/quotes/withdraw': aQuote(sentQuote),
   '/api/quotes/answer-question': aQuote(async (house) => {
@@ -242,7 +253,7 @@ export const ownerRecipes: Recipes = {
     return { ...quote, edition: Number(edition) };
   }),
   '/api/quotes/convert': aQuote(sentQuote, { choice: {} }),
-  '/api/quotes/sign': aQuote((house) => sentQuote(house, { agreement: signedBy }), { signature }),
+  '/api/quotes/sign': aQuote((house) => sentQuote(house, withAgreement()), { signature }),
   '/api/quotes/save-template': async () => give({ templateId: null, edition: 0, draft: rentalDraft() }),
   '/api/quotes/save-agreement': async () => give({ agreementId: null, edition: 0, agreement: rentalAgreement }),
   '/api/credit/sell-voucher': async () => give({ currency: 'EUR', serviceId: undefined }),
@@ -273,23 +284,20 @@ export const ownerRecipes: Recipes = {
     return give({ occasion: 'confirmation', subject, body, number: '' });
   },
   '/api/messages/recall': async (house) => {
-    const waiting = asRows((await house.read('/api/messages')).outbox).find(({ state }) => state === 'held');
+    await house.done('/api/paying/ask', { bookingId: (await house.booking(2)).id, requestKey: house.key() });
+    const waiting = asRows((await house.read('/api/messages')).outbox).find(({ waits }) => waits === true);
     return give({ messageId: waiting?.id ?? house.one('messageId') });
   },
   '/api/begin/offer': async (house) => {
-    const hours = { days: [], week: Array.from({ length: 7 }, () => [{ from: '10:00', to: '19:00' }]) };
-    return give({
-      kind: 'rental',
-      by: 'day',
-      units: 2,
-      hours,
-      name: 'Tents',
-      unitPrice: 20_00,
-      requestKey: house.key(),
-      minutes: undefined,
-    });
+    const about = { requestKey: house.key(), name: 'Tents', unitPrice: 20_00, hours: usualHours };
+    return { whole: { ...about, kind: 'rental', by: 'day', units: 2 } };
   },
-  '/api/begin/save': async () => give({}),
+  '/api/begin/save': async () => ({ whole: { step: 'look', as: 'left' } }),
+  '/api/business/save': async (house) => {
+    const { look } = asRow((await house.read('/api/begin')).face);
+    const face = look ?? { colour: '#2b2b52', logo: null, picture: null };
+    return give({ look: { ...asRow(face) } });
+  },
   '/api/ways/connect': async () => give({ provider: 'tarn', mode: 'test', currency: 'EUR' }),
   '/api/ways/finish-connecting': async (house) => {
     const { url } = await house.done('/api/ways/connect', { provider: 'tarn', mode: 'test', currency: 'EUR' });
@@ -306,7 +314,10 @@ export const ownerRecipes: Recipes = {
     return give({ accountId: tests.at(-1)?.id ?? house.one('accountId') });
   },
   '/api/ways/save': async () => give({ ways: { hidden: [], online: null }, transferTo: '' }),
-  '/api/documents/issue': onPast(),
+  '/api/documents/issue': async (house) => {
+    await house.done('/api/documents/settings', papers(false));
+    return give({ bookingId: (await house.past()).id });
+  },
   '/api/documents/on-account': onNew(14, () => ({ amount: 10_00 })),
   '/api/documents/credit': async (house) => {
     const of = await house.booking(14);
@@ -314,44 +325,46 @@ export const ownerRecipes: Recipes = {
     const { documents } = asRow((await house.view(of.number)).documents);
     return give({ bookingId: of.id, number: asRow(asRows(documents)[0]).number, amount: 10_00 });
   },
-  '/api/documents/settings': async (house) => {
-    const settings = {
-      ...{ from: null, onAccount: 'none', final: true, send: true, dueDays: 14, remindDays: [3], addressNeeded: false },
-      ...{ prefixes: { invoice: 'I', credit: 'C' }, note: '' },
-    };
-    const seller = {
-      ...{
-        legalName: 'Vesper Hollow',
-        street: 'Estrada 1',
-        postcode: '7000',
-        city: 'Évora',
-        taxNumber: '',
-        country: 'PT',
-      },
-      ...{ registration: '', iban: '', bic: '', creditorId: '' },
-    };
-    void house;
-    return give({ settings, seller });
-  },
+  '/api/documents/settings': async () => ({ whole: papers(true) }),
   '/api/books/close': async () => give({ until: '2027-02-28', despite: true }),
   '/api/books/banked': async (house) => {
     const open = (await house.rows('/api/payouts')).find(({ bankedAt }) => bankedAt === null);
     return give({ payoutId: open?.id ?? house.one('payoutId') });
   },
-  '/api/clients/save': async (house) => give({ clientId: house.one('clientId'), phone: '', bill: undefined }),
+  '/api/clients/save': async (house) => give({ clientId: house.one('clientId'), phone: '', bill: keptBill }),
   '/api/clients/erase': async (house) => {
     const of = await house.booking(16, { clientName: 'Xaviera Quill', clientEmail: `${house.key()}@example.org` });
     await house.done('/api/bookings/cancel', { bookingId: of.id, by: 'business' });
     const { client } = await house.view(of.number);
     return give({ clientId: asRow(client).id, name: asRow(client).name });
   },
-  '/api/clients/booking-bill': onNew(15),
+  '/api/clients/booking-bill': onNew(15, () => ({ bill: keptBill })),
 };
 
-/** A booking that a client asked for and that waits for a yes. */
-async function asksFirst(house: House): Promise<{ over: Row } | null> {
-  void house;
-  return null;
+const usualHours = { days: [], week: Array.from({ length: 7 }, () => [{ from: '10:00', to: '19:00' }]) };
+
+export const keptBill: Row = {
+  ...{ company: 'Oriel School', street: 'Rua 1', postcode: '7000', city: 'Évora', country: 'PT', taxNumber: '' },
+  ...{ taxChecked: null, billTo: null, payer: null },
+};
+
+const papers = (final: boolean): Row => ({
+  settings: {
+    ...{ from: null, onAccount: 'none', final, send: true, dueDays: 14, remindDays: [3], addressNeeded: false },
+    ...{ prefixes: { invoice: 'I', credit: 'C' }, note: '' },
+  },
+  seller: {
+    ...{ legalName: 'Vesper Hollow', street: 'Estrada 1', postcode: '7000', city: 'Évora', taxNumber: '' },
+    ...{ registration: '', iban: '', bic: '', creditorId: '' },
+  },
+});
+
+/** A booking that a client made on the booking page. @returns its id */
+export async function booked(house: House, serviceId: string): Promise<string> {
+  const { clientEmail, ...cart } = await rightCart(house, serviceId);
+  await house.done('/api/client/checkout', { ...cart, clientEmail });
+  const found = await house.read(`/api/bookings?stage=all&search=${encodeURIComponent(textOf(clientEmail))}`);
+  return textOf(asRow(asRows(found.lines)[0]).id);
 }
 
 /** A dispute that can be answered still. */

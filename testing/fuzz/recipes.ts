@@ -4,6 +4,8 @@ import type { House, Row } from './house';
 export type Given = {
   /** Fields of its body, or of what its path and query name. */
   readonly over?: Row;
+  /** All of them: nothing else comes from the contract. */
+  readonly whole?: Row;
   /** The whole body, where it is no JSON of a contract. */
   readonly body?: string | Uint8Array;
   readonly type?: string;

@@ -9,12 +9,13 @@ export type Tried = {
   readonly code: string;
 };
 
-/** What works once in an installation, and worked before the fuzzer came; why. */
+/** What works once in an installation, and worked before the fuzzer came, or accepts nothing; why. */
 export const onceOnly: Readonly<Record<string, string>> = {
   '/api/first-start': 'the installation has its owner',
   '/first-start': 'the same',
   '/api/begin/clean': 'live accounts were used: nothing of it can be taken for a trial',
-  '/500': 'nobody asks for it',
+  '/404': 'it says that nothing is there',
+  '/500': 'it says that something failed',
   '/api/do/first-start': 'the installation has its owner',
 };
 

@@ -2,7 +2,13 @@ import { request as httpRequest } from 'node:http';
 import { connect } from 'node:net';
 
 /** An answer, with its text as far as it tells a code; 0: none came, -1: it could not be sent. */
-export type Answer = { readonly status: number; readonly ms: number; readonly code: string; readonly text: string };
+export type Answer = {
+  readonly status: number;
+  readonly ms: number;
+  readonly code: string;
+  readonly text: string;
+  readonly cookies: readonly string[];
+};
 
 const codeIn = (text: string): string => /"code":"([a-z_]+)"/.exec(text)?.[1] ?? '';
 
@@ -15,11 +21,14 @@ export const send = (
   new Promise((resolve) => {
     const begun = performance.now();
     let text = '';
-    const end = (status: number): void => resolve({ status, ms: performance.now() - begun, code: codeIn(text), text });
+    let cookies: string[] = [];
+    const end = (status: number): void =>
+      resolve({ status, ms: performance.now() - begun, code: codeIn(text), text, cookies });
     try {
       const sent = httpRequest(
         { host: address.hostname, port: address.port, agent: false, timeout: deadline * 2, ...about },
         (response) => {
+          cookies = (response.headers['set-cookie'] ?? []).map((each) => each.split(';', 1)[0]!);
           response.setEncoding('latin1').on('data', (piece: string) => {
             if (text.length < 4_000) text += piece;
           });

@@ -1,7 +1,7 @@
 import { demoSignIn } from '../../src/demo/scenario';
 
 /** What came back: a JSON value where it was one. */
-export type Answered = { readonly status: number; readonly body: unknown };
+export type Answered = { readonly status: number; readonly body: unknown; readonly cookies: readonly string[] };
 
 /** Signs in as the demo's owner. @returns the cookie */
 export async function signedIn(address: string): Promise<string> {
@@ -29,10 +29,11 @@ export const someNetwork = (): string => {
 
 async function answered(response: Response): Promise<Answered> {
   const text = await response.text();
+  const cookies = response.headers.getSetCookie().map((cookie) => cookie.split(';', 1)[0]!);
   try {
-    return { status: response.status, body: JSON.parse(text) as unknown };
+    return { status: response.status, body: JSON.parse(text) as unknown, cookies };
   } catch {
-    return { status: response.status, body: text };
+    return { status: response.status, body: text, cookies };
   }
 }
 
@@ -46,6 +47,13 @@ export class Visitor {
   private headers(more: Record<string, string> = {}): Record<string, string> {
     return { cookie: this.cookie, 'x-forwarded-for': someNetwork(), origin: this.address, ...more };
   }
+
+  /** Takes the session that an answer gave. */
+  take = ({ cookies }: Pick<Answered, 'cookies'>): void => {
+    if (!cookies.some((cookie) => /session_token=[^;]{20}/.test(cookie))) return;
+    const kept = this.cookie.split('; ').filter((cookie) => !cookie.includes('session_token'));
+    this.cookie = [...kept, ...cookies].join('; ');
+  };
 
   get = async (path: string): Promise<Answered> =>
     answered(await fetch(this.address + path, { headers: this.headers(), redirect: 'manual' }));
