@@ -16,7 +16,7 @@ async function cart(house: House, serviceId: string): Promise<Row> {
     note: '',
     items,
     agreedName: 'Ines Valadar',
-    filled: {},
+    filled: { place: 'In the garden' },
     seen: { total: 0, dueNow: 0, at: house.now },
   };
 }

@@ -38,8 +38,15 @@ export const clientRecipes: Recipes = {
     const { taxMode, taxes, lines } = asRow(price);
     const dearer = asRows(lines).map((line) => ({ ...line, unitPrice: 200_00 }));
     await house.done('/api/bookings/change', {
-      ...{ bookingId: of.id, requestKey: house.key(), seen: view.seen, title, start, end },
-      ...{ price: { taxMode, taxes, lines: dearer }, giveBack: true, sure: true },
+      bookingId: of.id,
+      requestKey: house.key(),
+      seen: view.seen,
+      title,
+      start,
+      end,
+      price: { taxMode, taxes, lines: dearer },
+      giveBack: true,
+      sure: true,
     });
     return give({ link: of.link });
   },
@@ -81,8 +88,8 @@ export const clientRecipes: Recipes = {
   '/api/client/use-code': async (house) => {
     const clientEmail = `${house.key()}@example.org`;
     const of = await house.booking(14, { clientEmail });
-    await house.stranger.post('/api/client/send-code', { link: of.link });
-    return { over: { link: of.link, code: await house.codeFor(clientEmail) }, cookie: '' };
+    const { cookies } = await house.stranger.post('/api/client/send-code', { link: of.link });
+    return { over: { link: of.link, code: await house.codeFor(clientEmail) }, cookie: cookies.join('; ') };
   },
   '/api/client/sign-change': async (house) => {
     const link = await signedAndChanged(house);
@@ -99,7 +106,10 @@ export const clientRecipes: Recipes = {
     const clientEmail = `${house.key()}@example.org`;
     const { id } = await house.request({ clientEmail, clientName: 'Ines Valadar' });
     await house.done('/api/credit/record-request-payment', {
-      ...{ requestId: id, requestKey: house.key(), amount: 90_00, method: 'cash' },
+      requestId: id,
+      requestKey: house.key(),
+      amount: 90_00,
+      method: 'cash',
     });
     return give({ link: (await house.booking(18, { clientEmail })).link });
   },
@@ -120,7 +130,10 @@ export const clientRecipes: Recipes = {
     const clientEmail = `${house.key()}@example.org`;
     const { id } = await house.request({ clientEmail, clientName: 'Ines Valadar' });
     await house.done('/api/credit/record-request-payment', {
-      ...{ requestId: id, requestKey: house.key(), amount: 90_00, method: 'cash' },
+      requestId: id,
+      requestKey: house.key(),
+      amount: 90_00,
+      method: 'cash',
     });
     const cookie = await house.device(clientEmail, (await house.booking(19, { clientEmail })).link);
     const made = await house.done('/api/client/checkout', { ...(await rightCart(house)), clientEmail });
@@ -156,24 +169,44 @@ async function withdrawable(house: House): Promise<{ readonly link: string }> {
   const { taxMode, taxes, lines } = asRow(price);
   const { terms } = asRow(asRow(view.booking).agreed);
   await house.done('/api/bookings/change', {
-    ...{ bookingId: of.id, requestKey: house.key(), seen: view.seen, title, start, end, giveBack: true, sure: true },
-    ...{ price: { taxMode, taxes, lines }, terms: { ...asRow(terms), withdrawal: { days: 14 } } },
+    bookingId: of.id,
+    requestKey: house.key(),
+    seen: view.seen,
+    title,
+    start,
+    end,
+    giveBack: true,
+    sure: true,
+    price: { taxMode, taxes, lines },
+    terms: { ...asRow(terms), withdrawal: { days: 14 } },
   });
   return of;
 }
 
+/** An offer that its client has signed, with the booking that came of it. */
+export async function signedOffer(house: House): Promise<{ readonly link: string; readonly number: string }> {
+  const { link } = await sentQuote(house, withAgreement({ business: 'no' }));
+  const made = await house.done('/api/client/quote/accept', { ...(await accepting(house, link)), signature });
+  return { link, number: textOf(made.number) };
+}
+
 /** A booking of an offer that was signed, changed since: its client signs anew. @returns its link */
 async function signedAndChanged(house: House): Promise<string> {
-  const quote = await sentQuote(house, withAgreement({ business: 'no' }));
-  const made = await house.done('/api/client/quote/accept', { ...(await accepting(house, quote.link)), signature });
-  const number = textOf(made.number);
+  const { number } = await signedOffer(house);
   const view = await house.read(`/api/change/${number}`);
   const { title, price, start } = asRow(view.deal);
   const { taxMode, taxes, lines } = asRow(price);
   const { id } = asRow(view.booking);
   await house.done('/api/bookings/change', {
-    ...{ bookingId: id, requestKey: house.key(), seen: view.seen, title, start, end: house.wall(38) },
-    ...{ price: { taxMode, taxes, lines }, giveBack: true, sure: true },
+    bookingId: id,
+    requestKey: house.key(),
+    seen: view.seen,
+    title,
+    start,
+    end: house.wall(38),
+    price: { taxMode, taxes, lines },
+    giveBack: true,
+    sure: true,
   });
   return house.linkOf(textOf(id));
 }

@@ -4,6 +4,7 @@ import { Webhook } from 'standardwebhooks';
 import { demoSignIn } from '../../src/demo/scenario';
 import { asRow, asRows, type House, type Row, textOf } from './house';
 import { fuzzedSecret } from './installed';
+import { signedOffer } from './clientRecipes';
 import { keptBill } from './ownerRecipes';
 import type { Given, Recipe, Recipes } from './recipes';
 
@@ -125,7 +126,7 @@ export const fileRecipes: Recipes = {
   },
   '/b/[link]/agreement.pdf': async (house) => ({ over: { link: await house.signedLink() } }),
   '/b/[link]/transfer.svg': async (house) => ({ over: { link: (await house.booking(14)).link } }),
-  '/q/[link]/agreement.pdf': async (house) => ({ over: { link: await house.signedQuoteLink() } }),
+  '/q/[link]/agreement.pdf': async (house) => ({ over: { link: (await signedOffer(house)).link } }),
   '/quotes/[number]/agreement.pdf': async (house) => {
     const signed = asRows((await house.read('/api/quotes?state=all')).quotes).find(
       ({ bookingNumber }) => bookingNumber,
@@ -136,14 +137,21 @@ export const fileRecipes: Recipes = {
   '/r/[link]/documents/[number].pdf': async (house) => {
     const lines = [{ id: 'one', label: 'A talk', quantity: '1', unitPrice: 60_00, taxes: ['VAT'] }];
     const paper = {
-      ...{ lines: { taxMode: 'inclusive', lines }, reference: '', terms: '', privateNote: '', dueDay: null },
-      ...{ tip: false, copyTo: [], attachments: [], invoiced: 'no' },
+      lines: { taxMode: 'inclusive', lines },
+      reference: '',
+      terms: '',
+      privateNote: '',
+      dueDay: null,
+      tip: false,
+      copyTo: [],
+      attachments: [],
+      invoiced: 'no',
     };
     const { id, link } = await house.request({ amount: null, paper });
     await house.done('/api/credit/invoice-request', { requestId: id });
     const { requests } = await house.read('/api/credit');
     const mine = asRows(requests).find((each) => each.id === id) ?? {};
-    return { over: { link, number: first(mine.documents).number } };
+    return { over: { link, number: Array.isArray(mine.documents) ? String(mine.documents[0]) : 'x' } };
   },
   '/bookings/[number]': async (house) => ({ over: { number: house.one('bookingNumber') } }),
   '/bookings/[number]/change': async (house) => ({ over: { number: (await house.booking(14)).number } }),

@@ -5,7 +5,7 @@ import type { Draw } from './values';
 import { rentalDraft } from '../quoting';
 import { totpOf } from '../totp';
 import { demoSignIn } from '../../src/demo/scenario';
-import { isSignedIn, signedIn, someNetwork, Visitor } from './visitor';
+import { isSignedIn, signedIn, Visitor } from './visitor';
 
 /** Rows of views, of which only what is used is named. */
 export type Row = Readonly<Record<string, unknown>>;
@@ -219,10 +219,44 @@ export class House {
     return { id, link: textOf(url).split('/').at(-1)! };
   }
 
+  /** A gift voucher that was bought on the booking page. */
+  async onlineVoucher(): Promise<string> {
+    const about = { amount: 50_00, buyerName: 'Kofi Abara', buyerEmail: 'kofi@example.org', message: '' };
+    const ordered = await this.stranger.post('/api/client/voucher', {
+      requestKey: this.key(),
+      ...about,
+      to: null,
+      sendOn: null,
+    });
+    const link = textOf(asRow(ordered.body).link);
+    const given = { link, attempt: this.key(), ...(await this.card()), amount: 50_00, payer: 'Kofi Abara' };
+    await this.stranger.post('/api/client/pay-request', given);
+    const { vouchers } = await this.read('/api/credit');
+    return textOf(asRow(asRows(vouchers).find(({ online }) => online)).id);
+  }
+
+  /** A letter that the mail server does not take. */
+  async stuckLetter(): Promise<Row> {
+    await this.done('/api/stand-ins/faults', { seed: 1, mailRefuses: 100 });
+    await this.booking(25);
+    let stuck: Row = {};
+    for (let tries = 0; tries < 60 && stuck.id === undefined; tries++) {
+      await new Promise((resolve) => setTimeout(resolve, 100));
+      stuck = asRow(asRows((await this.read('/api/not-through')).waiting)[0]);
+    }
+    await this.done('/api/stand-ins/faults', { seed: 1 });
+    return stuck;
+  }
+
   /** A gift voucher's code. */
   async voucher(amount = 50_00): Promise<string> {
     const sold = await this.done('/api/credit/sell-voucher', {
-      ...{ requestKey: this.key(), amount, currency: 'EUR', method: 'cash', buyer: 'Kofi Abara', expiresAt: null },
+      requestKey: this.key(),
+      amount,
+      currency: 'EUR',
+      method: 'cash',
+      buyer: 'Kofi Abara',
+      expiresAt: null,
     });
     return textOf(sold.code);
   }
@@ -271,21 +305,17 @@ export class House {
 
   /** A device that a code confirmed for this client. @returns its cookie */
   async device(email: string, link: string): Promise<string> {
-    await this.stranger.post('/api/client/send-code', { link });
-    const response = await fetch(`${this.me.address}/api/client/use-code`, {
-      method: 'POST',
-      headers: { 'content-type': 'application/json', 'x-forwarded-for': someNetwork(), origin: this.me.address },
-      body: JSON.stringify({ link, code: await this.codeFor(email) }),
-    });
-    return response.headers
-      .getSetCookie()
-      .map((cookie) => cookie.split(';', 1)[0])
-      .join('; ');
+    const { cookies } = await this.stranger.post('/api/client/send-code', { link });
+    const cookie = cookies.join('; ');
+    await new Visitor(this.me.address, cookie).post('/api/client/use-code', { link, code: await this.codeFor(email) });
+    return cookie;
   }
 
-  /** What takes days: holds that lapse, charges that are declined, offers that end. */
+  /** What takes days: payments that are disputed, holds that lapse, charges that are declined, offers that end. */
   async prepare(): Promise<void> {
     await this.look();
+    for (let count = 0; count < 6; count++) await this.pay(await this.booking(1), 'disputesNotProvided');
+    await this.wait(71);
     for (let count = 0; count < 4; count++) {
       const gap = await this.booking(2, { termsId: 'rental', end: this.wall(40) });
       await this.record(gap, 300_00);
@@ -300,15 +330,20 @@ export class House {
       this.declined.push(charged.id);
       const made = await this.done('/api/quotes/create', { requestKey: this.key(), from: null });
       const draft = rentalDraft({
-        ...{ serviceId: 'travel', start: this.wall(60), end: this.wall(64), agreement: null, blocks: [] },
-        ...{ expiryKind: 'hours', expiry: '1' },
+        serviceId: 'travel',
+        start: this.wall(60),
+        end: this.wall(64),
+        agreement: null,
+        blocks: [],
+        expiryKind: 'hours',
+        expiry: '1',
       });
       const quoteId = textOf(made.id);
       const { edition } = await this.done('/api/quotes/save', { quoteId, edition: 1, draft });
       await this.done('/api/quotes/send', { quoteId, edition, by: 'link' });
       this.expired.push({ quoteId, number: textOf(made.number) });
     }
-    await this.wait(11);
+    await this.wait(9);
   }
 
   /** Lets days pass. */
@@ -369,22 +404,13 @@ export class House {
       .join('; ');
   }
 
-  /** A booking, and a quote, whose agreement was signed. */
+  /** A booking whose agreement was signed. */
   async signedLink(): Promise<string> {
     const accepted = asRows((await this.read('/api/quotes?state=all')).quotes).find(
       ({ bookingNumber }) => bookingNumber,
     );
     return accepted ? this.linkOf(textOf((await this.view(textOf(accepted.bookingNumber))).id)) : 'x';
   }
-  async signedQuoteLink(): Promise<string> {
-    const accepted = asRows((await this.read('/api/quotes?state=all')).quotes).find(
-      ({ bookingNumber }) => bookingNumber,
-    );
-    if (!accepted) return 'x';
-    const { url } = await this.done('/api/quotes/copy-link', { quoteId: accepted.id, edition: accepted.edition });
-    return textOf(url).split('/').at(-1)!;
-  }
-
   /** What a field of this name may be on that path. */
   readonly poolFor =
     (path: string): Pool =>

@@ -108,6 +108,7 @@ async function goodRequest(route: Route, house: House, given: Given): Promise<{ 
   const headers: Record<string, string> = {
     'x-forwarded-for': someNetwork(),
     cookie: given.cookie ?? house.me.cookie,
+    origin: house.me.address,
     ...given.headers,
   };
   if (!route.contract) {

@@ -27,10 +27,28 @@ export const refusalRecipes: Recipes = {
   },
   '/api/ways/save': async () => give({ ways: { hidden: [], online: unknown }, transferTo: '' }),
   '/api/documents/send': async () => give({ number: 'nowhere' }),
-  '/api/clients/save': async (house) => give({ clientId: house.one('clientId'), phone: 'no number', bill: undefined }),
+  '/api/clients/save': async (house) =>
+    give({
+      clientId: house.one('clientId'),
+      phone: 'no number',
+      bill: { ...emptyBill, taxChecked: null, payer: null },
+    }),
   '/api/client/bill': async () => ({ whole: { of: 'booking', key: 'x'.repeat(43), bill: emptyBill } }),
   '/api/stand-ins/clock': async (house) => give({ to: house.wall(-3) }),
   '/api/stand-ins/renewals': async () => give({ reference: 'nobody.x', refuses: false }),
+  '/api/documents/settings': async () => ({ whole: wrongNumber }),
+  '/api/business/save': async () => give({ look: { colour: '#2b2b52', logo: unknown } }),
+  '/api/services/change-many': async () => give({ ids: [unknown], retired: false }),
+  '/api/door/change-password': async () => give({ current: 'not the password at all' }),
+  '/api/door/begin-second-factor': async () => give({ password: 'not the password at all' }),
+  '/api/client/checkout/pay': async (house) => give({ key: 'x'.repeat(43), ...(await house.card()), tip: 0 }),
+  '/api/door/end-session': async () => give({ id: unknown }),
+  '/api/door/confirm-second-factor': async () => give({ code: '000000' }),
+  '/api/door/end-second-factor': async () => give({ password: 'not the password at all' }),
+  '/api/terms/publish': async (house) => {
+    const { terms } = await house.read('/api/begin');
+    return give({ termsId: 'nowhere', baseVersion: 1, name: 'Of nowhere', rules: asRow(asRows(terms)[0]).rules });
+  },
   '/api/door/prove': async () => ({ whole: { password: 'not the password at all' } }),
   '/api/door/forgot': async (house) => {
     const email = 'forgets.often@example.org';
@@ -39,7 +57,37 @@ export const refusalRecipes: Recipes = {
   },
 };
 
+const wrongNumber: Row = {
+  settings: {
+    from: null,
+    onAccount: 'none',
+    final: true,
+    send: true,
+    dueDays: 14,
+    remindDays: [3],
+    addressNeeded: false,
+    prefixes: { invoice: 'I', credit: 'C' },
+    note: '',
+  },
+  seller: {
+    legalName: 'Vesper Hollow',
+    street: 'Estrada 1',
+    postcode: '7000',
+    city: 'Évora',
+    taxNumber: 'PT500000001',
+    registration: '',
+    iban: '',
+    bic: '',
+    creditorId: '',
+  },
+};
+
 const emptyBill: Row = {
-  ...{ company: '', street: '', postcode: '', city: '', country: '', taxNumber: '' },
+  company: '',
+  street: '',
+  postcode: '',
+  city: '',
+  country: '',
+  taxNumber: '',
   billTo: null,
 };

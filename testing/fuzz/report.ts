@@ -19,6 +19,14 @@ export const onceOnly: Readonly<Record<string, string>> = {
   '/api/do/first-start': 'the installation has its owner',
 };
 
+/** What is refused where time has passed, or where something is missing that each installation has; why. */
+const refusedRarely: Readonly<Record<string, string>> = {
+  '/api/closing/release-many': 'who sits there is asked again ten minutes after they came in',
+  '/api/business/save-safety': 'the same',
+  '/api/begin/test-account': 'the same, and where no processor has test accounts',
+  '/api/begin/offer': 'the terms that it begins with are there until somebody takes them away',
+};
+
 export function grouped<T, K>(items: readonly T[], keyOf: (item: T) => K): Map<K, T[]> {
   const groups = new Map<K, T[]>();
   for (const item of items) groups.set(keyOf(item), [...(groups.get(keyOf(item)) ?? []), item]);
@@ -38,11 +46,12 @@ export const gaps = (
   routes: readonly Route[],
 ): { readonly path: string; readonly never: 'accepted' | 'refused' }[] => {
   const byRoute = grouped(tried, ({ route }) => route);
-  return routes.flatMap(({ path, codes }) => {
+  return routes.flatMap(({ path, codes, now }) => {
     const all = byRoute.get(path) ?? [];
     const never: { path: string; never: 'accepted' | 'refused' }[] = [];
     if (!(path in onceOnly) && !all.some(isAccepted)) never.push({ path, never: 'accepted' });
-    if (codes.length > 0 && !all.some(isRefusedByRule(codes))) never.push({ path, never: 'refused' });
+    if (codes.length > 0 && !((now ?? path) in refusedRarely) && !all.some(isRefusedByRule(codes)))
+      never.push({ path, never: 'refused' });
     return never;
   });
 };

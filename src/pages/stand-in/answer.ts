@@ -9,7 +9,7 @@ export const POST: APIRoute = async ({ locals, request, redirect }) => {
   if (!text) return problem(400, 'unreadable');
   const secret = text('secret');
   const back = safeBack(text('back'));
-  await locals.app.world.answerConfirmation(secret, text('answer') === 'yes');
-  await locals.app.settle();
+  const answered = await locals.app.world.answerConfirmation(secret, text('answer') === 'yes');
+  if (answered === 'done') await locals.app.settleSoon();
   return redirect(back !== '' ? back : `/stand-in/bank/${encodeURIComponent(secret)}`, 303);
 };

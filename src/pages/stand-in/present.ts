@@ -10,7 +10,7 @@ export const POST: APIRoute = async ({ locals, request, redirect }) => {
   const card = text('answer') === 'present' ? text('card') : null;
   const presented = await locals.app.world.presentCard(reference, card);
   if (typeof presented === 'object') return redirect('/stand-in/reader?fault=card', 303);
-  await locals.app.settle();
+  if (presented === 'done') await locals.app.settleSoon();
   const outcome = await locals.app.world.outcomeAtReader(reference);
   return redirect(`/stand-in/reader?done=${outcome}`, 303);
 };

@@ -27,6 +27,8 @@ export type TurningWorld = {
 export type Turns = {
   /** Carries out everything that is due now, in the application and in the world, until both are quiet. */
   settle(): Promise<void>;
+  /** The same but for letters, which go out meanwhile: for somebody who waits for the answer. */
+  settleSoon(): Promise<void>;
   /** Takes up what a crash, of this process or another, left open: after so many seconds without an answer. */
   recover(patience?: number): Promise<void>;
   /**
@@ -196,6 +198,12 @@ export function openTurns(
       inTurn(async () => {
         still = null;
         await settleWhole();
+      }),
+    settleSoon: () =>
+      inTurn(async () => {
+        still = null;
+        await settleNow();
+        outbox.look();
       }),
     recover,
     moveClock: (to, progress) => inTurn(() => moveNow(to, progress)),
