@@ -24,9 +24,7 @@ function linksInLetters(name: string): string[] {
   const letters = rowsIn(name, 'world.mail').map((row) => Object.values(row).map(String).join(' '));
   // As letters travel: a line's end that is none, and the sign for what is not said plainly.
   const plain = letters.map((letter) => letter.replace(/=\r?\n/g, '').replaceAll('=3D', '='));
-  const links = plain.flatMap((letter) => [
-    ...letter.matchAll(/https?:\/\/[a-z0-9.]+(?::\d+)?(\/\w+\/[\w./-]+)/g),
-  ]);
+  const links = plain.flatMap((letter) => [...letter.matchAll(/https?:\/\/[a-z0-9.]+(?::\d+)?(\/\w+\/[\w./-]+)/g)]);
   return [...new Set(links.map(([, path]) => path!.replace(/\.$/, '')))];
 }
 
@@ -52,7 +50,11 @@ describe('data of earlier commits, in the built program', function () {
     }
   }
 
-  for (const [index, name] of earlier.entries())
+  /** All of them with `OSTENDO_UPGRADES=all`; else the oldest, one that left faults, and one with documents. */
+  const tried = earlier.filter(
+    (name) => process.env.OSTENDO_UPGRADES === 'all' || /first-version|20a456c|8fab497/.test(name),
+  );
+  for (const [index, name] of tried.entries())
     it(`${name}: killed amid the upgrade and begun again, every linked page is there`, async () => {
       const directory = await directoryOf(name);
       for (const ms of [900 + 250 * index, 1700]) await killedAfter(ms, { OSTENDO_DATA: directory });
@@ -61,7 +63,7 @@ describe('data of earlier commits, in the built program', function () {
 
   /** `node scripts/withPostgres.mjs npx mocha --config .mocharc.e2e.json -g PostgreSQL` */
   const server = process.env.OSTENDO_TEST_SERVER;
-  for (const [index, name] of (server ? earlier : []).entries())
+  for (const [index, name] of (server ? tried : []).entries())
     it(`${name}: the same on PostgreSQL`, async () => {
       const { url, drop } = await emptyOnServer(server!);
       const environment = { DATABASE_URL: url, OSTENDO_SECRET: await onDatabaseOf(name, url) };

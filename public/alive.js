@@ -4,9 +4,90 @@
   var againAfter = 3000;
   var page = document.documentElement;
   var told = document.getElementById('not-come');
+  var renewedTold = document.getElementById('renewed');
   function tell() {
-    told.hidden = !(Number(page.dataset.missing) > 0);
+    var isMissing = Number(page.dataset.missing) > 0;
+    var renewed = page.dataset.renewed === 'yes';
+    told.hidden = !isMissing || renewed;
+    renewedTold.hidden = !isMissing || !renewed;
+    if (isMissing && !renewed) lookWhetherRenewed();
   }
+
+  // Names of scripts tell what is in them: where one of this page is not there any more, the program is another one by now,
+  // and asking on would be in vain.
+  var looking = false;
+  function lookWhetherRenewed() {
+    if (looking) return;
+    looking = true;
+    var islands = Array.from(document.querySelectorAll('astro-island[component-url]'));
+    var addresses = new Set(islands.map((island) => island.getAttribute('component-url')));
+    Promise.all(
+      Array.from(addresses, (address) =>
+        fetch(address, { method: 'HEAD', cache: 'no-store' }).then(
+          (response) => response.status === 404,
+          () => false,
+        ),
+      ),
+    ).then(function (gone) {
+      looking = false;
+      if (!gone.includes(true)) return;
+      page.dataset.renewed = 'yes';
+      tell();
+    });
+  }
+
+  // What was typed is put back into the same fields of the page that comes; nothing of cards or passwords is kept.
+  var keptUnder = 'ostendo.typed ' + location.pathname;
+  var fields =
+    'textarea, input:not([type]), input[type=text], input[type=email], input[type=tel], input[type=search], input[type=number], input[type=date], input[type=time]';
+  function nameOf(field) {
+    var label = field.labels && field.labels[0] ? field.labels[0].textContent : '';
+    return field.name || field.getAttribute('aria-label') || label || field.placeholder || '';
+  }
+  function eachField(work) {
+    var counts = {};
+    document.querySelectorAll(fields).forEach(function (field) {
+      var name = nameOf(field);
+      counts[name] = (counts[name] || 0) + 1;
+      if (name && !/^cc-|one-time-code/.test(field.autocomplete)) work(field, name + ' ' + counts[name]);
+    });
+  }
+  document.addEventListener('click', function (event) {
+    if (!(event.target instanceof Element) || !event.target.closest('[data-anew]')) return;
+    event.preventDefault();
+    var typed = {};
+    eachField(function (field, name) {
+      if (field.value !== '') typed[name] = field.value;
+    });
+    try {
+      sessionStorage.setItem(keptUnder, JSON.stringify(typed));
+    } catch {
+      // A page that may keep nothing is loaded all the same.
+    }
+    location.reload();
+  });
+  function putBack() {
+    var typed = JSON.parse(sessionStorage.getItem(keptUnder) || '{}');
+    sessionStorage.removeItem(keptUnder);
+    eachField(function (field, name) {
+      if (!(name in typed) || field.value === typed[name]) return;
+      var kind = field instanceof HTMLTextAreaElement ? HTMLTextAreaElement : HTMLInputElement;
+      // Past the page's own account of its fields, which is told by the event.
+      Object.getOwnPropertyDescriptor(kind.prototype, 'value').set.call(field, typed[name]);
+      field.dispatchEvent(new Event('input', { bubbles: true }));
+      field.dispatchEvent(new Event('change', { bubbles: true }));
+    });
+  }
+  function whenAlive(triesLeft) {
+    if (triesLeft > 0 && document.querySelector('astro-island[ssr]')) return setTimeout(whenAlive, 100, triesLeft - 1);
+    setTimeout(putBack, 50);
+  }
+  try {
+    if (sessionStorage.getItem(keptUnder)) addEventListener('load', () => whenAlive(100));
+  } catch {
+    // The same.
+  }
+
   function count(by) {
     page.dataset.missing = Number(page.dataset.missing || 0) + by;
     tell();
@@ -29,7 +110,7 @@
         begunAnew(island);
       },
       function () {
-        setTimeout(ask, againAfter, island);
+        if (page.dataset.renewed !== 'yes') setTimeout(ask, againAfter, island);
       },
     );
   }

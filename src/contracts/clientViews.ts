@@ -66,6 +66,8 @@ export type ClientView = {
   readonly onTheWay: { readonly amount: Minor; readonly settles: string } | null;
   readonly cardOffered: boolean;
   readonly waiting: { readonly url: string; readonly what: 'payment' | 'hold' } | null;
+  /** A payment that was sent and whose answer has not come: a page that was loaded anew meanwhile says so. */
+  readonly unanswered: { readonly amount: Minor } | null;
   readonly lastDecline: { readonly code: string; readonly amount: Minor } | null;
   /** Invoices and credit notes, oldest first. */
   /** For whom documents are, where that was said; null: nothing was. */

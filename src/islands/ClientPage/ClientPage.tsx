@@ -14,6 +14,7 @@ import { GiveCard, PayBooking } from '#islands/ClientPage/PayBooking';
 import { Papers } from '#islands/ClientPage/Papers';
 import { SomebodyElse } from '#islands/ClientPage/SomebodyElse';
 import { Steps } from '#islands/ClientPage/Steps';
+import { Unanswered } from '#islands/Pay/Unanswered';
 import { WaitingForBank } from '#islands/Pay/WaitingForBank';
 import { useView } from '#islands/parts/useView';
 import { OwnCredit } from '#islands/Pay/OwnCredit';
@@ -163,6 +164,7 @@ function Doing({ link, view, reload }: Props & { readonly reload: () => Promise<
         {view.business.name} answers by {view.awaited.until}; until then the place is kept for you.
       </Note>
     );
+  if (view.unanswered) return <Unanswered amount={view.unanswered.amount} currency={currency} reload={reload} />;
   if (view.waiting) return <WaitingForBank link={link} waiting={view.waiting} reload={reload} />;
   if (dueNow > 0) {
     return (

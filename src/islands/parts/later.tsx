@@ -36,7 +36,8 @@ export function later<P extends object>(fetch: () => Promise<ComponentType<P>>, 
           },
           () => {
             tell(wanted);
-            if (wanted) setTimeout(ask, againAfter);
+            // Of a program that is another one by now: it does not come any more.
+            if (wanted && document.documentElement.dataset.renewed !== 'yes') setTimeout(ask, againAfter);
           },
         );
       };

@@ -1,4 +1,5 @@
 import type { Actor } from '#core/actor/actor';
+import { forNobody } from '#server/guard/callerNow';
 import { AsyncLocalStorage } from 'node:async_hooks';
 
 const storage = new AsyncLocalStorage<Actor>();
@@ -15,5 +16,5 @@ export function actorNow(): Actor {
 }
 export const actingAs = <T>(actor: Actor, work: () => T): T => storage.run(actor, work);
 
-/** What Ostendo does by itself, whoever set it off. */
-export const byItself = <T>(work: () => T): T => storage.run({ kind: 'clock' }, work);
+/** What Ostendo does by itself, whoever set it off, and goes on with where that one has gone. */
+export const byItself = <T>(work: () => T): T => storage.run({ kind: 'clock' }, () => forNobody(work));

@@ -14,4 +14,6 @@ const storage = new AsyncLocalStorage<Caller>();
 
 /** Undefined where nobody outside is waiting, as in the agenda and the outbox. */
 export const callerNow = (): Caller | undefined => storage.getStore();
+/** For what a request sets off and does not wait for: it goes on where whoever asked has gone. */
+export const forNobody = <T>(work: () => T): T => storage.exit(work);
 export const calledBy = <T>(caller: Caller, work: () => T): T => storage.run(caller, work);

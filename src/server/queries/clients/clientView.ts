@@ -139,6 +139,7 @@ const forPayer = (view: ClientView, ownPayment: boolean): ClientView => ({
   strip: { total: view.outstanding, segments: [], hold: null },
   waiting: ownPayment && view.waiting?.what === 'payment' ? view.waiting : null,
   onTheWay: ownPayment ? view.onTheWay : null,
+  unanswered: ownPayment ? view.unanswered : null,
 });
 
 /** What only the client may do: cards of theirs, asking for a change, paying early. */
@@ -256,6 +257,8 @@ export async function clientView(
     const underWay = await paymentUnderWay(tx, booking.id);
     const payment =
       underWay?.answer?.outcome === 'confirm' ? { url: underWay.answer.url, what: 'payment' as const } : null;
+    const unanswered =
+      underWay?.state === 'open' && underWay.request.kind === 'pay' ? { amount: underWay.amount } : null;
     const holding = ledger.holdAsked ? { url: ledger.holdAsked.confirmUrl, what: 'hold' as const } : null;
     const lastFact = loaded.facts.findLast(
       (fact) =>
@@ -318,6 +321,7 @@ export async function clientView(
       }),
       onTheWay: onTheWayOf(current, today),
       waiting: payment ?? holding,
+      unanswered,
       ...(await ownSide(tx, standingNow, { loaded, awaited, today, whole })),
       ...afterwardsOf(standingNow, loaded.facts, today, consentOf('card')),
       tip: service?.rules?.tip ?? false,
