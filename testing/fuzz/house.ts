@@ -21,6 +21,7 @@ const textsOf = (rows: Rows, name: string): string[] =>
 export type Made = { readonly id: string; readonly number: string; readonly link: string };
 
 const day = 86_400_000;
+const usualPage = { note: '', phone: 'off', vouchers: { least: 20_00, most: 500_00, months: null } };
 
 /**
  * The installation as the fuzzer knows it: ids, numbers, links and days that are there, and what it takes to have another
@@ -78,6 +79,9 @@ export class House {
   /** Looks at everything anew. */
   async look(): Promise<void> {
     this.known.clear();
+    // What somebody switched off for everybody.
+    await this.me.post('/api/business/stop-booking', { stopped: false });
+    await this.me.post('/api/business/page', usualPage);
     const world = await this.read('/api/stand-ins/view');
     this.now = textOf(world.now) || this.now;
     const bookings = asRows((await this.read('/api/bookings?stage=all&sort=start&descending=1')).lines);

@@ -234,6 +234,8 @@ async function main(): Promise<number> {
     OSTENDO_LOG: 'error',
     OSTENDO_SECRET: fuzzedSecret,
     OSTENDO_HEALTH_KEY: healthKey,
+    // Letters that were sent by hand can be called back so long.
+    OSTENDO_UNDO_SECONDS: '20',
   };
   const served = await (process.env.OSTENDO_TEST_SERVER
     ? serveOnServer(process.env.OSTENDO_TEST_SERVER, settings)
