@@ -1,4 +1,5 @@
-import { type Caller, calledBy } from '#server/guard/callerNow';
+import { byItself } from '#server/actor/actorNow';
+import { type Caller, calledBy, callerNow } from '#server/guard/callerNow';
 import { CallerGone, openWorkQueue, TooMuchWork } from '#server/guard/workQueue';
 import { failureOf } from '#server/http/failure';
 import { expect } from 'chai';
@@ -75,5 +76,16 @@ describe('work that costs the processor for a while', () => {
     expect(begun).to.deep.equal(['a1', 'a3']);
     expect(await ask('a4', stranger('a', leaves.signal)), 'gone before it asked').to.equal('CallerGone');
     expect(failureOf(new CallerGone()).status).to.equal(499);
+  });
+
+  it('what Ostendo does by itself goes on where whoever set it off has gone', async () => {
+    const { begun, ask } = bench({ atOnce: 1, mostHere: 1, mostInAll: 1 });
+    const gone = AbortSignal.abort();
+    await calledBy(stranger('a', gone), async () => {
+      expect(callerNow()).to.not.equal(undefined);
+      await byItself(async () => expect(callerNow()).to.equal(undefined));
+      void byItself(() => ask('a letter with its paper', null));
+    });
+    expect(begun).to.deep.equal(['a letter with its paper']);
   });
 });
