@@ -4,7 +4,7 @@ import { type Database, type OpenDatabase, rowsOf } from '#server/database/datab
 import { openDatabase } from '#server/database/open';
 import { extensions, overPglite } from '#server/database/openDirectory';
 import { verify } from '#server/verify/verify';
-import { aboutProcessors } from '#server/upgrade/processorsOfBefore';
+import { aboutProcessors } from '#server/journal/leftUnnamed';
 import { PGlite } from '@electric-sql/pglite';
 import { expect } from 'chai';
 import { sql } from 'drizzle-orm';

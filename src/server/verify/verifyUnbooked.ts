@@ -19,7 +19,7 @@ import { journalEntries, tillCounts } from '#server/database/schema/journal';
 import { errands, messages, payouts } from '#server/database/schema/work';
 import { type Difference, differs } from '#server/verify/differs';
 import { compareAbout, type Compared, type Expected, pieceSize } from '#server/verify/keptAbout';
-import { aboutProcessors, leftUnnamed } from '#server/upgrade/processorsOfBefore';
+import { aboutProcessors, leftUnnamed } from '#server/journal/leftUnnamed';
 import { verifyRequests } from '#server/verify/verifyRequests';
 import { and, asc, eq, gt, inArray, like, lte, notExists, sql } from 'drizzle-orm';
 
