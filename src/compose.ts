@@ -107,7 +107,8 @@ export async function compose(
   const takenBack = await takeBackCounts(db, world.clock.now());
   if (takenBack > 0) log.warn({ takenBack }, 'counts of the till in what is no currency were taken back');
   const named = await nameProcessors(db, world.clock.now());
-  if (named > 0) log.warn({ named }, 'sums of before processors had accounts of their own are put to theirs');
+  if (named > 0)
+    log.warn({ named }, 'sums without a processor were moved to the accounts of the processors whose they were');
   /** The processors that an owner can have an account at: another one is another entry. */
   const adapters: Adapters = { ...world.adapters };
   const alive = openAlive();

@@ -2,7 +2,7 @@ import { asRow, asRows, type House, type Row, textOf } from './house';
 import type { QuotePageView } from '#contracts/quoteViews';
 import { acceptance } from '../quoting';
 import { rightCart } from './carts';
-import { booked, keptBill, sentQuote, signature, withAgreement } from './ownerRecipes';
+import { booked, givenBill, keptBill, sentQuote, signature, withAgreement } from './ownerRecipes';
 import type { Recipe, Recipes } from './recipes';
 
 const give = (over: Row): { over: Row } => ({ over });
@@ -33,21 +33,10 @@ async function accepting(house: House, link: string): Promise<Row> {
 export const clientRecipes: Recipes = {
   '/api/client/agree-anew': async (house) => {
     const of = await house.paid(30, { termsId: 'event-charged' });
-    const view = await house.read(`/api/change/${of.number}`);
-    const { title, price, start, end } = asRow(view.deal);
-    const { taxMode, taxes, lines } = asRow(price);
-    const dearer = asRows(lines).map((line) => ({ ...line, unitPrice: 200_00 }));
-    await house.done('/api/bookings/change', {
-      bookingId: of.id,
-      requestKey: house.key(),
-      seen: view.seen,
-      title,
-      start,
-      end,
-      price: { taxMode, taxes, lines: dearer },
-      giveBack: true,
-      sure: true,
-    });
+    const asked = await house.unchanged(of.number);
+    const price = asRow(asked.price);
+    const dearer = asRows(price.lines).map((line) => ({ ...line, unitPrice: 200_00 }));
+    await house.done('/api/bookings/change', { ...asked, price: { ...price, lines: dearer } });
     return give({ link: of.link });
   },
   '/api/client/answer-claim': async (house) => {
@@ -71,8 +60,7 @@ export const clientRecipes: Recipes = {
   '/api/client/ask': async (house) => give({ link: (await house.paid(20)).link, what: 'cancel', start: null }),
   '/api/client/confirm': async (house) => give({ link: await house.linkOf(await booked(house, 'first-night')) }),
   '/api/client/bill': async (house) => {
-    const { taxChecked: _, payer: __, ...bill } = keptBill;
-    return { whole: { of: 'booking', key: (await house.booking(14)).link, bill } };
+    return { whole: { of: 'booking', key: (await house.booking(14)).link, bill: givenBill(keptBill) } };
   },
   '/api/client/give-card': async (house) =>
     give({ link: (await house.booking(14)).link, ...(await house.card()), use: undefined }),
@@ -96,21 +84,15 @@ export const clientRecipes: Recipes = {
     return give({ link, sha256: textOf(asRow((await house.page(link)).toSign).sha256), signature });
   },
   '/api/client/use-card': async (house) => {
-    const first = await house.paid(20, { clientEmail: 'kept.card@example.org' });
-    const second = await house.paid(26, { clientEmail: 'kept.card@example.org' });
-    void first;
-    const { cards } = await house.page(second.link);
-    return give({ link: second.link, cardId: asRow(asRows(cards)[0]).id, use: undefined });
+    const clientEmail = 'kept.card@example.org';
+    await house.paid(20, { clientEmail });
+    const { link } = await house.paid(26, { clientEmail });
+    const { cards } = await house.page(link);
+    return give({ link, cardId: asRow(asRows(cards)[0]).id, use: undefined });
   },
   '/api/client/use-credit': async (house) => {
     const clientEmail = `${house.key()}@example.org`;
-    const { id } = await house.request({ clientEmail, clientName: 'Ines Valadar' });
-    await house.done('/api/credit/record-request-payment', {
-      requestId: id,
-      requestKey: house.key(),
-      amount: 90_00,
-      method: 'cash',
-    });
+    await house.credited(clientEmail);
     return give({ link: (await house.booking(18, { clientEmail })).link });
   },
   '/api/client/use-voucher': async (house) =>
@@ -128,13 +110,7 @@ export const clientRecipes: Recipes = {
   '/api/client/checkout/alive': async (house) => give({ key: await checkout(house) }),
   '/api/client/checkout/credit': async (house) => {
     const clientEmail = `${house.key()}@example.org`;
-    const { id } = await house.request({ clientEmail, clientName: 'Ines Valadar' });
-    await house.done('/api/credit/record-request-payment', {
-      requestId: id,
-      requestKey: house.key(),
-      amount: 90_00,
-      method: 'cash',
-    });
+    await house.credited(clientEmail);
     const cookie = await house.device(clientEmail, (await house.booking(19, { clientEmail })).link);
     const made = await house.done('/api/client/checkout', { ...(await rightCart(house)), clientEmail });
     return { over: { key: textOf(made.key) }, cookie };
@@ -164,21 +140,11 @@ export const clientRecipes: Recipes = {
 /** One whose terms let its client withdraw for some days. */
 async function withdrawable(house: House): Promise<{ readonly link: string }> {
   const of = await house.paid(40);
-  const view = await house.read(`/api/change/${of.number}`);
-  const { title, price, start, end } = asRow(view.deal);
-  const { taxMode, taxes, lines } = asRow(price);
-  const { terms } = asRow(asRow(view.booking).agreed);
+  const { terms } = asRow((await house.view(of.number)).agreed);
+  const withdrawal = { days: 14 };
   await house.done('/api/bookings/change', {
-    bookingId: of.id,
-    requestKey: house.key(),
-    seen: view.seen,
-    title,
-    start,
-    end,
-    giveBack: true,
-    sure: true,
-    price: { taxMode, taxes, lines },
-    terms: { ...asRow(terms), withdrawal: { days: 14 } },
+    ...(await house.unchanged(of.number)),
+    terms: { ...asRow(terms), withdrawal },
   });
   return of;
 }
@@ -193,22 +159,9 @@ export async function signedOffer(house: House): Promise<{ readonly link: string
 /** A booking of an offer that was signed, changed since: its client signs anew. @returns its link */
 async function signedAndChanged(house: House): Promise<string> {
   const { number } = await signedOffer(house);
-  const view = await house.read(`/api/change/${number}`);
-  const { title, price, start } = asRow(view.deal);
-  const { taxMode, taxes, lines } = asRow(price);
-  const { id } = asRow(view.booking);
-  await house.done('/api/bookings/change', {
-    bookingId: id,
-    requestKey: house.key(),
-    seen: view.seen,
-    title,
-    start,
-    end: house.wall(38),
-    price: { taxMode, taxes, lines },
-    giveBack: true,
-    sure: true,
-  });
-  return house.linkOf(textOf(id));
+  const asked = await house.unchanged(number);
+  await house.done('/api/bookings/change', { ...asked, end: house.wall(38) });
+  return house.linkOf(textOf(asked.bookingId));
 }
 
 /** Somebody whom an offer names to sign after the client. */

@@ -121,9 +121,7 @@ export const fileRecipes: Recipes = {
   },
   '/b/[link]': async (house) => ({ over: { link: (await house.booking(14)).link } }),
   '/b/[link]/documents/[number].pdf': async (house) => ({ over: await paperOf(house) }),
-  '/b/[link]/receipts/[number].pdf': async (house) => {
-    return { over: { link: (await house.paid(15)).link, number: '1' } };
-  },
+  '/b/[link]/receipts/[number].pdf': async (house) => ({ over: { link: (await house.paid(15)).link, number: '1' } }),
   '/b/[link]/agreement.pdf': async (house) => ({ over: { link: await house.signedLink() } }),
   '/b/[link]/transfer.svg': async (house) => ({ over: { link: (await house.booking(14)).link } }),
   '/q/[link]/agreement.pdf': async (house) => ({ over: { link: (await signedOffer(house)).link } }),
@@ -135,19 +133,7 @@ export const fileRecipes: Recipes = {
   },
   '/r/[link]/transfer.svg': async (house) => ({ over: { link: (await house.request()).link } }),
   '/r/[link]/documents/[number].pdf': async (house) => {
-    const lines = [{ id: 'one', label: 'A talk', quantity: '1', unitPrice: 60_00, taxes: ['VAT'] }];
-    const paper = {
-      lines: { taxMode: 'inclusive', lines },
-      reference: '',
-      terms: '',
-      privateNote: '',
-      dueDay: null,
-      tip: false,
-      copyTo: [],
-      attachments: [],
-      invoiced: 'no',
-    };
-    const { id, link } = await house.request({ amount: null, paper });
+    const { id, link } = await house.soldRequest();
     await house.done('/api/credit/invoice-request', { requestId: id });
     const { requests } = await house.read('/api/credit');
     const mine = asRows(requests).find((each) => each.id === id) ?? {};

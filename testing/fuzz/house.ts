@@ -1,5 +1,7 @@
 import { testNumber, type CardBehaviour } from '#world/cardNetwork/testCards';
 import { randomUUID } from 'node:crypto';
+import { plainPaper } from '#core/credit/requestPaper';
+import { namedBy } from './fieldNames';
 import type { Pool } from './fromContract';
 import type { Draw } from './values';
 import { rentalDraft } from '../quoting';
@@ -39,8 +41,6 @@ export class House {
   readonly expired: { readonly quoteId: string; readonly number: string }[] = [];
   /** The codes for when an authenticator is lost, while the second factor is on. */
   private recovery: string[] = [];
-  /** Whether the door's own routes are tried: whoever sits there may have to come in by a code. */
-  isLast = false;
 
   /** Nobody: no session, no device. */
   readonly stranger: Visitor;
@@ -221,6 +221,30 @@ export class House {
     const id = textOf(made.id);
     const { url } = await this.done('/api/credit/copy-request-link', { requestId: id });
     return { id, link: textOf(url).split('/').at(-1)! };
+  }
+
+  /** One that sells something, so that it can be invoiced. */
+  soldRequest(): Promise<{ readonly id: string; readonly link: string }> {
+    const { price: _, ...paper } = plainPaper;
+    const lines = [{ id: 'one', label: 'A talk', quantity: '1', unitPrice: 60_00, taxes: ['VAT'] }];
+    return this.request({ amount: null, paper: { ...paper, lines: { taxMode: 'inclusive', lines } } });
+  }
+
+  /** Gives the client of an address credit: money that came for no booking. */
+  async credited(clientEmail: string): Promise<void> {
+    const { id: requestId } = await this.request({ clientEmail, clientName: 'Ines Valadar' });
+    const cash = { amount: 90_00, method: 'cash' };
+    await this.done('/api/credit/record-request-payment', { requestId, requestKey: this.key(), ...cash });
+  }
+
+  /** What a change of a booking sends, where nothing is changed yet. */
+  async unchanged(number: string): Promise<Row> {
+    const view = await this.read(`/api/change/${number}`);
+    const { title, price, start, end } = asRow(view.deal);
+    const { taxMode, taxes, lines } = asRow(price);
+    const { id: bookingId } = asRow(view.booking);
+    const about = { bookingId, requestKey: this.key(), seen: view.seen, title, start, end };
+    return { ...about, price: { taxMode, taxes, lines }, giveBack: true, sure: true };
   }
 
   /** A gift voucher that was bought on the booking page. */
@@ -419,8 +443,7 @@ export class House {
   readonly poolFor =
     (path: string): Pool =>
     (field) => {
-      const context = contexts.find(([start]) => path.startsWith(start))?.[1] ?? {};
-      const name = context[field] ?? names[field] ?? field;
+      const name = namedBy(path, field);
       switch (name) {
         case 'requestKey':
           return [this.key()];
@@ -445,81 +468,3 @@ export class House {
       }
     };
 }
-
-/** Names of fields, and what they are of. */
-const names: Readonly<Record<string, string>> = {
-  attempt: 'requestKey',
-  clientEmail: 'clientEmail',
-  email: 'clientEmail',
-  buyerEmail: 'clientEmail',
-  clientName: 'personName',
-  buyerName: 'personName',
-  payer: 'personName',
-  buyer: 'personName',
-  name: 'personName',
-  start: 'wall',
-  end: 'wall',
-  from: 'date',
-  to: 'date',
-  day: 'date',
-  until: 'date',
-  dueDay: 'date',
-  sendOn: 'date',
-  at: 'moment',
-  expiresAt: 'moment',
-  amount: 'sum',
-  unitPrice: 'sum',
-  counted: 'sum',
-  limit: 'sum',
-  note: 'note',
-  reason: 'note',
-  text: 'note',
-  word: 'note',
-  title: 'note',
-  label: 'note',
-  restsOn: 'note',
-  account: 'accountId',
-  online: 'accountId',
-  service: 'serviceId',
-  anyOf: 'placeId',
-  taxCodes: 'taxes',
-  serviceIds: 'serviceId',
-  bookingIds: 'bookingId',
-  booking: 'bookingId',
-  quote: 'quoteId',
-  client: 'clientId',
-  provider: 'provider',
-};
-
-/** Where a name means something else. */
-const contexts: readonly (readonly [start: string, names: Readonly<Record<string, string>>])[] = [
-  ['/api/booking/', { number: 'bookingNumber' }],
-  ['/api/change/', { number: 'bookingNumber' }],
-  ['/bookings/', { number: 'bookingNumber' }],
-  ['/api/quote/', { number: 'quoteNumber' }],
-  ['/api/agreement-sample/', { number: 'bookingNumber' }],
-  ['/quotes/', { number: 'quoteNumber' }],
-  ['/api/documents/', { number: 'documentNumber' }],
-  ['/documents/', { number: 'documentNumber' }],
-  ['/api/client/quote/', { link: 'quoteLink' }],
-  ['/q/', { link: 'quoteLink' }],
-  ['/api/client/pay-request', { link: 'requestLink' }],
-  ['/api/client/request/', { link: 'requestLink' }],
-  ['/r/', { link: 'requestLink' }],
-  ['/api/client/checkout', { key: 'checkoutKey' }],
-  ['/book/pay/', { key: 'checkoutKey' }],
-  ['/api/dispute/', { id: 'dispute' }],
-  ['/disputes/', { id: 'dispute' }],
-  ['/api/clients/', { id: 'clientId', search: 'clientName' }],
-  ['/clients/', { id: 'clientId' }],
-  ['/agreements/', { id: 'agreementId' }],
-  ['/terms/', { id: 'termsId' }],
-  ['/quote-templates/', { id: 'templateId' }],
-  ['/f/', { id: 'fileId' }],
-  ['/api/stand-ins/mail/', { seq: 'mailSeq' }],
-  ['/api/stand-ins/repeat', { id: 'eventId' }],
-  ['/api/door/end-session', { id: 'sessionId' }],
-  ['/api/places/call-off-date', { id: 'dateId' }],
-  ['/api/places/save', { id: 'placeId' }],
-  ['/api/services/save', { id: 'serviceId' }],
-];

@@ -265,7 +265,6 @@ async function main(): Promise<number> {
   };
   const most = turnsOf(routes.filter(({ path }) => !ofTheDoor.test(path)));
   await Promise.all(Array.from({ length: only ? 1 : atOnce }, most));
-  house.isLast = true;
   await keepIn(house);
   await turnsOf(routes.filter(({ path }) => ofTheDoor.test(path)))();
   const unread: string[] = [];

@@ -1,4 +1,7 @@
+import { demoSeller } from '#demo/books';
 import type { Agreement } from '#core/agreement/agreement';
+import { type BillData, noBillData } from '#core/documents/party';
+import { usualDocuments } from '#core/documents/settings';
 import { rentalAgreement, rentalDraft } from '../quoting';
 import { asRow, asRows, type House, type Row, textOf } from './house';
 import type { Recipe, Recipes } from './recipes';
@@ -120,23 +123,8 @@ export const ownerRecipes: Recipes = {
     return give({ bookingId: made.id, amount: 10_00, seen: 0 });
   },
   '/api/bookings/change': async (house) => {
-    const { id, number } = await house.booking(12);
-    const view = await house.read(`/api/change/${number}`);
-    const deal = asRow(view.deal);
-    const price = asRow(deal.price);
-    const { taxMode, taxes, lines } = price;
-    return give({
-      bookingId: id,
-      seen: view.seen,
-      title: deal.title,
-      start: deal.start,
-      end: house.wall(17),
-      price: { taxMode, taxes, lines },
-      giveBack: true,
-      sure: true,
-      terms: undefined,
-      count: undefined,
-    });
+    const asked = await house.unchanged((await house.booking(12)).number);
+    return give({ ...asked, end: house.wall(17), terms: undefined, count: undefined });
   },
   '/api/bookings/copy-link': onNew(14),
   '/api/bookings/answer-request': async (house) => {
@@ -301,21 +289,7 @@ export const ownerRecipes: Recipes = {
   '/api/credit/copy-request-link': async (house) => give({ requestId: (await house.request()).id }),
   '/api/credit/withdraw-request': async (house) => give({ requestId: (await house.request()).id }),
   '/api/credit/record-request-payment': async (house) => give({ requestId: (await house.request()).id, amount: 90_00 }),
-  '/api/credit/invoice-request': async (house) => {
-    const lines = [{ id: 'one', label: 'A talk', quantity: '1', unitPrice: 60_00, taxes: ['VAT'] }];
-    const paper = {
-      lines: { taxMode: 'inclusive', lines },
-      reference: '',
-      terms: '',
-      privateNote: '',
-      dueDay: null,
-      tip: false,
-      copyTo: [],
-      attachments: [],
-      invoiced: 'no',
-    };
-    return give({ requestId: (await house.request({ amount: null, paper })).id });
-  },
+  '/api/credit/invoice-request': async (house) => give({ requestId: (await house.soldRequest()).id }),
   '/api/messages/save-wording': async (house) => {
     const { wordings } = await house.read('/api/messages');
     const { occasion, edition, subject, body } = asRow(house.draw.of(asRows(wordings)));
@@ -374,7 +348,7 @@ export const ownerRecipes: Recipes = {
   },
   '/api/ways/save': async () => give({ ways: { hidden: [], online: null }, transferTo: '' }),
   '/api/documents/issue': async (house) => {
-    await house.done('/api/documents/settings', papers(false));
+    await house.done('/api/documents/settings', papers({ final: false }));
     return give({ bookingId: (await house.past()).id });
   },
   '/api/documents/on-account': onNew(14, () => ({ amount: 10_00 })),
@@ -384,7 +358,7 @@ export const ownerRecipes: Recipes = {
     const { documents } = asRow((await house.view(of.number)).documents);
     return give({ bookingId: of.id, number: asRow(asRows(documents)[0]).number, amount: 10_00 });
   },
-  '/api/documents/settings': async () => ({ whole: papers(true) }),
+  '/api/documents/settings': async () => ({ whole: papers() }),
   '/api/books/close': async () => give({ until: '2027-02-28', despite: true }),
   '/api/books/banked': async (house) => {
     const open = (await house.rows('/api/payouts')).find(({ bankedAt }) => bankedAt === null);
@@ -402,41 +376,22 @@ export const ownerRecipes: Recipes = {
 
 const usualHours = { days: [], week: Array.from({ length: 7 }, () => [{ from: '10:00', to: '19:00' }]) };
 
-export const keptBill: Row = {
+export const keptBill: BillData = {
+  ...noBillData,
   company: 'Oriel School',
   street: 'Rua 1',
   postcode: '7000',
   city: 'Évora',
   country: 'PT',
-  taxNumber: '',
-  taxChecked: null,
-  billTo: null,
-  payer: null,
 };
 
-const papers = (final: boolean): Row => ({
-  settings: {
-    from: null,
-    onAccount: 'none',
-    final,
-    send: true,
-    dueDays: 14,
-    remindDays: [3],
-    addressNeeded: false,
-    prefixes: { invoice: 'I', credit: 'C' },
-    note: '',
-  },
-  seller: {
-    legalName: 'Vesper Hollow',
-    street: 'Estrada 1',
-    postcode: '7000',
-    city: 'Évora',
-    taxNumber: 'PT507700317',
-    registration: '',
-    iban: '',
-    bic: '',
-    creditorId: '',
-  },
+/** The part of it that a client says. */
+export const givenBill = ({ taxChecked: _, payer: __, ...bill }: BillData): Row => bill;
+
+/** What is said of documents; the tax number is another one where it should be refused. */
+export const papers = ({ final = true, taxNumber = demoSeller.taxNumber as string } = {}): Row => ({
+  settings: { ...usualDocuments, final },
+  seller: { ...demoSeller, taxNumber },
 });
 
 /** A booking that a client made on the booking page. @returns its id */

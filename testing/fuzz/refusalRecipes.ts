@@ -1,4 +1,6 @@
+import { noBillData } from '#core/documents/party';
 import { asRow, asRows, type Row } from './house';
+import { givenBill, papers } from './ownerRecipes';
 import type { Recipes } from './recipes';
 
 const give = (over: Row): { over: Row } => ({ over });
@@ -31,12 +33,12 @@ export const refusalRecipes: Recipes = {
     give({
       clientId: house.one('clientId'),
       phone: 'no number',
-      bill: { ...emptyBill, taxChecked: null, payer: null },
+      bill: noBillData,
     }),
-  '/api/client/bill': async () => ({ whole: { of: 'booking', key: 'x'.repeat(43), bill: emptyBill } }),
+  '/api/client/bill': async () => ({ whole: { of: 'booking', key: 'x'.repeat(43), bill: givenBill(noBillData) } }),
   '/api/stand-ins/clock': async (house) => give({ to: house.wall(-3) }),
   '/api/stand-ins/renewals': async () => give({ reference: 'nobody.x', refuses: false }),
-  '/api/documents/settings': async () => ({ whole: wrongNumber }),
+  '/api/documents/settings': async () => ({ whole: papers({ taxNumber: 'PT500000001' }) }),
   '/api/business/save': async () => give({ look: { colour: '#2b2b52', logo: unknown } }),
   '/api/services/change-many': async () => give({ ids: [unknown], retired: false }),
   '/api/door/change-password': async () => give({ current: 'not the password at all' }),
@@ -55,39 +57,4 @@ export const refusalRecipes: Recipes = {
     for (let times = 0; times < 30; times++) await house.stranger.post('/api/door/forgot', { email });
     return give({ email });
   },
-};
-
-const wrongNumber: Row = {
-  settings: {
-    from: null,
-    onAccount: 'none',
-    final: true,
-    send: true,
-    dueDays: 14,
-    remindDays: [3],
-    addressNeeded: false,
-    prefixes: { invoice: 'I', credit: 'C' },
-    note: '',
-  },
-  seller: {
-    legalName: 'Vesper Hollow',
-    street: 'Estrada 1',
-    postcode: '7000',
-    city: 'Évora',
-    taxNumber: 'PT500000001',
-    registration: '',
-    iban: '',
-    bic: '',
-    creditorId: '',
-  },
-};
-
-const emptyBill: Row = {
-  company: '',
-  street: '',
-  postcode: '',
-  city: '',
-  country: '',
-  taxNumber: '',
-  billTo: null,
 };

@@ -61,7 +61,7 @@ export const payoutBanked = (payout: string, net: Minor): JournalEntry | null =>
   entry(`Payout ${payout} in the bank`, [debit(accounts.bank, net), credit(accounts.payoutsUnderWay, net)]);
 
 /**
- * What stood on an account without a processor, and was one's all the same: from the one to the other, of the same account
+ * Moves a sum from an account of no processor to the same account of the processor whose it was: each has its own
  * (money-rules-2.md, section 13).
  */
 export const processorNamed = (account: Account, amount: Minor): JournalEntry | null =>

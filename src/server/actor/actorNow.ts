@@ -16,5 +16,5 @@ export function actorNow(): Actor {
 }
 export const actingAs = <T>(actor: Actor, work: () => T): T => storage.run(actor, work);
 
-/** What Ostendo does by itself, whoever set it off, and goes on with where that one has gone. */
+/** Ostendo does this by itself, whoever set it off, and goes on where that one has gone. */
 export const byItself = <T>(work: () => T): T => storage.run({ kind: 'clock' }, () => forNobody(work));

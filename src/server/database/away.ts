@@ -48,7 +48,7 @@ export function hasNoConnection(error: unknown): boolean {
   return false;
 }
 
-/** Whether the embedded database had no file handle left, or no memory: the statement did nothing, and the next may go through. */
+/** The embedded database had no file handle left, or no memory: the statement did nothing, and the next may go through. */
 export function saysExhausted(error: unknown): boolean {
   for (const each of causes(error)) if (/^53[02]00$/.test(codeOf(each) ?? '')) return true;
   return false;

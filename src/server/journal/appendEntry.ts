@@ -32,7 +32,7 @@ export type EntryAbout = {
   readonly factSeq?: number;
   /** The number or id of what it is of, where that is no booking. */
   readonly about?: string;
-  /** Whose account collects or pays out, where lines of a processor are in it; where they are of several, each line's. */
+  /** The processor whose account collects or pays out; one for each line where the lines are of several. */
   readonly processor?: string | readonly string[];
 };
 export type NewEntry = EntryAbout & {

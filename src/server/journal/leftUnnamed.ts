@@ -3,7 +3,7 @@ import { type Database, rowsOf, type Tx } from '#server/database/database';
 import { journalEntries, journalLines } from '#server/database/schema/journal';
 import { sql } from 'drizzle-orm';
 
-/** What the entries are about that say so. */
+/** Entries that name the processor afterwards are about this. */
 export const aboutProcessors = 'processors of before';
 
 /** A sum that stands on an account without a processor, and was this one's. */
@@ -15,8 +15,8 @@ export type OfProcessor = {
 };
 
 /**
- * What lines of before processors stood apart (migration 0022) left without one, though a payout's id or a request's payment
- * says whose it was.
+ * Sums that migration 0022 left without a processor, as it gave each one its own accounts, though a payout's id or a
+ * request's payment says whose they were.
  */
 export const leftUnnamed = async (db: Database | Tx): Promise<OfProcessor[]> => {
   const rows = await rowsOf<{ account: Account; currency: string; processor: string; amount: string }>(

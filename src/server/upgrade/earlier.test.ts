@@ -34,7 +34,7 @@ async function placed(name: string): Promise<Place> {
 const sortedPairs = (sums: ReadonlyMap<string, number>): string[] =>
   [...sums].flatMap(([account, sum]) => (sum === 0 ? [] : [`${account} ${sum}`])).sort();
 
-/** What each account had on that day, out of the file alone. */
+/** The balance of each account on that day, read from the file alone. */
 function balancesThen(name: string): string[] {
   const sums = new Map<string, number>();
   for (const { account, currency, amount } of rowsIn(name, 'public.journal_lines')) {

@@ -8,16 +8,16 @@ import { alone } from '#server/journal/booksLock';
 import { aboutProcessors, leftUnnamed } from '#server/journal/leftUnnamed';
 import { eq } from 'drizzle-orm';
 
-/** Whether entries say so already. */
-const namedAlready = async (tx: Tx): Promise<boolean> =>
-  (await tx.select().from(journalEntries).where(eq(journalEntries.about, aboutProcessors)).limit(1)).length > 0;
+/** There are such entries already. */
+const namedAlready = async (db: Database | Tx): Promise<boolean> =>
+  (await db.select().from(journalEntries).where(eq(journalEntries.about, aboutProcessors)).limit(1)).length > 0;
 
 /**
- * Puts what is left unnamed to the processors whose it was: by entries of now, on the first open day, so that what was
- * handed out for a day of before stays as it was. Done once. @returns how many entries there were
+ * Moves what was left without a processor to the one whose it was: by entries of now, on the first open day, so that reports
+ * that were handed out for an earlier day stay true. Done once. @returns how many entries it took
  */
 export const nameProcessors = async (db: Database, now: Instant): Promise<number> => {
-  if ((await leftUnnamed(db)).length === 0) return 0;
+  if ((await namedAlready(db)) || (await leftUnnamed(db)).length === 0) return 0;
   return db.transaction(async (tx) => {
     await alone(tx);
     if (await namedAlready(tx)) return 0;
