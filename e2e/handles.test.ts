@@ -20,8 +20,9 @@ describe('a moment without file handles', function () {
 
   it('is over when it is over: every page answers again, and health tells the truth meanwhile and after it', async () => {
     const { port } = new URL(server.address);
-    // All pages are loaded by now, and nobody has asked for any of these yet.
-    await new Promise((resolve) => setTimeout(resolve, 8000));
+    // Nobody has asked for any of these pages yet.
+    const loaded = (): boolean => server.log().includes('every part of the program is loaded');
+    expect(await eventually(loaded)).to.equal(true);
     const sockets: Socket[] = [];
     for (let index = 0; index < handles + 100; index++) {
       const socket = connect(Number(port), '127.0.0.1');

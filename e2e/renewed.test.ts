@@ -34,11 +34,10 @@ describe('an open page, and another server behind it', () => {
     expect(asked, 'asked in vain').to.equal(before);
     await context.unroute('**/_astro/*.js');
     await page.getByRole('link', { name: 'load it again' }).click();
-    await eventually(
-      async () =>
-        (await page.getByLabel(/^What for/).inputValue()) === 'Repair of a dew shield, as we said' &&
-        (await page.getByLabel('E-mail').inputValue()) === 'office@example.org',
-    );
+    const typed = async (): Promise<boolean> =>
+      (await page.getByLabel(/^What for/).inputValue()) === 'Repair of a dew shield, as we said' &&
+      (await page.getByLabel('E-mail').inputValue()) === 'office@example.org';
+    expect(await eventually(typed)).to.equal(true);
     await context.close();
     await server.stop();
   });

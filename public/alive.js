@@ -39,7 +39,7 @@
   // What was typed is put back into the same fields of the page that comes; nothing of cards or passwords is kept.
   var keptUnder = 'ostendo.typed ' + location.pathname;
   var fields =
-    'textarea, input:not([type]), input[type=text], input[type=email], input[type=tel], input[type=search], input[type=number], input[type=date], input[type=time]';
+    'select, textarea, input:not([type]), input[type=text], input[type=email], input[type=tel], input[type=search], input[type=number], input[type=date], input[type=time]';
   function nameOf(field) {
     var label = field.labels && field.labels[0] ? field.labels[0].textContent : '';
     return field.name || field.getAttribute('aria-label') || label || field.placeholder || '';
@@ -66,24 +66,29 @@
     }
     location.reload();
   });
-  function putBack() {
-    var typed = JSON.parse(sessionStorage.getItem(keptUnder) || '{}');
-    sessionStorage.removeItem(keptUnder);
+  // A part that comes alive only now, on a slow machine, would put its own back: looked at for a while, and set once more where
+  // a field is as it came.
+  function putBack(typed, cameWith, rounds) {
     eachField(function (field, name) {
       if (!(name in typed) || field.value === typed[name]) return;
-      var kind = field instanceof HTMLTextAreaElement ? HTMLTextAreaElement : HTMLInputElement;
+      if (!(name in cameWith)) cameWith[name] = field.value;
+      if (field.value !== cameWith[name]) return;
       // Past the page's own account of its fields, which is told by the event.
-      Object.getOwnPropertyDescriptor(kind.prototype, 'value').set.call(field, typed[name]);
+      Object.getOwnPropertyDescriptor(Object.getPrototypeOf(field), 'value').set.call(field, typed[name]);
       field.dispatchEvent(new Event('input', { bubbles: true }));
       field.dispatchEvent(new Event('change', { bubbles: true }));
     });
+    if (rounds > 0) setTimeout(putBack, 200, typed, cameWith, rounds - 1);
   }
-  function whenAlive(triesLeft) {
-    if (triesLeft > 0 && document.querySelector('astro-island[ssr]')) return setTimeout(whenAlive, 100, triesLeft - 1);
-    setTimeout(putBack, 50);
+  function whenAlive(typed, triesLeft) {
+    if (triesLeft > 0 && document.querySelector('astro-island[ssr]'))
+      return setTimeout(whenAlive, 100, typed, triesLeft - 1);
+    setTimeout(putBack, 50, typed, {}, 15);
   }
   try {
-    if (sessionStorage.getItem(keptUnder)) addEventListener('load', () => whenAlive(100));
+    var left = sessionStorage.getItem(keptUnder);
+    sessionStorage.removeItem(keptUnder);
+    if (left) addEventListener('load', () => whenAlive(JSON.parse(left), 100));
   } catch {
     // The same.
   }
@@ -104,13 +109,14 @@
     island.parentNode.insertBefore(island, island.nextSibling);
   }
   function ask(island) {
+    if (page.dataset.renewed === 'yes') return;
     partsOf(island).then(
       function () {
         count(-1);
         begunAnew(island);
       },
       function () {
-        if (page.dataset.renewed !== 'yes') setTimeout(ask, againAfter, island);
+        setTimeout(ask, againAfter, island);
       },
     );
   }

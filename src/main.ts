@@ -45,8 +45,11 @@ async function main(): Promise<void> {
       ready = true;
       log.info({ port }, 'ready');
       const { pageMap } = await pages();
-      void loadAll([...pageMap.values(), ...lazyModules()], (error) =>
-        log.fatal({ err: error }, 'a part of the program could not be loaded: the process has to be started again'),
+      void loadAll(
+        [...pageMap.values(), ...lazyModules()],
+        () => log.info('every part of the program is loaded'),
+        (error) =>
+          log.fatal({ err: error }, 'a part of the program could not be loaded: the process has to be started again'),
       );
       return;
     } catch (error) {

@@ -27,6 +27,8 @@ import { defineMiddleware } from 'astro:middleware';
 function openingOf({ routePattern, request, url }: APIContext): { opening: Opening | null; queued: boolean } {
   if (routePattern !== tablePattern) {
     routeIs(routePattern);
+    // Shown where a page could not be: whoever asked for it is told so, and is not sent to sign in.
+    if (routePattern === '/500') return { opening: 'anybody', queued: false };
     const known: Readonly<Record<string, Opening>> = pageRights;
     return { opening: Object.hasOwn(known, routePattern) ? known[routePattern]! : null, queued: false };
   }

@@ -10,10 +10,12 @@ export const isWhole = (): boolean => state !== 'failed';
 /**
  * Loads everything in turn that would else be read from the disk as somebody first asks for it, when there may be no handle
  * left to read it by.
+ * @param loaded told once all of it is there
  * @param failed told of the first that could not be loaded
  */
 export async function loadAll(
   loads: Iterable<() => Promise<unknown>>,
+  loaded: () => void,
   failed: (error: unknown) => void,
 ): Promise<void> {
   try {
@@ -21,7 +23,9 @@ export async function loadAll(
       await load();
       await new Promise((resolve) => setTimeout(resolve, between));
     }
-    if (state === 'loading') state = 'loaded';
+    if (state !== 'loading') return;
+    state = 'loaded';
+    loaded();
   } catch (error) {
     state = 'failed';
     failed(error);

@@ -36,10 +36,13 @@ export function later<P extends object>(fetch: () => Promise<ComponentType<P>>, 
           },
           () => {
             tell(wanted);
-            // Of a program that is another one by now: it does not come any more.
-            if (wanted && document.documentElement.dataset.renewed !== 'yes') setTimeout(ask, againAfter);
+            setTimeout(askAgain, againAfter);
           },
         );
+      };
+      const askAgain = (): void => {
+        // Of a program that is another one by now: it does not come any more.
+        if (wanted && document.documentElement.dataset.renewed !== 'yes') ask();
       };
       if (!come) ask();
       return () => {
