@@ -14,6 +14,44 @@ import { installedDirectory } from './installed';
 import { freePort, serve } from './server';
 
 const megabytes = 420;
+const statusOf = async (address: string, path: string, cookie = ''): Promise<number> =>
+  (await fetch(address + path, { headers: { cookie } })).status;
+
+describe('data that may not be written any more', () => {
+  const directory = mkdtempSync(join(tmpdir(), 'ostendo-rights-'));
+  after(() => rmSync(directory, { recursive: true, force: true }));
+  const rights = (mode: string): unknown => spawnSync('chmod', ['-R', mode, join(directory, 'data')]);
+
+  it('takes nothing, with a code, answers no fault, says so in health, and goes on once it may again', async function () {
+    // Only root may start a process as somebody else, who can be shut out.
+    if (spawnSync('chmod', ['a+rx', directory]).status !== 0 || process.getuid?.() !== 0) this.skip();
+    cpSync(await installedDirectory(), join(directory, 'data'), { recursive: true });
+    spawnSync('chown', ['-R', '65534', directory]);
+    const server = await serve(join(directory, 'data'), {}, undefined, undefined, [
+      'setpriv',
+      '--reuid=65534',
+      '--clear-groups',
+    ]);
+    const owner = new Client(server.address);
+    await owner.post('/api/demo/sign-in', {});
+    const made = () => owner.post<{ number?: string; code?: string }>('/api/bookings/create', rentalAsked());
+    expect((await made())?.status).to.equal(200);
+    rights('a-w');
+    await pause(1500);
+    const refused = await made();
+    expect([refused?.status, refused?.body.code]).to.deep.equal([507, 'disk_read_only']);
+    // What the database has in hand is still read; for the rest it says why.
+    for (const path of ['/today', '/bookings', '/journal', '/clients', '/set-up/business', '/book'])
+      expect(await statusOf(server.address, path, owner.cookie), path).to.be.oneOf([200, 507]);
+    for (const path of ['/readyz', '/healthz']) expect(await statusOf(server.address, path), path).to.equal(503);
+    expect(await statusOf(server.address, '/livez')).to.equal(200);
+    rights('u+w');
+    await pause(1500);
+    expect((await made())?.status).to.equal(200);
+    expect(await statusOf(server.address, '/readyz')).to.equal(200);
+    await server.stop();
+  });
+});
 
 describe('a disk that fills up', () => {
   const disk = mkdtempSync(join(tmpdir(), 'ostendo-disk-'));
@@ -48,8 +86,6 @@ describe('a disk that fills up', () => {
   };
   const booking = (client: Client) =>
     client.post<{ number?: string; code?: string }>('/api/bookings/create', rentalAsked());
-  const statusOf = async (address: string, path: string, cookie = ''): Promise<number> =>
-    (await fetch(address + path, { headers: { cookie } })).status;
 
   it('below a floor nothing is written, with a code; what is there is still read, and health says so', async () => {
     const server = await serve(directory);

@@ -26,9 +26,11 @@ export async function serve(
   port?: number,
   /** The most files and connections that it may have open. */
   handles?: number,
+  /** What it is started by, as `setpriv` with another user. */
+  by: readonly string[] = [],
 ): Promise<Served> {
   const used = port ?? (await freePort());
-  const built = [process.execPath, 'dist/server/main.mjs'];
+  const built = [...by, process.execPath, 'dist/server/main.mjs'];
   const [program, ...given] =
     handles === undefined ? built : ['bash', '-c', `ulimit -n ${handles}; exec "$0" "$@"`, ...built];
   const child = spawn(program!, given, {

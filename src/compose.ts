@@ -114,10 +114,10 @@ export async function compose(
   const alive = openAlive();
   /** Where the data is, if it is not a server's. */
   const ownDirectory = opened.engine === 'PGlite' ? config.directory : null;
-  const room = openRoom(ownDirectory, (full) =>
+  const room = openRoom(ownDirectory, (stop) =>
     log.error(
-      { directory: ownDirectory },
-      full ? 'the disk is full: nothing is written' : 'there is room on the disk again',
+      { directory: ownDirectory, stop },
+      stop ? 'nothing can be written where the data is' : 'what is begun can be written again',
     ),
   );
   const deps: Deps = {

@@ -77,7 +77,8 @@ async function answer(context: APIContext, next: MiddlewareNext): Promise<Respon
   if (!isFromHere(request)) return problem(403, 'cross_site');
   locals.app = await application();
   // Refused before anything is begun; what only reads is answered.
-  if (!/^(GET|HEAD)$/.test(request.method) && (await locals.app.room.full())) return problem(507, 'disk_full');
+  const stop = /^(GET|HEAD)$/.test(request.method) ? null : await locals.app.room.stop();
+  if (stop) return problem(507, stop);
   locals.address = context.clientAddress;
   locals.device = context.cookies.get(deviceCookie)?.value ?? null;
   const { opening, queued } = openingOf(context);

@@ -8,6 +8,7 @@ export const edgeCodes = [
   'no_answer',
   'database_away',
   'disk_full',
+  'disk_read_only',
   'too_much_work',
   'starting',
   'timed_out',

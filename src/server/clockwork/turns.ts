@@ -179,7 +179,7 @@ export function openTurns(
     if (idle.since === begun() && performance.now() < idle.until) return seen();
     looking = true;
     try {
-      if (await room.full()) return;
+      if (await room.stop()) return;
       const before = begun();
       await recover(patience);
       if (before === begun()) idle = { since: before, until: performance.now() + idleMilliseconds };

@@ -60,6 +60,14 @@ export function saysFull(error: unknown): boolean {
   return false;
 }
 
+/** Whether the embedded database may not open its own files any more: the statement did nothing. */
+export function saysNotOurs(error: unknown): boolean {
+  for (const each of causes(error))
+    if (/^(42501|25006)$/.test(codeOf(each) ?? '') && /could not (open|write|create)|read-only/i.test(each.message))
+      return true;
+  return false;
+}
+
 /** A deadlock or a serialisation failure: nothing was written, and the same may simply be tried again. */
 export function mustRepeat(error: unknown): boolean {
   for (const each of causes(error)) if (codeOf(each) === '40P01' || codeOf(each) === '40001') return true;

@@ -17,6 +17,9 @@ export function live({ locals }: Asked): Response {
 /** Whether it can serve now; with the key of the installation, how it is in figures. */
 export async function ready({ locals, request }: Asked): Promise<Response> {
   const { app } = locals;
+  // The database may not even be read by then.
+  if ((await app.room.stop()) === 'disk_read_only')
+    return Response.json({ status: 'not_ready', stops: ['disk_read_only'] }, { status: 503 });
   const health = await app.health();
   const { stops: others, warns } = complaintsOf(health);
   const stops = isWhole() ? others : ['not_loaded', ...others];
@@ -37,6 +40,7 @@ export async function metrics({ locals, request }: Asked): Promise<Response> {
 /** Whether it serves, to anybody; with the key of the installation, what runs and how. */
 export async function healthy({ locals, request }: Asked, version: string): Promise<Response> {
   const { app } = locals;
+  if ((await app.room.stop()) === 'disk_read_only') return Response.json({ status: 'disk_read_only' }, { status: 503 });
   await app.queries.isSetUp(); // it can serve only where the database answers
   const agenda = app.agendaSilence() > mostSilence ? 'stuck' : 'ok';
   const status = isWhole() ? agenda : 'not_loaded';

@@ -27,7 +27,7 @@ const titles: Readonly<Record<number, string>> = {
   500: 'A fault of ours',
   502: 'A service outside did not answer',
   503: 'Not ready',
-  507: 'No room on the disk',
+  507: 'Nothing can be written',
 };
 
 /** Problem details of a status and code. */

@@ -205,13 +205,13 @@ describe('the outbox', () => {
     for (let steps = 0; steps < 12; steps++) {
       let looks = 0;
       const own = openOutbox(app.deps, {
-        full: async () => {
-          if (looks++ > 0) return false;
+        stop: async () => {
+          if (looks++ > 0) return null;
           // So many steps after its only look it is woken.
           void Array.from({ length: steps })
             .reduce<Promise<unknown>>((before) => before.then(), Promise.resolve())
             .then(own.wake);
-          return true;
+          return 'disk_full';
         },
       });
       own.wake();
@@ -225,9 +225,9 @@ describe('the outbox', () => {
     ends.push(() => app.close());
     let looks = 0;
     const own = openOutbox(app.deps, {
-      full: async () => {
+      stop: async () => {
         looks++;
-        return false;
+        return null;
       },
     });
     await own.quiet();

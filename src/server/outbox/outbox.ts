@@ -23,8 +23,8 @@ export type Outbox = {
   stop(): Promise<void>;
 };
 
-/** @param room a letter that goes out must be recorded as sent: with no room for that, none does */
-export function openOutbox(deps: Deps, room: Room = { full: () => Promise.resolve(false) }): Outbox {
+/** @param room a letter that goes out must be recorded as sent: where that could not be written, none does */
+export function openOutbox(deps: Deps, room: Room = { stop: () => Promise.resolve(null) }): Outbox {
   /** How many had been written in this process when none was left to go, not even one that waits for its next try. */
   let emptyAt = NaN;
   let running: Promise<void> | null = null;
@@ -33,7 +33,7 @@ export function openOutbox(deps: Deps, room: Room = { full: () => Promise.resolv
   let stopped = false;
   /** Hands over until none is due; what has been written meanwhile has its own call. */
   const handOverAll = async (): Promise<void> => {
-    while (!stopped && !(await room.full())) {
+    while (!stopped && !(await room.stop())) {
       const since = lettersWritten();
       const left = await handOverNext(deps);
       if (left === true) emptyAt = NaN;

@@ -9,6 +9,8 @@ export const edgeSentences = {
   database_away: 'Ostendo cannot reach its database just now. Nothing is lost; try again in a moment.',
   disk_full:
     'There is no room left on the disk where the data are, so nothing is taken that could be lost. Try again once there is.',
+  disk_read_only:
+    'Ostendo may not write where its data are, so nothing is taken that could be lost. Whoever looks after the machine has to give it the right to.',
   too_much_work: 'Too many are asking for this at once. Nothing was done; try again in a moment.',
   starting: 'Ostendo is starting. Try again in a moment.',
   timed_out: 'This took too long and was given up. Nothing was done twice; try again.',

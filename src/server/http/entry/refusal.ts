@@ -16,6 +16,10 @@ const pages: Readonly<Record<number, { readonly title: string; readonly text: st
     title: 'Just a moment',
     text: 'Ostendo is starting, or cannot reach its database. Nothing is lost. Look again in a minute.',
   },
+  507: {
+    title: 'Just a moment',
+    text: 'Ostendo cannot get at its data just now. Nothing is lost. Look again in a while.',
+  },
 };
 const other = { title: 'This cannot be answered', text: 'The request was not one that Ostendo understands.' };
 
