@@ -4,7 +4,7 @@ import { leastDisk } from '#server/guard/room';
 import { verify } from '#server/verify/verify';
 import { expect } from 'chai';
 import { spawnSync } from 'node:child_process';
-import { closeSync, cpSync, mkdtempSync, openSync, rmSync, statfsSync, writeSync } from 'node:fs';
+import { closeSync, cpSync, mkdtempSync, openSync, readdirSync, rmSync, statfsSync, writeSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { setTimeout as pause } from 'node:timers/promises';
@@ -103,6 +103,27 @@ describe('a disk that fills up', () => {
     await pause(1500);
     expect((await booking(client))?.status, 'there is room again').to.equal(200);
     await server.stop();
+  });
+
+  it('that fills up amid a backup says so in one sentence, with a code, and leaves nothing of it', async () => {
+    const elsewhere = await installedDirectory();
+    fill(0);
+    const environment = {
+      ...process.env,
+      OSTENDO_DATA: elsewhere,
+      OSTENDO_BACKUP_PASSPHRASE: 'twelve letters or more',
+    };
+    const file = join(disk, 'kept.age');
+    const ran = spawnSync(process.execPath, ['--import=tsx', 'src/cli/main.ts', 'backup', file], {
+      env: environment,
+      encoding: 'utf8',
+    });
+    rmSync(filler);
+    expect(ran.stderr)
+      .to.include('disk_full')
+      .and.to.not.match(/^\s+at /m);
+    expect(ran.status).to.equal(2);
+    expect(readdirSync(disk).filter((name) => name.startsWith('kept'))).to.deep.equal([]);
   });
 
   it('filled to the last byte amid the work, nothing that was answered is lost and nothing is half written', async function () {

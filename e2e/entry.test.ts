@@ -4,6 +4,7 @@ import { once } from 'node:events';
 import { type IncomingMessage, request } from 'node:http';
 import { connect } from 'node:net';
 import { eventually } from '../testing/eventually';
+import { Client } from './client';
 import { installedDirectory } from './installed';
 import { serve, type Served } from './server';
 
@@ -150,6 +151,24 @@ describe('the life of the process', () => {
     expect(Date.now() - asked).to.be.lessThan(20_000);
     const again = await serve(directory); // no recovery, no lock in the way
     await again.stop();
+  });
+
+  it('answers also what had come, and was not read yet, while it was busy drawing the first pages after its start', async function () {
+    this.timeout(120_000);
+    const server = await serve(await installedDirectory());
+    const owner = new Client(server.address);
+    await owner.post('/api/demo/sign-in', {});
+    const answers = Array.from({ length: 12 }, () =>
+      fetch(`${server.address}/bookings`, { headers: { cookie: owner.cookie } }).then(
+        async (answer) => (await answer.text()).includes('</html>') && answer.status,
+        (error: Error) => String(error.cause ?? error),
+      ),
+    );
+    await new Promise((resolve) => setTimeout(resolve, 200));
+    const ended = server.stop('SIGTERM');
+    expect(await Promise.all(answers)).to.deep.equal(answers.map(() => 200));
+    await ended;
+    expect(server.process.exitCode).to.equal(0);
   });
 
   it('writes a line of JSON for what it does, with ids and without what anybody typed', async () => {

@@ -54,6 +54,22 @@ const server = process.env.OSTENDO_TEST_SERVER;
     expect(problems).to.include('an idle connection to the database was lost');
   });
 
+  it('that has an empty database in place of ours is away, and ours is there again when it is back', async () => {
+    const own = await onServer(server!);
+    ends.push(own.drop);
+    const opened = await open(own.url);
+    const numbers = () => opened.db.execute(sql`select count(*) from bookings`);
+    await numbers();
+    await opened.db.execute(sql`alter schema public rename to elsewhere`);
+    const away = { status: 503, code: 'database_away' };
+    expect(failureOf(await numbers().catch((error: unknown) => error)), 'nothing at all').to.deep.equal(away);
+    await opened.db.execute(sql`create schema public`);
+    expect(failureOf(await numbers().catch((error: unknown) => error)), 'an empty one').to.deep.equal(away);
+    await opened.db.execute(sql`drop schema public`);
+    await opened.db.execute(sql`alter schema elsewhere rename to public`);
+    await numbers();
+  });
+
   it('that lets few connections is asked by turns: nobody is told that it is away, and the start says so', async () => {
     const own = await onServer(server!);
     ends.push(own.drop);
