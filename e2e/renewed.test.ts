@@ -4,7 +4,7 @@ import type { Browser } from 'playwright-core';
 import { eventually } from '../testing/eventually';
 import { accountsOf, Client, rentalAsked } from './client';
 import { expectAccessible, launch, openPage } from './browser';
-import { installedDirectory } from './installed';
+import { demoDirectory, installedDirectory } from './installed';
 import { freePort, serve } from './server';
 
 /** The server behind an open page is another one by now: an updated program, or one that was killed amid a payment. */
@@ -42,48 +42,116 @@ describe('an open page, and another server behind it', () => {
     await server.stop();
   });
 
-  it('killed amid Pay, the page that is loaded anew says what is known, and then what came of it', async () => {
-    const directory = await installedDirectory();
-    const port = await freePort();
-    const first = await serve(directory, {}, port);
-    const owner = new Client(first.address);
-    await owner.post('/api/demo/sign-in', {});
-    const made = await owner.post<{ id: string; number: string }>('/api/bookings/create', rentalAsked());
-    const copied = await owner.post<{ url: string }>('/api/bookings/copy-link', {
-      bookingId: made!.body.id,
-      requestKey: randomUUID(),
-    });
-    const [way] = await accountsOf(owner);
-    const card = await owner.post<{ token: string }>('/stand-in/tokens', { number: way!.number, account: way!.view });
-    // The processor takes its time: there is a while in which it was asked and nobody knows what it says.
-    await owner.post('/api/stand-ins/faults', { seed: 1, slow: 100 });
+  /** Where a client pays: the page, and what pressing Pay there sends. */
+  type Paid = {
+    readonly page: string;
+    readonly view: string;
+    readonly path: string;
+    readonly body: object;
+    readonly sum: number;
+  };
+  const onBookingPage = async (owner: Client): Promise<Paid> => {
+    const made = await owner.post<{ id: string }>('/api/bookings/create', rentalAsked());
+    const asked = { bookingId: made!.body.id, requestKey: randomUUID() };
+    const copied = await owner.post<{ url: string }>('/api/bookings/copy-link', asked);
     const link = copied!.body.url.split('/').at(-1)!;
-    const paying = owner.post('/api/client/pay', {
-      link,
-      attempt: randomUUID(),
-      card: card!.body.token,
-      account: way!.account,
-      amount: 500_00,
-    });
-    const isAsked = async (): Promise<boolean> => {
-      const view = await fetch(`${first.address}/api/client/view/${link}`, { headers: { cookie: owner.cookie } });
-      return ((await view.json()) as { unanswered: unknown }).unanswered !== null;
+    return {
+      page: `/b/${link}`,
+      view: `/api/client/view/${link}`,
+      path: '/api/client/pay',
+      body: { link, amount: 500_00 },
+      sum: 500_00,
     };
-    expect(await eventually(isAsked)).to.equal(true);
-    await first.stop('SIGKILL');
-    expect(await paying).to.equal(null);
+  };
+  const onRequest = async (owner: Client): Promise<Paid> => {
+    const made = await owner.post<{ url: string }>('/api/credit/create-request', {
+      requestKey: randomUUID(),
+      clientName: 'Ottilie Brandt',
+      clientEmail: 'ottilie@example.com',
+      note: 'A second map',
+      currency: 'EUR',
+      amount: 500_00,
+      smallest: null,
+      expiresAt: null,
+      send: false,
+    });
+    const link = made!.body.url.split('/').at(-1)!;
+    const body = { link, tip: 0, payer: 'Aunt Hilde', amount: 500_00 };
+    return {
+      page: `/r/${link}`,
+      view: `/api/client/request/${link}`,
+      path: '/api/client/pay-request',
+      body,
+      sum: 500_00,
+    };
+  };
+  const onCheckout = async (owner: Client): Promise<Paid> => {
+    type Told = { readonly detail: { readonly total: number; readonly dueNow: number } };
+    const asked = (seen: object) => ({
+      requestKey: randomUUID(),
+      clientName: 'Ines Valadar',
+      clientEmail: 'ines@example.com',
+      phone: '+351 912 345 678',
+      note: '',
+      items: [{ serviceId: 'binoculars', start: '2027-07-12T18:00', end: '2027-07-14T18:00', count: 1, extras: {} }],
+      agreedName: 'Ines Valadar',
+      filled: { place: 'In the garden' },
+      seen,
+    });
+    const at = '2027-05-14T08:12:00Z';
+    const client = new Client(owner.address);
+    const told = await client.post<Told>('/api/client/checkout', asked({ total: 0, dueNow: 0, at }));
+    const made = await client.post<{ key: string }>('/api/client/checkout', asked({ ...told!.body.detail, at }));
+    const { key } = made!.body;
+    return {
+      page: `/book/pay/${key}`,
+      view: `/api/client/checkout/${key}`,
+      path: '/api/client/checkout/pay',
+      body: { key, everything: false, tip: 0, seen: told!.body.detail.dueNow },
+      sum: told!.body.detail.dueNow,
+    };
+  };
 
-    const second = await serve(directory, { OSTENDO_FAULTS: 'seed=1 silent=100' }, port);
-    const { page, context } = await openPage(browser, { viewport: { width: 390, height: 844 } });
-    await context.request.post(`${second.address}/api/demo/sign-in`, { data: {} });
-    await page.goto(`${second.address}/b/${link}`, { waitUntil: 'domcontentloaded' });
-    await page.getByText(/^Your payment of €\s*500\.00 has been sent/).waitFor();
-    expect(await page.getByRole('button', { name: /^Pay/ }).count()).to.equal(0);
-    await expectAccessible(page);
-    await context.request.post(`${second.address}/api/stand-ins/faults`, { data: { seed: 1 } });
-    await page.getByText(/^Your payment of €\s*500\.00 has been sent/).waitFor({ state: 'detached', timeout: 60_000 });
-    await page.getByText('500.00').first().waitFor();
-    await context.close();
-    await second.stop();
-  });
+  for (const [where, preparing] of Object.entries({ booking: onBookingPage, checkout: onCheckout, request: onRequest }))
+    it(`killed amid Pay of a ${where}, the page that is loaded anew says what is known, and then what came of it`, async () => {
+      const directory = await (where === 'checkout' ? demoDirectory() : installedDirectory());
+      const port = await freePort();
+      const first = await serve(directory, {}, port);
+      const owner = new Client(first.address);
+      await owner.post('/api/demo/sign-in', {});
+      const { page: address, view, path, body, sum } = await preparing(owner);
+      const [way] = await accountsOf(owner);
+      const card = await owner.post<{ token: string }>('/stand-in/tokens', { number: way!.number, account: way!.view });
+      // The processor takes its time: there is a while in which it was asked and nobody knows what it says.
+      await owner.post('/api/stand-ins/faults', { seed: 1, slow: 100 });
+      const paying = owner.post(path, {
+        ...body,
+        attempt: randomUUID(),
+        card: card!.body.token,
+        account: way!.account,
+      });
+      const isAsked = async (): Promise<boolean> => {
+        const answer = await fetch(first.address + view, { headers: { cookie: owner.cookie } });
+        const { unanswered } = (await answer.json()) as { unanswered?: unknown };
+        return Boolean(unanswered);
+      };
+      expect(await eventually(isAsked)).to.equal(true);
+      await first.stop('SIGKILL');
+      expect(await paying).to.equal(null);
+
+      const second = await serve(directory, { OSTENDO_FAULTS: 'seed=1 silent=100' }, port);
+      const { page, context } = await openPage(browser, { viewport: { width: 390, height: 844 } });
+      await context.request.post(`${second.address}/api/demo/sign-in`, { data: {} });
+      await page.goto(second.address + address, { waitUntil: 'domcontentloaded' });
+      const said = (sum / 100).toFixed(2);
+      const sent = page.getByText(`${said} has been sent`);
+      await sent.waitFor();
+      expect(await page.getByRole('button', { name: /^Pay/ }).count()).to.equal(0);
+      await expectAccessible(page);
+      await context.request.post(`${second.address}/api/stand-ins/faults`, { data: { seed: 1 } });
+      await sent.waitFor({ state: 'detached', timeout: 60_000 });
+      await page.getByText(said).first().waitFor();
+      await context.close();
+      await second.stop();
+    });
 });

@@ -36,6 +36,8 @@ export type RequestPageView = {
   /** Each by its number, and what it is with its day. */
   readonly documents: readonly { readonly number: string; readonly what: string }[];
   readonly waiting: { readonly url: string } | null;
+  /** What was sent to be charged, as long as nobody knows what came of it. */
+  readonly unanswered: { readonly amount: Minor } | null;
   readonly offered: OfferedOnPage;
   /** Collected from a bank account; paid when it settles. */
   readonly onTheWay: { readonly amount: Minor; readonly settles: string } | null;

@@ -13,6 +13,7 @@ import { declineReason } from '#core/wording/declines';
 import { Countdown } from '#islands/Book/Countdown';
 import { PayCart } from '#islands/Book/PayCart';
 import { useCheckout } from '#islands/Book/useCheckout';
+import { Unanswered } from '#islands/Pay/Unanswered';
 import { BusinessHead, faceStyle } from '#islands/ClientPage/BusinessHead';
 import { OwnCredit } from '#islands/Pay/OwnCredit';
 import { Voucher } from '#islands/Pay/Voucher';
@@ -82,6 +83,7 @@ function Doing({ pageKey, view, reload }: Props & { readonly reload: () => Promi
       </section>
     );
   if (next === 'done') return <Done view={view} />;
+  if (view.unanswered) return <Unanswered amount={view.unanswered.amount} currency={currency} reload={reload} />;
   return (
     <section className={pay.box} aria-label={next === 'card' ? 'Give a card' : 'Pay'}>
       <p className={pay.label}>{labels[next]}</p>

@@ -11,6 +11,7 @@ import { BusinessHead, faceStyle } from '#islands/ClientPage/BusinessHead';
 import { ConfirmWithBank } from '#islands/Pay/ConfirmWithBank';
 import { PayBox } from '#islands/Pay/PayBox';
 import { Tip } from '#islands/Pay/Tip';
+import { Unanswered } from '#islands/Pay/Unanswered';
 import { RequestSheet } from '#islands/RequestPage/RequestSheet';
 import { useView } from '#islands/parts/useView';
 import { call } from '#islands/api';
@@ -102,6 +103,7 @@ function Pay({ link, view, reload }: Props & { readonly reload: () => Promise<vo
     amount !== null && amount > 0 && amount >= least(from, left ?? from) && (left === null || amount <= left);
   const tipped = tip.trim() === '' ? zero : parseAmount(tip, currency);
   const named = payer.trim() !== '';
+  if (view.unanswered) return <Unanswered amount={view.unanswered.amount} currency={currency} reload={reload} />;
   if (view.waiting) return <ConfirmWithBank url={view.waiting.url} back={`/r/${link}`} />;
   if (view.onTheWay)
     return (

@@ -35,6 +35,7 @@ export async function requestPage(deps: Deps, link: string): Promise<RequestPage
   const standing = await standingOfRequest(db, request);
   const payments = await db.select().from(requestPayments).where(eq(requestPayments.requestId, request.id));
   const waiting = payments.find(({ state }) => state === 'waiting');
+  const open = payments.find(({ state }) => state === 'open');
   const onItsWay = payments.find(({ state }) => state === 'onTheWay');
   const consentOf = ({ way }: { readonly way: string }): string =>
     way === 'debit' ? debitOnceConsent(owner.name) : '';
@@ -66,6 +67,7 @@ export async function requestPage(deps: Deps, link: string): Promise<RequestPage
       what: `${documentTitle[document.kind]} ${document.number}, ${shortDate(document.day as PlainDate, today)}`,
     })),
     waiting: waiting?.answer?.outcome === 'confirm' ? { url: waiting.answer.url } : null,
+    unanswered: open ? { amount: open.amount } : null,
     onTheWay:
       onItsWay?.answer?.outcome === 'pending'
         ? { amount: onItsWay.amount, settles: longDate(localDate(onItsWay.answer.settles, owner.timeZone), today) }

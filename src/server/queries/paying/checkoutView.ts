@@ -96,7 +96,7 @@ export async function checkoutView(
       }),
       credit: whole && ways.ways.includes('credit') ? await creditOf(tx, booking.clientId, booking.currency) : zero,
       onTheWay: sum(all.map(({ current }) => current.onTheWay)),
-      waiting: await waitingOf(tx, all),
+      ...(await underWayOf(tx, all)),
       declined: lastTry?.kind === 'chargeDeclined' ? lastTry.code : null,
     };
   });
@@ -153,10 +153,15 @@ function consentOf(kept: readonly string[], reserving: readonly InCheckout[]): s
   return [...new Set(said)].join(' ');
 }
 
-async function waitingOf(tx: Tx, all: readonly InCheckout[]): Promise<CheckoutView['waiting']> {
+/** The payment that is under way, which is of one of them: the bank asks the client, or nobody has answered yet. */
+async function underWayOf(
+  tx: Tx,
+  all: readonly InCheckout[],
+): Promise<Pick<CheckoutView, 'waiting' | 'unanswered'>> {
   for (const { loaded } of all) {
     const underWay = await paymentUnderWay(tx, loaded.booking.id);
-    if (underWay?.answer?.outcome === 'confirm') return { url: underWay.answer.url };
+    if (underWay?.answer?.outcome === 'confirm') return { waiting: { url: underWay.answer.url }, unanswered: null };
+    if (underWay?.state === 'open') return { waiting: null, unanswered: { amount: underWay.amount } };
   }
-  return null;
+  return { waiting: null, unanswered: null };
 }
