@@ -405,7 +405,8 @@ export class House {
     const { secondFactor } = await this.read('/api/door');
     if (secondFactor !== true) return void (this.recovery = []);
     await this.prove();
-    await this.me.post('/api/door/end-second-factor', this.password);
+    this.me.take(await this.me.post('/api/door/end-second-factor', this.password));
+    await this.comeIn();
     this.recovery = [];
   }
 
