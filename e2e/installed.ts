@@ -22,10 +22,15 @@ import { join } from 'node:path';
 
 type Opened = Awaited<ReturnType<typeof openDatabase>>;
 
-/** Writes the business and its sign-in; the clock stands at 1 March 2027, 10:00, where nothing else is said. */
-async function install(config: Config, opened: Opened, now = '2027-03-01T10:00:00Z' as Instant): Promise<App> {
+/** Writes the business and its sign-in; the clock stands at 1 March 2027, 10:00, or where it is said, or goes as the machine's. */
+async function install(
+  config: Config,
+  opened: Opened,
+  stands: Instant | null = '2027-03-01T10:00:00Z' as Instant,
+): Promise<App> {
   const app = asThemselves(await compose(config, { opened, post: async () => ({ ok: true }) }));
-  await app.world.clock.moveTo(now);
+  if (stands) await app.world.clock.moveTo(stands);
+  const now = app.world.clock.now();
   await opened.db.transaction((tx) =>
     setUp(tx, { ...demoOwner, taxRate: '23' as Decimal }, now, {
       services: [...demoServices, heardService],
@@ -71,6 +76,16 @@ export async function installedDirectory(): Promise<string> {
   template ??= makeTemplate();
   const directory = mkdtempSync(join(tmpdir(), 'ostendo-e2e-'));
   cpSync(await template, directory, { recursive: true });
+  return directory;
+}
+
+/** The business and its sign-in, whose clock is the machine's: in a directory, or on a database server that is empty. */
+export async function withRealClock(
+  environment: { DATABASE_URL: string; OSTENDO_SECRET: string } | null,
+): Promise<string> {
+  const directory = mkdtempSync(join(tmpdir(), 'ostendo-e2e-'));
+  const config = readConfig(environment ?? { OSTENDO_DATA: directory });
+  await (await install(config, await openDatabase({ ...config, report: () => undefined }), null)).close();
   return directory;
 }
 

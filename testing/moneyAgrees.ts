@@ -1,6 +1,6 @@
 import type { standing } from '#core/booking/standing';
 import { accounts } from '#core/journal/entry';
-import { minor, sum } from '#core/money/minor';
+import { minor, sum, zero } from '#core/money/minor';
 import { payments } from '#world/cardNetwork/tables';
 import { expect } from 'chai';
 import { isNull } from 'drizzle-orm';
@@ -21,7 +21,9 @@ export async function moneyAgrees(
     const inHand = sum(ledger.receipts.map(({ amount, refunded }) => minor(amount - refunded)));
     expect(position.received, `in hand is what came less what went back, of ${id}`).to.equal(inHand);
     expect(new Set(ledger.receipts.map((receipt) => receipt.id)).size).to.equal(ledger.receipts.length);
-    const owed = minor(agreed.total + (ledger.claimsOwed?.amount ?? 0));
+    // What a card did not take back waits for the owner, who was told.
+    const notTakenBack = ledger.refundsRefused.map(({ amount }) => amount);
+    const owed = sum([agreed.total, ledger.claimsOwed?.amount ?? zero, ...notTakenBack]);
     if (!ledger.cancelled && !ledger.lapsed)
       expect(inHand + onTheWay, `nothing is collected beyond the price of ${id}`).to.be.at.most(owed);
   }
