@@ -4,7 +4,8 @@
  */
 import { demoSignIn } from '#demo/scenario';
 import { randomBytes } from 'node:crypto';
-import { cpSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { cpSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync } from 'node:fs';
+import { connect, type Socket } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import sharp from 'sharp';
@@ -28,6 +29,10 @@ type Door = {
   readonly what: string;
   readonly ask: (index: number) => Ask;
   readonly atOnce?: number;
+  /** What an answer of 200 has taken: a place, a letter. */
+  readonly takes?: string;
+  /** Connections that say nothing, held beside. */
+  readonly silent?: number;
 };
 type Seen = { readonly ms: number; readonly status: number };
 
@@ -51,8 +56,23 @@ const median = (all: readonly number[]): number => all.toSorted((a, b) => a - b)
 const memoryOf = (pid: number): number =>
   Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))![1]) / 1024;
 
+const filesOf = (directory: string): string[] =>
+  readdirSync(directory, { recursive: true, withFileTypes: true }).flatMap((entry) =>
+    entry.isFile() ? [join(entry.parentPath, entry.name)] : [],
+  );
+/** Megabytes of a directory's files. */
+const diskOf = (directory: string): number =>
+  filesOf(directory).reduce((sum, file) => sum + (statSync(file, { throwIfNoEntry: false })?.size ?? 0), 0) / 2 ** 20;
+/** Seconds of processor that a process has had. */
+function processorOf(pid: number): number {
+  const fields = readFileSync(`/proc/${pid}/stat`, 'utf8').split(') ')[1]!.split(' ');
+  return (Number(fields[11]) + Number(fields[12])) / 100;
+}
+const handlesOf = (pid: number): number => readdirSync(`/proc/${pid}/fd`).length;
+
 /** Another visitor looks at pages and signs of life until it is over. @returns their times, and the most memory of the process */
 async function visited(address: string, pid: number, isOver: () => boolean) {
+  let handles = 0;
   const pages: number[] = [];
   const signs: number[] = [];
   let refused = 0;
@@ -63,14 +83,19 @@ async function visited(address: string, pid: number, isOver: () => boolean) {
     pages.push(page.ms);
     signs.push((await asked(address, { path: '/livez' }, visitor)).ms);
     memory = Math.max(memory, memoryOf(pid));
+    handles = Math.max(handles, handlesOf(pid));
     await pause(100);
   }
-  return { page: median(pages), slowest: Math.max(...pages), sign: Math.max(...signs), refused, memory };
+  return { page: median(pages), slowest: Math.max(...pages), sign: Math.max(...signs), refused, memory, handles };
 }
 
 /** Goes on from one network until the time is over; what has no answer by then is left. */
 async function pressed(address: string, from: string, door: Door, until: number): Promise<Map<number, number>> {
   const answers = new Map<number, number>();
+  const silent = Array.from({ length: door.silent ?? 0 }, (): Socket => {
+    const socket = connect(Number(new URL(address).port), '127.0.0.1');
+    return socket.on('error', () => undefined);
+  });
   let index = 0;
   const one = async (): Promise<void> => {
     while (performance.now() < until) {
@@ -82,6 +107,7 @@ async function pressed(address: string, from: string, door: Door, until: number)
     Promise.all(Array.from({ length: door.atOnce ?? atOnce }, one)),
     pause(until - performance.now()),
   ]);
+  for (const socket of silent) socket.destroy();
   return answers;
 }
 
@@ -119,6 +145,40 @@ async function signedQuote(address: string, cookie: string): Promise<string | nu
   return null;
 }
 
+/** A link to a booking of the demo, as its owner copies it. */
+async function bookingLink(address: string, cookie: string, number: string): Promise<string> {
+  const headers = { cookie, 'x-forwarded-for': visitor, 'content-type': 'application/json' };
+  const { id: bookingId } = (await (await fetch(`${address}/api/booking/${number}`, { headers })).json()) as {
+    id: string;
+  };
+  const body = JSON.stringify({ bookingId, requestKey: randomBytes(16).toString('hex') });
+  const copied = await fetch(`${address}/api/bookings/copy-link`, { method: 'POST', headers, body });
+  return ((await copied.json()) as { url: string }).url.split('/').at(-1)!;
+}
+
+/** A cart with a telescope for two days, whose sums are right; each of another client. */
+async function cartOf(address: string): Promise<(index: number) => object> {
+  const asked = (index: number, seen: object) => ({
+    requestKey: randomBytes(16).toString('hex'),
+    clientName: 'Ines Valadar',
+    clientEmail: `cart${index}@example.com`,
+    phone: '+351 912 345 678',
+    note: '',
+    items: [{ serviceId: 'binoculars', start: '2027-07-12T18:00', end: '2027-07-14T18:00', count: 1, extras: {} }],
+    agreedName: 'Ines Valadar',
+    filled: { place: 'In the garden' },
+    seen,
+  });
+  const at = '2027-05-14T08:12:00Z';
+  const told = await fetch(`${address}/api/client/checkout`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json', 'x-forwarded-for': visitor },
+    body: JSON.stringify(asked(0, { total: 0, dueNow: 0, at })),
+  });
+  const { detail } = (await told.json()) as { detail: object };
+  return (index) => asked(index, { ...detail, at });
+}
+
 const json = (path: string, body: unknown, headers: Record<string, string> = {}): Ask => ({
   path,
   method: 'POST',
@@ -151,6 +211,9 @@ async function doorsOf(address: string): Promise<Door[]> {
     .jpeg({ quality: 60 })
     .toBuffer();
   const quote = await signedQuote(address, cookie);
+  const link = await bookingLink(address, cookie, 'B-0001');
+  const cart = await cartOf(address);
+  const large = Buffer.alloc(30 * 2 ** 20, 'x');
   const nowhere = (): string => randomBytes(32).toString('base64url');
   return [
     { who: 'stranger', what: 'the booking page', ask: () => ({ path: '/book' }) },
@@ -179,6 +242,33 @@ async function doorsOf(address: string): Promise<Door[]> {
       who: 'stranger',
       what: 'new passwords',
       ask: (index) => json('/api/door/forgot', { email: `a${index}@example.com` }),
+    },
+    {
+      who: 'stranger',
+      what: 'places, by carts that nobody pays',
+      takes: 'places',
+      ask: (index) => json('/api/client/checkout', cart(index)),
+    },
+    {
+      who: 'stranger',
+      what: 'connections that say nothing',
+      atOnce: 1,
+      silent: 3000,
+      ask: () => ({ path: '/book' }),
+    },
+    {
+      who: 'stranger',
+      what: 'bodies of 30 MB',
+      atOnce: 8,
+      ask: () => ({ ...json('/api/client/checkout', {}), body: large }),
+    },
+    { who: 'with a link', what: 'a booking', ask: () => ({ path: `/b/${link}` }) },
+    { who: 'with a link', what: 'the agreement, as a PDF', ask: () => ({ path: `/b/${link}/agreement.pdf` }) },
+    {
+      who: 'with a link',
+      what: 'letters with a code',
+      takes: 'letters',
+      ask: () => json('/api/client/send-code', { link }),
     },
     ...(quote
       ? [{ who: 'with a link', what: 'what was signed, as a PDF', ask: () => ({ path: `/q/${quote}/agreement.pdf` }) }]
@@ -228,10 +318,13 @@ async function main(): Promise<number> {
     say('idle', `/book ${Math.round(idle.page)} ms, /livez ${Math.round(idle.sign)} ms, ${Math.round(idle.memory)} MB`);
     for (const [index, door] of doors.entries()) {
       const until = performance.now() + seconds * 1000;
+      const before = { disk: diskOf(directory), processor: processorOf(pid) };
       const [answers, seen] = await Promise.all([
         pressed(address, attackerOf(index), door, until),
         visited(address, pid, () => performance.now() >= until),
       ]);
+      const cores = (processorOf(pid) - before.processor) / seconds;
+      const disk = diskOf(directory) - before.disk;
       const times = seen.page / idle.page;
       const bad = times > mostTimes || seen.sign > mostSign || seen.refused > 0;
       if (bad) failed++;
@@ -241,7 +334,7 @@ async function main(): Promise<number> {
         .join(' ');
       say(
         `${door.who}: ${door.what}`,
-        `/book ${times.toFixed(1)} times idle (slowest ${Math.round(seen.slowest)} ms), /livez ${Math.round(seen.sign)} ms, ${Math.round(seen.memory)} MB; ${said}${bad ? '  ABOVE' : ''}`,
+        `/book ${times.toFixed(1)} times idle (slowest ${Math.round(seen.slowest)} ms), /livez ${Math.round(seen.sign)} ms, ${cores.toFixed(1)} cores, ${Math.round(seen.memory)} MB, ${seen.handles} handles, ${disk.toFixed(1)} MB of disk${door.takes ? `, ${answers.get(200) ?? 0} ${door.takes}` : ''}; ${said}${bad ? '  ABOVE' : ''}`,
       );
       await pause(1500);
     }
