@@ -25,6 +25,9 @@ export type Made = { readonly id: string; readonly number: string; readonly link
 const day = 86_400_000;
 const usualPage = { note: '', phone: 'off', vouchers: { least: 20_00, most: 500_00, months: null } };
 
+/** Looks for a letter, 50 ms apart: one that the mail server did not take, while that was tried, goes again after ten seconds. */
+const lettersTries = 500;
+
 /**
  * The installation as the fuzzer knows it: ids, numbers, links and days that are there, and what it takes to have another
  * booking, request, quote or claim. Everything is asked for over HTTP, as people do.
@@ -291,7 +294,7 @@ export class House {
 
   /** The six digits of the letter to an address that has some. */
   async codeFor(email: string): Promise<string> {
-    for (let tries = 0; tries < 60; tries++) {
+    for (let tries = 0; tries < lettersTries; tries++) {
       const { mail } = await this.read(`/api/stand-ins/view?mail=${encodeURIComponent(email)}`);
       const codes = asRows(mail).flatMap(({ subject }) => /(\d{6})$/.exec(textOf(subject))?.[1] ?? []);
       const [code] = codes;
@@ -319,7 +322,7 @@ export class House {
 
   /** The newest letter to an address in which something stands. */
   async letterWith(email: string, pattern: RegExp): Promise<string> {
-    for (let tries = 0; tries < 60; tries++) {
+    for (let tries = 0; tries < lettersTries; tries++) {
       const { mail } = await this.read(`/api/stand-ins/view?mail=${encodeURIComponent(email)}`);
       for (const { seq } of asRows(mail).slice(0, 4)) {
         const letter = JSON.stringify(await this.read(`/api/stand-ins/mail/${String(seq)}`));

@@ -247,7 +247,8 @@ export const ownerRecipes: Recipes = {
     await house.done('/api/places/block', at);
     const { places } = await house.read('/api/services');
     const blocks = asRows(places).flatMap((place) => asRows(place.blocks));
-    return give({ id: asRow(blocks.at(-1)).id });
+    // Its own: another is freed at the same time.
+    return give({ id: (blocks.find(({ start }) => start === at.start) ?? asRow(blocks.at(-1))).id });
   },
   '/api/calendar': async (house) => give({ from: house.date(0), to: house.date(30) }),
   '/api/lanes': async (house) => give({ from: house.date(0), to: house.date(14) }),
