@@ -192,14 +192,6 @@ export async function installedOnServer(environment: { DATABASE_URL: string; OST
   await (await install(config, await openDatabase({ ...config, report: () => undefined }))).close();
 }
 
-/** The same with the demo's, on a database server, whose database is migrated and empty. */
-export async function demoOnServer(environment: { DATABASE_URL: string; OSTENDO_SECRET: string }): Promise<void> {
-  const config = readConfig(environment);
-  const app = await install(config, await openDatabase({ ...config, report: () => undefined }));
-  await furnish(app);
-  await app.close();
-}
-
 /** The same with the demo's opening hours, places and dates, on the demo's day. */
 export async function demoDirectory(): Promise<string> {
   demo ??= makeDemo();

@@ -7,7 +7,7 @@ import { standing, type Standing } from '#core/booking/standing';
 import { stripOf } from '#core/booking/strip';
 import type { Instant } from '#core/calendar/instant';
 import type { WallTime } from '#core/calendar/wallTime';
-import { ledgerOf, withFact, emptyLedger } from '#core/booking/ledger';
+import { withFact, emptyLedger } from '#core/booking/ledger';
 import { entryForFact } from '#core/journal/entryForFact';
 import type { Decimal } from '#core/money/decimal';
 import { minor, sum } from '#core/money/minor';
@@ -312,4 +312,3 @@ export function booked(facts: readonly Fact[]): string[] {
 
 export const standingOf = (facts: readonly Fact[], when: string, agreed: Agreed = rentalAgreed): Standing =>
   standing(agreed, facts, at(when));
-export { ledgerOf };

@@ -2,7 +2,7 @@ import type { GivenBill } from '#contracts/clients';
 import type { KnownClient } from '#contracts/knownClients';
 import type { Agreed } from '#core/booking/agreed';
 import type { ServiceLine, TaxLine } from '#contracts/serviceViews';
-import type { Agreement, TextBlock } from '#core/agreement/agreement';
+import type { Agreement } from '#core/agreement/agreement';
 import type { Instant } from '#core/calendar/instant';
 import type { Minor } from '#core/money/minor';
 import type { QuoteDraft } from '#core/quote/draft';
@@ -149,4 +149,3 @@ export type QuotePageView = {
   /** What changed since this reader's earlier visit. */
   readonly changes: readonly string[];
 };
-export type AgreementBlocks = readonly TextBlock[];

@@ -215,11 +215,3 @@ export interface Mailbox {
   send(mail: OutgoingMail): Promise<{ readonly messageId: string }>;
 }
 
-/** The stand-ins as the application's clock moves them; null parts where the real world is connected. */
-export interface World {
-  readonly clock: Clock;
-  readonly adapters: Adapters;
-  readonly mailbox: Mailbox;
-  /** Carries out what is due in the world by itself: expiries, payouts, events. @returns whether anything was. */
-  advance(): Promise<boolean>;
-}

@@ -13,7 +13,6 @@ export type Actor =
   | { readonly kind: 'program'; readonly id: string }
   | { readonly kind: 'processor'; readonly account: string | null }
   | { readonly kind: 'clock' };
-export type ActorKind = Actor['kind'];
 
 /** A fact as it is kept: with whoever did it. */
 export type Recorded<F> = F & { readonly actor: Actor };

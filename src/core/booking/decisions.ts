@@ -57,8 +57,6 @@ export type Decision =
   /** The client has not agreed to what their card is to pay or hold now: the old sum stands. */
   | { readonly kind: 'notAgreed'; readonly by: Instant; readonly amount: Minor };
 
-export type DecisionKind = Decision['kind'];
-
 /** The hours after the service in which a close-out without a hold is expected. */
 const closeOutHours = 48;
 

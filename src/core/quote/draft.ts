@@ -34,7 +34,6 @@ export type DraftExtra = {
   readonly waiver?: { readonly hold: string; readonly most: string } | undefined;
 };
 
-export const writtenBlocks = ['heading', 'text', 'picture'] as const;
 /** These stand once each, and draw what the quote holds. */
 export const fixedBlocks = ['included', 'price', 'extras', 'plan', 'agreement', 'signature'] as const;
 export type FixedBlock = (typeof fixedBlocks)[number];

@@ -1,7 +1,7 @@
 import { addDays, dayNumber, type PlainDate } from '#core/calendar/days';
 import type { Instant } from '#core/calendar/instant';
 import { dateOf, timeOf, type WallTime } from '#core/calendar/wallTime';
-import { localDate, wallOfInstant } from '#core/calendar/zoned';
+import { wallOfInstant } from '#core/calendar/zoned';
 import { houseStyle, writtenTime } from '#core/wording/houseStyle';
 
 const weekdays = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat'] as const;
@@ -49,8 +49,6 @@ export function longUntil(at: Instant, zone: string, today: PlainDate): string {
   const wall = wallOfInstant(at, zone);
   return timeOf(wall) === '00:00' ? `the end of ${longDate(addDays(dateOf(wall), -1), today)}` : longWall(wall, today);
 }
-
-export const dayOf = localDate;
 
 const plural = (count: number, unit: string): string => `${count} ${unit}${count === 1 ? '' : 's'}`;
 

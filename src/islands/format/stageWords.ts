@@ -1,5 +1,4 @@
 import type { BookingStage } from '#core/booking/stage';
-import type { HoldState } from '#core/booking/holdStanding';
 import type { InstalmentState } from '#core/position/position';
 
 export const stageWords = {
@@ -21,13 +20,3 @@ export const instalmentWords = {
   open: 'no date yet',
 } satisfies Record<InstalmentState, string>;
 
-export const holdWords = {
-  planned: 'planned',
-  asked: 'client asked',
-  inForce: 'in force',
-  endingSoon: 'ending soon',
-  captured: 'captured',
-  released: 'released',
-  lapsed: 'lapsed',
-  refused: 'refused',
-} satisfies Record<HoldState, string>;

@@ -117,4 +117,3 @@ export function openWorkQueue({ atOnce, mostHere, mostInAll }: Bounds) {
     }
   };
 }
-export type WorkQueue = ReturnType<typeof openWorkQueue>;

@@ -115,9 +115,3 @@ export async function issueForRequest(
 
 const openOf = ({ kind }: WantedDocument, total: Minor, left: Minor | null): Minor =>
   kind === 'final' ? least(total, left ?? zero) : zero;
-
-/** What of its invoice is to be paid now. */
-export async function openOfRequest(db: Database | Tx, request: RequestRow): Promise<Minor> {
-  const { left, sold } = await standingOfRequest(db, request);
-  return sold ? (left ?? zero) : zero;
-}

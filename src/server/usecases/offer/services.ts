@@ -4,7 +4,7 @@ import { ok, refuse, type Result } from '#core/result';
 import type { Tx } from '#server/database/database';
 import { ownerAnew } from '#server/database/ownerRow';
 import { bookings } from '#server/database/schema/bookings';
-import { services, taxes, terms } from '#server/database/schema/business';
+import { business, services, taxes, terms } from '#server/database/schema/business';
 import type { Deps } from '#server/deps';
 import { asc, eq, inArray } from 'drizzle-orm';
 
@@ -87,6 +87,8 @@ export const saveTaxes =
     taxes: wanted,
   }: SaveTaxes): Promise<Result<{ saved: number }, { readonly code: 'tax_in_use'; readonly tax: string }>> =>
     db.transaction(async (tx) => {
+      // One list after the other: two at once would each write theirs.
+      await tx.select({ id: business.id }).from(business).for('update');
       const carried = await tx.select({ codes: services.taxCodes }).from(services);
       const codes = new Set(wanted.map(({ code }) => code));
       const missing = carried.flatMap((service) => service.codes).find((code) => !codes.has(code));

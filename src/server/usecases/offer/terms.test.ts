@@ -234,6 +234,8 @@ describe('services', () => {
     ];
     expect((await app.saveTaxes({ taxes })).ok).to.equal(true);
     expect((await app.queries.services()).taxes.map(({ code }) => code)).to.deep.equal(['CITY', 'VAT']);
+    const saved = await Promise.all(Array.from({ length: 6 }, () => app.saveTaxes({ taxes })));
+    expect(saved.map(({ ok }) => ok)).to.deep.equal(saved.map(() => true));
     const refused = await app.saveTaxes({ taxes: taxes.slice(0, 1) });
     expect(refused.ok ? null : refused.refusal).to.deep.equal({ code: 'tax_in_use', tax: 'VAT' });
   });
