@@ -43,8 +43,6 @@ const atOnce = 4;
 const full = 10_000;
 
 const recipes: Recipes = { ...fileRecipes, ...ownerRecipes, ...clientRecipes, ...doorRecipes };
-/** A former path is tried as the one that it became. */
-const byPath = (of: Recipes, { path, now }: Route): Recipes[string] | undefined => of[now ?? path];
 
 type Kind = 'good' | 'refused' | 'changed' | 'odd';
 type Asked = {
@@ -62,8 +60,7 @@ const notChanged = new Set([
   '/api/events/[provider]',
 ]);
 /** What ends or locks the owner's session: tried last, one after the other. */
-const ofTheDoor =
-  /^\/api\/(?:door\/|do\/(?:change-password|prove|(?:begin|confirm|end)-second-factor|end-(?:other-)?sessions?)$|begin\/test-account|auth\/)/;
+const ofTheDoor = /^\/api\/(?:door\/|begin\/test-account|auth\/)/;
 
 const unknown = 'c0ffee00-0000-4000-8000-000000000000';
 const unknownToken = 'x'.repeat(43);
@@ -96,7 +93,7 @@ const isRow = (value: unknown): value is Record<string, unknown> =>
 
 /** What its path names, of what is there. */
 function paramsOf(route: Route, house: House): Record<string, unknown> {
-  const pool = house.poolFor(route.now ?? route.path);
+  const pool = house.poolFor(route.path);
   const names = [...route.path.matchAll(/\[(?:\.\.\.)?(\w+)\]/g)].map(([, name]) => name!);
   return Object.fromEntries(names.map((name) => [name, pool(name).length > 0 ? house.draw.of(pool(name)) : 'x']));
 }
@@ -123,12 +120,7 @@ async function goodRequest(route: Route, house: House, given: Given): Promise<{ 
   }
   const value =
     given.whole ??
-    fromContract(
-      route.contract,
-      house.poolFor(route.now ?? route.path),
-      house.draw,
-      method === 'GET' ? over : (given.over ?? {}),
-    );
+    fromContract(route.contract, house.poolFor(route.path), house.draw, method === 'GET' ? over : (given.over ?? {}));
   if (method === 'GET') return { asked: { method, path: addressOf(route, isRow(value) ? value : {}), headers }, value };
   const asked = { method, path: route.path, headers: { ...headers, 'content-type': 'application/json' } };
   return { asked: { ...asked, body: JSON.stringify(value) }, value };
@@ -186,13 +178,13 @@ function oddRequest(route: Route, house: House): Asked {
 async function requestOf(route: Route, kind: Kind, house: House): Promise<Asked | null> {
   if (kind === 'odd' || (kind === 'changed' && notChanged.has(route.path))) return oddRequest(route, house);
   if (kind === 'refused') {
-    const recipe = byPath(refusalRecipes, route);
+    const recipe = refusalRecipes[route.path];
     if (recipe) {
       const given = await recipe(house);
       return given && (await goodRequest(route, house, given)).asked;
     }
   }
-  const recipe = byPath(recipes, route);
+  const recipe = recipes[route.path];
   const given = recipe ? await recipe(house) : {};
   if (!given) return null;
   const { asked, value } = await goodRequest(route, house, given);

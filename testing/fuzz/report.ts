@@ -16,7 +16,6 @@ export const onceOnly: Readonly<Record<string, string>> = {
   '/api/begin/clean': 'live accounts were used: nothing of it can be taken for a trial',
   '/404': 'it says that nothing is there',
   '/500': 'it says that something failed',
-  '/api/do/first-start': 'the installation has its owner',
 };
 
 /** What is refused where time has passed, or where something is missing that each installation has; why. */
@@ -46,11 +45,11 @@ export const gaps = (
   routes: readonly Route[],
 ): { readonly path: string; readonly never: 'accepted' | 'refused' }[] => {
   const byRoute = grouped(tried, ({ route }) => route);
-  return routes.flatMap(({ path, codes, now }) => {
+  return routes.flatMap(({ path, codes }) => {
     const all = byRoute.get(path) ?? [];
     const never: { path: string; never: 'accepted' | 'refused' }[] = [];
     if (!(path in onceOnly) && !all.some(isAccepted)) never.push({ path, never: 'accepted' });
-    if (codes.length > 0 && !((now ?? path) in refusedRarely) && !all.some(isRefusedByRule(codes)))
+    if (codes.length > 0 && !(path in refusedRarely) && !all.some(isRefusedByRule(codes)))
       never.push({ path, never: 'refused' });
     return never;
   });

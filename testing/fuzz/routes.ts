@@ -11,8 +11,6 @@ export type Route = {
   readonly contract: z.ZodType | null;
   /** With which a rule may refuse it. */
   readonly codes: readonly string[];
-  /** Of a path that the same had before: what it is now. */
-  readonly now: string | null;
 };
 
 const pages = new URL('../../src/pages/', import.meta.url).pathname;
@@ -29,20 +27,14 @@ function fileRoutes(): Route[] {
     const methods = file.endsWith('.astro')
       ? ['GET']
       : exported.flatMap(([, method]) => (method === 'ALL' ? ['GET', 'POST'] : method!));
-    return [{ path: pathOf(file), methods, contract: null, codes: [], now: null }];
+    return [{ path: pathOf(file), methods, contract: null, codes: [] }];
   });
 }
 
-/** Every route of the table; the path that it had before is tried as well. */
+/** Every route of the table. */
 const tableRoutes = (): Route[] =>
-  table.flatMap(({ route: { method, path, codes }, contract, was }) =>
-    [path, ...(was === null ? [] : [was])].map((each) => ({
-      path: each.replace(/:(\w+)/g, '[$1]'),
-      methods: [method],
-      contract,
-      codes,
-      now: each === was ? path.replace(/:(\w+)/g, '[$1]') : null,
-    })),
-  );
+  table.map(({ route: { method, path, codes }, contract }) => {
+    return { path: path.replace(/:(\w+)/g, '[$1]'), methods: [method], contract, codes };
+  });
 
 export const allRoutes = (): readonly Route[] => [...fileRoutes(), ...tableRoutes()];

@@ -25,17 +25,14 @@ export type Served<R extends AnyRoute, S extends z.ZodType, O extends Opening> =
   readonly contract: S;
   readonly right: O;
   readonly limits: Limits;
-  /** The path that it had before, answered for one release more. */
-  readonly was: string | null;
 };
 
 export const served = <R extends AnyRoute, S extends z.ZodType<unknown, InOf<R>>, O extends Opening>(
   route: R,
-  about: { readonly in: S; readonly right: O; readonly limits?: Limits; readonly was?: string },
+  about: { readonly in: S; readonly right: O; readonly limits?: Limits },
 ): Served<R, S, O> => ({
   route,
   contract: about.in,
   right: about.right,
   limits: about.limits ?? { bytes: sizes.form },
-  was: about.was ?? null,
 });

@@ -11,9 +11,7 @@ const patternOf = (path: string): RegExp => new RegExp(`^${path.replace(/:(\w+)/
 
 const places: readonly Place[] = (() => {
   const byPath = new Map<string, ServedRoute[]>();
-  for (const each of allRoutes)
-    for (const path of each.was === null ? [each.route.path] : [each.route.path, each.was])
-      byPath.set(path, [...(byPath.get(path) ?? []), each]);
+  for (const each of allRoutes) byPath.set(each.route.path, [...(byPath.get(each.route.path) ?? []), each]);
   // What is named whole comes before what has a name to be filled in.
   const paths = [...byPath].sort(([a], [b]) => Number(a.includes(':')) - Number(b.includes(':')));
   return paths.map(([path, routes]) => ({ pattern: patternOf(path), routes }));

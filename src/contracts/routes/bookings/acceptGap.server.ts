@@ -5,5 +5,4 @@ import { served } from '#contracts/routes/served';
 export const acceptGapServed = served(acceptGap, {
   in: OnBooking,
   right: 'bookings:change',
-  was: '/api/do/accept-gap',
 });

@@ -5,5 +5,4 @@ import { served } from '#contracts/routes/served';
 export const answerAskServed = served(answerAsk, {
   in: AnswerAsk,
   right: 'bookings:change',
-  was: '/api/do/answer-ask',
 });

@@ -5,5 +5,4 @@ import { served } from '#contracts/routes/served';
 export const answerRequestServed = served(answerRequest, {
   in: AnswerRequest,
   right: 'bookings:make',
-  was: '/api/do/answer-request',
 });

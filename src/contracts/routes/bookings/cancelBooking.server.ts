@@ -5,5 +5,4 @@ import { served } from '#contracts/routes/served';
 export const cancelBookingServed = served(cancelBooking, {
   in: CancelBooking,
   right: 'bookings:cancel',
-  was: '/api/do/cancel',
 });

@@ -6,5 +6,4 @@ export const changeBookingServed = served(changeBooking, {
   in: ChangeBooking,
   right: 'bookings:change',
   limits: { bytes: sizes.document },
-  was: '/api/do/change-booking',
 });

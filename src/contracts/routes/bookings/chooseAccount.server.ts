@@ -5,5 +5,4 @@ import { ChooseAccount } from '#contracts/ways';
 export const chooseAccountServed = served(chooseAccount, {
   in: ChooseAccount,
   right: 'bookings:change',
-  was: '/api/do/choose-account',
 });

@@ -2,4 +2,4 @@ import { OnBooking } from '#contracts/owner';
 import { copyLink } from '#contracts/routes/bookings/copyLink';
 import { served } from '#contracts/routes/served';
 
-export const copyLinkServed = served(copyLink, { in: OnBooking, right: 'bookings:change', was: '/api/do/copy-link' });
+export const copyLinkServed = served(copyLink, { in: OnBooking, right: 'bookings:change' });

@@ -6,5 +6,4 @@ export const createBookingServed = served(createBooking, {
   in: CreateBooking,
   right: 'bookings:make',
   limits: { bytes: sizes.document },
-  was: '/api/do/create-booking',
 });

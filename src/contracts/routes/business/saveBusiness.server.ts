@@ -6,5 +6,4 @@ export const saveBusinessServed = served(saveBusiness, {
   in: SaveBusiness,
   right: 'business:write',
   limits: { bytes: sizes.document },
-  was: '/api/do/save-business',
 });

@@ -5,5 +5,4 @@ import { served } from '#contracts/routes/served';
 export const saveSafetyServed = served(saveSafety, {
   in: SaveSafety,
   right: 'business:write',
-  was: '/api/do/save-safety',
 });

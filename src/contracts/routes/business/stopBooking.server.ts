@@ -5,5 +5,4 @@ import { served } from '#contracts/routes/served';
 export const stopBookingServed = served(stopBooking, {
   in: StopBooking,
   right: 'business:write',
-  was: '/api/do/stop-booking',
 });

@@ -6,5 +6,4 @@ export const closeOutServed = served(closeOut, {
   in: CloseOutBooking,
   right: 'money:give back',
   limits: { bytes: sizes.document },
-  was: '/api/do/close-out',
 });

@@ -6,5 +6,4 @@ export const releaseManyServed = served(releaseMany, {
   in: ReleaseMany,
   right: 'money:give back',
   limits: { bytes: sizes.document },
-  was: '/api/do/release-many',
 });

@@ -5,5 +5,4 @@ import { served } from '#contracts/routes/served';
 export const copyRequestLinkServed = served(copyRequestLink, {
   in: OnRequest,
   right: 'credit:write',
-  was: '/api/do/copy-request-link',
 });

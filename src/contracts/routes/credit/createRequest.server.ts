@@ -5,5 +5,4 @@ import { served } from '#contracts/routes/served';
 export const createRequestServed = served(createRequest, {
   in: CreateRequest,
   right: 'credit:write',
-  was: '/api/do/create-request',
 });

@@ -5,5 +5,4 @@ import { SaveAccountLimit } from '#contracts/ways';
 export const saveAccountLimitServed = served(saveAccountLimit, {
   in: SaveAccountLimit,
   right: 'credit:write',
-  was: '/api/do/save-account-limit',
 });

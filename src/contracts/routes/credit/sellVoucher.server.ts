@@ -5,5 +5,4 @@ import { served } from '#contracts/routes/served';
 export const sellVoucherServed = served(sellVoucher, {
   in: SellVoucher,
   right: 'credit:write',
-  was: '/api/do/sell-voucher',
 });

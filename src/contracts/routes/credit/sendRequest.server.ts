@@ -5,5 +5,4 @@ import { served } from '#contracts/routes/served';
 export const sendRequestServed = served(sendRequest, {
   in: OnRequest,
   right: 'credit:write',
-  was: '/api/do/send-request',
 });

@@ -5,5 +5,4 @@ import { served } from '#contracts/routes/served';
 export const useOnBookingServed = served(useOnBooking, {
   in: UseOnBooking,
   right: 'credit:write',
-  was: '/api/do/use-on-booking',
 });

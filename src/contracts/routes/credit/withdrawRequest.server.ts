@@ -5,5 +5,4 @@ import { served } from '#contracts/routes/served';
 export const withdrawRequestServed = served(withdrawRequest, {
   in: OnRequest,
   right: 'credit:write',
-  was: '/api/do/withdraw-request',
 });

@@ -5,5 +5,4 @@ import { served } from '#contracts/routes/served';
 export const beginSecondFactorServed = served(beginSecondFactor, {
   in: WithPassword,
   right: 'own sign-in',
-  was: '/api/do/begin-second-factor',
 });

@@ -5,5 +5,4 @@ import { served } from '#contracts/routes/served';
 export const changePasswordServed = served(changePassword, {
   in: ChangePassword,
   right: 'own sign-in',
-  was: '/api/do/change-password',
 });

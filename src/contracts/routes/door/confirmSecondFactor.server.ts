@@ -5,5 +5,4 @@ import { served } from '#contracts/routes/served';
 export const confirmSecondFactorServed = served(confirmSecondFactor, {
   in: SecondFactor,
   right: 'own sign-in',
-  was: '/api/do/confirm-second-factor',
 });

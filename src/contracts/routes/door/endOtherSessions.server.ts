@@ -5,5 +5,4 @@ import { served } from '#contracts/routes/served';
 export const endOtherSessionsServed = served(endOtherSessions, {
   in: Nothing,
   right: 'own sign-in',
-  was: '/api/do/end-other-sessions',
 });

@@ -5,5 +5,4 @@ import { served } from '#contracts/routes/served';
 export const endSecondFactorServed = served(endSecondFactor, {
   in: WithPassword,
   right: 'own sign-in',
-  was: '/api/do/end-second-factor',
 });

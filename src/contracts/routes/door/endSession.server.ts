@@ -5,5 +5,4 @@ import { served } from '#contracts/routes/served';
 export const endSessionServed = served(endSession, {
   in: EndSession,
   right: 'own sign-in',
-  was: '/api/do/end-session',
 });

@@ -2,4 +2,4 @@ import { Prove } from '#contracts/door';
 import { prove } from '#contracts/routes/door/prove';
 import { served } from '#contracts/routes/served';
 
-export const proveServed = served(prove, { in: Prove, right: 'own sign-in', was: '/api/do/prove' });
+export const proveServed = served(prove, { in: Prove, right: 'own sign-in' });

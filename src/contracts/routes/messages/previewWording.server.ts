@@ -6,5 +6,4 @@ export const previewWordingServed = served(previewWording, {
   in: PreviewWording,
   right: 'messages:write',
   limits: { bytes: sizes.document },
-  was: '/api/do/preview-wording',
 });

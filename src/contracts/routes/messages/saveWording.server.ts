@@ -6,5 +6,4 @@ export const saveWordingServed = served(saveWording, {
   in: SaveWording,
   right: 'messages:write',
   limits: { bytes: sizes.document },
-  was: '/api/do/save-wording',
 });

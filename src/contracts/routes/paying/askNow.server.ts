@@ -2,4 +2,4 @@ import { OnBooking } from '#contracts/owner';
 import { askNow } from '#contracts/routes/paying/askNow';
 import { served } from '#contracts/routes/served';
 
-export const askNowServed = served(askNow, { in: OnBooking, right: 'money:take', was: '/api/do/ask-now' });
+export const askNowServed = served(askNow, { in: OnBooking, right: 'money:take' });

@@ -2,4 +2,4 @@ import { OnBooking } from '#contracts/owner';
 import { chargeNow } from '#contracts/routes/paying/chargeNow';
 import { served } from '#contracts/routes/served';
 
-export const chargeNowServed = served(chargeNow, { in: OnBooking, right: 'money:take', was: '/api/do/charge-now' });
+export const chargeNowServed = served(chargeNow, { in: OnBooking, right: 'money:take' });

@@ -5,5 +5,4 @@ import { served } from '#contracts/routes/served';
 export const recordPaymentServed = served(recordPayment, {
   in: RecordPayment,
   right: 'money:take',
-  was: '/api/do/record-payment',
 });

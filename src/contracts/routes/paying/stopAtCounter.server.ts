@@ -5,5 +5,4 @@ import { served } from '#contracts/routes/served';
 export const stopAtCounterServed = served(stopAtCounter, {
   in: StopAtCounter,
   right: 'money:take',
-  was: '/api/do/stop-at-counter',
 });

@@ -5,5 +5,4 @@ import { served } from '#contracts/routes/served';
 export const takeAtCounterServed = served(takeAtCounter, {
   in: TakeAtCounter,
   right: 'money:take',
-  was: '/api/do/take-at-counter',
 });

@@ -2,4 +2,4 @@ import { AddDate } from '#contracts/places';
 import { addDate } from '#contracts/routes/places/addDate';
 import { served } from '#contracts/routes/served';
 
-export const addDateServed = served(addDate, { in: AddDate, right: 'offer:write', was: '/api/do/add-date' });
+export const addDateServed = served(addDate, { in: AddDate, right: 'offer:write' });

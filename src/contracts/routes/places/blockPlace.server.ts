@@ -5,5 +5,4 @@ import { served } from '#contracts/routes/served';
 export const blockPlaceServed = served(blockPlace, {
   in: BlockPlace,
   right: 'offer:write',
-  was: '/api/do/block-place',
 });

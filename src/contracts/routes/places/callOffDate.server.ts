@@ -5,5 +5,4 @@ import { served } from '#contracts/routes/served';
 export const callOffDateServed = served(callOffDate, {
   in: CallOffDate,
   right: 'offer:write',
-  was: '/api/do/call-off-date',
 });

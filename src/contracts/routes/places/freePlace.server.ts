@@ -2,4 +2,4 @@ import { FreePlace } from '#contracts/places';
 import { freePlace } from '#contracts/routes/places/freePlace';
 import { served } from '#contracts/routes/served';
 
-export const freePlaceServed = served(freePlace, { in: FreePlace, right: 'offer:write', was: '/api/do/free-place' });
+export const freePlaceServed = served(freePlace, { in: FreePlace, right: 'offer:write' });

@@ -6,5 +6,4 @@ export const saveHoursServed = served(saveHours, {
   in: SaveHours,
   right: 'offer:write',
   limits: { bytes: sizes.document },
-  was: '/api/do/save-hours',
 });

@@ -2,4 +2,4 @@ import { SavePlace } from '#contracts/places';
 import { savePlace } from '#contracts/routes/places/savePlace';
 import { served } from '#contracts/routes/served';
 
-export const savePlaceServed = served(savePlace, { in: SavePlace, right: 'offer:write', was: '/api/do/save-place' });
+export const savePlaceServed = served(savePlace, { in: SavePlace, right: 'offer:write' });

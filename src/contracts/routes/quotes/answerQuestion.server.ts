@@ -5,5 +5,4 @@ import { served } from '#contracts/routes/served';
 export const answerQuestionServed = served(answerQuestion, {
   in: AnswerQuestion,
   right: 'quotes:write',
-  was: '/api/do/answer-question',
 });

@@ -5,5 +5,4 @@ import { served } from '#contracts/routes/served';
 export const convertQuoteServed = served(convertQuote, {
   in: ConvertQuote,
   right: 'quotes:write',
-  was: '/api/do/convert-quote',
 });

@@ -5,5 +5,4 @@ import { served } from '#contracts/routes/served';
 export const copyQuoteLinkServed = served(copyQuoteLink, {
   in: OnQuote,
   right: 'quotes:write',
-  was: '/api/do/copy-quote-link',
 });

@@ -6,5 +6,4 @@ export const createQuoteServed = served(createQuote, {
   in: NewQuote,
   right: 'quotes:write',
   limits: { bytes: sizes.text },
-  was: '/api/do/create-quote',
 });

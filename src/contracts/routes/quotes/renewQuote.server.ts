@@ -2,4 +2,4 @@ import { OnQuote } from '#contracts/quotes';
 import { renewQuote } from '#contracts/routes/quotes/renewQuote';
 import { served } from '#contracts/routes/served';
 
-export const renewQuoteServed = served(renewQuote, { in: OnQuote, right: 'quotes:write', was: '/api/do/renew-quote' });
+export const renewQuoteServed = served(renewQuote, { in: OnQuote, right: 'quotes:write' });

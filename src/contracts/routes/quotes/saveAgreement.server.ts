@@ -6,5 +6,4 @@ export const saveAgreementServed = served(saveAgreement, {
   in: SaveAgreement,
   right: 'quotes:write',
   limits: { bytes: sizes.text },
-  was: '/api/do/save-agreement',
 });

@@ -6,5 +6,4 @@ export const saveQuoteServed = served(saveQuote, {
   in: SaveQuote,
   right: 'quotes:write',
   limits: { bytes: sizes.text },
-  was: '/api/do/save-quote',
 });

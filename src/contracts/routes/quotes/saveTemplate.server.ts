@@ -6,5 +6,4 @@ export const saveTemplateServed = served(saveTemplate, {
   in: SaveTemplate,
   right: 'quotes:write',
   limits: { bytes: sizes.text },
-  was: '/api/do/save-template',
 });

@@ -2,4 +2,4 @@ import { SendQuote } from '#contracts/quotes';
 import { sendQuote } from '#contracts/routes/quotes/sendQuote';
 import { served } from '#contracts/routes/served';
 
-export const sendQuoteServed = served(sendQuote, { in: SendQuote, right: 'quotes:write', was: '/api/do/send-quote' });
+export const sendQuoteServed = served(sendQuote, { in: SendQuote, right: 'quotes:write' });

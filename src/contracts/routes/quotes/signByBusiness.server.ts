@@ -6,5 +6,4 @@ export const signByBusinessServed = served(signByBusiness, {
   in: SignByBusiness,
   right: 'quotes:write',
   limits: { bytes: sizes.drawing },
-  was: '/api/do/sign-by-business',
 });

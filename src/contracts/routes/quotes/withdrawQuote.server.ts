@@ -5,5 +5,4 @@ import { served } from '#contracts/routes/served';
 export const withdrawQuoteServed = served(withdrawQuote, {
   in: OnQuote,
   right: 'quotes:write',
-  was: '/api/do/withdraw-quote',
 });

@@ -6,5 +6,4 @@ export const changeServicesServed = served(changeServices, {
   in: ChangeServices,
   right: 'offer:write',
   limits: { bytes: sizes.document },
-  was: '/api/do/change-services',
 });

@@ -6,5 +6,4 @@ export const saveServiceServed = served(saveService, {
   in: SaveService,
   right: 'offer:write',
   limits: { bytes: sizes.document },
-  was: '/api/do/save-service',
 });

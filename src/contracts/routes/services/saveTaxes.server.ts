@@ -2,4 +2,4 @@ import { served } from '#contracts/routes/served';
 import { saveTaxes } from '#contracts/routes/services/saveTaxes';
 import { SaveTaxes } from '#contracts/services';
 
-export const saveTaxesServed = served(saveTaxes, { in: SaveTaxes, right: 'offer:write', was: '/api/do/save-taxes' });
+export const saveTaxesServed = served(saveTaxes, { in: SaveTaxes, right: 'offer:write' });

@@ -6,5 +6,4 @@ export const applyTermsServed = served(applyTerms, {
   in: ApplyTerms,
   right: 'terms:write',
   limits: { bytes: sizes.document },
-  was: '/api/do/apply-terms',
 });

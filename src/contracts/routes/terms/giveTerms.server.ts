@@ -6,5 +6,4 @@ export const giveTermsServed = served(giveTerms, {
   in: GiveTerms,
   right: 'terms:write',
   limits: { bytes: sizes.document },
-  was: '/api/do/give-terms',
 });

@@ -6,5 +6,4 @@ export const publishTermsServed = served(publishTerms, {
   in: PublishTerms,
   right: 'terms:write',
   limits: { bytes: sizes.document },
-  was: '/api/do/publish-terms',
 });

@@ -2,4 +2,4 @@ import { served } from '#contracts/routes/served';
 import { connect } from '#contracts/routes/ways/connect';
 import { Connect } from '#contracts/ways';
 
-export const connectServed = served(connect, { in: Connect, right: 'accounts:connect', was: '/api/do/connect' });
+export const connectServed = served(connect, { in: Connect, right: 'accounts:connect' });

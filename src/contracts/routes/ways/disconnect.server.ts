@@ -5,5 +5,4 @@ import { OnAccount } from '#contracts/ways';
 export const disconnectServed = served(disconnect, {
   in: OnAccount,
   right: 'accounts:connect',
-  was: '/api/do/disconnect',
 });

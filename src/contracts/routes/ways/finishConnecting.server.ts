@@ -5,5 +5,4 @@ import { FinishConnecting } from '#contracts/ways';
 export const finishConnectingServed = served(finishConnecting, {
   in: FinishConnecting,
   right: 'accounts:connect',
-  was: '/api/do/finish-connecting',
 });

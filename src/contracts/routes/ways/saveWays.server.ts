@@ -6,5 +6,4 @@ export const saveWaysServed = served(saveWays, {
   in: SaveWays,
   right: 'accounts:connect',
   limits: { bytes: sizes.document },
-  was: '/api/do/save-ways',
 });
