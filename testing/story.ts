@@ -1,10 +1,8 @@
-import { decisionsOf } from '#core/booking/decisions';
-import { wantedErrands } from '#core/agenda/wantedErrands';
+import { stateLines } from '#cli/bookingLines';
 import type { Deal } from '#core/booking/deal';
 import type { Fact } from '#core/booking/facts';
 import { type Agreed } from '#core/booking/agreed';
 import { standing, type Standing } from '#core/booking/standing';
-import { stripOf } from '#core/booking/strip';
 import type { Instant } from '#core/calendar/instant';
 import type { WallTime } from '#core/calendar/wallTime';
 import { withFact, emptyLedger } from '#core/booking/ledger';
@@ -260,34 +258,8 @@ const money = (amount: number): string => (amount / 100).toFixed(2);
 const moment = (instant: string | null): string => (instant ? instant.slice(5, 16).replace('T', ' ') : 'open');
 
 /** The standing of a booking as a story tells it: state, parts, hold, decisions, agenda, strip. */
-export function told(current: Standing, facts: readonly Fact[]): string[] {
-  const { stage, position, parts, hold } = current;
-  const { segments, hold: drawn, total } = stripOf(current);
-  return [
-    `${stage}: ${money(position.received)} in hand, ${money(position.dueNow)} due, ${money(position.late)} late, ${money(position.outstanding)} outstanding`,
-    ...parts.map(
-      (part) =>
-        `- ${part.name} ${money(part.amount)} ${moment(part.dueAt)} ${part.state}${part.partly ? ' in part' : ''}`,
-    ),
-    ...(hold
-      ? [
-          `= hold ${hold.state} ${money(hold.amount)} ${moment(hold.from)} to ${moment(hold.until)}, decide by ${moment(hold.decideBy)}`,
-          ...(hold.renewAt ? [`= renew ${moment(hold.renewAt)}`] : []),
-          ...(hold.letGoAt ? [`= let go ${moment(hold.letGoAt)}`] : []),
-          ...(hold.placeAt ? [`= place ${moment(hold.placeAt)}`] : []),
-          ...(hold.gap ? [`= gap ${moment(hold.gap.from)} to ${moment(hold.gap.until)}`] : []),
-        ]
-      : []),
-    ...decisionsOf(current).map((decision) => `! ${decision.kind} ${money(decision.amount)} by ${moment(decision.by)}`),
-    ...wantedErrands(current, facts)
-      .map(
-        (errand) =>
-          `> ${moment(errand.at)} ${errand.kind}${'occasion' in errand ? ` ${errand.occasion}` : ''} [${errand.key}]`,
-      )
-      .sort(),
-    `# ${money(total)}: ${segments.map((segment) => `${segment.state} ${money(segment.amount)}`).join(', ')}${drawn ? ` / ${drawn.state} ${money(drawn.amount)}${drawn.gap === undefined ? '' : `, gap ${drawn.gap} %`}` : ''}`,
-  ];
-}
+export const told = (current: Standing, facts: readonly Fact[]): string[] =>
+  stateLines(current, facts, { money, moment });
 
 /** What the client reads of it. */
 export const read = (current: Standing): string[] => [

@@ -8,6 +8,7 @@ const usage = `usage: npm run --silent ostendo -- COMMAND [--lines] [FILE]
   price plan position cancel closeout fee invoice   compute: one JSON document in, one out (--lines: one a line)
   verify                                    recompute everything that is derived, and print what differs
   export --format hledger|beancount|csv|json [--from DAY] [--until DAY]   print the journal
+  explain NUMBER                            how a booking came to be as it is: facts, state, plan, jobs, entries
   backup FILE                               everything that is kept, sealed by OSTENDO_BACKUP_PASSPHRASE, also while the server runs
   restore FILE DIRECTORY [ERASURES]         put a backup into an empty directory, or onto the empty server of DATABASE_URL,
                                             and erase anew whom the list beside FILE, or ERASURES, names
@@ -36,7 +37,7 @@ async function main(args: readonly string[]): Promise<void> {
     console.log(JSON.stringify(answer.value));
     return;
   }
-  if (command === 'verify' || command === 'export') {
+  if (command === 'verify' || command === 'export' || command === 'explain') {
     const { runOnDatabase } = await import('#cli/onDatabase');
     process.exitCode = await runOnDatabase(command, rest);
     return;

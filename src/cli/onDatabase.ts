@@ -1,3 +1,4 @@
+import { explain } from '#cli/explain';
 import { isPlainDate } from '#core/calendar/days';
 import { type App, compose } from '#compose';
 import { ConfigError, readConfig } from '#server/config';
@@ -44,10 +45,14 @@ export async function openInstallation(say: (problem: string) => void = console.
 }
 
 /** The commands that read an installation's data. @returns the exit status */
-export async function runOnDatabase(command: 'verify' | 'export', args: readonly string[]): Promise<number> {
+export async function runOnDatabase(
+  command: 'verify' | 'export' | 'explain',
+  args: readonly string[],
+): Promise<number> {
   const app = await openInstallation();
   if (typeof app === 'number') return app;
   try {
+    if (command === 'explain') return await explain(app, args[0]);
     return command === 'verify' ? await printDifferences(app) : await printJournal(app, args);
   } finally {
     await app.close();

@@ -214,4 +214,3 @@ export interface Mailbox {
   /** @throws {MailFailed} */
   send(mail: OutgoingMail): Promise<{ readonly messageId: string }>;
 }
-

@@ -19,4 +19,3 @@ export const instalmentWords = {
   paid: 'received',
   open: 'no date yet',
 } satisfies Record<InstalmentState, string>;
-

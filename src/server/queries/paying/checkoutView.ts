@@ -154,10 +154,7 @@ function consentOf(kept: readonly string[], reserving: readonly InCheckout[]): s
 }
 
 /** The payment that is under way, which is of one of them: the bank asks the client, or nobody has answered yet. */
-async function underWayOf(
-  tx: Tx,
-  all: readonly InCheckout[],
-): Promise<Pick<CheckoutView, 'waiting' | 'unanswered'>> {
+async function underWayOf(tx: Tx, all: readonly InCheckout[]): Promise<Pick<CheckoutView, 'waiting' | 'unanswered'>> {
   for (const { loaded } of all) {
     const underWay = await paymentUnderWay(tx, loaded.booking.id);
     if (underWay?.answer?.outcome === 'confirm') return { waiting: { url: underWay.answer.url }, unanswered: null };
