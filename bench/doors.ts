@@ -29,7 +29,7 @@ type Door = {
   readonly what: string;
   readonly ask: (index: number) => Ask;
   readonly atOnce?: number;
-  /** What an answer of 200 has taken: a place, a letter. */
+  /** An answer of 200 takes one of these: a place, a letter. */
   readonly takes?: string;
   /** Connections that say nothing, held beside. */
   readonly silent?: number;

@@ -40,7 +40,7 @@ describe('data that may not be written any more', () => {
     await pause(1500);
     const refused = await made();
     expect([refused?.status, refused?.body.code]).to.deep.equal([507, 'disk_read_only']);
-    // What the database has in hand is still read; for the rest it says why.
+    // The database still reads pages that it holds in memory; any other page says why it cannot be shown.
     for (const path of ['/today', '/bookings', '/journal', '/clients', '/set-up/business', '/book'])
       expect(await statusOf(server.address, path, owner.cookie), path).to.be.oneOf([200, 507]);
     for (const path of ['/readyz', '/healthz']) expect(await statusOf(server.address, path), path).to.equal(503);

@@ -26,7 +26,7 @@ export async function serve(
   port?: number,
   /** The most files and connections that it may have open. */
   handles?: number,
-  /** What it is started by, as `setpriv` with another user. */
+  /** The command that starts it: `setpriv`, for another user. */
   by: readonly string[] = [],
 ): Promise<Served> {
   const used = port ?? (await freePort());

@@ -103,7 +103,7 @@ export type CheckoutView = {
   /** Collected from a bank account and not settled yet. */
   readonly onTheWay: Minor;
   readonly waiting: { readonly url: string } | null;
-  /** What was sent to be charged, as long as nobody knows what came of it. */
+  /** A payment was sent to the processor, and its answer is not known yet. */
   readonly unanswered: { readonly amount: Minor } | null;
   readonly declined: string | null;
 };

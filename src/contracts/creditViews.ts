@@ -36,7 +36,7 @@ export type RequestPageView = {
   /** Each by its number, and what it is with its day. */
   readonly documents: readonly { readonly number: string; readonly what: string }[];
   readonly waiting: { readonly url: string } | null;
-  /** What was sent to be charged, as long as nobody knows what came of it. */
+  /** A payment was sent to the processor, and its answer is not known yet. */
   readonly unanswered: { readonly amount: Minor } | null;
   readonly offered: OfferedOnPage;
   /** Collected from a bank account; paid when it settles. */

@@ -76,7 +76,7 @@ const contexts: readonly (readonly [start: string, names: Readonly<Record<string
   ['/api/services/save', { id: 'serviceId' }],
 ];
 
-/** What a field of a route names: `link` is an offer's under `/q/`, and a booking's elsewhere. */
+/** Fields name different things on different routes: `link` is an offer's under `/q/`, and a booking's elsewhere. */
 export function namedBy(path: string, field: string): string {
   const here = contexts.find(([start]) => path.startsWith(start))?.[1] ?? {};
   return here[field] ?? names[field] ?? field;

@@ -60,7 +60,7 @@ export function saysFull(error: unknown): boolean {
   return false;
 }
 
-/** Whether the embedded database may not open its own files any more: the statement did nothing. */
+/** True where the embedded database may no longer open its own files; the statement changed nothing. */
 export function saysNotOurs(error: unknown): boolean {
   for (const each of causes(error))
     if (/^(42501|25006)$/.test(codeOf(each) ?? '') && /could not (open|write|create)|read-only/i.test(each.message))

@@ -15,7 +15,7 @@ export const freeIn = async (directory: string): Promise<number | null> => {
 /** Why nothing can be written where the data is; null where it can. */
 export type Stop = 'disk_full' | 'disk_read_only' | null;
 
-/** Whether what is begun could be written. */
+/** Tells whether there is anything in the way of writing. */
 export type Room = { stop(): Promise<Stop> };
 
 /** Neither the directory nor what the database keeps in it may have become somebody else's, or read-only. */
