@@ -9,6 +9,7 @@ import { connect, type Socket } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import sharp from 'sharp';
+import { cartAsked } from '../e2e/client';
 import { say } from './measure';
 import { withServer } from './served';
 
@@ -158,25 +159,13 @@ async function bookingLink(address: string, cookie: string, number: string): Pro
 
 /** A cart with a telescope for two days, whose sums are right; each of another client. */
 async function cartOf(address: string): Promise<(index: number) => object> {
-  const asked = (index: number, seen: object) => ({
-    requestKey: randomBytes(16).toString('hex'),
-    clientName: 'Ines Valadar',
-    clientEmail: `cart${index}@example.com`,
-    phone: '+351 912 345 678',
-    note: '',
-    items: [{ serviceId: 'binoculars', start: '2027-07-12T18:00', end: '2027-07-14T18:00', count: 1, extras: {} }],
-    agreedName: 'Ines Valadar',
-    filled: { place: 'In the garden' },
-    seen,
-  });
-  const at = '2027-05-14T08:12:00Z';
   const told = await fetch(`${address}/api/client/checkout`, {
     method: 'POST',
     headers: { 'content-type': 'application/json', 'x-forwarded-for': visitor },
-    body: JSON.stringify(asked(0, { total: 0, dueNow: 0, at })),
+    body: JSON.stringify(cartAsked('cart@example.com')),
   });
   const { detail } = (await told.json()) as { detail: object };
-  return (index) => asked(index, { ...detail, at });
+  return (index) => cartAsked(`cart${index}@example.com`, detail);
 }
 
 const json = (path: string, body: unknown, headers: Record<string, string> = {}): Ask => ({

@@ -65,3 +65,19 @@ export const rentalAsked = (clientName = 'Ines Valadar') => ({
   lines: [{ id: 'service', label: 'Dobsonian', quantity: '1', unitPrice: 500_00, taxes: ['VAT'] }],
   termsId: 'rental',
 });
+
+/** The demo's day: what a cart comes to is asked as of it. */
+const demoNow = '2027-05-14T08:12:00Z';
+
+/** A cart of the demo, binoculars for two days, under a key of its own. @param seen the sums that its client was shown */
+export const cartAsked = (clientEmail: string, seen: object = { total: 0, dueNow: 0 }) => ({
+  requestKey: randomUUID(),
+  clientName: 'Ines Valadar',
+  clientEmail,
+  phone: '+351 912 345 678',
+  note: '',
+  items: [{ serviceId: 'binoculars', start: '2027-07-12T18:00', end: '2027-07-14T18:00', count: 1, extras: {} }],
+  agreedName: 'Ines Valadar',
+  filled: { place: 'In the garden' },
+  seen: { ...seen, at: demoNow },
+});

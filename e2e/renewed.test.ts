@@ -2,7 +2,7 @@ import { expect } from 'chai';
 import { randomUUID } from 'node:crypto';
 import type { Browser } from 'playwright-core';
 import { eventually } from '../testing/eventually';
-import { accountsOf, Client, rentalAsked } from './client';
+import { accountsOf, cartAsked, Client, rentalAsked } from './client';
 import { expectAccessible, launch, openPage } from './browser';
 import { demoDirectory, installedDirectory } from './installed';
 import { freePort, serve } from './server';
@@ -87,21 +87,10 @@ describe('an open page, and another server behind it', () => {
   };
   const onCheckout = async (owner: Client): Promise<Paid> => {
     type Told = { readonly detail: { readonly total: number; readonly dueNow: number } };
-    const asked = (seen: object) => ({
-      requestKey: randomUUID(),
-      clientName: 'Ines Valadar',
-      clientEmail: 'ines@example.com',
-      phone: '+351 912 345 678',
-      note: '',
-      items: [{ serviceId: 'binoculars', start: '2027-07-12T18:00', end: '2027-07-14T18:00', count: 1, extras: {} }],
-      agreedName: 'Ines Valadar',
-      filled: { place: 'In the garden' },
-      seen,
-    });
-    const at = '2027-05-14T08:12:00Z';
+    const email = 'ines@example.com';
     const client = new Client(owner.address);
-    const told = await client.post<Told>('/api/client/checkout', asked({ total: 0, dueNow: 0, at }));
-    const made = await client.post<{ key: string }>('/api/client/checkout', asked({ ...told!.body.detail, at }));
+    const told = await client.post<Told>('/api/client/checkout', cartAsked(email));
+    const made = await client.post<{ key: string }>('/api/client/checkout', cartAsked(email, told!.body.detail));
     const { key } = made!.body;
     return {
       page: `/book/pay/${key}`,
