@@ -4,11 +4,8 @@ import type { App } from '#compose';
 import { standing } from '#core/booking/standing';
 import { formatMoney } from '#core/money/formatMoney';
 import { minor } from '#core/money/minor';
-import { agreedOf, readBooking } from '#server/booking/lockBooking';
-import { bookings } from '#server/database/schema/bookings';
-import { journalEntries, journalLines } from '#server/database/schema/journal';
-import { errands } from '#server/database/schema/work';
-import { asc, eq } from 'drizzle-orm';
+import { agreedOf } from '#server/booking/lockBooking';
+import { howItCameToBe } from '#server/queries/bookings/howItCameToBe';
 
 const moment = (instant: string | null): string => instant ?? 'open';
 
@@ -23,21 +20,12 @@ export async function explain(
 ): Promise<number> {
   if (number === undefined) return wrong('invalid_usage', 'explain takes the number of a booking', 'NUMBER');
   const { db, clock } = app.deps;
-  const [row] = await db.select({ id: bookings.id }).from(bookings).where(eq(bookings.number, number));
-  const loaded = row && (await readBooking(db, row.id));
-  if (!loaded) return wrong('booking_not_found', `no booking ${number}`, 'NUMBER');
-  const { booking, facts } = loaded;
+  const found = await howItCameToBe(db, number);
+  if (!found) return wrong('booking_not_found', `no booking ${number}`, 'NUMBER');
+  const { jobs, entries } = found;
+  const { booking, facts } = found.loaded;
   const now = clock.now();
   const money = (amount: number): string => formatMoney(minor(amount), booking.currency);
-  const jobs = await db.select().from(errands).where(eq(errands.bookingId, booking.id)).orderBy(asc(errands.at));
-  const lines = await db
-    .select({ entry: journalEntries, line: journalLines })
-    .from(journalEntries)
-    .innerJoin(journalLines, eq(journalLines.entrySeq, journalEntries.seq))
-    .where(eq(journalEntries.bookingId, booking.id))
-    .orderBy(asc(journalEntries.seq), asc(journalLines.line));
-  const seqs = [...new Set(lines.map(({ entry }) => entry.seq))];
-  const entries = seqs.map((seq) => lines.filter(({ entry }) => entry.seq === seq));
   const told = [
     `${number}: ${booking.title}, ${booking.startsAt} to ${booking.endsAt} (${booking.timeZone}), as of ${now}`,
     '',
@@ -54,9 +42,9 @@ export async function explain(
     }),
     '',
     'Entries',
-    ...entries.flatMap((of) => [
-      `${of[0]!.entry.day} ${of[0]!.entry.description}`,
-      ...of.map(({ line }) => `    ${line.account}  ${formatMoney(line.amount, line.currency)}`),
+    ...entries.flatMap(({ day, description, lines }) => [
+      `${day} ${description}`,
+      ...lines.map(({ account, amount, currency }) => `    ${account}  ${formatMoney(amount, currency)}`),
     ]),
   ];
   say(told.join('\n'));
