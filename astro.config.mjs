@@ -17,7 +17,7 @@ const ownEntries = [
   'demo/makeDemo',
   'demo/years/playing',
   'server/database/makeFirst',
-  'server/documents/paperThread',
+  'server/pdf/paperThread',
 ].map((name) => fileURLToPath(new URL(`./src/${name}.ts`, import.meta.url)));
 
 const ownEntry = () => ({

@@ -1,5 +1,5 @@
 import { addDays, type PlainDate } from '#core/calendar/days';
-import { freeBetween } from '#server/queries/offer/free';
+import { freeBetween } from '#server/queries/checkout/free';
 import { business, services } from '#server/database/schema/business';
 import { occupancies, places } from '#server/database/schema/places';
 import { isNotNull } from 'drizzle-orm';

@@ -9,7 +9,7 @@ import { bookings, facts } from '#server/database/schema/bookings';
 import { clients } from '#server/database/schema/clients';
 import { creditReceipts, vouchers } from '#server/database/schema/credit';
 import { creditView } from '#server/queries/credit/credit';
-import { setUp } from '#server/starter/setUp';
+import { setUp } from '#server/seed/setUp';
 import { verifyCredit } from '#server/verify/verifyCredit';
 import { sql } from 'drizzle-orm';
 import { join } from 'node:path';

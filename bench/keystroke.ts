@@ -1,5 +1,5 @@
 import type { Decimal } from '#core/money/decimal';
-import { starterTerms } from '#server/starter/starterTerms';
+import { starterTerms } from '#server/seed/starterTerms';
 import { say } from './measure';
 import { timeOfKeystrokes, withPage } from './served';
 

@@ -1,5 +1,5 @@
-import { canonicalText, type SignedDocument } from '#core/quote/signedDocument';
-import { agreementPdf } from '#server/documents/agreementPdf';
+import { canonicalText, type SignedDocument } from '#core/quotes/signedDocument';
+import { agreementPdf } from '#server/pdf/agreementPdf';
 import { createHash } from 'node:crypto';
 import { createRequire } from 'node:module';
 import PDFDocument from 'pdfkit';

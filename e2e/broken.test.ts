@@ -1,4 +1,4 @@
-import { readBooking } from '#server/booking/lockBooking';
+import { readBooking } from '#server/bookings/lockBooking';
 import { readConfig } from '#server/config';
 import { verify } from '#server/verify/verify';
 import { expect } from 'chai';

@@ -1,4 +1,4 @@
-import { holdsCardNumber } from '#core/paying/cardNumber';
+import { holdsCardNumber } from '#core/payments/cardNumber';
 
 /** People and businesses of the demo and of journeys, as they stand in forms and letters. */
 const names = /\b(Ines|Valadar|Otto|Prins|Lena|Varga|Ottilie|Brandauer|Rui|Bela|Vesper)\b/;

@@ -33,7 +33,7 @@ const budgets: readonly (readonly [island: string, page: string, kilobytes: numb
 
 /**
  * The same of the owner's pages: what a view shows at first. Dialogs, the palette, small calendars and chapters that are
- * not open are fetched when they are wanted (`islands/parts/later.tsx`).
+ * not open are fetched when they are wanted (`islands/parts/lazyComponent.tsx`).
  */
 const ownersBudgets: Readonly<Record<string, number>> = {
   CalendarPage: 116,

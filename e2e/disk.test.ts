@@ -1,6 +1,6 @@
 import { compose } from '#compose';
 import { readConfig } from '#server/config';
-import { leastDisk } from '#server/guard/room';
+import { leastDisk } from '#server/rateLimits/room';
 import { verify } from '#server/verify/verify';
 import { expect } from 'chai';
 import { spawnSync } from 'node:child_process';

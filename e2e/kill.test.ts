@@ -3,7 +3,7 @@ import { compose } from '#compose';
 import { demoOwner, demoSignIn } from '#demo/scenario';
 import { readConfig } from '#server/config';
 import { verify } from '#server/verify/verify';
-import { usualDocuments } from '#core/documents/settings';
+import { usualDocuments } from '#core/invoices/settings';
 import { bookings } from '#server/database/schema/bookings';
 import { documents } from '#server/database/schema/documents';
 import { expect } from 'chai';

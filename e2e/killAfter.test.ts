@@ -1,8 +1,8 @@
 import { compose } from '#compose';
-import type { Fact } from '#core/booking/facts';
+import type { Fact } from '#core/bookings/facts';
 import type { Instant } from '#core/calendar/instant';
-import { standing } from '#core/booking/standing';
-import { agreedOf, readBooking } from '#server/booking/lockBooking';
+import { standing } from '#core/bookings/standing';
+import { agreedOf, readBooking } from '#server/bookings/lockBooking';
 import { readConfig } from '#server/config';
 import { verify } from '#server/verify/verify';
 import type { CardBehaviour } from '#world/cardNetwork/testCards';

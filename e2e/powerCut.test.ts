@@ -1,6 +1,6 @@
 import { asThemselves } from '#demo/asThemselves';
 import { compose } from '#compose';
-import { readBooking } from '#server/booking/lockBooking';
+import { readBooking } from '#server/bookings/lockBooking';
 import { readConfig } from '#server/config';
 import { extensions, overPglite } from '#server/database/openDirectory';
 import { onlyInside } from '#server/database/onlyInside';

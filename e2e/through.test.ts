@@ -29,7 +29,7 @@ describe('journey: what does not get through', () => {
   const refusing = 'The mail server refuses addresses';
 
   it('everything gets through, and the page says so', async () => {
-    await go('/not-through');
+    await go('/failures');
     await owner.getByText('Everything gets through.').waitFor();
     await expectAccessible(owner);
   });
@@ -74,7 +74,7 @@ describe('journey: what does not get through', () => {
     await go('/stand-ins');
     await owner.getByRole('button', { name: 'All well again' }).click();
     await owner.getByRole('button', { name: 'All well again' }).waitFor({ state: 'hidden' });
-    await go('/not-through');
+    await go('/failures');
     await owner.getByRole('button', { name: /^Try after all/ }).click();
     await owner.getByText('on its way now').waitFor();
     const mail = async (): Promise<number> => {
@@ -83,7 +83,7 @@ describe('journey: what does not get through', () => {
     };
     await eventually(async () => (await mail()) > 0);
     expect(await mail()).to.equal(1);
-    await go('/not-through');
+    await go('/failures');
     await owner.getByText('Everything gets through.').waitFor();
     expect(await owner.getByText('Given up').count()).to.equal(0);
   });

@@ -1,10 +1,10 @@
 import { type App, compose } from '#compose';
-import { releaseClaims } from '#server/agenda/claims';
+import { releaseClaims } from '#server/jobs/run/claimDue';
 import { ConfigError, readConfig } from '#server/config';
 import { DatabaseRefused } from '#server/database/away';
 import { DirectoryInUse, DirectoryUnusable } from '#server/database/directoryLock';
 import { log } from '#server/logging/log';
-import { releaseLetters } from '#server/outbox/outbox';
+import { releaseLetters } from '#server/mail/outbox/outbox';
 
 type Running = { app: Promise<App>; timer?: NodeJS.Timeout };
 const running = globalThis as typeof globalThis & { ostendo?: Running };

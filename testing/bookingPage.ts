@@ -1,12 +1,12 @@
 import type { TimeOfDay } from '#core/calendar/wallTime';
-import type { BookingRules } from '#core/availability/rules';
-import type { Hours } from '#core/availability/hours';
-import { planOf } from '#core/booking/keptPlan';
+import type { BookingRules } from '#core/places/rules';
+import type { Hours } from '#core/places/hours';
+import { planOf } from '#core/bookings/keptPlan';
 import type { WallTime } from '#core/calendar/wallTime';
 import { wallOfInstant } from '#core/calendar/zoned';
 import { minor, type Minor } from '#core/money/minor';
 import { price } from '#core/price/price';
-import { askedPrice } from '#core/services/askedPrice';
+import { askedPrice } from '#core/catalogue/askedPrice';
 import { services } from '#server/database/schema/business';
 import { eventDates, places } from '#server/database/schema/places';
 import { randomUUID } from 'node:crypto';

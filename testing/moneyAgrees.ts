@@ -1,5 +1,5 @@
-import type { standing } from '#core/booking/standing';
-import { accounts } from '#core/journal/entry';
+import type { standing } from '#core/bookings/standing';
+import { accounts } from '#core/books/journal/entry';
 import { minor, sum, zero } from '#core/money/minor';
 import { payments } from '#world/cardNetwork/tables';
 import { expect } from 'chai';

@@ -1,9 +1,9 @@
-import { factsThatCount } from '#core/booking/factsThatCount';
-import { standing } from '#core/booking/standing';
+import { factsThatCount } from '#core/bookings/factsThatCount';
+import { standing } from '#core/bookings/standing';
 import type { Minor } from '#core/money/minor';
 import type { Terms } from '#core/terms/terms';
-import { dealOf } from '#server/booking/dealOf';
-import { agreedOf, readBooking } from '#server/booking/lockBooking';
+import { dealOf } from '#server/bookings/dealOf';
+import { agreedOf, readBooking } from '#server/bookings/lockBooking';
 import { bookings } from '#server/database/schema/bookings';
 import { eq } from 'drizzle-orm';
 import { testNumber } from '#world/cardNetwork/testCards';

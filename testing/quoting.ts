@@ -1,9 +1,9 @@
-import type { Agreement } from '#core/agreement/agreement';
-import { emptyDraft, type QuoteDraft } from '#core/quote/draft';
-import { presetChoice } from '#core/quote/offer';
-import { standingOfOffer } from '#core/quote/signedDocument';
-import type { QuotePageView } from '#contracts/quoteViews';
-import type { AcceptQuote } from '#contracts/quotes';
+import type { Agreement } from '#core/agreements/agreement';
+import { emptyDraft, type QuoteDraft } from '#core/quotes/draft';
+import { presetChoice } from '#core/quotes/offer';
+import { standingOfOffer } from '#core/quotes/signedDocument';
+import type { QuotePageView } from '#contracts/quotes/views';
+import type { AcceptQuote } from '#contracts/quotes/quotes';
 import { randomUUID } from 'node:crypto';
 import type { Installation } from './installation.js';
 

@@ -1,6 +1,6 @@
 import type { Instant } from '#core/calendar/instant';
-import type { Fact, FactOf } from '#core/booking/facts';
-import type { Agreed } from '#core/booking/agreed';
+import type { Fact, FactOf } from '#core/bookings/facts';
+import type { Agreed } from '#core/bookings/agreed';
 import { minor } from '#core/money/minor';
 import { dealOn, fact, priceOf, rentalAgreed, rentalTerms, wall } from './story';
 

@@ -1,12 +1,12 @@
 import { stateLines } from '#cli/bookingLines';
-import type { Deal } from '#core/booking/deal';
-import type { Fact } from '#core/booking/facts';
-import { type Agreed } from '#core/booking/agreed';
-import { standing, type Standing } from '#core/booking/standing';
+import type { Deal } from '#core/bookings/deal';
+import type { Fact } from '#core/bookings/facts';
+import { type Agreed } from '#core/bookings/agreed';
+import { standing, type Standing } from '#core/bookings/standing';
 import type { Instant } from '#core/calendar/instant';
 import type { WallTime } from '#core/calendar/wallTime';
-import { withFact, emptyLedger } from '#core/booking/ledger';
-import { entryForFact } from '#core/journal/entryForFact';
+import { withFact, emptyLedger } from '#core/bookings/ledger';
+import { entryForFact } from '#core/books/journal/entryForFact';
 import type { Decimal } from '#core/money/decimal';
 import { minor, sum } from '#core/money/minor';
 import { price, type PriceInput } from '#core/price/price';

@@ -17,7 +17,7 @@ const listed = [
   '/disputes',
   '/invoices',
   '/messages',
-  '/not-through',
+  '/failures',
   '/journal',
   '/journal/balances',
   '/journal/payouts',

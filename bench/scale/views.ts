@@ -1,6 +1,6 @@
 import type { App } from '#compose';
-import { reportNames } from '#contracts/booksViews';
-import { type BookingsQuery, type BookingSort, mostCounted } from '#contracts/views';
+import { reportNames } from '#contracts/books/views';
+import { type BookingsQuery, type BookingSort, mostCounted } from '#contracts/bookings/views';
 import type { PlainDate } from '#core/calendar/days';
 
 const list = (over: Partial<BookingsQuery>): BookingsQuery => ({

@@ -1,8 +1,8 @@
-import { wantedErrands } from '#core/agenda/wantedErrands';
-import { decisionsOf } from '#core/booking/decisions';
-import type { Fact } from '#core/booking/facts';
-import type { Standing } from '#core/booking/standing';
-import { stripOf } from '#core/booking/strip';
+import { wantedErrands } from '#core/jobs/wantedErrands';
+import { decisionsOf } from '#core/bookings/decisions';
+import type { Fact } from '#core/bookings/facts';
+import type { Standing } from '#core/bookings/standing';
+import { stripOf } from '#core/bookings/strip';
 import type { Minor } from '#core/money/minor';
 
 /** How sums and moments are written; an end that is open is null. */

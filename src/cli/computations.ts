@@ -8,7 +8,7 @@ import { PriceIn } from '#contracts/core/price';
 import { cancel } from '#core/cancellation/cancel';
 import { closeout } from '#core/closeout/closeout';
 import { fee } from '#core/fee/fee';
-import { invoice } from '#core/invoice/invoice';
+import { invoice } from '#core/invoices/invoice';
 import { OutOfRange } from '#core/outOfRange';
 import { plan, type PlanRefusal } from '#core/plan/plan';
 import { position } from '#core/position/position';

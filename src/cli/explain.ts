@@ -1,10 +1,10 @@
 import { stateLines } from '#cli/bookingLines';
 import { wrong } from '#cli/wrong';
 import type { App } from '#compose';
-import { standing } from '#core/booking/standing';
+import { standing } from '#core/bookings/standing';
 import { formatMoney } from '#core/money/formatMoney';
 import { minor } from '#core/money/minor';
-import { agreedOf } from '#server/booking/lockBooking';
+import { agreedOf } from '#server/bookings/lockBooking';
 import { howItCameToBe } from '#server/queries/bookings/howItCameToBe';
 
 const moment = (instant: string | null): string => instant ?? 'open';

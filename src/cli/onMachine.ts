@@ -2,7 +2,7 @@ import { openInstallation } from '#cli/onDatabase';
 import { signsIn } from '#cli/signsIn';
 import { wrong } from '#cli/wrong';
 import { ConfigError, readConfig } from '#server/config';
-import { signInLink } from '#server/door/doorToken';
+import { signInLink } from '#server/auth/doorToken';
 import { forgetFormer, installationSecret, renewSecret, secretFor, urlKey } from '#server/secrets';
 
 /** What only somebody on the machine may do: the installation's secret is all that is needed. @returns the exit status */

@@ -1,6 +1,6 @@
 import { openInstallation } from '#cli/onDatabase';
 import type { Config } from '#server/config';
-import { signsInToken } from '#server/door/doorToken';
+import { signsInToken } from '#server/auth/doorToken';
 
 type Keys = Parameters<typeof signsInToken>[0];
 

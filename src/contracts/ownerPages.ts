@@ -129,7 +129,7 @@ export const ownerPages = {
   },
   '/terms/[id]': { right: 'terms:write' },
   '/terms/[id]/bookings': { right: 'terms:write' },
-  '/not-through': {
+  '/failures': {
     right: 'bookings:see',
     entry: {
       label: 'What does not get through',

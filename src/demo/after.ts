@@ -1,13 +1,13 @@
 import type { App } from '#compose';
-import { ledgerOf } from '#core/booking/ledger';
+import { ledgerOf } from '#core/bookings/ledger';
 import type { Minor } from '#core/money/minor';
 import { minor } from '#core/money/minor';
 import type { Decimal } from '#core/money/decimal';
 import type { Terms } from '#core/terms/terms';
 import type { DemoBooking, Happening } from '#demo/scenario';
-import { readBooking } from '#server/booking/lockBooking';
-import { starterTerms } from '#server/starter/starterTerms';
-import type { ServiceSeed } from '#server/starter/setUp';
+import { readBooking } from '#server/bookings/lockBooking';
+import { starterTerms } from '#server/seed/starterTerms';
+import type { ServiceSeed } from '#server/seed/setUp';
 import type { CardBehaviour } from '#world/cardNetwork/testCards';
 
 const rental: Terms = starterTerms.find(({ id }) => id === 'rental')!.rules;

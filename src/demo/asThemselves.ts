@@ -1,5 +1,5 @@
 import type { App } from '#compose';
-import type { Actor } from '#core/actor/actor';
+import type { Actor } from '#core/people/actor';
 import { actingAs } from '#server/actor/actorNow';
 
 /** What a client does by themselves; everything else is done by somebody of the business. */

@@ -1,7 +1,7 @@
 import type { App } from '#compose';
 import { usualBooks } from '#core/books/books';
-import { usualDocuments } from '#core/documents/settings';
-import { noBillData } from '#core/documents/party';
+import { usualDocuments } from '#core/invoices/settings';
+import { noBillData } from '#core/invoices/party';
 import { dateOf } from '#core/calendar/wallTime';
 import type { WallTime } from '#core/calendar/wallTime';
 import { demoBegins } from '#demo/scenario';

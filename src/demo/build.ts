@@ -1,5 +1,5 @@
 import type { App } from '#compose';
-import type { Actor } from '#core/actor/actor';
+import type { Actor } from '#core/people/actor';
 import type { Instant } from '#core/calendar/instant';
 import type { Decimal } from '#core/money/decimal';
 import { afterBookings, heardService, heardTerms } from '#demo/after';
@@ -15,8 +15,8 @@ import { inTurn, moment, type Step, stepsOf } from '#demo/tell';
 import { chooseForRentals, furnishWays } from '#demo/ways';
 import { playApart } from '#demo/years/apart';
 import { makeYears } from '#demo/years/years';
-import { setUp } from '#server/starter/setUp';
-import { starterTerms } from '#server/starter/starterTerms';
+import { setUp } from '#server/seed/setUp';
+import { starterTerms } from '#server/seed/starterTerms';
 
 /** The same day and hour, so many years earlier. */
 const yearsBefore = (wall: string, years: number): string => `${Number(wall.slice(0, 4)) - years}${wall.slice(4)}`;

@@ -1,5 +1,5 @@
 import type { App } from '#compose';
-import { planOf } from '#core/booking/keptPlan';
+import { planOf } from '#core/bookings/keptPlan';
 import type { WallTime } from '#core/calendar/wallTime';
 import { wallOfInstant } from '#core/calendar/zoned';
 import type { Decimal } from '#core/money/decimal';
@@ -7,7 +7,7 @@ import { minor, sum } from '#core/money/minor';
 import { price } from '#core/price/price';
 import type { PlainDate } from '#core/calendar/days';
 import { demoToken } from '#demo/ways';
-import { askedPrice } from '#core/services/askedPrice';
+import { askedPrice } from '#core/catalogue/askedPrice';
 
 type Item = Parameters<App['checkOut']>[0]['items'][number];
 type Told = {

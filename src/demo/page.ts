@@ -1,6 +1,6 @@
 import type { App } from '#compose';
 import { minor } from '#core/money/minor';
-import { nothingOnPage, type OnPage } from '#core/services/service';
+import { nothingOnPage, type OnPage } from '#core/catalogue/service';
 import { services } from '#server/database/schema/business';
 import { eq } from 'drizzle-orm';
 

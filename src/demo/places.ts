@@ -1,6 +1,6 @@
 import type { App } from '#compose';
-import type { Hours } from '#core/availability/hours';
-import type { BookingRules } from '#core/availability/rules';
+import type { Hours } from '#core/places/hours';
+import type { BookingRules } from '#core/places/rules';
 import type { PlainDate } from '#core/calendar/days';
 import type { TimeOfDay, WallTime } from '#core/calendar/wallTime';
 import { business, services } from '#server/database/schema/business';

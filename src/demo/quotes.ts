@@ -1,8 +1,8 @@
 import type { App } from '#compose';
-import { presetChoice } from '#core/quote/offer';
-import { emptyDraft, type DraftExtra, type DraftLine, type QuoteDraft } from '#core/quote/draft';
-import { standingOfOffer } from '#core/quote/signedDocument';
-import { starterAgreements } from '#server/starter/starterAgreements';
+import { presetChoice } from '#core/quotes/offer';
+import { emptyDraft, type DraftExtra, type DraftLine, type QuoteDraft } from '#core/quotes/draft';
+import { standingOfOffer } from '#core/quotes/signedDocument';
+import { starterAgreements } from '#server/seed/starterAgreements';
 
 const line = (label: string, quantity: string, unit: string, unitPrice: string, note = ''): DraftLine => ({
   id: label.toLowerCase().replaceAll(' ', '-'),

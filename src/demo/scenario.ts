@@ -1,9 +1,9 @@
 import type { App } from '#compose';
 import type { Decimal } from '#core/money/decimal';
 import { minor } from '#core/money/minor';
-import type { ServiceExtra } from '#core/services/service';
+import type { ServiceExtra } from '#core/catalogue/service';
 import type { CardBehaviour } from '#world/cardNetwork/testCards';
-import type { ServiceSeed } from '#server/starter/setUp';
+import type { ServiceSeed } from '#server/seed/setUp';
 
 /** The demo's day: pictures taken of it are repeatable. */
 export const demoNow = '2027-05-14T09:12';

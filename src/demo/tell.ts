@@ -1,6 +1,6 @@
 import type { App } from '#compose';
-import { factsThatCount } from '#core/booking/factsThatCount';
-import { standing } from '#core/booking/standing';
+import { factsThatCount } from '#core/bookings/factsThatCount';
+import { standing } from '#core/bookings/standing';
 import { addDays } from '#core/calendar/days';
 import type { Instant } from '#core/calendar/instant';
 import { dateOf, timeOf, type WallTime, wallTime } from '#core/calendar/wallTime';
@@ -9,10 +9,10 @@ import type { Decimal } from '#core/money/decimal';
 import { minor } from '#core/money/minor';
 import { demoNow, demoOwner, type DemoBooking, type Happening } from '#demo/scenario';
 import { demoToken } from '#demo/ways';
-import { dealOf } from '#server/booking/dealOf';
-import { agreedOf, readBooking } from '#server/booking/lockBooking';
+import { dealOf } from '#server/bookings/dealOf';
+import { agreedOf, readBooking } from '#server/bookings/lockBooking';
 import { services } from '#server/database/schema/business';
-import { offeredFor } from '#server/ways/offered';
+import { offeredFor } from '#server/paymentMethods/offered';
 import { eq } from 'drizzle-orm';
 
 /** A time of the demo's business. */

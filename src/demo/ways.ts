@@ -1,7 +1,7 @@
 import type { App } from '#compose';
 import { payAccounts } from '#server/database/schema/ways';
 import { services } from '#server/database/schema/business';
-import { allShown } from '#core/ways/ways';
+import { allShown } from '#core/paymentMethods/ways';
 import { testBankAccount } from '#world/accounts/testBankAccounts';
 import { type CardBehaviour, testNumber } from '#world/cardNetwork/testCards';
 import { asc, eq } from 'drizzle-orm';

@@ -1,4 +1,4 @@
-import { FaultsText, type SteerFaults } from '#contracts/faults';
+import { FaultsText, type SteerFaults } from '#contracts/standIns/faults';
 import { shortestPassphrase } from '#server/backup/format';
 import { compile } from 'proxy-addr';
 import { z } from 'zod';

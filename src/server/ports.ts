@@ -1,6 +1,6 @@
-import type { EvidenceKind } from '#core/after/evidence';
-import type { DisputeFamily } from '#core/after/said';
-import type { ProcessorAnswer } from '#core/paying/answer';
+import type { EvidenceKind } from '#core/disputes/evidence';
+import type { DisputeFamily } from '#core/claims/said';
+import type { ProcessorAnswer } from '#core/payments/answer';
 import type { Instant } from '#core/calendar/instant';
 import type { Decimal } from '#core/money/decimal';
 import type { Minor } from '#core/money/minor';

@@ -1,5 +1,5 @@
 import { asRow, asRows, type House, type Row, textOf } from './house';
-import type { QuotePageView } from '#contracts/quoteViews';
+import type { QuotePageView } from '#contracts/quotes/views';
 import { acceptance } from '../quoting';
 import { rightCart } from './carts';
 import { booked, givenBill, keptBill, sentQuote, signature, withAgreement } from './ownerRecipes';

@@ -1,4 +1,4 @@
-import { signInLink, signsInToken } from '#server/door/doorToken';
+import { signInLink, signsInToken } from '#server/auth/doorToken';
 import { secretFor, urlKey } from '#server/secrets';
 import { demoSignIn } from '../../src/demo/scenario';
 import { asRows, type House, type Row } from './house';

@@ -1,6 +1,6 @@
 import { testNumber, type CardBehaviour } from '#world/cardNetwork/testCards';
 import { randomUUID } from 'node:crypto';
-import { plainPaper } from '#core/credit/requestPaper';
+import { plainPaper } from '#core/paymentRequests/requestPaper';
 import { namedBy } from './fieldNames';
 import type { Pool } from './fromContract';
 import type { Draw } from './values';
@@ -273,7 +273,7 @@ export class House {
     let stuck: Row = {};
     for (let tries = 0; tries < 60 && stuck.id === undefined; tries++) {
       await new Promise((resolve) => setTimeout(resolve, 100));
-      stuck = asRow(asRows((await this.read('/api/not-through')).waiting)[0]);
+      stuck = asRow(asRows((await this.read('/api/failures')).waiting)[0]);
     }
     await this.done('/api/stand-ins/faults', { seed: 1 });
     return stuck;

@@ -1,7 +1,7 @@
 import { demoSeller } from '#demo/books';
-import type { Agreement } from '#core/agreement/agreement';
-import { type BillData, noBillData } from '#core/documents/party';
-import { usualDocuments } from '#core/documents/settings';
+import type { Agreement } from '#core/agreements/agreement';
+import { type BillData, noBillData } from '#core/invoices/party';
+import { usualDocuments } from '#core/invoices/settings';
 import { rentalAgreement, rentalDraft } from '../quoting';
 import { asRow, asRows, type House, type Row, textOf } from './house';
 import type { Recipe, Recipes } from './recipes';
@@ -316,11 +316,11 @@ export const ownerRecipes: Recipes = {
     return give({ messageId });
   },
   '/api/credit/resend-voucher': async (house) => give({ voucherId: await house.onlineVoucher() }),
-  '/api/not-through/try': async (house) => {
+  '/api/failures/try': async (house) => {
     const { kind, id } = await house.stuckLetter();
     return give({ kind, id });
   },
-  '/api/not-through/give-up': async (house) => {
+  '/api/failures/give-up': async (house) => {
     const { kind, id } = await house.stuckLetter();
     return give({ kind, id });
   },

@@ -1,4 +1,4 @@
-import { noBillData } from '#core/documents/party';
+import { noBillData } from '#core/invoices/party';
 import { asRow, asRows, type Row } from './house';
 import { givenBill, papers } from './ownerRecipes';
 import type { Recipes } from './recipes';

@@ -1,6 +1,6 @@
-import type { Agreed } from '#core/booking/agreed';
-import type { Fact, FactOf } from '#core/booking/facts';
-import { payable, standing } from '#core/booking/standing';
+import type { Agreed } from '#core/bookings/agreed';
+import type { Fact, FactOf } from '#core/bookings/facts';
+import { payable, standing } from '#core/bookings/standing';
 import type { Instant } from '#core/calendar/instant';
 import type { PriceInput } from '#core/price/price';
 import type { CardBehaviour } from '#world/cardNetwork/testCards';

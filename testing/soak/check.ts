@@ -1,8 +1,8 @@
 import type { App } from '#compose';
-import type { Fact } from '#core/booking/facts';
-import { standing } from '#core/booking/standing';
-import { accounts } from '#core/journal/entry';
-import { agreedOf, readBooking } from '#server/booking/lockBooking';
+import type { Fact } from '#core/bookings/facts';
+import { standing } from '#core/bookings/standing';
+import { accounts } from '#core/books/journal/entry';
+import { agreedOf, readBooking } from '#server/bookings/lockBooking';
 import { readConfig } from '#server/config';
 import { rowsOf } from '#server/database/database';
 import { bookings } from '#server/database/schema/bookings';

@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { setTimeout as pause } from 'node:timers/promises';
 import { parseArgs } from 'node:util';
-import { usualDocuments } from '#core/documents/settings';
+import { usualDocuments } from '#core/invoices/settings';
 import { demoSeller } from '#demo/books';
 import { demoOwner } from '#demo/scenario';
 import { accountsOf, Client, type PaidThrough } from '../../e2e/client';

@@ -1,6 +1,6 @@
 import { Money } from '#contracts/core/parts';
 import { PriceIn } from '#contracts/core/price';
-import type { InvoiceInput } from '#core/invoice/invoice';
+import type { InvoiceInput } from '#core/invoices/invoice';
 import { z } from 'zod';
 
 const Sum = Money.refine((amount) => amount > 0, 'a sum above zero');

@@ -1,4 +1,4 @@
-import type { ClaimKind } from '#core/after/said';
+import type { ClaimKind } from '#core/claims/said';
 import type { PlainDate } from '#core/calendar/days';
 
 /** When tax on what is paid before the service becomes payable. */

@@ -1,6 +1,6 @@
-import type { Claimed } from '#core/booking/facts';
+import type { Claimed } from '#core/bookings/facts';
 import type { Books, KeptTax } from '#core/books/books';
-import { divided, figuresOf } from '#core/invoice/shares';
+import { divided, figuresOf } from '#core/invoices/shares';
 import { type Decimal, decimalScale, tenThousandths } from '#core/money/decimal';
 import { least, type Minor, minor } from '#core/money/minor';
 import { divideRounded } from '#core/money/rounding';

@@ -1,4 +1,4 @@
-import { weekdayOf } from '#core/availability/hours';
+import { weekdayOf } from '#core/places/hours';
 import { addDays, addMonthsClamped, isPlainDate, type PlainDate } from '#core/calendar/days';
 import {
   isTimeOfDay,

@@ -1,4 +1,4 @@
-import type { Agreed } from '#core/booking/agreed';
+import type { Agreed } from '#core/bookings/agreed';
 import { addHours, type Instant } from '#core/calendar/instant';
 import { instantOfWall, secondsOfWall } from '#core/calendar/zoned';
 import { secondsOf } from '#core/calendar/instant';

@@ -1,9 +1,9 @@
-import { acceptedIn } from '#core/after/claims';
-import type { Ledger } from '#core/booking/ledger';
-import type { Part } from '#core/booking/part';
+import { acceptedIn } from '#core/claims/claims';
+import type { Ledger } from '#core/bookings/ledger';
+import type { Part } from '#core/bookings/part';
 import { least, type Minor, remainder, sum, zero } from '#core/money/minor';
 
-/** The rest of a part that was split is of that part, and of its sum (core/change/ownRules.ts). */
+/** The rest of a part that was split is of that part, and of its sum (core/bookings/ownRules.ts). */
 const wholeOf = (name: string): string => name.replace(/^(rest of the )+/, '');
 
 /**

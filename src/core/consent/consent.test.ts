@@ -1,12 +1,12 @@
-import { wantedErrands } from '#core/agenda/wantedErrands';
+import { wantedErrands } from '#core/jobs/wantedErrands';
 import type { Instant } from '#core/calendar/instant';
-import type { Fact } from '#core/booking/facts';
+import type { Fact } from '#core/bookings/facts';
 import type { Consented } from '#core/consent/consented';
 import { chargeableOf, holdAgreed } from '#core/consent/chargeable';
 import { claimsLeft, notAgreed, purposesOf } from '#core/consent/purposesOf';
 import { mayWithdraw, performed, withdrawalUntil } from '#core/cancellation/withdrawal';
-import { cancellationOf } from '#core/booking/cancellationOf';
-import { waivedTerms } from '#core/services/waiver';
+import { cancellationOf } from '#core/bookings/cancellationOf';
+import { waivedTerms } from '#core/catalogue/waiver';
 import type { Decimal } from '#core/money/decimal';
 import { minor } from '#core/money/minor';
 import { cardAgreement } from '#core/wording/consent';

@@ -1,5 +1,5 @@
-import type { KeptFor } from '#core/booking/facts';
-import type { Standing } from '#core/booking/standing';
+import type { KeptFor } from '#core/bookings/facts';
+import type { Standing } from '#core/bookings/standing';
 import { keptAmount } from '#core/cancellation/keep';
 import { chargeableOf, holdAgreed } from '#core/consent/chargeable';
 import type { Consented } from '#core/consent/consented';

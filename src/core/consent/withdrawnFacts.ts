@@ -1,5 +1,5 @@
-import type { FactOf } from '#core/booking/facts';
-import type { Ledger } from '#core/booking/ledger';
+import type { FactOf } from '#core/bookings/facts';
+import type { Ledger } from '#core/bookings/ledger';
 import type { Instant } from '#core/calendar/instant';
 
 /** That each card or account kept for a booking may be charged no more (money-rules-2.md, section 17, rule 5). */

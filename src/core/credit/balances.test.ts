@@ -1,4 +1,4 @@
-import type { Fact } from '#core/booking/facts';
+import type { Fact } from '#core/bookings/facts';
 import { creditMoved, creditOfFacts, leftOnVoucherOf, usedFor } from '#core/credit/balances';
 import { minor } from '#core/money/minor';
 import { expect } from 'chai';

@@ -1,4 +1,4 @@
-import type { BareFact } from '#core/kept/words';
+import type { BareFact } from '#core/factCodec/personalData';
 import { taxOnVoucher, type VoucherPurpose } from '#core/credit/voucherPurpose';
 import { taxSum } from '#core/price/taxSums';
 import { least, type Minor, minor, remainder, sum, zero } from '#core/money/minor';

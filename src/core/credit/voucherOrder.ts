@@ -4,7 +4,7 @@ import { type TimeOfDay, wallTime } from '#core/calendar/wallTime';
 import { instantOfWall, localDate } from '#core/calendar/zoned';
 import type { Minor } from '#core/money/minor';
 import { ok, refuse, type Result } from '#core/result';
-import type { SoldVouchers } from '#core/services/pageSettings';
+import type { SoldVouchers } from '#core/catalogue/pageSettings';
 
 /** A gift voucher as its buyer wants it: for whom, with which words, sent on which day. */
 export type VoucherOrder = {

@@ -1,4 +1,4 @@
-import type { Agreed } from '#core/booking/agreed';
+import type { Agreed } from '#core/bookings/agreed';
 import { type Decimal, tenThousandths } from '#core/money/decimal';
 import type { Cost } from '#core/fee/fee';
 import { least } from '#core/money/minor';

@@ -1,6 +1,6 @@
-import { type Agreed } from '#core/booking/agreed';
-import { standing, type Standing } from '#core/booking/standing';
-import { planOf } from '#core/booking/keptPlan';
+import { type Agreed } from '#core/bookings/agreed';
+import { standing, type Standing } from '#core/bookings/standing';
+import { planOf } from '#core/bookings/keptPlan';
 import type { Instant } from '#core/calendar/instant';
 import type { WallTime } from '#core/calendar/wallTime';
 import { instantOfWall } from '#core/calendar/zoned';

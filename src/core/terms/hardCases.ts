@@ -1,4 +1,4 @@
-import { carriedOver, planOf, type KeptPlan } from '#core/booking/keptPlan';
+import { carriedOver, planOf, type KeptPlan } from '#core/bookings/keptPlan';
 import { addDays, dayNumber } from '#core/calendar/days';
 import type { Instant } from '#core/calendar/instant';
 import { dateOf, timeOf, type WallTime, wallTime } from '#core/calendar/wallTime';

@@ -4,7 +4,7 @@ import type { CancellationTerms } from '#core/cancellation/cancel';
 import type { Decimal } from '#core/money/decimal';
 import type { Minor } from '#core/money/minor';
 import type { HoldRule, InstalmentRule } from '#core/plan/rules';
-import { type WayToPay, waysToPay } from '#core/ways/ways';
+import { type WayToPay, waysToPay } from '#core/paymentMethods/ways';
 
 /** A message so long before or after the due day of an instalment, never once it is paid. */
 export type Reminder = DateOffset & {

@@ -1,4 +1,4 @@
-import { planOf } from '#core/booking/keptPlan';
+import { planOf } from '#core/bookings/keptPlan';
 import type { PlainDate } from '#core/calendar/days';
 import { addHours, type Instant } from '#core/calendar/instant';
 import { cancellationSteps } from '#core/cancellation/steps';

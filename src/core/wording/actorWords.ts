@@ -1,4 +1,4 @@
-import type { Actor } from '#core/actor/actor';
+import type { Actor } from '#core/people/actor';
 
 /** Names of the business's people, by the ids of their sign-ins. */
 export type People = Readonly<Record<string, string>>;

@@ -1,4 +1,4 @@
-import type { ClaimKind } from '#core/after/said';
+import type { ClaimKind } from '#core/claims/said';
 import type { TaxMoment } from '#core/books/books';
 
 export const claimKindWords: Readonly<Record<ClaimKind, string>> = {

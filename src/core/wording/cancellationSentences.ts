@@ -1,4 +1,4 @@
-import type { Agreed } from '#core/booking/agreed';
+import type { Agreed } from '#core/bookings/agreed';
 import type { PlainDate } from '#core/calendar/days';
 import { instantOfSeconds, type Instant } from '#core/calendar/instant';
 import { localDate, wallOfInstant } from '#core/calendar/zoned';

@@ -1,5 +1,5 @@
-import { cancellationOf } from '#core/booking/cancellationOf';
-import type { Fact } from '#core/booking/facts';
+import { cancellationOf } from '#core/bookings/cancellationOf';
+import type { Fact } from '#core/bookings/facts';
 import type { CancelInput } from '#core/cancellation/cancel';
 import { minor } from '#core/money/minor';
 import { cancelledFrom, cancelledFromSentences } from '#core/wording/cancelledFrom';

@@ -1,6 +1,6 @@
-import { givenBackOver } from '#core/after/courtesy';
-import type { BookingCancellation } from '#core/booking/cancellationOf';
-import type { Standing } from '#core/booking/standing';
+import { givenBackOver } from '#core/courtesies/courtesy';
+import type { BookingCancellation } from '#core/bookings/cancellationOf';
+import type { Standing } from '#core/bookings/standing';
 import type { CancelInput } from '#core/cancellation/cancel';
 import { localDate } from '#core/calendar/zoned';
 import { formatAmount, formatMoney } from '#core/money/formatMoney';

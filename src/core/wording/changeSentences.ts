@@ -1,5 +1,5 @@
-import type { Deal } from '#core/booking/deal';
-import type { Standing } from '#core/booking/standing';
+import type { Deal } from '#core/bookings/deal';
+import type { Standing } from '#core/bookings/standing';
 import { localDate } from '#core/calendar/zoned';
 import { formatMoney } from '#core/money/formatMoney';
 import type { Minor } from '#core/money/minor';

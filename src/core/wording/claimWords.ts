@@ -1,6 +1,6 @@
-import { type BookedClaim, claimState, type ClaimState } from '#core/after/claims';
-import type { ClaimKind } from '#core/after/said';
-import type { Standing } from '#core/booking/standing';
+import { type BookedClaim, claimState, type ClaimState } from '#core/claims/claims';
+import type { ClaimKind } from '#core/claims/said';
+import type { Standing } from '#core/bookings/standing';
 import { localDate } from '#core/calendar/zoned';
 import { formatMoney } from '#core/money/formatMoney';
 import { longMoment, shortDate } from '#core/wording/days';

@@ -1,5 +1,5 @@
-import type { Part } from '#core/booking/part';
-import type { Standing } from '#core/booking/standing';
+import type { Part } from '#core/bookings/part';
+import type { Standing } from '#core/bookings/standing';
 import type { PlainDate } from '#core/calendar/days';
 import { localDate } from '#core/calendar/zoned';
 import type { Minor } from '#core/money/minor';

@@ -1,5 +1,5 @@
-import type { KeptFor } from '#core/booking/facts';
-import type { Standing } from '#core/booking/standing';
+import type { KeptFor } from '#core/bookings/facts';
+import type { Standing } from '#core/bookings/standing';
 import { localDate } from '#core/calendar/zoned';
 import { type Consented, debitNoticeDays, type Mandate } from '#core/consent/consented';
 import { notAgreed, purposesOf } from '#core/consent/purposesOf';

@@ -1,5 +1,5 @@
-import type { DisputeFamily } from '#core/after/said';
-import type { DisputeState } from '#core/after/disputes';
+import type { DisputeFamily } from '#core/claims/said';
+import type { DisputeState } from '#core/disputes/disputes';
 
 /** What a dispute says, as its owner reads it. */
 export const disputeTitles: Readonly<Record<DisputeFamily, string>> = {

@@ -1,6 +1,6 @@
 import type { PlainDate } from '#core/calendar/days';
-import type { DocumentKind } from '#core/documents/document';
-import type { MissingForDocument } from '#core/documents/missing';
+import type { DocumentKind } from '#core/invoices/document';
+import type { MissingForDocument } from '#core/invoices/missing';
 import type { Minor } from '#core/money/minor';
 import { minor } from '#core/money/minor';
 import { longDate } from '#core/wording/days';

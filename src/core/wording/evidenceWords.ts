@@ -1,9 +1,9 @@
-import { claimState } from '#core/after/claims';
-import type { Dispute } from '#core/after/disputes';
-import { type EvidenceKind, evidenceOrder } from '#core/after/evidence';
-import type { Recorded } from '#core/actor/actor';
-import type { Fact, FactOf } from '#core/booking/facts';
-import { standing, type Standing } from '#core/booking/standing';
+import { claimState } from '#core/claims/claims';
+import type { Dispute } from '#core/disputes/disputes';
+import { type EvidenceKind, evidenceOrder } from '#core/disputes/evidence';
+import type { Recorded } from '#core/people/actor';
+import type { Fact, FactOf } from '#core/bookings/facts';
+import { standing, type Standing } from '#core/bookings/standing';
 import type { Instant } from '#core/calendar/instant';
 import type { PlainDate } from '#core/calendar/days';
 import { formatMoney } from '#core/money/formatMoney';

@@ -1,5 +1,5 @@
-import type { Fact } from '#core/booking/facts';
-import type { Standing } from '#core/booking/standing';
+import type { Fact } from '#core/bookings/facts';
+import type { Standing } from '#core/bookings/standing';
 import { type Minor, remainder, sum, zero } from '#core/money/minor';
 
 export type FinalFigure = { readonly what: string; readonly amount: Minor };

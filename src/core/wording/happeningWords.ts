@@ -1,7 +1,7 @@
-import type { Standing } from '#core/booking/standing';
+import type { Standing } from '#core/bookings/standing';
 import { localDate } from '#core/calendar/zoned';
 import { formatMoney } from '#core/money/formatMoney';
-import type { Happening } from '#core/telling/happenings';
+import type { Happening } from '#core/messages/happenings';
 import { longMoment, longWall } from '#core/wording/days';
 import { declineText } from '#core/wording/declines';
 import { disputeNames } from '#core/wording/disputeWords';

@@ -1,5 +1,5 @@
-import type { CardOnFile, Ledger } from '#core/booking/ledger';
-import type { Part } from '#core/booking/part';
+import type { CardOnFile, Ledger } from '#core/bookings/ledger';
+import type { Part } from '#core/bookings/part';
 import { localDate } from '#core/calendar/zoned';
 import type { PlainDate } from '#core/calendar/days';
 

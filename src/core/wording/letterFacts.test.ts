@@ -1,5 +1,5 @@
-import { standing } from '#core/booking/standing';
-import type { Fact } from '#core/booking/facts';
+import { standing } from '#core/bookings/standing';
+import type { Fact } from '#core/bookings/facts';
 import type { Instant } from '#core/calendar/instant';
 import type { WallTime } from '#core/calendar/wallTime';
 import type { Decimal } from '#core/money/decimal';

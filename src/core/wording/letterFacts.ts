@@ -1,5 +1,5 @@
-import type { Fact } from '#core/booking/facts';
-import { payable, type Standing } from '#core/booking/standing';
+import type { Fact } from '#core/bookings/facts';
+import { payable, type Standing } from '#core/bookings/standing';
 import { dateOf } from '#core/calendar/wallTime';
 import { localDate } from '#core/calendar/zoned';
 import { formatMoney } from '#core/money/formatMoney';

@@ -1,5 +1,5 @@
-import type { Occasion } from '#core/agenda/wantedErrands';
-import type { QuoteOccasion } from '#core/agenda/wantedQuoteErrands';
+import type { Occasion } from '#core/jobs/wantedErrands';
+import type { QuoteOccasion } from '#core/jobs/wantedQuoteErrands';
 
 export type AnyOccasion = Occasion | QuoteOccasion;
 export type MessageText = { readonly subject: string; readonly body: string };

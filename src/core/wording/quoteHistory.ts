@@ -1,7 +1,7 @@
-import type { Agreement } from '#core/agreement/agreement';
-import { businessSignatory, clientSignatory } from '#core/agreement/agreement';
+import type { Agreement } from '#core/agreements/agreement';
+import { businessSignatory, clientSignatory } from '#core/agreements/agreement';
 import { formatMoney } from '#core/money/formatMoney';
-import type { QuoteFact } from '#core/quote/facts';
+import type { QuoteFact } from '#core/quotes/facts';
 
 /** Who a signatory is, in words. */
 export function signatoryName(

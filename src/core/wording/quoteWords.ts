@@ -1,5 +1,5 @@
-import type { GapCode, QuoteWarning } from '#core/quote/readDraft';
-import type { QuoteState } from '#core/quote/standing';
+import type { GapCode, QuoteWarning } from '#core/quotes/readDraft';
+import type { QuoteState } from '#core/quotes/standing';
 
 export const quoteStateWords = {
   draft: 'being written',

@@ -1,9 +1,9 @@
-import type { Fact } from '#core/booking/facts';
+import type { Fact } from '#core/bookings/facts';
 import { minor } from '#core/money/minor';
 import { cancelledSentences, ifCancelledSentences } from '#core/wording/cancelledSentences';
 import { quoteHistory, signatoryName } from '#core/wording/quoteHistory';
 import { cameBy, receiptRows, receiptsOf } from '#core/wording/receiptRows';
-import type { QuoteFact } from '#core/quote/facts';
+import type { QuoteFact } from '#core/quotes/facts';
 import { expect } from 'chai';
 import { at } from '../../../testing/story';
 

@@ -1,5 +1,5 @@
-import type { Fact, FactOf } from '#core/booking/facts';
-import type { PaymentMethod } from '#core/booking/facts';
+import type { Fact, FactOf } from '#core/bookings/facts';
+import type { PaymentMethod } from '#core/bookings/facts';
 import { localDate } from '#core/calendar/zoned';
 import { formatMoney } from '#core/money/formatMoney';
 import { type Minor, minor, sum, zero } from '#core/money/minor';

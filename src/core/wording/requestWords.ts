@@ -1,5 +1,5 @@
 import type { PlainDate } from '#core/calendar/days';
-import { askedBy, type RequestPaper } from '#core/credit/requestPaper';
+import { askedBy, type RequestPaper } from '#core/paymentRequests/requestPaper';
 import { documentTitle, type SaidOfDocument, toBePaid } from '#core/wording/documentWords';
 import { formatMoney } from '#core/money/formatMoney';
 import type { Minor } from '#core/money/minor';

@@ -1,4 +1,4 @@
-import type { Standing } from '#core/booking/standing';
+import type { Standing } from '#core/bookings/standing';
 import { localDate } from '#core/calendar/zoned';
 import { formatMoney } from '#core/money/formatMoney';
 import type { Minor } from '#core/money/minor';

@@ -1,4 +1,4 @@
-import type { Fact } from '#core/booking/facts';
+import type { Fact } from '#core/bookings/facts';
 import type { PlainDate } from '#core/calendar/days';
 import { settledSteps } from '#core/wording/settledSteps';
 import { expect } from 'chai';

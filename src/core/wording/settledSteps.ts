@@ -1,4 +1,4 @@
-import type { Fact, PaymentMethod } from '#core/booking/facts';
+import type { Fact, PaymentMethod } from '#core/bookings/facts';
 import { localDate } from '#core/calendar/zoned';
 import type { PlainDate } from '#core/calendar/days';
 import type { Minor } from '#core/money/minor';

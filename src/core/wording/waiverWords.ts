@@ -1,5 +1,5 @@
 import { formatMoney } from '#core/money/formatMoney';
-import type { Waiver } from '#core/services/service';
+import type { Waiver } from '#core/catalogue/service';
 
 /** What an extra that is a damage waiver changes, as the client reads it before choosing it. */
 export const waiverWords = ({ hold, most }: Waiver, currency: string): string =>

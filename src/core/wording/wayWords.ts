@@ -1,4 +1,4 @@
-import type { WayToPay } from '#core/ways/ways';
+import type { WayToPay } from '#core/paymentMethods/ways';
 
 export const wayWords = {
   card: 'card',

@@ -1,6 +1,6 @@
-import type { Hours, OpenSpan } from '#core/availability/hours';
+import type { Hours, OpenSpan } from '#core/places/hours';
 import { writtenTime } from '#core/wording/houseStyle';
-import { groupsOfWeek } from '#core/availability/week';
+import { groupsOfWeek } from '#core/places/week';
 
 export const shortWeekdays = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'] as const;
 

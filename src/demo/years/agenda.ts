@@ -1,11 +1,11 @@
-import type { WantedErrand } from '#core/agenda/wantedErrands';
+import type { WantedErrand } from '#core/jobs/wantedErrands';
 import type { Instant } from '#core/calendar/instant';
-import { changesOf, type ErrandRow } from '#server/errands/rewriteErrands';
+import { changesOf, type ErrandRow } from '#server/jobs/plan/rewriteErrands';
 import { randomUUID } from 'node:crypto';
 
 type Row = ErrandRow & { readonly id: string; readonly tries: number };
 
-/** So many are claimed at once, and a claim holds so long: as the agenda does (server/agenda/claims.ts). */
+/** So many are claimed at once, and a claim holds so long: as the agenda does (server/jobs/run/claimDue.ts). */
 const batch = 16;
 const claimSeconds = 60;
 

@@ -1,6 +1,6 @@
 import type { Instant } from '#core/calendar/instant';
 import { minor } from '#core/money/minor';
-import type { ProcessorAnswer } from '#core/paying/answer';
+import type { ProcessorAnswer } from '#core/payments/answer';
 import type { CardProcessor } from '#server/ports';
 import { decide } from '#world/cardNetwork/decide';
 import type { NetworkRequest } from '#world/cardNetwork/request';

@@ -1,5 +1,5 @@
 import type { Instant } from '#core/calendar/instant';
-import { payoutBanked, payoutMade } from '#core/journal/otherEntries';
+import { payoutBanked, payoutMade } from '#core/books/journal/otherEntries';
 import { minor } from '#core/money/minor';
 import type { NetworkInMemory } from '#demo/years/network';
 import type { Scene } from '#demo/years/scene';

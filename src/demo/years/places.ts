@@ -1,6 +1,6 @@
-import { takenTime } from '#core/availability/asked';
-import { choosePlaces, indexPlace, type PlaceIndex, type Use } from '#core/availability/places';
-import type { BookingRules } from '#core/availability/rules';
+import { takenTime } from '#core/places/asked';
+import { choosePlaces, indexPlace, type PlaceIndex, type Use } from '#core/places/places';
+import type { BookingRules } from '#core/places/rules';
 import type { WallTime } from '#core/calendar/wallTime';
 
 export type Occupancy = Use & { readonly placeId: string; readonly bookingId: string };

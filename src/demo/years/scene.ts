@@ -1,14 +1,14 @@
 import type { App } from '#compose';
-import type { Actor } from '#core/actor/actor';
+import type { Actor } from '#core/people/actor';
 import type { Instant } from '#core/calendar/instant';
-import type { Occasion } from '#core/agenda/wantedErrands';
+import type { Occasion } from '#core/jobs/wantedErrands';
 import type { Cost } from '#core/fee/fee';
 import { writeAs } from '#core/wording/houseStyle';
 import { originalWordings } from '#core/wording/originalWordings';
 import { Places } from '#demo/years/places';
 import { NetworkInMemory } from '#demo/years/network';
 import { Written } from '#demo/years/written';
-import { type Posting, postingOf } from '#server/booking/record';
+import { type Posting, postingOf } from '#server/bookings/record';
 import { type OwnerRow, ownerRow } from '#server/database/ownerRow';
 import { services, taxes, termsVersions } from '#server/database/schema/business';
 import { clients } from '#server/database/schema/clients';
@@ -16,7 +16,7 @@ import { places } from '#server/database/schema/places';
 import { payAccounts } from '#server/database/schema/ways';
 import { wordings } from '#server/database/schema/wordings';
 import type { TaxRow } from '#server/database/ownerRow';
-import type { OwnWording } from '#server/letters/wordingOf';
+import type { OwnWording } from '#server/mail/letters/wordingOf';
 import { abilitiesOf } from '#world/cardNetwork/rows';
 import { and, asc, eq } from 'drizzle-orm';
 

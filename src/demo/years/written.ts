@@ -1,11 +1,11 @@
 import type { PlainDate } from '#core/calendar/days';
 import type { DemoBooking } from '#demo/scenario';
 import type { Occupancy } from '#demo/years/places';
-import type { LoadedBooking } from '#server/booking/lockBooking';
-import type { Made } from '#server/booking/writeRecorded';
+import type { LoadedBooking } from '#server/bookings/lockBooking';
+import type { Made } from '#server/bookings/writeRecorded';
 import type { cards, clients } from '#server/database/schema/clients';
 import type { errands, intents, messages, payouts } from '#server/database/schema/work';
-import { type NewDocument, numberedAs, type NextNumber } from '#server/invoicing/issue';
+import { type NewDocument, numberedAs, type NextNumber } from '#server/invoices/issue';
 import type { NewEntry } from '#server/journal/appendEntry';
 import type { authorisations, payments, requests, vault } from '#world/cardNetwork/tables';
 

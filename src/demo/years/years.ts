@@ -1,5 +1,5 @@
 import type { App } from '#compose';
-import type { Actor } from '#core/actor/actor';
+import type { Actor } from '#core/people/actor';
 import type { Instant } from '#core/calendar/instant';
 import { localDate } from '#core/calendar/zoned';
 import type { DemoBooking } from '#demo/scenario';

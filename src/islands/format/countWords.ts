@@ -1,4 +1,4 @@
-import { mostCounted } from '#contracts/views';
+import { mostCounted } from '#contracts/bookings/views';
 import { formatCount } from '#core/money/formatMoney';
 
 /** A count that was not counted to its end: `2,000+`. */

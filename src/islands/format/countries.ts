@@ -1,4 +1,4 @@
-import { countries } from '#core/documents/countries';
+import { countries } from '#core/invoices/countries';
 
 const regions = new Intl.DisplayNames(['en'], { type: 'region' });
 

@@ -1,4 +1,4 @@
-import type { Decision } from '#core/booking/decisions';
+import type { Decision } from '#core/bookings/decisions';
 import type { PlainDate } from '#core/calendar/days';
 import { longMoment, longDate } from '#core/wording/days';
 import { localDate } from '#core/calendar/zoned';

@@ -1,4 +1,4 @@
-import type { Doing } from '#contracts/views';
+import type { Doing } from '#contracts/bookings/views';
 import { toldWords, type Verbs } from '#core/wording/originalWordings';
 import { formatAmount } from '#core/money/formatMoney';
 

@@ -1,4 +1,4 @@
-import type { QuoteLine } from '#contracts/quoteViews';
+import type { QuoteLine } from '#contracts/quotes/views';
 
 type Words = { readonly short: string; readonly why: string; readonly action: string };
 

@@ -1,4 +1,4 @@
-import type { BookingStage } from '#core/booking/stage';
+import type { BookingStage } from '#core/bookings/stage';
 import type { InstalmentState } from '#core/position/position';
 
 export const stageWords = {

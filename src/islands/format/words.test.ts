@@ -1,15 +1,15 @@
-import type { Doing } from '#contracts/views';
-import type { Decision } from '#core/booking/decisions';
+import type { Doing } from '#contracts/bookings/views';
+import type { Decision } from '#core/bookings/decisions';
 import type { Instant } from '#core/calendar/instant';
 import type { PlainDate } from '#core/calendar/days';
 import { minor } from '#core/money/minor';
 import { distance, longDate, shortDate } from '#core/wording/days';
 import { times } from '#core/wording/times';
-import { payProblem } from '#islands/Pay/payProblem';
+import { payProblem } from '#islands/payments/payProblem';
 import { decisionWords } from '#islands/format/decisionWords';
 import { doingWords } from '#islands/format/doingWords';
 import { fieldMessage, problemSentence } from '#islands/format/problemSentence';
-import { linkedText } from '#islands/StandIns/linkedText';
+import { linkedText } from '#islands/standIns/linkedText';
 import { expect } from 'chai';
 
 const today = '2027-05-14' as PlainDate;

@@ -1,6 +1,6 @@
-import type { HoldState } from '#core/booking/holdStanding';
-import type { Standing } from '#core/booking/standing';
-import { stripOf } from '#core/booking/strip';
+import type { HoldState } from '#core/bookings/holdStanding';
+import type { Standing } from '#core/bookings/standing';
+import { stripOf } from '#core/bookings/strip';
 import { dateOf } from '#core/calendar/wallTime';
 import { localDate } from '#core/calendar/zoned';
 import { formatAmount } from '#core/money/formatMoney';

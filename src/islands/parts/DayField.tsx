@@ -1,7 +1,7 @@
 import { addDays, addMonthsClamped, isPlainDate, type PlainDate } from '#core/calendar/days';
 import { type DayContext, readDay } from '#core/calendar/typedDay';
 import { longDate } from '#core/wording/days';
-import { later } from '#islands/parts/later';
+import { later } from '#islands/parts/lazyComponent';
 import { useDayContext } from '#islands/parts/useDayContext';
 import { useFreeDays } from '#islands/parts/useFreeDays';
 import { ActionIcon, Popover, TextInput, type TextInputProps } from '@mantine/core';

@@ -1,4 +1,4 @@
-import type { Strip, StripState } from '#core/booking/strip';
+import type { Strip, StripState } from '#core/bookings/strip';
 import { formatAmount } from '#core/money/formatMoney';
 import styles from './MoneyStrip.module.css';
 

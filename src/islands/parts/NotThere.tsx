@@ -1,4 +1,4 @@
-import type { Shell } from '#contracts/views';
+import type { Shell } from '#contracts/bookings/views';
 import { OwnerShell } from '#islands/shell/OwnerShell';
 import { Button } from '@mantine/core';
 

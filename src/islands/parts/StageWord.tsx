@@ -1,4 +1,4 @@
-import type { BookingStage } from '#core/booking/stage';
+import type { BookingStage } from '#core/bookings/stage';
 import { stageWords } from '#islands/format/stageWords';
 import styles from './StageWord.module.css';
 

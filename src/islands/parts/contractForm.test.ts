@@ -1,4 +1,4 @@
-import { CreateRequest, SellVoucher } from '#contracts/credit';
+import { CreateRequest, SellVoucher } from '#contracts/credit/credit';
 import { faultsOf } from '#islands/parts/contractForm';
 import { expect } from 'chai';
 

@@ -1,6 +1,6 @@
 import { addDays, addMonthsClamped, type PlainDate } from '#core/calendar/days';
 import { houseStyle } from '#core/wording/houseStyle';
-import { weekdayOf } from '#core/availability/hours';
+import { weekdayOf } from '#core/places/hours';
 
 export const firstOf = (date: PlainDate): PlainDate => `${date.slice(0, 7)}-01` as PlainDate;
 export const monthAfter = (date: PlainDate, months: number): PlainDate => addMonthsClamped(firstOf(date), months);

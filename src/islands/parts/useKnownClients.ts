@@ -1,5 +1,5 @@
 import { knownClients } from '#contracts/routes/clients/knownClients';
-import { type KnownClient, mostKnown } from '#contracts/knownClients';
+import { type KnownClient, mostKnown } from '#contracts/clients/knownClients';
 import { read } from '#islands/api';
 import { useDebouncedValue } from '@mantine/hooks';
 import { useQuery } from '@tanstack/react-query';

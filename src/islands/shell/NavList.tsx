@@ -1,4 +1,4 @@
-import type { Shell } from '#contracts/views';
+import type { Shell } from '#contracts/bookings/views';
 import { foundPages, type OwnerPath, pageGroups } from '#contracts/ownerPages';
 import {
   type Icon,

@@ -1,10 +1,10 @@
 import { shell as shellRoute } from '#contracts/routes/business/shell';
-import type { Shell } from '#contracts/views';
+import type { Shell } from '#contracts/bookings/views';
 import { read } from '#islands/api';
 import { ClockFace } from '#islands/shell/ClockFace';
-import { later } from '#islands/parts/later';
+import { later } from '#islands/parts/lazyComponent';
 import { Palette } from '#islands/shell/Palette';
-import { useEver } from '#islands/parts/useEver';
+import { useEver } from '#islands/parts/useLatched';
 import { palette } from '#islands/shell/paletteStore';
 import { Prove } from '#islands/shell/Prove';
 import { NavList, PhoneBar } from '#islands/shell/NavList';

@@ -1,5 +1,5 @@
-import { later } from '#islands/parts/later';
-import { useEver } from '#islands/parts/useEver';
+import { later } from '#islands/parts/lazyComponent';
+import { useEver } from '#islands/parts/useLatched';
 import { palette, paletteStore } from '#islands/shell/paletteStore';
 import { useHotkeys } from '@mantine/hooks';
 import { useSpotlight } from '@mantine/spotlight';

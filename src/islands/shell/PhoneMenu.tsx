@@ -1,4 +1,4 @@
-import type { Shell } from '#contracts/views';
+import type { Shell } from '#contracts/bookings/views';
 import { NavList } from '#islands/shell/NavList';
 import { Drawer } from '@mantine/core';
 import styles from './OwnerShell.module.css';

@@ -1,4 +1,4 @@
-import { later } from '#islands/parts/later';
+import { later } from '#islands/parts/lazyComponent';
 import { setProver } from '#islands/shell/callProven';
 import { useEffect, useRef, useState } from 'react';
 

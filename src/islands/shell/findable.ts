@@ -1,5 +1,5 @@
 import { foundPages } from '#contracts/ownerPages';
-import { chapters } from '#islands/SetUp/chapters';
+import { chapters } from '#islands/settings/chapters';
 
 /** A line of the palette that leads somewhere. */
 export type Findable = { readonly id: string; readonly label: string; readonly words: string; readonly path: string };

@@ -1,4 +1,4 @@
-import type { Shell } from '#contracts/views';
+import type { Shell } from '#contracts/bookings/views';
 import type { PlainDate } from '#core/calendar/days';
 import { localDate } from '#core/calendar/zoned';
 import { createContext, useContext } from 'react';

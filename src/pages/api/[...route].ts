@@ -1,3 +1,3 @@
-import { answerByTable } from '#server/http/routing';
+import { answerByTable } from '#server/http/routes/routing';
 
 export const ALL = answerByTable;

@@ -1,4 +1,4 @@
-import { PeriodOfExport } from '#contracts/books';
+import { PeriodOfExport } from '#contracts/books/books';
 import { streamed } from '#server/http/download';
 import { problem } from '#server/http/problem';
 import type { APIRoute } from 'astro';

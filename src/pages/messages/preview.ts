@@ -1,4 +1,4 @@
-import { PreviewWording } from '#contracts/wordings';
+import { PreviewWording } from '#contracts/messages/wordings';
 import { problem } from '#server/http/problem';
 import { readForm } from '#server/http/readForm';
 import type { APIRoute } from 'astro';

@@ -1,5 +1,5 @@
-import type { Actor } from '#core/actor/actor';
-import { forNobody } from '#server/guard/callerNow';
+import type { Actor } from '#core/people/actor';
+import { forNobody } from '#server/rateLimits/callerNow';
 import { AsyncLocalStorage } from 'node:async_hooks';
 
 const storage = new AsyncLocalStorage<Actor>();

@@ -1,4 +1,4 @@
-import type { Actor } from '#core/actor/actor';
+import type { Actor } from '#core/people/actor';
 import type { People } from '#core/wording/actorWords';
 import type { Database } from '#server/database/database';
 import { user } from '#server/database/schema/signIn';

@@ -1,7 +1,7 @@
 import { backupsIn, failureOf } from '#server/backup/throughServer';
 import { writeBackup } from '#server/backup/writeBackup';
-import { erasuresOf } from '#server/erasing/erasures';
-import { keepErasures } from '#server/erasing/erasuresList';
+import { erasuresOf } from '#server/erasure/erasures';
+import { keepErasures } from '#server/erasure/erasuresList';
 import { outsideRequests } from '#server/logging/requestNow';
 import type { Deps } from '#server/deps';
 import { mkdirSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';

@@ -1,9 +1,9 @@
 import { creditOfFacts, leftOnVoucherOf, taxLeftOnVoucherOf } from '#core/credit/balances';
 import type { VoucherPurpose } from '#core/credit/voucherPurpose';
-import type { BareFact } from '#core/kept/words';
+import type { BareFact } from '#core/factCodec/personalData';
 import { minor, type Minor, zero } from '#core/money/minor';
 import type { Database, Tx } from '#server/database/database';
-import { readied } from '#server/database/readied';
+import { readied } from '#server/database/prepared';
 import { bookings, facts } from '#server/database/schema/bookings';
 import { creditReceipts, voucherEnds } from '#server/database/schema/credit';
 import { and, eq, inArray, type SQL, sql } from 'drizzle-orm';

@@ -1,4 +1,4 @@
-import { voucherExpired } from '#core/journal/otherEntries';
+import { voucherExpired } from '#core/books/journal/otherEntries';
 import { most, zero } from '#core/money/minor';
 import { onVoucher } from '#server/credit/balances';
 import { business } from '#server/database/schema/business';

@@ -1,12 +1,12 @@
 import type { Instant } from '#core/calendar/instant';
-import type { RequestMethod } from '#core/credit/requestFacts';
+import type { RequestMethod } from '#core/paymentRequests/requestFacts';
 import type { Minor } from '#core/money/minor';
-import { type RequestRow, recordOfRequest, sellByRequest } from '#server/requests/requests';
+import { type RequestRow, recordOfRequest, sellByRequest } from '#server/paymentRequests/requests';
 import type { Tx } from '#server/database/database';
 import { ownerRow } from '#server/database/ownerRow';
 import { creditReceipts } from '#server/database/schema/credit';
 import type { Deps } from '#server/deps';
-import { issueForRequest } from '#server/invoicing/requestDocuments';
+import { issueForRequest } from '#server/invoices/requestDocuments';
 
 /**
  * Money of a request has come: the client's credit, or for what its lines sold, which is owed from then on at the latest and

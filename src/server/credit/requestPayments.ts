@@ -6,14 +6,14 @@ import type { Database, Tx } from '#server/database/database';
 import { pauseOver } from '#server/database/pauses';
 import { paymentRequests, requestPayments } from '#server/database/schema/credit';
 import type { Deps } from '#server/deps';
-import { approvedOf, type ProcessorAnswer } from '#core/paying/answer';
+import { approvedOf, type ProcessorAnswer } from '#core/payments/answer';
 import { makeVoucher } from '#server/credit/onlineVouchers';
-import { tellOfManyCards } from '#server/guard/manyCards';
-import { factsOfRequests, tell } from '#server/requests/requestFacts';
+import { tellOfManyCards } from '#server/rateLimits/manyCards';
+import { factsOfRequests, tell } from '#server/paymentRequests/requestFacts';
 import { paymentCame } from '#server/credit/paymentCame';
-import { lockRequest } from '#server/requests/requests';
-import { givenUpOn, keepingTrouble } from '#server/through/troubles';
-import { processorOf } from '#server/ways/payAccounts';
+import { lockRequest } from '#server/paymentRequests/requests';
+import { givenUpOn, keepingTrouble } from '#server/failures/troubles';
+import { processorOf } from '#server/paymentMethods/payAccounts';
 import { and, eq, not, sql } from 'drizzle-orm';
 
 export async function refusedOn(db: Tx | Database, requestId: string): Promise<Instant[]> {

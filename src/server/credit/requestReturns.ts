@@ -1,13 +1,13 @@
-import type { DisputeNews } from '#core/after/factsOfDispute';
-import type { RequestFact } from '#core/credit/requestFacts';
+import type { DisputeNews } from '#core/disputes/factsOfDispute';
+import type { RequestFact } from '#core/paymentRequests/requestFacts';
 import { least, type Minor, minor, remainder, zero } from '#core/money/minor';
 import type { Tx } from '#server/database/database';
 import { creditReceipts, requestPayments } from '#server/database/schema/credit';
 import type { Deps } from '#server/deps';
 import { processorOfAccount } from '#server/journal/processorOf';
-import { factsOfRequests } from '#server/requests/requestFacts';
-import { lockRequest, recordOfRequest, type RequestRow } from '#server/requests/requests';
-import type { Recorded } from '#core/actor/actor';
+import { factsOfRequests } from '#server/paymentRequests/requestFacts';
+import { lockRequest, recordOfRequest, type RequestRow } from '#server/paymentRequests/requests';
+import type { Recorded } from '#core/people/actor';
 import { eq, sql } from 'drizzle-orm';
 
 type Payment = typeof requestPayments.$inferSelect;

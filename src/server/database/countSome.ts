@@ -1,4 +1,4 @@
-import { mostCounted } from '#contracts/views';
+import { mostCounted } from '#contracts/bookings/views';
 import { type Database, rowsOf } from '#server/database/database';
 import { type SQL, sql } from 'drizzle-orm';
 import type { PgTable } from 'drizzle-orm/pg-core';

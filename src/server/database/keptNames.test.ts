@@ -2,7 +2,7 @@ import type { OpenDatabase, Tx } from '#server/database/database';
 import { rowsOf } from '#server/database/database';
 import { keptName, keptNames } from '#server/database/keptNames';
 import { openDatabase } from '#server/database/open';
-import { readiedRows } from '#server/database/readied';
+import { readiedRows } from '#server/database/prepared';
 import { expect } from 'chai';
 import { sql } from 'drizzle-orm';
 import { onServer } from '../../../testing/databases';

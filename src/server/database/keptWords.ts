@@ -1,4 +1,4 @@
-import type { Said } from '#core/kept/words';
+import type { Said } from '#core/factCodec/personalData';
 import type { Database, Tx } from '#server/database/database';
 import { words } from '#server/database/schema/words';
 

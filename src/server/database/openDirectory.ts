@@ -2,7 +2,7 @@ import { lockDirectory } from '#server/database/directoryLock';
 import { layFirst, within } from '#server/database/firstDirectory';
 import { casing, type MigrationSet, migrationSets } from '#server/database/migrations';
 import type { Database, OpenDatabase } from '#server/database/database';
-import { remembering } from '#server/database/remembering';
+import { remembering } from '#server/database/preparedPglite';
 import { tendTables } from '#server/database/tending';
 import { isUpToDate } from '#server/database/upToDate';
 import { SyncedFileSystem, syncedStart } from '#server/database/syncedFileSystem';

@@ -1,7 +1,7 @@
 import { isDatabaseAway } from '#server/database/away';
 import { type OpenDatabase, rowsOf, type Tx } from '#server/database/database';
 import { openDatabase } from '#server/database/open';
-import { readiedRows } from '#server/database/readied';
+import { readiedRows } from '#server/database/prepared';
 import { DatabaseRefused } from '#server/database/away';
 import { failureOf } from '#server/http/failure';
 import { expect } from 'chai';

@@ -3,7 +3,7 @@ import type { Database, OpenDatabase, Report, Tx } from '#server/database/databa
 import { clientWith, keptNames, type KeptNames } from '#server/database/keptNames';
 import { isUpToDate } from '#server/database/upToDate';
 import { casing, type MigrationSet, migrationSets } from '#server/database/migrations';
-import { onceWanted } from '#server/onceWanted';
+import { onceWanted } from '#server/lazy';
 import type { NodePgDatabase, NodePgSession } from 'drizzle-orm/node-postgres';
 import { type SQL, sql } from 'drizzle-orm';
 import { setTimeout as pause } from 'node:timers/promises';

@@ -2,7 +2,7 @@ import { writeAs } from '#core/wording/houseStyle';
 import type { Database, Tx } from '#server/database/database';
 import { changedInside, keptInside, onceInside } from '#server/database/onlyInside';
 import { business, taxes } from '#server/database/schema/business';
-import { readied } from '#server/database/readied';
+import { readied } from '#server/database/prepared';
 import { sql } from 'drizzle-orm';
 
 export type OwnerRow = typeof business.$inferSelect;

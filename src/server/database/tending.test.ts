@@ -1,5 +1,5 @@
 import { rowsOf } from '#server/database/database';
-import { factsOfAll } from '#server/booking/factsOf';
+import { factsOfAll } from '#server/bookings/factsOf';
 import { tendTables } from '#server/database/tending';
 import { expect } from 'chai';
 import { sql } from 'drizzle-orm';

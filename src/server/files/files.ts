@@ -2,11 +2,11 @@ import { ok, refuse, type Result } from '#core/result';
 import type { Database, Tx } from '#server/database/database';
 import { files } from '#server/database/schema/files';
 import type { Deps } from '#server/deps';
-import { mostSignatureBytes } from '#core/quote/signatureSize';
+import { mostSignatureBytes } from '#core/quotes/signatureSize';
 import { eq } from 'drizzle-orm';
-import { makePaper } from '#server/documents/papers';
+import { makePaper } from '#server/pdf/papers';
 import { type Picture, type PictureRefusal, remadePicture } from '#server/pictures/remadePicture';
-import { lazyModule } from '#server/onceWanted';
+import { lazyModule } from '#server/lazy';
 import { randomBytes } from 'node:crypto';
 
 export const mostFileBytes = 8_000_000;

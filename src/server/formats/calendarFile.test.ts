@@ -1,10 +1,10 @@
-import type { Fact } from '#core/booking/facts';
-import { standing } from '#core/booking/standing';
+import type { Fact } from '#core/bookings/facts';
+import { standing } from '#core/bookings/standing';
 import type { Instant } from '#core/calendar/instant';
 import type { WallTime } from '#core/calendar/wallTime';
 import { minor } from '#core/money/minor';
 import { calendarFile } from '#server/formats/calendarFile';
-import { starterTerms } from '#server/starter/starterTerms';
+import { starterTerms } from '#server/seed/starterTerms';
 import { expect } from 'chai';
 
 const agreed = {

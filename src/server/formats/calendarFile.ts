@@ -1,4 +1,4 @@
-import type { Standing } from '#core/booking/standing';
+import type { Standing } from '#core/bookings/standing';
 import { formatMoney } from '#core/money/formatMoney';
 import ical, { ICalAlarmType, ICalCalendarMethod, ICalEventStatus } from 'ical-generator';
 

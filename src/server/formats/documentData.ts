@@ -1,8 +1,8 @@
-import type { DocumentBody, DocumentKind } from '#core/documents/document';
-import { typeCodes } from '#core/documents/document';
-import { addsUp, type DataLine, dataLines } from '#core/documents/dataLines';
-import type { Party } from '#core/documents/party';
-import type { TaxCategory } from '#core/documents/taxCategory';
+import type { DocumentBody, DocumentKind } from '#core/invoices/document';
+import { typeCodes } from '#core/invoices/document';
+import { addsUp, type DataLine, dataLines } from '#core/invoices/dataLines';
+import type { Party } from '#core/invoices/party';
+import type { TaxCategory } from '#core/invoices/taxCategory';
 import { currencyExponent } from '#core/money/currency';
 import { type Minor, minor, sum } from '#core/money/minor';
 import { taxSum } from '#core/price/taxSums';

@@ -1,4 +1,4 @@
-import type { ReportCell, ReportTable } from '#contracts/booksViews';
+import type { ReportCell, ReportTable } from '#contracts/books/views';
 import { plainAmount } from '#server/formats/journalEntries';
 import { harmlessCell } from '#server/formats/journalTables';
 import { stringify } from 'csv-stringify/sync';

@@ -1,5 +1,5 @@
-import { mostSignatureLetters } from '#core/quote/signatureSize';
-import { holdsCardNumber } from '#core/paying/cardNumber';
+import { mostSignatureLetters } from '#core/quotes/signatureSize';
+import { holdsCardNumber } from '#core/payments/cardNumber';
 
 /** Sums, counts and lengths stay below this, in minor units or whatever they count. */
 export const mostNumber = 1_000_000_000_000;

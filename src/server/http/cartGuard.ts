@@ -1,12 +1,12 @@
-import type { CheckOut } from '#contracts/checkout';
-import { openCarts, type Visitor } from '#server/carts/carts';
-import { wasBooked } from '#server/carts/wasBooked';
-import { lettersOf } from '#server/carts/lettersOf';
-import { hashedNetworks, householdOf } from '#server/guard/network';
+import type { CheckOut } from '#contracts/checkout/checkout';
+import { openCarts, type Visitor } from '#server/checkout/carts';
+import { wasBooked } from '#server/checkout/wasBooked';
+import { lettersOf } from '#server/checkout/lettersOf';
+import { hashedNetworks, householdOf } from '#server/rateLimits/network';
 import { hashOfToken } from '#server/links/clientLink';
 import type { APIContext } from 'astro';
 
-export type { CheckOutRefusal } from '#server/usecases/offer/checkOut';
+export type { CheckOutRefusal } from '#server/usecases/checkout/checkOut';
 
 type Locals = APIContext['locals'];
 type Challenge = Awaited<ReturnType<Locals['app']['work']['challenge']>>;

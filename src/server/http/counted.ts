@@ -1,5 +1,5 @@
 import { refuse, type Result } from '#core/result';
-import type { Counted, Who } from '#server/guard/limits';
+import type { Counted, Who } from '#server/rateLimits/limits';
 import type { APIContext } from 'astro';
 
 type Refusal = { readonly code: string };

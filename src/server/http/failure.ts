@@ -1,9 +1,9 @@
 import { isDatabaseAway, saysExhausted, saysFull, saysNotOurs } from '#server/database/away';
-import { CallerGone, TooMuchWork } from '#server/guard/workQueue';
+import { CallerGone, TooMuchWork } from '#server/rateLimits/workQueue';
 import { problem } from '#server/http/problem';
 import { requestNow } from '#server/logging/requestNow';
 import { causes } from '#server/database/away';
-import { OutsideFailed } from '#server/outside/outsideFailed';
+import { OutsideFailed } from '#server/external/outsideFailed';
 
 export type Failure = {
   readonly status: 429 | 499 | 500 | 502 | 503 | 507;

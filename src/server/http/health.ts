@@ -2,7 +2,7 @@ import { shortestPassphrase } from '#server/backup/format';
 import { hasKey } from '#server/http/bearer';
 import { isWhole } from '#server/loading';
 import { problem } from '#server/http/problem';
-import { complaintsOf, metricsOf, mostSilence } from '#server/queries/business/health';
+import { complaintsOf, metricsOf, mostSilence } from '#server/queries/settings/health';
 import type { APIContext } from 'astro';
 import { z } from 'zod';
 

@@ -12,6 +12,7 @@ export const pageRights = {
   // Where views stood before; they lead on.
   '/calendar': 'bookings:see',
   '/lanes': 'bookings:see',
+  '/not-through': 'bookings:see',
   '/disputes/[id]/answer.pdf': 'bookings:see',
   '/bookings/[number]/evidence.pdf': 'bookings:see',
   '/documents/[number].pdf': 'books:see',

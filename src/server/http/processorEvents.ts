@@ -1,8 +1,8 @@
 import { actingAs } from '#server/actor/actorNow';
 import type { Deps } from '#server/deps';
 import type { Mode } from '#server/ports';
-import { takeEvent } from '#server/usecases/paying/takeEvent';
-import { accountOfReference } from '#server/ways/payAccounts';
+import { takeEvent } from '#server/usecases/payments/takeEvent';
+import { accountOfReference } from '#server/paymentMethods/payAccounts';
 
 /** The secret that a stand-in signs with: events of test accounts and of live ones have each their own. */
 export type EventSecrets = (mode: Mode) => string;

@@ -1,7 +1,7 @@
 import { minor } from '#core/money/minor';
-import { type RefundLimit, wantsProof } from '#core/paying/refundLimit';
+import { type RefundLimit, wantsProof } from '#core/payments/refundLimit';
 import { session } from '#server/database/schema/signIn';
-import { routeAt } from '#server/http/routing';
+import { routeAt } from '#server/http/routes/routing';
 import { bookings } from '#server/database/schema/bookings';
 import { intents } from '#server/database/schema/work';
 import { expect } from 'chai';

@@ -1,5 +1,5 @@
 import { refuse, type Result } from '#core/result';
-import type { RefundLimit } from '#core/paying/refundLimit';
+import type { RefundLimit } from '#core/payments/refundLimit';
 import type { APIContext } from 'astro';
 
 type Locals = APIContext['locals'];

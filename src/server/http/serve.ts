@@ -1,4 +1,4 @@
-import { refusalOf } from '#server/door/mayDo';
+import { refusalOf } from '#server/auth/authorize';
 import { actingAs } from '#server/actor/actorNow';
 import { notThere } from '#contracts/routes/notThere';
 import type { Opening } from '#contracts/routes/rights';

@@ -1,6 +1,6 @@
-import { addressHeader, cookiePrefix } from '#server/door/signInTerms';
+import { addressHeader, cookiePrefix } from '#server/auth/signInTerms';
 import { problem } from '#server/http/problem';
-import type { Who } from '#server/guard/limits';
+import type { Who } from '#server/rateLimits/limits';
 import type { APIContext } from 'astro';
 import { createHmac, timingSafeEqual } from 'node:crypto';
 

@@ -1,4 +1,4 @@
-import { accounts } from '#core/journal/entry';
+import { accounts } from '#core/books/journal/entry';
 import type { Database } from '#server/database/database';
 import { journalLines } from '#server/database/schema/journal';
 import { payAccounts } from '#server/database/schema/ways';

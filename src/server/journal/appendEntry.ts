@@ -1,12 +1,12 @@
 import { addDays, type PlainDate } from '#core/calendar/days';
 import type { Instant } from '#core/calendar/instant';
 import { localDate } from '#core/calendar/zoned';
-import { postingRules } from '#core/journal/entryForFact';
-import { type Account, accounts, type JournalEntry, type JournalLine } from '#core/journal/entry';
+import { postingRules } from '#core/books/journal/entryForFact';
+import { type Account, accounts, type JournalEntry, type JournalLine } from '#core/books/journal/entry';
 import { isCurrency } from '#core/money/currency';
 import type { Tx } from '#server/database/database';
 import { ownerRow } from '#server/database/ownerRow';
-import { together } from '#server/database/together';
+import { together } from '#server/database/oneStatement';
 import { type SQL, sql } from 'drizzle-orm';
 import { whileOpen } from '#server/journal/booksLock';
 import { journalEntries, journalLines } from '#server/database/schema/journal';

@@ -1,6 +1,6 @@
 import type { Tx } from '#server/database/database';
 import { ownerAnew } from '#server/database/ownerRow';
-import { readiedRows } from '#server/database/readied';
+import { readiedRows } from '#server/database/prepared';
 import { sql } from 'drizzle-orm';
 
 const name = sql`hashtext('ostendo books')`;

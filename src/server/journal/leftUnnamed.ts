@@ -1,4 +1,4 @@
-import type { Account } from '#core/journal/entry';
+import type { Account } from '#core/books/journal/entry';
 import { type Database, rowsOf, type Tx } from '#server/database/database';
 import { journalEntries, journalLines } from '#server/database/schema/journal';
 import { sql } from 'drizzle-orm';

@@ -1,4 +1,4 @@
-import type { Fact } from '#core/booking/facts';
+import type { Fact } from '#core/bookings/facts';
 import type { Tx } from '#server/database/database';
 import { payAccounts } from '#server/database/schema/ways';
 import { intents } from '#server/database/schema/work';

@@ -1,5 +1,5 @@
 import type { PlainDate } from '#core/calendar/days';
-import { accounts } from '#core/journal/entry';
+import { accounts } from '#core/books/journal/entry';
 import type { Minor } from '#core/money/minor';
 import { rowsOf } from '#server/database/database';
 import { balancesAt, balancesOf, sumUp } from '#server/journal/sums';

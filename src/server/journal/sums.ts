@@ -1,5 +1,5 @@
 import type { PlainDate } from '#core/calendar/days';
-import { type Account, accounts } from '#core/journal/entry';
+import { type Account, accounts } from '#core/books/journal/entry';
 import { type Minor, minor } from '#core/money/minor';
 import { type Database, rowsOf, type Tx } from '#server/database/database';
 import {

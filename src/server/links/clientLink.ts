@@ -1,4 +1,4 @@
-import { readied } from '#server/database/readied';
+import { readied } from '#server/database/prepared';
 import { addHours, type Instant } from '#core/calendar/instant';
 import type { Database, Tx } from '#server/database/database';
 import type { Deps } from '#server/deps';

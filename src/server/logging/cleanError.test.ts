@@ -1,6 +1,6 @@
 import { DatabaseAway } from '#server/database/away';
 import { cleanError, withoutSecrets } from '#server/logging/cleanError';
-import { OutsideFailed } from '#server/outside/outsideFailed';
+import { OutsideFailed } from '#server/external/outsideFailed';
 import { expect } from 'chai';
 import { sql } from 'drizzle-orm';
 import { freshDatabase } from '../../../testing/databases';

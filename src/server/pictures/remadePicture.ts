@@ -1,5 +1,5 @@
 import { ok, refuse, type Result } from '#core/result';
-import { openWorkQueue } from '#server/guard/workQueue';
+import { openWorkQueue } from '#server/rateLimits/workQueue';
 import { spawn } from 'node:child_process';
 import { join } from 'node:path';
 

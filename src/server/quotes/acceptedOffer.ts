@@ -1,4 +1,4 @@
-import type { Offer } from '#core/quote/offer';
+import type { Offer } from '#core/quotes/offer';
 import type { Database, Tx } from '#server/database/database';
 import { quoteFacts, quoteRevisions, quotes } from '#server/database/schema/quotes';
 import { and, eq, sql } from 'drizzle-orm';

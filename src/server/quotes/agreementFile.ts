@@ -1,8 +1,8 @@
 import { actorWords } from '#core/wording/actorWords';
-import { makePaper } from '#server/documents/papers';
+import { makePaper } from '#server/pdf/papers';
 import { peopleIn } from '#server/actor/people';
-import type { Recorded } from '#core/actor/actor';
-import type { QuoteFactOf } from '#core/quote/facts';
+import type { Recorded } from '#core/people/actor';
+import type { QuoteFactOf } from '#core/quotes/facts';
 import { localDate } from '#core/calendar/zoned';
 import type { Instant } from '#core/calendar/instant';
 import { longMoment } from '#core/wording/days';

@@ -1,10 +1,10 @@
-import type { Recorded } from '#core/actor/actor';
-import { standing } from '#core/booking/standing';
+import type { Recorded } from '#core/people/actor';
+import { standing } from '#core/bookings/standing';
 import type { Instant } from '#core/calendar/instant';
-import type { QuoteFactOf } from '#core/quote/facts';
-import type { Offer } from '#core/quote/offer';
-import { signedDocument, type SignedDocument } from '#core/quote/signedDocument';
-import { agreedOf, type LoadedBooking } from '#server/booking/lockBooking';
+import type { QuoteFactOf } from '#core/quotes/facts';
+import type { Offer } from '#core/quotes/offer';
+import { signedDocument, type SignedDocument } from '#core/quotes/signedDocument';
+import { agreedOf, type LoadedBooking } from '#server/bookings/lockBooking';
 import type { Database, Tx } from '#server/database/database';
 import { business } from '#server/database/schema/business';
 import { quotes } from '#server/database/schema/quotes';

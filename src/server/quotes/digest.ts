@@ -1,5 +1,5 @@
-import type { Offer } from '#core/quote/offer';
-import { canonicalText, type SignedDocument } from '#core/quote/signedDocument';
+import type { Offer } from '#core/quotes/offer';
+import { canonicalText, type SignedDocument } from '#core/quotes/signedDocument';
 import { canonicalJson } from '#core/sameValue';
 import { createHash } from 'node:crypto';
 

@@ -1,4 +1,4 @@
-import type { SignatureIn } from '#contracts/quotes';
+import type { SignatureIn } from '#contracts/quotes/quotes';
 import type { Result } from '#core/result';
 import { drawnSignature, type FileRefusal } from '#server/files/files';
 import type { Picture } from '#server/pictures/remadePicture';

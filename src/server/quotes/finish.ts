@@ -1,9 +1,9 @@
 import type { Instant } from '#core/calendar/instant';
-import type { QuoteFactOf } from '#core/quote/facts';
-import { type Offer, priceInputOf, termsOfOffer } from '#core/quote/offer';
+import type { QuoteFactOf } from '#core/quotes/facts';
+import { type Offer, priceInputOf, termsOfOffer } from '#core/quotes/offer';
 import { price } from '#core/price/price';
 import { ok, type Result } from '#core/result';
-import { insertBooking, type InsertRefusal } from '#server/booking/insertBooking';
+import { insertBooking, type InsertRefusal } from '#server/bookings/insertBooking';
 import type { Tx } from '#server/database/database';
 import type { business } from '#server/database/schema/business';
 import { clientLinks } from '#server/database/schema/clientLinks';

@@ -1,6 +1,6 @@
 import type { Instant } from '#core/calendar/instant';
-import type { Offer } from '#core/quote/offer';
-import { type Gap, readDraft } from '#core/quote/readDraft';
+import type { Offer } from '#core/quotes/offer';
+import { type Gap, readDraft } from '#core/quotes/readDraft';
 import { ok, refuse, type Result } from '#core/result';
 import type { Tx } from '#server/database/database';
 import { quoteRevisions } from '#server/database/schema/quotes';

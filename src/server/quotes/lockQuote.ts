@@ -1,9 +1,9 @@
-import type { Recorded } from '#core/actor/actor';
-import { quoteFactsRead } from '#core/kept/readFact';
+import type { Recorded } from '#core/people/actor';
+import { quoteFactsRead } from '#core/factCodec/readFact';
 import type { Instant } from '#core/calendar/instant';
-import type { QuoteFact, QuoteFactOf } from '#core/quote/facts';
-import type { Offer } from '#core/quote/offer';
-import { quoteStanding, type QuoteStanding } from '#core/quote/standing';
+import type { QuoteFact, QuoteFactOf } from '#core/quotes/facts';
+import type { Offer } from '#core/quotes/offer';
+import { quoteStanding, type QuoteStanding } from '#core/quotes/standing';
 import type { Database, Tx } from '#server/database/database';
 import { quoteFacts, quoteRevisions, quotes } from '#server/database/schema/quotes';
 import { words } from '#server/database/schema/words';

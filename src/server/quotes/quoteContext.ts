@@ -1,4 +1,4 @@
-import type { QuoteContext } from '#core/quote/readDraft';
+import type { QuoteContext } from '#core/quotes/readDraft';
 import { type TimeOfDay, wallTime } from '#core/calendar/wallTime';
 import { instantOfWall, localDate } from '#core/calendar/zoned';
 import type { Instant } from '#core/calendar/instant';

@@ -1,8 +1,8 @@
-import type { SignatureIn } from '#contracts/quotes';
+import type { SignatureIn } from '#contracts/quotes/quotes';
 import type { Instant } from '#core/calendar/instant';
-import type { Signature } from '#core/quote/acceptance';
-import type { QuoteFactOf } from '#core/quote/facts';
-import { canonicalText, type SignedDocument } from '#core/quote/signedDocument';
+import type { Signature } from '#core/quotes/acceptance';
+import type { QuoteFactOf } from '#core/quotes/facts';
+import { canonicalText, type SignedDocument } from '#core/quotes/signedDocument';
 import { signingConsent } from '#core/wording/consent';
 import type { Tx } from '#server/database/database';
 import { signedDocuments } from '#server/database/schema/quotes';

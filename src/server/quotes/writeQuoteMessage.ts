@@ -1,14 +1,14 @@
-import type { QuoteOccasion } from '#core/agenda/wantedQuoteErrands';
-import { clientSignatory } from '#core/agreement/agreement';
+import type { QuoteOccasion } from '#core/jobs/wantedQuoteErrands';
+import { clientSignatory } from '#core/agreements/agreement';
 import type { Instant } from '#core/calendar/instant';
-import { standingOfOffer } from '#core/quote/signedDocument';
-import { quoteStanding } from '#core/quote/standing';
+import { standingOfOffer } from '#core/quotes/signedDocument';
+import { quoteStanding } from '#core/quotes/standing';
 import type { Tx } from '#server/database/database';
 import { ownerRow } from '#server/database/ownerRow';
-import { writeLetter } from '#server/telling/write';
-import { type QuoteMessageAbout, quoteWording } from '#server/documents/quoteWording';
+import { writeLetter } from '#server/mail/notify/write';
+import { type QuoteMessageAbout, quoteWording } from '#server/mail/layout/quoteWording';
 import type { LoadedQuote } from '#server/quotes/lockQuote';
-import { wordingOf } from '#server/letters/wordingOf';
+import { wordingOf } from '#server/mail/letters/wordingOf';
 
 type Asked = {
   readonly id: string;

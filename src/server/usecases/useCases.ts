@@ -1,40 +1,40 @@
 import type { Deps } from '#server/deps';
-import {
-  creditDocument,
-  invoiceOnAccount,
-  issueDocument,
-  sendDocument,
-} from '#server/usecases/documents/issueDocument';
+import { creditDocument, invoiceOnAccount, issueDocument, sendDocument } from '#server/usecases/invoices/issueDocument';
 import { countTill } from '#server/usecases/books/countTill';
 import { bankPayout, closeBooks, saveAccounts, saveBooks } from '#server/usecases/books/books';
 import { saveClient } from '#server/usecases/clients/saveClient';
-import { saveDocuments } from '#server/usecases/documents/saveDocuments';
+import { saveDocuments } from '#server/usecases/invoices/saveDocuments';
 import { acceptGap } from '#server/usecases/bookings/acceptGap';
-import { abandonPayment } from '#server/usecases/paying/abandonPayment';
-import { askNow } from '#server/usecases/paying/askNow';
+import { abandonPayment } from '#server/usecases/payments/abandonPayment';
+import { askNow } from '#server/usecases/payments/askNow';
 import { cancelBooking, withdrawByLaw } from '#server/usecases/bookings/cancelBooking';
-import { chargeNow } from '#server/usecases/paying/chargeNow';
+import { chargeNow } from '#server/usecases/payments/chargeNow';
 import { changeBooking } from '#server/usecases/bookings/changeBooking';
-import { closeOut, releaseMany } from '#server/usecases/closing/closeOut';
-import { askForClaims, decideClaim, saveClaim, takeClaims, withdrawClaim } from '#server/usecases/closing/claims';
-import { broughtBack, notBack } from '#server/usecases/closing/backs';
-import { foreseeCourtesy, foreseePutRight, giveCourtesy, putRight } from '#server/usecases/closing/courtesy';
-import { putHold } from '#server/usecases/closing/putHold';
-import { agreeAnew, answerClaim } from '#server/usecases/clients/answerClaim';
+import { closeOut, releaseMany } from '#server/usecases/closeout/closeOut';
+import { askForClaims, decideClaim, saveClaim, takeClaims, withdrawClaim } from '#server/usecases/claims/claims';
+import { broughtBack, notBack } from '#server/usecases/returns/returns';
+import { foreseeCourtesy, foreseePutRight, giveCourtesy, putRight } from '#server/usecases/courtesies/courtesy';
+import { putHold } from '#server/usecases/closeout/putHold';
+import { agreeAnew, answerClaim } from '#server/usecases/claims/answerClaim';
 import { answerDispute, giveInDispute } from '#server/usecases/disputes/answerDispute';
-import { withdrawConsent } from '#server/usecases/clients/withdrawConsent';
-import { copyLink } from '#server/usecases/clients/copyLink';
+import { withdrawConsent } from '#server/usecases/paymentMethods/withdrawConsent';
+import { copyLink } from '#server/usecases/clientPage/copyLink';
 import { createBooking } from '#server/usecases/bookings/createBooking';
-import { giveUp } from '#server/usecases/paying/giveUp';
+import { giveUp } from '#server/usecases/payments/giveUp';
 import { answerRequest, confirmByClient } from '#server/usecases/bookings/answerRequest';
 import { answerAsk, askChange, previewMove } from '#server/usecases/bookings/askChange';
-import { useCard } from '#server/usecases/paying/useCard';
-import { invoiceRequest, recordRequestPayment } from '#server/usecases/credit/onRequests';
-import { copyRequestLink, createRequest, sendRequest, withdrawRequest } from '#server/usecases/credit/paymentRequests';
-import { payRequest } from '#server/usecases/credit/payRequest';
-import { connect, disconnect, finishConnecting, saveWays } from '#server/usecases/business/connect';
-import { chooseAccount } from '#server/usecases/bookings/chooseAccount';
-import { stopAtCounter, takeAtCounter } from '#server/usecases/paying/takeAtCounter';
+import { useCard } from '#server/usecases/paymentMethods/useCard';
+import { invoiceRequest, recordRequestPayment } from '#server/usecases/paymentRequests/onRequests';
+import {
+  copyRequestLink,
+  createRequest,
+  sendRequest,
+  withdrawRequest,
+} from '#server/usecases/paymentRequests/paymentRequests';
+import { payRequest } from '#server/usecases/paymentRequests/payRequest';
+import { connect, disconnect, finishConnecting, saveWays } from '#server/usecases/paymentMethods/connect';
+import { chooseAccount } from '#server/usecases/paymentMethods/chooseAccount';
+import { stopAtCounter, takeAtCounter } from '#server/usecases/payments/takeAtCounter';
 import {
   sellVoucher,
   useCredit,
@@ -45,32 +45,32 @@ import {
 } from '#server/usecases/credit/vouchers';
 import { orderVoucher, resendVoucher } from '#server/usecases/credit/orderVoucher';
 import { saveAccountLimit } from '#server/usecases/credit/saveAccountLimit';
-import { checkOut } from '#server/usecases/offer/checkOut';
-import { sendCode, useCode } from '#server/usecases/clients/confirmDevice';
-import { payCheckout } from '#server/usecases/paying/payCheckout';
-import { giveCard, payByClient } from '#server/usecases/paying/payByClient';
+import { checkOut } from '#server/usecases/checkout/checkOut';
+import { sendCode, useCode } from '#server/usecases/clientPage/confirmDevice';
+import { payCheckout } from '#server/usecases/checkout/payCheckout';
+import { giveCard, payByClient } from '#server/usecases/payments/payByClient';
 import { addDate, blockPlace, callOffDate, freePlace, saveHours, savePlace } from '#server/usecases/places/places';
-import { changeServices, saveService, saveTaxes } from '#server/usecases/offer/services';
-import { applyTerms, giveTerms, publishTerms } from '#server/usecases/offer/terms';
-import { recordPayment } from '#server/usecases/paying/recordPayment';
+import { changeServices, saveService, saveTaxes } from '#server/usecases/catalogue/services';
+import { applyTerms, giveTerms, publishTerms } from '#server/usecases/catalogue/terms';
+import { recordPayment } from '#server/usecases/payments/recordPayment';
 import { acceptQuote, convertQuote, signByBusiness, signQuote } from '#server/usecases/quotes/acceptQuote';
 import { createQuote } from '#server/usecases/quotes/createQuote';
 import { readFile, uploadFile } from '#server/files/files';
-import { giveBill, saveBookingBill } from '#server/usecases/clients/giveBill';
-import { askPayer } from '#server/usecases/clients/askPayer';
+import { giveBill, saveBookingBill } from '#server/usecases/clientPage/giveBill';
+import { askPayer } from '#server/usecases/clientPage/askPayer';
 import { saveAgreement, saveTemplate } from '#server/usecases/quotes/quoteTemplates';
 import { chooseOnQuote, writeOnQuote } from '#server/usecases/quotes/readQuote';
-import { saveSafety, stopBooking } from '#server/usecases/business/safety';
-import { beginOffer, saveBegun, testAccount } from '#server/usecases/business/begin';
-import { cleanBooks, triedCopy } from '#server/usecases/business/cleanBooks';
+import { saveSafety, stopBooking } from '#server/usecases/settings/safety';
+import { beginOffer, saveBegun, testAccount } from '#server/usecases/settings/begin';
+import { cleanBooks, triedCopy } from '#server/usecases/settings/cleanBooks';
 import { moveUnit } from '#server/usecases/places/moveUnit';
-import { savePage, saveStyle, saveTold } from '#server/usecases/business/saveSettings';
-import { saveBusiness } from '#server/usecases/business/saveBusiness';
+import { savePage, saveStyle, saveTold } from '#server/usecases/settings/saveSettings';
+import { saveBusiness } from '#server/usecases/settings/saveBusiness';
 import { saveQuote } from '#server/usecases/quotes/saveQuote';
 import { answerQuestion, copyQuoteLink, renewQuote, sendQuote, withdrawQuote } from '#server/usecases/quotes/sendQuote';
 import { signChange } from '#server/usecases/quotes/signChange';
 import { recallMessage } from '#server/usecases/messages/recallMessage';
-import { giveUpOn, tryThrough } from '#server/usecases/through/tryThrough';
+import { giveUpOn, tryThrough } from '#server/usecases/failures/retryFailure';
 import { saveWording } from '#server/usecases/messages/saveWording';
 
 /** Every use case, given what it needs. */

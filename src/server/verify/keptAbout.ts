@@ -1,4 +1,4 @@
-import type { JournalEntry } from '#core/journal/entry';
+import type { JournalEntry } from '#core/books/journal/entry';
 import type { Database } from '#server/database/database';
 import { journalEntries, journalLines } from '#server/database/schema/journal';
 import { type Difference, listDiffers } from '#server/verify/differs';

@@ -1,4 +1,4 @@
-import { type LoadedBooking, readBookingsAfter } from '#server/booking/lockBooking';
+import { type LoadedBooking, readBookingsAfter } from '#server/bookings/lockBooking';
 import type { Database, Tx } from '#server/database/database';
 import { covers, dueParts, facts as factTable, summaries } from '#server/database/schema/bookings';
 import { journalEntries, journalLines } from '#server/database/schema/journal';

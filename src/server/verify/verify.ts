@@ -1,5 +1,5 @@
-import { ledgerOf } from '#core/booking/ledger';
-import { accounts } from '#core/journal/entry';
+import { ledgerOf } from '#core/bookings/ledger';
+import { accounts } from '#core/books/journal/entry';
 import { sum } from '#core/money/minor';
 import { rowsOf } from '#server/database/database';
 import { bookings } from '#server/database/schema/bookings';
@@ -16,7 +16,7 @@ import { verifyJournal } from '#server/verify/verifyJournal';
 import { verifyQuotes } from '#server/verify/verifyQuotes';
 import { verifyErrandsApart, verifyUnbooked } from '#server/verify/verifyUnbooked';
 import { verifyWords } from '#server/verify/verifyWords';
-import { processorOf } from '#server/ways/payAccounts';
+import { processorOf } from '#server/paymentMethods/payAccounts';
 import { sql } from 'drizzle-orm';
 
 /** Told how many bookings were gone through, of how many; says `false` to stop there. */

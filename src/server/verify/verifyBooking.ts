@@ -1,13 +1,13 @@
-import { wantedErrands } from '#core/agenda/wantedErrands';
-import type { Ledger } from '#core/booking/ledger';
-import { type Standing, standing } from '#core/booking/standing';
+import { wantedErrands } from '#core/jobs/wantedErrands';
+import type { Ledger } from '#core/bookings/ledger';
+import { type Standing, standing } from '#core/bookings/standing';
 import { secondsOf, type Instant } from '#core/calendar/instant';
-import { dealOf } from '#server/booking/dealOf';
-import { agreedOf, type LoadedBooking } from '#server/booking/lockBooking';
-import { coverOf, duePartsOf, summaryOf } from '#server/booking/summaryOf';
-import { asOfNow } from '#server/booking/seenUntil';
-import { ofDocuments } from '#server/errands/rewriteErrands';
-import { documentOfCause } from '#server/letters/writeDocumentLetter';
+import { dealOf } from '#server/bookings/dealOf';
+import { agreedOf, type LoadedBooking } from '#server/bookings/lockBooking';
+import { coverOf, duePartsOf, summaryOf } from '#server/bookings/summaryOf';
+import { asOfNow } from '#server/bookings/seenUntil';
+import { ofDocuments } from '#server/jobs/plan/rewriteErrands';
+import { documentOfCause } from '#server/mail/letters/writeDocumentLetter';
 import { type Difference, differs, listDiffers } from '#server/verify/differs';
 import type { Piece } from '#server/verify/readPiece';
 

@@ -1,4 +1,4 @@
-import { accounts, type Account } from '#core/journal/entry';
+import { accounts, type Account } from '#core/books/journal/entry';
 import { sum } from '#core/money/minor';
 import { creditOfAll, onVouchers } from '#server/credit/balances';
 import type { Database } from '#server/database/database';

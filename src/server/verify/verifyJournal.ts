@@ -1,9 +1,9 @@
-import { emptyLedger, type Ledger, withFact } from '#core/booking/ledger';
-import { accounts } from '#core/journal/entry';
-import { entryUnder, postingRules } from '#core/journal/entryForFact';
+import { emptyLedger, type Ledger, withFact } from '#core/bookings/ledger';
+import { accounts } from '#core/books/journal/entry';
+import { entryUnder, postingRules } from '#core/books/journal/entryForFact';
 import { minor, sum } from '#core/money/minor';
 import { taxSum } from '#core/price/taxSums';
-import type { LoadedBooking } from '#server/booking/lockBooking';
+import type { LoadedBooking } from '#server/bookings/lockBooking';
 import { keptLineText, lineText } from '#server/verify/lineText';
 import { type Difference, differs, listDiffers } from '#server/verify/differs';
 import type { Piece } from '#server/verify/readPiece';

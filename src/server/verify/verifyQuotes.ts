@@ -1,8 +1,8 @@
-import type { Recorded } from '#core/actor/actor';
+import type { Recorded } from '#core/people/actor';
 import type { Instant } from '#core/calendar/instant';
-import { wantedQuoteErrands } from '#core/agenda/wantedQuoteErrands';
-import { erasedDocument, erasedDraft, erasedOffer } from '#core/kept/erased';
-import type { QuoteFactOf } from '#core/quote/facts';
+import { wantedQuoteErrands } from '#core/jobs/wantedQuoteErrands';
+import { erasedDocument, erasedDraft, erasedOffer } from '#core/factCodec/erased';
+import type { QuoteFactOf } from '#core/quotes/facts';
 import { signedDocuments } from '#server/database/schema/quotes';
 import { errands, messages } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';

@@ -1,7 +1,7 @@
-import { voucherSold } from '#core/journal/otherEntries';
-import { entryForRequest } from '#core/journal/requestEntries';
+import { voucherSold } from '#core/books/journal/otherEntries';
+import { entryForRequest } from '#core/books/journal/requestEntries';
 import { minor } from '#core/money/minor';
-import { factsOfRequests } from '#server/requests/requestFacts';
+import { factsOfRequests } from '#server/paymentRequests/requestFacts';
 import type { Database } from '#server/database/database';
 import { paymentRequests } from '#server/database/schema/credit';
 import { compareAbout, type Compared, type Expected, pieceSize } from '#server/verify/keptAbout';

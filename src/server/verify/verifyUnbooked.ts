@@ -9,8 +9,8 @@ import {
   tillDifference,
   voucherExpired,
   voucherSold,
-} from '#core/journal/otherEntries';
-import type { BareFact } from '#core/kept/words';
+} from '#core/books/journal/otherEntries';
+import type { BareFact } from '#core/factCodec/personalData';
 import { minor, zero } from '#core/money/minor';
 import { type Database, rowsOf } from '#server/database/database';
 import { facts } from '#server/database/schema/bookings';

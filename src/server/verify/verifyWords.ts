@@ -1,4 +1,4 @@
-import { bookingWords, quoteWords, requestWords } from '#core/kept/words';
+import { bookingWords, quoteWords, requestWords } from '#core/factCodec/personalData';
 import { type Database, rowsOf, type Tx } from '#server/database/database';
 import { facts } from '#server/database/schema/bookings';
 import { requestFacts } from '#server/database/schema/credit';

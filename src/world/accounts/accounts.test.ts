@@ -4,7 +4,7 @@ import { readBankAccount, testBankAccount, testBankAccounts } from '#world/accou
 import { testNumber } from '#world/cardNetwork/testCards';
 import { expect } from 'chai';
 import { randomUUID } from 'node:crypto';
-import { processorOf } from '#server/ways/payAccounts';
+import { processorOf } from '#server/paymentMethods/payAccounts';
 import { connected, type Installation, installation } from '../../../testing/installation';
 
 describe('made-up bank accounts', () => {

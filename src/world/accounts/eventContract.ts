@@ -1,6 +1,6 @@
 import { Currency, Moment, Money } from '#contracts/core/parts';
 import type { ProcessorEvent, ProcessorNews } from '#server/ports';
-import { disputeFamilies } from '#core/after/said';
+import { disputeFamilies } from '#core/claims/said';
 import type { Minor } from '#core/money/minor';
 import { z } from 'zod';
 

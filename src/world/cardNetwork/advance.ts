@@ -1,6 +1,6 @@
 import { addHours, type Instant } from '#core/calendar/instant';
 import { minor } from '#core/money/minor';
-import type { ProcessorAnswer } from '#core/paying/answer';
+import type { ProcessorAnswer } from '#core/payments/answer';
 import type { Clock } from '#server/ports';
 import { accounts } from '#world/accounts/tables';
 import { appendEvent } from '#world/cardNetwork/events';

@@ -1,5 +1,5 @@
-import { decisiveEvidence, type EvidenceKind } from '#core/after/evidence';
-import type { DisputeFamily } from '#core/after/said';
+import { decisiveEvidence, type EvidenceKind } from '#core/disputes/evidence';
+import type { DisputeFamily } from '#core/claims/said';
 import { addHours, type Instant } from '#core/calendar/instant';
 import { type Minor, minor } from '#core/money/minor';
 import type { Clock, DisputeAnswered } from '#server/ports';

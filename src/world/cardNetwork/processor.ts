@@ -1,6 +1,6 @@
 import { addHours, type Instant } from '#core/calendar/instant';
 import { type Minor, minor } from '#core/money/minor';
-import type { ProcessorAnswer } from '#core/paying/answer';
+import type { ProcessorAnswer } from '#core/payments/answer';
 import type { CardProcessor, Clock, ProcessorEvent } from '#server/ports';
 import { decide } from '#world/cardNetwork/decide';
 import { answerDispute, disputeMoment, giveInDispute } from '#world/cardNetwork/disputes';

@@ -1,6 +1,6 @@
 import { addHours, addSeconds, type Instant } from '#core/calendar/instant';
 import { type Minor, minor, sum } from '#core/money/minor';
-import type { ProcessorAnswer } from '#core/paying/answer';
+import type { ProcessorAnswer } from '#core/payments/answer';
 import type { Abilities } from '#server/ports';
 import { descriptionOf, processorFee } from '#world/accounts/catalogue';
 import type { NetworkRequest } from '#world/cardNetwork/request';

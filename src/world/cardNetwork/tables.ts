@@ -1,8 +1,8 @@
 import type { Instant } from '#core/calendar/instant';
 import type { Minor } from '#core/money/minor';
-import type { EvidenceKind } from '#core/after/evidence';
-import type { DisputeFamily } from '#core/after/said';
-import type { ProcessorAnswer } from '#core/paying/answer';
+import type { EvidenceKind } from '#core/disputes/evidence';
+import type { DisputeFamily } from '#core/claims/said';
+import type { ProcessorAnswer } from '#core/payments/answer';
 import type { ProcessorEvent } from '#server/ports';
 import type { BankBehaviour } from '#world/accounts/testBankAccounts';
 import type { CardBehaviour } from '#world/cardNetwork/testCards';

@@ -1,4 +1,4 @@
-import { hasCheckDigit } from '#core/paying/cardNumber';
+import { hasCheckDigit } from '#core/payments/cardNumber';
 
 /** What a made-up card does. The digits 5 and 6 of its number tell. */
 export const testCards = {

@@ -1,4 +1,4 @@
-import { OnBooking } from '#contracts/owner';
+import { OnBooking } from '#contracts/bookings/owner';
 import { acceptGap } from '#contracts/routes/bookings/acceptGap';
 import { served } from '#contracts/routes/served';
 

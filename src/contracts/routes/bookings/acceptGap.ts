@@ -1,4 +1,4 @@
-import type { OnBooking } from '#contracts/owner';
+import type { OnBooking } from '#contracts/bookings/owner';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

@@ -1,4 +1,4 @@
-import { AnswerAsk } from '#contracts/owner';
+import { AnswerAsk } from '#contracts/bookings/owner';
 import { answerAsk } from '#contracts/routes/bookings/answerAsk';
 import { served } from '#contracts/routes/served';
 

@@ -1,4 +1,4 @@
-import type { AnswerAsk } from '#contracts/owner';
+import type { AnswerAsk } from '#contracts/bookings/owner';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

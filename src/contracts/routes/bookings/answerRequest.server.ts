@@ -1,4 +1,4 @@
-import { AnswerRequest } from '#contracts/owner';
+import { AnswerRequest } from '#contracts/bookings/owner';
 import { answerRequest } from '#contracts/routes/bookings/answerRequest';
 import { served } from '#contracts/routes/served';
 

@@ -1,4 +1,4 @@
-import type { AnswerRequest } from '#contracts/owner';
+import type { AnswerRequest } from '#contracts/bookings/owner';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

@@ -1,4 +1,4 @@
-import { BookingsQueryIn } from '#contracts/bookingsQuery';
+import { BookingsQueryIn } from '#contracts/bookings/bookingsQuery';
 import { bookingsList } from '#contracts/routes/bookings/bookingsList';
 import { served } from '#contracts/routes/served';
 

@@ -1,4 +1,4 @@
-import { CancelBooking } from '#contracts/owner';
+import { CancelBooking } from '#contracts/bookings/owner';
 import { cancelBooking } from '#contracts/routes/bookings/cancelBooking';
 import { served } from '#contracts/routes/served';
 

@@ -1,6 +1,6 @@
-import type { CancelBooking } from '#contracts/owner';
+import type { CancelBooking } from '#contracts/bookings/owner';
 import { route } from '#contracts/routes/route';
-import type { BookingCancellation } from '#core/booking/cancellationOf';
+import type { BookingCancellation } from '#core/bookings/cancellationOf';
 import type { z } from 'zod';
 
 export const cancelBooking = route<z.input<typeof CancelBooking>, BookingCancellation>()('/api/bookings/cancel', [

@@ -1,4 +1,4 @@
-import { ChangeBooking } from '#contracts/change';
+import { ChangeBooking } from '#contracts/bookings/change';
 import { changeBooking } from '#contracts/routes/bookings/changeBooking';
 import { served, sizes } from '#contracts/routes/served';
 

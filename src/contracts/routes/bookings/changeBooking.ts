@@ -1,4 +1,4 @@
-import type { ChangeBooking } from '#contracts/change';
+import type { ChangeBooking } from '#contracts/bookings/change';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

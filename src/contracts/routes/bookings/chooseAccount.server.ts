@@ -1,6 +1,6 @@
 import { chooseAccount } from '#contracts/routes/bookings/chooseAccount';
 import { served } from '#contracts/routes/served';
-import { ChooseAccount } from '#contracts/ways';
+import { ChooseAccount } from '#contracts/paymentMethods/paymentMethods';
 
 export const chooseAccountServed = served(chooseAccount, {
   in: ChooseAccount,

@@ -1,5 +1,5 @@
 import { route } from '#contracts/routes/route';
-import type { ChooseAccount } from '#contracts/ways';
+import type { ChooseAccount } from '#contracts/paymentMethods/paymentMethods';
 import type { z } from 'zod';
 
 export const chooseAccount = route<z.input<typeof ChooseAccount>, null>()('/api/bookings/choose-account', [

@@ -1,4 +1,4 @@
-import { OnBooking } from '#contracts/owner';
+import { OnBooking } from '#contracts/bookings/owner';
 import { copyLink } from '#contracts/routes/bookings/copyLink';
 import { served } from '#contracts/routes/served';
 

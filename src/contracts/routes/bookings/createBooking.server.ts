@@ -1,4 +1,4 @@
-import { CreateBooking } from '#contracts/owner';
+import { CreateBooking } from '#contracts/bookings/owner';
 import { createBooking } from '#contracts/routes/bookings/createBooking';
 import { served, sizes } from '#contracts/routes/served';
 

@@ -1,4 +1,4 @@
-import type { CreateBooking } from '#contracts/owner';
+import type { CreateBooking } from '#contracts/bookings/owner';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

@@ -1,4 +1,4 @@
-import { GiveUp } from '#contracts/change';
+import { GiveUp } from '#contracts/bookings/change';
 import { giveUp } from '#contracts/routes/bookings/giveUp';
 import { served } from '#contracts/routes/served';
 

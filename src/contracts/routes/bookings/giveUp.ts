@@ -1,4 +1,4 @@
-import type { GiveUp } from '#contracts/change';
+import type { GiveUp } from '#contracts/bookings/change';
 import { route } from '#contracts/routes/route';
 import type { Minor } from '#core/money/minor';
 import type { z } from 'zod';

@@ -1,4 +1,4 @@
-import { BankPayout } from '#contracts/books';
+import { BankPayout } from '#contracts/books/books';
 import { bankPayout } from '#contracts/routes/books/bankPayout';
 import { served } from '#contracts/routes/served';
 

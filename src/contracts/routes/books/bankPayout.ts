@@ -1,4 +1,4 @@
-import type { BankPayout } from '#contracts/books';
+import type { BankPayout } from '#contracts/books/books';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

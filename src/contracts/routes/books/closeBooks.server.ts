@@ -1,4 +1,4 @@
-import { CloseBooks } from '#contracts/books';
+import { CloseBooks } from '#contracts/books/books';
 import { closeBooks } from '#contracts/routes/books/closeBooks';
 import { served } from '#contracts/routes/served';
 

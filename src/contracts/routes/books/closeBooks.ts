@@ -1,4 +1,4 @@
-import type { CloseBooks } from '#contracts/books';
+import type { CloseBooks } from '#contracts/books/books';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

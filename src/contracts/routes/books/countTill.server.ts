@@ -1,4 +1,4 @@
-import { CountTill } from '#contracts/books';
+import { CountTill } from '#contracts/books/books';
 import { countTill } from '#contracts/routes/books/countTill';
 import { served } from '#contracts/routes/served';
 

@@ -1,4 +1,4 @@
-import type { CountTill } from '#contracts/books';
+import type { CountTill } from '#contracts/books/books';
 import { route } from '#contracts/routes/route';
 import type { Minor } from '#core/money/minor';
 import type { z } from 'zod';

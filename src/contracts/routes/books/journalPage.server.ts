@@ -1,4 +1,4 @@
-import { JournalQuery } from '#contracts/books';
+import { JournalQuery } from '#contracts/books/books';
 import { journalPage } from '#contracts/routes/books/journalPage';
 import { served } from '#contracts/routes/served';
 

@@ -1,5 +1,5 @@
-import type { JournalQuery } from '#contracts/books';
-import type { JournalPageView } from '#contracts/booksViews';
+import type { JournalQuery } from '#contracts/books/books';
+import type { JournalPageView } from '#contracts/books/views';
 import { view } from '#contracts/routes/route';
 import type { z } from 'zod';
 

@@ -1,4 +1,4 @@
-import { ReportQuery } from '#contracts/books';
+import { ReportQuery } from '#contracts/books/books';
 import { reportView } from '#contracts/routes/books/reportView';
 import { served } from '#contracts/routes/served';
 

@@ -1,5 +1,5 @@
-import type { ReportQuery } from '#contracts/books';
-import type { ReportView } from '#contracts/booksViews';
+import type { ReportQuery } from '#contracts/books/books';
+import type { ReportView } from '#contracts/books/views';
 import { view } from '#contracts/routes/route';
 import type { z } from 'zod';
 

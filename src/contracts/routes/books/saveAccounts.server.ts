@@ -1,4 +1,4 @@
-import { SaveAccounts } from '#contracts/books';
+import { SaveAccounts } from '#contracts/books/books';
 import { saveAccounts } from '#contracts/routes/books/saveAccounts';
 import { served } from '#contracts/routes/served';
 

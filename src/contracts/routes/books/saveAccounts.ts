@@ -1,4 +1,4 @@
-import type { SaveAccounts } from '#contracts/books';
+import type { SaveAccounts } from '#contracts/books/books';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

@@ -1,4 +1,4 @@
-import { SaveBooks } from '#contracts/books';
+import { SaveBooks } from '#contracts/books/books';
 import { saveBooks } from '#contracts/routes/books/saveBooks';
 import { served } from '#contracts/routes/served';
 

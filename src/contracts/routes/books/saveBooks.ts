@@ -1,4 +1,4 @@
-import type { SaveBooks } from '#contracts/books';
+import type { SaveBooks } from '#contracts/books/books';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

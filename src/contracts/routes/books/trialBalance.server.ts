@@ -1,4 +1,4 @@
-import { DayQuery } from '#contracts/books';
+import { DayQuery } from '#contracts/books/books';
 import { trialBalance } from '#contracts/routes/books/trialBalance';
 import { served } from '#contracts/routes/served';
 

@@ -1,5 +1,5 @@
-import type { DayQuery } from '#contracts/books';
-import type { TrialBalance } from '#contracts/booksViews';
+import type { DayQuery } from '#contracts/books/books';
+import type { TrialBalance } from '#contracts/books/views';
 import { view } from '#contracts/routes/route';
 import type { z } from 'zod';
 

@@ -1,4 +1,4 @@
-import { BeginOffer } from '#contracts/begin';
+import { BeginOffer } from '#contracts/settings/begin';
 import { beginOffer } from '#contracts/routes/business/beginOffer';
 import { served, sizes } from '#contracts/routes/served';
 

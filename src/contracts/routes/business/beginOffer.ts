@@ -1,4 +1,4 @@
-import type { BeginOffer } from '#contracts/begin';
+import type { BeginOffer } from '#contracts/settings/begin';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

@@ -1,4 +1,4 @@
-import { CleanBooks } from '#contracts/begin';
+import { CleanBooks } from '#contracts/settings/begin';
 import { cleanBooks } from '#contracts/routes/business/cleanBooks';
 import { served } from '#contracts/routes/served';
 

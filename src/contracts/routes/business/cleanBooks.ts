@@ -1,4 +1,4 @@
-import type { CleanBooks } from '#contracts/begin';
+import type { CleanBooks } from '#contracts/settings/begin';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

@@ -1,4 +1,4 @@
-import { SaveBegun } from '#contracts/begin';
+import { SaveBegun } from '#contracts/settings/begin';
 import { saveBegun } from '#contracts/routes/business/saveBegun';
 import { served } from '#contracts/routes/served';
 

@@ -1,4 +1,4 @@
-import type { SaveBegun } from '#contracts/begin';
+import type { SaveBegun } from '#contracts/settings/begin';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

@@ -1,4 +1,4 @@
-import { SaveBusiness } from '#contracts/business';
+import { SaveBusiness } from '#contracts/settings/business';
 import { saveBusiness } from '#contracts/routes/business/saveBusiness';
 import { served, sizes } from '#contracts/routes/served';
 

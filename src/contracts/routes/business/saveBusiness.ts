@@ -1,4 +1,4 @@
-import type { SaveBusiness } from '#contracts/business';
+import type { SaveBusiness } from '#contracts/settings/business';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

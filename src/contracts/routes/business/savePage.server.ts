@@ -1,4 +1,4 @@
-import { SavePage } from '#contracts/business';
+import { SavePage } from '#contracts/settings/business';
 import { savePage } from '#contracts/routes/business/savePage';
 import { served } from '#contracts/routes/served';
 

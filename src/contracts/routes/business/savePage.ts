@@ -1,4 +1,4 @@
-import type { SavePage } from '#contracts/business';
+import type { SavePage } from '#contracts/settings/business';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

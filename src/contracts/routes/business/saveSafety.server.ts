@@ -1,4 +1,4 @@
-import { SaveSafety } from '#contracts/door';
+import { SaveSafety } from '#contracts/auth/auth';
 import { saveSafety } from '#contracts/routes/business/saveSafety';
 import { served } from '#contracts/routes/served';
 

@@ -1,4 +1,4 @@
-import type { SaveSafety } from '#contracts/door';
+import type { SaveSafety } from '#contracts/auth/auth';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

@@ -1,4 +1,4 @@
-import { SaveStyle } from '#contracts/business';
+import { SaveStyle } from '#contracts/settings/business';
 import { saveStyle } from '#contracts/routes/business/saveStyle';
 import { served } from '#contracts/routes/served';
 

@@ -1,4 +1,4 @@
-import type { SaveStyle } from '#contracts/business';
+import type { SaveStyle } from '#contracts/settings/business';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

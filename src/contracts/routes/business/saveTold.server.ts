@@ -1,4 +1,4 @@
-import { SaveTold } from '#contracts/business';
+import { SaveTold } from '#contracts/settings/business';
 import { saveTold } from '#contracts/routes/business/saveTold';
 import { served } from '#contracts/routes/served';
 

@@ -1,4 +1,4 @@
-import type { SaveTold } from '#contracts/business';
+import type { SaveTold } from '#contracts/settings/business';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

@@ -1,4 +1,4 @@
 import { view } from '#contracts/routes/route';
-import type { Shell } from '#contracts/views';
+import type { Shell } from '#contracts/bookings/views';
 
 export const shell = view<object, Shell>('/api/shell');

@@ -1,4 +1,4 @@
-import { StopBooking } from '#contracts/door';
+import { StopBooking } from '#contracts/auth/auth';
 import { stopBooking } from '#contracts/routes/business/stopBooking';
 import { served } from '#contracts/routes/served';
 

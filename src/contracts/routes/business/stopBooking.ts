@@ -1,4 +1,4 @@
-import type { StopBooking } from '#contracts/door';
+import type { StopBooking } from '#contracts/auth/auth';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

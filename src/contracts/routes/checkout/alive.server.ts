@@ -1,4 +1,4 @@
-import { OnCheckout } from '#contracts/checkout';
+import { OnCheckout } from '#contracts/checkout/checkout';
 import { alive } from '#contracts/routes/checkout/alive';
 import { served } from '#contracts/routes/served';
 

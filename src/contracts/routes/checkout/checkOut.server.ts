@@ -1,4 +1,4 @@
-import { CheckOut } from '#contracts/checkout';
+import { CheckOut } from '#contracts/checkout/checkout';
 import { checkOut } from '#contracts/routes/checkout/checkOut';
 import { served, sizes } from '#contracts/routes/served';
 

@@ -1,4 +1,4 @@
-import type { CheckOut } from '#contracts/checkout';
+import type { CheckOut } from '#contracts/checkout/checkout';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

@@ -1,4 +1,4 @@
-import { CreditOnCheckout } from '#contracts/credit';
+import { CreditOnCheckout } from '#contracts/credit/credit';
 import { creditOnCheckout } from '#contracts/routes/checkout/creditOnCheckout';
 import { served } from '#contracts/routes/served';
 

@@ -1,4 +1,4 @@
-import { FreeQuery } from '#contracts/checkout';
+import { FreeQuery } from '#contracts/checkout/checkout';
 import { free } from '#contracts/routes/checkout/free';
 import { served, sizes } from '#contracts/routes/served';
 

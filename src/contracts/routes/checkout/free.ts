@@ -1,7 +1,7 @@
-import type { FreeQuery } from '#contracts/checkout';
+import type { FreeQuery } from '#contracts/checkout/checkout';
 import { view } from '#contracts/routes/route';
-import type { FreeDay } from '#core/availability/freeDays';
-import type { FreeStart } from '#core/availability/freeDays';
+import type { FreeDay } from '#core/places/freeDays';
+import type { FreeStart } from '#core/places/freeDays';
 import type { z } from 'zod';
 
 export const free = view<

@@ -1,4 +1,4 @@
-import { OrderVoucher } from '#contracts/credit';
+import { OrderVoucher } from '#contracts/credit/credit';
 import { orderVoucher } from '#contracts/routes/checkout/orderVoucher';
 import { served } from '#contracts/routes/served';
 

@@ -1,4 +1,4 @@
-import { PayCheckout } from '#contracts/checkout';
+import { PayCheckout } from '#contracts/checkout/checkout';
 import { payCheckout } from '#contracts/routes/checkout/payCheckout';
 import { served } from '#contracts/routes/served';
 

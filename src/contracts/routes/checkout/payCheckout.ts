@@ -1,5 +1,5 @@
-import type { PayCheckout } from '#contracts/checkout';
-import type { PayOutcome } from '#contracts/payOutcome';
+import type { PayCheckout } from '#contracts/checkout/checkout';
+import type { PayOutcome } from '#contracts/payments/payOutcome';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

@@ -1,4 +1,4 @@
-import { VoucherOnCheckout } from '#contracts/credit';
+import { VoucherOnCheckout } from '#contracts/credit/credit';
 import { voucherOnCheckout } from '#contracts/routes/checkout/voucherOnCheckout';
 import { served } from '#contracts/routes/served';
 

@@ -1,4 +1,4 @@
-import { OnLink } from '#contracts/client';
+import { OnLink } from '#contracts/clientPage/client';
 import { abandon } from '#contracts/routes/client/abandon';
 import { served } from '#contracts/routes/served';
 

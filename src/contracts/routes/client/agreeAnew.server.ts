@@ -1,4 +1,4 @@
-import { AgreeAnew } from '#contracts/after';
+import { AgreeAnew } from '#contracts/claims/after';
 import { agreeAnew } from '#contracts/routes/client/agreeAnew';
 import { served } from '#contracts/routes/served';
 

@@ -1,6 +1,6 @@
-import type { AgreeAnew } from '#contracts/after';
+import type { AgreeAnew } from '#contracts/claims/after';
 import { route } from '#contracts/routes/route';
-import type { PayOutcome } from '#contracts/payOutcome';
+import type { PayOutcome } from '#contracts/payments/payOutcome';
 import type { z } from 'zod';
 
 export const agreeAnew = route<z.input<typeof AgreeAnew>, PayOutcome>()('/api/client/agree-anew', [

@@ -1,4 +1,4 @@
-import { AnswerClaim } from '#contracts/after';
+import { AnswerClaim } from '#contracts/claims/after';
 import { answerClaim } from '#contracts/routes/client/answerClaim';
 import { served } from '#contracts/routes/served';
 

@@ -1,4 +1,4 @@
-import type { AnswerClaim } from '#contracts/after';
+import type { AnswerClaim } from '#contracts/claims/after';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

@@ -1,4 +1,4 @@
-import { AskChange } from '#contracts/client';
+import { AskChange } from '#contracts/clientPage/client';
 import { askChange } from '#contracts/routes/client/askChange';
 import { served } from '#contracts/routes/served';
 

@@ -1,4 +1,4 @@
-import type { AskChange } from '#contracts/client';
+import type { AskChange } from '#contracts/clientPage/client';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

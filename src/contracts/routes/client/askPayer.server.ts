@@ -1,4 +1,4 @@
-import { AskPayer } from '#contracts/client';
+import { AskPayer } from '#contracts/clientPage/client';
 import { askPayer } from '#contracts/routes/client/askPayer';
 import { served } from '#contracts/routes/served';
 

@@ -1,4 +1,4 @@
-import type { AskPayer } from '#contracts/client';
+import type { AskPayer } from '#contracts/clientPage/client';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

@@ -1,4 +1,4 @@
-import { OnLink } from '#contracts/client';
+import { OnLink } from '#contracts/clientPage/client';
 import { confirm } from '#contracts/routes/client/confirm';
 import { served } from '#contracts/routes/served';
 

@@ -1,4 +1,4 @@
-import { GiveBill } from '#contracts/clients';
+import { GiveBill } from '#contracts/clients/clients';
 import { giveBill } from '#contracts/routes/client/giveBill';
 import { served } from '#contracts/routes/served';
 

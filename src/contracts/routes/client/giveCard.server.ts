@@ -1,4 +1,4 @@
-import { GiveCard } from '#contracts/client';
+import { GiveCard } from '#contracts/clientPage/client';
 import { giveCard } from '#contracts/routes/client/giveCard';
 import { served } from '#contracts/routes/served';
 

@@ -1,5 +1,5 @@
-import type { GiveCard } from '#contracts/client';
-import type { PayOutcome } from '#contracts/payOutcome';
+import type { GiveCard } from '#contracts/clientPage/client';
+import type { PayOutcome } from '#contracts/payments/payOutcome';
 import { payCodes } from '#contracts/routes/client/payCodes';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';

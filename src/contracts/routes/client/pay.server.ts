@@ -1,4 +1,4 @@
-import { PayByClient } from '#contracts/client';
+import { PayByClient } from '#contracts/clientPage/client';
 import { pay } from '#contracts/routes/client/pay';
 import { served } from '#contracts/routes/served';
 

@@ -1,4 +1,4 @@
-import { PayRequest } from '#contracts/credit';
+import { PayRequest } from '#contracts/credit/credit';
 import { payRequest } from '#contracts/routes/client/payRequest';
 import { served } from '#contracts/routes/served';
 

@@ -1,5 +1,5 @@
-import type { PayRequest } from '#contracts/credit';
-import type { PayOutcome } from '#contracts/payOutcome';
+import type { PayRequest } from '#contracts/credit/credit';
+import type { PayOutcome } from '#contracts/payments/payOutcome';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

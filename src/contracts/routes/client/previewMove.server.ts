@@ -1,4 +1,4 @@
-import { PreviewMove } from '#contracts/client';
+import { PreviewMove } from '#contracts/clientPage/client';
 import { previewMove } from '#contracts/routes/client/previewMove';
 import { served } from '#contracts/routes/served';
 

@@ -1,4 +1,4 @@
-import type { PreviewMove } from '#contracts/client';
+import type { PreviewMove } from '#contracts/clientPage/client';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

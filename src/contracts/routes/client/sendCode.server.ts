@@ -1,4 +1,4 @@
-import { OnLink } from '#contracts/client';
+import { OnLink } from '#contracts/clientPage/client';
 import { sendCode } from '#contracts/routes/client/sendCode';
 import { served } from '#contracts/routes/served';
 

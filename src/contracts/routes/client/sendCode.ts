@@ -1,4 +1,4 @@
-import type { OnLink } from '#contracts/client';
+import type { OnLink } from '#contracts/clientPage/client';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

@@ -1,4 +1,4 @@
-import { SignQuote } from '#contracts/quotes';
+import { SignQuote } from '#contracts/quotes/quotes';
 import { signChange } from '#contracts/routes/client/signChange';
 import { served, sizes } from '#contracts/routes/served';
 

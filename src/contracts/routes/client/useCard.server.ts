@@ -1,4 +1,4 @@
-import { UseCard } from '#contracts/client';
+import { UseCard } from '#contracts/clientPage/client';
 import { useCard } from '#contracts/routes/client/useCard';
 import { served } from '#contracts/routes/served';
 

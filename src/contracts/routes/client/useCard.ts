@@ -1,4 +1,4 @@
-import type { UseCard } from '#contracts/client';
+import type { UseCard } from '#contracts/clientPage/client';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

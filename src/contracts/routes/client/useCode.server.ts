@@ -1,4 +1,4 @@
-import { UseCode } from '#contracts/client';
+import { UseCode } from '#contracts/clientPage/client';
 import { useCode } from '#contracts/routes/client/useCode';
 import { served } from '#contracts/routes/served';
 

@@ -1,4 +1,4 @@
-import type { UseCode } from '#contracts/client';
+import type { UseCode } from '#contracts/clientPage/client';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

@@ -1,4 +1,4 @@
-import { UseCredit } from '#contracts/credit';
+import { UseCredit } from '#contracts/credit/credit';
 import { useCredit } from '#contracts/routes/client/useCredit';
 import { served } from '#contracts/routes/served';
 

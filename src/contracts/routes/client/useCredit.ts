@@ -1,4 +1,4 @@
-import type { UseCredit } from '#contracts/credit';
+import type { UseCredit } from '#contracts/credit/credit';
 import { type Used, usingCodes } from '#contracts/routes/credit/using';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';

@@ -1,4 +1,4 @@
-import { UseVoucher } from '#contracts/credit';
+import { UseVoucher } from '#contracts/credit/credit';
 import { useVoucher } from '#contracts/routes/client/useVoucher';
 import { served } from '#contracts/routes/served';
 

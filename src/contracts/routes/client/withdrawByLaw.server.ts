@@ -1,4 +1,4 @@
-import { OnLink } from '#contracts/client';
+import { OnLink } from '#contracts/clientPage/client';
 import { withdrawByLaw } from '#contracts/routes/client/withdrawByLaw';
 import { served } from '#contracts/routes/served';
 

@@ -1,4 +1,4 @@
-import { OnLink } from '#contracts/client';
+import { OnLink } from '#contracts/clientPage/client';
 import { withdrawConsent } from '#contracts/routes/client/withdrawConsent';
 import { served } from '#contracts/routes/served';
 

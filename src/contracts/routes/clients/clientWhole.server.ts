@@ -1,4 +1,4 @@
-import { ClientQuery } from '#contracts/clients';
+import { ClientQuery } from '#contracts/clients/clients';
 import { clientWhole } from '#contracts/routes/clients/clientWhole';
 import { served } from '#contracts/routes/served';
 

@@ -1,5 +1,5 @@
-import type { ClientQuery } from '#contracts/clients';
-import type { ClientWhole } from '#contracts/clientsViews';
+import type { ClientQuery } from '#contracts/clients/clients';
+import type { ClientWhole } from '#contracts/clients/views';
 import { view } from '#contracts/routes/route';
 
 export const clientWhole = view<ClientQuery, ClientWhole>('/api/clients/:id');

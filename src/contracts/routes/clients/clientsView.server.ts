@@ -1,4 +1,4 @@
-import { ClientsQuery } from '#contracts/clients';
+import { ClientsQuery } from '#contracts/clients/clients';
 import { clientsView } from '#contracts/routes/clients/clientsView';
 import { served } from '#contracts/routes/served';
 

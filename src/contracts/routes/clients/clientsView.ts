@@ -1,5 +1,5 @@
-import type { ClientsQuery } from '#contracts/clients';
-import type { ClientsView } from '#contracts/clientsViews';
+import type { ClientsQuery } from '#contracts/clients/clients';
+import type { ClientsView } from '#contracts/clients/views';
 import { view } from '#contracts/routes/route';
 
 export const clientsView = view<ClientsQuery, ClientsView>('/api/clients');

@@ -1,4 +1,4 @@
-import { EraseClient } from '#contracts/clients';
+import { EraseClient } from '#contracts/clients/clients';
 import { eraseClient } from '#contracts/routes/clients/eraseClient';
 import { served } from '#contracts/routes/served';
 

@@ -1,5 +1,5 @@
-import type { EraseClient } from '#contracts/clients';
-import type { StillOpen } from '#contracts/clientsViews';
+import type { EraseClient } from '#contracts/clients/clients';
+import type { StillOpen } from '#contracts/clients/views';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

@@ -1,4 +1,4 @@
-import { KnownQuery } from '#contracts/clients';
+import { KnownQuery } from '#contracts/clients/clients';
 import { knownClients } from '#contracts/routes/clients/knownClients';
 import { served } from '#contracts/routes/served';
 

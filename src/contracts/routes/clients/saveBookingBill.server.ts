@@ -1,4 +1,4 @@
-import { SaveBookingBill } from '#contracts/clients';
+import { SaveBookingBill } from '#contracts/clients/clients';
 import { saveBookingBill } from '#contracts/routes/clients/saveBookingBill';
 import { served } from '#contracts/routes/served';
 

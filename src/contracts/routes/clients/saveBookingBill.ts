@@ -1,4 +1,4 @@
-import type { SaveBookingBill } from '#contracts/clients';
+import type { SaveBookingBill } from '#contracts/clients/clients';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

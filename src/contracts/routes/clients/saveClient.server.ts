@@ -1,4 +1,4 @@
-import { SaveClient } from '#contracts/clients';
+import { SaveClient } from '#contracts/clients/clients';
 import { saveClient } from '#contracts/routes/clients/saveClient';
 import { served } from '#contracts/routes/served';
 

@@ -1,4 +1,4 @@
-import type { SaveClient } from '#contracts/clients';
+import type { SaveClient } from '#contracts/clients/clients';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

@@ -1,4 +1,4 @@
-import { OnClaims } from '#contracts/after';
+import { OnClaims } from '#contracts/claims/after';
 import { askForClaims } from '#contracts/routes/closing/askForClaims';
 import { served } from '#contracts/routes/served';
 

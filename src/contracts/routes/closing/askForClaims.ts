@@ -1,4 +1,4 @@
-import type { OnClaims } from '#contracts/after';
+import type { OnClaims } from '#contracts/claims/after';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

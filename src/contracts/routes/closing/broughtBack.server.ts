@@ -1,4 +1,4 @@
-import { BroughtBack } from '#contracts/after';
+import { BroughtBack } from '#contracts/claims/after';
 import { broughtBack } from '#contracts/routes/closing/broughtBack';
 import { served } from '#contracts/routes/served';
 

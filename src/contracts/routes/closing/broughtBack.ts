@@ -1,4 +1,4 @@
-import type { BroughtBack } from '#contracts/after';
+import type { BroughtBack } from '#contracts/claims/after';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

@@ -1,4 +1,4 @@
-import { CloseOutBooking } from '#contracts/owner';
+import { CloseOutBooking } from '#contracts/bookings/owner';
 import { closeOut } from '#contracts/routes/closing/closeOut';
 import { served, sizes } from '#contracts/routes/served';
 

@@ -1,4 +1,4 @@
-import type { CloseOutBooking } from '#contracts/owner';
+import type { CloseOutBooking } from '#contracts/bookings/owner';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

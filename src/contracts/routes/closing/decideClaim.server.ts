@@ -1,4 +1,4 @@
-import { DecideClaim } from '#contracts/after';
+import { DecideClaim } from '#contracts/claims/after';
 import { decideClaim } from '#contracts/routes/closing/decideClaim';
 import { served } from '#contracts/routes/served';
 

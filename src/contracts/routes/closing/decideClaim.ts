@@ -1,4 +1,4 @@
-import type { DecideClaim } from '#contracts/after';
+import type { DecideClaim } from '#contracts/claims/after';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

@@ -1,4 +1,4 @@
-import { ForeseeCourtesy } from '#contracts/after';
+import { ForeseeCourtesy } from '#contracts/claims/after';
 import { foreseeCourtesy } from '#contracts/routes/closing/foreseeCourtesy';
 import { served } from '#contracts/routes/served';
 

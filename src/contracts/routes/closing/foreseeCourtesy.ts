@@ -1,6 +1,6 @@
-import type { ForeseeCourtesy } from '#contracts/after';
+import type { ForeseeCourtesy } from '#contracts/claims/after';
 import { route } from '#contracts/routes/route';
-import type { Foreseen } from '#contracts/afterViews';
+import type { Foreseen } from '#contracts/claims/afterViews';
 import type { z } from 'zod';
 
 export const foreseeCourtesy = route<z.input<typeof ForeseeCourtesy>, Foreseen>()('/api/closing/foresee-courtesy', [

@@ -1,4 +1,4 @@
-import { ForeseePutRight } from '#contracts/after';
+import { ForeseePutRight } from '#contracts/claims/after';
 import { foreseePutRight } from '#contracts/routes/closing/foreseePutRight';
 import { served } from '#contracts/routes/served';
 

@@ -1,6 +1,6 @@
-import type { ForeseePutRight } from '#contracts/after';
+import type { ForeseePutRight } from '#contracts/claims/after';
 import { route } from '#contracts/routes/route';
-import type { Foreseen } from '#contracts/afterViews';
+import type { Foreseen } from '#contracts/claims/afterViews';
 import type { z } from 'zod';
 
 export const foreseePutRight = route<z.input<typeof ForeseePutRight>, Foreseen>()('/api/closing/foresee-put-right', [

@@ -1,4 +1,4 @@
-import { GiveCourtesy } from '#contracts/after';
+import { GiveCourtesy } from '#contracts/claims/after';
 import { giveCourtesy } from '#contracts/routes/closing/giveCourtesy';
 import { served } from '#contracts/routes/served';
 

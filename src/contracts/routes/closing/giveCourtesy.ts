@@ -1,4 +1,4 @@
-import type { GiveCourtesy } from '#contracts/after';
+import type { GiveCourtesy } from '#contracts/claims/after';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

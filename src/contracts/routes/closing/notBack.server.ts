@@ -1,4 +1,4 @@
-import { OnlyBooking } from '#contracts/after';
+import { OnlyBooking } from '#contracts/claims/after';
 import { notBack } from '#contracts/routes/closing/notBack';
 import { served } from '#contracts/routes/served';
 

@@ -1,4 +1,4 @@
-import type { OnlyBooking } from '#contracts/after';
+import type { OnlyBooking } from '#contracts/claims/after';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

@@ -1,4 +1,4 @@
-import { PutHold } from '#contracts/after';
+import { PutHold } from '#contracts/claims/after';
 import { putHold } from '#contracts/routes/closing/putHold';
 import { served } from '#contracts/routes/served';
 

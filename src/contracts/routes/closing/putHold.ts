@@ -1,6 +1,6 @@
-import type { PutHold } from '#contracts/after';
+import type { PutHold } from '#contracts/claims/after';
 import { route } from '#contracts/routes/route';
-import type { PayOutcome } from '#contracts/payOutcome';
+import type { PayOutcome } from '#contracts/payments/payOutcome';
 import type { z } from 'zod';
 
 export const putHold = route<z.input<typeof PutHold>, PayOutcome>()('/api/closing/put-hold', [

@@ -1,4 +1,4 @@
-import { PutRight } from '#contracts/after';
+import { PutRight } from '#contracts/claims/after';
 import { putRight } from '#contracts/routes/closing/putRight';
 import { served } from '#contracts/routes/served';
 

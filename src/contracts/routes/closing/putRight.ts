@@ -1,4 +1,4 @@
-import type { PutRight } from '#contracts/after';
+import type { PutRight } from '#contracts/claims/after';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

@@ -1,4 +1,4 @@
-import { ReleaseMany } from '#contracts/owner';
+import { ReleaseMany } from '#contracts/bookings/owner';
 import { releaseMany } from '#contracts/routes/closing/releaseMany';
 import { served, sizes } from '#contracts/routes/served';
 

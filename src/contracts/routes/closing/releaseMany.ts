@@ -1,5 +1,5 @@
 import type { closeOut } from '#contracts/routes/closing/closeOut';
-import type { ReleaseMany } from '#contracts/owner';
+import type { ReleaseMany } from '#contracts/bookings/owner';
 import { type CodeOf, route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

@@ -1,4 +1,4 @@
-import { SaveClaim } from '#contracts/after';
+import { SaveClaim } from '#contracts/claims/after';
 import { saveClaim } from '#contracts/routes/closing/saveClaim';
 import { served, sizes } from '#contracts/routes/served';
 

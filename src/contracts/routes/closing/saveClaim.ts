@@ -1,4 +1,4 @@
-import type { SaveClaim } from '#contracts/after';
+import type { SaveClaim } from '#contracts/claims/after';
 import { route } from '#contracts/routes/route';
 import type { Instant } from '#core/calendar/instant';
 import type { z } from 'zod';

@@ -1,4 +1,4 @@
-import { OnClaims } from '#contracts/after';
+import { OnClaims } from '#contracts/claims/after';
 import { takeClaims } from '#contracts/routes/closing/takeClaims';
 import { served } from '#contracts/routes/served';
 

@@ -1,4 +1,4 @@
-import { OnClaim } from '#contracts/after';
+import { OnClaim } from '#contracts/claims/after';
 import { withdrawClaim } from '#contracts/routes/closing/withdrawClaim';
 import { served } from '#contracts/routes/served';
 

@@ -1,4 +1,4 @@
-import type { OnClaim } from '#contracts/after';
+import type { OnClaim } from '#contracts/claims/after';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

@@ -1,4 +1,4 @@
-import { OnRequest } from '#contracts/credit';
+import { OnRequest } from '#contracts/credit/credit';
 import { copyRequestLink } from '#contracts/routes/credit/copyRequestLink';
 import { served } from '#contracts/routes/served';
 

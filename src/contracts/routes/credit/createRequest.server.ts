@@ -1,4 +1,4 @@
-import { CreateRequest } from '#contracts/credit';
+import { CreateRequest } from '#contracts/credit/credit';
 import { createRequest } from '#contracts/routes/credit/createRequest';
 import { served } from '#contracts/routes/served';
 

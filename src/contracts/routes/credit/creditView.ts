@@ -1,4 +1,4 @@
-import type { CreditView } from '#contracts/creditViews';
+import type { CreditView } from '#contracts/credit/views';
 import { view } from '#contracts/routes/route';
 
 export const creditView = view<object, CreditView>('/api/credit');

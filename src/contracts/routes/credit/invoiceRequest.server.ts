@@ -1,4 +1,4 @@
-import { OnRequest } from '#contracts/credit';
+import { OnRequest } from '#contracts/credit/credit';
 import { invoiceRequest } from '#contracts/routes/credit/invoiceRequest';
 import { served } from '#contracts/routes/served';
 

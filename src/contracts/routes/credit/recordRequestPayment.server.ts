@@ -1,4 +1,4 @@
-import { RecordRequestPayment } from '#contracts/credit';
+import { RecordRequestPayment } from '#contracts/credit/credit';
 import { recordRequestPayment } from '#contracts/routes/credit/recordRequestPayment';
 import { served } from '#contracts/routes/served';
 

@@ -1,4 +1,4 @@
-import type { RecordRequestPayment } from '#contracts/credit';
+import type { RecordRequestPayment } from '#contracts/credit/credit';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

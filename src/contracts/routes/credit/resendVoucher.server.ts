@@ -1,4 +1,4 @@
-import { ResendVoucher } from '#contracts/credit';
+import { ResendVoucher } from '#contracts/credit/credit';
 import { resendVoucher } from '#contracts/routes/credit/resendVoucher';
 import { served } from '#contracts/routes/served';
 

@@ -1,5 +1,5 @@
 import { route } from '#contracts/routes/route';
-import type { SaveAccountLimit } from '#contracts/ways';
+import type { SaveAccountLimit } from '#contracts/paymentMethods/paymentMethods';
 import type { z } from 'zod';
 
 export const saveAccountLimit = route<z.input<typeof SaveAccountLimit>, null>()('/api/credit/save-account-limit', [

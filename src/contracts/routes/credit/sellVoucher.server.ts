@@ -1,4 +1,4 @@
-import { SellVoucher } from '#contracts/credit';
+import { SellVoucher } from '#contracts/credit/credit';
 import { sellVoucher } from '#contracts/routes/credit/sellVoucher';
 import { served } from '#contracts/routes/served';
 

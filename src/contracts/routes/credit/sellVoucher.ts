@@ -1,4 +1,4 @@
-import type { SellVoucher } from '#contracts/credit';
+import type { SellVoucher } from '#contracts/credit/credit';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

@@ -1,4 +1,4 @@
-import { OnRequest } from '#contracts/credit';
+import { OnRequest } from '#contracts/credit/credit';
 import { sendRequest } from '#contracts/routes/credit/sendRequest';
 import { served } from '#contracts/routes/served';
 

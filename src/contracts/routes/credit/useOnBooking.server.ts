@@ -1,4 +1,4 @@
-import { UseOnBooking } from '#contracts/credit';
+import { UseOnBooking } from '#contracts/credit/credit';
 import { useOnBooking } from '#contracts/routes/credit/useOnBooking';
 import { served } from '#contracts/routes/served';
 

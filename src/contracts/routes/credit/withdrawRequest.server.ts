@@ -1,4 +1,4 @@
-import { OnRequest } from '#contracts/credit';
+import { OnRequest } from '#contracts/credit/credit';
 import { withdrawRequest } from '#contracts/routes/credit/withdrawRequest';
 import { served } from '#contracts/routes/served';
 

@@ -1,4 +1,4 @@
-import type { OnRequest } from '#contracts/credit';
+import type { OnRequest } from '#contracts/credit/credit';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

@@ -1,4 +1,4 @@
-import { AnswerDispute } from '#contracts/after';
+import { AnswerDispute } from '#contracts/claims/after';
 import { answerDispute } from '#contracts/routes/disputes/answerDispute';
 import { served } from '#contracts/routes/served';
 

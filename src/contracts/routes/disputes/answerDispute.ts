@@ -1,4 +1,4 @@
-import type { AnswerDispute } from '#contracts/after';
+import type { AnswerDispute } from '#contracts/claims/after';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

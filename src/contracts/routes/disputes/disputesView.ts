@@ -1,4 +1,4 @@
-import type { DisputeRow } from '#contracts/afterViews';
+import type { DisputeRow } from '#contracts/claims/afterViews';
 import { view } from '#contracts/routes/route';
 
 export const disputesView = view<object, { readonly disputes: readonly DisputeRow[] }>('/api/disputes');

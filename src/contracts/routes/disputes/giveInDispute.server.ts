@@ -1,4 +1,4 @@
-import { GiveInDispute } from '#contracts/after';
+import { GiveInDispute } from '#contracts/claims/after';
 import { giveInDispute } from '#contracts/routes/disputes/giveInDispute';
 import { served } from '#contracts/routes/served';
 

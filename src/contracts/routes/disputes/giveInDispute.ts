@@ -1,4 +1,4 @@
-import type { GiveInDispute } from '#contracts/after';
+import type { GiveInDispute } from '#contracts/claims/after';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

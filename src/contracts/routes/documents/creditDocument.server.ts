@@ -1,4 +1,4 @@
-import { CreditDocument } from '#contracts/documents';
+import { CreditDocument } from '#contracts/invoices/documents';
 import { creditDocument } from '#contracts/routes/documents/creditDocument';
 import { served } from '#contracts/routes/served';
 

@@ -1,4 +1,4 @@
-import type { CreditDocument } from '#contracts/documents';
+import type { CreditDocument } from '#contracts/invoices/documents';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

@@ -1,4 +1,4 @@
-import { DocumentsQuery } from '#contracts/documents';
+import { DocumentsQuery } from '#contracts/invoices/documents';
 import { documentsView } from '#contracts/routes/documents/documentsView';
 import { served } from '#contracts/routes/served';
 

@@ -1,5 +1,5 @@
-import type { DocumentsQuery } from '#contracts/documents';
-import type { DocumentsView } from '#contracts/documentViews';
+import type { DocumentsQuery } from '#contracts/invoices/documents';
+import type { DocumentsView } from '#contracts/invoices/views';
 import { view } from '#contracts/routes/route';
 import type { z } from 'zod';
 

@@ -1,4 +1,4 @@
-import { InvoiceOnAccount } from '#contracts/documents';
+import { InvoiceOnAccount } from '#contracts/invoices/documents';
 import { invoiceOnAccount } from '#contracts/routes/documents/invoiceOnAccount';
 import { served } from '#contracts/routes/served';
 

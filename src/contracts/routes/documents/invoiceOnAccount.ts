@@ -1,4 +1,4 @@
-import type { InvoiceOnAccount } from '#contracts/documents';
+import type { InvoiceOnAccount } from '#contracts/invoices/documents';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

@@ -1,4 +1,4 @@
-import { IssueDocument } from '#contracts/documents';
+import { IssueDocument } from '#contracts/invoices/documents';
 import { issueDocument } from '#contracts/routes/documents/issueDocument';
 import { served } from '#contracts/routes/served';
 

@@ -1,4 +1,4 @@
-import type { IssueDocument } from '#contracts/documents';
+import type { IssueDocument } from '#contracts/invoices/documents';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

@@ -1,4 +1,4 @@
-import { SaveDocuments } from '#contracts/documents';
+import { SaveDocuments } from '#contracts/invoices/documents';
 import { saveDocuments } from '#contracts/routes/documents/saveDocuments';
 import { served } from '#contracts/routes/served';
 

@@ -1,4 +1,4 @@
-import type { SaveDocuments } from '#contracts/documents';
+import type { SaveDocuments } from '#contracts/invoices/documents';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

@@ -1,4 +1,4 @@
-import { SendDocument } from '#contracts/documents';
+import { SendDocument } from '#contracts/invoices/documents';
 import { sendDocument } from '#contracts/routes/documents/sendDocument';
 import { served } from '#contracts/routes/served';
 

@@ -1,4 +1,4 @@
-import type { SendDocument } from '#contracts/documents';
+import type { SendDocument } from '#contracts/invoices/documents';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

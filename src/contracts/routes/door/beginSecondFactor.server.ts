@@ -1,4 +1,4 @@
-import { WithPassword } from '#contracts/door';
+import { WithPassword } from '#contracts/auth/auth';
 import { beginSecondFactor } from '#contracts/routes/door/beginSecondFactor';
 import { served } from '#contracts/routes/served';
 

@@ -1,5 +1,5 @@
-import type { WithPassword } from '#contracts/door';
-import type { SecondFactorBegun } from '#contracts/door';
+import type { WithPassword } from '#contracts/auth/auth';
+import type { SecondFactorBegun } from '#contracts/auth/auth';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

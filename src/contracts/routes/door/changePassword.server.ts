@@ -1,4 +1,4 @@
-import { ChangePassword } from '#contracts/door';
+import { ChangePassword } from '#contracts/auth/auth';
 import { changePassword } from '#contracts/routes/door/changePassword';
 import { served } from '#contracts/routes/served';
 

@@ -1,4 +1,4 @@
-import type { ChangePassword } from '#contracts/door';
+import type { ChangePassword } from '#contracts/auth/auth';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

@@ -1,4 +1,4 @@
-import { SecondFactor } from '#contracts/door';
+import { SecondFactor } from '#contracts/auth/auth';
 import { confirmSecondFactor } from '#contracts/routes/door/confirmSecondFactor';
 import { served } from '#contracts/routes/served';
 

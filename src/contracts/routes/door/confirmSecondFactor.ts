@@ -1,4 +1,4 @@
-import type { SecondFactor } from '#contracts/door';
+import type { SecondFactor } from '#contracts/auth/auth';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

@@ -1,4 +1,4 @@
-import { Nothing } from '#contracts/door';
+import { Nothing } from '#contracts/auth/auth';
 import { endOtherSessions } from '#contracts/routes/door/endOtherSessions';
 import { served } from '#contracts/routes/served';
 

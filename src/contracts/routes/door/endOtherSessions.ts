@@ -1,4 +1,4 @@
-import type { Nothing } from '#contracts/door';
+import type { Nothing } from '#contracts/auth/auth';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

@@ -1,4 +1,4 @@
-import { WithPassword } from '#contracts/door';
+import { WithPassword } from '#contracts/auth/auth';
 import { endSecondFactor } from '#contracts/routes/door/endSecondFactor';
 import { served } from '#contracts/routes/served';
 

@@ -1,4 +1,4 @@
-import type { WithPassword } from '#contracts/door';
+import type { WithPassword } from '#contracts/auth/auth';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

@@ -1,4 +1,4 @@
-import { EndSession } from '#contracts/door';
+import { EndSession } from '#contracts/auth/auth';
 import { endSession } from '#contracts/routes/door/endSession';
 import { served } from '#contracts/routes/served';
 

@@ -1,4 +1,4 @@
-import type { EndSession } from '#contracts/door';
+import type { EndSession } from '#contracts/auth/auth';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

@@ -1,4 +1,4 @@
-import { EnterByLink } from '#contracts/door';
+import { EnterByLink } from '#contracts/auth/auth';
 import { enterByLink } from '#contracts/routes/door/enterByLink';
 import { served } from '#contracts/routes/served';
 

@@ -1,4 +1,4 @@
-import { FirstStart } from '#contracts/owner';
+import { FirstStart } from '#contracts/bookings/owner';
 import { firstStart } from '#contracts/routes/door/firstStart';
 import { served } from '#contracts/routes/served';
 

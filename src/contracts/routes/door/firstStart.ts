@@ -1,4 +1,4 @@
-import type { FirstStart } from '#contracts/owner';
+import type { FirstStart } from '#contracts/bookings/owner';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

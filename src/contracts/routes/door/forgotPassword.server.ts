@@ -1,4 +1,4 @@
-import { ForgotPassword } from '#contracts/door';
+import { ForgotPassword } from '#contracts/auth/auth';
 import { forgotPassword } from '#contracts/routes/door/forgotPassword';
 import { served } from '#contracts/routes/served';
 

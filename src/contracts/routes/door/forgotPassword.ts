@@ -1,4 +1,4 @@
-import type { ForgotPassword } from '#contracts/door';
+import type { ForgotPassword } from '#contracts/auth/auth';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

@@ -1,4 +1,4 @@
-import { NewPasswordByLink } from '#contracts/door';
+import { NewPasswordByLink } from '#contracts/auth/auth';
 import { newPassword } from '#contracts/routes/door/newPassword';
 import { served } from '#contracts/routes/served';
 

@@ -1,4 +1,4 @@
-import type { NewPasswordByLink } from '#contracts/door';
+import type { NewPasswordByLink } from '#contracts/auth/auth';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

@@ -1,4 +1,4 @@
-import { Prove } from '#contracts/door';
+import { Prove } from '#contracts/auth/auth';
 import { prove } from '#contracts/routes/door/prove';
 import { served } from '#contracts/routes/served';
 

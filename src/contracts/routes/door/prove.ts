@@ -1,4 +1,4 @@
-import type { Prove } from '#contracts/door';
+import type { Prove } from '#contracts/auth/auth';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

@@ -1,4 +1,4 @@
-import { EnterByLink } from '#contracts/door';
+import { EnterByLink } from '#contracts/auth/auth';
 import { signsIn } from '#contracts/routes/door/signsIn';
 import { served } from '#contracts/routes/served';
 

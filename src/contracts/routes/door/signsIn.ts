@@ -1,4 +1,4 @@
-import type { EnterByLink } from '#contracts/door';
+import type { EnterByLink } from '#contracts/auth/auth';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

@@ -1,5 +1,5 @@
 import { route } from '#contracts/routes/route';
-import type { PreviewWording } from '#contracts/wordings';
+import type { PreviewWording } from '#contracts/messages/wordings';
 import type { z } from 'zod';
 
 export const previewWording = route<

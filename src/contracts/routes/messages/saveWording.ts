@@ -1,5 +1,5 @@
 import { route } from '#contracts/routes/route';
-import type { SaveWording } from '#contracts/wordings';
+import type { SaveWording } from '#contracts/messages/wordings';
 import type { z } from 'zod';
 
 export const saveWording = route<z.input<typeof SaveWording>, { readonly edition: number }>()(

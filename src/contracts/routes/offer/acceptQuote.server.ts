@@ -1,4 +1,4 @@
-import { AcceptQuote } from '#contracts/quotes';
+import { AcceptQuote } from '#contracts/quotes/quotes';
 import { acceptQuote } from '#contracts/routes/offer/acceptQuote';
 import { served, sizes } from '#contracts/routes/served';
 

@@ -1,4 +1,4 @@
-import { ChooseOnQuote } from '#contracts/quotes';
+import { ChooseOnQuote } from '#contracts/quotes/quotes';
 import { chooseOnQuote } from '#contracts/routes/offer/chooseOnQuote';
 import { served } from '#contracts/routes/served';
 

@@ -1,4 +1,4 @@
-import { SignQuote } from '#contracts/quotes';
+import { SignQuote } from '#contracts/quotes/quotes';
 import { signQuote } from '#contracts/routes/offer/signQuote';
 import { served, sizes } from '#contracts/routes/served';
 

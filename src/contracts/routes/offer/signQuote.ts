@@ -1,4 +1,4 @@
-import type { SignQuote } from '#contracts/quotes';
+import type { SignQuote } from '#contracts/quotes/quotes';
 import { type Acceptance, bookingCodes, signingCodes } from '#contracts/routes/offer/acceptance';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';

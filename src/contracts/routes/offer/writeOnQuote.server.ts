@@ -1,4 +1,4 @@
-import { WriteOnQuote } from '#contracts/quotes';
+import { WriteOnQuote } from '#contracts/quotes/quotes';
 import { writeOnQuote } from '#contracts/routes/offer/writeOnQuote';
 import { served } from '#contracts/routes/served';
 

@@ -1,4 +1,4 @@
-import type { WriteOnQuote } from '#contracts/quotes';
+import type { WriteOnQuote } from '#contracts/quotes/quotes';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

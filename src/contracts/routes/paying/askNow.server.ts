@@ -1,4 +1,4 @@
-import { OnBooking } from '#contracts/owner';
+import { OnBooking } from '#contracts/bookings/owner';
 import { askNow } from '#contracts/routes/paying/askNow';
 import { served } from '#contracts/routes/served';
 

@@ -1,6 +1,6 @@
-import type { OnBooking } from '#contracts/owner';
+import type { OnBooking } from '#contracts/bookings/owner';
 import { route } from '#contracts/routes/route';
-import type { Occasion } from '#core/agenda/wantedErrands';
+import type { Occasion } from '#core/jobs/wantedErrands';
 import type { z } from 'zod';
 
 export const askNow = route<z.input<typeof OnBooking>, { readonly subject: Occasion; readonly messageId: string }>()(

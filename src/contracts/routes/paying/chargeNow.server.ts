@@ -1,4 +1,4 @@
-import { OnBooking } from '#contracts/owner';
+import { OnBooking } from '#contracts/bookings/owner';
 import { chargeNow } from '#contracts/routes/paying/chargeNow';
 import { served } from '#contracts/routes/served';
 

@@ -1,5 +1,5 @@
-import type { OnBooking } from '#contracts/owner';
-import type { PayOutcome } from '#contracts/payOutcome';
+import type { OnBooking } from '#contracts/bookings/owner';
+import type { PayOutcome } from '#contracts/payments/payOutcome';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

@@ -1,4 +1,4 @@
-import { RecordPayment } from '#contracts/owner';
+import { RecordPayment } from '#contracts/bookings/owner';
 import { recordPayment } from '#contracts/routes/paying/recordPayment';
 import { served } from '#contracts/routes/served';
 

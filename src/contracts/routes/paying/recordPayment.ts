@@ -1,4 +1,4 @@
-import type { RecordPayment } from '#contracts/owner';
+import type { RecordPayment } from '#contracts/bookings/owner';
 import { route } from '#contracts/routes/route';
 import type { Minor } from '#core/money/minor';
 import type { z } from 'zod';

@@ -1,4 +1,4 @@
-import { StopAtCounter } from '#contracts/owner';
+import { StopAtCounter } from '#contracts/bookings/owner';
 import { stopAtCounter } from '#contracts/routes/paying/stopAtCounter';
 import { served } from '#contracts/routes/served';
 

@@ -1,4 +1,4 @@
-import type { StopAtCounter } from '#contracts/owner';
+import type { StopAtCounter } from '#contracts/bookings/owner';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

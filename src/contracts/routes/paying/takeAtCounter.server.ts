@@ -1,4 +1,4 @@
-import { TakeAtCounter } from '#contracts/owner';
+import { TakeAtCounter } from '#contracts/bookings/owner';
 import { takeAtCounter } from '#contracts/routes/paying/takeAtCounter';
 import { served } from '#contracts/routes/served';
 

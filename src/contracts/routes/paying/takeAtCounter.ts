@@ -1,5 +1,5 @@
-import type { TakeAtCounter } from '#contracts/owner';
-import type { PayOutcome } from '#contracts/payOutcome';
+import type { TakeAtCounter } from '#contracts/bookings/owner';
+import type { PayOutcome } from '#contracts/payments/payOutcome';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

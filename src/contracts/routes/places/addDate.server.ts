@@ -1,4 +1,4 @@
-import { AddDate } from '#contracts/places';
+import { AddDate } from '#contracts/places/places';
 import { addDate } from '#contracts/routes/places/addDate';
 import { served } from '#contracts/routes/served';
 

@@ -1,4 +1,4 @@
-import { BlockPlace } from '#contracts/places';
+import { BlockPlace } from '#contracts/places/places';
 import { blockPlace } from '#contracts/routes/places/blockPlace';
 import { served } from '#contracts/routes/served';
 

@@ -1,4 +1,4 @@
-import type { BlockPlace } from '#contracts/places';
+import type { BlockPlace } from '#contracts/places/places';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

@@ -1,4 +1,4 @@
-import { CallOffDate } from '#contracts/places';
+import { CallOffDate } from '#contracts/places/places';
 import { callOffDate } from '#contracts/routes/places/callOffDate';
 import { served } from '#contracts/routes/served';
 

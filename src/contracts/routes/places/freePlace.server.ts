@@ -1,4 +1,4 @@
-import { FreePlace } from '#contracts/places';
+import { FreePlace } from '#contracts/places/places';
 import { freePlace } from '#contracts/routes/places/freePlace';
 import { served } from '#contracts/routes/served';
 

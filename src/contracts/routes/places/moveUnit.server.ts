@@ -1,4 +1,4 @@
-import { MoveUnit } from '#contracts/places';
+import { MoveUnit } from '#contracts/places/places';
 import { moveUnit } from '#contracts/routes/places/moveUnit';
 import { served } from '#contracts/routes/served';
 

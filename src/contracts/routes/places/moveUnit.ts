@@ -1,4 +1,4 @@
-import type { MoveUnit } from '#contracts/places';
+import type { MoveUnit } from '#contracts/places/places';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

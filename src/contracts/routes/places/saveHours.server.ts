@@ -1,4 +1,4 @@
-import { SaveHours } from '#contracts/places';
+import { SaveHours } from '#contracts/places/places';
 import { saveHours } from '#contracts/routes/places/saveHours';
 import { served, sizes } from '#contracts/routes/served';
 

@@ -1,4 +1,4 @@
-import type { SaveHours } from '#contracts/places';
+import type { SaveHours } from '#contracts/places/places';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

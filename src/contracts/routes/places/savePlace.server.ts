@@ -1,4 +1,4 @@
-import { SavePlace } from '#contracts/places';
+import { SavePlace } from '#contracts/places/places';
 import { savePlace } from '#contracts/routes/places/savePlace';
 import { served } from '#contracts/routes/served';
 

@@ -1,4 +1,4 @@
-import type { AgreementSample } from '#contracts/quoteViews';
+import type { AgreementSample } from '#contracts/quotes/views';
 import { view } from '#contracts/routes/route';
 
 export const agreementSample = view<{ readonly number: string }, AgreementSample>('/api/agreement-sample/:number');

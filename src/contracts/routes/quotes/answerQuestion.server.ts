@@ -1,4 +1,4 @@
-import { AnswerQuestion } from '#contracts/quotes';
+import { AnswerQuestion } from '#contracts/quotes/quotes';
 import { answerQuestion } from '#contracts/routes/quotes/answerQuestion';
 import { served } from '#contracts/routes/served';
 

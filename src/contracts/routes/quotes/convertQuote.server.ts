@@ -1,4 +1,4 @@
-import { ConvertQuote } from '#contracts/quotes';
+import { ConvertQuote } from '#contracts/quotes/quotes';
 import { convertQuote } from '#contracts/routes/quotes/convertQuote';
 import { served } from '#contracts/routes/served';
 

@@ -1,4 +1,4 @@
-import type { ConvertQuote } from '#contracts/quotes';
+import type { ConvertQuote } from '#contracts/quotes/quotes';
 import { type Acceptance, bookingCodes } from '#contracts/routes/offer/acceptance';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';

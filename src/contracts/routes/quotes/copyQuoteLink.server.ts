@@ -1,4 +1,4 @@
-import { OnQuote } from '#contracts/quotes';
+import { OnQuote } from '#contracts/quotes/quotes';
 import { copyQuoteLink } from '#contracts/routes/quotes/copyQuoteLink';
 import { served } from '#contracts/routes/served';
 

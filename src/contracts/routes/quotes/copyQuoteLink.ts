@@ -1,4 +1,4 @@
-import type { OnQuote } from '#contracts/quotes';
+import type { OnQuote } from '#contracts/quotes/quotes';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

@@ -1,4 +1,4 @@
-import { NewQuote } from '#contracts/quotes';
+import { NewQuote } from '#contracts/quotes/quotes';
 import { createQuote } from '#contracts/routes/quotes/createQuote';
 import { served, sizes } from '#contracts/routes/served';
 

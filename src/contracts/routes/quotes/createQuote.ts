@@ -1,4 +1,4 @@
-import type { NewQuote } from '#contracts/quotes';
+import type { NewQuote } from '#contracts/quotes/quotes';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

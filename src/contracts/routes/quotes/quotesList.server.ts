@@ -1,4 +1,4 @@
-import { QuotesQuery } from '#contracts/quotesQuery';
+import { QuotesQuery } from '#contracts/quotes/quotesQuery';
 import { quotesList } from '#contracts/routes/quotes/quotesList';
 import { served } from '#contracts/routes/served';
 

@@ -1,5 +1,5 @@
-import type { QuotesQuery } from '#contracts/quotesQuery';
-import type { QuotesView } from '#contracts/quoteViews';
+import type { QuotesQuery } from '#contracts/quotes/quotesQuery';
+import type { QuotesView } from '#contracts/quotes/views';
 import { view } from '#contracts/routes/route';
 import type { z } from 'zod';
 

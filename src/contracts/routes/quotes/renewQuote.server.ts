@@ -1,4 +1,4 @@
-import { OnQuote } from '#contracts/quotes';
+import { OnQuote } from '#contracts/quotes/quotes';
 import { renewQuote } from '#contracts/routes/quotes/renewQuote';
 import { served } from '#contracts/routes/served';
 

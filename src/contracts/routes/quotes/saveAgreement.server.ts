@@ -1,4 +1,4 @@
-import { SaveAgreement } from '#contracts/quotes';
+import { SaveAgreement } from '#contracts/quotes/quotes';
 import { saveAgreement } from '#contracts/routes/quotes/saveAgreement';
 import { served, sizes } from '#contracts/routes/served';
 

@@ -1,4 +1,4 @@
-import { SaveQuote } from '#contracts/quotes';
+import { SaveQuote } from '#contracts/quotes/quotes';
 import { saveQuote } from '#contracts/routes/quotes/saveQuote';
 import { served, sizes } from '#contracts/routes/served';
 

@@ -1,4 +1,4 @@
-import type { SaveQuote } from '#contracts/quotes';
+import type { SaveQuote } from '#contracts/quotes/quotes';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

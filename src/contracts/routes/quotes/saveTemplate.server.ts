@@ -1,4 +1,4 @@
-import { SaveTemplate } from '#contracts/quotes';
+import { SaveTemplate } from '#contracts/quotes/quotes';
 import { saveTemplate } from '#contracts/routes/quotes/saveTemplate';
 import { served, sizes } from '#contracts/routes/served';
 

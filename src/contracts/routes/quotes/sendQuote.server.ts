@@ -1,4 +1,4 @@
-import { SendQuote } from '#contracts/quotes';
+import { SendQuote } from '#contracts/quotes/quotes';
 import { sendQuote } from '#contracts/routes/quotes/sendQuote';
 import { served } from '#contracts/routes/served';
 

@@ -1,4 +1,4 @@
-import { SignByBusiness } from '#contracts/quotes';
+import { SignByBusiness } from '#contracts/quotes/quotes';
 import { signByBusiness } from '#contracts/routes/quotes/signByBusiness';
 import { served, sizes } from '#contracts/routes/served';
 

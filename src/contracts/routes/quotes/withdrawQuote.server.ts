@@ -1,4 +1,4 @@
-import { OnQuote } from '#contracts/quotes';
+import { OnQuote } from '#contracts/quotes/quotes';
 import { withdrawQuote } from '#contracts/routes/quotes/withdrawQuote';
 import { served } from '#contracts/routes/served';
 

@@ -1,6 +1,6 @@
 import { served, sizes } from '#contracts/routes/served';
 import { changeServices } from '#contracts/routes/services/changeServices';
-import { ChangeServices } from '#contracts/services';
+import { ChangeServices } from '#contracts/catalogue/services';
 
 export const changeServicesServed = served(changeServices, {
   in: ChangeServices,

@@ -1,5 +1,5 @@
 import { route } from '#contracts/routes/route';
-import type { ChangeServices } from '#contracts/services';
+import type { ChangeServices } from '#contracts/catalogue/services';
 import type { z } from 'zod';
 
 export const changeServices = route<z.input<typeof ChangeServices>, { readonly changed: number }>()(

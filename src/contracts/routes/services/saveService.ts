@@ -1,5 +1,5 @@
 import { route } from '#contracts/routes/route';
-import type { SaveService } from '#contracts/services';
+import type { SaveService } from '#contracts/catalogue/services';
 import type { z } from 'zod';
 
 export const saveService = route<z.input<typeof SaveService>, { readonly id: string }>()('/api/services/save', [

@@ -1,4 +1,4 @@
-import { MoveClock } from '#contracts/owner';
+import { MoveClock } from '#contracts/bookings/owner';
 import { served } from '#contracts/routes/served';
 import { moveClock } from '#contracts/routes/standIns/moveClock';
 

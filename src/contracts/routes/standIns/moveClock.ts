@@ -1,4 +1,4 @@
-import type { MoveClock } from '#contracts/owner';
+import type { MoveClock } from '#contracts/bookings/owner';
 import { route } from '#contracts/routes/route';
 import type { Instant } from '#core/calendar/instant';
 import type { z } from 'zod';

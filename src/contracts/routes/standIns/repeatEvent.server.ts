@@ -1,4 +1,4 @@
-import { RepeatEvent } from '#contracts/owner';
+import { RepeatEvent } from '#contracts/bookings/owner';
 import { served } from '#contracts/routes/served';
 import { repeatEvent } from '#contracts/routes/standIns/repeatEvent';
 

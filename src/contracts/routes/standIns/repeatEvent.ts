@@ -1,4 +1,4 @@
-import type { RepeatEvent } from '#contracts/owner';
+import type { RepeatEvent } from '#contracts/bookings/owner';
 import { route } from '#contracts/routes/route';
 import type { z } from 'zod';
 

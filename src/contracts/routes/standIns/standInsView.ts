@@ -1,4 +1,4 @@
 import { view } from '#contracts/routes/route';
-import type { StandInsView } from '#contracts/standInViews';
+import type { StandInsView } from '#contracts/standIns/views';
 
 export const standInsView = view<{ readonly mail: string }, StandInsView>('/api/stand-ins/view');

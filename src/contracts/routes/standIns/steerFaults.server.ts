@@ -1,4 +1,4 @@
-import { SteerFaults } from '#contracts/faults';
+import { SteerFaults } from '#contracts/standIns/faults';
 import { served } from '#contracts/routes/served';
 import { steerFaults } from '#contracts/routes/standIns/steerFaults';
 

@@ -1,6 +1,6 @@
 import type { changeBooking } from '#contracts/routes/bookings/changeBooking';
 import { type CodeOf, route } from '#contracts/routes/route';
-import type { ApplyTerms } from '#contracts/terms';
+import type { ApplyTerms } from '#contracts/catalogue/terms';
 import type { z } from 'zod';
 
 export const applyTerms = route<

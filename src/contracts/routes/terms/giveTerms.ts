@@ -1,5 +1,5 @@
 import { route } from '#contracts/routes/route';
-import type { GiveTerms } from '#contracts/terms';
+import type { GiveTerms } from '#contracts/catalogue/terms';
 import type { z } from 'zod';
 
 export const giveTerms = route<z.input<typeof GiveTerms>, { readonly given: number }>()('/api/terms/give', [

@@ -1,6 +1,6 @@
 import { served, sizes } from '#contracts/routes/served';
 import { publishTerms } from '#contracts/routes/terms/publishTerms';
-import { PublishTerms } from '#contracts/terms';
+import { PublishTerms } from '#contracts/catalogue/terms';
 
 export const publishTermsServed = served(publishTerms, {
   in: PublishTerms,

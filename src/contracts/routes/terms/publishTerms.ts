@@ -1,5 +1,5 @@
 import { route } from '#contracts/routes/route';
-import type { PublishTerms } from '#contracts/terms';
+import type { PublishTerms } from '#contracts/catalogue/terms';
 import type { z } from 'zod';
 
 export const publishTerms = route<

@@ -1,5 +1,5 @@
 import { route } from '#contracts/routes/route';
-import type { GiveUpOn } from '#contracts/through';
+import type { GiveUpOn } from '#contracts/failures/failures';
 import type { z } from 'zod';
 
-export const giveUpOn = route<z.input<typeof GiveUpOn>, null>()('/api/not-through/give-up', ['nothing_waits']);
+export const giveUpOn = route<z.input<typeof GiveUpOn>, null>()('/api/failures/give-up', ['nothing_waits']);

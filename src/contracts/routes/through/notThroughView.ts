@@ -1,4 +1,4 @@
 import { view } from '#contracts/routes/route';
-import type { NotThroughView } from '#contracts/through';
+import type { NotThroughView } from '#contracts/failures/failures';
 
-export const notThroughView = view<object, NotThroughView>('/api/not-through');
+export const notThroughView = view<object, NotThroughView>('/api/failures');

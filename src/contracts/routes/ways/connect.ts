@@ -1,5 +1,5 @@
 import { route } from '#contracts/routes/route';
-import type { Connect } from '#contracts/ways';
+import type { Connect } from '#contracts/paymentMethods/paymentMethods';
 import type { z } from 'zod';
 
 export const connect = route<z.input<typeof Connect>, { readonly url: string }>()('/api/ways/connect', [

@@ -1,6 +1,6 @@
 import { served } from '#contracts/routes/served';
 import { disconnect } from '#contracts/routes/ways/disconnect';
-import { OnAccount } from '#contracts/ways';
+import { OnAccount } from '#contracts/paymentMethods/paymentMethods';
 
 export const disconnectServed = served(disconnect, {
   in: OnAccount,

@@ -1,5 +1,5 @@
 import { route } from '#contracts/routes/route';
-import type { OnAccount } from '#contracts/ways';
+import type { OnAccount } from '#contracts/paymentMethods/paymentMethods';
 import type { z } from 'zod';
 
 export const disconnect = route<z.input<typeof OnAccount>, null>()('/api/ways/disconnect', [

@@ -1,6 +1,6 @@
 import { served } from '#contracts/routes/served';
 import { finishConnecting } from '#contracts/routes/ways/finishConnecting';
-import { FinishConnecting } from '#contracts/ways';
+import { FinishConnecting } from '#contracts/paymentMethods/paymentMethods';
 
 export const finishConnectingServed = served(finishConnecting, {
   in: FinishConnecting,

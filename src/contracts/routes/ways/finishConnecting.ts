@@ -1,5 +1,5 @@
 import { route } from '#contracts/routes/route';
-import type { FinishConnecting } from '#contracts/ways';
+import type { FinishConnecting } from '#contracts/paymentMethods/paymentMethods';
 import type { z } from 'zod';
 
 export const finishConnecting = route<z.input<typeof FinishConnecting>, { readonly accountId: string }>()(

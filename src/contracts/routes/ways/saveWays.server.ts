@@ -1,6 +1,6 @@
 import { served, sizes } from '#contracts/routes/served';
 import { saveWays } from '#contracts/routes/ways/saveWays';
-import { SaveWays } from '#contracts/ways';
+import { SaveWays } from '#contracts/paymentMethods/paymentMethods';
 
 export const saveWaysServed = served(saveWays, {
   in: SaveWays,

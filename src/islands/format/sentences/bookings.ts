@@ -1,4 +1,4 @@
-import { type Unusual, unusuals } from '#core/change/unusual';
+import { type Unusual, unusuals } from '#core/bookings/unusual';
 import { sumIn, type Sentences } from '#islands/format/say';
 
 const unusualWords = {

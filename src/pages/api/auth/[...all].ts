@@ -1,4 +1,4 @@
-import { signInBodies } from '#contracts/signInBodies';
+import { signInBodies } from '#contracts/auth/signInBodies';
 import { outOfBounds } from '#server/http/bounds';
 import { problem } from '#server/http/problem';
 import { countedCode, countedSignIn, fromAddress } from '#server/http/signInTries';

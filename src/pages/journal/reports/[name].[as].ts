@@ -1,4 +1,4 @@
-import { ReportQuery } from '#contracts/books';
+import { ReportQuery } from '#contracts/books/books';
 import { fileResponse } from '#server/http/download';
 import { problem } from '#server/http/problem';
 import type { APIRoute } from 'astro';

@@ -1,12 +1,12 @@
-import type { BillData } from '#core/documents/party';
-import { bookingFactsRead } from '#core/kept/readFact';
-import type { BookingStage } from '#core/booking/stage';
-import type { Decision } from '#core/booking/decisions';
+import type { BillData } from '#core/invoices/party';
+import { bookingFactsRead } from '#core/factCodec/readFact';
+import type { BookingStage } from '#core/bookings/stage';
+import type { Decision } from '#core/bookings/decisions';
 import type { PriceInput } from '#core/price/price';
 import type { Instant } from '#core/calendar/instant';
 import type { WallTime } from '#core/calendar/wallTime';
 import type { Terms } from '#core/terms/terms';
-import type { Strip } from '#core/booking/strip';
+import type { Strip } from '#core/bookings/strip';
 import { instant, money, factColumn } from '#server/database/schema/columns';
 import { services } from '#server/database/schema/business';
 import { clients } from '#server/database/schema/clients';

@@ -1,16 +1,16 @@
 import type { AccountNames } from '#core/books/accountNames';
 import { type Books, usualBooks } from '#core/books/books';
 import type { PlainDate } from '#core/calendar/days';
-import { noSellerData, type SellerData } from '#core/documents/party';
-import { type DocumentSettings, usualDocuments } from '#core/documents/settings';
-import { type CodeCategory } from '#core/documents/taxCategory';
+import { noSellerData, type SellerData } from '#core/invoices/party';
+import { type DocumentSettings, usualDocuments } from '#core/invoices/settings';
+import { type CodeCategory } from '#core/invoices/taxCategory';
 import { type HouseStyle, usualStyle } from '#core/wording/houseStyle';
-import { type PageSettings, usualPage } from '#core/services/pageSettings';
-import { nobodyTold, type Told } from '#core/telling/told';
-import { type Begun, notBegun } from '#core/begin/steps';
-import { allShown, type WaysShown } from '#core/ways/ways';
-import { type Hours, usualHours } from '#core/availability/hours';
-import type { BookingRules } from '#core/availability/rules';
+import { type PageSettings, usualPage } from '#core/catalogue/pageSettings';
+import { nobodyTold, type Told } from '#core/messages/notified';
+import { type Begun, notBegun } from '#core/settings/steps';
+import { allShown, type WaysShown } from '#core/paymentMethods/ways';
+import { type Hours, usualHours } from '#core/places/hours';
+import type { BookingRules } from '#core/places/rules';
 import type { Terms } from '#core/terms/terms';
 import type { Decimal } from '#core/money/decimal';
 import type { Minor } from '#core/money/minor';
@@ -22,7 +22,7 @@ import {
   type ServiceExtra,
   type UsualClaim,
   serviceKinds,
-} from '#core/services/service';
+} from '#core/catalogue/service';
 import { instant, money } from '#server/database/schema/columns';
 import { sql } from 'drizzle-orm';
 import { boolean, check, integer, jsonb, pgTable, primaryKey, text } from 'drizzle-orm/pg-core';

@@ -1,5 +1,5 @@
-import type { Actor } from '#core/actor/actor';
-import { type BillData, noBillData } from '#core/documents/party';
+import type { Actor } from '#core/people/actor';
+import { type BillData, noBillData } from '#core/invoices/party';
 import { instant, money } from '#server/database/schema/columns';
 import { payAccounts } from '#server/database/schema/ways';
 import { type SQL, sql } from 'drizzle-orm';

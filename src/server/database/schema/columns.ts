@@ -1,5 +1,5 @@
-import type { Recorded } from '#core/actor/actor';
-import { factVersion } from '#core/kept/readFact';
+import type { Recorded } from '#core/people/actor';
+import { factVersion } from '#core/factCodec/readFact';
 import type { Instant } from '#core/calendar/instant';
 import type { Minor } from '#core/money/minor';
 import { bigint, customType, text } from 'drizzle-orm/pg-core';

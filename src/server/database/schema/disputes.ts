@@ -1,4 +1,4 @@
-import type { EvidenceKind } from '#core/after/evidence';
+import type { EvidenceKind } from '#core/disputes/evidence';
 import { bytes, instant } from '#server/database/schema/columns';
 import { integer, jsonb, pgTable, text, timestamp, index } from 'drizzle-orm/pg-core';
 

@@ -1,5 +1,5 @@
-import type { DocumentBody, DocumentKind, DocumentRun } from '#core/documents/document';
-import type { MissingForDocument } from '#core/documents/missing';
+import type { DocumentBody, DocumentKind, DocumentRun } from '#core/invoices/document';
+import type { MissingForDocument } from '#core/invoices/missing';
 import { bookings } from '#server/database/schema/bookings';
 import { clients } from '#server/database/schema/clients';
 import { instant, money } from '#server/database/schema/columns';

@@ -1,4 +1,4 @@
-import type { Account } from '#core/journal/entry';
+import type { Account } from '#core/books/journal/entry';
 import type { PlainDate } from '#core/calendar/days';
 import { instant, money } from '#server/database/schema/columns';
 import { bookings } from '#server/database/schema/bookings';

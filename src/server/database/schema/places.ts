@@ -1,4 +1,4 @@
-import type { Hours } from '#core/availability/hours';
+import type { Hours } from '#core/places/hours';
 import type { WallTime } from '#core/calendar/wallTime';
 import { bookings } from '#server/database/schema/bookings';
 import { services } from '#server/database/schema/business';

@@ -1,10 +1,10 @@
-import type { BillData } from '#core/documents/party';
-import { quoteFactsRead } from '#core/kept/readFact';
-import type { Agreement } from '#core/agreement/agreement';
-import type { QuoteDraft } from '#core/quote/draft';
-import type { Offer } from '#core/quote/offer';
-import type { SignedDocument } from '#core/quote/signedDocument';
-import type { QuoteState } from '#core/quote/standing';
+import type { BillData } from '#core/invoices/party';
+import { quoteFactsRead } from '#core/factCodec/readFact';
+import type { Agreement } from '#core/agreements/agreement';
+import type { QuoteDraft } from '#core/quotes/draft';
+import type { Offer } from '#core/quotes/offer';
+import type { SignedDocument } from '#core/quotes/signedDocument';
+import type { QuoteState } from '#core/quotes/standing';
 import { bookings } from '#server/database/schema/bookings';
 import { instant, money, factColumn } from '#server/database/schema/columns';
 import { wordsId } from '#server/database/schema/words';

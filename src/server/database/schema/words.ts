@@ -1,4 +1,4 @@
-import type { Said } from '#core/kept/words';
+import type { Said } from '#core/factCodec/personalData';
 import { bigint, bigserial, jsonb, pgTable } from 'drizzle-orm/pg-core';
 
 /**

@@ -1,11 +1,11 @@
 import type { LetterFacts } from '#core/wording/letterFacts';
-import type { Actor } from '#core/actor/actor';
-import type { WantedRequestErrand } from '#core/credit/requestDue';
-import type { WantedErrand, WantedVoucherErrand } from '#core/agenda/wantedErrands';
-import type { WantedQuoteErrand } from '#core/agenda/wantedQuoteErrands';
-import { throughKinds } from '#contracts/through';
-import type { ProcessorAnswer } from '#core/paying/answer';
-import type { IntentRequest } from '#core/paying/request';
+import type { Actor } from '#core/people/actor';
+import type { WantedRequestErrand } from '#core/paymentRequests/requestDue';
+import type { WantedErrand, WantedVoucherErrand } from '#core/jobs/wantedErrands';
+import type { WantedQuoteErrand } from '#core/jobs/wantedQuoteErrands';
+import { throughKinds } from '#contracts/failures/failures';
+import type { ProcessorAnswer } from '#core/payments/answer';
+import type { IntentRequest } from '#core/payments/processorCall';
 import type { ProcessorEvent } from '#server/ports';
 import { instant, money } from '#server/database/schema/columns';
 import { bookings } from '#server/database/schema/bookings';

@@ -1,5 +1,5 @@
 import { sizes } from '#contracts/routes/served';
-import { routeAt } from '#server/http/routing';
+import { routeAt } from '#server/http/routes/routing';
 
 /** What is no route of the table and may bring more than a form: pictures and files, events of processors. */
 const files = 12 * 1024 * 1024;

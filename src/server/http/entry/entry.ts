@@ -7,10 +7,10 @@ import { callerAddress, keepOnlyChecked } from '#server/http/entry/callerAddress
 import { contentPolicy, steadyHeaders, strictTransport } from '#server/http/headers';
 import { log } from '#server/logging/log';
 import { duringRequest } from '#server/logging/requestNow';
-import { networkOf } from '#server/guard/network';
+import { networkOf } from '#server/rateLimits/network';
 import { openTurns, type Turn } from '#server/http/entry/turns';
-import { whileTurn } from '#server/outside/turnNow';
-import { onceWanted } from '#server/onceWanted';
+import { whileTurn } from '#server/external/turnNow';
+import { onceWanted } from '#server/lazy';
 import { randomUUID } from 'node:crypto';
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http';
 import onHeaders from 'on-headers';

@@ -20,7 +20,7 @@ import { useCodeServed } from '#contracts/routes/client/useCode.server';
 import { useCreditServed } from '#contracts/routes/client/useCredit.server';
 import { useVoucherServed } from '#contracts/routes/client/useVoucher.server';
 import { serve, serveView, type ServedRoute } from '#server/http/serve';
-import type { OnLink, UseCode } from '#contracts/client';
+import type { OnLink, UseCode } from '#contracts/clientPage/client';
 import { counted, countedCard, countedVoucher } from '#server/http/counted';
 import { mayOpen, maySeeAll } from '#server/http/device';
 import { refuse } from '#core/result';

@@ -12,7 +12,14 @@ import { newPasswordServed } from '#contracts/routes/door/newPassword.server';
 import { proveServed } from '#contracts/routes/door/prove.server';
 import { signsInServed } from '#contracts/routes/door/signsIn.server';
 import { serve, serveView, type ServedRoute } from '#server/http/serve';
-import type { ChangePassword, EnterByLink, ForgotPassword, Prove, SecondFactor, WithPassword } from '#contracts/door';
+import type {
+  ChangePassword,
+  EnterByLink,
+  ForgotPassword,
+  Prove,
+  SecondFactor,
+  WithPassword,
+} from '#contracts/auth/auth';
 import { ok, refuse } from '#core/result';
 import { proven } from '#server/http/proof';
 import { counted, countedDoor, countedProof } from '#server/http/counted';

@@ -1,7 +1,7 @@
 import { localDate } from '#core/calendar/zoned';
 import { longMoment } from '#core/wording/days';
-import { makePaper } from '#server/documents/papers';
-import { readBooking } from '#server/booking/lockBooking';
+import { makePaper } from '#server/pdf/papers';
+import { readBooking } from '#server/bookings/lockBooking';
 import { business } from '#server/database/schema/business';
 import type { Deps } from '#server/deps';
 

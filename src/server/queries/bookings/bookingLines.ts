@@ -1,4 +1,10 @@
-import { type BookingLine, type BookingsQuery, type BookingsView, type Found, mostCounted } from '#contracts/views';
+import {
+  type BookingLine,
+  type BookingsQuery,
+  type BookingsView,
+  type Found,
+  mostCounted,
+} from '#contracts/bookings/views';
 import type { Database, Tx } from '#server/database/database';
 import { bookings, summaries } from '#server/database/schema/bookings';
 import { narrowedBy, searching, stageCounts } from '#server/queries/bookings/narrowing';

@@ -1,4 +1,4 @@
-import type { Lane } from '#contracts/timeViews';
+import type { Lane } from '#contracts/places/timeViews';
 import { addHours, type Instant } from '#core/calendar/instant';
 import { minor } from '#core/money/minor';
 import { type Database, rowsOf } from '#server/database/database';

@@ -1,5 +1,5 @@
 import type { Database } from '#server/database/database';
-import { readBooking } from '#server/booking/lockBooking';
+import { readBooking } from '#server/bookings/lockBooking';
 import { bookings } from '#server/database/schema/bookings';
 import { journalEntries, journalLines } from '#server/database/schema/journal';
 import { errands } from '#server/database/schema/work';

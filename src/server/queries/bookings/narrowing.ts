@@ -1,5 +1,5 @@
-import type { BookingsQuery, StageFilter } from '#contracts/views';
-import { bookingStages } from '#core/booking/stage';
+import type { BookingsQuery, StageFilter } from '#contracts/bookings/views';
+import { bookingStages } from '#core/bookings/stage';
 import type { Database } from '#server/database/database';
 import { openBookings, summaries } from '#server/database/schema/bookings';
 import { countEach } from '#server/queries/bookings/manyKnown';

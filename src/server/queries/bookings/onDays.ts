@@ -1,5 +1,5 @@
-import type { TimeQuery } from '#contracts/timeViews';
-import { mostCounted } from '#contracts/views';
+import type { TimeQuery } from '#contracts/places/timeViews';
+import { mostCounted } from '#contracts/bookings/views';
 import { addDays, type PlainDate } from '#core/calendar/days';
 import { type TimeOfDay, type WallTime, wallTime } from '#core/calendar/wallTime';
 import type { Database } from '#server/database/database';

@@ -1,7 +1,7 @@
 import type { PlainDate } from '#core/calendar/days';
 import type { WallTime } from '#core/calendar/wallTime';
-import { BookingsQueryIn } from '#contracts/bookingsQuery';
-import type { BookingsQuery } from '#contracts/views';
+import { BookingsQueryIn } from '#contracts/bookings/bookingsQuery';
+import type { BookingsQuery } from '#contracts/bookings/views';
 import type { Minor } from '#core/money/minor';
 import { expect } from 'chai';
 import { type SQL, sql } from 'drizzle-orm';

@@ -1,6 +1,6 @@
 import { allAccounts } from '#server/journal/allAccounts';
-import type { JournalQuery } from '#contracts/books';
-import type { JournalEntryView, JournalPageView, TrialBalance } from '#contracts/booksViews';
+import type { JournalQuery } from '#contracts/books/books';
+import type { JournalEntryView, JournalPageView, TrialBalance } from '#contracts/books/views';
 import type { PlainDate } from '#core/calendar/days';
 import type { Database } from '#server/database/database';
 import { ownerRow } from '#server/database/ownerRow';

@@ -1,4 +1,4 @@
-import type { PayoutView } from '#contracts/booksViews';
+import type { PayoutView } from '#contracts/books/views';
 import { minor } from '#core/money/minor';
 import type { Database } from '#server/database/database';
 import { bookings } from '#server/database/schema/bookings';

@@ -5,7 +5,7 @@ import { wallTime } from '#core/calendar/wallTime';
 import { instantOfWall } from '#core/calendar/zoned';
 import type { Database, Tx } from '#server/database/database';
 import { summaries } from '#server/database/schema/bookings';
-import { countHeld } from '#server/queries/documents/held';
+import { countHeld } from '#server/queries/invoices/held';
 import { payouts } from '#server/database/schema/work';
 import { and, eq, isNull, lt } from 'drizzle-orm';
 

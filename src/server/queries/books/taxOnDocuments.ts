@@ -1,4 +1,4 @@
-import { taxShown } from '#core/documents/taxShown';
+import { taxShown } from '#core/invoices/taxShown';
 import { type Minor, sum } from '#core/money/minor';
 import type { TaxAmount } from '#core/price/taxes';
 import { taxesMore } from '#core/price/taxSums';

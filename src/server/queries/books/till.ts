@@ -1,5 +1,5 @@
-import type { TillDay, TillView } from '#contracts/booksViews';
-import { accounts } from '#core/journal/entry';
+import type { TillDay, TillView } from '#contracts/books/views';
+import { accounts } from '#core/books/journal/entry';
 import { isCurrency } from '#core/money/currency';
 import { type Minor, minor, sum } from '#core/money/minor';
 import type { Database } from '#server/database/database';

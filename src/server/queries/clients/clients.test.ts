@@ -1,4 +1,4 @@
-import { mostKnown } from '#contracts/knownClients';
+import { mostKnown } from '#contracts/clients/knownClients';
 import { clients } from '#server/database/schema/clients';
 import { expect } from 'chai';
 import { randomUUID } from 'node:crypto';

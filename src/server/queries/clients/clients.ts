@@ -1,20 +1,20 @@
 import { actorWords } from '#core/wording/actorWords';
 import { peopleIn } from '#server/actor/people';
-import type { ClientsQuery } from '#contracts/clients';
-import type { ClientLine, ClientsView, ClientWhole } from '#contracts/clientsViews';
-import type { BookingLine } from '#contracts/views';
+import type { ClientsQuery } from '#contracts/clients/clients';
+import type { ClientLine, ClientsView, ClientWhole } from '#contracts/clients/views';
+import type { BookingLine } from '#contracts/bookings/views';
 import type { Instant } from '#core/calendar/instant';
 import { minor, sum } from '#core/money/minor';
 import { creditOfClient } from '#server/credit/balances';
 import type { Database } from '#server/database/database';
-import { readied } from '#server/database/readied';
+import { readied } from '#server/database/prepared';
 import { bookings, summaries } from '#server/database/schema/bookings';
 import { cards, clients } from '#server/database/schema/clients';
 import { selectLines } from '#server/queries/bookings/bookingLines';
-import { requestsOf } from '#server/queries/credit/requestLines';
+import { requestsOf } from '#server/queries/paymentRequests/requestLines';
 import { knownBy } from '#server/queries/clients/knownBy';
-import { documentLines } from '#server/queries/documents/documents';
-import { stillOpen } from '#server/erasing/stillOpen';
+import { documentLines } from '#server/queries/invoices/documents';
+import { stillOpen } from '#server/erasure/stillOpen';
 import { and, asc, desc, eq, gt, inArray, isNull, sql } from 'drizzle-orm';
 
 const pageSize = 50;

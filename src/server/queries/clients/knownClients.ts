@@ -1,4 +1,4 @@
-import { type KnownClient, mostKnown } from '#contracts/knownClients';
+import { type KnownClient, mostKnown } from '#contracts/clients/knownClients';
 import type { Database } from '#server/database/database';
 import { clients } from '#server/database/schema/clients';
 import { knownBy } from '#server/queries/clients/knownBy';

@@ -1,15 +1,15 @@
-import type { CreditView, VoucherLine } from '#contracts/creditViews';
+import type { CreditView, VoucherLine } from '#contracts/credit/views';
 import { minor } from '#core/money/minor';
 import { creditOfAll, onVouchers } from '#server/credit/balances';
 import type { Database, Tx } from '#server/database/database';
-import { readied } from '#server/database/readied';
+import { readied } from '#server/database/prepared';
 import { bookings, summaries } from '#server/database/schema/bookings';
 import { business, services } from '#server/database/schema/business';
 import { clients } from '#server/database/schema/clients';
 import { paymentRequests, vouchers } from '#server/database/schema/credit';
 import { messages } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
-import { requestLines } from '#server/queries/credit/requestLines';
+import { requestLines } from '#server/queries/paymentRequests/requestLines';
 import { knownClients } from '#server/queries/clients/knownClients';
 import { and, asc, desc, eq, exists, inArray, isNotNull, isNull, or, sql } from 'drizzle-orm';
 

@@ -1,9 +1,9 @@
-import type { DisputeSubject } from '#server/after/disputeSubject';
-import { disputeSubject } from '#server/after/disputeSubject';
-import { answerDocument } from '#server/after/evidence';
-import { ledgerOf } from '#core/booking/ledger';
+import type { DisputeSubject } from '#server/disputes/disputeSubject';
+import { disputeSubject } from '#server/disputes/disputeSubject';
+import { answerDocument } from '#server/disputes/evidence';
+import { ledgerOf } from '#core/bookings/ledger';
 import { zero } from '#core/money/minor';
-import { readBooking } from '#server/booking/lockBooking';
+import { readBooking } from '#server/bookings/lockBooking';
 import { bookings } from '#server/database/schema/bookings';
 import { disputeAnswers } from '#server/database/schema/disputes';
 import type { Deps } from '#server/deps';

@@ -1,10 +1,10 @@
-import type { DisputeRow, DisputeView } from '#contracts/afterViews';
-import type { Dispute } from '#core/after/disputes';
-import { ledgerOf } from '#core/booking/ledger';
+import type { DisputeRow, DisputeView } from '#contracts/claims/afterViews';
+import type { Dispute } from '#core/disputes/disputes';
+import { ledgerOf } from '#core/bookings/ledger';
 import { sum } from '#core/money/minor';
-import { disputeSubject } from '#server/after/disputeSubject';
-import { evidenceFor } from '#server/after/evidence';
-import { readBooking } from '#server/booking/lockBooking';
+import { disputeSubject } from '#server/disputes/disputeSubject';
+import { evidenceFor } from '#server/disputes/evidence';
+import { readBooking } from '#server/bookings/lockBooking';
 import { rowsOf, type Database } from '#server/database/database';
 import { clients } from '#server/database/schema/clients';
 import { disputeAnswers } from '#server/database/schema/disputes';

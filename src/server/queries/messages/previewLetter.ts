@@ -1,9 +1,9 @@
-import type { PreviewWording } from '#contracts/wordings';
+import type { PreviewWording } from '#contracts/messages/wordings';
 import type { Result } from '#core/result';
 import type { Deps } from '#server/deps';
 import { bookings } from '#server/database/schema/bookings';
-import type { Letter } from '#server/documents/letter';
-import { transferPreview } from '#server/outbox/transferPart';
+import type { Letter } from '#server/mail/layout/letter';
+import { transferPreview } from '#server/mail/outbox/transferPart';
 import { eq } from 'drizzle-orm';
 import { business } from '#server/database/schema/business';
 import { previewWording, type PreviewRefusal } from '#server/queries/messages/messages';
@@ -19,7 +19,7 @@ export async function previewLetter(
   const { subject, paragraphs, action, number, facts, clientName } = read.value;
   const [owner] = await db.select().from(business);
   const { name, line, email, address, look } = owner!;
-  const { htmlLetter } = await import('../../documents/LetterLayout');
+  const { htmlLetter } = await import('../../mail/layout/LetterLayout');
   const html = htmlLetter({
     subject,
     business: {

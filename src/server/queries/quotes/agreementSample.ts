@@ -1,6 +1,6 @@
-import type { AgreementSample } from '#contracts/quoteViews';
+import type { AgreementSample } from '#contracts/quotes/views';
 import { instantOfWall } from '#core/calendar/zoned';
-import { agreedOf } from '#server/booking/lockBooking';
+import { agreedOf } from '#server/bookings/lockBooking';
 import type { Database } from '#server/database/database';
 import { bookings } from '#server/database/schema/bookings';
 import { clients } from '#server/database/schema/clients';

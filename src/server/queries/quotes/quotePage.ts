@@ -1,10 +1,10 @@
-import { givenOf } from '#core/documents/party';
-import type { QuotePageView } from '#contracts/quoteViews';
-import { clientSignatory } from '#core/agreement/agreement';
+import { givenOf } from '#core/invoices/party';
+import type { QuotePageView } from '#contracts/quotes/views';
+import { clientSignatory } from '#core/agreements/agreement';
 import { addHours } from '#core/calendar/instant';
 import { localDate } from '#core/calendar/zoned';
-import type { QuoteFact, QuoteFactOf } from '#core/quote/facts';
-import { offerChanges } from '#core/quote/offerChanges';
+import type { QuoteFact, QuoteFactOf } from '#core/quotes/facts';
+import { offerChanges } from '#core/quotes/offerChanges';
 import { longMoment } from '#core/wording/days';
 import type { Database } from '#server/database/database';
 import { signedDocuments } from '#server/database/schema/quotes';
@@ -12,7 +12,7 @@ import type { Deps } from '#server/deps';
 import { type LoadedQuote, lockQuote, revisionOf, standingOf } from '#server/quotes/lockQuote';
 import { quoteOfLink } from '#server/quotes/quoteLink';
 import { recordQuoteFacts } from '#server/quotes/recordQuote';
-import { businessFace } from '#server/queries/business/businessFace';
+import { businessFace } from '#server/queries/settings/businessFace';
 import { and, eq } from 'drizzle-orm';
 
 export type QuotePage = QuotePageView | { readonly fault: 'link_unknown' } | { readonly goTo: string };

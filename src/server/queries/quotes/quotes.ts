@@ -1,4 +1,4 @@
-import { businessSignatory } from '#core/agreement/agreement';
+import { businessSignatory } from '#core/agreements/agreement';
 import { agreementSample } from '#server/queries/quotes/agreementSample';
 import { usualCurrency } from '#core/money/currency';
 import { actorWords } from '#core/wording/actorWords';
@@ -10,27 +10,27 @@ import type {
   QuoteView,
   TemplatesView,
   TemplateView,
-} from '#contracts/quoteViews';
-import type { QuotesQuery } from '#contracts/quotesQuery';
+} from '#contracts/quotes/views';
+import type { QuotesQuery } from '#contracts/quotes/quotesQuery';
 import { formatMoney } from '#core/money/formatMoney';
-import { emptyDraft } from '#core/quote/draft';
-import { readDraft } from '#core/quote/readDraft';
-import { type QuoteState, quoteStates } from '#core/quote/standing';
+import { emptyDraft } from '#core/quotes/draft';
+import { readDraft } from '#core/quotes/readDraft';
+import { type QuoteState, quoteStates } from '#core/quotes/standing';
 import { quoteHistory } from '#core/wording/quoteHistory';
 import type { Instant } from '#core/calendar/instant';
 import type { Database } from '#server/database/database';
 import { bookings } from '#server/database/schema/bookings';
 import { services, terms } from '#server/database/schema/business';
 import { agreements, quotes, quoteTemplates } from '#server/database/schema/quotes';
-import { readBooking } from '#server/booking/lockBooking';
+import { readBooking } from '#server/bookings/lockBooking';
 import { digestOfOffer } from '#server/quotes/digest';
 import { readQuote, standingOf } from '#server/quotes/lockQuote';
 import { quoteContext } from '#server/quotes/quoteContext';
-import { taxLines } from '#server/offer/taxLines';
+import { taxLines } from '#server/catalogue/taxLines';
 import { countEach } from '#server/queries/bookings/manyKnown';
 import { knownClients } from '#server/queries/clients/knownClients';
 import { and, asc, desc, eq, inArray, isNotNull, type SQL, sql } from 'drizzle-orm';
-import { businessFace } from '#server/queries/business/businessFace';
+import { businessFace } from '#server/queries/settings/businessFace';
 
 const page = 100;
 

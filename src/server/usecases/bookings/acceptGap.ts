@@ -1,8 +1,8 @@
-import type { OnBooking } from '#contracts/owner';
+import type { OnBooking } from '#contracts/bookings/owner';
 import { ok, refuse, type Result } from '#core/result';
-import { recordFacts } from '#server/booking/record';
+import { recordFacts } from '#server/bookings/record';
 import type { Deps } from '#server/deps';
-import { type NotFound, onBooking } from '#server/deciding/onBooking';
+import { type NotFound, onBooking } from '#server/unitOfWork/onBooking';
 
 /** The owner lives with a cover gap: it is no longer a decision, and stays in the history. */
 export const acceptGap =

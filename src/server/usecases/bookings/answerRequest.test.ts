@@ -1,11 +1,11 @@
 import type { WallTime } from '#core/calendar/wallTime';
-import { accounts } from '#core/journal/entry';
+import { accounts } from '#core/books/journal/entry';
 import { bookings, summaries } from '#server/database/schema/bookings';
 import { accountBalances } from '#server/database/schema/journal';
 import { occupancies } from '#server/database/schema/places';
 import { verify } from '#server/verify/verify';
 import type { PlainDate } from '#core/calendar/days';
-import { usualDocuments } from '#core/documents/settings';
+import { usualDocuments } from '#core/invoices/settings';
 import { minor } from '#core/money/minor';
 import { demoSeller } from '#demo/books';
 import { expect } from 'chai';

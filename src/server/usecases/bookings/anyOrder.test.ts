@@ -1,7 +1,7 @@
-import { standing } from '#core/booking/standing';
+import { standing } from '#core/bookings/standing';
 import { addHours } from '#core/calendar/instant';
 import { least, type Minor, minor } from '#core/money/minor';
-import { agreedOf, readBooking } from '#server/booking/lockBooking';
+import { agreedOf, readBooking } from '#server/bookings/lockBooking';
 import { verify } from '#server/verify/verify';
 import { testBankAccount } from '#world/accounts/testBankAccounts';
 import { type CardBehaviour, testNumber } from '#world/cardNetwork/testCards';

@@ -1,5 +1,5 @@
 import type { WallTime } from '#core/calendar/wallTime';
-import { decisionsOf } from '#core/booking/decisions';
+import { decisionsOf } from '#core/bookings/decisions';
 import { minor } from '#core/money/minor';
 import { cards } from '#server/database/schema/clients';
 import { verify } from '#server/verify/verify';

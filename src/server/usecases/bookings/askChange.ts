@@ -1,21 +1,21 @@
-import type { AskChange, PreviewMove } from '#contracts/client';
-import type { AnswerAsk } from '#contracts/owner';
-import type { Fact } from '#core/booking/facts';
+import type { AskChange, PreviewMove } from '#contracts/clientPage/client';
+import type { AnswerAsk } from '#contracts/bookings/owner';
+import type { Fact } from '#core/bookings/facts';
 import type { WallTime } from '#core/calendar/wallTime';
 import { instantOfWall } from '#core/calendar/zoned';
-import { changeOf } from '#core/change/change';
-import { movedDeal } from '#core/change/moved';
+import { changeOf } from '#core/bookings/change';
+import { movedDeal } from '#core/bookings/moved';
 import { ok, refuse, type Result } from '#core/result';
 import { changeSentences } from '#core/wording/changeSentences';
-import { dealOf } from '#server/booking/dealOf';
-import { recordFacts } from '#server/booking/record';
-import type { RefundLimit } from '#core/paying/refundLimit';
+import { dealOf } from '#server/bookings/dealOf';
+import { recordFacts } from '#server/bookings/record';
+import type { RefundLimit } from '#core/payments/refundLimit';
 import type { Deps } from '#server/deps';
-import { isFreeFor } from '#server/booking/isFreeFor';
+import { isFreeFor } from '#server/bookings/isFreeFor';
 import { cancelAs, type CancelRefusal } from '#server/usecases/bookings/cancelBooking';
 import { type ChangeBookingRefusal, changeDeal } from '#server/usecases/bookings/changeDeal';
 import { bookingOfLink } from '#server/links/clientLink';
-import { type NotFound, onBooking, type OpenBooking } from '#server/deciding/onBooking';
+import { type NotFound, onBooking, type OpenBooking } from '#server/unitOfWork/onBooking';
 
 export type AskRefusal =
   | NotFound

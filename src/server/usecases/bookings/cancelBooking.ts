@@ -1,21 +1,21 @@
-import type { OnLink } from '#contracts/client';
-import type { CancelBooking } from '#contracts/owner';
+import type { OnLink } from '#contracts/clientPage/client';
+import type { CancelBooking } from '#contracts/bookings/owner';
 import { mayWithdraw } from '#core/cancellation/withdrawal';
-import { agreedOf, readBooking } from '#server/booking/lockBooking';
+import { agreedOf, readBooking } from '#server/bookings/lockBooking';
 import { bookingOfLink } from '#server/links/clientLink';
-import type { Fact, FactOf } from '#core/booking/facts';
-import type { Ledger } from '#core/booking/ledger';
-import { type BookingCancellation, cancellationOf, cancelledFact } from '#core/booking/cancellationOf';
+import type { Fact, FactOf } from '#core/bookings/facts';
+import type { Ledger } from '#core/bookings/ledger';
+import { type BookingCancellation, cancellationOf, cancelledFact } from '#core/bookings/cancellationOf';
 import { ok, refuse, type Result } from '#core/result';
-import { recordFacts } from '#server/booking/record';
-import { type ProofNeeded, type RefundLimit, wantsProof } from '#core/paying/refundLimit';
+import { recordFacts } from '#server/bookings/record';
+import { type ProofNeeded, type RefundLimit, wantsProof } from '#core/payments/refundLimit';
 import type { Deps } from '#server/deps';
-import { agendaWritten } from '#server/errands/rewriteErrands';
-import { carryOut } from '#server/intents/carryOut';
-import { openIntent, paymentUnderWay, type OpenIntent } from '#server/intents/openIntent';
-import { openRefunds } from '#server/intents/openRefunds';
-import { type NotFound, onBooking } from '#server/deciding/onBooking';
-import { runPlanned } from '#server/agenda/runDue';
+import { agendaWritten } from '#server/jobs/plan/rewriteErrands';
+import { carryOut } from '#server/processorCalls/carryOut';
+import { openIntent, paymentUnderWay, type OpenIntent } from '#server/processorCalls/openIntent';
+import { openRefunds } from '#server/processorCalls/openRefunds';
+import { type NotFound, onBooking } from '#server/unitOfWork/onBooking';
+import { runPlanned } from '#server/jobs/run/runDue';
 
 export type CancelRefusal = NotFound | ProofNeeded | { readonly code: 'booking_over' | 'payment_under_way' };
 

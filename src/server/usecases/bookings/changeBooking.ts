@@ -1,10 +1,10 @@
-import type { ChangeBooking } from '#contracts/change';
-import type { Deal } from '#core/booking/deal';
-import { pricedDeal } from '#core/change/change';
+import type { ChangeBooking } from '#contracts/bookings/change';
+import type { Deal } from '#core/bookings/deal';
+import { pricedDeal } from '#core/bookings/change';
 import { OutOfRange } from '#core/outOfRange';
 import { refuse, type Result } from '#core/result';
-import type { BookingRow } from '#server/booking/lockBooking';
-import type { RefundLimit } from '#core/paying/refundLimit';
+import type { BookingRow } from '#server/bookings/lockBooking';
+import type { RefundLimit } from '#core/payments/refundLimit';
 import type { Deps } from '#server/deps';
 import {
   type ChangeBookingRefusal,

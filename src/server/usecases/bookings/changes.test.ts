@@ -1,11 +1,11 @@
 import type { TimeOfDay } from '#core/calendar/wallTime';
 import type { PlainDate } from '#core/calendar/days';
 import type { Decimal } from '#core/money/decimal';
-import { decisionsOf } from '#core/booking/decisions';
-import { asking, movedTo, split, waived } from '#core/change/ownRules';
+import { decisionsOf } from '#core/bookings/decisions';
+import { asking, movedTo, split, waived } from '#core/bookings/ownRules';
 import type { WallTime } from '#core/calendar/wallTime';
 import { minor } from '#core/money/minor';
-import { starterTerms } from '#server/starter/starterTerms';
+import { starterTerms } from '#server/seed/starterTerms';
 import { verify } from '#server/verify/verify';
 import { expect } from 'chai';
 import { randomUUID } from 'node:crypto';

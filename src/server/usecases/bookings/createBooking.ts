@@ -1,17 +1,17 @@
-import { waivedTerms } from '#core/services/waiver';
-import type { CreateBooking } from '#contracts/owner';
+import { waivedTerms } from '#core/catalogue/waiver';
+import type { CreateBooking } from '#contracts/bookings/owner';
 import { price, type PriceInput } from '#core/price/price';
-import { settledTerms } from '#core/quote/settledTerms';
+import { settledTerms } from '#core/quotes/settledTerms';
 import { ok, refuse, type Result } from '#core/result';
-import { insertBooking, type InsertRefusal } from '#server/booking/insertBooking';
+import { insertBooking, type InsertRefusal } from '#server/bookings/insertBooking';
 import type { Tx } from '#server/database/database';
 import { allTaxes, lockOwner, type TaxRow } from '#server/database/ownerRow';
-import { readied } from '#server/database/readied';
+import { readied } from '#server/database/prepared';
 import { bookings } from '#server/database/schema/bookings';
 import { services, termsVersions } from '#server/database/schema/business';
 import type { Deps } from '#server/deps';
-import { agendaWritten } from '#server/errands/rewriteErrands';
-import { runPlanned } from '#server/agenda/runDue';
+import { agendaWritten } from '#server/jobs/plan/rewriteErrands';
+import { runPlanned } from '#server/jobs/run/runDue';
 import { desc, eq, sql } from 'drizzle-orm';
 
 export type CreateBookingRefusal =

@@ -1,10 +1,10 @@
 import type { Decimal } from '#core/money/decimal';
-import { decisionsOf } from '#core/booking/decisions';
+import { decisionsOf } from '#core/bookings/decisions';
 import type { WallTime } from '#core/calendar/wallTime';
 import { minor } from '#core/money/minor';
 import type { Terms } from '#core/terms/terms';
 import { journalLines } from '#server/database/schema/journal';
-import { starterTerms } from '#server/starter/starterTerms';
+import { starterTerms } from '#server/seed/starterTerms';
 import { verify } from '#server/verify/verify';
 import { expect } from 'chai';
 import { sql } from 'drizzle-orm';

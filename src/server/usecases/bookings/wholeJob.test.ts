@@ -1,7 +1,7 @@
-import { decisionsOf } from '#core/booking/decisions';
-import { standing } from '#core/booking/standing';
+import { decisionsOf } from '#core/bookings/decisions';
+import { standing } from '#core/bookings/standing';
 import type { Minor } from '#core/money/minor';
-import { agreedOf, readBooking } from '#server/booking/lockBooking';
+import { agreedOf, readBooking } from '#server/bookings/lockBooking';
 import { verify } from '#server/verify/verify';
 import { expect } from 'chai';
 import { randomUUID } from 'node:crypto';

@@ -1,7 +1,7 @@
-import type { BankPayout, CloseBooks, SaveAccounts, SaveBooks } from '#contracts/books';
+import type { BankPayout, CloseBooks, SaveAccounts, SaveBooks } from '#contracts/books/books';
 import type { PlainDate } from '#core/calendar/days';
 import { localDate } from '#core/calendar/zoned';
-import { payoutBanked } from '#core/journal/otherEntries';
+import { payoutBanked } from '#core/books/journal/otherEntries';
 import { minor } from '#core/money/minor';
 import { ok, refuse, type Result } from '#core/result';
 import { changeOwner } from '#server/database/ownerRow';

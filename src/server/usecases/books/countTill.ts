@@ -1,7 +1,7 @@
-import type { CountTill } from '#contracts/books';
+import type { CountTill } from '#contracts/books/books';
 import { localDate } from '#core/calendar/zoned';
-import { accounts } from '#core/journal/entry';
-import { tillDifference } from '#core/journal/otherEntries';
+import { accounts } from '#core/books/journal/entry';
+import { tillDifference } from '#core/books/journal/otherEntries';
 import { type Minor, minor, zero } from '#core/money/minor';
 import { ok, type Result } from '#core/result';
 import { ownerRow } from '#server/database/ownerRow';

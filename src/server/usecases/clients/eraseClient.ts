@@ -1,14 +1,14 @@
-import type { EraseClient } from '#contracts/clients';
+import type { EraseClient } from '#contracts/clients/clients';
 import type { EraseRefusal } from '#contracts/routes/clients/eraseClient';
 import { ok, refuse, type Result } from '#core/result';
 import { actorNow } from '#server/actor/actorNow';
-import { lockBookings } from '#server/booking/lockBooking';
+import { lockBookings } from '#server/bookings/lockBooking';
 import { lockOwner } from '#server/database/ownerRow';
 import { bookings } from '#server/database/schema/bookings';
 import { clients } from '#server/database/schema/clients';
 import type { Deps } from '#server/deps';
-import { erasePerson } from '#server/erasing/erasePerson';
-import { stillOpen } from '#server/erasing/stillOpen';
+import { erasePerson } from '#server/erasure/erasePerson';
+import { stillOpen } from '#server/erasure/stillOpen';
 import { and, eq, isNull } from 'drizzle-orm';
 
 /**

@@ -1,15 +1,15 @@
-import type { SaveClient } from '#contracts/clients';
+import type { SaveClient } from '#contracts/clients/clients';
 import { ok, refuse, type Result } from '#core/result';
-import { lockBooking } from '#server/booking/lockBooking';
-import { recordFacts } from '#server/booking/record';
+import { lockBooking } from '#server/bookings/lockBooking';
+import { recordFacts } from '#server/bookings/record';
 import { ownerRow } from '#server/database/ownerRow';
 import { bookings } from '#server/database/schema/bookings';
 import { clients } from '#server/database/schema/clients';
 import type { Deps } from '#server/deps';
 import { paymentRequests } from '#server/database/schema/credit';
-import { retryHeldOfBookings, retryHeldOfRequests } from '#server/invoicing/retryHeld';
-import { isTaxNumber } from '#server/invoicing/taxNumber';
-import { type PhoneRefusal, readPhone } from '#server/offer/phone';
+import { retryHeldOfBookings, retryHeldOfRequests } from '#server/invoices/retryHeld';
+import { isTaxNumber } from '#server/invoices/taxNumber';
+import { type PhoneRefusal, readPhone } from '#server/catalogue/phone';
 import { and, asc, eq, isNull } from 'drizzle-orm';
 
 type Refusal =

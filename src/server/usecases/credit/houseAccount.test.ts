@@ -1,8 +1,8 @@
-import { standing } from '#core/booking/standing';
+import { standing } from '#core/bookings/standing';
 import type { WallTime } from '#core/calendar/wallTime';
 import { minor } from '#core/money/minor';
-import { agreedOf, readBooking } from '#server/booking/lockBooking';
-import { openOnAccount } from '#server/booking/houseAccount';
+import { agreedOf, readBooking } from '#server/bookings/lockBooking';
+import { openOnAccount } from '#server/bookings/houseAccount';
 import { bookings } from '#server/database/schema/bookings';
 import { clients } from '#server/database/schema/clients';
 import { occupancies } from '#server/database/schema/places';

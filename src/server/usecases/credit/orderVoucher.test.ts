@@ -1,9 +1,9 @@
-import { allShown } from '#core/ways/ways';
+import { allShown } from '#core/paymentMethods/ways';
 import { minor } from '#core/money/minor';
 import { rowsOf } from '#server/database/database';
 import { voucherEnds, vouchers } from '#server/database/schema/credit';
 import { errands } from '#server/database/schema/work';
-import { liveWasUsed } from '#server/ways/liveWasUsed';
+import { liveWasUsed } from '#server/paymentMethods/liveWasUsed';
 import { verify } from '#server/verify/verify';
 import { testNumber } from '#world/cardNetwork/testCards';
 import { expect } from 'chai';

@@ -1,4 +1,4 @@
-import type { OrderVoucher, ResendVoucher } from '#contracts/credit';
+import type { OrderVoucher, ResendVoucher } from '#contracts/credit/credit';
 import { dayNumber } from '#core/calendar/days';
 import { addHours } from '#core/calendar/instant';
 import { localDate } from '#core/calendar/zoned';
@@ -6,15 +6,15 @@ import { mayOrderVoucher, type MayNotOrder } from '#core/credit/voucherOrder';
 import { formatMoney } from '#core/money/formatMoney';
 import { ok, refuse, type Result } from '#core/result';
 import { lettersOfVoucher, sendVoucher } from '#server/credit/onlineVouchers';
-import { nextRequestNumber } from '#server/requests/requests';
+import { nextRequestNumber } from '#server/paymentRequests/requests';
 import { lockOwner } from '#server/database/ownerRow';
 
 import { clients } from '#server/database/schema/clients';
 import { paymentRequests, vouchers } from '#server/database/schema/credit';
 import type { Deps } from '#server/deps';
 import { keepRequestLink } from '#server/links/requestLink';
-import { offeredForRequest } from '#server/ways/offered';
-import { allShown } from '#core/ways/ways';
+import { offeredForRequest } from '#server/paymentMethods/offered';
+import { allShown } from '#core/paymentMethods/ways';
 import { and, eq, isNotNull } from 'drizzle-orm';
 
 export type OrderRefusal = MayNotOrder | { readonly code: 'way_not_offered' };

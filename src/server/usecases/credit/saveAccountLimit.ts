@@ -1,4 +1,4 @@
-import type { SaveAccountLimit } from '#contracts/ways';
+import type { SaveAccountLimit } from '#contracts/paymentMethods/paymentMethods';
 import { ok, refuse, type Result } from '#core/result';
 import { clients } from '#server/database/schema/clients';
 import type { Deps } from '#server/deps';

@@ -6,33 +6,33 @@ import type {
   UseOnBooking,
   UseVoucher,
   VoucherOnCheckout,
-} from '#contracts/credit';
-import type { Fact } from '#core/booking/facts';
-import { payable } from '#core/booking/standing';
+} from '#contracts/credit/credit';
+import type { Fact } from '#core/bookings/facts';
+import { payable } from '#core/bookings/standing';
 import { usedFor } from '#core/credit/balances';
-import { voucherSold } from '#core/journal/otherEntries';
-import { toPay } from '#core/paying/cart';
+import { voucherSold } from '#core/books/journal/otherEntries';
+import { toPay } from '#core/checkout/cart';
 import { type Minor, most, sum, zero } from '#core/money/minor';
 import { ok, refuse, type Result } from '#core/result';
-import { recordFacts } from '#server/booking/record';
+import { recordFacts } from '#server/bookings/record';
 import { creditOf, onVoucher } from '#server/credit/balances';
 import { boughtInTrial } from '#server/credit/onlineVouchers';
-import { isLive } from '#server/ways/liveWasUsed';
+import { isLive } from '#server/paymentMethods/liveWasUsed';
 import { grouped, hashOfCode, newCode, voucherOfCode } from '#server/credit/voucherCode';
 import { bookings } from '#server/database/schema/bookings';
 import { clients } from '#server/database/schema/clients';
 import { vouchers } from '#server/database/schema/credit';
 import { services } from '#server/database/schema/business';
 import type { Tx } from '#server/database/database';
-import { taxLines } from '#server/offer/taxLines';
+import { taxLines } from '#server/catalogue/taxLines';
 import { taxOfUse, taxOnVoucher, type VoucherPurpose } from '#core/credit/voucherPurpose';
 import type { Deps } from '#server/deps';
-import { paymentUnderWay } from '#server/intents/openIntent';
+import { paymentUnderWay } from '#server/processorCalls/openIntent';
 import { appendEntry } from '#server/journal/appendEntry';
 import { bookingOfLink } from '#server/links/clientLink';
-import { bookingsOfCheckout, idsOfCheckout, type InCheckout } from '#server/carts/inCheckout';
-import { type NotFound, onBooking, type OpenBooking } from '#server/deciding/onBooking';
-import { offeredFor } from '#server/ways/offered';
+import { bookingsOfCheckout, idsOfCheckout, type InCheckout } from '#server/checkout/inCheckout';
+import { type NotFound, onBooking, type OpenBooking } from '#server/unitOfWork/onBooking';
+import { offeredFor } from '#server/paymentMethods/offered';
 import { eq } from 'drizzle-orm';
 
 type NotSold = { readonly code: 'service_not_found' | 'voucher_not_of_one_tax'; readonly path: 'serviceId' };

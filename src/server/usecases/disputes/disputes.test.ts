@@ -1,4 +1,4 @@
-import { decisionsOf } from '#core/booking/decisions';
+import { decisionsOf } from '#core/bookings/decisions';
 import type { Decimal } from '#core/money/decimal';
 import type { Minor } from '#core/money/minor';
 import { balanceOf } from '../../../../testing/balances';

@@ -1,6 +1,6 @@
-import type { RecallMessage } from '#contracts/wordings';
+import type { RecallMessage } from '#contracts/messages/wordings';
 import { ok, refuse, type Result } from '#core/result';
-import { neverTried } from '#server/letters/waits';
+import { neverTried } from '#server/mail/letters/waits';
 import { messages } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
 import { and, eq } from 'drizzle-orm';

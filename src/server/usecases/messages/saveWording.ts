@@ -1,4 +1,4 @@
-import type { SaveWording } from '#contracts/wordings';
+import type { SaveWording } from '#contracts/messages/wordings';
 import { unknownFields } from '#core/wording/fields';
 import { type AnyOccasion, fieldsFor, originalWordings } from '#core/wording/originalWordings';
 import { ok, refuse, type Result } from '#core/result';

@@ -1,6 +1,6 @@
-import type { MoveUnit } from '#contracts/places';
+import type { MoveUnit } from '#contracts/places/places';
 import { ok, refuse, type Result } from '#core/result';
-import { PlaceTaken, type PlaceRefusal, withPlaces } from '#server/booking/takePlaces';
+import { PlaceTaken, type PlaceRefusal, withPlaces } from '#server/bookings/takePlaces';
 import { occupancies, places } from '#server/database/schema/places';
 import type { Deps } from '#server/deps';
 import { and, eq, gt, lt, ne } from 'drizzle-orm';

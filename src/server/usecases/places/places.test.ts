@@ -1,8 +1,8 @@
-import type { TimeQuery } from '#contracts/timeViews';
+import type { TimeQuery } from '#contracts/places/timeViews';
 import type { WallTime } from '#core/calendar/wallTime';
 import type { TimeOfDay } from '#core/calendar/wallTime';
 import type { PlainDate } from '#core/calendar/days';
-import { usualHours } from '#core/availability/hours';
+import { usualHours } from '#core/places/hours';
 import { minor } from '#core/money/minor';
 import { eventDates, occupancies, places } from '#server/database/schema/places';
 import { business } from '#server/database/schema/business';

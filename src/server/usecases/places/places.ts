@@ -1,8 +1,8 @@
-import type { AddDate, BlockPlace, CallOffDate, FreePlace, SaveHours, SavePlace } from '#contracts/places';
+import type { AddDate, BlockPlace, CallOffDate, FreePlace, SaveHours, SavePlace } from '#contracts/places/places';
 import { secondsOf } from '#core/calendar/instant';
 import { instantOfWall, secondsOfWall } from '#core/calendar/zoned';
 import { ok, refuse, type Result } from '#core/result';
-import { PlaceTaken, type PlaceRefusal, withPlaces } from '#server/booking/takePlaces';
+import { PlaceTaken, type PlaceRefusal, withPlaces } from '#server/bookings/takePlaces';
 import { business, services } from '#server/database/schema/business';
 import { eventDates, occupancies, places } from '#server/database/schema/places';
 import type { Deps } from '#server/deps';

@@ -1,6 +1,6 @@
 import type { Acceptance } from '#contracts/routes/offer/acceptance';
-import type { AcceptQuote, ConvertQuote, SignByBusiness, SignQuote } from '#contracts/quotes';
-import { clientSignatory, businessSignatory, nextToSign } from '#core/agreement/agreement';
+import type { AcceptQuote, ConvertQuote, SignByBusiness, SignQuote } from '#contracts/quotes/quotes';
+import { clientSignatory, businessSignatory, nextToSign } from '#core/agreements/agreement';
 import { localDate } from '#core/calendar/zoned';
 import type { Minor } from '#core/money/minor';
 import {
@@ -9,13 +9,13 @@ import {
   maySign,
   type OutOfLimits,
   type SigningRefusal,
-} from '#core/quote/acceptance';
-import type { QuoteFact } from '#core/quote/facts';
-import { choiceOutOfLimits, presetChoice } from '#core/quote/offer';
-import { offerChanges } from '#core/quote/offerChanges';
-import { signedDocument, standingOfOffer } from '#core/quote/signedDocument';
+} from '#core/quotes/acceptance';
+import type { QuoteFact } from '#core/quotes/facts';
+import { choiceOutOfLimits, presetChoice } from '#core/quotes/offer';
+import { offerChanges } from '#core/quotes/offerChanges';
+import { signedDocument, standingOfOffer } from '#core/quotes/signedDocument';
 import { ok, refuse, type Result } from '#core/result';
-import type { InsertRefusal } from '#server/booking/insertBooking';
+import type { InsertRefusal } from '#server/bookings/insertBooking';
 import type { Tx } from '#server/database/database';
 import { lockOwner } from '#server/database/ownerRow';
 import type { business } from '#server/database/schema/business';
@@ -27,7 +27,7 @@ import { recordQuoteFacts } from '#server/quotes/recordQuote';
 import { signatureFact, signatureOf } from '#server/quotes/sign';
 import type { FileRefusal } from '#server/files/files';
 import { type Drawn, drawnWhenWanted, pictureOf } from '#server/quotes/drawnWhenWanted';
-import { type OpenQuote, onQuote, onQuoteLink, type QuoteEdited, type QuoteNotFound } from '#server/deciding/onQuote';
+import { type OpenQuote, onQuote, onQuoteLink, type QuoteEdited, type QuoteNotFound } from '#server/unitOfWork/onQuote';
 import { and, eq } from 'drizzle-orm';
 
 type OfferChanged = { readonly code: 'quote_changed'; readonly changes: readonly string[] };

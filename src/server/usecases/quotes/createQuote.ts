@@ -1,6 +1,6 @@
-import type { NewQuote } from '#contracts/quotes';
-import { emptyDraft, type QuoteDraft } from '#core/quote/draft';
-import { draftOfBooking } from '#core/quote/draftOf';
+import type { NewQuote } from '#contracts/quotes/quotes';
+import { emptyDraft, type QuoteDraft } from '#core/quotes/draft';
+import { draftOfBooking } from '#core/quotes/draftOf';
 import { ok, refuse, type Result } from '#core/result';
 import type { Tx } from '#server/database/database';
 import { changeOwner, lockOwner } from '#server/database/ownerRow';

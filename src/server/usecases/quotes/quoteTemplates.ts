@@ -1,5 +1,5 @@
-import type { SaveAgreement, SaveTemplate } from '#contracts/quotes';
-import type { QuoteDraft } from '#core/quote/draft';
+import type { SaveAgreement, SaveTemplate } from '#contracts/quotes/quotes';
+import type { QuoteDraft } from '#core/quotes/draft';
 import { ok, refuse, type Result } from '#core/result';
 import { agreements, quoteTemplates } from '#server/database/schema/quotes';
 import type { Deps } from '#server/deps';

@@ -1,10 +1,10 @@
 import type { WallTime } from '#core/calendar/wallTime';
 import type { Minor } from '#core/money/minor';
 import type { Instant } from '#core/calendar/instant';
-import { businessSignatory } from '#core/agreement/agreement';
+import { businessSignatory } from '#core/agreements/agreement';
 import { price } from '#core/price/price';
-import { presetChoice } from '#core/quote/offer';
-import { standingOfOffer } from '#core/quote/signedDocument';
+import { presetChoice } from '#core/quotes/offer';
+import { standingOfOffer } from '#core/quotes/signedDocument';
 import { cancellationSentences } from '#core/wording/cancellationSentences';
 import { type Installation, installation } from '../../../../testing/installation.js';
 import {

@@ -1,13 +1,13 @@
-import type { ChooseOnQuote, WriteOnQuote } from '#contracts/quotes';
-import { clientSignatory } from '#core/agreement/agreement';
-import { overOf, type QuoteOver } from '#core/quote/acceptance';
-import { choiceOutOfLimits, offerPrice } from '#core/quote/offer';
-import { isOpen } from '#core/quote/standing';
+import type { ChooseOnQuote, WriteOnQuote } from '#contracts/quotes/quotes';
+import { clientSignatory } from '#core/agreements/agreement';
+import { overOf, type QuoteOver } from '#core/quotes/acceptance';
+import { choiceOutOfLimits, offerPrice } from '#core/quotes/offer';
+import { isOpen } from '#core/quotes/standing';
 import { ok, refuse, type Result } from '#core/result';
 import { sameValue } from '#core/sameValue';
 import type { Deps } from '#server/deps';
 import { recordQuoteFacts } from '#server/quotes/recordQuote';
-import { onQuoteLink } from '#server/deciding/onQuote';
+import { onQuoteLink } from '#server/unitOfWork/onQuote';
 
 type NotTheirs = QuoteOver | { readonly code: 'link_unknown' | 'not_your_turn' };
 type ChoiceRefusal =

@@ -1,12 +1,12 @@
-import type { SaveQuote } from '#contracts/quotes';
-import type { QuoteDraft } from '#core/quote/draft';
-import { offerPrice, presetChoice } from '#core/quote/offer';
-import { readDraft } from '#core/quote/readDraft';
+import type { SaveQuote } from '#contracts/quotes/quotes';
+import type { QuoteDraft } from '#core/quotes/draft';
+import { offerPrice, presetChoice } from '#core/quotes/offer';
+import { readDraft } from '#core/quotes/readDraft';
 import { ok, refuse, type Result } from '#core/result';
 import { quotes } from '#server/database/schema/quotes';
 import type { Deps } from '#server/deps';
 import { quoteContext } from '#server/quotes/quoteContext';
-import { onQuote, type QuoteEdited, type QuoteNotFound } from '#server/deciding/onQuote';
+import { onQuote, type QuoteEdited, type QuoteNotFound } from '#server/unitOfWork/onQuote';
 import { eq } from 'drizzle-orm';
 
 export type SaveRefusal = QuoteNotFound | QuoteEdited | { readonly code: 'quote_over'; readonly state: string };

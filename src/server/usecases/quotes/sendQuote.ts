@@ -1,6 +1,6 @@
-import type { AnswerQuestion, OnQuote, SendQuote } from '#contracts/quotes';
-import { readDraft } from '#core/quote/readDraft';
-import { isOpen } from '#core/quote/standing';
+import type { AnswerQuestion, OnQuote, SendQuote } from '#contracts/quotes/quotes';
+import { readDraft } from '#core/quotes/readDraft';
+import { isOpen } from '#core/quotes/standing';
 import { ok, refuse, type Result } from '#core/result';
 import type { Deps } from '#server/deps';
 import { freeze, type HasGaps } from '#server/quotes/freeze';
@@ -8,7 +8,7 @@ import { revisionOf } from '#server/quotes/lockQuote';
 import { quoteContext } from '#server/quotes/quoteContext';
 import { makeQuoteLink } from '#server/quotes/quoteLink';
 import { recordQuoteFacts } from '#server/quotes/recordQuote';
-import { type OpenQuote, onQuote, type QuoteEdited, type QuoteNotFound } from '#server/deciding/onQuote';
+import { type OpenQuote, onQuote, type QuoteEdited, type QuoteNotFound } from '#server/unitOfWork/onQuote';
 
 type Over = { readonly code: 'quote_over'; readonly state: string };
 type NotThis = QuoteNotFound | QuoteEdited;

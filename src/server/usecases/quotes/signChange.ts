@@ -1,7 +1,7 @@
-import type { SignQuote } from '#contracts/quotes';
-import { clientSignatory } from '#core/agreement/agreement';
+import type { SignQuote } from '#contracts/quotes/quotes';
+import { clientSignatory } from '#core/agreements/agreement';
 import { ok, refuse, type Result } from '#core/result';
-import { lockBooking } from '#server/booking/lockBooking';
+import { lockBooking } from '#server/bookings/lockBooking';
 import type { Tx } from '#server/database/database';
 import type { Deps } from '#server/deps';
 import { agreementOfBooking } from '#server/quotes/agreementOfBooking';

@@ -1,0 +1,31 @@
+import type { Standing } from '#core/bookings/standing';
+import { chargeableOf } from '#core/consent/chargeable';
+import { feeOn } from '#core/fee/feeOn';
+import { least, type Minor, remainder } from '#core/money/minor';
+import type { FeeCharged } from '#core/payments/processorCall';
+
+/** `charged` is asked of the card or account: the sum that counts, and the fee where one is passed on. */
+export type FeePassedOn = { readonly charged: Minor; readonly fee?: FeeCharged };
+
+/** What is charged for a sum: with the fee, where the terms pass a card's on. */
+export function withFee(
+  { agreed }: Pick<Standing, 'agreed'>,
+  tax: Minor,
+  amount: Minor,
+  way: 'card' | 'debit' = 'card',
+): FeePassedOn {
+  if (way === 'debit') return { charged: amount };
+  const passedOn = feeOn({ terms: agreed.terms, total: agreed.total, tax, amount });
+  if (!passedOn) return { charged: amount };
+  return { charged: passedOn.charge, fee: { amount: passedOn.fee, tax: passedOn.tax } };
+}
+
+/** What may be charged for a part of the plan now: what was agreed of it, less what is on its way. */
+export const chargeOfPart = (standing: Standing, part: number, tax: Minor, way?: 'card' | 'debit'): FeePassedOn => {
+  const { coming } = standing.parts[part]!;
+  const agreed = chargeableOf(standing.parts, standing.ledger)[part]!;
+  return withFee(standing, tax, remainder(agreed, coming), way);
+};
+
+/** What is taken of a sum that was reserved with a request: what is due with the yes, and no more than was reserved. */
+export const takenOfReserved = (reserved: Minor, dueNow: Minor): Minor => least(reserved, dueNow);

@@ -1,4 +1,0 @@
-import type { BeginView } from '#contracts/begin';
-
-/** What each step is given; `changed` shows the client's page anew, `done` goes on. */
-export type StepProps = { readonly view: BeginView; readonly done: () => void; readonly changed: () => void };

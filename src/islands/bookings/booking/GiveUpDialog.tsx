@@ -1,0 +1,37 @@
+import { giveUp } from '#contracts/routes/bookings/giveUp';
+import { formatMoney } from '#core/money/formatMoney';
+import { payable } from '#core/bookings/standing';
+import type { Minor } from '#core/money/minor';
+import type { DialogProps } from '#islands/bookings/booking/dialogProps';
+import { SumDialog } from '#islands/parts/SumDialog';
+import { useRoute } from '#islands/parts/useRoute';
+import { notifications } from '@mantine/notifications';
+
+/** What is owed and will not be asked for any more: no reminder is sent for it, and the books call it a bad debt. */
+export function GiveUpDialog({ view, standing, close }: DialogProps) {
+  const { currency } = standing.agreed;
+  const { outstanding } = payable(standing);
+  const action = useRoute(giveUp);
+  const send = async (amount: Minor): Promise<void> => {
+    if (!(await action.run({ bookingId: view.id, amount, seen: standing.ledger.givenUp }))) return;
+    notifications.show({ message: `${formatMoney(amount, currency)} is given up.` });
+    close();
+  };
+  return (
+    <SumDialog
+      title="Give up what is owed"
+      label={`Sum, of ${formatMoney(outstanding, currency)} owed`}
+      currency={currency}
+      proposed={outstanding}
+      limit={outstanding}
+      close={close}
+      send={send}
+      action={action}
+      verb={() => 'Give it up'}
+      leave="Keep asking"
+      danger
+    >
+      {() => <p style={{ margin: 0 }}>Nobody is asked for it any more. In the journal it becomes a bad debt.</p>}
+    </SumDialog>
+  );
+}

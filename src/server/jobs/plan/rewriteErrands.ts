@@ -1,0 +1,122 @@
+import type { WantedErrand } from '#core/jobs/wantedErrands';
+import type { WantedQuoteErrand } from '#core/jobs/wantedQuoteErrands';
+import type { Tx } from '#server/database/database';
+import { errands } from '#server/database/schema/work';
+import { insertAll, together } from '#server/database/oneStatement';
+import { type Column, inArray, type SQL, sql } from 'drizzle-orm';
+import { randomUUID } from 'node:crypto';
+
+export type ErrandRow = typeof errands.$inferInsert;
+type Row = ErrandRow;
+export type SeenErrand = Pick<Row, 'id' | 'key' | 'kind' | 'at' | 'state'>;
+
+type Wanted = {
+  readonly of: string;
+  readonly wanted: readonly (WantedErrand | WantedQuoteErrand)[];
+  /** What is there, where that was read already. */
+  readonly seen?: readonly SeenErrand[] | undefined;
+};
+
+type Changes = {
+  readonly added: readonly Row[];
+  readonly moved: readonly Pick<Row, 'id' | 'at' | 'errand'>[];
+  readonly dropped: readonly string[];
+};
+
+let written = 0;
+/** How often the agenda of something was changed in this process: whoever has carried out all that was due asks whether more is. */
+export const agendaWritten = (): number => written;
+
+/** What is to be written so that the agenda of bookings or quotes is what is wanted now. */
+export async function agendaChanges(
+  tx: Tx,
+  subject: 'bookingId' | 'quoteId',
+  agendas: readonly Wanted[],
+): Promise<Changes> {
+  const unseen = agendas.flatMap(({ of, seen }) => (seen ? [] : [of]));
+  const rows = unseen.length > 0 ? await errandsOf(tx, subject, unseen) : [];
+  const all = agendas.map(({ of, wanted, seen }) =>
+    changesOf(seen ?? rows.filter((row) => row.of === of), wanted, subject, of),
+  );
+  const changes: Changes = {
+    added: all.flatMap(({ added }) => added),
+    moved: all.flatMap(({ moved }) => moved),
+    dropped: all.flatMap(({ dropped }) => dropped),
+  };
+  written += changes.added.length + changes.moved.length;
+  return changes;
+}
+
+const errandsOf = (tx: Tx, subject: 'bookingId' | 'quoteId', ids: readonly string[]) => {
+  const { id, key, kind, at, state } = errands;
+  return tx
+    .select({ id, of: errands[subject], key, kind, at, state })
+    .from(errands)
+    .where(inArray(errands[subject], [...ids]));
+};
+
+/** The errands of the booking of a row, within the statement that reads the row. */
+export const agendaWithin = (bookingId: Column): SQL<readonly SeenErrand[]> =>
+  sql`(select coalesce(json_agg(json_build_object('id', ${errands.id}, 'key', ${errands.key}, 'kind', ${errands.kind}, 'at', ${errands.at}, 'state', ${errands.state})), '[]')
+       from ${errands} where ${errands.bookingId} = ${bookingId})`;
+
+/** What makes these errands of one booking or quote what is wanted now. */
+export function changesOf(
+  own: readonly SeenErrand[],
+  wanted: Wanted['wanted'],
+  subject: 'bookingId' | 'quoteId',
+  of: string,
+): Changes {
+  const added: Row[] = [];
+  const moved: Changes['moved'][number][] = [];
+  const byKey = new Map(own.map((row) => [row.key, row]));
+  for (const errand of wanted) {
+    const { key, kind, at } = errand;
+    const row = byKey.get(key);
+    if (!row) added.push({ id: randomUUID(), [subject]: of, key, kind, at, errand, state: 'waiting' });
+    else if (row.state === 'dropped' || (row.state === 'waiting' && row.at !== at))
+      moved.push({ id: row.id, at, errand });
+  }
+  const keys = new Set(wanted.map(({ key }) => key));
+  const dropped = own
+    .filter(({ state, kind, key }) => state === 'waiting' && !ofDocuments.has(kind) && !keys.has(key))
+    .map(({ id }) => id);
+  return { added, moved, dropped };
+}
+
+/** The same as parts of a statement. */
+export const agendaSteps = ({ added, moved, dropped }: Changes): SQL[] => [
+  insertAll(errands, ['id', 'bookingId', 'quoteId', 'key', 'kind', 'at', 'errand', 'state'], added),
+  sql`update ${errands} set at = m.at, errand = m.errand, state = 'waiting'
+      from jsonb_to_recordset(${JSON.stringify(moved)}::jsonb) as m(id text, at text, errand jsonb) where errands.id = m.id`,
+  sql`update ${errands} set state = 'dropped' where id = any(${sql.param(dropped)}::text[])`,
+];
+
+/**
+ * Makes the agenda of bookings or quotes what is wanted now: new keys come in, moments move, what is no longer wanted is
+ * dropped. What was done, or is being done, stays as it is.
+ */
+export async function rewriteErrands(
+  tx: Tx,
+  subject: 'bookingId' | 'quoteId',
+  agendas: readonly Wanted[],
+): Promise<void> {
+  const changes = await agendaChanges(tx, subject, agendas);
+  if (changes.added.length + changes.moved.length + changes.dropped.length > 0)
+    await together(tx, agendaSteps(changes));
+}
+
+/** Documents follow from facts that stay, and what they ask for from documents. */
+export const ofDocuments: ReadonlySet<string> = new Set(['document', 'invoiceOverdue']);
+
+/** One more errand of a booking, beside those that its standing wants. */
+export async function addErrand(tx: Tx, bookingId: string, errand: WantedErrand): Promise<void> {
+  await tx.insert(errands).values(errandOf(bookingId, errand));
+}
+
+/** The row of an errand of a booking that waits. */
+export function errandOf(bookingId: string, errand: WantedErrand): Row {
+  const { key, kind, at } = errand;
+  written++;
+  return { id: randomUUID(), bookingId, key, kind, at, errand, state: 'waiting' };
+}

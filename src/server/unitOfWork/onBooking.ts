@@ -1,0 +1,44 @@
+import { standing, type Standing } from '#core/bookings/standing';
+import type { Instant } from '#core/calendar/instant';
+import { refuse, type Result } from '#core/result';
+import { runPlanned } from '#server/jobs/run/runDue';
+import { agreedOf, type LoadedBooking, lockBooking } from '#server/bookings/lockBooking';
+import { momentOf } from '#server/bookings/seenUntil';
+import type { Tx } from '#server/database/database';
+import type { Deps } from '#server/deps';
+import { agendaWritten } from '#server/jobs/plan/rewriteErrands';
+
+export type NotFound = { readonly code: 'booking_not_found' };
+export type OpenBooking = {
+  readonly tx: Tx;
+  readonly loaded: LoadedBooking;
+  readonly standing: Standing;
+  readonly now: Instant;
+};
+
+type Decide<T, R extends { readonly code: string }> = (open: OpenBooking) => Promise<Result<T, R>>;
+
+/** Runs a decision on a locked booking as it stands now; who calls carries out what comes of it. */
+export const decideOn = <T, R extends { readonly code: string }>(
+  deps: Deps,
+  bookingId: string,
+  decide: Decide<T, R>,
+): Promise<Result<T, R | NotFound>> =>
+  deps.db.transaction(async (tx): Promise<Result<T, R | NotFound>> => {
+    const loaded = await lockBooking(tx, bookingId);
+    if (!loaded) return refuse({ code: 'booking_not_found' });
+    const now = momentOf(deps, loaded);
+    return decide({ tx, loaded, standing: standing(agreedOf(loaded.booking), loaded.facts, now), now });
+  });
+
+/** The same, then carries out what has become due by it. */
+export async function onBooking<T, R extends { readonly code: string }>(
+  deps: Deps,
+  bookingId: string,
+  decide: Decide<T, R>,
+): Promise<Result<T, R | NotFound>> {
+  const since = agendaWritten();
+  const result = await decideOn(deps, bookingId, decide);
+  if (result.ok) await runPlanned(deps, bookingId, since);
+  return result;
+}
