@@ -2,6 +2,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { tablePattern } from '#server/http/pageRights';
 import { allRoutes as table } from '#server/http/routes/all';
 import type { z } from 'zod';
+import { readRouteCodes } from '../routeCodes';
 
 export type Route = {
   /** As Astro has it, with `[name]` where anything may stand. */
@@ -32,9 +33,11 @@ function fileRoutes(): Route[] {
 }
 
 /** Every route of the table. */
-const tableRoutes = (): Route[] =>
-  table.map(({ route: { method, path, codes }, contract }) => {
-    return { path: path.replace(/:(\w+)/g, '[$1]'), methods: [method], contract, codes };
+function tableRoutes(): Route[] {
+  const codes = readRouteCodes();
+  return table.map(({ route: { method, path }, contract }) => {
+    return { path: path.replace(/:(\w+)/g, '[$1]'), methods: [method], contract, codes: codes.get(path) ?? [] };
   });
+}
 
 export const allRoutes = (): readonly Route[] => [...fileRoutes(), ...tableRoutes()];

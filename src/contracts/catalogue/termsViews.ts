@@ -1,4 +1,4 @@
-import type { changeBooking } from '#contracts/routes/bookings/changeBooking';
+import type { changeBooking } from '#contracts/routes/bookings';
 import type { CodeOf } from '#contracts/routes/route';
 import type { Instant } from '#core/calendar/instant';
 import type { WallTime } from '#core/calendar/wallTime';

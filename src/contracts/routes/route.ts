@@ -9,13 +9,12 @@ declare const types: unique symbol;
 /**
  * A way into the server, as both sides know it: where it is, what goes in and comes out, and the codes with which a rule
  * may refuse it. `In` is what is sent, before the contract has read it; for a GET, what stands in the path (`:name`) and
- * in the query, as texts. The types are nowhere at run time.
+ * in the query, as texts. All but method and path are types, so a page is loaded with nothing else.
  */
 export type Route<In, Out, Code extends string> = {
   readonly method: 'GET' | 'POST';
   readonly path: string;
-  readonly codes: readonly Code[];
-  readonly [types]?: { readonly in: In; readonly out: Out };
+  readonly [types]?: { readonly in: In; readonly out: Out; readonly code: Code };
 };
 export type AnyRoute = Route<unknown, unknown, string>;
 export type InOf<R extends AnyRoute> = R extends Route<infer In, unknown, string> ? In : never;
@@ -31,19 +30,16 @@ type AsTyped<T> = T extends Typed
       : T;
 /** What a page may send to a route. */
 export type SentTo<R extends AnyRoute> = AsTyped<InOf<R>>;
-export type CodeOf<R extends AnyRoute> = R['codes'][number];
+export type CodeOf<R extends AnyRoute> = R extends Route<unknown, unknown, infer Code> ? Code : never;
 
-/** Something that is done. The types are given, the codes are inferred: `route<In, Out>()('/api/…', ['code'])`. */
-export const route =
-  <In, Out>() =>
-  <const Code extends string = never>(path: string, codes: readonly Code[] = []): Route<In, Out, Code> => ({
-    method: 'POST',
-    path,
-    codes,
-  });
+/** Something that is done, and may be refused with these codes: `route<In, Out, 'code' | 'other_code'>('/api/…')`. */
+export const route = <In, Out, Code extends string = never>(path: string): Route<In, Out, Code> => ({
+  method: 'POST',
+  path,
+});
 
 /** Something that is read; what is not there is answered 404 `not_found`. */
-export const view = <In, Out>(path: string): Route<In, Out, never> => ({ method: 'GET', path, codes: [] });
+export const view = <In, Out>(path: string): Route<In, Out, never> => ({ method: 'GET', path });
 
 /** The address of a view: what its path names, and the rest as its query; what is not given is not asked for. */
 export function addressOf(path: string, given: object): string {

@@ -1,4 +1,4 @@
-import { saveAgreement } from '#contracts/routes/quotes/saveAgreement';
+import { saveAgreement } from '#contracts/routes/agreements';
 import type { AgreementView } from '#contracts/quotes/views';
 import type { Shell } from '#contracts/bookings/views';
 import { type Agreement, businessSigns, plainText } from '#core/agreements/agreement';

@@ -1,4 +1,4 @@
-import { agreementSample } from '#contracts/routes/quotes/agreementSample';
+import { agreementSample } from '#contracts/routes/agreements';
 import type { AgreementSample } from '#contracts/quotes/views';
 import type { Agreement, TextBlock } from '#core/agreements/agreement';
 import { standing } from '#core/bookings/standing';

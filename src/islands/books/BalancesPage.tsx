@@ -1,6 +1,5 @@
 import type { TrialBalance } from '#contracts/books/views';
-import { closeBooks } from '#contracts/routes/books/closeBooks';
-import { trialBalance } from '#contracts/routes/books/trialBalance';
+import { closeBooks, trialBalance } from '#contracts/routes/books';
 import type { Shell } from '#contracts/bookings/views';
 import { accountCalled } from '#core/books/accountNames';
 import { isPlainDate, type PlainDate } from '#core/calendar/days';

@@ -1,6 +1,5 @@
 import type { BooksSettingsView } from '#contracts/books/views';
-import { saveAccounts } from '#contracts/routes/books/saveAccounts';
-import { saveBooks } from '#contracts/routes/books/saveBooks';
+import { saveAccounts, saveBooks } from '#contracts/routes/books';
 import { claimKinds } from '#core/claims/said';
 import { type AccountNames, usualAccountName } from '#core/books/accountNames';
 import {

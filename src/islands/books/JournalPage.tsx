@@ -1,5 +1,5 @@
 import type { JournalEntryView, JournalPageView } from '#contracts/books/views';
-import { journalPage } from '#contracts/routes/books/journalPage';
+import { journalPage } from '#contracts/routes/books';
 import type { Shell } from '#contracts/bookings/views';
 import { accountCalled, type AccountNames } from '#core/books/accountNames';
 import { isPlainDate } from '#core/calendar/days';

@@ -1,6 +1,5 @@
 import type { PayoutView } from '#contracts/books/views';
-import { bankPayout } from '#contracts/routes/books/bankPayout';
-import { payoutsView } from '#contracts/routes/books/payoutsView';
+import { bankPayout, payoutsView } from '#contracts/routes/books';
 import type { Shell } from '#contracts/bookings/views';
 import { formatMoney } from '#core/money/formatMoney';
 import { shortMoment } from '#core/wording/days';

@@ -5,7 +5,7 @@ import {
   type ReportTable,
   type ReportView,
 } from '#contracts/books/views';
-import { reportView } from '#contracts/routes/books/reportView';
+import { reportView } from '#contracts/routes/books';
 import type { Shell } from '#contracts/bookings/views';
 import { isPlainDate } from '#core/calendar/days';
 import { formatMoney } from '#core/money/formatMoney';

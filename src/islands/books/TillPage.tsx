@@ -1,6 +1,5 @@
 import type { TillView } from '#contracts/books/views';
-import { countTill } from '#contracts/routes/books/countTill';
-import { tillView } from '#contracts/routes/books/tillView';
+import { countTill, tillView } from '#contracts/routes/books';
 import type { Shell } from '#contracts/bookings/views';
 import { formatAmount, formatMoney } from '#core/money/formatMoney';
 import type { Minor } from '#core/money/minor';

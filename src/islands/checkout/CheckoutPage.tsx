@@ -1,7 +1,6 @@
 import { BillPart } from '#islands/clients/billing/BillPart';
 import { priceInAll } from '#core/wording/priceInAll';
-import { creditOnCheckout } from '#contracts/routes/checkout/creditOnCheckout';
-import { voucherOnCheckout } from '#contracts/routes/checkout/voucherOnCheckout';
+import { creditOnCheckout, voucherOnCheckout } from '#contracts/routes/checkout';
 import { call } from '#islands/api';
 import type { CheckoutView } from '#contracts/checkout/views';
 import { dateOf } from '#core/calendar/wallTime';

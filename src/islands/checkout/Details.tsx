@@ -1,5 +1,5 @@
 import { priceInAll } from '#core/wording/priceInAll';
-import type { checkOut } from '#contracts/routes/checkout/checkOut';
+import type { checkOut } from '#contracts/routes/checkout';
 import type { BookPageView } from '#contracts/checkout/views';
 import { dateOf } from '#core/calendar/wallTime';
 import { localDate } from '#core/calendar/zoned';

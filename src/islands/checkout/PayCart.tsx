@@ -1,4 +1,4 @@
-import { payCheckout } from '#contracts/routes/checkout/payCheckout';
+import { payCheckout } from '#contracts/routes/checkout';
 import type { CheckoutView } from '#contracts/checkout/views';
 import { formatMoney } from '#core/money/formatMoney';
 import { type Minor, sum, zero } from '#core/money/minor';

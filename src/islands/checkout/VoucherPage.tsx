@@ -1,4 +1,4 @@
-import { orderVoucher } from '#contracts/routes/checkout/orderVoucher';
+import { orderVoucher } from '#contracts/routes/checkout';
 import type { VoucherPageView } from '#contracts/checkout/views';
 import { dayNumber, isPlainDate, type PlainDate } from '#core/calendar/days';
 import { isEmailAddress } from '#core/emailAddress';

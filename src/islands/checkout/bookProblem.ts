@@ -1,5 +1,5 @@
 import { isEmailAddress } from '#core/emailAddress';
-import type { checkOut } from '#contracts/routes/checkout/checkOut';
+import type { checkOut } from '#contracts/routes/checkout';
 import type { CodeOf } from '#contracts/routes/route';
 import { harmless, sayWith, type Sentences, sumIn } from '#islands/format/say';
 

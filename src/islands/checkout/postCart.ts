@@ -1,5 +1,5 @@
 import type { SentTo } from '#contracts/routes/route';
-import { checkOut } from '#contracts/routes/checkout/checkOut';
+import { checkOut } from '#contracts/routes/checkout';
 import { type AnswerOf, call } from '#islands/api';
 import type { Challenge } from 'altcha-lib/types';
 

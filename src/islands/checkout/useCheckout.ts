@@ -1,5 +1,4 @@
-import { checkoutView } from '#contracts/routes/checkout/checkoutView';
-import { alive } from '#contracts/routes/checkout/alive';
+import { alive, checkoutView } from '#contracts/routes/checkout';
 import type { CheckoutView } from '#contracts/checkout/views';
 import { call } from '#islands/api';
 import { useView } from '#islands/parts/useView';

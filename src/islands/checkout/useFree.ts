@@ -1,4 +1,4 @@
-import { free } from '#contracts/routes/checkout/free';
+import { free } from '#contracts/routes/checkout';
 import { addressOf, type OutOf } from '#contracts/routes/route';
 import type { PlainDate } from '#core/calendar/days';
 import type { WallTime } from '#core/calendar/wallTime';

@@ -1,4 +1,4 @@
-import type { orderVoucher } from '#contracts/routes/checkout/orderVoucher';
+import type { orderVoucher } from '#contracts/routes/checkout';
 import type { CodeOf } from '#contracts/routes/route';
 import { harmless, sayWith, type Sentences, sumIn } from '#islands/format/say';
 

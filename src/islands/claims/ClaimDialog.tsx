@@ -1,5 +1,5 @@
 import { SaveClaim } from '#contracts/claims/after';
-import { saveClaim } from '#contracts/routes/closing/saveClaim';
+import { saveClaim } from '#contracts/routes/claims';
 import type { BookingView } from '#contracts/bookings/views';
 import type { BookedClaim } from '#core/claims/claims';
 import { answerBy } from '#core/claims/mayClaim';

@@ -1,7 +1,5 @@
-import { askForClaims } from '#contracts/routes/closing/askForClaims';
-import { closeOut } from '#contracts/routes/closing/closeOut';
-import { takeClaims } from '#contracts/routes/closing/takeClaims';
-import { withdrawClaim } from '#contracts/routes/closing/withdrawClaim';
+import { askForClaims, takeClaims, withdrawClaim } from '#contracts/routes/claims';
+import { closeOut } from '#contracts/routes/closeout';
 import type { BookingView } from '#contracts/bookings/views';
 import { type BookedClaim, claimLeft, claimState } from '#core/claims/claims';
 import { lateReturn } from '#core/returns/lateReturn';

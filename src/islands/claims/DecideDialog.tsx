@@ -1,5 +1,4 @@
-import { decideClaim } from '#contracts/routes/closing/decideClaim';
-import { withdrawClaim } from '#contracts/routes/closing/withdrawClaim';
+import { decideClaim, withdrawClaim } from '#contracts/routes/claims';
 import type { BookingView } from '#contracts/bookings/views';
 import type { BookedClaim } from '#core/claims/claims';
 import { formatAmount, formatMoney } from '#core/money/formatMoney';

@@ -1,5 +1,4 @@
-import { agreeAnew } from '#contracts/routes/client/agreeAnew';
-import { withdrawByLaw } from '#contracts/routes/client/withdrawByLaw';
+import { agreeAnew, withdrawByLaw } from '#contracts/routes/clientPage';
 import type { CodeOf } from '#contracts/routes/route';
 import type { ClientView } from '#contracts/clientPage/views';
 import { formatMoney } from '#core/money/formatMoney';

@@ -1,7 +1,6 @@
 import type { CodeOf } from '#contracts/routes/route';
 import { harmless, sayWith, type Sentences } from '#islands/format/say';
-import { previewMove } from '#contracts/routes/client/previewMove';
-import { askChange } from '#contracts/routes/client/askChange';
+import { askChange, previewMove } from '#contracts/routes/clientPage';
 import type { ClientView } from '#contracts/clientPage/views';
 import { type ApiProblem, newKey, call } from '#islands/api';
 import { WhenField } from '#islands/clientPage/WhenField';

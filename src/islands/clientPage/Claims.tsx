@@ -1,6 +1,6 @@
 import type { ClaimOnPage } from '#contracts/claims/afterViews';
 import type { ClientView } from '#contracts/clientPage/views';
-import { answerClaim } from '#contracts/routes/client/answerClaim';
+import { answerClaim } from '#contracts/routes/clientPage';
 import type { CodeOf } from '#contracts/routes/route';
 import { formatMoney } from '#core/money/formatMoney';
 import { parseAmount } from '#core/money/parseAmount';

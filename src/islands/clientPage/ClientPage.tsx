@@ -1,8 +1,6 @@
 import { BillPart } from '#islands/clients/billing/BillPart';
 import { priceInAll } from '#core/wording/priceInAll';
-import { clientView } from '#contracts/routes/client/clientView';
-import { useCredit } from '#contracts/routes/client/useCredit';
-import { useVoucher } from '#contracts/routes/client/useVoucher';
+import { clientView, useCredit, useVoucher } from '#contracts/routes/clientPage';
 import { call } from '#islands/api';
 import type { ClientView } from '#contracts/clientPage/views';
 import { formatAmount, formatMoney } from '#core/money/formatMoney';

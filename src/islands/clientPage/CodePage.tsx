@@ -1,7 +1,6 @@
 import type { CodeOf } from '#contracts/routes/route';
 import { harmless, sayWith, type Sentences } from '#islands/format/say';
-import { sendCode } from '#contracts/routes/client/sendCode';
-import { useCode } from '#contracts/routes/client/useCode';
+import { sendCode, useCode } from '#contracts/routes/clientPage';
 import type { BusinessFace } from '#contracts/quotes/views';
 import { type Answer, type ApiProblem, call } from '#islands/api';
 import { BusinessHead, faceStyle } from '#islands/clientPage/BusinessHead';

@@ -1,4 +1,4 @@
-import { withdrawConsent } from '#contracts/routes/client/withdrawConsent';
+import { withdrawConsent } from '#contracts/routes/clientPage';
 import type { ClientView } from '#contracts/clientPage/views';
 import { call } from '#islands/api';
 import styles from '#islands/clientPage/Own.module.css';

@@ -1,4 +1,4 @@
-import { useCard } from '#contracts/routes/client/useCard';
+import { useCard } from '#contracts/routes/clientPage';
 import type { ClientView } from '#contracts/clientPage/views';
 import { keptWhat } from '#islands/clientPage/keptNow';
 import { call } from '#islands/api';

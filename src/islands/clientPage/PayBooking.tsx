@@ -1,5 +1,4 @@
-import { giveCard } from '#contracts/routes/client/giveCard';
-import { pay } from '#contracts/routes/client/pay';
+import { giveCard, pay } from '#contracts/routes/clientPage';
 import type { ClientView } from '#contracts/clientPage/views';
 import { fee } from '#core/fee/fee';
 import { formatMoney } from '#core/money/formatMoney';

@@ -1,4 +1,4 @@
-import { confirm as confirmRoute } from '#contracts/routes/client/confirm';
+import { confirm as confirmRoute } from '#contracts/routes/clientPage';
 import type { ClientView } from '#contracts/clientPage/views';
 import { payProblem } from '#islands/payments/payProblem';
 import { MainButton } from '#islands/payments/MainButton';

@@ -1,4 +1,4 @@
-import { signChange } from '#contracts/routes/client/signChange';
+import { signChange } from '#contracts/routes/clientPage';
 import type { ClientView } from '#contracts/clientPage/views';
 import { signingConsent } from '#core/wording/consent';
 import { emptySignature, signatureFault } from '#islands/quotes/offer/signature';

@@ -1,4 +1,4 @@
-import { askPayer } from '#contracts/routes/client/askPayer';
+import { askPayer } from '#contracts/routes/clientPage';
 import { newKey, call } from '#islands/api';
 import { payProblem } from '#islands/payments/payProblem';
 import { useReady } from '#islands/parts/useReady';

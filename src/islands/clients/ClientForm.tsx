@@ -1,6 +1,6 @@
 import { SaveClient } from '#contracts/clients/clients';
 import type { ClientWhole } from '#contracts/clients/views';
-import { saveClient } from '#contracts/routes/clients/saveClient';
+import { saveClient } from '#contracts/routes/clients';
 import type { BillData } from '#core/invoices/party';
 import { BillFields } from '#islands/clients/BillFields';
 import { fieldMessage } from '#islands/format/problemSentence';

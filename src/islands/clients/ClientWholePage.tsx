@@ -1,5 +1,5 @@
 import type { ClientWhole } from '#contracts/clients/views';
-import { clientWhole } from '#contracts/routes/clients/clientWhole';
+import { clientWhole } from '#contracts/routes/clients';
 import type { Shell } from '#contracts/bookings/views';
 import { localDate } from '#core/calendar/zoned';
 import { formatMoney } from '#core/money/formatMoney';

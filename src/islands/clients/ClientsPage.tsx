@@ -1,5 +1,5 @@
 import type { ClientsView } from '#contracts/clients/views';
-import { clientsView } from '#contracts/routes/clients/clientsView';
+import { clientsView } from '#contracts/routes/clients';
 import type { Shell } from '#contracts/bookings/views';
 import { dateOf } from '#core/calendar/wallTime';
 import { formatMoney } from '#core/money/formatMoney';

@@ -1,5 +1,5 @@
 import type { ClientWhole, StillOpen } from '#contracts/clients/views';
-import { eraseClient } from '#contracts/routes/clients/eraseClient';
+import { eraseClient } from '#contracts/routes/clients';
 import { fieldMessage } from '#islands/format/problemSentence';
 import { DialogButtons } from '#islands/parts/DialogButtons';
 import { Problem } from '#islands/parts/Problem';

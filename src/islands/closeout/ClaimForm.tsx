@@ -2,7 +2,7 @@ import { type ClaimKind, claimKinds } from '#core/claims/said';
 import { claimKindWords } from '#core/wording/booksWords';
 import { AddRow, RemoveRow, rowsOf } from '#islands/parts/rows';
 import { CloseOutBooking } from '#contracts/bookings/owner';
-import { closeOut } from '#contracts/routes/closing/closeOut';
+import { closeOut } from '#contracts/routes/closeout';
 import type { CloseOutView } from '#contracts/bookings/views';
 import { closeout } from '#core/closeout/closeout';
 import { formatAmount, formatMoney } from '#core/money/formatMoney';

@@ -1,5 +1,4 @@
-import { releaseMany } from '#contracts/routes/closing/releaseMany';
-import { closeOuts } from '#contracts/routes/closing/closeOuts';
+import { closeOuts, releaseMany } from '#contracts/routes/closeout';
 import type { CloseOutView, Shell } from '#contracts/bookings/views';
 import { formatAmount, formatCount } from '#core/money/formatMoney';
 import { read } from '#islands/api';

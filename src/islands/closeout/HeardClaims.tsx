@@ -1,4 +1,4 @@
-import { bookingView } from '#contracts/routes/bookings/bookingView';
+import { bookingView } from '#contracts/routes/bookings';
 import { standing } from '#core/bookings/standing';
 import { BackRow } from '#islands/returns/ReturnRow';
 import { ClaimsPanel } from '#islands/claims/ClaimsPanel';

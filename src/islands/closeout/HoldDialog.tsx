@@ -1,4 +1,4 @@
-import { putHold } from '#contracts/routes/closing/putHold';
+import { putHold } from '#contracts/routes/closeout';
 import { standing as standingOf } from '#core/bookings/standing';
 import type { Fact } from '#core/bookings/facts';
 import { addDays, isPlainDate, type PlainDate } from '#core/calendar/days';

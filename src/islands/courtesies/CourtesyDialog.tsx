@@ -1,5 +1,4 @@
-import { foreseeCourtesy } from '#contracts/routes/closing/foreseeCourtesy';
-import { giveCourtesy } from '#contracts/routes/closing/giveCourtesy';
+import { foreseeCourtesy, giveCourtesy } from '#contracts/routes/courtesies';
 import { courtesyReceipts } from '#core/courtesies/courtesy';
 import { localDate } from '#core/calendar/zoned';
 import { formatAmount, formatMoney } from '#core/money/formatMoney';

@@ -1,4 +1,4 @@
-import { creditView } from '#contracts/routes/credit/creditView';
+import { creditView } from '#contracts/routes/credit';
 import type { CreditView } from '#contracts/credit/views';
 import type { Shell } from '#contracts/bookings/views';
 import { formatMoney } from '#core/money/formatMoney';

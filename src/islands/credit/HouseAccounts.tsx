@@ -1,7 +1,7 @@
 import { DialogButtons } from '#islands/parts/DialogButtons';
 import type { SentTo } from '#contracts/routes/route';
 import { SaveAccountLimit } from '#contracts/paymentMethods/paymentMethods';
-import { saveAccountLimit } from '#contracts/routes/credit/saveAccountLimit';
+import { saveAccountLimit } from '#contracts/routes/credit';
 import type { CreditView } from '#contracts/credit/views';
 import { formatAmount, formatMoney } from '#core/money/formatMoney';
 import type { Minor } from '#core/money/minor';

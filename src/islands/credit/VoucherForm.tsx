@@ -1,7 +1,7 @@
 import { DialogButtons } from '#islands/parts/DialogButtons';
 import { DayField } from '#islands/parts/DayField';
 import type { SentTo } from '#contracts/routes/route';
-import { sellVoucher } from '#contracts/routes/credit/sellVoucher';
+import { sellVoucher } from '#contracts/routes/credit';
 import { endOfTyped } from '#islands/credit/endOfTyped';
 import { SellVoucher } from '#contracts/credit/credit';
 import type { CreditView } from '#contracts/credit/views';

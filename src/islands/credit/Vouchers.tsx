@@ -1,4 +1,4 @@
-import { resendVoucher } from '#contracts/routes/credit/resendVoucher';
+import { resendVoucher } from '#contracts/routes/credit';
 import { ResendVoucher } from '#contracts/credit/credit';
 import type { CreditView, VoucherLine } from '#contracts/credit/views';
 import { localDate } from '#core/calendar/zoned';

@@ -1,6 +1,5 @@
 import type { DisputeView } from '#contracts/claims/afterViews';
-import { answerDispute } from '#contracts/routes/disputes/answerDispute';
-import { giveInDispute } from '#contracts/routes/disputes/giveInDispute';
+import { answerDispute, giveInDispute } from '#contracts/routes/disputes';
 import { formatMoney } from '#core/money/formatMoney';
 import { type Chosen, Pictures } from '#islands/claims/Pictures';
 import { Problem } from '#islands/parts/Problem';

@@ -1,6 +1,6 @@
 import { isUrgent } from '#islands/disputes/isUrgent';
 import type { DisputeView } from '#contracts/claims/afterViews';
-import { disputeView } from '#contracts/routes/disputes/disputeView';
+import { disputeView } from '#contracts/routes/disputes';
 import type { Shell } from '#contracts/bookings/views';
 import { localDate } from '#core/calendar/zoned';
 import { formatMoney } from '#core/money/formatMoney';

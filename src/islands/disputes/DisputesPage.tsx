@@ -1,6 +1,6 @@
 import { isUrgent } from '#islands/disputes/isUrgent';
 import type { DisputeRow } from '#contracts/claims/afterViews';
-import { disputesView } from '#contracts/routes/disputes/disputesView';
+import { disputesView } from '#contracts/routes/disputes';
 import type { Shell } from '#contracts/bookings/views';
 import { localDate } from '#core/calendar/zoned';
 import { formatAmount } from '#core/money/formatMoney';

@@ -1,6 +1,4 @@
-import { giveUpOn } from '#contracts/routes/through/giveUpOn';
-import { notThroughView } from '#contracts/routes/through/notThroughView';
-import { tryThrough } from '#contracts/routes/through/tryThrough';
+import { giveUpOn, notThroughView, tryThrough } from '#contracts/routes/failures';
 import type { NotThrough, NotThroughView } from '#contracts/failures/failures';
 import type { Shell } from '#contracts/bookings/views';
 import { localDate } from '#core/calendar/zoned';

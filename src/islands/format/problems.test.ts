@@ -1,7 +1,7 @@
 import { edgeCodes } from '#contracts/routes/edge';
 import { problemSentence, saidCodes } from '#islands/format/problemSentence';
-import { allRoutes } from '#server/http/routes/all';
 import { expect } from 'chai';
+import { readRouteCodes } from '../../../testing/routeCodes';
 
 /** The compiler holds that every refusal has a sentence where it is shown; this holds that none is left over. */
 describe('sentences of refusals', () => {
@@ -11,8 +11,9 @@ describe('sentences of refusals', () => {
     'file_kind',
     'file_unreadable',
   ];
-  const ofOwners = allRoutes.filter(({ route }) => !route.path.startsWith('/api/client/'));
-  const ofRoutes = new Set(ofOwners.flatMap(({ route }) => route.codes));
+  const ofRoutes = new Set(
+    [...readRouteCodes()].flatMap(([path, codes]) => (path.startsWith('/api/client/') ? [] : codes)),
+  );
   it('none is of a refusal that no owner meets', () =>
     expect(saidCodes.filter((code) => !ofRoutes.has(code) && !told.includes(code))).to.deep.equal([]));
   it('each ends as a sentence does, whatever explains it', () => {

@@ -1,4 +1,4 @@
-import { sendDocument } from '#contracts/routes/documents/sendDocument';
+import { sendDocument } from '#contracts/routes/invoices';
 import type { DocumentLineView, DocumentState } from '#contracts/invoices/views';
 import { formatMoney } from '#core/money/formatMoney';
 import { shortDate } from '#core/wording/days';

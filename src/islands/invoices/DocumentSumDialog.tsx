@@ -1,5 +1,4 @@
-import { creditDocument } from '#contracts/routes/documents/creditDocument';
-import { invoiceOnAccount } from '#contracts/routes/documents/invoiceOnAccount';
+import { creditDocument, invoiceOnAccount } from '#contracts/routes/invoices';
 import type { Minor } from '#core/money/minor';
 import { SumDialog } from '#islands/parts/SumDialog';
 import { useRoute } from '#islands/parts/useRoute';

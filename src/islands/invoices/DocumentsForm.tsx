@@ -1,6 +1,6 @@
 import { SaveDocuments } from '#contracts/invoices/documents';
 import type { DocumentSettingsView } from '#contracts/invoices/views';
-import { saveDocuments } from '#contracts/routes/documents/saveDocuments';
+import { saveDocuments } from '#contracts/routes/invoices';
 import type { DocumentSettings } from '#core/invoices/settings';
 import type { SellerData } from '#core/invoices/party';
 import { DayField } from '#islands/parts/DayField';

@@ -1,5 +1,5 @@
 import type { DocumentsView } from '#contracts/invoices/views';
-import { documentsView } from '#contracts/routes/documents/documentsView';
+import { documentsView } from '#contracts/routes/invoices';
 import type { Shell } from '#contracts/bookings/views';
 import { formatMoney } from '#core/money/formatMoney';
 import { shortDate } from '#core/wording/days';

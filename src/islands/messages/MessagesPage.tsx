@@ -1,5 +1,4 @@
-import { saveWording } from '#contracts/routes/messages/saveWording';
-import { messagesView } from '#contracts/routes/messages/messagesView';
+import { messagesView, saveWording } from '#contracts/routes/messages';
 import type { MessagesView, WordingLine } from '#contracts/messages/views';
 import type { Shell } from '#contracts/bookings/views';
 import { fieldsFor, isQuoteOccasion, occasionWords, originalWordings } from '#core/wording/originalWordings';

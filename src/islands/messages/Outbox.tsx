@@ -1,5 +1,5 @@
 import type { SentMessage } from '#contracts/messages/views';
-import { recallMessage } from '#contracts/routes/messages/recallMessage';
+import { recallMessage } from '#contracts/routes/messages';
 import { OfMany } from '#islands/parts/OfMany';
 import { Problem } from '#islands/parts/Problem';
 import { useRoute } from '#islands/parts/useRoute';

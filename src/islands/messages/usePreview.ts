@@ -1,4 +1,4 @@
-import { previewWording } from '#contracts/routes/messages/previewWording';
+import { previewWording } from '#contracts/routes/messages';
 import type { PreviewWording } from '#contracts/messages/wordings';
 import { type ApiProblem, call } from '#islands/api';
 import { useEffect, useState } from 'react';

@@ -1,4 +1,4 @@
-import { free as freeRoute } from '#contracts/routes/checkout/free';
+import { free as freeRoute } from '#contracts/routes/checkout';
 import type { PlainDate } from '#core/calendar/days';
 import { read } from '#islands/api';
 import { firstOf, lastOf } from '#islands/parts/months';

@@ -1,4 +1,4 @@
-import { knownClients } from '#contracts/routes/clients/knownClients';
+import { knownClients } from '#contracts/routes/clients';
 import { type KnownClient, mostKnown } from '#contracts/clients/knownClients';
 import { read } from '#islands/api';
 import { useDebouncedValue } from '@mantine/hooks';

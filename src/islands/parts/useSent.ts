@@ -1,4 +1,4 @@
-import { recallMessage } from '#contracts/routes/messages/recallMessage';
+import { recallMessage } from '#contracts/routes/messages';
 import { undoable } from '#islands/parts/undoable';
 import { useRoute } from '#islands/parts/useRoute';
 import { problemSentence } from '#islands/format/problemSentence';

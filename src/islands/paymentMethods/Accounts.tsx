@@ -1,5 +1,5 @@
 import { DialogButtons } from '#islands/parts/DialogButtons';
-import { disconnect } from '#contracts/routes/ways/disconnect';
+import { disconnect } from '#contracts/routes/paymentMethods';
 import type { AccountLine, WaysView } from '#contracts/paymentMethods/views';
 import { accountState, uncovered, wayOf } from '#islands/paymentMethods/accountWords';
 import { Problem } from '#islands/parts/Problem';

@@ -1,5 +1,5 @@
 import { DialogButtons } from '#islands/parts/DialogButtons';
-import { connect } from '#contracts/routes/ways/connect';
+import { connect } from '#contracts/routes/paymentMethods';
 import type { WaysView } from '#contracts/paymentMethods/views';
 import { abilityWords, mismatchWords, wayOf } from '#islands/paymentMethods/accountWords';
 import { Problem } from '#islands/parts/Problem';

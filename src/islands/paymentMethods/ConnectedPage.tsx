@@ -1,4 +1,4 @@
-import { finishConnecting } from '#contracts/routes/ways/finishConnecting';
+import { finishConnecting } from '#contracts/routes/paymentMethods';
 import { call } from '#islands/api';
 import { DoorFrame } from '#islands/auth/signIn/DoorFrame';
 import { Button } from '@mantine/core';

@@ -1,4 +1,4 @@
-import { saveWays } from '#contracts/routes/ways/saveWays';
+import { saveWays } from '#contracts/routes/paymentMethods';
 import type { WaysView } from '#contracts/paymentMethods/views';
 import { Accounts } from '#islands/paymentMethods/Accounts';
 import { useWays } from '#islands/paymentMethods/useWays';

@@ -1,4 +1,4 @@
-import { waysView } from '#contracts/routes/ways/waysView';
+import { waysView } from '#contracts/routes/paymentMethods';
 import type { WaysView } from '#contracts/paymentMethods/views';
 import { read } from '#islands/api';
 import { useQuery } from '@tanstack/react-query';

@@ -1,5 +1,5 @@
 import type { RequestLine } from '#contracts/credit/views';
-import { recordRequestPayment } from '#contracts/routes/credit/recordRequestPayment';
+import { recordRequestPayment } from '#contracts/routes/paymentRequests';
 import type { Minor } from '#core/money/minor';
 import { SumDialog } from '#islands/parts/SumDialog';
 import { useRoute } from '#islands/parts/useRoute';

@@ -1,5 +1,5 @@
 import type { NewRequestView } from '#contracts/credit/views';
-import { createRequest } from '#contracts/routes/credit/createRequest';
+import { createRequest } from '#contracts/routes/paymentRequests';
 import type { Shell } from '#contracts/bookings/views';
 import type { RequestInvoicing } from '#core/paymentRequests/requestPaper';
 import { missingKinds, type MissingForDocument } from '#core/invoices/missing';

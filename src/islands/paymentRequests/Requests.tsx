@@ -1,8 +1,5 @@
 import type { CreditView, RequestLine } from '#contracts/credit/views';
-import { copyRequestLink } from '#contracts/routes/credit/copyRequestLink';
-import { invoiceRequest } from '#contracts/routes/credit/invoiceRequest';
-import { sendRequest } from '#contracts/routes/credit/sendRequest';
-import { withdrawRequest } from '#contracts/routes/credit/withdrawRequest';
+import { copyRequestLink, invoiceRequest, sendRequest, withdrawRequest } from '#contracts/routes/paymentRequests';
 import { formatMoney } from '#core/money/formatMoney';
 import { missingWords } from '#core/wording/documentWords';
 import { shortDate, shortMoment } from '#core/wording/days';

@@ -1,6 +1,6 @@
 import { CreateRequest } from '#contracts/credit/credit';
 import type { NewRequestView } from '#contracts/credit/views';
-import type { createRequest } from '#contracts/routes/credit/createRequest';
+import type { createRequest } from '#contracts/routes/paymentRequests';
 import type { SentTo } from '#contracts/routes/route';
 import { addDays, type PlainDate } from '#core/calendar/days';
 import type { RequestInvoicing } from '#core/paymentRequests/requestPaper';

@@ -1,5 +1,4 @@
-import { foreseePutRight } from '#contracts/routes/closing/foreseePutRight';
-import { putRight } from '#contracts/routes/closing/putRight';
+import { foreseePutRight, putRight } from '#contracts/routes/payments';
 import { localDate } from '#core/calendar/zoned';
 import { formatAmount, formatMoney } from '#core/money/formatMoney';
 import { cameBy } from '#core/wording/receiptRows';

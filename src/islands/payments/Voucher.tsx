@@ -1,7 +1,5 @@
-import type { creditOnCheckout } from '#contracts/routes/checkout/creditOnCheckout';
-import type { voucherOnCheckout } from '#contracts/routes/checkout/voucherOnCheckout';
-import type { useCredit } from '#contracts/routes/client/useCredit';
-import type { useVoucher } from '#contracts/routes/client/useVoucher';
+import type { creditOnCheckout, voucherOnCheckout } from '#contracts/routes/checkout';
+import type { useCredit, useVoucher } from '#contracts/routes/clientPage';
 import type { CodeOf } from '#contracts/routes/route';
 import { formatMoney } from '#core/money/formatMoney';
 import { type AnswerOf, newKey } from '#islands/api';

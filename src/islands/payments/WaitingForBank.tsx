@@ -1,4 +1,4 @@
-import { abandon } from '#contracts/routes/client/abandon';
+import { abandon } from '#contracts/routes/clientPage';
 import type { ClientView } from '#contracts/clientPage/views';
 import { ConfirmWithBank } from '#islands/payments/ConfirmWithBank';
 import { call } from '#islands/api';

@@ -1,11 +1,5 @@
-import type { payCheckout } from '#contracts/routes/checkout/payCheckout';
-import type { abandon } from '#contracts/routes/client/abandon';
-import type { askPayer } from '#contracts/routes/client/askPayer';
-import type { confirm } from '#contracts/routes/client/confirm';
-import type { giveCard } from '#contracts/routes/client/giveCard';
-import type { pay } from '#contracts/routes/client/pay';
-import type { payRequest } from '#contracts/routes/client/payRequest';
-import type { useCard } from '#contracts/routes/client/useCard';
+import type { payCheckout } from '#contracts/routes/checkout';
+import type { abandon, askPayer, confirm, giveCard, pay, payRequest, useCard } from '#contracts/routes/clientPage';
 import type { CodeOf } from '#contracts/routes/route';
 import { declineReason } from '#core/wording/declines';
 import { harmless, sayWith, type Sentence, type Sentences, sumIn } from '#islands/format/say';

@@ -1,5 +1,5 @@
 import { DialogButtons } from '#islands/parts/DialogButtons';
-import { convertQuote } from '#contracts/routes/quotes/convertQuote';
+import { convertQuote } from '#contracts/routes/quotes';
 import type { QuoteView } from '#contracts/quotes/views';
 import { formatMoney } from '#core/money/formatMoney';
 import { type Choice, choiceOutOfLimits, type Offer, presetChoice } from '#core/quotes/offer';

@@ -1,5 +1,4 @@
-import { copyQuoteLink } from '#contracts/routes/quotes/copyQuoteLink';
-import { withdrawQuote } from '#contracts/routes/quotes/withdrawQuote';
+import { copyQuoteLink, withdrawQuote } from '#contracts/routes/quotes';
 import type { QuoteView } from '#contracts/quotes/views';
 import type { QuoteDraft } from '#core/quotes/draft';
 import type { ReadQuote } from '#core/quotes/readDraft';

@@ -1,5 +1,4 @@
-import { quoteView } from '#contracts/routes/quotes/quoteView';
-import { saveQuote } from '#contracts/routes/quotes/saveQuote';
+import { quoteView, saveQuote } from '#contracts/routes/quotes';
 import type { QuoteView } from '#contracts/quotes/views';
 import type { Shell } from '#contracts/bookings/views';
 import type { QuoteDraft } from '#core/quotes/draft';

@@ -1,6 +1,4 @@
-import { renewQuote } from '#contracts/routes/quotes/renewQuote';
-import { withdrawQuote } from '#contracts/routes/quotes/withdrawQuote';
-import { answerQuestion } from '#contracts/routes/quotes/answerQuestion';
+import { answerQuestion, renewQuote, withdrawQuote } from '#contracts/routes/quotes';
 import type { QuoteView } from '#contracts/quotes/views';
 import { Problem } from '#islands/parts/Problem';
 import { useRoute } from '#islands/parts/useRoute';

@@ -1,6 +1,5 @@
 import type { SentTo } from '#contracts/routes/route';
-import { quotesList } from '#contracts/routes/quotes/quotesList';
-import { createQuote } from '#contracts/routes/quotes/createQuote';
+import { createQuote, quotesList } from '#contracts/routes/quotes';
 import type { QuoteLine, QuotesView } from '#contracts/quotes/views';
 import type { QuotesQuery } from '#contracts/quotes/quotesQuery';
 import type { Shell } from '#contracts/bookings/views';

@@ -1,5 +1,5 @@
 import { DialogButtons } from '#islands/parts/DialogButtons';
-import { sendQuote } from '#contracts/routes/quotes/sendQuote';
+import { sendQuote } from '#contracts/routes/quotes';
 import type { QuoteView } from '#contracts/quotes/views';
 import { formatMoney } from '#core/money/formatMoney';
 import type { QuoteDraft } from '#core/quotes/draft';

@@ -1,4 +1,4 @@
-import { signByBusiness } from '#contracts/routes/quotes/signByBusiness';
+import { signByBusiness } from '#contracts/routes/quotes';
 import type { QuoteView } from '#contracts/quotes/views';
 import { signingConsent } from '#core/wording/consent';
 import { emptySignature } from '#islands/quotes/offer/signature';

@@ -1,4 +1,4 @@
-import { saveTemplate } from '#contracts/routes/quotes/saveTemplate';
+import { saveTemplate } from '#contracts/routes/quotes';
 import type { TemplateView } from '#contracts/quotes/views';
 import type { Shell } from '#contracts/bookings/views';
 import { emptyDraft, type QuoteDraft } from '#core/quotes/draft';

@@ -1,5 +1,4 @@
-import { broughtBack } from '#contracts/routes/closing/broughtBack';
-import { notBack } from '#contracts/routes/closing/notBack';
+import { broughtBack, notBack } from '#contracts/routes/returns';
 import type { Standing } from '#core/bookings/standing';
 import { localDate, wallOfInstant } from '#core/calendar/zoned';
 import { shortMoment } from '#core/wording/days';

@@ -1,4 +1,4 @@
-import { saveBusiness } from '#contracts/routes/business/saveBusiness';
+import { saveBusiness } from '#contracts/routes/settings';
 import type { BusinessFace } from '#contracts/quotes/views';
 import { contrastOnWhite } from '#contracts/fields/colour';
 import { BusinessHead, faceStyle } from '#islands/clientPage/BusinessHead';

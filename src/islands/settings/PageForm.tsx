@@ -1,4 +1,4 @@
-import { savePage } from '#contracts/routes/business/savePage';
+import { savePage } from '#contracts/routes/settings';
 import { SavePage } from '#contracts/settings/business';
 import { formatAmount } from '#core/money/formatMoney';
 import { zero } from '#core/money/minor';

@@ -1,4 +1,4 @@
-import { stopBooking } from '#contracts/routes/business/stopBooking';
+import { stopBooking } from '#contracts/routes/settings';
 import { Problem } from '#islands/parts/Problem';
 import { useRoute } from '#islands/parts/useRoute';
 import { useShell } from '#islands/shell/useShell';

@@ -1,4 +1,4 @@
-import { saveTold } from '#contracts/routes/business/saveTold';
+import { saveTold } from '#contracts/routes/settings';
 import { SaveTold } from '#contracts/settings/business';
 import { type Telling, tellings, type Told, usuallyTold } from '#core/messages/notified';
 import { faultsOf } from '#islands/parts/contractForm';

@@ -1,4 +1,4 @@
-import { saveStyle } from '#contracts/routes/business/saveStyle';
+import { saveStyle } from '#contracts/routes/settings';
 import { formatMoney } from '#core/money/formatMoney';
 import { longWall, shortDate } from '#core/wording/days';
 import { houseStyle, type HouseStyle, writeAs } from '#core/wording/houseStyle';

@@ -1,4 +1,4 @@
-import { shell as shellRoute } from '#contracts/routes/business/shell';
+import { shell as shellRoute } from '#contracts/routes/settings';
 import type { Shell } from '#contracts/bookings/views';
 import { read } from '#islands/api';
 import { ClockFace } from '#islands/shell/ClockFace';

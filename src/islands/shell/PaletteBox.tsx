@@ -1,4 +1,4 @@
-import { find } from '#contracts/routes/bookings/find';
+import { find } from '#contracts/routes/bookings';
 import { read } from '#islands/api';
 import { stageWords } from '#islands/format/stageWords';
 import { type Doing, useOpenDoings } from '#islands/shell/doings';

@@ -1,4 +1,4 @@
-import { prove } from '#contracts/routes/door/prove';
+import { prove } from '#contracts/routes/auth';
 import { type ProblemOf, call } from '#islands/api';
 import { Problem } from '#islands/parts/Problem';
 import { Button, Group, Modal, PasswordInput, Text, TextInput } from '@mantine/core';

@@ -1,4 +1,4 @@
-import { steerRenewals } from '#contracts/routes/standIns/steerRenewals';
+import { steerRenewals } from '#contracts/routes/standIns';
 import type { StandInsView } from '#contracts/standIns/views';
 import { longMoment } from '#core/wording/days';
 import { useRoute } from '#islands/parts/useRoute';

@@ -1,6 +1,5 @@
 import { WallField } from '#islands/parts/WallField';
-import { moveClock } from '#contracts/routes/standIns/moveClock';
-import { stopClock } from '#contracts/routes/standIns/stopClock';
+import { moveClock, stopClock } from '#contracts/routes/standIns';
 import type { StandInsView } from '#contracts/standIns/views';
 import { addDays } from '#core/calendar/days';
 import { secondsOf } from '#core/calendar/instant';

@@ -1,4 +1,4 @@
-import { repeatEvent } from '#contracts/routes/standIns/repeatEvent';
+import { repeatEvent } from '#contracts/routes/standIns';
 import type { StandInsView } from '#contracts/standIns/views';
 import { longMoment } from '#core/wording/days';
 import { useRoute } from '#islands/parts/useRoute';

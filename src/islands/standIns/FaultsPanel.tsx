@@ -1,5 +1,5 @@
 import type { SteerFaults } from '#contracts/standIns/faults';
-import { steerFaults } from '#contracts/routes/standIns/steerFaults';
+import { steerFaults } from '#contracts/routes/standIns';
 import type { StandInsView } from '#contracts/standIns/views';
 import { Problem } from '#islands/parts/Problem';
 import { useReady } from '#islands/parts/useReady';

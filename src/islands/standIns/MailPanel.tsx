@@ -1,4 +1,4 @@
-import { readMail } from '#contracts/routes/standIns/readMail';
+import { readMail } from '#contracts/routes/standIns';
 import type { StandInsView } from '#contracts/standIns/views';
 import { localDate, wallOfInstant } from '#core/calendar/zoned';
 

@@ -1,4 +1,4 @@
-import { standInsView } from '#contracts/routes/standIns/standInsView';
+import { standInsView } from '#contracts/routes/standIns';
 import type { StandInsView } from '#contracts/standIns/views';
 import type { Shell } from '#contracts/bookings/views';
 import { read } from '#islands/api';

@@ -1,6 +1,6 @@
 import type { DoorView } from '#contracts/auth/auth';
 import { SaveSafety } from '#contracts/auth/auth';
-import { saveSafety } from '#contracts/routes/business/saveSafety';
+import { saveSafety } from '#contracts/routes/settings';
 import type { SentTo } from '#contracts/routes/route';
 import { formatAmount } from '#core/money/formatMoney';
 import type { Minor } from '#core/money/minor';

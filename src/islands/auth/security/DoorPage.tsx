@@ -1,4 +1,4 @@
-import { doorView } from '#contracts/routes/door/doorView';
+import { doorView } from '#contracts/routes/auth';
 import type { DoorView } from '#contracts/auth/auth';
 import type { Shell } from '#contracts/bookings/views';
 import { read } from '#islands/api';

@@ -1,4 +1,4 @@
-import { changePassword } from '#contracts/routes/door/changePassword';
+import { changePassword } from '#contracts/routes/auth';
 import { fieldMessage } from '#islands/format/problemSentence';
 import { Problem } from '#islands/parts/Problem';
 import { useRoute } from '#islands/parts/useRoute';

@@ -1,6 +1,4 @@
-import { beginSecondFactor } from '#contracts/routes/door/beginSecondFactor';
-import { endSecondFactor } from '#contracts/routes/door/endSecondFactor';
-import { confirmSecondFactor } from '#contracts/routes/door/confirmSecondFactor';
+import { beginSecondFactor, confirmSecondFactor, endSecondFactor } from '#contracts/routes/auth';
 import type { SecondFactorBegun } from '#contracts/auth/auth';
 import { fieldMessage } from '#islands/format/problemSentence';
 import { Problem } from '#islands/parts/Problem';

@@ -1,5 +1,4 @@
-import { endSession } from '#contracts/routes/door/endSession';
-import { endOtherSessions } from '#contracts/routes/door/endOtherSessions';
+import { endOtherSessions, endSession } from '#contracts/routes/auth';
 import type { SessionLine } from '#contracts/auth/auth';
 import { momentWords, programWords } from '#islands/auth/security/sessionWords';
 import { Problem } from '#islands/parts/Problem';

@@ -1,4 +1,4 @@
-import { enterByLink } from '#contracts/routes/door/enterByLink';
+import { enterByLink } from '#contracts/routes/auth';
 import { call } from '#islands/api';
 import { problemSentence } from '#islands/format/problemSentence';
 import { DoorFrame } from '#islands/auth/signIn/DoorFrame';

@@ -1,5 +1,5 @@
 import { usualCurrency } from '#core/money/currency';
-import { firstStart } from '#contracts/routes/door/firstStart';
+import { firstStart } from '#contracts/routes/auth';
 import { call, type ProblemOf, post } from '#islands/api';
 import { fieldMessage } from '#islands/format/problemSentence';
 import { Problem } from '#islands/parts/Problem';

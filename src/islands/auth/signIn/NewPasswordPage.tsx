@@ -1,4 +1,4 @@
-import { newPassword } from '#contracts/routes/door/newPassword';
+import { newPassword } from '#contracts/routes/auth';
 import { type ProblemOf, call } from '#islands/api';
 import { fieldMessage, problemSentence } from '#islands/format/problemSentence';
 import { DoorFrame } from '#islands/auth/signIn/DoorFrame';

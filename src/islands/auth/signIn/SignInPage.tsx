@@ -1,4 +1,4 @@
-import { forgotPassword } from '#contracts/routes/door/forgotPassword';
+import { forgotPassword } from '#contracts/routes/auth';
 import { call, type Answer, type ApiProblem, post } from '#islands/api';
 import { problemSentence } from '#islands/format/problemSentence';
 import { DoorFrame } from '#islands/auth/signIn/DoorFrame';

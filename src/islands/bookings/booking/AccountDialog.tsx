@@ -1,5 +1,5 @@
 import { DialogButtons } from '#islands/parts/DialogButtons';
-import { chooseAccount } from '#contracts/routes/bookings/chooseAccount';
+import { chooseAccount } from '#contracts/routes/paymentMethods';
 import type { DialogProps } from '#islands/bookings/booking/dialogProps';
 import { Problem } from '#islands/parts/Problem';
 import { useRoute } from '#islands/parts/useRoute';

@@ -1,4 +1,4 @@
-import { answerAsk } from '#contracts/routes/bookings/answerAsk';
+import { answerAsk } from '#contracts/routes/bookings';
 import type { BookingView } from '#contracts/bookings/views';
 import { cancellationOf } from '#core/bookings/cancellationOf';
 import type { Standing } from '#core/bookings/standing';

@@ -1,4 +1,4 @@
-import { answerRequest } from '#contracts/routes/bookings/answerRequest';
+import { answerRequest } from '#contracts/routes/bookings';
 import type { BookingView } from '#contracts/bookings/views';
 import { Problem } from '#islands/parts/Problem';
 import { useRoute } from '#islands/parts/useRoute';

@@ -1,5 +1,5 @@
 import { DialogButtons } from '#islands/parts/DialogButtons';
-import { askNow } from '#contracts/routes/paying/askNow';
+import { askNow } from '#contracts/routes/payments';
 import { payable } from '#core/bookings/standing';
 import { formatMoney } from '#core/money/formatMoney';
 import type { DialogProps } from '#islands/bookings/booking/dialogProps';

@@ -1,5 +1,5 @@
-import { copyLink as copyLinkRoute } from '#contracts/routes/bookings/copyLink';
-import { createQuote } from '#contracts/routes/quotes/createQuote';
+import { copyLink as copyLinkRoute } from '#contracts/routes/bookings';
+import { createQuote } from '#contracts/routes/quotes';
 import { courtesyReceipts } from '#core/courtesies/courtesy';
 import { payable } from '#core/bookings/standing';
 import { type Doing, useOffered } from '#islands/shell/doings';

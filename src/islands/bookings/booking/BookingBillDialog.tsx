@@ -1,5 +1,5 @@
 import { SaveBookingBill } from '#contracts/clients/clients';
-import { saveBookingBill } from '#contracts/routes/clients/saveBookingBill';
+import { saveBookingBill } from '#contracts/routes/clients';
 import type { BookingView } from '#contracts/bookings/views';
 import { BillFields } from '#islands/clients/BillFields';
 import { fieldMessage } from '#islands/format/problemSentence';

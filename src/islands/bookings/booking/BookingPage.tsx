@@ -1,4 +1,4 @@
-import { bookingView } from '#contracts/routes/bookings/bookingView';
+import { bookingView } from '#contracts/routes/bookings';
 import type { BookingView, Shell } from '#contracts/bookings/views';
 import { payable, standing } from '#core/bookings/standing';
 import { stripOf } from '#core/bookings/strip';

@@ -1,5 +1,5 @@
 import { DialogButtons } from '#islands/parts/DialogButtons';
-import { cancelBooking } from '#contracts/routes/bookings/cancelBooking';
+import { cancelBooking } from '#contracts/routes/bookings';
 import { type BookingCancellation, cancelChoices, cancellationOf } from '#core/bookings/cancellationOf';
 import type { Fact } from '#core/bookings/facts';
 import { standing as standingOf } from '#core/bookings/standing';

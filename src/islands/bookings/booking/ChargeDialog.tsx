@@ -1,5 +1,5 @@
 import { DialogButtons } from '#islands/parts/DialogButtons';
-import { chargeNow } from '#contracts/routes/paying/chargeNow';
+import { chargeNow } from '#contracts/routes/payments';
 import { payable } from '#core/bookings/standing';
 import { formatMoney } from '#core/money/formatMoney';
 import { declineText } from '#core/wording/declines';

@@ -1,6 +1,5 @@
 import { DialogButtons } from '#islands/parts/DialogButtons';
-import { takeAtCounter } from '#contracts/routes/paying/takeAtCounter';
-import { stopAtCounter } from '#contracts/routes/paying/stopAtCounter';
+import { stopAtCounter, takeAtCounter } from '#contracts/routes/payments';
 import { payable } from '#core/bookings/standing';
 import { formatMoney } from '#core/money/formatMoney';
 import type { DialogProps } from '#islands/bookings/booking/dialogProps';

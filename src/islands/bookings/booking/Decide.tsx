@@ -1,6 +1,6 @@
 import { decisionsOf } from '#core/bookings/decisions';
-import { askNow } from '#contracts/routes/paying/askNow';
-import { acceptGap } from '#contracts/routes/bookings/acceptGap';
+import { askNow } from '#contracts/routes/payments';
+import { acceptGap } from '#contracts/routes/bookings';
 import type { BookingView } from '#contracts/bookings/views';
 import type { Standing } from '#core/bookings/standing';
 import { localDate } from '#core/calendar/zoned';

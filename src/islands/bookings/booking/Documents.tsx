@@ -1,4 +1,4 @@
-import { issueDocument } from '#contracts/routes/documents/issueDocument';
+import { issueDocument } from '#contracts/routes/invoices';
 import type { BookingView } from '#contracts/bookings/views';
 import { formatMoney } from '#core/money/formatMoney';
 import { countryName } from '#islands/format/countries';

@@ -1,4 +1,4 @@
-import { giveUp } from '#contracts/routes/bookings/giveUp';
+import { giveUp } from '#contracts/routes/payments';
 import { formatMoney } from '#core/money/formatMoney';
 import { payable } from '#core/bookings/standing';
 import type { Minor } from '#core/money/minor';

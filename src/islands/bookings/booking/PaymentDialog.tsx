@@ -1,5 +1,5 @@
 import type { SentTo } from '#contracts/routes/route';
-import { recordPayment } from '#contracts/routes/paying/recordPayment';
+import { recordPayment } from '#contracts/routes/payments';
 import { cashRounded } from '#core/books/law';
 import { payable } from '#core/bookings/standing';
 import { formatAmount, formatMoney } from '#core/money/formatMoney';

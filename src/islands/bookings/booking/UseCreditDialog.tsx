@@ -1,5 +1,5 @@
 import { DialogButtons } from '#islands/parts/DialogButtons';
-import { useOnBooking } from '#contracts/routes/credit/useOnBooking';
+import { useOnBooking } from '#contracts/routes/credit';
 import type { DialogProps } from '#islands/bookings/booking/dialogProps';
 import { formatMoney } from '#core/money/formatMoney';
 import { Problem } from '#islands/parts/Problem';

@@ -1,7 +1,6 @@
 import { WallField } from '#islands/parts/WallField';
 import { dayOfWall, endAfter } from '#core/calendar/typedDay';
-import { changeView } from '#contracts/routes/bookings/changeView';
-import { changeBooking } from '#contracts/routes/bookings/changeBooking';
+import { changeBooking, changeView } from '#contracts/routes/bookings';
 import type { ChangeView } from '#contracts/bookings/changeView';
 import type { Shell } from '#contracts/bookings/views';
 import { standing } from '#core/bookings/standing';

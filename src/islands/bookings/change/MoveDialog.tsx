@@ -1,7 +1,6 @@
 import { DialogButtons } from '#islands/parts/DialogButtons';
 import { usualCurrency } from '#core/money/currency';
-import { changeView } from '#contracts/routes/bookings/changeView';
-import { changeBooking } from '#contracts/routes/bookings/changeBooking';
+import { changeBooking, changeView } from '#contracts/routes/bookings';
 import type { WallTime } from '#core/calendar/wallTime';
 import { localDate } from '#core/calendar/zoned';
 import { movedDeal } from '#core/bookings/moved';

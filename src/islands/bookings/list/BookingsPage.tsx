@@ -1,4 +1,4 @@
-import { bookingsList } from '#contracts/routes/bookings/bookingsList';
+import { bookingsList } from '#contracts/routes/bookings';
 import {
   type BookingSort,
   type BookingsQuery,

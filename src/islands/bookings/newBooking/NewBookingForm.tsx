@@ -1,6 +1,6 @@
 import { WallField } from '#islands/parts/WallField';
 import { dayOfWall, endAfter } from '#core/calendar/typedDay';
-import { createBooking } from '#contracts/routes/bookings/createBooking';
+import { createBooking } from '#contracts/routes/bookings';
 import type { NewBookingView } from '#contracts/bookings/views';
 import type { SaidProblem } from '#islands/format/problemSentence';
 import { fieldMessage } from '#islands/format/problemSentence';

@@ -1,6 +1,6 @@
 import { waivedTerms } from '#core/catalogue/waiver';
 import { CreateBooking } from '#contracts/bookings/owner';
-import type { createBooking } from '#contracts/routes/bookings/createBooking';
+import type { createBooking } from '#contracts/routes/bookings';
 import type { SentTo } from '#contracts/routes/route';
 import type { ServiceLine } from '#contracts/catalogue/serviceViews';
 import type { NewBookingView } from '#contracts/bookings/views';

@@ -1,5 +1,4 @@
-import { broughtBack } from '#contracts/routes/closing/broughtBack';
-import { notBack } from '#contracts/routes/closing/notBack';
+import { broughtBack, notBack } from '#contracts/routes/returns';
 import type { BookingLine } from '#contracts/bookings/views';
 import { Problem } from '#islands/parts/Problem';
 import { useRoute } from '#islands/parts/useRoute';

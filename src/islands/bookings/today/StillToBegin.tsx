@@ -1,4 +1,4 @@
-import { saveBegun } from '#contracts/routes/business/saveBegun';
+import { saveBegun } from '#contracts/routes/settings';
 import type { TodayView } from '#contracts/bookings/views';
 import { stepWords } from '#islands/settings/firstHour/stepWords';
 import { useRoute } from '#islands/parts/useRoute';

@@ -1,4 +1,4 @@
-import { today } from '#contracts/routes/bookings/today';
+import { today } from '#contracts/routes/bookings';
 import type { Shell, TodayView } from '#contracts/bookings/views';
 import { read } from '#islands/api';
 import { OwnerShell } from '#islands/shell/OwnerShell';

@@ -1,5 +1,5 @@
 import { formatPercent } from '#core/money/formatMoney';
-import { changeServices } from '#contracts/routes/services/changeServices';
+import { changeServices } from '#contracts/routes/catalogue';
 import type { ServicesView } from '#contracts/catalogue/serviceViews';
 import { serviceColours } from '#core/catalogue/service';
 import { Problem } from '#islands/parts/Problem';

@@ -1,7 +1,6 @@
 import { WallField } from '#islands/parts/WallField';
 import { dayOfWall, endAfter } from '#core/calendar/typedDay';
-import { addDate } from '#contracts/routes/places/addDate';
-import { callOffDate } from '#contracts/routes/places/callOffDate';
+import { addDate, callOffDate } from '#contracts/routes/places';
 import type { ServicesView } from '#contracts/catalogue/serviceViews';
 import { localDate } from '#core/calendar/zoned';
 import { longWall } from '#core/wording/days';

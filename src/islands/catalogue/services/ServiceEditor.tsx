@@ -1,4 +1,4 @@
-import { saveService } from '#contracts/routes/services/saveService';
+import { saveService } from '#contracts/routes/catalogue';
 import type { ServicesView } from '#contracts/catalogue/serviceViews';
 import { problemSentence, fieldMessage, type SaidProblem } from '#islands/format/problemSentence';
 import { Problem } from '#islands/parts/Problem';

@@ -1,4 +1,4 @@
-import { servicesView } from '#contracts/routes/services/servicesView';
+import { servicesView } from '#contracts/routes/catalogue';
 import type { ServicesView } from '#contracts/catalogue/serviceViews';
 import type { Shell } from '#contracts/bookings/views';
 import { read } from '#islands/api';

@@ -1,6 +1,6 @@
 import { DialogButtons } from '#islands/parts/DialogButtons';
 import { AddRow, RemoveRow, rowsOf } from '#islands/parts/rows';
-import { saveTaxes } from '#contracts/routes/services/saveTaxes';
+import { saveTaxes } from '#contracts/routes/catalogue';
 import type { TaxLine } from '#contracts/catalogue/serviceViews';
 import { fieldMessage } from '#islands/format/problemSentence';
 import { Problem } from '#islands/parts/Problem';

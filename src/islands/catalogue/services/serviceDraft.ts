@@ -1,5 +1,5 @@
 import type { SentTo } from '#contracts/routes/route';
-import type { saveService } from '#contracts/routes/services/saveService';
+import type { saveService } from '#contracts/routes/catalogue';
 import type { ServiceLine, ServicesView } from '#contracts/catalogue/serviceViews';
 import { formatAmount } from '#core/money/formatMoney';
 import { parseAmount } from '#core/money/parseAmount';

@@ -1,4 +1,4 @@
-import { giveTerms } from '#contracts/routes/terms/giveTerms';
+import { giveTerms } from '#contracts/routes/catalogue';
 import type { TermsView } from '#contracts/catalogue/termsViews';
 import { Problem } from '#islands/parts/Problem';
 import { undoableSave } from '#islands/parts/undoable';

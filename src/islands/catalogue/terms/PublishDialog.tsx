@@ -1,5 +1,5 @@
 import { DialogButtons } from '#islands/parts/DialogButtons';
-import { publishTerms } from '#contracts/routes/terms/publishTerms';
+import { publishTerms } from '#contracts/routes/catalogue';
 import type { TermsLine } from '#contracts/catalogue/termsViews';
 import type { Terms } from '#core/terms/terms';
 import { termsSentences } from '#core/wording/ruleSegments';

@@ -1,6 +1,6 @@
 import { useDelayed } from '#islands/parts/useDelayed';
 import type { OutOf } from '#contracts/routes/route';
-import { applyTerms } from '#contracts/routes/terms/applyTerms';
+import { applyTerms } from '#contracts/routes/catalogue';
 import type { TermsTouch, TermsUseView } from '#contracts/catalogue/termsViews';
 import type { Shell } from '#contracts/bookings/views';
 import { dateOf } from '#core/calendar/wallTime';

@@ -1,5 +1,5 @@
 import type { GiveBill, GivenBill } from '#contracts/clients/clients';
-import { giveBill } from '#contracts/routes/client/giveBill';
+import { giveBill } from '#contracts/routes/clientPage';
 import type { CodeOf } from '#contracts/routes/route';
 import { isEmailAddress } from '#core/emailAddress';
 import { call } from '#islands/api';

@@ -1,6 +1,5 @@
 import { BillPart } from '#islands/clients/billing/BillPart';
-import { requestView } from '#contracts/routes/client/requestView';
-import { payRequest } from '#contracts/routes/client/payRequest';
+import { payRequest, requestView } from '#contracts/routes/clientPage';
 import type { RequestPageView } from '#contracts/credit/views';
 import { formatAmount, formatMoney } from '#core/money/formatMoney';
 import { least, type Minor, minor, zero } from '#core/money/minor';

@@ -1,4 +1,4 @@
-import { calendar as calendarRoute } from '#contracts/routes/places/calendar';
+import { calendar as calendarRoute } from '#contracts/routes/places';
 import { type CalendarAt, type CalendarFace, calendarFaces } from '#contracts/bookings/bookingsQuery';
 import type { CalendarView } from '#contracts/places/timeViews';
 import { addDays, addMonthsClamped, type PlainDate } from '#core/calendar/days';

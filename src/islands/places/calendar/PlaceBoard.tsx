@@ -1,5 +1,5 @@
 import type { CalendarEntry, CalendarView, PlaceUse } from '#contracts/places/timeViews';
-import { moveUnit } from '#contracts/routes/places/moveUnit';
+import { moveUnit } from '#contracts/routes/places';
 import { addDays, type PlainDate } from '#core/calendar/days';
 import { wallOfSeconds, wallSeconds } from '#core/calendar/wallTime';
 import { wallOfInstant } from '#core/calendar/zoned';

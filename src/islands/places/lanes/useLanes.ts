@@ -1,4 +1,4 @@
-import { lanes as lanesRoute } from '#contracts/routes/places/lanes';
+import { lanes as lanesRoute } from '#contracts/routes/places';
 import type { Lane, LanesQuery, LanesView } from '#contracts/places/timeViews';
 import { lanesOnPage } from '#contracts/bookings/views';
 import { read } from '#islands/api';

@@ -1,7 +1,6 @@
 import { WallField } from '#islands/parts/WallField';
 import { dayOfWall } from '#core/calendar/typedDay';
-import { blockPlace } from '#contracts/routes/places/blockPlace';
-import { freePlace } from '#contracts/routes/places/freePlace';
+import { blockPlace, freePlace } from '#contracts/routes/places';
 import type { PlaceLine } from '#contracts/catalogue/serviceViews';
 import { localDate } from '#core/calendar/zoned';
 import { longWall } from '#core/wording/days';

@@ -1,4 +1,4 @@
-import { saveHours } from '#contracts/routes/places/saveHours';
+import { saveHours } from '#contracts/routes/places';
 import type { Hours } from '#core/places/hours';
 import { fieldMessage } from '#islands/format/problemSentence';
 import { Problem } from '#islands/parts/Problem';

@@ -1,5 +1,5 @@
-import { savePlace } from '#contracts/routes/places/savePlace';
-import { servicesView } from '#contracts/routes/services/servicesView';
+import { savePlace } from '#contracts/routes/places';
+import { servicesView } from '#contracts/routes/catalogue';
 import type { PlaceLine } from '#contracts/catalogue/serviceViews';
 import type { Hours } from '#core/places/hours';
 import { read } from '#islands/api';

@@ -1,6 +1,5 @@
 import type { QuoteDraft } from '#core/quotes/draft';
-import type { saveQuote } from '#contracts/routes/quotes/saveQuote';
-import type { saveTemplate } from '#contracts/routes/quotes/saveTemplate';
+import type { saveQuote, saveTemplate } from '#contracts/routes/quotes';
 import type { CodeOf } from '#contracts/routes/route';
 import type { Answer, ApiProblem } from '#islands/api';
 import { useCallback, useEffect, useRef, useState } from 'react';

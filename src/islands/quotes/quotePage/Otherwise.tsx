@@ -1,4 +1,4 @@
-import { writeOnQuote } from '#contracts/routes/offer/writeOnQuote';
+import { writeOnQuote } from '#contracts/routes/quotePage';
 import type { QuotePageView } from '#contracts/quotes/views';
 import { quoteProblem } from '#islands/quotes/quotePage/quoteProblem';
 import { newKey, call } from '#islands/api';

@@ -1,7 +1,4 @@
-import type { acceptQuote } from '#contracts/routes/offer/acceptQuote';
-import type { chooseOnQuote } from '#contracts/routes/offer/chooseOnQuote';
-import type { signQuote } from '#contracts/routes/offer/signQuote';
-import type { writeOnQuote } from '#contracts/routes/offer/writeOnQuote';
+import type { acceptQuote, chooseOnQuote, signQuote, writeOnQuote } from '#contracts/routes/quotePage';
 import type { CodeOf } from '#contracts/routes/route';
 import { harmless, sayWith, type Sentences, sumIn } from '#islands/format/say';
 

@@ -1,7 +1,4 @@
-import { acceptQuote } from '#contracts/routes/offer/acceptQuote';
-import { offerView } from '#contracts/routes/offer/offerView';
-import { signQuote } from '#contracts/routes/offer/signQuote';
-import { chooseOnQuote } from '#contracts/routes/offer/chooseOnQuote';
+import { acceptQuote, chooseOnQuote, offerView, signQuote } from '#contracts/routes/quotePage';
 import type { QuotePageView } from '#contracts/quotes/views';
 import type { Standing } from '#core/bookings/standing';
 import { fieldFault } from '#core/quotes/acceptance';

@@ -1,5 +1,4 @@
-import { beginView } from '#contracts/routes/business/beginView';
-import { saveBegun } from '#contracts/routes/business/saveBegun';
+import { beginView, saveBegun } from '#contracts/routes/settings';
 import type { BeginView } from '#contracts/settings/begin';
 import { beginSteps, type BeginStep } from '#core/settings/steps';
 import type { Shell } from '#contracts/bookings/views';

@@ -1,5 +1,4 @@
-import { cleanBooks } from '#contracts/routes/business/cleanBooks';
-import { triedCopy } from '#contracts/routes/business/triedCopy';
+import { cleanBooks, triedCopy } from '#contracts/routes/settings';
 import { read } from '#islands/api';
 import { Problem } from '#islands/parts/Problem';
 import { useRoute } from '#islands/parts/useRoute';

@@ -1,4 +1,4 @@
-import { changeServices } from '#contracts/routes/services/changeServices';
+import { changeServices } from '#contracts/routes/catalogue';
 import { fittingTerms } from '#core/settings/firstOffer';
 import { stripOf } from '#core/bookings/strip';
 import { formatAmount, formatMoney } from '#core/money/formatMoney';

@@ -1,5 +1,5 @@
 import { BeginOffer } from '#contracts/settings/begin';
-import { beginOffer } from '#contracts/routes/business/beginOffer';
+import { beginOffer } from '#contracts/routes/settings';
 import { dayOfWall, endAfter } from '#core/calendar/typedDay';
 import { formatMoney } from '#core/money/formatMoney';
 import { serviceKinds } from '#core/catalogue/service';

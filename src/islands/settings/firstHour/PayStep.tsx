@@ -1,5 +1,5 @@
-import { testAccount } from '#contracts/routes/business/testAccount';
-import { saveWays } from '#contracts/routes/ways/saveWays';
+import { testAccount } from '#contracts/routes/settings';
+import { saveWays } from '#contracts/routes/paymentMethods';
 import type { WayToPay } from '#core/paymentMethods/ways';
 import type { StepProps } from '#islands/settings/firstHour/stepProps';
 import { fieldMessage } from '#islands/format/problemSentence';

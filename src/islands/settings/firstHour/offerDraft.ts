@@ -1,4 +1,4 @@
-import type { beginOffer } from '#contracts/routes/business/beginOffer';
+import type { beginOffer } from '#contracts/routes/settings';
 import type { SentTo } from '#contracts/routes/route';
 import type { Hours } from '#core/places/hours';
 import type { WallTime } from '#core/calendar/wallTime';

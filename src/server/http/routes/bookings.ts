@@ -1,17 +1,19 @@
-import { acceptGapServed } from '#contracts/routes/bookings/acceptGap.server';
-import { answerAskServed } from '#contracts/routes/bookings/answerAsk.server';
-import { answerRequestServed } from '#contracts/routes/bookings/answerRequest.server';
-import { bookingViewServed } from '#contracts/routes/bookings/bookingView.server';
-import { bookingsListServed } from '#contracts/routes/bookings/bookingsList.server';
-import { cancelBookingServed } from '#contracts/routes/bookings/cancelBooking.server';
-import { changeBookingServed } from '#contracts/routes/bookings/changeBooking.server';
-import { changeViewServed } from '#contracts/routes/bookings/changeView.server';
-import { chooseAccountServed } from '#contracts/routes/bookings/chooseAccount.server';
-import { copyLinkServed } from '#contracts/routes/bookings/copyLink.server';
-import { createBookingServed } from '#contracts/routes/bookings/createBooking.server';
-import { findServed } from '#contracts/routes/bookings/find.server';
-import { giveUpServed } from '#contracts/routes/bookings/giveUp.server';
-import { todayServed } from '#contracts/routes/bookings/today.server';
+import {
+  acceptGapServed,
+  answerAskServed,
+  answerRequestServed,
+  bookingViewServed,
+  bookingsListServed,
+  cancelBookingServed,
+  changeBookingServed,
+  changeViewServed,
+  copyLinkServed,
+  createBookingServed,
+  findServed,
+  todayServed,
+} from '#contracts/routes/bookings.server';
+import { chooseAccountServed } from '#contracts/routes/paymentMethods.server';
+import { giveUpServed } from '#contracts/routes/payments.server';
 import { serve, serveView, type ServedRoute } from '#server/http/serve';
 import { provenRefund } from '#server/http/proof';
 

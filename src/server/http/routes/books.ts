@@ -1,13 +1,15 @@
-import { bankPayoutServed } from '#contracts/routes/books/bankPayout.server';
-import { countTillServed } from '#contracts/routes/books/countTill.server';
-import { tillViewServed } from '#contracts/routes/books/tillView.server';
-import { closeBooksServed } from '#contracts/routes/books/closeBooks.server';
-import { journalPageServed } from '#contracts/routes/books/journalPage.server';
-import { payoutsViewServed } from '#contracts/routes/books/payoutsView.server';
-import { reportViewServed } from '#contracts/routes/books/reportView.server';
-import { saveAccountsServed } from '#contracts/routes/books/saveAccounts.server';
-import { saveBooksServed } from '#contracts/routes/books/saveBooks.server';
-import { trialBalanceServed } from '#contracts/routes/books/trialBalance.server';
+import {
+  bankPayoutServed,
+  closeBooksServed,
+  countTillServed,
+  journalPageServed,
+  payoutsViewServed,
+  reportViewServed,
+  saveAccountsServed,
+  saveBooksServed,
+  tillViewServed,
+  trialBalanceServed,
+} from '#contracts/routes/books.server';
 import { serve, serveView, type ServedRoute } from '#server/http/serve';
 
 export const booksRoutes: readonly ServedRoute[] = [

@@ -1,16 +1,18 @@
-import { beginOfferServed } from '#contracts/routes/business/beginOffer.server';
-import { beginViewServed } from '#contracts/routes/business/beginView.server';
-import { cleanBooksServed } from '#contracts/routes/business/cleanBooks.server';
-import { saveBegunServed } from '#contracts/routes/business/saveBegun.server';
-import { testAccountServed } from '#contracts/routes/business/testAccount.server';
-import { triedCopyServed } from '#contracts/routes/business/triedCopy.server';
-import { savePageServed } from '#contracts/routes/business/savePage.server';
-import { saveStyleServed } from '#contracts/routes/business/saveStyle.server';
-import { saveToldServed } from '#contracts/routes/business/saveTold.server';
-import { saveBusinessServed } from '#contracts/routes/business/saveBusiness.server';
-import { saveSafetyServed } from '#contracts/routes/business/saveSafety.server';
-import { shellServed } from '#contracts/routes/business/shell.server';
-import { stopBookingServed } from '#contracts/routes/business/stopBooking.server';
+import {
+  beginOfferServed,
+  beginViewServed,
+  cleanBooksServed,
+  saveBegunServed,
+  saveBusinessServed,
+  savePageServed,
+  saveSafetyServed,
+  saveStyleServed,
+  saveToldServed,
+  shellServed,
+  stopBookingServed,
+  testAccountServed,
+  triedCopyServed,
+} from '#contracts/routes/settings.server';
 import { serve, serveView, type ServedRoute } from '#server/http/serve';
 import { proven } from '#server/http/proof';
 

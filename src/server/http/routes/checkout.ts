@@ -1,11 +1,13 @@
-import { aliveServed } from '#contracts/routes/checkout/alive.server';
-import { checkOutServed } from '#contracts/routes/checkout/checkOut.server';
-import { checkoutViewServed } from '#contracts/routes/checkout/checkoutView.server';
-import { creditOnCheckoutServed } from '#contracts/routes/checkout/creditOnCheckout.server';
-import { freeServed } from '#contracts/routes/checkout/free.server';
-import { orderVoucherServed } from '#contracts/routes/checkout/orderVoucher.server';
-import { payCheckoutServed } from '#contracts/routes/checkout/payCheckout.server';
-import { voucherOnCheckoutServed } from '#contracts/routes/checkout/voucherOnCheckout.server';
+import {
+  aliveServed,
+  checkOutServed,
+  checkoutViewServed,
+  creditOnCheckoutServed,
+  freeServed,
+  orderVoucherServed,
+  payCheckoutServed,
+  voucherOnCheckoutServed,
+} from '#contracts/routes/checkout.server';
 import { serve, serveView, type ServedRoute } from '#server/http/serve';
 import { ok, refuse, type Result } from '#core/result';
 import { type CartRefusal, cartRefusal, type CheckOutRefusal, visitorOf } from '#server/http/cartGuard';

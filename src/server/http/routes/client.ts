@@ -1,24 +1,26 @@
-import { agreeAnewServed } from '#contracts/routes/client/agreeAnew.server';
-import { answerClaimServed } from '#contracts/routes/client/answerClaim.server';
-import { withdrawByLawServed } from '#contracts/routes/client/withdrawByLaw.server';
-import { withdrawConsentServed } from '#contracts/routes/client/withdrawConsent.server';
-import { abandonServed } from '#contracts/routes/client/abandon.server';
-import { askChangeServed } from '#contracts/routes/client/askChange.server';
-import { askPayerServed } from '#contracts/routes/client/askPayer.server';
-import { clientViewServed } from '#contracts/routes/client/clientView.server';
-import { confirmServed } from '#contracts/routes/client/confirm.server';
-import { giveBillServed } from '#contracts/routes/client/giveBill.server';
-import { giveCardServed } from '#contracts/routes/client/giveCard.server';
-import { payServed } from '#contracts/routes/client/pay.server';
-import { payRequestServed } from '#contracts/routes/client/payRequest.server';
-import { previewMoveServed } from '#contracts/routes/client/previewMove.server';
-import { requestViewServed } from '#contracts/routes/client/requestView.server';
-import { sendCodeServed } from '#contracts/routes/client/sendCode.server';
-import { signChangeServed } from '#contracts/routes/client/signChange.server';
-import { useCardServed } from '#contracts/routes/client/useCard.server';
-import { useCodeServed } from '#contracts/routes/client/useCode.server';
-import { useCreditServed } from '#contracts/routes/client/useCredit.server';
-import { useVoucherServed } from '#contracts/routes/client/useVoucher.server';
+import {
+  abandonServed,
+  agreeAnewServed,
+  answerClaimServed,
+  askChangeServed,
+  askPayerServed,
+  clientViewServed,
+  confirmServed,
+  giveBillServed,
+  giveCardServed,
+  payRequestServed,
+  payServed,
+  previewMoveServed,
+  requestViewServed,
+  sendCodeServed,
+  signChangeServed,
+  useCardServed,
+  useCodeServed,
+  useCreditServed,
+  useVoucherServed,
+  withdrawByLawServed,
+  withdrawConsentServed,
+} from '#contracts/routes/clientPage.server';
 import { serve, serveView, type ServedRoute } from '#server/http/serve';
 import type { OnLink, UseCode } from '#contracts/clientPage/client';
 import { counted, countedCard, countedVoucher } from '#server/http/counted';

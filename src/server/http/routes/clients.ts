@@ -1,9 +1,11 @@
-import { clientsViewServed } from '#contracts/routes/clients/clientsView.server';
-import { clientWholeServed } from '#contracts/routes/clients/clientWhole.server';
-import { eraseClientServed } from '#contracts/routes/clients/eraseClient.server';
-import { knownClientsServed } from '#contracts/routes/clients/knownClients.server';
-import { saveBookingBillServed } from '#contracts/routes/clients/saveBookingBill.server';
-import { saveClientServed } from '#contracts/routes/clients/saveClient.server';
+import {
+  clientWholeServed,
+  clientsViewServed,
+  eraseClientServed,
+  knownClientsServed,
+  saveBookingBillServed,
+  saveClientServed,
+} from '#contracts/routes/clients.server';
 import { proven } from '#server/http/proof';
 import { serve, serveView, type ServedRoute } from '#server/http/serve';
 

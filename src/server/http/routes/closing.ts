@@ -1,18 +1,14 @@
-import { askForClaimsServed } from '#contracts/routes/closing/askForClaims.server';
-import { broughtBackServed } from '#contracts/routes/closing/broughtBack.server';
-import { decideClaimServed } from '#contracts/routes/closing/decideClaim.server';
-import { foreseeCourtesyServed } from '#contracts/routes/closing/foreseeCourtesy.server';
-import { foreseePutRightServed } from '#contracts/routes/closing/foreseePutRight.server';
-import { giveCourtesyServed } from '#contracts/routes/closing/giveCourtesy.server';
-import { notBackServed } from '#contracts/routes/closing/notBack.server';
-import { putHoldServed } from '#contracts/routes/closing/putHold.server';
-import { putRightServed } from '#contracts/routes/closing/putRight.server';
-import { saveClaimServed } from '#contracts/routes/closing/saveClaim.server';
-import { takeClaimsServed } from '#contracts/routes/closing/takeClaims.server';
-import { withdrawClaimServed } from '#contracts/routes/closing/withdrawClaim.server';
-import { closeOutServed } from '#contracts/routes/closing/closeOut.server';
-import { closeOutsServed } from '#contracts/routes/closing/closeOuts.server';
-import { releaseManyServed } from '#contracts/routes/closing/releaseMany.server';
+import {
+  askForClaimsServed,
+  decideClaimServed,
+  saveClaimServed,
+  takeClaimsServed,
+  withdrawClaimServed,
+} from '#contracts/routes/claims.server';
+import { broughtBackServed, notBackServed } from '#contracts/routes/returns.server';
+import { foreseeCourtesyServed, giveCourtesyServed } from '#contracts/routes/courtesies.server';
+import { foreseePutRightServed, putRightServed } from '#contracts/routes/payments.server';
+import { closeOutServed, closeOutsServed, putHoldServed, releaseManyServed } from '#contracts/routes/closeout.server';
 import { serve, serveView, type ServedRoute } from '#server/http/serve';
 import { provenRefund } from '#server/http/proof';
 

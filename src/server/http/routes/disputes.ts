@@ -1,7 +1,9 @@
-import { answerDisputeServed } from '#contracts/routes/disputes/answerDispute.server';
-import { disputesViewServed } from '#contracts/routes/disputes/disputesView.server';
-import { disputeViewServed } from '#contracts/routes/disputes/disputeView.server';
-import { giveInDisputeServed } from '#contracts/routes/disputes/giveInDispute.server';
+import {
+  answerDisputeServed,
+  disputeViewServed,
+  disputesViewServed,
+  giveInDisputeServed,
+} from '#contracts/routes/disputes.server';
 import { serve, serveView, type ServedRoute } from '#server/http/serve';
 
 export const disputeRoutes: readonly ServedRoute[] = [

@@ -1,9 +1,11 @@
-import { creditDocumentServed } from '#contracts/routes/documents/creditDocument.server';
-import { documentsViewServed } from '#contracts/routes/documents/documentsView.server';
-import { invoiceOnAccountServed } from '#contracts/routes/documents/invoiceOnAccount.server';
-import { issueDocumentServed } from '#contracts/routes/documents/issueDocument.server';
-import { saveDocumentsServed } from '#contracts/routes/documents/saveDocuments.server';
-import { sendDocumentServed } from '#contracts/routes/documents/sendDocument.server';
+import {
+  creditDocumentServed,
+  documentsViewServed,
+  invoiceOnAccountServed,
+  issueDocumentServed,
+  saveDocumentsServed,
+  sendDocumentServed,
+} from '#contracts/routes/invoices.server';
 import { proven } from '#server/http/proof';
 import { serve, serveView, type ServedRoute } from '#server/http/serve';
 

@@ -1,16 +1,18 @@
-import { beginSecondFactorServed } from '#contracts/routes/door/beginSecondFactor.server';
-import { changePasswordServed } from '#contracts/routes/door/changePassword.server';
-import { confirmSecondFactorServed } from '#contracts/routes/door/confirmSecondFactor.server';
-import { doorViewServed } from '#contracts/routes/door/doorView.server';
-import { endOtherSessionsServed } from '#contracts/routes/door/endOtherSessions.server';
-import { endSecondFactorServed } from '#contracts/routes/door/endSecondFactor.server';
-import { endSessionServed } from '#contracts/routes/door/endSession.server';
-import { enterByLinkServed } from '#contracts/routes/door/enterByLink.server';
-import { firstStartServed } from '#contracts/routes/door/firstStart.server';
-import { forgotPasswordServed } from '#contracts/routes/door/forgotPassword.server';
-import { newPasswordServed } from '#contracts/routes/door/newPassword.server';
-import { proveServed } from '#contracts/routes/door/prove.server';
-import { signsInServed } from '#contracts/routes/door/signsIn.server';
+import {
+  beginSecondFactorServed,
+  changePasswordServed,
+  confirmSecondFactorServed,
+  doorViewServed,
+  endOtherSessionsServed,
+  endSecondFactorServed,
+  endSessionServed,
+  enterByLinkServed,
+  firstStartServed,
+  forgotPasswordServed,
+  newPasswordServed,
+  proveServed,
+  signsInServed,
+} from '#contracts/routes/auth.server';
 import { serve, serveView, type ServedRoute } from '#server/http/serve';
 import type {
   ChangePassword,

@@ -1,7 +1,9 @@
-import { messagesViewServed } from '#contracts/routes/messages/messagesView.server';
-import { previewWordingServed } from '#contracts/routes/messages/previewWording.server';
-import { recallMessageServed } from '#contracts/routes/messages/recallMessage.server';
-import { saveWordingServed } from '#contracts/routes/messages/saveWording.server';
+import {
+  messagesViewServed,
+  previewWordingServed,
+  recallMessageServed,
+  saveWordingServed,
+} from '#contracts/routes/messages.server';
 import { serve, serveView, type ServedRoute } from '#server/http/serve';
 
 export const messagesRoutes: readonly ServedRoute[] = [

@@ -1,8 +1,10 @@
-import { acceptQuoteServed } from '#contracts/routes/offer/acceptQuote.server';
-import { chooseOnQuoteServed } from '#contracts/routes/offer/chooseOnQuote.server';
-import { offerViewServed } from '#contracts/routes/offer/offerView.server';
-import { signQuoteServed } from '#contracts/routes/offer/signQuote.server';
-import { writeOnQuoteServed } from '#contracts/routes/offer/writeOnQuote.server';
+import {
+  acceptQuoteServed,
+  chooseOnQuoteServed,
+  offerViewServed,
+  signQuoteServed,
+  writeOnQuoteServed,
+} from '#contracts/routes/quotePage.server';
 import { serve, serveView, type ServedRoute } from '#server/http/serve';
 import type { Visit } from '#server/http/visit';
 

@@ -1,8 +1,10 @@
-import { askNowServed } from '#contracts/routes/paying/askNow.server';
-import { chargeNowServed } from '#contracts/routes/paying/chargeNow.server';
-import { recordPaymentServed } from '#contracts/routes/paying/recordPayment.server';
-import { stopAtCounterServed } from '#contracts/routes/paying/stopAtCounter.server';
-import { takeAtCounterServed } from '#contracts/routes/paying/takeAtCounter.server';
+import {
+  askNowServed,
+  chargeNowServed,
+  recordPaymentServed,
+  stopAtCounterServed,
+  takeAtCounterServed,
+} from '#contracts/routes/payments.server';
 import { serve, type ServedRoute } from '#server/http/serve';
 
 export const payingRoutes: readonly ServedRoute[] = [

@@ -1,17 +1,18 @@
-import { answerQuestionServed } from '#contracts/routes/quotes/answerQuestion.server';
-import { convertQuoteServed } from '#contracts/routes/quotes/convertQuote.server';
-import { copyQuoteLinkServed } from '#contracts/routes/quotes/copyQuoteLink.server';
-import { createQuoteServed } from '#contracts/routes/quotes/createQuote.server';
-import { agreementSampleServed } from '#contracts/routes/quotes/agreementSample.server';
-import { quoteViewServed } from '#contracts/routes/quotes/quoteView.server';
-import { quotesListServed } from '#contracts/routes/quotes/quotesList.server';
-import { renewQuoteServed } from '#contracts/routes/quotes/renewQuote.server';
-import { saveAgreementServed } from '#contracts/routes/quotes/saveAgreement.server';
-import { saveQuoteServed } from '#contracts/routes/quotes/saveQuote.server';
-import { saveTemplateServed } from '#contracts/routes/quotes/saveTemplate.server';
-import { sendQuoteServed } from '#contracts/routes/quotes/sendQuote.server';
-import { signByBusinessServed } from '#contracts/routes/quotes/signByBusiness.server';
-import { withdrawQuoteServed } from '#contracts/routes/quotes/withdrawQuote.server';
+import {
+  answerQuestionServed,
+  convertQuoteServed,
+  copyQuoteLinkServed,
+  createQuoteServed,
+  quoteViewServed,
+  quotesListServed,
+  renewQuoteServed,
+  saveQuoteServed,
+  saveTemplateServed,
+  sendQuoteServed,
+  signByBusinessServed,
+  withdrawQuoteServed,
+} from '#contracts/routes/quotes.server';
+import { agreementSampleServed, saveAgreementServed } from '#contracts/routes/agreements.server';
 import { serve, serveView, type ServedRoute } from '#server/http/serve';
 
 export const quotesRoutes: readonly ServedRoute[] = [

@@ -4,6 +4,7 @@ import { allRoutes } from '#server/http/routes/all';
 import { isThere } from '#server/http/serve';
 import { routeAt } from '#server/http/routes/routing';
 import { expect } from 'chai';
+import { readRouteCodes } from '../../../../testing/routeCodes';
 import { readdirSync } from 'node:fs';
 
 const pages = new URL('../../../pages/', import.meta.url).pathname;
@@ -15,7 +16,13 @@ const files = readdirSync(pages, { recursive: true, encoding: 'utf8' })
 /** Shown in the place of others, and at no address of their own. */
 const faults = ['/404', '/500'];
 
+const routeCodes = readRouteCodes();
+
 describe('the table of routes', () => {
+  it('is read whole, with its codes', () => {
+    const done = allRoutes.filter(({ route }) => route.method === 'POST').map(({ route }) => route.path);
+    expect([...routeCodes.keys()]).to.have.members(done);
+  });
   it('has each method and path once', () => {
     const all = allRoutes.map(({ route: { method, path } }) => `${method} ${path}`);
     expect(all.length).to.be.greaterThan(150);
@@ -45,16 +52,16 @@ describe('the table of routes', () => {
     expect(routeAt('POST', '/api/client/checkout/pay')?.route.route.path).to.equal('/api/client/checkout/pay'));
   it('names no code that any request may be answered with, and none twice', () => {
     const edges: readonly string[] = edgeCodes;
-    for (const { route } of allRoutes) {
+    for (const [path, named] of routeCodes) {
       expect(
-        route.codes.filter((code) => edges.includes(code)),
-        route.path,
+        named.filter((code) => edges.includes(code)),
+        path,
       ).to.deep.equal([]);
-      expect(new Set(route.codes).size, route.path).to.equal(route.codes.length);
+      expect(new Set(named).size, path).to.equal(named.length);
     }
   });
   it('answers 404 for what is not there, 409 for what a rule refuses', () => {
-    const codes = new Set(allRoutes.flatMap(({ route }) => route.codes));
+    const codes = new Set([...routeCodes.values()].flat());
     expect([...codes].filter((code) => !isThere(code))).to.have.members(
       [...codes].filter((code) => code.endsWith('_not_found')),
     );

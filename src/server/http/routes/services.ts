@@ -1,7 +1,9 @@
-import { changeServicesServed } from '#contracts/routes/services/changeServices.server';
-import { saveServiceServed } from '#contracts/routes/services/saveService.server';
-import { saveTaxesServed } from '#contracts/routes/services/saveTaxes.server';
-import { servicesViewServed } from '#contracts/routes/services/servicesView.server';
+import {
+  changeServicesServed,
+  saveServiceServed,
+  saveTaxesServed,
+  servicesViewServed,
+} from '#contracts/routes/catalogue.server';
 import { serve, serveView, type ServedRoute } from '#server/http/serve';
 
 export const servicesRoutes: readonly ServedRoute[] = [

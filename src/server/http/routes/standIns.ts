@@ -1,10 +1,12 @@
-import { moveClockServed } from '#contracts/routes/standIns/moveClock.server';
-import { readMailServed } from '#contracts/routes/standIns/readMail.server';
-import { repeatEventServed } from '#contracts/routes/standIns/repeatEvent.server';
-import { standInsViewServed } from '#contracts/routes/standIns/standInsView.server';
-import { steerRenewalsServed } from '#contracts/routes/standIns/steerRenewals.server';
-import { steerFaultsServed } from '#contracts/routes/standIns/steerFaults.server';
-import { stopClockServed } from '#contracts/routes/standIns/stopClock.server';
+import {
+  moveClockServed,
+  readMailServed,
+  repeatEventServed,
+  standInsViewServed,
+  steerFaultsServed,
+  steerRenewalsServed,
+  stopClockServed,
+} from '#contracts/routes/standIns.server';
 import { serve, serveView, type ServedRoute } from '#server/http/serve';
 
 export const standInsRoutes: readonly ServedRoute[] = [

@@ -1,6 +1,4 @@
-import { applyTermsServed } from '#contracts/routes/terms/applyTerms.server';
-import { giveTermsServed } from '#contracts/routes/terms/giveTerms.server';
-import { publishTermsServed } from '#contracts/routes/terms/publishTerms.server';
+import { applyTermsServed, giveTermsServed, publishTermsServed } from '#contracts/routes/catalogue.server';
 import { serve, type ServedRoute } from '#server/http/serve';
 import { provenRefund } from '#server/http/proof';
 

@@ -1,6 +1,4 @@
-import { giveUpOnServed } from '#contracts/routes/through/giveUpOn.server';
-import { notThroughViewServed } from '#contracts/routes/through/notThroughView.server';
-import { tryThroughServed } from '#contracts/routes/through/tryThrough.server';
+import { giveUpOnServed, notThroughViewServed, tryThroughServed } from '#contracts/routes/failures.server';
 import { serve, serveView, type ServedRoute } from '#server/http/serve';
 
 export const throughRoutes: readonly ServedRoute[] = [

@@ -1,8 +1,10 @@
-import { connectServed } from '#contracts/routes/ways/connect.server';
-import { disconnectServed } from '#contracts/routes/ways/disconnect.server';
-import { finishConnectingServed } from '#contracts/routes/ways/finishConnecting.server';
-import { saveWaysServed } from '#contracts/routes/ways/saveWays.server';
-import { waysViewServed } from '#contracts/routes/ways/waysView.server';
+import {
+  connectServed,
+  disconnectServed,
+  finishConnectingServed,
+  saveWaysServed,
+  waysViewServed,
+} from '#contracts/routes/paymentMethods.server';
 import { serve, serveView, type ServedRoute } from '#server/http/serve';
 import { proven } from '#server/http/proof';
 

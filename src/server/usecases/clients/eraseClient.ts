@@ -1,5 +1,5 @@
 import type { EraseClient } from '#contracts/clients/clients';
-import type { EraseRefusal } from '#contracts/routes/clients/eraseClient';
+import type { EraseRefusal } from '#contracts/routes/clients';
 import { ok, refuse, type Result } from '#core/result';
 import { actorNow } from '#server/actor/actorNow';
 import { lockBookings } from '#server/bookings/lockBooking';

@@ -1,4 +1,4 @@
-import type { Used } from '#contracts/routes/credit/using';
+import type { Used } from '#contracts/routes/credit';
 import type {
   CreditOnCheckout,
   SellVoucher,

@@ -1,4 +1,4 @@
-import type { Acceptance } from '#contracts/routes/offer/acceptance';
+import type { Acceptance } from '#contracts/routes/quotePage';
 import type { AcceptQuote, ConvertQuote, SignByBusiness, SignQuote } from '#contracts/quotes/quotes';
 import { clientSignatory, businessSignatory, nextToSign } from '#core/agreements/agreement';
 import { localDate } from '#core/calendar/zoned';

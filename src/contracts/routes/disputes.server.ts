@@ -1,0 +1,15 @@
+import { AnswerDispute, GiveInDispute } from '#contracts/claims/after';
+import { answerDispute, disputeView, disputesView, giveInDispute } from '#contracts/routes/disputes';
+import { served } from '#contracts/routes/served';
+import { z } from 'zod';
+
+export const answerDisputeServed = served(answerDispute, { in: AnswerDispute, right: 'money:give back' });
+
+export const disputeViewServed = served(disputeView, {
+  in: z.object({ id: z.string().min(1).max(64) }),
+  right: 'bookings:see',
+});
+
+export const disputesViewServed = served(disputesView, { in: z.object({}), right: 'bookings:see' });
+
+export const giveInDisputeServed = served(giveInDispute, { in: GiveInDispute, right: 'money:give back' });

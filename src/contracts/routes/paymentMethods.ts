@@ -1,0 +1,36 @@
+import type {
+  ChooseAccount,
+  Connect,
+  FinishConnecting,
+  OnAccount,
+  SaveWays,
+} from '#contracts/paymentMethods/paymentMethods';
+import type { WaysView } from '#contracts/paymentMethods/views';
+import { route, view } from '#contracts/routes/route';
+import type { z } from 'zod';
+
+export const chooseAccount = route<
+  z.input<typeof ChooseAccount>,
+  null,
+  'booking_not_found' | 'account_not_found' | 'other_currency' | 'account_not_usable'
+>('/api/bookings/choose-account');
+
+export const connect = route<
+  z.input<typeof Connect>,
+  { readonly url: string },
+  'provider_unknown' | 'currency_not_taken' | 'proof_needed'
+>('/api/ways/connect');
+
+export const disconnect = route<z.input<typeof OnAccount>, null, 'account_not_found' | 'proof_needed'>(
+  '/api/ways/disconnect',
+);
+
+export const finishConnecting = route<
+  z.input<typeof FinishConnecting>,
+  { readonly accountId: string },
+  'connection_unknown' | 'connection_refused'
+>('/api/ways/finish-connecting');
+
+export const saveWays = route<z.input<typeof SaveWays>, null, 'account_not_found' | 'proof_needed'>('/api/ways/save');
+
+export const waysView = view<object, WaysView>('/api/ways');

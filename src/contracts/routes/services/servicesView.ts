@@ -1,4 +1,0 @@
-import { view } from '#contracts/routes/route';
-import type { ServicesView } from '#contracts/catalogue/serviceViews';
-
-export const servicesView = view<object, ServicesView>('/api/services');
