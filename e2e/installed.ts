@@ -1,4 +1,4 @@
-import { asThemselves } from '#demo/asThemselves';
+import { asThemselves, type StoryApp } from '#demo/asThemselves';
 import type { Instant } from '#core/calendar/instant';
 import type { Decimal } from '#core/money/decimal';
 import { type App, compose } from '#compose';
@@ -27,7 +27,7 @@ async function install(
   config: Config,
   opened: Opened,
   stands: Instant | null = '2027-03-01T10:00:00Z' as Instant,
-): Promise<App> {
+): Promise<StoryApp> {
   const app = asThemselves(await compose(config, { opened, post: async () => ({ ok: true }) }));
   if (stands) await app.world.clock.moveTo(stands);
   const now = app.world.clock.now();
@@ -43,7 +43,7 @@ async function install(
 }
 
 /** Adds the demo's opening hours, places, dates and one long booking, on the demo's day. */
-async function furnish(app: App): Promise<void> {
+async function furnish(app: StoryApp): Promise<void> {
   await furnishPlaces(app);
   // Along the way the access to its accounts is renewed.
   await app.moveClock('2027-05-14T08:12:00Z' as Instant);
@@ -130,7 +130,7 @@ export type OverBooking = { readonly id: string; readonly number: string; readon
 
 /** A rental of a week in March, made and paid whole by its client's card. */
 export async function paidRental(
-  app: App,
+  app: StoryApp,
   { key, termsId, card }: { readonly key: string; readonly termsId: string; readonly card: CardBehaviour },
 ): Promise<OverBooking> {
   const made = await app.createBooking({

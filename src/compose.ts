@@ -8,7 +8,6 @@ import { gated } from '#server/database/gated';
 import { openDatabase } from '#server/database/open';
 import type { Deps } from '#server/deps';
 import type { Adapters } from '#server/ports';
-import { useCases } from '#server/usecases/useCases';
 import { linkGuard } from '#server/rateLimits/linkGuard';
 import { unlistedPeople } from '#server/auth/unlisted';
 import { openDoor } from '#server/auth/door';
@@ -208,7 +207,6 @@ export async function compose(
     eventSecrets,
     queries,
     books: openBooks(deps),
-    ...useCases(deps),
     eraseClient: eraseClient(deps, keepErasures),
     ...linkGuard(),
     limits,

@@ -1,4 +1,4 @@
-import { asThemselves } from '#demo/asThemselves';
+import { asThemselves, type StoryApp } from '#demo/asThemselves';
 import type { Instant } from '#core/calendar/instant';
 import type { WallTime } from '#core/calendar/wallTime';
 import { instantOfWall } from '#core/calendar/zoned';
@@ -20,7 +20,7 @@ import { freshDatabase } from './databases';
 export const zone = 'Europe/Lisbon';
 const secret = 'a secret of the tests, long enough to be one';
 
-export type Installation = App & {
+export type Installation = StoryApp & {
   /** Sets the clock to a local time of the business and carries out what is due on the way. */
   at: (wall: string) => Promise<void>;
   token: (behaviour: CardBehaviour) => Promise<string>;
@@ -36,7 +36,7 @@ export type Installation = App & {
 };
 
 /** Connects an account at a simulated processor, as the owner does who agrees on its page. @returns its id */
-export async function connected(app: App, about: Parameters<App['connect']>[0]): Promise<string> {
+export async function connected(app: StoryApp, about: Parameters<StoryApp['connect']>[0]): Promise<string> {
   const begun = await app.connect(about);
   if (!begun.ok) throw new Error(begun.refusal.code);
   const state = new URL(begun.value.url).searchParams.get('state')!;
@@ -114,7 +114,7 @@ export async function installation(
 }
 
 /** One line with the tax inside. */
-export const linesOf = (label: string, total: number): Parameters<App['createBooking']>[0]['lines'] => [
+export const linesOf = (label: string, total: number): Parameters<StoryApp['createBooking']>[0]['lines'] => [
   { id: 'service', label, quantity: '1' as Decimal, unitPrice: minor(total), taxes: ['VAT'] },
 ];
 
@@ -122,7 +122,7 @@ export const linesOf = (label: string, total: number): Parameters<App['createBoo
 export const rental = ({
   total = 800_00,
   ...about
-}: Partial<Parameters<App['createBooking']>[0]> & { total?: number } = {}) => ({
+}: Partial<Parameters<StoryApp['createBooking']>[0]> & { total?: number } = {}) => ({
   requestKey: randomUUID(),
   clientName: 'Ines Valadar',
   clientEmail: 'ines@example.com',

@@ -1,5 +1,5 @@
-import { asThemselves } from '#demo/asThemselves';
-import { type App, compose } from '#compose';
+import { asThemselves, type StoryApp } from '#demo/asThemselves';
+import { compose } from '#compose';
 import { type Config, readConfig } from '#server/config';
 import { openDatabase } from '#server/database/open';
 import { verify } from '#server/verify/verify';
@@ -27,7 +27,7 @@ const sampleSize = 400;
 const goals = { ratio: 2, growth: 1.5, kilobytes: 300, bare: 4, page: 1.5 };
 
 /** The demo's data at one size. */
-type Grown = { readonly size: number; readonly opened: OpenDatabase; readonly app: App };
+type Grown = { readonly size: number; readonly opened: OpenDatabase; readonly app: StoryApp };
 type Row = {
   readonly ms: number;
   readonly ratio: number;
@@ -135,7 +135,7 @@ export async function scale(demo = '.demo-shots'): Promise<void> {
     rmSync(join(own, 'owner.lock'), { force: true });
     return readConfig({ OSTENDO_DATA: own });
   };
-  const appOn = async (config: Config, opened: OpenDatabase): Promise<App> =>
+  const appOn = async (config: Config, opened: OpenDatabase): Promise<StoryApp> =>
     asThemselves(await compose(config, { opened, post: async () => ({ ok: false }) }));
   const at = async (size: number, config: Config, opened: OpenDatabase): Promise<Grown> => {
     const app = await appOn(config, opened);

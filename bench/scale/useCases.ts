@@ -1,4 +1,4 @@
-import type { App } from '#compose';
+import type { StoryApp } from '#demo/asThemselves';
 import type { WallTime } from '#core/calendar/wallTime';
 import { addDays, type PlainDate } from '#core/calendar/days';
 import type { Decimal } from '#core/money/decimal';
@@ -31,7 +31,7 @@ const warmed = 25;
 const needed = warmed + reaches.length * (rounds + 1);
 
 /** What is written most: a booking is made, paid by card, closed out; each with the letters and errands that follow. */
-export async function useCasesAt(app: App, { db }: OpenDatabase): Promise<Map<string, Written>> {
+export async function useCasesAt(app: StoryApp, { db }: OpenDatabase): Promise<Map<string, Written>> {
   let next = '2027-09-01' as PlainDate;
   const create = async (day = (next = addDays(next, 3))): Promise<string> => {
     const made = await app.createBooking({
@@ -115,7 +115,7 @@ export async function useCasesAt(app: App, { db }: OpenDatabase): Promise<Map<st
 }
 
 /** Where letters are not of what is measured, the outbox is not woken beside it. */
-async function lettersKept<T>(app: App, reach: (typeof reaches)[number], work: () => Promise<T>): Promise<T> {
+async function lettersKept<T>(app: StoryApp, reach: (typeof reaches)[number], work: () => Promise<T>): Promise<T> {
   const outbox = app.deps.outbox as { wake: () => void };
   const { wake } = outbox;
   if (reach === 'answered') outbox.wake = () => undefined;

@@ -1,4 +1,4 @@
-import type { App } from '#compose';
+import type { StoryApp } from '#demo/asThemselves';
 import { reportNames } from '#contracts/books/views';
 import { type BookingsQuery, type BookingSort, mostCounted } from '#contracts/bookings/views';
 import type { PlainDate } from '#core/calendar/days';
@@ -15,7 +15,7 @@ const day = (text: string): PlainDate => text as PlainDate;
 const span = (from: string, to: string) => ({ from: day(from), to: day(to), search: '', stage: 'all' as const });
 
 /** What an owner looks at, by the name that the table gives it. */
-export const views = ({ queries, books, creditView, free }: App): Readonly<Record<string, () => Promise<unknown>>> => ({
+export const views = ({ queries, books, creditView, free }: StoryApp): Readonly<Record<string, () => Promise<unknown>>> => ({
   'frame of every page': () => queries.shell({ name: '', email: '' }, true),
   Today: () => queries.today(),
   'Bookings, first page': () => queries.bookings(list({})),

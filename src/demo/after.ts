@@ -1,4 +1,4 @@
-import type { App } from '#compose';
+import type { StoryApp } from '#demo/asThemselves';
 import { ledgerOf } from '#core/bookings/ledger';
 import type { Minor } from '#core/money/minor';
 import { minor } from '#core/money/minor';
@@ -92,7 +92,7 @@ const claim =
     await app.settle();
   };
 
-const linkOf = async (app: App, bookingId: string, key: string): Promise<string> =>
+const linkOf = async (app: StoryApp, bookingId: string, key: string): Promise<string> =>
   expectOk(await app.copyLink({ bookingId, requestKey: `${key}-link` }))
     .url.split('/')
     .at(-1)!;

@@ -1,6 +1,18 @@
 import type { App } from '#compose';
 import type { Actor } from '#core/people/actor';
+import * as everyUseCase from '#demo/everyUseCase';
 import { actingAs } from '#server/actor/actorNow';
+import type { Deps } from '#server/deps';
+
+type Everything = typeof everyUseCase;
+/** The use cases of these modules, by their names: what takes what a use case is given, and gives what does the work. */
+type UseCases = {
+  readonly [
+    K in keyof Everything as Everything[K] extends (deps: Deps) => (...input: never[]) => Promise<unknown> ? K : never
+  ]: Everything[K] extends (deps: Deps) => infer U ? U : never;
+};
+/** An application with its use cases at hand, for a story that is told without routes. */
+export type StoryApp = App & UseCases;
 
 /** What a client does by themselves; everything else is done by somebody of the business. */
 const byClients = new Set<string>([
@@ -30,7 +42,7 @@ const byClients = new Set<string>([
   'writeOnQuote',
   'client',
   'quotePage',
-] satisfies (keyof App | keyof App['queries'])[]);
+] satisfies (keyof StoryApp | keyof App['queries'])[]);
 
 const client: Actor = { kind: 'client', device: null };
 
@@ -46,11 +58,22 @@ function acting<T extends object>(functions: T, person: Actor): T {
   return Object.fromEntries(wrapped) as T;
 }
 
+/** What is exported beside use cases does other work (with a row, or a plan): it is not given to stories. */
+const useCasesOf = (deps: Deps): UseCases =>
+  Object.fromEntries(
+    Object.entries(everyUseCase).flatMap(([name, made]) => {
+      if (typeof made !== 'function' || made.length !== 1) return [];
+      const useCase = (made as (given: Deps) => unknown)(deps);
+      return typeof useCase === 'function' ? [[name, useCase]] : [];
+    }),
+  ) as UseCases;
+
 /**
  * The application for a story that is told without a browser: each step is done by whoever does it there, the client's
  * steps by a client, the others by the person.
  */
-export const asThemselves = (app: App, person: Actor = { kind: 'person', id: null }): App => ({
+export const asThemselves = (app: App, person: Actor = { kind: 'person', id: null }): StoryApp => ({
+  ...acting(useCasesOf(app.deps), person),
   ...acting(app, person),
   queries: acting(app.queries, person),
 });

@@ -1,4 +1,4 @@
-import type { App } from '#compose';
+import type { StoryApp } from '#demo/asThemselves';
 import { usualBooks } from '#core/books/books';
 import { usualDocuments } from '#core/invoices/settings';
 import { noBillData } from '#core/invoices/party';
@@ -30,7 +30,7 @@ export const demoSeller = {
  * What documents say of the business; nothing is sent while the past is made.
  * @param begins when the business has begun to keep its books here
  */
-export async function furnishBooks(app: App, begins: string = demoBegins): Promise<void> {
+export async function furnishBooks(app: StoryApp, begins: string = demoBegins): Promise<void> {
   const from = dateOf(begins as WallTime);
   await app.saveDocuments({ settings: { ...settings, from, send: false }, seller: demoSeller });
   await app.saveBooks({ books: { ...usualBooks, taxAt: [{ from, at: 'receipt' }] } });
@@ -46,7 +46,7 @@ export async function furnishBooks(app: App, begins: string = demoBegins): Promi
 }
 
 /** From the demo's morning on documents are sent; one client is a company. */
-export async function openBooksOfTheDemo(app: App): Promise<void> {
+export async function openBooksOfTheDemo(app: StoryApp): Promise<void> {
   const { documents } = await ownerRow(app.deps.db);
   await app.saveDocuments({ settings: { ...documents, send: true }, seller: demoSeller });
   const [school] = await app.deps.db.select().from(clients).where(eq(clients.email, 'oriel.school@example.com'));
@@ -70,7 +70,7 @@ export async function openBooksOfTheDemo(app: App): Promise<void> {
 /** Days on which the owner looks into the bank, and finds every payout of the days before. */
 export const bankDays = ['2027-02-15', '2027-03-15', '2027-04-15', '2027-05-10'] as const;
 
-export async function lookIntoBank(app: App): Promise<void> {
+export async function lookIntoBank(app: StoryApp): Promise<void> {
   for (const { id, bankedAt } of await app.books.payouts())
     if (bankedAt === null) await app.bankPayout({ payoutId: id });
 }

@@ -3,7 +3,7 @@ import type { Actor } from '#core/people/actor';
 import type { Instant } from '#core/calendar/instant';
 import type { Decimal } from '#core/money/decimal';
 import { afterBookings, heardService, heardTerms } from '#demo/after';
-import { asThemselves } from '#demo/asThemselves';
+import { asThemselves, type StoryApp } from '#demo/asThemselves';
 import { bankDays, furnishBooks, lookIntoBank, openBooksOfTheDemo } from '#demo/books';
 import { accountOfTheSchool, clientsOfTheMorning, creditOfTheDemo } from '#demo/clients';
 import { furnishPage, picturesOfPage } from '#demo/page';
@@ -25,7 +25,7 @@ const yearsBefore = (wall: string, years: number): string => `${Number(wall.slic
  * The demo's business as it stands on its first morning, with its settings, places, pages and accounts, and nothing booked.
  * @returns the application with each step done by whoever does it there, and who the owner is
  */
-export async function foundDemo(composed: App, begins: string): Promise<{ app: App; person: Actor }> {
+export async function foundDemo(composed: App, begins: string): Promise<{ app: StoryApp; person: Actor }> {
   await composed.world.clock.moveTo(moment(begins));
   // They are drawn in processes of their own, beside what follows, and in this order.
   const drawn = [picturesOfLook(composed), picturesOfPage(composed)] as const;
@@ -92,7 +92,7 @@ export async function buildDemo(
 }
 
 /** The short rental's second version: bookings from before it keep the first. */
-const secondVersion = (app: App): Step => ({
+const secondVersion = (app: StoryApp): Step => ({
   at: moment('2027-05-05T19:40'),
   run: async () => {
     const { name, rules } = starterTerms.find(({ id }) => id === 'rental')!;

@@ -1,4 +1,4 @@
-import type { App } from '#compose';
+import type { StoryApp } from '#demo/asThemselves';
 import { planOf } from '#core/bookings/keptPlan';
 import type { WallTime } from '#core/calendar/wallTime';
 import { wallOfInstant } from '#core/calendar/zoned';
@@ -9,7 +9,7 @@ import type { PlainDate } from '#core/calendar/days';
 import { demoToken } from '#demo/ways';
 import { askedPrice } from '#core/catalogue/askedPrice';
 
-type Item = Parameters<App['checkOut']>[0]['items'][number];
+type Item = Parameters<StoryApp['checkOut']>[0]['items'][number];
 type Told = {
   readonly client: string;
   readonly email: string;
@@ -62,7 +62,7 @@ const told: readonly Told[] = [
 ];
 
 /** Runs them through the page's own use cases, with the sums that the page would show. */
-export async function clientsOfTheMorning(app: App): Promise<void> {
+export async function clientsOfTheMorning(app: StoryApp): Promise<void> {
   for (const [index, { client, email, item: asked, filled, tip, debit }] of told.entries()) {
     const { services, timeZone, rates } = await app.bookPage();
     const service = services.find(({ id }) => id === asked.serviceId)!;
@@ -97,7 +97,7 @@ export async function clientsOfTheMorning(app: App): Promise<void> {
 }
 
 /** Money without a booking: a request that is open, one that is paid, two vouchers. */
-export async function creditOfTheDemo(app: App): Promise<void> {
+export async function creditOfTheDemo(app: StoryApp): Promise<void> {
   const ask = (key: string, clientName: string, clientEmail: string, note: string, amount: number, send: boolean) =>
     app.createRequest({
       requestKey: key,
@@ -188,7 +188,7 @@ export async function creditOfTheDemo(app: App): Promise<void> {
 }
 
 /** The school pays its evenings on account, within a limit. */
-export async function accountOfTheSchool(app: App): Promise<void> {
+export async function accountOfTheSchool(app: StoryApp): Promise<void> {
   const made = await app.createBooking({
     requestKey: 'demo-school-on-account',
     clientName: 'Oriel School',

@@ -1,4 +1,6 @@
 import type { App } from '#compose';
+import { uploadFile } from '#server/files/files';
+import type { StoryApp } from '#demo/asThemselves';
 import { minor } from '#core/money/minor';
 import { nothingOnPage, type OnPage } from '#core/catalogue/service';
 import { services } from '#server/database/schema/business';
@@ -53,7 +55,7 @@ const onPage: Readonly<
 export async function picturesOfPage(app: App): Promise<ReadonlyMap<string, string>> {
   const kept = await Promise.all(
     Object.entries(pictures).map(async ([name, svg]) => {
-      const file = await app.uploadFile(Buffer.from(svg), `${name}.svg`, 'picture');
+      const file = await uploadFile(app.deps)(Buffer.from(svg), `${name}.svg`, 'picture');
       return file.ok ? [[name, file.value.id] as const] : [];
     }),
   );
@@ -61,7 +63,7 @@ export async function picturesOfPage(app: App): Promise<ReadonlyMap<string, stri
 }
 
 /** The booking page's groups, pictures and words, what it asks and sells, and who is told of what. */
-export async function furnishPage(app: App, files: ReadonlyMap<string, string>): Promise<void> {
+export async function furnishPage(app: StoryApp, files: ReadonlyMap<string, string>): Promise<void> {
   for (const [id, { group, picture, ...words }] of Object.entries(onPage))
     await app.deps.db
       .update(services)

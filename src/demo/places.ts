@@ -1,4 +1,4 @@
-import type { App } from '#compose';
+import type { StoryApp } from '#demo/asThemselves';
 import type { Hours } from '#core/places/hours';
 import type { BookingRules } from '#core/places/rules';
 import type { PlainDate } from '#core/calendar/days';
@@ -138,7 +138,7 @@ const domeEvenings: readonly [date: string, seats: number][] = [
 ];
 
 /** Opening hours, places, and how each service is booked by its clients. */
-export async function furnishPlaces(app: App): Promise<void> {
+export async function furnishPlaces(app: StoryApp): Promise<void> {
   const { db } = app.deps;
   await db.update(business).set({ hours: shopHours });
   await db.insert(places).values(demoPlaces.map((place, position) => ({ ...place, position })));

@@ -1,4 +1,6 @@
 import type { App } from '#compose';
+import { uploadFile } from '#server/files/files';
+import type { StoryApp } from '#demo/asThemselves';
 import { presetChoice } from '#core/quotes/offer';
 import { emptyDraft, type DraftExtra, type DraftLine, type QuoteDraft } from '#core/quotes/draft';
 import { standingOfOffer } from '#core/quotes/signedDocument';
@@ -104,13 +106,13 @@ type Look = { readonly logo: string; readonly picture: string };
 /** Mark and picture, each drawn in a process of its own. */
 export async function picturesOfLook(app: App): Promise<Look> {
   const keep = async (svg: string, name: string) =>
-    expectOk(await app.uploadFile(Buffer.from(svg), name, 'picture')).id;
+    expectOk(await uploadFile(app.deps)(Buffer.from(svg), name, 'picture')).id;
   const [logo, picture] = await Promise.all([keep(mark, 'mark.svg'), keep(sky(), 'sky.svg')]);
   return { logo, picture };
 }
 
 /** Mark, picture, colour, and what quotes begin with. */
-export async function furnishDemo(app: App, pictures: Look): Promise<void> {
+export async function furnishDemo(app: StoryApp, pictures: Look): Promise<void> {
   const { name, line: words, email } = await app.queries.businessFace();
   const look = { colour: '#2b2b52', ...pictures };
   expectOk(
@@ -134,7 +136,7 @@ export async function furnishDemo(app: App, pictures: Look): Promise<void> {
         ...about,
         requestKey: key,
         name: named,
-        draft: draft as Parameters<App['saveTemplate']>[0]['draft'],
+        draft: draft as Parameters<StoryApp['saveTemplate']>[0]['draft'],
       }),
     );
 }
@@ -231,7 +233,7 @@ export const quoteStories: readonly Story[] = [
 type Step = { at: string; run: () => Promise<void> };
 
 /** A quote's story, through the use cases that owner and client would use. */
-export function stepsOfQuote(app: App, { at, template, over, then }: Story, index: number): Step[] {
+export function stepsOfQuote(app: StoryApp, { at, template, over, then }: Story, index: number): Step[] {
   let quote = { id: '', edition: 0 };
   let link = '';
   const begin = async (): Promise<void> => {
@@ -241,7 +243,11 @@ export function stepsOfQuote(app: App, { at, template, over, then }: Story, inde
     const { draft } = (await app.queries.quote(made.number))!;
     const written = { ...draft, ...over };
     const saved = expectOk(
-      await app.saveQuote({ quoteId: made.id, edition: 1, draft: written as Parameters<App['saveQuote']>[0]['draft'] }),
+      await app.saveQuote({
+        quoteId: made.id,
+        edition: 1,
+        draft: written as Parameters<StoryApp['saveQuote']>[0]['draft'],
+      }),
     );
     quote = { id: made.id, edition: saved.edition };
   };

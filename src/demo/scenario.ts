@@ -1,4 +1,4 @@
-import type { App } from '#compose';
+import type { StoryApp } from '#demo/asThemselves';
 import type { Decimal } from '#core/money/decimal';
 import { minor } from '#core/money/minor';
 import type { ServiceExtra } from '#core/catalogue/service';
@@ -116,7 +116,7 @@ export const demoServices: readonly ServiceSeed[] = [
 
 export type Happening =
   /** Something that only a few bookings see. */
-  | { readonly do: 'own'; readonly run: (app: App, bookingId: string, key: string) => Promise<void> }
+  | { readonly do: 'own'; readonly run: (app: StoryApp, bookingId: string, key: string) => Promise<void> }
   | { readonly do: 'pay'; readonly card: CardBehaviour; readonly confirm?: boolean }
   | { readonly do: 'giveCard'; readonly card: CardBehaviour }
   | {

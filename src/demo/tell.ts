@@ -1,4 +1,4 @@
-import type { App } from '#compose';
+import type { StoryApp } from '#demo/asThemselves';
 import { factsThatCount } from '#core/bookings/factsThatCount';
 import { standing } from '#core/bookings/standing';
 import { addDays } from '#core/calendar/days';
@@ -40,7 +40,7 @@ type Telling = {
 };
 
 /** Tells these bookings alone, in a business that stands, up to a moment. */
-export const tellBookings = (app: App, bookings: readonly DemoBooking[], about: Telling = {}): Promise<void> =>
+export const tellBookings = (app: StoryApp, bookings: readonly DemoBooking[], about: Telling = {}): Promise<void> =>
   inTurn(
     app,
     bookings.flatMap((booking, index) => stepsOf(app, booking, index, about.prefix)),
@@ -50,7 +50,7 @@ export const tellBookings = (app: App, bookings: readonly DemoBooking[], about: 
 
 /** Carries out steps in the order of their moments, up to a moment, along the moving clock. */
 export async function inTurn(
-  app: App,
+  app: StoryApp,
   unsorted: readonly Step[],
   progress: (share: number, at: Instant) => void,
   end = moment(demoNow),
@@ -75,7 +75,7 @@ export const askedFor = ({ service, title, start, end, total }: DemoBooking, tax
 });
 
 /** A booking's own. @param prefix of the keys that its requests are known by */
-export function stepsOf(app: App, booking: DemoBooking, index: number, prefix = 'demo'): Step[] {
+export function stepsOf(app: StoryApp, booking: DemoBooking, index: number, prefix = 'demo'): Step[] {
   let id = '';
   const book = async (): Promise<void> => {
     const [service] = await app.deps.db.select().from(services).where(eq(services.id, booking.service));
@@ -96,7 +96,7 @@ export function stepsOf(app: App, booking: DemoBooking, index: number, prefix = 
   return [{ at: moment(booking.booked), run: book }, ...later];
 }
 
-async function happen(app: App, bookingId: string, happening: Happening, key: string): Promise<void> {
+async function happen(app: StoryApp, bookingId: string, happening: Happening, key: string): Promise<void> {
   const expectOk = <T>(result: { ok: true; value: T } | { ok: false; refusal: { code: string } }): T => {
     if (!result.ok) throw new Error(`${key} ${happening.do}: ${result.refusal.code}`);
     return result.value;

@@ -1,4 +1,4 @@
-import type { App } from '#compose';
+import type { StoryApp } from '#demo/asThemselves';
 import { payAccounts } from '#server/database/schema/ways';
 import { services } from '#server/database/schema/business';
 import { allShown } from '#core/paymentMethods/ways';
@@ -6,7 +6,7 @@ import { testBankAccount } from '#world/accounts/testBankAccounts';
 import { type CardBehaviour, testNumber } from '#world/cardNetwork/testCards';
 import { asc, eq } from 'drizzle-orm';
 
-type Connection = Parameters<App['connect']>[0];
+type Connection = Parameters<StoryApp['connect']>[0];
 
 /** What the demo's owner has connected, in that order; a test account is left over from the first days. */
 const connections: readonly Connection[] = [
@@ -19,7 +19,7 @@ const connections: readonly Connection[] = [
 ];
 
 /** Connects them as the owner does, who agrees on each processor's page, and says what clients are shown. */
-export async function furnishWays(app: App): Promise<void> {
+export async function furnishWays(app: StoryApp): Promise<void> {
   for (const connection of connections) {
     const begun = await app.connect(connection);
     if (!begun.ok) throw new Error(begun.refusal.code);
@@ -34,7 +34,7 @@ export async function furnishWays(app: App): Promise<void> {
 }
 
 /** The long rentals outlast an authorisation of a week: from the demo's day on they go to who holds for a month. */
-export async function chooseForRentals(app: App): Promise<void> {
+export async function chooseForRentals(app: StoryApp): Promise<void> {
   const online = await accountOf(app, 'fell', 'EUR');
   await app.deps.db
     .update(services)
@@ -42,7 +42,7 @@ export async function chooseForRentals(app: App): Promise<void> {
     .where(eq(services.id, 'rig'));
 }
 
-async function accountOf(app: App, provider: string, currency: string): Promise<string> {
+async function accountOf(app: StoryApp, provider: string, currency: string): Promise<string> {
   const rows = await app.deps.db.select().from(payAccounts).orderBy(asc(payAccounts.seq));
   return rows.find((row) => row.provider === provider && row.currency === currency && row.mode === 'live')!.id;
 }
@@ -55,7 +55,7 @@ const digitsOf = (key: string): number =>
 
 /** A token of a made-up card or bank account, typed in the frame of that account. */
 export async function demoToken(
-  app: App,
+  app: StoryApp,
   about: { readonly account: string; readonly key: string; readonly card?: CardBehaviour },
 ): Promise<string> {
   const { key, card } = about;

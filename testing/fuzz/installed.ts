@@ -1,6 +1,5 @@
-import { compose } from '#compose';
+import { type App, compose } from '#compose';
 import { buildDemo } from '#demo/build';
-import type { App } from '#compose';
 import { readConfig } from '#server/config';
 import { openDatabase } from '#server/database/open';
 import { cpSync, mkdtempSync } from 'node:fs';

@@ -1,4 +1,4 @@
-import type { App } from '#compose';
+import type { StoryApp } from '#demo/asThemselves';
 import type { Actor } from '#core/people/actor';
 import type { Instant } from '#core/calendar/instant';
 import { localDate } from '#core/calendar/zoned';
@@ -20,7 +20,7 @@ type Progress = (share: number, at: Instant) => void;
  * @returns their stories
  */
 export async function makeYears(
-  app: App,
+  app: StoryApp,
   person: Actor,
   { count, until, progress }: { readonly count: number; readonly until: Instant; readonly progress: Progress },
   playing: (what: Playing) => AsyncIterable<Played> = play,

@@ -1,5 +1,5 @@
 import type { Instant } from '#core/calendar/instant';
-import { compose, type App } from '#compose';
+import { type App, compose } from '#compose';
 import { checkBackup } from '#server/backup/checkBackup';
 import { sealLines } from '#server/backup/seal';
 import { readConfig } from '#server/config';

@@ -2,7 +2,7 @@ import { addHours, type Instant } from '#core/calendar/instant';
 import { summaries } from '#server/database/schema/bookings';
 import { errands } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
-import { useCases } from '#server/usecases/useCases';
+import { giveCourtesy } from '#server/usecases/courtesies/courtesy';
 import type { seenUntil } from '#server/bookings/seenUntil';
 import { asOfNow } from '#server/bookings/seenUntil';
 import { verify } from '#server/verify/verify';
@@ -42,11 +42,10 @@ describe('a process whose clock is behind', () => {
   beforeEach(async () => (app = await installation()));
   afterEach(() => app.close());
 
-  /** What another host does with the same database, whose clock is so many hours behind. */
-  const behind = (hours: number) => {
+  /** What another host works with on the same database, whose clock is so many hours behind. */
+  const behind = (hours: number): Deps => {
     const { clock } = app.deps;
-    const deps: Deps = { ...app.deps, clock: { ...clock, now: () => addHours(clock.now(), -hours) } };
-    return useCases(deps);
+    return { ...app.deps, clock: { ...clock, now: () => addHours(clock.now(), -hours) } };
   };
 
   it('takes no booking back to a state that it has left, and what comes next stays planned', async () => {
@@ -66,7 +65,7 @@ describe('a process whose clock is behind', () => {
       ).map(({ key }) => key);
     expect(await stage()).to.equal('inService');
     const before = await turns();
-    const { giveCourtesy } = behind(2);
+    const courtesyBehind = giveCourtesy(behind(2));
     const asked = {
       bookingId: booking.id,
       requestKey: randomUUID(),
@@ -74,7 +73,7 @@ describe('a process whose clock is behind', () => {
       receiptId: null,
       reason: 'For the cloudy night.',
     };
-    const given = await actingAs({ kind: 'person', id: 'lena' }, () => giveCourtesy(asked, null));
+    const given = await actingAs({ kind: 'person', id: 'lena' }, () => courtesyBehind(asked, null));
     expect(codeOf(given) ?? 'given').to.equal('given');
     expect(await stage()).to.equal('inService');
     expect(await turns()).to.deep.equal(before);

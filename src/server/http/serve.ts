@@ -5,6 +5,7 @@ import type { Opening } from '#contracts/routes/rights';
 import type { AnyRoute, CodeOf, OutOf } from '#contracts/routes/route';
 import type { Served } from '#contracts/routes/served';
 import type { Result } from '#core/result';
+import type { Deps } from '#server/deps';
 import { outOfBounds } from '#server/http/bounds';
 import { mayOpen, maySeeAll } from '#server/http/device';
 import { failed } from '#server/http/failure';
@@ -105,25 +106,29 @@ const withAnswer = (
   },
 });
 
+/** What is done with what came in, or the rule's no. */
+type Doing<S extends z.ZodType, R extends AnyRoute> = (input: z.output<S>) => Promise<Result<OutOf<R>, Refusal>>;
+
 /**
- * What does a route: 400 for what cannot be read, 422 for what the contract refuses, 409 (404 for what is not there) for
- * what a rule refuses; what is thrown is answered as `failureOf` says. The compiler holds that the use case refuses with
- * just the codes that the route names, and that what it gives is what the route promises.
+ * A use case answers a route: 400 for what cannot be read, 422 for what the contract refuses, 409 (404 for what is not
+ * there) for what a rule refuses; what is thrown is answered as `failureOf` says. The compiler holds that the use case
+ * refuses with just the codes that the route names, and that what it gives is what the route promises.
  */
-export const serve = <
-  R extends AnyRoute,
-  S extends z.ZodType,
-  O extends Opening,
-  U extends (input: z.output<S>) => Promise<Result<OutOf<R>, Refusal>>,
->(
+export const serve = <R extends AnyRoute, S extends z.ZodType, O extends Opening, U extends Doing<S, R>>(
   about: Served<R, S, O>,
-  useCase: (visit: Visit) => U,
+  useCase: (deps: Deps) => U,
+): Agreeing<CodeOf<R>, RefusedBy<U> | ByOpening<O>> => serveVisit(about, ({ app }) => useCase(app.deps));
+
+/** The same, where it also matters who asks and from where: what is counted, proven, or left on their device. */
+export const serveVisit = <R extends AnyRoute, S extends z.ZodType, O extends Opening, U extends Doing<S, R>>(
+  about: Served<R, S, O>,
+  doing: (visit: Visit) => U,
 ): Agreeing<CodeOf<R>, RefusedBy<U> | ByOpening<O>> =>
   withAnswer(
     about,
     async (visit, input) => {
       if (!(await isOpen(about.right, visit, input))) return refusalProblem({ code: 'device_unknown' });
-      const result = await asPayer(visit, about.right, input, () => useCase(visit)(input as z.output<S>));
+      const result = await asPayer(visit, about.right, input, () => doing(visit)(input as z.output<S>));
       return result.ok ? Response.json(result.value) : refusalProblem(result.refusal);
     },
     ({ request }) => readJson(request),

@@ -1,47 +1,55 @@
 import { bookingsRoutes } from '#server/http/routes/bookings';
-import { businessRoutes } from '#server/http/routes/business';
+import { paymentsRoutes } from '#server/http/routes/payments';
+import { paymentMethodsRoutes } from '#server/http/routes/paymentMethods';
 import { booksRoutes } from '#server/http/routes/books';
+import { settingsRoutes } from '#server/http/routes/settings';
 import { checkoutRoutes } from '#server/http/routes/checkout';
-import { clientRoutes } from '#server/http/routes/client';
+import { clientPageRoutes } from '#server/http/routes/clientPage';
 import { clientsRoutes } from '#server/http/routes/clients';
-import { closingRoutes } from '#server/http/routes/closing';
+import { closeoutRoutes } from '#server/http/routes/closeout';
+import { claimsRoutes } from '#server/http/routes/claims';
+import { returnsRoutes } from '#server/http/routes/returns';
+import { courtesiesRoutes } from '#server/http/routes/courtesies';
 import { creditRoutes } from '#server/http/routes/credit';
-import { disputeRoutes } from '#server/http/routes/disputes';
-import { documentsRoutes } from '#server/http/routes/documents';
-import { doorRoutes } from '#server/http/routes/door';
+import { paymentRequestsRoutes } from '#server/http/routes/paymentRequests';
+import { disputesRoutes } from '#server/http/routes/disputes';
+import { invoicesRoutes } from '#server/http/routes/invoices';
+import { authRoutes } from '#server/http/routes/auth';
 import { messagesRoutes } from '#server/http/routes/messages';
-import { offerRoutes } from '#server/http/routes/offer';
-import { payingRoutes } from '#server/http/routes/paying';
+import { quotePageRoutes } from '#server/http/routes/quotePage';
 import { placesRoutes } from '#server/http/routes/places';
 import { quotesRoutes } from '#server/http/routes/quotes';
-import { servicesRoutes } from '#server/http/routes/services';
+import { agreementsRoutes } from '#server/http/routes/agreements';
+import { catalogueRoutes } from '#server/http/routes/catalogue';
 import { standInsRoutes } from '#server/http/routes/standIns';
-import { termsRoutes } from '#server/http/routes/terms';
-import { throughRoutes } from '#server/http/routes/through';
-import { waysRoutes } from '#server/http/routes/ways';
+import { failuresRoutes } from '#server/http/routes/failures';
 import type { ServedRoute } from '#server/http/serve';
 
 /** Every route of the server, each under a path and method of its own. */
 export const allRoutes: readonly ServedRoute[] = [
   bookingsRoutes,
-  payingRoutes,
-  closingRoutes,
-  disputeRoutes,
-  termsRoutes,
-  servicesRoutes,
+  paymentsRoutes,
+  paymentMethodsRoutes,
+  booksRoutes,
+  settingsRoutes,
+  checkoutRoutes,
+  clientPageRoutes,
+  clientsRoutes,
+  closeoutRoutes,
+  claimsRoutes,
+  returnsRoutes,
+  courtesiesRoutes,
+  creditRoutes,
+  paymentRequestsRoutes,
+  disputesRoutes,
+  invoicesRoutes,
+  authRoutes,
+  messagesRoutes,
+  quotePageRoutes,
   placesRoutes,
   quotesRoutes,
-  creditRoutes,
-  messagesRoutes,
-  throughRoutes,
-  businessRoutes,
-  waysRoutes,
-  documentsRoutes,
-  booksRoutes,
-  clientsRoutes,
-  doorRoutes,
-  clientRoutes,
-  checkoutRoutes,
-  offerRoutes,
+  agreementsRoutes,
+  catalogueRoutes,
   standInsRoutes,
+  failuresRoutes,
 ].flat();

@@ -12,21 +12,24 @@ import {
   findServed,
   todayServed,
 } from '#contracts/routes/bookings.server';
-import { chooseAccountServed } from '#contracts/routes/paymentMethods.server';
-import { giveUpServed } from '#contracts/routes/payments.server';
-import { serve, serveView, type ServedRoute } from '#server/http/serve';
 import { provenRefund } from '#server/http/proof';
+import { type ServedRoute, serve, serveView, serveVisit } from '#server/http/serve';
+import { acceptGap } from '#server/usecases/bookings/acceptGap';
+import { answerRequest } from '#server/usecases/bookings/answerRequest';
+import { answerAsk } from '#server/usecases/bookings/askChange';
+import { cancelBooking } from '#server/usecases/bookings/cancelBooking';
+import { changeBooking } from '#server/usecases/bookings/changeBooking';
+import { createBooking } from '#server/usecases/bookings/createBooking';
+import { copyLink } from '#server/usecases/clientPage/copyLink';
 
 export const bookingsRoutes: readonly ServedRoute[] = [
-  serve(createBookingServed, ({ app }) => app.createBooking),
-  serve(cancelBookingServed, (visit) => provenRefund(visit, visit.app.cancelBooking)),
-  serve(changeBookingServed, (visit) => provenRefund(visit, visit.app.changeBooking)),
-  serve(copyLinkServed, ({ app }) => app.copyLink),
-  serve(giveUpServed, ({ app }) => app.giveUp),
-  serve(answerRequestServed, ({ app }) => app.answerRequest),
-  serve(answerAskServed, (visit) => provenRefund(visit, visit.app.answerAsk)),
-  serve(acceptGapServed, ({ app }) => app.acceptGap),
-  serve(chooseAccountServed, ({ app }) => app.chooseAccount),
+  serve(createBookingServed, createBooking),
+  serveVisit(cancelBookingServed, (visit) => provenRefund(visit, cancelBooking(visit.app.deps))),
+  serveVisit(changeBookingServed, (visit) => provenRefund(visit, changeBooking(visit.app.deps))),
+  serve(copyLinkServed, copyLink),
+  serve(answerRequestServed, answerRequest),
+  serveVisit(answerAskServed, (visit) => provenRefund(visit, answerAsk(visit.app.deps))),
+  serve(acceptGapServed, acceptGap),
   serveView(bookingsListServed, ({ app }) => app.queries.bookings),
   serveView(
     bookingViewServed,

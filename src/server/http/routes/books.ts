@@ -10,7 +10,9 @@ import {
   tillViewServed,
   trialBalanceServed,
 } from '#contracts/routes/books.server';
-import { serve, serveView, type ServedRoute } from '#server/http/serve';
+import { type ServedRoute, serve, serveView } from '#server/http/serve';
+import { bankPayout, closeBooks, saveAccounts, saveBooks } from '#server/usecases/books/books';
+import { countTill } from '#server/usecases/books/countTill';
 
 export const booksRoutes: readonly ServedRoute[] = [
   serveView(journalPageServed, ({ app }) => app.books.journal),
@@ -28,9 +30,9 @@ export const booksRoutes: readonly ServedRoute[] = [
   ),
   serveView(payoutsViewServed, ({ app }) => app.books.payouts),
   serveView(tillViewServed, ({ app }) => app.books.till),
-  serve(countTillServed, ({ app }) => app.countTill),
-  serve(saveBooksServed, ({ app }) => app.saveBooks),
-  serve(saveAccountsServed, ({ app }) => app.saveAccounts),
-  serve(closeBooksServed, ({ app }) => app.closeBooks),
-  serve(bankPayoutServed, ({ app }) => app.bankPayout),
+  serve(countTillServed, countTill),
+  serve(saveBooksServed, saveBooks),
+  serve(saveAccountsServed, saveAccounts),
+  serve(closeBooksServed, closeBooks),
+  serve(bankPayoutServed, bankPayout),
 ];

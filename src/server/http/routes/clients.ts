@@ -7,7 +7,9 @@ import {
   saveClientServed,
 } from '#contracts/routes/clients.server';
 import { proven } from '#server/http/proof';
-import { serve, serveView, type ServedRoute } from '#server/http/serve';
+import { type ServedRoute, serve, serveView, serveVisit } from '#server/http/serve';
+import { saveBookingBill } from '#server/usecases/clientPage/giveBill';
+import { saveClient } from '#server/usecases/clients/saveClient';
 
 export const clientsRoutes: readonly ServedRoute[] = [
   serveView(clientsViewServed, ({ app }) => app.books.clients),
@@ -18,7 +20,7 @@ export const clientsRoutes: readonly ServedRoute[] = [
         app.books.client(id),
   ),
   serveView(knownClientsServed, ({ app }) => async ({ search }) => ({ clients: await app.knownClients(search) })),
-  serve(saveClientServed, ({ app }) => app.saveClient),
-  serve(eraseClientServed, (visit) => proven(visit, visit.app.eraseClient)),
-  serve(saveBookingBillServed, ({ app }) => app.saveBookingBill),
+  serve(saveClientServed, saveClient),
+  serveVisit(eraseClientServed, (visit) => proven(visit, visit.app.eraseClient)),
+  serve(saveBookingBillServed, saveBookingBill),
 ];

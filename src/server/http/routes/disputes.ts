@@ -4,11 +4,12 @@ import {
   disputesViewServed,
   giveInDisputeServed,
 } from '#contracts/routes/disputes.server';
-import { serve, serveView, type ServedRoute } from '#server/http/serve';
+import { type ServedRoute, serve, serveView } from '#server/http/serve';
+import { answerDispute, giveInDispute } from '#server/usecases/disputes/answerDispute';
 
-export const disputeRoutes: readonly ServedRoute[] = [
-  serve(answerDisputeServed, ({ app }) => app.answerDispute),
-  serve(giveInDisputeServed, ({ app }) => app.giveInDispute),
+export const disputesRoutes: readonly ServedRoute[] = [
+  serve(answerDisputeServed, answerDispute),
+  serve(giveInDisputeServed, giveInDispute),
   serveView(
     disputesViewServed,
     ({ app }) =>

@@ -4,12 +4,14 @@ import {
   recallMessageServed,
   saveWordingServed,
 } from '#contracts/routes/messages.server';
-import { serve, serveView, type ServedRoute } from '#server/http/serve';
+import { type ServedRoute, serve, serveView, serveVisit } from '#server/http/serve';
+import { recallMessage } from '#server/usecases/messages/recallMessage';
+import { saveWording } from '#server/usecases/messages/saveWording';
 
 export const messagesRoutes: readonly ServedRoute[] = [
-  serve(saveWordingServed, ({ app }) => app.saveWording),
-  serve(recallMessageServed, ({ app }) => app.recallMessage),
-  serve(previewWordingServed, ({ app }) => app.previewWording),
+  serve(saveWordingServed, saveWording),
+  serve(recallMessageServed, recallMessage),
+  serveVisit(previewWordingServed, ({ app }) => app.previewWording),
   serveView(
     messagesViewServed,
     ({ app }) =>

@@ -9,16 +9,18 @@ import {
   saveHoursServed,
   savePlaceServed,
 } from '#contracts/routes/places.server';
-import { serve, serveView, type ServedRoute } from '#server/http/serve';
+import { type ServedRoute, serve, serveView } from '#server/http/serve';
+import { moveUnit } from '#server/usecases/places/moveUnit';
+import { addDate, blockPlace, callOffDate, freePlace, saveHours, savePlace } from '#server/usecases/places/places';
 
 export const placesRoutes: readonly ServedRoute[] = [
-  serve(saveHoursServed, ({ app }) => app.saveHours),
-  serve(savePlaceServed, ({ app }) => app.savePlace),
-  serve(addDateServed, ({ app }) => app.addDate),
-  serve(callOffDateServed, ({ app }) => app.callOffDate),
-  serve(blockPlaceServed, ({ app }) => app.blockPlace),
-  serve(moveUnitServed, ({ app }) => app.moveUnit),
-  serve(freePlaceServed, ({ app }) => app.freePlace),
+  serve(saveHoursServed, saveHours),
+  serve(savePlaceServed, savePlace),
+  serve(addDateServed, addDate),
+  serve(callOffDateServed, callOffDate),
+  serve(blockPlaceServed, blockPlace),
+  serve(moveUnitServed, moveUnit),
+  serve(freePlaceServed, freePlace),
   serveView(calendarServed, ({ app }) => app.queries.calendarDays),
   serveView(lanesServed, ({ app }) => app.queries.lanes),
 ];

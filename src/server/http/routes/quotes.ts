@@ -12,33 +12,30 @@ import {
   signByBusinessServed,
   withdrawQuoteServed,
 } from '#contracts/routes/quotes.server';
-import { agreementSampleServed, saveAgreementServed } from '#contracts/routes/agreements.server';
-import { serve, serveView, type ServedRoute } from '#server/http/serve';
+import { type ServedRoute, serve, serveView, serveVisit } from '#server/http/serve';
+import { convertQuote, signByBusiness } from '#server/usecases/quotes/acceptQuote';
+import { createQuote } from '#server/usecases/quotes/createQuote';
+import { saveTemplate } from '#server/usecases/quotes/quoteTemplates';
+import { saveQuote } from '#server/usecases/quotes/saveQuote';
+import { answerQuestion, copyQuoteLink, renewQuote, sendQuote, withdrawQuote } from '#server/usecases/quotes/sendQuote';
 
 export const quotesRoutes: readonly ServedRoute[] = [
-  serve(createQuoteServed, ({ app }) => app.createQuote),
-  serve(saveQuoteServed, ({ app }) => app.saveQuote),
-  serve(sendQuoteServed, ({ app }) => app.sendQuote),
-  serve(renewQuoteServed, ({ app }) => app.renewQuote),
-  serve(copyQuoteLinkServed, ({ app }) => app.copyQuoteLink),
-  serve(withdrawQuoteServed, ({ app }) => app.withdrawQuote),
-  serve(answerQuestionServed, ({ app }) => app.answerQuestion),
-  serve(convertQuoteServed, ({ app }) => app.convertQuote),
-  serve(
+  serve(createQuoteServed, createQuote),
+  serve(saveQuoteServed, saveQuote),
+  serve(sendQuoteServed, sendQuote),
+  serve(renewQuoteServed, renewQuote),
+  serve(copyQuoteLinkServed, copyQuoteLink),
+  serve(withdrawQuoteServed, withdrawQuote),
+  serve(answerQuestionServed, answerQuestion),
+  serve(convertQuoteServed, convertQuote),
+  serveVisit(
     signByBusinessServed,
     ({ app, address: origin }) =>
       (request) =>
-        app.signByBusiness({ ...request, origin }),
+        signByBusiness(app.deps)({ ...request, origin }),
   ),
-  serve(saveTemplateServed, ({ app }) => app.saveTemplate),
-  serve(saveAgreementServed, ({ app }) => app.saveAgreement),
+  serve(saveTemplateServed, saveTemplate),
   serveView(quotesListServed, ({ app }) => app.queries.quotes),
-  serveView(
-    agreementSampleServed,
-    ({ app }) =>
-      ({ number }) =>
-        app.queries.agreementSample(number),
-  ),
   serveView(
     quoteViewServed,
     ({ app }) =>

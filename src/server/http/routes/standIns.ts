@@ -7,14 +7,14 @@ import {
   steerRenewalsServed,
   stopClockServed,
 } from '#contracts/routes/standIns.server';
-import { serve, serveView, type ServedRoute } from '#server/http/serve';
+import { type ServedRoute, serveView, serveVisit } from '#server/http/serve';
 
 export const standInsRoutes: readonly ServedRoute[] = [
-  serve(moveClockServed, ({ app }) => app.startMovingClock),
-  serve(steerRenewalsServed, ({ app }) => app.steerRenewals),
-  serve(steerFaultsServed, ({ app }) => app.steerFaults),
-  serve(repeatEventServed, ({ app }) => app.repeatEvent),
-  serve(stopClockServed, ({ app }) => app.stopMovingClock),
+  serveVisit(moveClockServed, ({ app }) => app.startMovingClock),
+  serveVisit(steerRenewalsServed, ({ app }) => app.steerRenewals),
+  serveVisit(steerFaultsServed, ({ app }) => app.steerFaults),
+  serveVisit(repeatEventServed, ({ app }) => app.repeatEvent),
+  serveVisit(stopClockServed, ({ app }) => app.stopMovingClock),
   serveView(
     standInsViewServed,
     ({ app }) =>

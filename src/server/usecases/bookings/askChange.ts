@@ -17,7 +17,7 @@ import { type ChangeBookingRefusal, changeDeal } from '#server/usecases/bookings
 import { bookingOfLink } from '#server/links/clientLink';
 import { type NotFound, onBooking, type OpenBooking } from '#server/unitOfWork/onBooking';
 
-export type AskRefusal =
+export type ChangeAskRefusal =
   | NotFound
   | { readonly code: 'link_unknown' | 'link_expired' | 'booking_over' | 'asked_already' }
   | { readonly code: 'too_soon' | 'nothing_changed' | 'place_taken'; readonly path: 'start' };
@@ -25,7 +25,7 @@ export type AskRefusal =
 const isOpen = ({ standing: { stage } }: OpenBooking): boolean => stage === 'waiting' || stage === 'secured';
 
 /** What is wrong with a new start; null where the client may ask for it. */
-async function moveFault(open: OpenBooking, start: WallTime): Promise<AskRefusal | null> {
+async function moveFault(open: OpenBooking, start: WallTime): Promise<ChangeAskRefusal | null> {
   const { tx, loaded, now } = open;
   const { booking } = loaded;
   if (instantOfWall(start, booking.timeZone) <= now) return { code: 'too_soon', path: 'start' };
@@ -37,18 +37,18 @@ async function moveFault(open: OpenBooking, start: WallTime): Promise<AskRefusal
 async function onOwnLink<T>(
   deps: Deps,
   link: string,
-  decide: (open: OpenBooking) => Promise<Result<T, AskRefusal>>,
-): Promise<Result<T, AskRefusal>> {
+  decide: (open: OpenBooking) => Promise<Result<T, ChangeAskRefusal>>,
+): Promise<Result<T, ChangeAskRefusal>> {
   const opened = await bookingOfLink(deps.db, link, deps.clock.now());
   if ('fault' in opened) return refuse({ code: opened.fault });
   if (opened.purpose === 'payer') return refuse({ code: 'link_unknown' });
-  return onBooking<T, AskRefusal>(deps, opened.bookingId, decide);
+  return onBooking<T, ChangeAskRefusal>(deps, opened.bookingId, decide);
 }
 
 /** What would change for the client with another start, before they ask for it. */
 export const previewMove =
   (deps: Deps) =>
-  ({ link, start }: PreviewMove): Promise<Result<{ sentences: readonly string[] }, AskRefusal>> =>
+  ({ link, start }: PreviewMove): Promise<Result<{ sentences: readonly string[] }, ChangeAskRefusal>> =>
     onOwnLink<{ sentences: readonly string[] }>(deps, link, async (open) => {
       if (!isOpen(open)) return refuse({ code: 'booking_over' });
       const fault = await moveFault(open, start);
@@ -65,7 +65,7 @@ export const previewMove =
 /** The client asks the owner; a cancellation that is agreed to later costs what it costs at this moment. */
 export const askChange =
   (deps: Deps) =>
-  ({ link, attempt, what, start, note }: AskChange): Promise<Result<{ asked: true }, AskRefusal>> =>
+  ({ link, attempt, what, start, note }: AskChange): Promise<Result<{ asked: true }, ChangeAskRefusal>> =>
     onOwnLink<{ asked: true }>(deps, link, async (open) => {
       const { tx, loaded, standing, now } = open;
       if (loaded.facts.some((fact) => fact.kind === 'clientAsked' && fact.askId === attempt))

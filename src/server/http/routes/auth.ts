@@ -1,3 +1,11 @@
+import type {
+  ChangePassword,
+  EnterByLink,
+  ForgotPassword,
+  Prove,
+  SecondFactor,
+  WithPassword,
+} from '#contracts/auth/auth';
 import {
   beginSecondFactorServed,
   changePasswordServed,
@@ -13,29 +21,21 @@ import {
   proveServed,
   signsInServed,
 } from '#contracts/routes/auth.server';
-import { serve, serveView, type ServedRoute } from '#server/http/serve';
-import type {
-  ChangePassword,
-  EnterByLink,
-  ForgotPassword,
-  Prove,
-  SecondFactor,
-  WithPassword,
-} from '#contracts/auth/auth';
 import { ok, refuse } from '#core/result';
-import { proven } from '#server/http/proof';
 import { counted, countedDoor, countedProof } from '#server/http/counted';
+import { proven } from '#server/http/proof';
+import { type ServedRoute, serveView, serveVisit } from '#server/http/serve';
 
-export const doorRoutes: readonly ServedRoute[] = [
-  serve(changePasswordServed, (visit) =>
+export const authRoutes: readonly ServedRoute[] = [
+  serveVisit(changePasswordServed, (visit) =>
     countedProof(visit, (request: ChangePassword) =>
       visit.app.door.changePassword(visit.session!, visit.headers, request),
     ),
   ),
-  serve(proveServed, (visit) =>
+  serveVisit(proveServed, (visit) =>
     countedProof(visit, (request: Prove) => visit.app.door.prove(visit.session!, visit.headers, request)),
   ),
-  serve(beginSecondFactorServed, (visit) =>
+  serveVisit(beginSecondFactorServed, (visit) =>
     countedProof(
       visit,
       // Who has one shows it before it is made anew.
@@ -46,14 +46,14 @@ export const doorRoutes: readonly ServedRoute[] = [
       ),
     ),
   ),
-  serve(confirmSecondFactorServed, (visit) =>
+  serveVisit(confirmSecondFactorServed, (visit) =>
     countedProof(visit, async (request: SecondFactor) => {
       const confirmed = await visit.app.door.confirmSecondFactor(visit.session!, visit.headers, request);
       visit.takeCookies(confirmed);
       return confirmed ? ok({ confirmed: true }) : refuse({ code: 'code_wrong' as const, path: 'code' as const });
     }),
   ),
-  serve(endSecondFactorServed, (visit) =>
+  serveVisit(endSecondFactorServed, (visit) =>
     countedProof(
       visit,
       proven(visit, async (request: WithPassword) => {
@@ -63,13 +63,13 @@ export const doorRoutes: readonly ServedRoute[] = [
       }),
     ),
   ),
-  serve(
+  serveVisit(
     endSessionServed,
     ({ app, session }) =>
       ({ id }) =>
         app.endSession(session!, id),
   ),
-  serve(
+  serveVisit(
     endOtherSessionsServed,
     ({ app, session }) =>
       async () =>
@@ -81,7 +81,7 @@ export const doorRoutes: readonly ServedRoute[] = [
       () =>
         app.door.view(session!),
   ),
-  serve(forgotPasswordServed, (visit) =>
+  serveVisit(forgotPasswordServed, (visit) =>
     counted(
       visit,
       'passwordLetter',
@@ -89,14 +89,14 @@ export const doorRoutes: readonly ServedRoute[] = [
       visit.app.door.forgotPassword,
     ),
   ),
-  serve(newPasswordServed, (visit) => countedDoor(visit, visit.app.door.newPassword)),
-  serve(enterByLinkServed, (visit) =>
+  serveVisit(newPasswordServed, (visit) => countedDoor(visit, visit.app.door.newPassword)),
+  serveVisit(enterByLinkServed, (visit) =>
     countedDoor(visit, async (given: EnterByLink) => {
       const entered = await visit.app.door.enterByLink(given, visit.headers);
       visit.takeCookies(entered);
       return entered ? ok({ entered: true }) : refuse({ code: 'link_over' as const });
     }),
   ),
-  serve(signsInServed, (visit) => countedDoor(visit, visit.app.door.signsIn)),
-  serve(firstStartServed, (visit) => countedDoor(visit, visit.app.firstStart)),
+  serveVisit(signsInServed, (visit) => countedDoor(visit, visit.app.door.signsIn)),
+  serveVisit(firstStartServed, (visit) => countedDoor(visit, visit.app.firstStart)),
 ];

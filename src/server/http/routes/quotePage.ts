@@ -5,8 +5,10 @@ import {
   signQuoteServed,
   writeOnQuoteServed,
 } from '#contracts/routes/quotePage.server';
-import { serve, serveView, type ServedRoute } from '#server/http/serve';
+import { type ServedRoute, serve, serveView, serveVisit } from '#server/http/serve';
 import type { Visit } from '#server/http/visit';
+import { acceptQuote, signQuote } from '#server/usecases/quotes/acceptQuote';
+import { chooseOnQuote, writeOnQuote } from '#server/usecases/quotes/readQuote';
 
 /** Where this makes it a booking, the device that did it opens it by the same link. */
 async function rememberedBy<T extends { readonly ok: boolean }>(visit: Visit, link: string, result: T): Promise<T> {
@@ -16,17 +18,17 @@ async function rememberedBy<T extends { readonly ok: boolean }>(visit: Visit, li
   return result;
 }
 
-export const offerRoutes: readonly ServedRoute[] = [
-  serve(acceptQuoteServed, (visit) => async (request) => {
+export const quotePageRoutes: readonly ServedRoute[] = [
+  serveVisit(acceptQuoteServed, (visit) => async (request) => {
     const { app, address: origin } = visit;
-    return rememberedBy(visit, request.link, await app.acceptQuote({ ...request, origin }));
+    return rememberedBy(visit, request.link, await acceptQuote(app.deps)({ ...request, origin }));
   }),
-  serve(chooseOnQuoteServed, ({ app }) => app.chooseOnQuote),
-  serve(signQuoteServed, (visit) => async (request) => {
+  serve(chooseOnQuoteServed, chooseOnQuote),
+  serveVisit(signQuoteServed, (visit) => async (request) => {
     const { app, address: origin } = visit;
-    return rememberedBy(visit, request.link, await app.signQuote({ ...request, origin }));
+    return rememberedBy(visit, request.link, await signQuote(app.deps)({ ...request, origin }));
   }),
-  serve(writeOnQuoteServed, ({ app }) => app.writeOnQuote),
+  serve(writeOnQuoteServed, writeOnQuote),
   serveView(offerViewServed, ({ app }) => async ({ link }) => {
     const page = await app.queries.quotePage(link);
     return 'fault' in page ? null : page;
