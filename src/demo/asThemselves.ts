@@ -58,15 +58,14 @@ function acting<T extends object>(functions: T, person: Actor): T {
   return Object.fromEntries(wrapped) as T;
 }
 
-/** What is exported beside use cases does other work (with a row, or a plan): it is not given to stories. */
+/** Each is made as it is called: what these modules export besides is no use case, and is never called here. */
 const useCasesOf = (deps: Deps): UseCases =>
   Object.fromEntries(
-    Object.entries(everyUseCase).flatMap(([name, made]) => {
-      if (typeof made !== 'function' || made.length !== 1) return [];
-      const useCase = (made as (given: Deps) => unknown)(deps);
-      return typeof useCase === 'function' ? [[name, useCase]] : [];
-    }),
-  ) as UseCases;
+    Object.entries(everyUseCase).map(([name, made]) => [
+      name,
+      (...given: unknown[]): unknown => (made as (of: Deps) => (...all: unknown[]) => unknown)(deps)(...given),
+    ]),
+  ) as unknown as UseCases;
 
 /**
  * The application for a story that is told without a browser: each step is done by whoever does it there, the client's
