@@ -7,7 +7,7 @@ import { compose } from '#compose';
 import { readConfig } from '#server/config';
 import { openDatabase } from '#server/database/open';
 import { bookings, covers, dueParts, facts, summaries } from '#server/database/schema/bookings';
-import { errands } from '#server/database/schema/work';
+import { jobs } from '#server/database/schema/work';
 import { setUp } from '#server/seed/setUp';
 import { starterTerms } from '#server/seed/starterTerms';
 import { eq } from 'drizzle-orm';
@@ -84,7 +84,7 @@ export async function changes(parent: string): Promise<void> {
       await tx.update(summaries).set(row).where(eq(summaries.bookingId, id));
       await tx.update(dueParts).set({ name: 'x' }).where(eq(dueParts.bookingId, id));
       await tx.update(covers).set({ inForce: 0 }).where(eq(covers.bookingId, id));
-      await tx.update(errands).set({ at: now }).where(eq(errands.bookingId, id));
+      await tx.update(jobs).set({ at: now }).where(eq(jobs.bookingId, id));
     });
   }
   const floor = performance.now() - start;

@@ -1,7 +1,7 @@
 import { compose } from '#compose';
 import type { Fact } from '#core/bookings/facts';
 import type { Instant } from '#core/calendar/instant';
-import { standing } from '#core/bookings/standing';
+import { bookingState } from '#core/bookings/bookingState';
 import { agreedOf, readBooking } from '#server/bookings/lockBooking';
 import { readConfig } from '#server/config';
 import { verify } from '#server/verify/verify';
@@ -145,7 +145,7 @@ describe('kill -9 amid what comes after the service', () => {
     expect(await verify(app.deps)).to.deep.equal([]);
     const stands = async (id: string) => {
       const { booking, facts } = (await readBooking(app.deps.db, id))!;
-      return { ...standing(agreedOf(booking), facts, app.world.clock.now()), facts };
+      return { ...bookingState(agreedOf(booking), facts, app.world.clock.now()), facts };
     };
     const told = await Promise.all(bookings.map(async ({ id }) => [id, (await stands(id)).facts] as const));
     const factsOf = (id: string): readonly Fact[] => told.find(([each]) => each === id)![1];

@@ -14,7 +14,10 @@ const allowed: Record<string, { areas: string[]; packages: RegExp }> = {
   },
   theme: { areas: ['theme'], packages: /^@mantine/ },
   layouts: { areas: ['layouts', 'theme', 'islands', 'core'], packages: /^@(fontsource|mantine)/ },
-  pages: { areas: ['islands', 'layouts', 'contracts', 'core', 'server/http', 'compose'], packages: /^(astro|zod)/ },
+  pages: {
+    areas: ['islands', 'layouts', 'contracts', 'core', 'server/http', 'server/queries', 'server/files', 'compose'],
+    packages: /^(astro|zod)/,
+  },
   cli: { areas: ['cli', 'compose', 'server', 'contracts', 'core'], packages: /^(node:|zod)/ },
   demo: { areas: ['demo', 'compose', 'server', 'world', 'core'], packages: /^(node:|tsx\/|pure-rand|drizzle-orm)/ },
 };

@@ -16,13 +16,13 @@ import { isFramed, testAccountConnected } from '#server/paymentMethods/payAccoun
 import { refundLimit } from '#server/queries/settings/refundLimit';
 import { lookAfterCarts } from '#server/checkout/lookAfterCarts';
 import { cartAlive } from '#server/checkout/cartAlive';
-import { openLooks } from '#server/rateLimits/concurrencyLimit';
+import { openConcurrencyLimit } from '#server/rateLimits/concurrencyLimit';
 import { openRoom } from '#server/rateLimits/room';
 import { openWork } from '#server/rateLimits/work';
 import { openLimits } from '#server/rateLimits/limits';
 import { openSignIn } from '#server/auth/signIn';
 import { type EventSecrets, receiveEvent } from '#server/http/processorEvents';
-import { sumUp } from '#server/journal/sums';
+import { addToSums } from '#server/journal/sums';
 import { sealAnew } from '#server/sealAnew';
 import { openVault } from '#server/vault';
 import { openBackups } from '#server/backup/backups';
@@ -34,7 +34,7 @@ import { clientBookings } from '#server/queries/clientPage/clientBookings';
 import { eraseClient } from '#server/usecases/clients/eraseClient';
 import { knownClients } from '#server/queries/clients/knownClients';
 import { beginView } from '#server/queries/settings/begin';
-import { waysView } from '#server/queries/paymentMethods/paymentMethods';
+import { paymentMethodsView } from '#server/queries/paymentMethods/paymentMethods';
 import { creditView } from '#server/queries/credit/credit';
 import { newRequest } from '#server/queries/paymentRequests/requestLines';
 import { requestPage } from '#server/queries/paymentRequests/requestPage';
@@ -141,7 +141,7 @@ export async function compose(
   const limits = openLimits(db);
   const tend = async (): Promise<void> => {
     await opened.tend?.();
-    await sumUp(db);
+    await addToSums(db);
   };
   const { quiet, ...turns } = openTurns(deps, world, {
     outbox,
@@ -210,8 +210,8 @@ export async function compose(
     eraseClient: eraseClient(deps, keepErasures),
     ...linkGuard(),
     limits,
-    looks: openLooks(),
-    paperLooks: openLooks(2),
+    viewsAtOnce: openConcurrencyLimit(),
+    papersAtOnce: openConcurrencyLimit(2),
     work: openWork(db, deps.keyOf),
     cartAlive: (key: string) => cartAlive(db, key),
     /** Resolves when everything that was written has been handed over, or waits for its next try. */
@@ -229,7 +229,7 @@ export async function compose(
     creditView: () => creditView(deps),
     knownClients: (search: string) => knownClients(db, search),
     newRequest: (from: Parameters<typeof newRequest>[1]) => newRequest(deps, from),
-    waysView: () => waysView(deps, config.standInsOpen),
+    waysView: () => paymentMethodsView(deps, config.standInsOpen),
     beginView: () => beginView(deps, config.standInsOpen),
     clientBookings: (link: string) => clientBookings(deps, link),
     deviceSees: (device: string | null, bookingId: string) => deviceSees(deps, device, bookingId),

@@ -4,7 +4,7 @@ import { openEntry, type PagesHandler } from '#server/http/entry/entry';
 import { capturePrints } from '#server/logging/capturePrints';
 import { log } from '#server/logging/log';
 import { loadAll } from '#server/loading';
-import { lazyModules, onceWanted } from '#server/lazy';
+import { lazyModules, lazy } from '#server/lazy';
 import type { Server } from 'node:http';
 import { Server as NetServer } from 'node:net';
 import { setTimeout as pause } from 'node:timers/promises';
@@ -27,7 +27,7 @@ async function main(): Promise<void> {
   capturePrints();
   const { port, host, baseUrl, trustedProxies } = readConfig(process.env);
   let ready = false;
-  const pages = onceWanted(loadPages);
+  const pages = lazy(loadPages);
   const server = openEntry({
     baseUrl,
     trustedProxies,

@@ -10,7 +10,7 @@ import { routeAt } from '#server/http/routes/routing';
 import { deviceCookie } from '#server/http/device';
 import { applyHeaders } from '#server/http/headers';
 import { calledBy } from '#server/rateLimits/callerNow';
-import { type Looks, TooManyLooks } from '#server/rateLimits/concurrencyLimit';
+import { type ConcurrencyLimit, TooManyAtOnce } from '#server/rateLimits/concurrencyLimit';
 import { networkOf } from '#server/rateLimits/network';
 import { isOverAge } from '#server/auth/sessions';
 import { isClosedStandIn } from '#server/http/standIns';
@@ -57,11 +57,11 @@ export const onRequest = defineMiddleware(async (context, next) => {
 });
 
 /** Answers where not too many are looked after already; who is too many is told to come again. */
-async function fewAtOnce(looks: Looks, address: string, work: () => Promise<Response>): Promise<Response> {
+async function fewAtOnce(looks: ConcurrencyLimit, address: string, work: () => Promise<Response>): Promise<Response> {
   try {
     return await looks(address, work);
   } catch (error) {
-    if (!(error instanceof TooManyLooks)) throw error;
+    if (!(error instanceof TooManyAtOnce)) throw error;
     const refused = problem(429, 'too_many_looks');
     refused.headers.set('retry-after', '1');
     return refused;
@@ -84,7 +84,7 @@ async function answer(context: APIContext, next: MiddlewareNext): Promise<Respon
   const { opening, queued } = openingOf(context);
   if (queued) {
     locals.session = locals.person = null;
-    return fewAtOnce(locals.app.looks, locals.address, () => next());
+    return fewAtOnce(locals.app.viewsAtOnce, locals.address, () => next());
   }
   // Whoever has no cookie of ours has no session: they are most, and nothing is opened for them.
   const isKnown = request.headers.get('cookie')?.includes(`${cookiePrefix}.`) ?? false;
@@ -110,7 +110,7 @@ async function answer(context: APIContext, next: MiddlewareNext): Promise<Respon
   };
   const work = (): Promise<Response> => calledBy(caller, () => actingAs(actor, () => next()));
   const isStrangersPaper = locals.person === null && strangersPapers.has(context.routePattern);
-  const response = isStrangersPaper ? await fewAtOnce(locals.app.paperLooks, locals.address, work) : await work();
+  const response = isStrangersPaper ? await fewAtOnce(locals.app.papersAtOnce, locals.address, work) : await work();
   // An address that there is not is a page to people and a problem to programs.
   const isPage = response.headers.get('content-type')?.startsWith('text/html') ?? false;
   return response.status === 404 && isPage && url.pathname.startsWith('/api/') ? problem(404, 'not_found') : response;

@@ -10,7 +10,7 @@ import type { Deadlines } from '#server/external/deadlines';
 import type { CardProcessor } from '#server/ports';
 import { setUp } from '#server/seed/setUp';
 import { payAccounts } from '#server/database/schema/ways';
-import { errands, messages } from '#server/database/schema/work';
+import { jobs, messages } from '#server/database/schema/work';
 import { processorOf } from '#server/paymentMethods/payAccounts';
 import { type CardBehaviour, testNumber } from '#world/cardNetwork/testCards';
 import { eq } from 'drizzle-orm';
@@ -103,7 +103,7 @@ export async function installation(
     },
     pausesOver: async () => {
       await opened.db.update(messages).set({ triedAt: null });
-      await opened.db.update(errands).set({ triedAt: null });
+      await opened.db.update(jobs).set({ triedAt: null });
     },
     linkSentTo: async (email) => {
       const [newest] = await app.world.mail.list(email, 1);

@@ -1,4 +1,4 @@
-import type { standing } from '#core/bookings/standing';
+import type { bookingState } from '#core/bookings/bookingState';
 import { accounts } from '#core/books/journal/entry';
 import { minor, sum, zero } from '#core/money/minor';
 import { payments } from '#world/cardNetwork/tables';
@@ -14,7 +14,7 @@ import type { Database } from '#server/database/database';
 export async function moneyAgrees(
   app: { readonly deps: { readonly db: Database } },
   ids: readonly string[],
-  stands: (id: string) => Promise<ReturnType<typeof standing>>,
+  stands: (id: string) => Promise<ReturnType<typeof bookingState>>,
 ): Promise<void> {
   for (const id of ids) {
     const { ledger, position, onTheWay, agreed } = await stands(id);

@@ -1,5 +1,5 @@
 import { factsThatCount } from '#core/bookings/factsThatCount';
-import { standing } from '#core/bookings/standing';
+import { bookingState } from '#core/bookings/bookingState';
 import type { Minor } from '#core/money/minor';
 import type { Terms } from '#core/terms/terms';
 import { dealOf } from '#server/bookings/dealOf';
@@ -22,7 +22,7 @@ export async function bookingOf(app: Installation, about: About = {}, rules: Ter
   const load = async () => (await readBooking(app.deps.db, id))!;
   const stands = async () => {
     const { booking, facts } = await load();
-    return { ...standing(agreedOf(booking), facts, app.world.clock.now()), facts };
+    return { ...bookingState(agreedOf(booking), facts, app.world.clock.now()), facts };
   };
   const linkTo = async (): Promise<string> => {
     const copied = await app.copyLink({ bookingId: id, requestKey: randomUUID() });

@@ -105,9 +105,9 @@ export function acceptance(
   link: string,
   { choice = presetChoice(page.offer), ...over }: Partial<AcceptQuote> = {},
 ): AcceptQuote & { origin: string } {
-  const standing = standingOfOffer(page.offer, choice, page.now);
-  if (!standing.ok) throw new Error(standing.refusal.code);
-  const { agreed, position } = standing.value;
+  const bookingState = standingOfOffer(page.offer, choice, page.now);
+  if (!bookingState.ok) throw new Error(bookingState.refusal.code);
+  const { agreed, position } = bookingState.value;
   return {
     link,
     attempt: randomUUID(),

@@ -2,7 +2,7 @@ import { stateLines } from '#cli/bookingLines';
 import type { Deal } from '#core/bookings/deal';
 import type { Fact } from '#core/bookings/facts';
 import { type Agreed } from '#core/bookings/agreed';
-import { standing, type Standing } from '#core/bookings/standing';
+import { bookingState, type BookingState } from '#core/bookings/bookingState';
 import type { Instant } from '#core/calendar/instant';
 import type { WallTime } from '#core/calendar/wallTime';
 import { withFact, emptyLedger } from '#core/bookings/ledger';
@@ -258,11 +258,11 @@ const money = (amount: number): string => (amount / 100).toFixed(2);
 const moment = (instant: string | null): string => (instant ? instant.slice(5, 16).replace('T', ' ') : 'open');
 
 /** The standing of a booking as a story tells it: state, parts, hold, decisions, agenda, strip. */
-export const told = (current: Standing, facts: readonly Fact[]): string[] =>
+export const told = (current: BookingState, facts: readonly Fact[]): string[] =>
   stateLines(current, facts, { money, moment });
 
 /** What the client reads of it. */
-export const read = (current: Standing): string[] => [
+export const read = (current: BookingState): string[] => [
   ...clientSteps(current).map(
     ({ mark, when, what, note, amount }) => `${mark} | ${when} | ${what}${note ? ` (${note})` : ''} | ${money(amount)}`,
   ),
@@ -282,5 +282,5 @@ export function booked(facts: readonly Fact[]): string[] {
   });
 }
 
-export const standingOf = (facts: readonly Fact[], when: string, agreed: Agreed = rentalAgreed): Standing =>
-  standing(agreed, facts, at(when));
+export const standingOf = (facts: readonly Fact[], when: string, agreed: Agreed = rentalAgreed): BookingState =>
+  bookingState(agreed, facts, at(when));

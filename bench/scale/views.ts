@@ -15,7 +15,12 @@ const day = (text: string): PlainDate => text as PlainDate;
 const span = (from: string, to: string) => ({ from: day(from), to: day(to), search: '', stage: 'all' as const });
 
 /** What an owner looks at, by the name that the table gives it. */
-export const views = ({ queries, books, creditView, free }: StoryApp): Readonly<Record<string, () => Promise<unknown>>> => ({
+export const views = ({
+  queries,
+  books,
+  creditView,
+  free,
+}: StoryApp): Readonly<Record<string, () => Promise<unknown>>> => ({
   'frame of every page': () => queries.shell({ name: '', email: '' }, true),
   Today: () => queries.today(),
   'Bookings, first page': () => queries.bookings(list({})),
@@ -37,7 +42,7 @@ export const views = ({ queries, books, creditView, free }: StoryApp): Readonly<
   'A booking': () => queries.booking('B-0047'),
   Messages: () => queries.messages(),
   Disputes: () => queries.disputes(),
-  'What did not go through': () => queries.notThrough(),
+  'What did not go through': () => queries.failures(),
   'Quotes, all': () => queries.quotes({ search: '', state: 'all' }),
   'Quotes, a search': () => queries.quotes({ search: 'dobson', state: 'all' }),
   Quotes: () => queries.quotes({ search: '', state: 'open' }),

@@ -1,7 +1,7 @@
-import { wantedErrands } from '#core/jobs/wantedErrands';
+import { wantedJobs } from '#core/jobs/wantedJobs';
 import { decisionsOf } from '#core/bookings/decisions';
 import type { Fact } from '#core/bookings/facts';
-import type { Standing } from '#core/bookings/standing';
+import type { BookingState } from '#core/bookings/bookingState';
 import { stripOf } from '#core/bookings/strip';
 import type { Minor } from '#core/money/minor';
 
@@ -12,7 +12,7 @@ export type Written = {
 };
 
 /** A booking as its facts make it, a line each: state, parts (`-`), hold (`=`), decisions (`!`), jobs that follow (`>`), strip (`#`). */
-export function stateLines(current: Standing, facts: readonly Fact[], { money, moment }: Written): string[] {
+export function stateLines(current: BookingState, facts: readonly Fact[], { money, moment }: Written): string[] {
   const { stage, position, parts, hold } = current;
   const { segments, hold: drawn, total } = stripOf(current);
   return [
@@ -31,7 +31,7 @@ export function stateLines(current: Standing, facts: readonly Fact[], { money, m
         ]
       : []),
     ...decisionsOf(current).map((decision) => `! ${decision.kind} ${money(decision.amount)} by ${moment(decision.by)}`),
-    ...wantedErrands(current, facts)
+    ...wantedJobs(current, facts)
       .map(
         (errand) =>
           `> ${moment(errand.at)} ${errand.kind}${'occasion' in errand ? ` ${errand.occasion}` : ''} [${errand.key}]`,

@@ -1,7 +1,7 @@
 import { stateLines } from '#cli/bookingLines';
 import { wrong } from '#cli/wrong';
 import type { App } from '#compose';
-import { standing } from '#core/bookings/standing';
+import { bookingState } from '#core/bookings/bookingState';
 import { formatMoney } from '#core/money/formatMoney';
 import { minor } from '#core/money/minor';
 import { agreedOf } from '#server/bookings/lockBooking';
@@ -33,7 +33,7 @@ export async function explain(
     ...facts.map(({ at, kind, actor, ...rest }) => `${at} ${kind} by ${actor.kind} ${JSON.stringify(rest)}`),
     '',
     'State, parts (-), hold (=), decisions (!), jobs that follow from it (>), strip (#)',
-    ...stateLines(standing(agreedOf(booking), facts, now), facts, { money, moment }),
+    ...stateLines(bookingState(agreedOf(booking), facts, now), facts, { money, moment }),
     '',
     'Jobs',
     ...jobs.map(({ at, kind, key, state, tries, error }) => {

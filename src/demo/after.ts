@@ -117,10 +117,10 @@ const objects =
   };
 
 const back: Own = async (app, bookingId) => {
-  expectOk(await app.broughtBack({ bookingId, moment: null }));
+  expectOk(await app.markReturned({ bookingId, moment: null }));
 };
 const missing: Own = async (app, bookingId) => {
-  expectOk(await app.notBack({ bookingId }));
+  expectOk(await app.markMissing({ bookingId }));
 };
 const courtesy =
   (amount: Minor, reason: string): Own =>

@@ -283,13 +283,13 @@ export function stepsOfQuote(app: StoryApp, { at, template, over, then }: Story,
         const page = await app.queries.quotePage(link);
         if (!('offer' in page)) throw new Error('no page');
         const choice = { ...presetChoice(page.offer), 'soup-supper': 20 };
-        const standing = standingOfOffer(page.offer, choice, page.now);
-        if (!standing.ok) throw new Error(standing.refusal.code);
+        const bookingState = standingOfOffer(page.offer, choice, page.now);
+        if (!bookingState.ok) throw new Error(bookingState.refusal.code);
         const seen = {
           digest: page.digest,
           at: page.now,
-          total: standing.value.agreed.total,
-          dueNow: standing.value.position.dueNow,
+          total: bookingState.value.agreed.total,
+          dueNow: bookingState.value.position.dueNow,
         };
         const filled = { clouds: 'we hold a talk indoors instead' };
         const about = { link, attempt: `demo-${index}-accept`, seen, choice, filled, origin: '203.0.113.24' };

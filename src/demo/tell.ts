@@ -1,6 +1,6 @@
 import type { StoryApp } from '#demo/asThemselves';
 import { factsThatCount } from '#core/bookings/factsThatCount';
-import { standing } from '#core/bookings/standing';
+import { bookingState } from '#core/bookings/bookingState';
 import { addDays } from '#core/calendar/days';
 import type { Instant } from '#core/calendar/instant';
 import { dateOf, timeOf, type WallTime, wallTime } from '#core/calendar/wallTime';
@@ -102,7 +102,7 @@ async function happen(app: StoryApp, bookingId: string, happening: Happening, ke
     return result.value;
   };
   const loaded = (await readBooking(app.deps.db, bookingId))!;
-  const current = standing(agreedOf(loaded.booking), loaded.facts, app.world.clock.now());
+  const current = bookingState(agreedOf(loaded.booking), loaded.facts, app.world.clock.now());
   switch (happening.do) {
     case 'pay':
     case 'giveCard': {

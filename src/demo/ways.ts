@@ -27,7 +27,7 @@ export async function furnishWays(app: StoryApp): Promise<void> {
     const made = await app.finishConnecting({ state, code: await app.world.agree(connection) });
     if (!made.ok) throw new Error(made.refusal.code);
   }
-  await app.saveWays({
+  await app.savePaymentMethods({
     ways: { hidden: ['reader', 'cheque', 'cash'], online: await accountOf(app, 'tarn', 'EUR') },
     transferTo: '',
   });

@@ -1,11 +1,11 @@
-const lazy: (() => Promise<unknown>)[] = [];
+const modules: (() => Promise<unknown>)[] = [];
 /** Everything that is loaded as it is first wanted, to be loaded before that. */
-export const lazyModules = (): readonly (() => Promise<unknown>)[] => lazy;
+export const lazyModules = (): readonly (() => Promise<unknown>)[] => modules;
 
 /** A module of that kind: nothing but its loading happens. */
 export function lazyModule<T>(load: () => Promise<T>): () => Promise<T> {
-  const wanted = onceWanted(load);
-  lazy.push(wanted);
+  const wanted = lazy(load);
+  modules.push(wanted);
   return wanted;
 }
 
@@ -13,7 +13,7 @@ export function lazyModule<T>(load: () => Promise<T>): () => Promise<T> {
  * What is loaded when it is first wanted, and once: a module that is imported again is looked for again, which takes
  * milliseconds where a loader has a say in it. What could not be loaded is tried again with the next who wants it.
  */
-export function onceWanted<T>(load: () => Promise<T>): () => Promise<T> {
+export function lazy<T>(load: () => Promise<T>): () => Promise<T> {
   let loaded: Promise<T> | undefined;
   return () =>
     (loaded ??= load().catch((error: unknown) => {

@@ -104,7 +104,7 @@ export const clientRecipes: Recipes = {
   },
   '/api/client/request/[link]': async (house) => give({ link: (await house.request()).link }),
   '/api/client/free': async (house) =>
-    give({ service: 'dobsonian', from: house.date(1), to: house.date(30), count: 1, start: undefined }),
+    give({ service: 'binoculars', from: house.date(1), to: house.date(30), count: 1, start: undefined }),
   '/api/client/checkout': async (house) => give({ ...(await rightCart(house)), proof: undefined }),
   '/api/client/voucher': async () => give({ amount: 50_00, to: null, sendOn: null }),
   '/api/client/checkout/alive': async (house) => give({ key: await checkout(house) }),

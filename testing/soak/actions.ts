@@ -1,6 +1,6 @@
 import type { Agreed } from '#core/bookings/agreed';
 import type { Fact, FactOf } from '#core/bookings/facts';
-import { payable, standing } from '#core/bookings/standing';
+import { payable, bookingState } from '#core/bookings/bookingState';
 import type { Instant } from '#core/calendar/instant';
 import type { PriceInput } from '#core/price/price';
 import type { CardBehaviour } from '#world/cardNetwork/testCards';
@@ -117,7 +117,7 @@ export async function something(
     const card = await outside.token(typed, way.view);
     const view = await outside.read<Viewed>(`/api/booking/${number}`);
     if (card === null || !view) return null;
-    const current = standing(view.agreed, view.facts, now as Instant);
+    const current = bookingState(view.agreed, view.facts, now as Instant);
     const amount = payable(current).dueNow || current.position.outstanding;
     if (amount <= 0) return null;
     return {

@@ -1,12 +1,12 @@
 import type { App } from '#compose';
 import type { Fact } from '#core/bookings/facts';
-import { standing } from '#core/bookings/standing';
+import { bookingState } from '#core/bookings/bookingState';
 import { accounts } from '#core/books/journal/entry';
 import { agreedOf, readBooking } from '#server/bookings/lockBooking';
 import { readConfig } from '#server/config';
 import { rowsOf } from '#server/database/database';
 import { bookings } from '#server/database/schema/bookings';
-import { errands, messages } from '#server/database/schema/work';
+import { jobs, messages } from '#server/database/schema/work';
 import { hledgerJournal } from '#server/formats/hledger';
 import { verify } from '#server/verify/verify';
 import { eq, sql } from 'drizzle-orm';
@@ -92,7 +92,7 @@ async function settled(app: App): Promise<void> {
   await app.recover(0);
   for (let round = 0; round < 3; round++) {
     await app.deps.db.update(messages).set({ triedAt: null, pause: 0 }).where(eq(messages.state, 'outgoing'));
-    await app.deps.db.update(errands).set({ triedAt: null, pause: 0 }).where(eq(errands.state, 'waiting'));
+    await app.deps.db.update(jobs).set({ triedAt: null, pause: 0 }).where(eq(jobs.state, 'waiting'));
     await app.settle();
     await app.lettersOut();
     await app.recover(0);
@@ -129,7 +129,7 @@ export async function differences(
       all.map(({ id }) => id),
       async (id) => {
         const { booking, facts } = (await readBooking(db, id))!;
-        return standing(agreedOf(booking), facts, app.world.clock.now());
+        return bookingState(agreedOf(booking), facts, app.world.clock.now());
       },
     ).catch((error: Error) => {
       const about = all.find(({ id }) => error.message.includes(id));
@@ -141,7 +141,7 @@ export async function differences(
     for await (const piece of hledgerJournal(db)) journal += piece;
     const checked = spawnSync('hledger', ['-f-', 'check', '--strict'], { input: journal, encoding: 'utf8' });
     if (checked.status !== 0) found.push(`hledger: ${checked.stderr}`);
-    const { waiting } = await app.queries.notThrough();
+    const { waiting } = await app.queries.failures();
     if (found.length > 0) found.push(`not through: ${JSON.stringify(waiting)}`, await newsThatDiffers(app));
     return { found, counts: await countsOf(app), left: waiting.length };
   });

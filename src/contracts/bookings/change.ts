@@ -38,10 +38,10 @@ export const ChangeBooking = z
   });
 export type ChangeBooking = z.infer<typeof ChangeBooking>;
 
-export const GiveUp = z.strictObject({
+export const WriteOff = z.strictObject({
   bookingId: z.string().min(1).max(64),
   amount: Money.refine((value) => value > 0, 'a sum above zero'),
   /** What had been given up before. */
   seen: Money,
 });
-export type GiveUp = z.infer<typeof GiveUp>;
+export type WriteOff = z.infer<typeof WriteOff>;

@@ -7,7 +7,7 @@ import type { Recorded } from '#core/people/actor';
 import type { People } from '#core/wording/actorWords';
 import type { QuoteLine } from '#contracts/quotes/views';
 import type { ServiceLine, TaxLine } from '#contracts/catalogue/serviceViews';
-import type { ErrandKind, Occasion } from '#core/jobs/wantedErrands';
+import type { JobKind, Occasion } from '#core/jobs/wantedJobs';
 import type { Decision } from '#core/bookings/decisions';
 import type { Fact } from '#core/bookings/facts';
 import type { Agreed } from '#core/bookings/agreed';
@@ -81,7 +81,7 @@ export type HorizonCover = {
 };
 export type Doing = {
   readonly at: Instant;
-  readonly kind: ErrandKind | 'received' | 'refused' | 'returned';
+  readonly kind: JobKind | 'received' | 'refused' | 'returned';
   readonly occasion: Occasion | null;
   readonly client: string;
   readonly bookingNumber: string;
@@ -104,7 +104,7 @@ export type TodayView = {
   readonly did: readonly Doing[];
   readonly next: readonly Doing[];
   /** What does not get through, and how much of it money waits on. */
-  readonly notThrough: { readonly count: number; readonly money: number };
+  readonly failures: { readonly count: number; readonly money: number };
   /** What should have been invoiced and could not: something is missing. */
   readonly unissued: readonly DocumentHeld[];
   /** Payment requests that are still open after their day. */
@@ -164,7 +164,7 @@ export type SentMessage = {
 };
 export type PlannedErrand = {
   readonly at: Instant;
-  readonly kind: ErrandKind;
+  readonly kind: JobKind;
   readonly occasion: Occasion | null;
   readonly part: number | null;
 };

@@ -53,8 +53,8 @@ export const AnswerClaim = z
 export type AnswerClaim = z.infer<typeof AnswerClaim>;
 
 /** It came back: now, or at a time of the business's clocks that has passed. */
-export const BroughtBack = z.strictObject({ bookingId: Id, moment: Wall.nullable() });
-export type BroughtBack = z.infer<typeof BroughtBack>;
+export const MarkReturned = z.strictObject({ bookingId: Id, moment: Wall.nullable() });
+export type MarkReturned = z.infer<typeof MarkReturned>;
 
 export const OnlyBooking = z.strictObject({ bookingId: Id });
 export type OnlyBooking = z.infer<typeof OnlyBooking>;
@@ -69,12 +69,12 @@ export const GiveCourtesy = z.strictObject({
 });
 export type GiveCourtesy = z.infer<typeof GiveCourtesy>;
 
-export const PutRight = z.strictObject({
+export const ReversePayment = z.strictObject({
   bookingId: Id,
   receiptId: z.string().min(1).max(128),
   reason: z.string().trim().min(1, 'say what was wrong').max(500, 'at most 500 letters'),
 });
-export type PutRight = z.infer<typeof PutRight>;
+export type ReversePayment = z.infer<typeof ReversePayment>;
 
 /** A hold by hand, until the end of that day: of the card on file, or of one at the counter. */
 export const PutHold = z.strictObject({
@@ -89,8 +89,8 @@ export type PutHold = z.infer<typeof PutHold>;
 /** What a decision about money would do is computed and told before it is taken. */
 export const ForeseeCourtesy = GiveCourtesy.omit({ requestKey: true, reason: true });
 export type ForeseeCourtesy = z.infer<typeof ForeseeCourtesy>;
-export const ForeseePutRight = PutRight.omit({ reason: true });
-export type ForeseePutRight = z.infer<typeof ForeseePutRight>;
+export const ForeseeReversal = ReversePayment.omit({ reason: true });
+export type ForeseeReversal = z.infer<typeof ForeseeReversal>;
 /** The client agrees anew to what their card is to pay and hold; their bank may ask them to confirm. */
 export const AgreeAnew = z.strictObject({ link: Token, attempt: RequestKey });
 export type AgreeAnew = z.infer<typeof AgreeAnew>;
@@ -103,5 +103,5 @@ export const AnswerDispute = z.strictObject({
   pictures: z.array(Id).max(20, 'at most 20 pictures'),
 });
 export type AnswerDispute = z.infer<typeof AnswerDispute>;
-export const GiveInDispute = z.strictObject({ dispute: Id, requestKey: RequestKey });
-export type GiveInDispute = z.infer<typeof GiveInDispute>;
+export const ConcedeDispute = z.strictObject({ dispute: Id, requestKey: RequestKey });
+export type ConcedeDispute = z.infer<typeof ConcedeDispute>;

@@ -8,20 +8,20 @@ import { z } from 'zod';
  * What may not get through: a letter, an errand of the agenda, what a processor is asked for a booking or for a payment
  * request, an answer to a dispute, an event of a processor, the renewal of an access.
  */
-export const throughKinds = ['letter', 'errand', 'call', 'requestCall', 'answer', 'event', 'renewal'] as const;
-export type ThroughKind = (typeof throughKinds)[number];
+export const failureKinds = ['letter', 'errand', 'call', 'requestCall', 'answer', 'event', 'renewal'] as const;
+export type FailureKind = (typeof failureKinds)[number];
 
-const which = { kind: z.enum(throughKinds), id: z.string().min(1).max(200) };
-export const TryThrough = z.strictObject(which);
-export type TryThrough = z.infer<typeof TryThrough>;
-export const GiveUpOn = z.strictObject({
+const which = { kind: z.enum(failureKinds), id: z.string().min(1).max(200) };
+export const RetryFailure = z.strictObject(which);
+export type RetryFailure = z.infer<typeof RetryFailure>;
+export const DropFailure = z.strictObject({
   ...which,
   reason: z.string().trim().min(1, 'say why').max(500, 'at most 500 letters'),
 });
-export type GiveUpOn = z.infer<typeof GiveUpOn>;
+export type DropFailure = z.infer<typeof DropFailure>;
 
-export type NotThrough = {
-  readonly kind: ThroughKind;
+export type Failure = {
+  readonly kind: FailureKind;
   readonly id: string;
   /** An occasion, a kind of errand, what is asked, a type of event, or an account: by its kind. */
   readonly what: string;
@@ -40,10 +40,10 @@ export type NotThrough = {
   readonly again: boolean;
   readonly givenUp: { readonly at: Instant; readonly reason: string; readonly actor: Actor } | null;
 };
-export type NotThroughView = {
+export type FailuresView = {
   /** Where money waits first, then the oldest. */
-  readonly waiting: readonly NotThrough[];
+  readonly waiting: readonly Failure[];
   /** The newest of what was given up. */
-  readonly givenUp: readonly NotThrough[];
+  readonly givenUp: readonly Failure[];
   readonly people: People;
 };

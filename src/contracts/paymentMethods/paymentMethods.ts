@@ -10,12 +10,12 @@ export const Shown = z.strictObject({
   online: Id.nullable(),
 });
 
-export const SaveWays = z.strictObject({
+export const SavePaymentMethods = z.strictObject({
   ways: Shown,
   /** Where transfers go to, as clients read it. */
   transferTo: z.string().trim().max(500, 'at most 500 letters'),
 });
-export type SaveWays = z.infer<typeof SaveWays>;
+export type SavePaymentMethods = z.infer<typeof SavePaymentMethods>;
 
 export const Connect = z.strictObject({
   provider: Id,

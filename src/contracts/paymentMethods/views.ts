@@ -51,7 +51,7 @@ export type ProviderLine = {
   readonly fee: { readonly percent: Decimal; readonly fixed: Minor };
   readonly currencies: readonly string[];
 };
-export type WaysView = {
+export type PaymentMethodsView = {
   readonly ways: WaysShown;
   readonly transferTo: string;
   readonly accounts: readonly AccountLine[];

@@ -1,5 +1,5 @@
-import { AnswerDispute, GiveInDispute } from '#contracts/claims/after';
-import { answerDispute, disputeView, disputesView, giveInDispute } from '#contracts/routes/disputes';
+import { AnswerDispute, ConcedeDispute } from '#contracts/claims/after';
+import { answerDispute, disputeView, disputesView, concedeDispute } from '#contracts/routes/disputes';
 import { served } from '#contracts/routes/served';
 import { z } from 'zod';
 
@@ -12,4 +12,4 @@ export const disputeViewServed = served(disputeView, {
 
 export const disputesViewServed = served(disputesView, { in: z.object({}), right: 'bookings:see' });
 
-export const giveInDisputeServed = served(giveInDispute, { in: GiveInDispute, right: 'money:give back' });
+export const concedeDisputeServed = served(concedeDispute, { in: ConcedeDispute, right: 'money:give back' });

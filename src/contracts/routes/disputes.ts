@@ -1,4 +1,4 @@
-import type { AnswerDispute, GiveInDispute } from '#contracts/claims/after';
+import type { AnswerDispute, ConcedeDispute } from '#contracts/claims/after';
 import type { DisputeRow, DisputeView } from '#contracts/claims/afterViews';
 import { route, view } from '#contracts/routes/route';
 import type { z } from 'zod';
@@ -13,8 +13,8 @@ export const disputeView = view<{ readonly id: string }, DisputeView>('/api/disp
 
 export const disputesView = view<object, { readonly disputes: readonly DisputeRow[] }>('/api/disputes');
 
-export const giveInDispute = route<
-  z.input<typeof GiveInDispute>,
+export const concedeDispute = route<
+  z.input<typeof ConcedeDispute>,
   null,
   'dispute_unknown' | 'dispute_over' | 'answered_before' | 'too_late' | 'picture_unknown'
 >('/api/disputes/give-in');

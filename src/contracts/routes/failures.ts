@@ -1,13 +1,13 @@
-import type { GiveUpOn, NotThroughView, TryThrough } from '#contracts/failures/failures';
+import type { DropFailure, FailuresView, RetryFailure } from '#contracts/failures/failures';
 import { route, view } from '#contracts/routes/route';
 import type { z } from 'zod';
 
-export const giveUpOn = route<z.input<typeof GiveUpOn>, null, 'nothing_waits'>('/api/failures/give-up');
+export const dropFailure = route<z.input<typeof DropFailure>, null, 'nothing_waits'>('/api/failures/give-up');
 
-export const notThroughView = view<object, NotThroughView>('/api/failures');
+export const failuresView = view<object, FailuresView>('/api/failures');
 
-export const tryThrough = route<
-  z.input<typeof TryThrough>,
+export const retryFailure = route<
+  z.input<typeof RetryFailure>,
   { readonly state: 'through' | 'waits' | 'begun' },
   'nothing_waits'
 >('/api/failures/try');

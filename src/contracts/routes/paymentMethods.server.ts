@@ -3,15 +3,15 @@ import {
   Connect,
   FinishConnecting,
   OnAccount,
-  SaveWays,
+  SavePaymentMethods,
 } from '#contracts/paymentMethods/paymentMethods';
 import {
   chooseAccount,
   connect,
   disconnect,
   finishConnecting,
-  saveWays,
-  waysView,
+  savePaymentMethods,
+  paymentMethodsView,
 } from '#contracts/routes/paymentMethods';
 import { served, sizes } from '#contracts/routes/served';
 import { z } from 'zod';
@@ -33,10 +33,10 @@ export const finishConnectingServed = served(finishConnecting, {
   right: 'accounts:connect',
 });
 
-export const saveWaysServed = served(saveWays, {
-  in: SaveWays,
+export const savePaymentMethodsServed = served(savePaymentMethods, {
+  in: SavePaymentMethods,
   right: 'accounts:connect',
   limits: { bytes: sizes.document },
 });
 
-export const waysViewServed = served(waysView, { in: z.object({}), right: 'business:see' });
+export const paymentMethodsViewServed = served(paymentMethodsView, { in: z.object({}), right: 'business:see' });

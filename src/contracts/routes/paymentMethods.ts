@@ -3,9 +3,9 @@ import type {
   Connect,
   FinishConnecting,
   OnAccount,
-  SaveWays,
+  SavePaymentMethods,
 } from '#contracts/paymentMethods/paymentMethods';
-import type { WaysView } from '#contracts/paymentMethods/views';
+import type { PaymentMethodsView } from '#contracts/paymentMethods/views';
 import { route, view } from '#contracts/routes/route';
 import type { z } from 'zod';
 
@@ -31,6 +31,8 @@ export const finishConnecting = route<
   'connection_unknown' | 'connection_refused'
 >('/api/ways/finish-connecting');
 
-export const saveWays = route<z.input<typeof SaveWays>, null, 'account_not_found' | 'proof_needed'>('/api/ways/save');
+export const savePaymentMethods = route<z.input<typeof SavePaymentMethods>, null, 'account_not_found' | 'proof_needed'>(
+  '/api/ways/save',
+);
 
-export const waysView = view<object, WaysView>('/api/ways');
+export const paymentMethodsView = view<object, PaymentMethodsView>('/api/ways');

@@ -1,25 +1,25 @@
-import { GiveUp } from '#contracts/bookings/change';
+import { WriteOff } from '#contracts/bookings/change';
 import { OnBooking, RecordPayment, StopAtCounter, TakeAtCounter } from '#contracts/bookings/owner';
-import { ForeseePutRight, PutRight } from '#contracts/claims/after';
+import { ForeseeReversal, ReversePayment } from '#contracts/claims/after';
 import {
-  askNow,
+  requestNow,
   chargeNow,
-  foreseePutRight,
-  giveUp,
-  putRight,
+  foreseeReversal,
+  writeOff,
+  reversePayment,
   recordPayment,
   stopAtCounter,
   takeAtCounter,
 } from '#contracts/routes/payments';
 import { served } from '#contracts/routes/served';
 
-export const giveUpServed = served(giveUp, { in: GiveUp, right: 'money:give back' });
+export const writeOffServed = served(writeOff, { in: WriteOff, right: 'money:give back' });
 
-export const foreseePutRightServed = served(foreseePutRight, { in: ForeseePutRight, right: 'money:give back' });
+export const foreseeReversalServed = served(foreseeReversal, { in: ForeseeReversal, right: 'money:give back' });
 
-export const putRightServed = served(putRight, { in: PutRight, right: 'money:give back' });
+export const reversePaymentServed = served(reversePayment, { in: ReversePayment, right: 'money:give back' });
 
-export const askNowServed = served(askNow, { in: OnBooking, right: 'money:take' });
+export const requestNowServed = served(requestNow, { in: OnBooking, right: 'money:take' });
 
 export const chargeNowServed = served(chargeNow, { in: OnBooking, right: 'money:take' });
 

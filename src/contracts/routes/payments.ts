@@ -1,32 +1,32 @@
-import type { GiveUp } from '#contracts/bookings/change';
+import type { WriteOff } from '#contracts/bookings/change';
 import type { OnBooking, RecordPayment, StopAtCounter, TakeAtCounter } from '#contracts/bookings/owner';
-import type { ForeseePutRight, PutRight } from '#contracts/claims/after';
+import type { ForeseeReversal, ReversePayment } from '#contracts/claims/after';
 import type { Foreseen } from '#contracts/claims/afterViews';
 import type { PayOutcome } from '#contracts/payments/payOutcome';
 import { route } from '#contracts/routes/route';
-import type { Occasion } from '#core/jobs/wantedErrands';
+import type { Occasion } from '#core/jobs/wantedJobs';
 import type { Minor } from '#core/money/minor';
 import type { z } from 'zod';
 
-export const giveUp = route<
-  z.input<typeof GiveUp>,
+export const writeOff = route<
+  z.input<typeof WriteOff>,
   { readonly outstanding: Minor },
   'booking_not_found' | 'position_changed' | 'payment_under_way' | 'not_over_yet' | 'above_outstanding'
 >('/api/bookings/give-up');
 
-export const foreseePutRight = route<
-  z.input<typeof ForeseePutRight>,
+export const foreseeReversal = route<
+  z.input<typeof ForeseeReversal>,
   Foreseen,
   'booking_not_found' | 'receipt_unknown' | 'given_back_already' | 'not_by_hand'
 >('/api/closing/foresee-put-right');
 
-export const putRight = route<
-  z.input<typeof PutRight>,
+export const reversePayment = route<
+  z.input<typeof ReversePayment>,
   null,
   'booking_not_found' | 'receipt_unknown' | 'given_back_already' | 'not_by_hand'
 >('/api/closing/put-right');
 
-export const askNow = route<
+export const requestNow = route<
   z.input<typeof OnBooking>,
   { readonly subject: Occasion; readonly messageId: string },
   'booking_not_found' | 'nothing_due' | 'message_is_off'

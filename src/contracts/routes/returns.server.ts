@@ -1,7 +1,7 @@
-import { BroughtBack, OnlyBooking } from '#contracts/claims/after';
-import { broughtBack, notBack } from '#contracts/routes/returns';
+import { MarkReturned, OnlyBooking } from '#contracts/claims/after';
+import { markReturned, markMissing } from '#contracts/routes/returns';
 import { served } from '#contracts/routes/served';
 
-export const broughtBackServed = served(broughtBack, { in: BroughtBack, right: 'bookings:change' });
+export const markReturnedServed = served(markReturned, { in: MarkReturned, right: 'bookings:change' });
 
-export const notBackServed = served(notBack, { in: OnlyBooking, right: 'bookings:change' });
+export const markMissingServed = served(markMissing, { in: OnlyBooking, right: 'bookings:change' });

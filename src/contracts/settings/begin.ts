@@ -2,7 +2,7 @@ import { Money, Wall, WholeNumber } from '#contracts/core/parts';
 import { HoursIn } from '#contracts/places/places';
 import type { BusinessFace } from '#contracts/quotes/views';
 import type { ServicesView } from '#contracts/catalogue/serviceViews';
-import type { WaysView } from '#contracts/paymentMethods/views';
+import type { PaymentMethodsView } from '#contracts/paymentMethods/views';
 import { beginSteps, type BeginStep, type StepState } from '#core/settings/steps';
 import type { BookingStage } from '#core/bookings/stage';
 import type { Terms } from '#core/terms/terms';
@@ -47,7 +47,7 @@ export type BeginView = {
   readonly serviceId: string | null;
   readonly services: ServicesView;
   readonly terms: readonly { readonly id: string; readonly name: string; readonly rules: Terms }[];
-  readonly ways: WaysView;
+  readonly ways: PaymentMethodsView;
   readonly face: BusinessFace;
   /** The newest booking, where one has been tried. */
   readonly tried: { readonly number: string; readonly stage: BookingStage } | null;

@@ -1,7 +1,7 @@
 import { EmailAddress } from '#contracts/fields/emailAddress';
 import { contrastOnWhite } from '#contracts/fields/colour';
 import { Money, WholeNumber } from '#contracts/core/parts';
-import { tellings, type Telling } from '#core/messages/notified';
+import { notifications, type Notification } from '#core/messages/notified';
 import { z } from 'zod';
 
 const File = z.string().min(1).max(64);
@@ -57,7 +57,7 @@ export const SaveStyle = z.strictObject({
 });
 export type SaveStyle = z.infer<typeof SaveStyle>;
 
-const Telling = z.enum(Object.keys(tellings) as [Telling, ...Telling[]]);
+const Notification = z.enum(Object.keys(notifications) as [Notification, ...Notification[]]);
 
 /** Who is told of what happens, each address once. */
 export const SaveTold = z.strictObject({
@@ -66,7 +66,7 @@ export const SaveTold = z.strictObject({
       z.strictObject({
         name: z.string().trim().min(1, 'a name is needed').max(120),
         email: EmailAddress,
-        of: z.array(Telling).max(20),
+        of: z.array(Notification).max(20),
       }),
     )
     .max(20, 'at most 20 people')

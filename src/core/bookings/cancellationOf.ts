@@ -1,6 +1,6 @@
 import { givenBackOver } from '#core/courtesies/courtesy';
 import type { FactOf } from '#core/bookings/facts';
-import type { Standing } from '#core/bookings/standing';
+import type { BookingState } from '#core/bookings/bookingState';
 import type { Instant } from '#core/calendar/instant';
 import { wallOfInstant } from '#core/calendar/zoned';
 import { cancel, type Cancellation, type CancelInput, type CancelRule } from '#core/cancellation/cancel';
@@ -23,7 +23,7 @@ function withdrawn({ keep, refund, owed }: Cancellation, part: Minor): Omit<Book
 }
 
 /** What of a cancellation the card of the hold may pay: no more than its holder agreed to, where that was said. */
-function cancellationAgreed({ holdCard }: Standing['ledger']): Minor {
+function cancellationAgreed({ holdCard }: BookingState['ledger']): Minor {
   const purposes = holdCard?.purposes;
   return purposes ? (purposes.cancellation?.most ?? zero) : minor(Number.MAX_SAFE_INTEGER);
 }
@@ -34,11 +34,11 @@ function cancellationAgreed({ holdCard }: Standing['ledger']): Minor {
  * @param asOf when it was asked for, where that was earlier
  */
 export function cancellationOf(
-  standing: Standing,
+  bookingState: BookingState,
   by: CancelInput['by'],
-  asOf: Instant = standing.asOf,
+  asOf: Instant = bookingState.asOf,
 ): BookingCancellation {
-  const { agreed, ledger, hold, securityInHand } = standing;
+  const { agreed, ledger, hold, securityInHand } = bookingState;
   const { timeZone, start, total, terms } = agreed;
   const receipts = ledger.receipts.map((receipt) => ({ ...receipt }));
   // What is disputed cannot go back a second time.
@@ -89,7 +89,7 @@ export function cancelChoices({
   asOf,
   startAt,
   endAt,
-}: Pick<Standing, 'asOf' | 'startAt' | 'endAt'>): CancelInput['by'][] {
+}: Pick<BookingState, 'asOf' | 'startAt' | 'endAt'>): CancelInput['by'][] {
   if (asOf >= endAt) return ['no_show'];
   return asOf >= startAt ? ['no_show', 'client', 'business'] : ['client', 'business'];
 }

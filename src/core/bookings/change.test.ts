@@ -4,7 +4,7 @@ import { amountsOf, asking, dueDaysOf, movedTo, split, waived } from '#core/book
 import type { Deal } from '#core/bookings/deal';
 import type { Fact } from '#core/bookings/facts';
 import { type Agreed } from '#core/bookings/agreed';
-import { standing } from '#core/bookings/standing';
+import { bookingState } from '#core/bookings/bookingState';
 import type { Decimal } from '#core/money/decimal';
 import { type Minor, minor, sum } from '#core/money/minor';
 import { instalmentAmounts } from '#core/plan/amounts';
@@ -326,7 +326,7 @@ describe('what the client is told of a change', () => {
 describe('paying everything at once', () => {
   const offering = { ...rentalAgreed, terms: { ...rentalTerms, payAllDiscount: '5' as Decimal } };
   const offer = (facts: Fact[], when = '03-01 12:00', on: Agreed = offering) =>
-    payAllOffer(standing(on, facts, at(when)), dealOn(on));
+    payAllOffer(bookingState(on, facts, at(when)), dealOn(on));
   it('takes the discount off the price', () => {
     expect(offer([agreed()])).to.deep.include({ amount: 950_00 });
     expect(offer([agreed()])!.deal).to.deep.include({ total: 950_00, tax: 177_64 });

@@ -4,7 +4,7 @@ import { type Deal, withDeal } from '#core/bookings/deal';
 import type { ChangeReason, Fact, FactOf } from '#core/bookings/facts';
 import { keptPlan } from '#core/bookings/keptPlan';
 import { type Agreed } from '#core/bookings/agreed';
-import { standing, type Standing } from '#core/bookings/standing';
+import { bookingState, type BookingState } from '#core/bookings/bookingState';
 import type { Instant } from '#core/calendar/instant';
 import { refundsNewestFirst } from '#core/cancellation/refunds';
 import { type Minor, minor, sum, zero } from '#core/money/minor';
@@ -18,9 +18,9 @@ export type ChangeRefusal = PlanRefusal | { readonly code: 'booking_over' | 'not
 
 export type Change = {
   readonly fact: FactOf<'changed'>;
-  readonly before: Standing;
+  readonly before: BookingState;
   /** With what is given back taken off its receipts. */
-  readonly after: Standing;
+  readonly after: BookingState;
   /** Received beyond the new total: given back, newest receipt first, or left as the client's credit. */
   readonly credit: Minor;
   readonly refunds: readonly { readonly id: string; readonly amount: Minor }[];
@@ -69,7 +69,7 @@ export function changeOf(input: {
   readonly giveBack: boolean;
 }): Result<Change, ChangeRefusal> {
   const { agreed, facts, now, after } = input;
-  const before = standing(agreed, facts, now);
+  const before = bookingState(agreed, facts, now);
   const { ledger } = before;
   if (ledger.cancelled || ledger.lapsed || ledger.closedOut) return refuse({ code: 'booking_over' });
   if (sameValue(input.before, after)) return refuse({ code: 'nothing_changed' });
@@ -87,7 +87,7 @@ export function changeOf(input: {
   const planned = keptPlan(changed, [...ledger.changes, { ...untold, tells: true }]);
   if (!planned.ok) return planned;
 
-  const told = standing(changed, [...facts, { ...untold, tells: true }], now);
+  const told = bookingState(changed, [...facts, { ...untold, tells: true }], now);
   const fact = { ...untold, tells: tellsClient(before, told, input.before, after) };
   const { credit } = told.position;
   const refunds = input.giveBack ? refundsNewestFirst(givenBackOver(ledger), credit) : [];
@@ -102,11 +102,11 @@ export function changeOf(input: {
       method: method === 'hold' ? 'card' : method,
     };
   });
-  return ok({ fact, before, after: standing(changed, [...facts, fact, ...givenBack], now), credit, refunds });
+  return ok({ fact, before, after: bookingState(changed, [...facts, fact, ...givenBack], now), credit, refunds });
 }
 
 /** What a client pays who settles everything with the first payment, and the deal that this makes; null where not offered. */
-export function payAllOffer(current: Standing, deal: Deal): { readonly deal: Deal; readonly amount: Minor } | null {
+export function payAllOffer(current: BookingState, deal: Deal): { readonly deal: Deal; readonly amount: Minor } | null {
   const percent = current.agreed.terms.payAllDiscount;
   const { received, outstanding, dueNow } = current.position;
   if (!percent || received > 0 || outstanding === 0 || dueNow === outstanding) return null;

@@ -2,7 +2,7 @@ import { emptyAftermath } from '#core/bookings/aftermath';
 import { chargeTries, type Decision, decisionsOf } from '#core/bookings/decisions';
 import { isSecured, stageOf } from '#core/bookings/stage';
 import type { Part } from '#core/bookings/part';
-import type { Standing } from '#core/bookings/standing';
+import type { BookingState } from '#core/bookings/bookingState';
 import { type Strip, stripOf } from '#core/bookings/strip';
 import type { Instant } from '#core/calendar/instant';
 import { expect } from 'chai';
@@ -11,7 +11,7 @@ import { expect } from 'chai';
 const at = (hour: number): Instant =>
   new Date(Date.UTC(2027, 3, 10, hour)).toISOString().replace('.000', '') as Instant;
 type Loose = Record<string, unknown>;
-const ledgerWith = (over: Loose = {}): Standing['ledger'] =>
+const ledgerWith = (over: Loose = {}): BookingState['ledger'] =>
   ({
     kept: null,
     asked: null,
@@ -29,9 +29,9 @@ const ledgerWith = (over: Loose = {}): Standing['ledger'] =>
     authorisations: [],
     after: emptyAftermath,
     ...over,
-  }) as unknown as Standing['ledger'];
+  }) as unknown as BookingState['ledger'];
 /** From 10 to 20 o'clock; looked at from noon on the day before unless said otherwise. */
-const standingWith = ({ ledger, ...over }: Loose & { ledger?: Loose } = {}): Standing =>
+const standingWith = ({ ledger, ...over }: Loose & { ledger?: Loose } = {}): BookingState =>
   ({
     stage: 'secured',
     hold: null,
@@ -44,7 +44,7 @@ const standingWith = ({ ledger, ...over }: Loose & { ledger?: Loose } = {}): Sta
     position: { outstanding: 70_00, credit: 0 },
     ...over,
     ledger: ledgerWith(ledger),
-  }) as unknown as Standing;
+  }) as unknown as BookingState;
 const part = (over: Loose = {}): Part =>
   ({
     name: 'balance',

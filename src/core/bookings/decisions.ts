@@ -2,7 +2,7 @@ import { claimState } from '#core/claims/claims';
 import { lostInDisputes } from '#core/disputes/disputes';
 import type { DisputeFamily } from '#core/claims/said';
 import type { PartOrigin } from '#core/bookings/keptPlan';
-import type { Standing } from '#core/bookings/standing';
+import type { BookingState } from '#core/bookings/bookingState';
 import { addHours, type Instant } from '#core/calendar/instant';
 import { notAgreed } from '#core/consent/purposesOf';
 import { type Minor, minor, sum, zero } from '#core/money/minor';
@@ -64,7 +64,7 @@ const closeOutHours = 48;
 const answerHours = 24;
 
 /** When the card on file is charged again for a part, from the declines on that card since its due moment. */
-export function chargeTries({ ledger, agreed }: Pick<Standing, 'ledger' | 'agreed'>, since: Instant) {
+export function chargeTries({ ledger, agreed }: Pick<BookingState, 'ledger' | 'agreed'>, since: Instant) {
   const declines = ledger.chargeDeclines.filter(
     (decline) => !decline.clientPresent && decline.cardId === ledger.card?.cardId && decline.at >= since,
   );
@@ -75,7 +75,7 @@ export function chargeTries({ ledger, agreed }: Pick<Standing, 'ledger' | 'agree
 }
 
 /** What claims, things that are out and disputes ask of the owner. */
-function afterwards({ ledger, hold, stage, asOf, endAt, agreed }: Standing): Decision[] {
+function afterwards({ ledger, hold, stage, asOf, endAt, agreed }: BookingState): Decision[] {
   const { claims, disputes, notBack } = ledger.after;
   const decisions: Decision[] = [];
   for (const claim of claims) {
@@ -99,33 +99,33 @@ function afterwards({ ledger, hold, stage, asOf, endAt, agreed }: Standing): Dec
 }
 
 /** Whether the close-out is for the owner now: not while a claim waits for its client, or a thing for its way back. */
-const toCloseOut = ({ stage, ledger: { after }, asOf }: Standing): boolean =>
+const toCloseOut = ({ stage, ledger: { after }, asOf }: BookingState): boolean =>
   stage === 'toCloseOut' &&
   !after.notBack &&
   after.claims.every((claim) => !['waits', 'objected'].includes(claimState(claim, asOf)));
 
 /** What this booking asks of the owner now, most urgent first. */
-export function decisionsOf(standing: Standing): Decision[] {
-  const { stage, hold, parts, asOf, ledger, startAt, endAt, securityInHand } = standing;
+export function decisionsOf(bookingState: BookingState): Decision[] {
+  const { stage, hold, parts, asOf, ledger, startAt, endAt, securityInHand } = bookingState;
   const decisions: Decision[] = [];
   if (stage === 'enquiry' && ledger.kept) {
-    const { total } = standing.agreed;
+    const { total } = bookingState.agreed;
     decisions.push({ kind: 'request', by: ledger.kept.until, amount: total, reserved: ledger.paymentHeld !== null });
   }
   const soonest = (moment: Instant): Instant => (moment < startAt && asOf < startAt ? startAt : moment);
 
   if (ledger.asked && !ledger.lapsed && !ledger.closedOut) {
     const { at, what } = ledger.asked;
-    decisions.push({ kind: 'clientAsks', by: addHours(at, answerHours), amount: standing.agreed.total, what });
+    decisions.push({ kind: 'clientAsks', by: addHours(at, answerHours), amount: bookingState.agreed.total, what });
   }
 
   // What is on its way from a bank account is waited for.
   const due = parts.filter((part) => (part.state === 'due' || part.state === 'late') && part.left > part.coming);
   const charged = due.filter(
-    (part) => part.collect === 'charge' && !part.now && chargeTries(standing, part.dueAt!).last,
+    (part) => part.collect === 'charge' && !part.now && chargeTries(bookingState, part.dueAt!).last,
   );
   if (charged.length > 0) {
-    const { last, tries, nextTry } = chargeTries(standing, charged[0]!.dueAt!);
+    const { last, tries, nextTry } = chargeTries(bookingState, charged[0]!.dueAt!);
     const amount = sum(charged.map((part) => part.left));
     decisions.push({ kind: 'cardRefused', by: soonest(last!.at), amount, code: last!.code, tries, nextTry });
   }
@@ -141,7 +141,7 @@ export function decisionsOf(standing: Standing): Decision[] {
     const of = origin === 'plan' ? {} : { origin };
     const lost = ledger.after.disputes.findLast(({ state }) => state === 'lost' || state === 'givenIn');
     // It was paid in time, and has been owed again since then alone.
-    const since = lost && standing.position.outstanding <= lostInDisputes(ledger.after.disputes);
+    const since = lost && bookingState.position.outstanding <= lostInDisputes(ledger.after.disputes);
     if (since) decisions.push({ kind: 'late', by: lost.decidedAt!, amount, name, lost: true });
     else decisions.push({ kind: 'late', by: soonest(dueAt!), amount, name, ...of });
   }
@@ -151,17 +151,17 @@ export function decisionsOf(standing: Standing): Decision[] {
     const { gap, amount, refusal } = hold;
     decisions.push({ kind: 'coverGap', by: gap.from, amount, ...gap, code: refusal?.code ?? null });
   }
-  if (toCloseOut(standing)) {
+  if (toCloseOut(bookingState)) {
     const by = hold?.inForce ? hold.decideBy : addHours(endAt, closeOutHours);
     decisions.push({
       kind: 'closeOut',
       by,
-      amount: hold?.inForce?.amount ?? (securityInHand > 0 ? securityInHand : standing.position.outstanding),
+      amount: hold?.inForce?.amount ?? (securityInHand > 0 ? securityInHand : bookingState.position.outstanding),
       held: Boolean(hold?.inForce) || securityInHand > 0,
     });
   }
-  decisions.push(...afterwards(standing));
-  const anew = stage === 'secured' || stage === 'inService' ? notAgreed(standing) : { parts: [], hold: null };
+  decisions.push(...afterwards(bookingState));
+  const anew = stage === 'secured' || stage === 'inService' ? notAgreed(bookingState) : { parts: [], hold: null };
   if (anew.parts.length > 0 || anew.hold) {
     const short = anew.parts.map(({ amount, agreed }) => amount - agreed);
     const amount = minor(sum(short) + (anew.hold ? anew.hold.amount - anew.hold.agreed : zero));

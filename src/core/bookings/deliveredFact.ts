@@ -1,5 +1,5 @@
 import type { FactOf } from '#core/bookings/facts';
-import type { Standing } from '#core/bookings/standing';
+import type { BookingState } from '#core/bookings/bookingState';
 import type { Instant } from '#core/calendar/instant';
 import { type Minor, minor, sum } from '#core/money/minor';
 
@@ -8,7 +8,7 @@ import { type Minor, minor, sum } from '#core/money/minor';
  * @param since services that ended before this moment were delivered at it: earlier rules waited for the close-out
  */
 export function deliveredFact(
-  { ledger: { receipts }, securityInHand, endAt }: Pick<Standing, 'ledger' | 'securityInHand' | 'endAt'>,
+  { ledger: { receipts }, securityInHand, endAt }: Pick<BookingState, 'ledger' | 'securityInHand' | 'endAt'>,
   { total, tax }: { readonly total: Minor; readonly tax: Minor },
   since: Instant | null,
 ): FactOf<'delivered'> {

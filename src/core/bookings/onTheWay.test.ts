@@ -1,7 +1,7 @@
-import { wantedErrands } from '#core/jobs/wantedErrands';
+import { wantedJobs } from '#core/jobs/wantedJobs';
 import type { Fact } from '#core/bookings/facts';
 import { ledgerOf } from '#core/bookings/ledger';
-import { payable } from '#core/bookings/standing';
+import { payable } from '#core/bookings/bookingState';
 import { entryForFact } from '#core/books/journal/entryForFact';
 import { isBalanced } from '#core/books/journal/entry';
 import { minor, sum } from '#core/money/minor';
@@ -26,7 +26,7 @@ describe('money on its way', () => {
   });
   it('a part of the balance that is on its way leaves the rest to be charged', () => {
     const facts = [agreed(), paid('03-01 11:00', 300_00), cardKept('03-01 11:00'), { ...sent, at: at('04-02 10:00') }];
-    const charges = wantedErrands(standingOf(facts, '04-02 11:00'), facts).filter(({ kind }) => kind === 'charge');
+    const charges = wantedJobs(standingOf(facts, '04-02 11:00'), facts).filter(({ kind }) => kind === 'charge');
     expect(charges).to.have.length(1);
   });
   it('several are told apart by their payment', () => {
@@ -84,7 +84,7 @@ describe('money on its way', () => {
         const wholesale = current.parts
           .filter((part) => part.left > 0 && part.left === part.coming)
           .map(({ key }) => key);
-        const charged = wantedErrands(current, facts).filter(({ kind }) => kind === 'charge');
+        const charged = wantedJobs(current, facts).filter(({ kind }) => kind === 'charge');
         expect(charged.some(({ key }) => wholesale.some((part) => key.includes(part)))).to.equal(false);
       }),
     );
@@ -120,7 +120,7 @@ describe('what is kept, and for what', () => {
     });
   it('a hold without a card for it is asked for, whatever payments are charged to', () => {
     const facts = [agreed(), paid('03-01 11:00', 300_00), bankKept('03-01 11:00')];
-    const wanted = wantedErrands(standingOf(facts, '03-02 10:00'), facts);
+    const wanted = wantedJobs(standingOf(facts, '03-02 10:00'), facts);
     expect(wanted.some(({ kind }) => kind === 'placeHold')).to.equal(false);
     expect(wanted.some(({ key }) => key === 'cardNeeded')).to.equal(true);
   });

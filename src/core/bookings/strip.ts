@@ -1,5 +1,5 @@
 import type { HoldStanding } from '#core/bookings/holdStanding';
-import type { Standing } from '#core/bookings/standing';
+import type { BookingState } from '#core/bookings/bookingState';
 import { secondsOf } from '#core/calendar/instant';
 import { type Minor, minor, remainder, sum, zero } from '#core/money/minor';
 
@@ -37,7 +37,7 @@ function comingGap({ inForce, gap, from, until }: HoldStanding): { readonly gap?
   return { gap: share < 1 ? 1 : share > 99 ? 99 : share };
 }
 
-export function stripOf({ parts, position, hold, ledger, agreed, stage }: Standing): Strip {
+export function stripOf({ parts, position, hold, ledger, agreed, stage }: BookingState): Strip {
   const segments = parts.flatMap((part): StripSegment[] => {
     const paid: StripSegment[] = part.paid > 0 ? [{ state: 'received', amount: part.paid, name: part.name }] : [];
     if (part.left === 0) return paid;

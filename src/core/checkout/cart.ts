@@ -2,14 +2,14 @@ import type { Deal } from '#core/bookings/deal';
 import type { Fact } from '#core/bookings/facts';
 import { awaitedFrom } from '#core/bookings/ledger';
 import { type Agreed } from '#core/bookings/agreed';
-import { asConfirmed, payable, type Standing } from '#core/bookings/standing';
+import { asConfirmed, payable, type BookingState } from '#core/bookings/bookingState';
 import { payAllOffer } from '#core/bookings/change';
 import type { Instant } from '#core/calendar/instant';
 import { type Minor, sum, zero } from '#core/money/minor';
 import type { PaidShare } from '#core/payments/processorCall';
 import { withFee } from '#core/payments/withFee';
 
-type Of = { readonly current: Standing };
+type Of = { readonly current: BookingState };
 
 /** Those of a cart that wait for money now. */
 export const toPay = <T extends Of>(all: readonly T[]): T[] =>
@@ -29,14 +29,14 @@ export const toGiveCard = <T extends Of>(all: readonly T[]): T[] =>
   );
 
 /** What is reserved with a request, to be taken with the owner's yes: all that would be due at once then. */
-export function toReserve({ ledger }: Standing, agreed: Agreed, facts: readonly Fact[], asOf: Instant): Minor {
+export function toReserve({ ledger }: BookingState, agreed: Agreed, facts: readonly Fact[], asOf: Instant): Minor {
   if (awaitedFrom(ledger) !== 'owner' || ledger.lapsed || ledger.paymentHeld) return zero;
   return asConfirmed(agreed, facts, asOf).position.dueNow;
 }
 
 /** What one booking of a cart is charged: what is due now, or everything with the discount that its terms give. */
 export function shareOfCart(
-  current: Standing,
+  current: BookingState,
   deal: Deal,
   { everything, way }: { readonly everything: boolean; readonly way?: 'debit' | undefined },
 ): Omit<PaidShare, 'consent' | 'bookingId'> {

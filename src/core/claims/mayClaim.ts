@@ -1,7 +1,7 @@
 import { type BookedClaim, claimState } from '#core/claims/claims';
 import type { ClaimSaid } from '#core/claims/said';
 import type { Claimed, Fact } from '#core/bookings/facts';
-import type { Standing } from '#core/bookings/standing';
+import type { BookingState } from '#core/bookings/bookingState';
 import { addHours, type Instant } from '#core/calendar/instant';
 import { mostClaimed } from '#core/consent/purposesOf';
 import { type Minor, remainder, sum } from '#core/money/minor';
@@ -18,7 +18,7 @@ const isOver = (claim: BookedClaim, asOf: Instant): boolean =>
   claim.taken > 0 || ['taken', 'closed', 'withdrawn'].includes(claimState(claim, asOf));
 
 /** Until when the client answers a claim that is told now; null where the terms ask for no answer. */
-export function answerBy({ agreed, asOf }: Pick<Standing, 'agreed' | 'asOf'>): Instant | null {
+export function answerBy({ agreed, asOf }: Pick<BookingState, 'agreed' | 'asOf'>): Instant | null {
   const days = agreed.terms.claims?.answerDays ?? 0;
   return days > 0 ? addHours(asOf, days * 24) : null;
 }
@@ -28,10 +28,10 @@ export function answerBy({ agreed, asOf }: Pick<Standing, 'agreed' | 'asOf'>): I
  * beyond the most that the terms let be claimed in all. What was taken is corrected no more (product-2.md).
  */
 export function claimSaid(
-  standing: Standing,
+  bookingState: BookingState,
   { said, isNew, key }: { readonly said: ClaimSaid; readonly isNew: boolean; readonly key: string },
 ): Result<Fact, MayNotClaim> {
-  const { ledger, asOf, startAt, agreed, stage } = standing;
+  const { ledger, asOf, startAt, agreed, stage } = bookingState;
   if (asOf < startAt || ['waiting', 'enquiry', 'lapsed'].includes(stage)) return refuse({ code: 'not_begun' });
   const { claims } = ledger.after;
   const before = claims.find(({ claimId }) => claimId === said.claimId);
@@ -40,10 +40,10 @@ export function claimSaid(
   if (isNew && claims.length >= mostClaims) return refuse({ code: 'too_many_claims' });
   const others = claims.filter(({ claimId, withdrawn }) => !withdrawn && claimId !== said.claimId);
   if (agreed.terms.claims?.most) {
-    const limit = remainder(mostClaimed(standing), sum(others.map(({ amount }) => amount)));
+    const limit = remainder(mostClaimed(bookingState), sum(others.map(({ amount }) => amount)));
     if (said.amount > limit) return refuse({ code: 'above_most', limit, path: 'amount' });
   }
-  const by = answerBy(standing);
+  const by = answerBy(bookingState);
   if (!before) return ok({ kind: 'claimMade', at: asOf, ...said, key, answerBy: by });
   // Less of the same is no other claim: the day for the answer stays.
   const same = said.amount <= before.amount && said.reason === before.reason;
@@ -54,7 +54,7 @@ export type MayNotAnswer = { readonly code: 'claim_unknown' | 'claim_settled' | 
 
 /** The client accepts the sum that they were shown, or objects to it; each once, until its day. */
 export function claimAnswered(
-  { ledger, asOf }: Pick<Standing, 'ledger' | 'asOf'>,
+  { ledger, asOf }: Pick<BookingState, 'ledger' | 'asOf'>,
   answer: {
     readonly claimId: string;
     readonly accept: boolean;
@@ -89,7 +89,7 @@ export function claimAnswered(
 
 /** After an objection the owner stays with the sum, or with less. */
 export function claimDecided(
-  { ledger, asOf }: Pick<Standing, 'ledger' | 'asOf'>,
+  { ledger, asOf }: Pick<BookingState, 'ledger' | 'asOf'>,
   { claimId, amount, note }: { readonly claimId: string; readonly amount: Minor; readonly note: string },
 ): Result<
   Fact,
@@ -104,7 +104,7 @@ export function claimDecided(
 }
 
 export function claimWithdrawn(
-  { ledger, asOf }: Pick<Standing, 'ledger' | 'asOf'>,
+  { ledger, asOf }: Pick<BookingState, 'ledger' | 'asOf'>,
   claimId: string,
 ): Result<Fact, { readonly code: 'claim_unknown' | 'claim_settled' }> {
   const claim = ledger.after.claims.find((each) => each.claimId === claimId);
@@ -115,7 +115,7 @@ export function claimWithdrawn(
 
 /** Claims of after the close-out, or of a cancelled booking: nothing is held any more, and the client is asked for them. */
 export function claimsAskedFor(
-  { ledger, asOf }: Pick<Standing, 'ledger' | 'asOf'>,
+  { ledger, asOf }: Pick<BookingState, 'ledger' | 'asOf'>,
   ids: readonly string[],
 ): Result<Fact, { readonly code: 'not_closed' | 'claim_not_decided' }> {
   if (!ledger.closedOut && !ledger.cancelled) return refuse({ code: 'not_closed' });

@@ -3,14 +3,14 @@ import type { Ledger } from '#core/bookings/ledger';
 import type { Instant } from '#core/calendar/instant';
 import { closeout } from '#core/closeout/closeout';
 import { type Minor, minor, remainder, sum, zero } from '#core/money/minor';
-import type { IntentRequest } from '#core/payments/processorCall';
+import type { ProcessorCall } from '#core/payments/processorCall';
 
 /**
  * The facts of a close-out once it is known whether the hold paid: captured, owed, closed. Where the
  * capture was refused, nothing was held after all and every claim is owed.
  */
 export function closingFacts(input: {
-  request: Extract<IntentRequest, { kind: 'capture' }> | null;
+  request: Extract<ProcessorCall, { kind: 'capture' }> | null;
   claims?: Extract<Fact, { kind: 'closedOut' }>['claims'];
   captured: boolean;
   ledger: Ledger;

@@ -1,4 +1,4 @@
-import { wantedErrands } from '#core/jobs/wantedErrands';
+import { wantedJobs } from '#core/jobs/wantedJobs';
 import type { Instant } from '#core/calendar/instant';
 import type { Fact } from '#core/bookings/facts';
 import type { Consented } from '#core/consent/consented';
@@ -62,7 +62,7 @@ describe('what a client agreed that a card may pay', () => {
     const dear = { ...rentalAgreed, total: minor(1200_00) };
     const keys = (more: Fact[], when: string) => {
       const all = [...facts, ...more];
-      return wantedErrands(standingOf(all, when, dear), all).map(({ key }) => key.split('@')[0]!);
+      return wantedJobs(standingOf(all, when, dear), all).map(({ key }) => key.split('@')[0]!);
     };
     expect(keys([], '04-03 10:00')).to.include('charge:balance');
     const charged = keys([paid('04-03 10:00', 700_00, 'r3')], '04-03 10:01');
@@ -109,7 +109,7 @@ describe('what a client agreed that a card may pay', () => {
     const debit: Fact = { ...keptWith(wanted), way: 'debit', cardId: 'b1' } as Fact;
     const late = { ...rentalAgreed, terms: { ...rentalTerms, reminders: [{ days: 1, when: 'before' as const }] } };
     const facts = [...deposit, debit];
-    const reminders = wantedErrands(standingOf(facts, '03-05 10:00', late), facts).filter(({ key }) =>
+    const reminders = wantedJobs(standingOf(facts, '03-05 10:00', late), facts).filter(({ key }) =>
       key.startsWith('remind'),
     );
     expect(reminders.map((each) => each.at).sort()).to.deep.equal([at('04-01 09:00'), at('04-02 09:00')]);
@@ -124,13 +124,13 @@ describe('what a client agreed that a card may pay', () => {
       messageId: '<1@example.com>',
       to: 'ines@example.com',
     });
-    const first = wantedErrands(standingOf([...deposit, debit], '03-05 10:00'), [...deposit, debit])
+    const first = wantedJobs(standingOf([...deposit, debit], '03-05 10:00'), [...deposit, debit])
       .filter(({ key }) => key.startsWith('remind:balance'))
       .map((each) => each.at)
       .sort()[0]!;
     const asked = (more: Fact[], when: string): string[] => {
       const facts = [...deposit, debit, ...more];
-      return wantedErrands(standingOf(facts, when), facts)
+      return wantedJobs(standingOf(facts, when), facts)
         .map(({ key }) => key)
         .filter((key) => /^(charge|ask):balance/.test(key));
     };
@@ -145,7 +145,7 @@ describe('what a client agreed that a card may pay', () => {
     const given = { ...debit, at: at('04-05 10:00') };
     const late = [...deposit, given];
     expect(
-      wantedErrands(standingOf(late, '04-05 10:01'), late).map(({ key }) => key),
+      wantedJobs(standingOf(late, '04-05 10:01'), late).map(({ key }) => key),
       'an account that is given once it is due is given for that',
     ).to.include(charge);
   });
@@ -155,7 +155,7 @@ describe('what a client agreed that a card may pay', () => {
     const twice = { ...rentalAgreed, terms: { ...rentalTerms, instalments: [first!, half, balance!] } };
     const before = [...deposit, fact.cardKept('03-01 11:00')];
     const charging = (facts: Fact[], when: string): string[] =>
-      wantedErrands(standingOf(facts, when, twice), facts)
+      wantedJobs(standingOf(facts, when, twice), facts)
         .map(({ key }) => key.split('@')[0]!)
         .filter((key) => key.startsWith('charge:'));
     expect(charging(before, '04-06 10:00')).to.deep.equal(['charge:half', 'charge:balance']);

@@ -1,6 +1,6 @@
 import { disputedOf } from '#core/disputes/disputes';
 import type { Ledger } from '#core/bookings/ledger';
-import type { Standing } from '#core/bookings/standing';
+import type { BookingState } from '#core/bookings/bookingState';
 import { refundsNewestFirst } from '#core/cancellation/refunds';
 import { divided, figuresLess, figuresOf } from '#core/invoices/shares';
 import { least, type Minor, minor, remainder, sum } from '#core/money/minor';
@@ -23,7 +23,7 @@ export const givenBackOver = ({ receipts, after }: Pick<Ledger, 'receipts' | 'af
 /** Where a courtesy can go: the receipts, each with what is still in hand of it. */
 export function courtesyReceipts({
   ledger,
-}: Pick<Standing, 'ledger'>): { readonly id: string; readonly left: Minor }[] {
+}: Pick<BookingState, 'ledger'>): { readonly id: string; readonly left: Minor }[] {
   // After a cancellation, what was paid for what it left owed stands elsewhere in the books.
   return givenBackOver(ledger)
     .filter(({ owed }) => !(ledger.cancelled && owed))
@@ -40,12 +40,12 @@ export type MayNotGiveCourtesy =
  * first. A refundable deposit in hand is the client's, and no courtesy.
  */
 export function courtesyOf(
-  standing: Pick<Standing, 'ledger' | 'securityInHand'>,
+  bookingState: Pick<BookingState, 'ledger' | 'securityInHand'>,
   { amount, receiptId }: { readonly amount: Minor; readonly receiptId: string | null },
 ): Result<{ readonly refunds: readonly Refund[] }, MayNotGiveCourtesy> {
-  const { ledger, securityInHand } = standing;
+  const { ledger, securityInHand } = bookingState;
   if (!ledger.delivered && !ledger.cancelled) return refuse({ code: 'not_over_yet' });
-  const open = courtesyReceipts(standing);
+  const open = courtesyReceipts(bookingState);
   const chosen = receiptId === null ? open : open.filter(({ id }) => id === receiptId);
   if (receiptId !== null && chosen.length === 0) return refuse({ code: 'receipt_unknown' });
   const inHand = remainder(sum(open.map(({ left }) => left)), securityInHand);

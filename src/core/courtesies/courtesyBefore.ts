@@ -1,7 +1,7 @@
 import { courtesyReceipts, givenBackOver, type MayNotGiveCourtesy } from '#core/courtesies/courtesy';
 import type { Deal } from '#core/bookings/deal';
 import type { FactOf } from '#core/bookings/facts';
-import type { Standing } from '#core/bookings/standing';
+import type { BookingState } from '#core/bookings/bookingState';
 import { refundsNewestFirst } from '#core/cancellation/refunds';
 import { pricedDeal } from '#core/bookings/change';
 import { amountsOf } from '#core/bookings/ownRules';
@@ -32,12 +32,12 @@ function cheaperBy(deal: Deal, amount: Minor): Deal | null {
  * 16). It comes off what has been paid, the last first, so that nobody is made late by it.
  */
 export function courtesyBefore(
-  standing: Standing,
+  bookingState: BookingState,
   before: Deal,
   { amount, receiptId, key }: { readonly amount: Minor; readonly receiptId: string | null; readonly key: string },
 ): Result<CourtesyBefore, MayNotGiveCourtesy | { readonly code: 'courtesy_does_not_fit' }> {
-  const { ledger, asOf, parts, securityInHand } = standing;
-  const open = courtesyReceipts(standing);
+  const { ledger, asOf, parts, securityInHand } = bookingState;
+  const open = courtesyReceipts(bookingState);
   const chosen = receiptId === null ? open : open.filter(({ id }) => id === receiptId);
   if (receiptId !== null && chosen.length === 0) return refuse({ code: 'receipt_unknown' });
   const inHand = remainder(sum(open.map(({ left }) => left)), securityInHand);

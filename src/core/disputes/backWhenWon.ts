@@ -1,5 +1,5 @@
 import type { Dispute } from '#core/disputes/disputes';
-import type { Standing } from '#core/bookings/standing';
+import type { BookingState } from '#core/bookings/bookingState';
 import { least, type Minor, remainder, sum } from '#core/money/minor';
 import type { Refund } from '#core/payments/givingBack';
 
@@ -9,7 +9,7 @@ import type { Refund } from '#core/payments/givingBack';
  * @param underWay what is on its way back over other receipts already
  */
 export function backWhenWon(
-  { ledger, position }: Pick<Standing, 'ledger' | 'position'>,
+  { ledger, position }: Pick<BookingState, 'ledger' | 'position'>,
   { receiptId, amount, claims }: Pick<Dispute, 'receiptId' | 'amount' | 'claims'>,
   underWay: Minor,
 ): Refund | null {

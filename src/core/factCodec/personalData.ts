@@ -4,19 +4,19 @@ import type { QuoteFact } from '#core/quotes/facts';
 
 type Kinded = { readonly kind: string };
 /** For each kind of fact, its fields that hold people's data or texts, with what stands there once they are gone. */
-export type WordsOf<F extends Kinded> = {
+export type PersonalFieldsOf<F extends Kinded> = {
   readonly [K in F['kind']]?: {
     readonly [P in keyof Extract<F, { kind: K }>]?: Extract<F, { kind: K }>[P] | undefined;
   };
 };
 /** What is kept of a fact in itself: sums, moments and ids, but nobody's words. */
-export type Bare<F extends Kinded, W> = F extends Kinded
+export type WithoutPersonalData<F extends Kinded, W> = F extends Kinded
   ? F['kind'] extends keyof W
     ? Omit<F, keyof W[F['kind']]>
     : F
   : never;
 /** What somebody wrote or is called: kept apart from the fact, so that it can go while the fact stays. */
-export type Said = Readonly<Record<string, unknown>>;
+export type PersonalData = Readonly<Record<string, unknown>>;
 
 export const bookingWords = {
   agreed: { note: undefined, agreement: undefined },
@@ -34,7 +34,7 @@ export const bookingWords = {
   claimDecided: { note: '' },
   courtesy: { reason: '' },
   putRight: { reason: '' },
-} satisfies WordsOf<Fact>;
+} satisfies PersonalFieldsOf<Fact>;
 
 export const quoteWords = {
   sent: { to: '' },
@@ -45,7 +45,7 @@ export const quoteWords = {
   accepted: { filled: {} },
   declined: { reason: '' },
   askedAgain: { text: '' },
-} satisfies WordsOf<QuoteFact>;
+} satisfies PersonalFieldsOf<QuoteFact>;
 
 export const requestWords = {
   sent: { to: '' },
@@ -53,31 +53,35 @@ export const requestWords = {
   onTheWay: { by: 'somebody' },
   returned: { by: 'somebody' },
   paid: { by: 'somebody' },
-} satisfies WordsOf<RequestFact>;
+} satisfies PersonalFieldsOf<RequestFact>;
 
-export type BareFact = Bare<Fact, typeof bookingWords>;
-export type BareRequestFact = Bare<RequestFact, typeof requestWords>;
-export type BareFactOf<K extends FactKind> = Bare<FactOf<K>, typeof bookingWords>;
+export type FactWithoutPersonalData = WithoutPersonalData<Fact, typeof bookingWords>;
+export type RequestFactWithoutPersonalData = WithoutPersonalData<RequestFact, typeof requestWords>;
+export type FactWithoutPersonalDataOf<K extends FactKind> = WithoutPersonalData<FactOf<K>, typeof bookingWords>;
 
 const wordsHere = (words: object, kind: string): Readonly<Record<string, unknown>> =>
   Object.hasOwn(words, kind) ? (words as Readonly<Record<string, Readonly<Record<string, unknown>>>>)[kind]! : {};
 
 /** A fact taken apart into what stays for ever and what can go; null where nobody's words are in it. */
-export function takenApart<F extends Kinded, W extends WordsOf<F>>(
+export function takenApart<F extends Kinded, W extends PersonalFieldsOf<F>>(
   fact: F,
   words: W,
-): { readonly bare: Bare<F, W>; readonly said: Said | null } {
+): { readonly bare: WithoutPersonalData<F, W>; readonly said: PersonalData | null } {
   const here = wordsHere(words, fact.kind);
   const entries = Object.entries(fact);
   const said = entries.filter(([field, value]) => Object.hasOwn(here, field) && value !== undefined);
   return {
-    bare: Object.fromEntries(entries.filter(([field]) => !Object.hasOwn(here, field))) as Bare<F, W>,
+    bare: Object.fromEntries(entries.filter(([field]) => !Object.hasOwn(here, field))) as WithoutPersonalData<F, W>,
     said: said.length > 0 ? Object.fromEntries(said) : null,
   };
 }
 
 /** The whole fact. Where its words are gone, the field is missing or empty. */
-export function putTogether<F extends Kinded, W extends WordsOf<F>>(bare: Bare<F, W>, said: Said | null, words: W): F {
+export function putTogether<F extends Kinded, W extends PersonalFieldsOf<F>>(
+  bare: WithoutPersonalData<F, W>,
+  said: PersonalData | null,
+  words: W,
+): F {
   const kept = bare as unknown as Kinded;
   const gone = Object.entries(wordsHere(words, kept.kind)).filter(([, value]) => value !== undefined);
   return { ...Object.fromEntries(gone), ...kept, ...said } as unknown as F;

@@ -2,14 +2,14 @@ import { type Actor, actorOfOld, type Recorded } from '#core/people/actor';
 import type { Fact } from '#core/bookings/facts';
 import type { RequestFact } from '#core/paymentRequests/requestFacts';
 import {
-  type Bare,
+  type WithoutPersonalData,
   bookingWords,
   putTogether,
   quoteWords,
   requestWords,
-  type Said,
+  type PersonalData,
   takenApart,
-  type WordsOf,
+  type PersonalFieldsOf,
 } from '#core/factCodec/personalData';
 import type { QuoteFact } from '#core/quotes/facts';
 
@@ -25,21 +25,24 @@ type Kinded = { readonly kind: string };
  */
 export const readerOf =
   <F extends Kinded>() =>
-  <W extends WordsOf<F>>(words: W, old: (fact: Bare<F, W>) => Actor) => ({
+  <W extends PersonalFieldsOf<F>>(words: W, old: (fact: WithoutPersonalData<F, W>) => Actor) => ({
     /** What stands in the fact itself. A form that is not known yet throws. */
-    bare(written: unknown): Recorded<Bare<F, W>> {
+    bare(written: unknown): Recorded<WithoutPersonalData<F, W>> {
       const { v = 1, actor, ...kept } = written as { readonly v?: number; readonly actor?: Actor };
       if (v > factVersion) throw new Error(`a fact of form ${v}, and this program knows ${factVersion} of them`);
-      const fact = kept as unknown as Bare<F, W>;
+      const fact = kept as unknown as WithoutPersonalData<F, W>;
       return { ...fact, actor: actor ?? old(fact) };
     },
     /** The fact with its words; where they are gone, without. */
-    whole: (bare: Recorded<Bare<F, W>>, said: Said | null): Recorded<F> =>
+    whole: (bare: Recorded<WithoutPersonalData<F, W>>, said: PersonalData | null): Recorded<F> =>
       putTogether<F, W>(bare, said, words) as Recorded<F>,
     /** What is kept of a fact: in itself, and apart from it. */
-    written(fact: Recorded<F>): { readonly fact: Recorded<Bare<F, W>>; readonly said: Said | null } {
+    written(fact: Recorded<F>): {
+      readonly fact: Recorded<WithoutPersonalData<F, W>>;
+      readonly said: PersonalData | null;
+    } {
       const { bare, said } = takenApart<F, W>(fact, words);
-      return { fact: bare as Recorded<Bare<F, W>>, said };
+      return { fact: bare as Recorded<WithoutPersonalData<F, W>>, said };
     },
     words,
   });

@@ -1,8 +1,8 @@
 import type { RequestInvoicing } from '#core/paymentRequests/requestPaper';
 import type { WantedDocument } from '#core/invoices/documentsStanding';
-import type { BareRequestFact } from '#core/factCodec/personalData';
+import type { RequestFactWithoutPersonalData } from '#core/factCodec/personalData';
 
-type Fact = BareRequestFact;
+type Fact = RequestFactWithoutPersonalData;
 
 /**
  * The documents that follow from what happened to a request with lines and were not issued yet: an invoice of what was sold,

@@ -1,8 +1,8 @@
 import { deliveredFact } from '#core/bookings/deliveredFact';
-import { type WantedErrand, wantedErrands } from '#core/jobs/wantedErrands';
+import { type WantedJob, wantedJobs } from '#core/jobs/wantedJobs';
 import type { Fact } from '#core/bookings/facts';
 import { type Agreed } from '#core/bookings/agreed';
-import { type Standing, standing } from '#core/bookings/standing';
+import { type BookingState, bookingState } from '#core/bookings/bookingState';
 import { addHours, type Instant } from '#core/calendar/instant';
 import { least, type Minor, minor, remainder, zero } from '#core/money/minor';
 import { expect } from 'chai';
@@ -15,7 +15,7 @@ import { at, rentalAgreed, rentalTerms } from '../../../testing/story';
  */
 class Life {
   readonly done = new Set<string>();
-  readonly carriedOut: WantedErrand[] = [];
+  readonly carriedOut: WantedJob[] = [];
   facts: Fact[] = [{ kind: 'agreed', at: at('03-01 10:00'), by: 'owner' }];
   now: Instant = at('03-01 10:00');
   #count = 0;
@@ -25,11 +25,11 @@ class Life {
     readonly choose: (below: number) => number,
   ) {}
 
-  stands(moment = this.now): Standing {
-    return standing(this.agreed, this.facts, moment);
+  stands(moment = this.now): BookingState {
+    return bookingState(this.agreed, this.facts, moment);
   }
-  wants(): WantedErrand[] {
-    return wantedErrands(this.stands(), this.facts).filter(({ key }) => !this.done.has(key));
+  wants(): WantedJob[] {
+    return wantedJobs(this.stands(), this.facts).filter(({ key }) => !this.done.has(key));
   }
   #id(): string {
     return `x${++this.#count}`;
@@ -54,7 +54,7 @@ class Life {
     this.#add({ kind: 'cardKept', at: this.now, cardId: this.#id(), last4: '7315', consent: '' });
   }
 
-  carryOut(errand: WantedErrand): void {
+  carryOut(errand: WantedJob): void {
     this.done.add(errand.key);
     this.carriedOut.push(errand);
     const when = this.now;
@@ -204,7 +204,7 @@ describe('what a booking wants, however it lives', function () {
   this.timeout(60_000);
   it('each key is wanted once, and comes to rest at every moment', () =>
     life((lived) => {
-      const keys = wantedErrands(lived.stands(), lived.facts).map(({ key }) => key);
+      const keys = wantedJobs(lived.stands(), lived.facts).map(({ key }) => key);
       expect(keys).to.deep.equal([...new Set(keys)]);
       expect(lived.wants().filter((errand) => errand.at <= lived.now)).to.deep.equal([]);
     }));
@@ -223,7 +223,7 @@ describe('what a booking wants, however it lives', function () {
       expect(lived.wants()).to.deep.equal(wanted);
       const seen: Fact = { kind: 'seen', at: lived.now, page: 'client' };
       const more = [...lived.facts, seen];
-      const again = wantedErrands(standing(lived.agreed, more, lived.now), more);
+      const again = wantedJobs(bookingState(lived.agreed, more, lived.now), more);
       expect(again.filter(({ key }) => !lived.done.has(key))).to.deep.equal(wanted);
     }));
 
@@ -247,7 +247,7 @@ describe('what a booking wants, however it lives', function () {
       if (before.position.outstanding === 0 || before.ledger.lapsed) return;
       const amount = least(before.position.outstanding, minor(50_00));
       const paid: Fact = { kind: 'received', at: lived.now, receiptId: 'more', amount, method: 'cash' };
-      const after = standing(lived.agreed, [...lived.facts, paid], lived.now);
+      const after = bookingState(lived.agreed, [...lived.facts, paid], lived.now);
       expect(after.position.received).to.equal(before.position.received + amount);
       expect(after.position.outstanding).to.equal(before.position.outstanding - amount);
       expect(after.position.dueNow).to.be.at.most(before.position.dueNow);

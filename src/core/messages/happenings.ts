@@ -1,7 +1,7 @@
 import type { Actor, Recorded } from '#core/people/actor';
 import type { Fact, FactOf } from '#core/bookings/facts';
 import { factsThatCount } from '#core/bookings/factsThatCount';
-import type { Standing } from '#core/bookings/standing';
+import type { BookingState } from '#core/bookings/bookingState';
 import type { DisputeFamily } from '#core/claims/said';
 import type { Instant } from '#core/calendar/instant';
 import type { Minor } from '#core/money/minor';
@@ -23,8 +23,8 @@ export type Happening =
   | { readonly telling: 'claims'; readonly how: 'accepted' | 'objected'; readonly amount: Minor }
   | { readonly telling: 'lapsed' };
 
-const awaiting = new Set<Standing['stage']>(['waiting', 'enquiry']);
-const over = new Set<Standing['stage']>(['lapsed', 'cancelled']);
+const awaiting = new Set<BookingState['stage']>(['waiting', 'enquiry']);
+const over = new Set<BookingState['stage']>(['lapsed', 'cancelled']);
 const ownAct = ({ kind }: Actor): boolean => kind === 'person' || kind === 'program';
 
 /**
@@ -33,9 +33,9 @@ const ownAct = ({ kind }: Actor): boolean => kind === 'person' || kind === 'prog
  * @param standingBefore null of a booking that has just been made; asked only where somebody else did something, as what comes after
  */
 export function happenings(
-  standingBefore: () => Standing | null,
+  standingBefore: () => BookingState | null,
   added: readonly Recorded<Fact>[],
-  standingAfter: () => Standing,
+  standingAfter: () => BookingState,
 ): Happening[] {
   const others = added.filter(({ actor }) => !ownAct(actor));
   const found: Happening[] = [];

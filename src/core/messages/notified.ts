@@ -1,5 +1,5 @@
 /** What happens without the business, and that its people can be told of. */
-export const tellings = {
+export const notifications = {
   booked: 'A client has booked',
   asked: 'A client asks for a booking, or for a change of one',
   paid: 'A payment came in',
@@ -11,13 +11,17 @@ export const tellings = {
   quote: 'Something happened to a quote',
   voucher: 'A voucher was sold',
 } as const;
-export type Telling = keyof typeof tellings;
+export type Notification = keyof typeof notifications;
 
 /** Who is told of what: people of the business, each with what they want to know. */
-export type Told = readonly { readonly name: string; readonly email: string; readonly of: readonly Telling[] }[];
-export const nobodyTold: Told = [];
+export type Notified = readonly {
+  readonly name: string;
+  readonly email: string;
+  readonly of: readonly Notification[];
+}[];
+export const nobodyNotified: Notified = [];
 /** What whoever has begun a business is told of, until they say otherwise. */
-export const usuallyTold: readonly Telling[] = [
+export const usuallyNotified: readonly Notification[] = [
   'booked',
   'asked',
   'returned',

@@ -4,9 +4,9 @@ import { invoice } from '#core/invoices/invoice';
 import { least, type Minor, minor, remainder, sum, zero } from '#core/money/minor';
 import { price, type PriceInput } from '#core/price/price';
 import { taxesLess } from '#core/price/taxSums';
-import type { BareRequestFact } from '#core/factCodec/personalData';
+import type { RequestFactWithoutPersonalData } from '#core/factCodec/personalData';
 
-type Fact = BareRequestFact;
+type Fact = RequestFactWithoutPersonalData;
 type Sold = Extract<RequestFact, { kind: 'sold' }>;
 type TakenBack = Extract<RequestFact, { kind: 'takenBack' }>;
 

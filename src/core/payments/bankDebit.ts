@@ -1,4 +1,4 @@
-import { secondChanceHours } from '#core/jobs/wantedErrands';
+import { secondChanceHours } from '#core/jobs/wantedJobs';
 import type { Fact } from '#core/bookings/facts';
 import { type Ledger, ledgerOf } from '#core/bookings/ledger';
 import { addHours, type Instant } from '#core/calendar/instant';

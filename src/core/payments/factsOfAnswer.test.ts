@@ -4,7 +4,7 @@ import { minor } from '#core/money/minor';
 import type { Ended } from '#core/payments/answer';
 import { factsOfReturnedLater, factsOfSent } from '#core/payments/bankDebit';
 import { factsOfAnswer } from '#core/payments/factsOfAnswer';
-import type { CardUsed, IntentRequest } from '#core/payments/processorCall';
+import type { CardUsed, ProcessorCall } from '#core/payments/processorCall';
 import type { Asked } from '#core/payments/shares';
 import { expect } from 'chai';
 import { at, dealOn, rentalAgreed } from '../../../testing/story';
@@ -34,12 +34,12 @@ const waits: Fact = { kind: 'placeKept', at: at('03-01 10:00'), until: at('03-05
 
 type Row = [
   why: string,
-  request: IntentRequest,
+  request: ProcessorCall,
   about: Partial<Asked> & { facts?: Fact[]; on?: string },
   yes: object[],
   no: object[],
 ];
-const pay = (more: object = {}): IntentRequest => ({
+const pay = (more: object = {}): ProcessorCall => ({
   kind: 'pay',
   card,
   consent: 'I agree',

@@ -6,7 +6,7 @@ import { type Minor, minor } from '#core/money/minor';
 import { approvedOf, type Ended } from '#core/payments/answer';
 import { factsOfReturned } from '#core/payments/bankDebit';
 import { closingFacts } from '#core/closeout/closingFacts';
-import type { CardUsed, IntentRequest } from '#core/payments/processorCall';
+import type { CardUsed, ProcessorCall } from '#core/payments/processorCall';
 import { type Asked, cardKept, keepsCard, shareFor } from '#core/payments/shares';
 
 /** One of the bookings that a request is for, as it stands when the answer comes. */
@@ -19,7 +19,7 @@ export type AnsweredOn = {
   readonly startAt: Instant;
   readonly at: Instant;
 };
-type Of<K extends IntentRequest['kind']> = Extract<IntentRequest, { kind: K }>;
+type Of<K extends ProcessorCall['kind']> = Extract<ProcessorCall, { kind: K }>;
 type Approved = Extract<Ended, { outcome: 'approved' }>;
 type Declined = Extract<Ended, { outcome: 'declined' }>;
 

@@ -99,8 +99,8 @@ describe('what may be paid', () => {
       } as Fact,
     ];
     const late = standingOf(served, '04-20 10:00');
-    const codeOf = (standing: typeof late, amount: number, seen = 0) => {
-      const refused = mayNotGiveUp(standing, { amount: minor(amount), seen: minor(seen) });
+    const codeOf = (bookingState: typeof late, amount: number, seen = 0) => {
+      const refused = mayNotGiveUp(bookingState, { amount: minor(amount), seen: minor(seen) });
       return refused && !refused.ok ? refused.refusal.code : null;
     };
     expect(codeOf(standingOf(paid, '03-02 10:00'), 1)).to.equal('not_over_yet');

@@ -1,5 +1,5 @@
 import type { Deal } from '#core/bookings/deal';
-import { payable, type Standing } from '#core/bookings/standing';
+import { payable, type BookingState } from '#core/bookings/bookingState';
 import { payAllOffer } from '#core/bookings/change';
 import { least, type Minor } from '#core/money/minor';
 import { type FeePassedOn, withFee } from '#core/payments/withFee';
@@ -15,9 +15,9 @@ export type MayNotPay =
 export type MayPay = FeePassedOn & { readonly becomes?: Deal };
 
 /** The least that may be paid now: without a smallest part payment in the terms, what is due is paid whole. */
-export function smallestNow(standing: Standing): Minor {
-  const { dueNow, outstanding } = payable(standing);
-  const smallest = standing.agreed.terms.minimum || dueNow === 0 ? standing.position.smallestPayment : dueNow;
+export function smallestNow(bookingState: BookingState): Minor {
+  const { dueNow, outstanding } = payable(bookingState);
+  const smallest = bookingState.agreed.terms.minimum || dueNow === 0 ? bookingState.position.smallestPayment : dueNow;
   return least(smallest, outstanding);
 }
 
@@ -26,7 +26,7 @@ export function smallestNow(standing: Standing): Minor {
  * here, whatever was sent.
  */
 export function mayPay(
-  standing: Standing,
+  bookingState: BookingState,
   deal: Deal,
   asked: {
     readonly amount: Minor;
@@ -37,33 +37,33 @@ export function mayPay(
   },
 ): Result<MayPay, MayNotPay> {
   const { amount, everything, seen, way } = asked;
-  const { outstanding } = payable(standing);
+  const { outstanding } = payable(bookingState);
   if (outstanding === 0) return refuse({ code: 'nothing_due' });
-  if (seen !== undefined && seen !== standing.position.received + standing.onTheWay)
+  if (seen !== undefined && seen !== bookingState.position.received + bookingState.onTheWay)
     return refuse({ code: 'position_changed' });
   if (!everything) {
-    const above = aboveOutstanding(standing, amount);
+    const above = aboveOutstanding(bookingState, amount);
     if (above) return above;
-    const limit = smallestNow(standing);
+    const limit = smallestNow(bookingState);
     if (amount < limit) return refuse({ code: 'amount_too_small', limit, path: 'amount' });
-    return ok(withFee(standing, deal.tax, amount, way));
+    return ok(withFee(bookingState, deal.tax, amount, way));
   }
-  const offer = standing.onTheWay > 0 ? null : payAllOffer(standing, deal);
+  const offer = bookingState.onTheWay > 0 ? null : payAllOffer(bookingState, deal);
   if (offer?.amount !== amount) return refuse({ code: 'position_changed' });
-  return ok({ ...withFee(standing, offer.deal.tax, amount, way), becomes: offer.deal });
+  return ok({ ...withFee(bookingState, offer.deal.tax, amount, way), becomes: offer.deal });
 }
 
 /** No more is taken than is still to be paid, and nothing twice while it is on its way; null where the sum fits. */
-export function aboveOutstanding(standing: Standing, amount: Minor) {
-  const limit = payable(standing).outstanding;
+export function aboveOutstanding(bookingState: BookingState, amount: Minor) {
+  const limit = payable(bookingState).outstanding;
   const above: AboveOutstanding = { code: 'above_outstanding', limit, path: 'amount' };
   return amount > limit ? refuse(above) : null;
 }
 
 /** What is owed after the service or a cancellation may be given up, and no more than that; null where it may. */
-export function mayNotGiveUp(standing: Standing, { amount, seen }: { amount: Minor; seen: Minor }) {
-  const { ledger } = standing;
+export function mayNotGiveUp(bookingState: BookingState, { amount, seen }: { amount: Minor; seen: Minor }) {
+  const { ledger } = bookingState;
   if (!ledger.delivered && !ledger.cancelled) return refuse({ code: 'not_over_yet' as const });
   if (ledger.givenUp !== seen) return refuse({ code: 'position_changed' as const });
-  return aboveOutstanding(standing, amount);
+  return aboveOutstanding(bookingState, amount);
 }

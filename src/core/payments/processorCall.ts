@@ -5,7 +5,7 @@ import type { Consented, Mandate } from '#core/consent/consented';
 import type { Minor } from '#core/money/minor';
 
 /** What an intent asks of a processor, with what its record needs. */
-export type IntentRequest =
+export type ProcessorCall =
   | { readonly kind: 'charge'; readonly card: CardUsed; readonly description: string; readonly fee?: FeeCharged }
   /** `consent` is what the client agreed to with the card, as it was shown. */
   | {
@@ -116,4 +116,4 @@ export type CardUsed = {
 export type FeeCharged = { readonly amount: Minor; readonly tax: Minor };
 
 /** Whether it is a payment of somebody who pays for the client. */
-export const isPayers = (request: IntentRequest): boolean => request.kind === 'pay' && request.keepsCard === false;
+export const isPayers = (request: ProcessorCall): boolean => request.kind === 'pay' && request.keepsCard === false;

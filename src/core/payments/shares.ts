@@ -2,14 +2,14 @@ import type { Fact, KeptFor } from '#core/bookings/facts';
 import type { Instant } from '#core/calendar/instant';
 import type { ConsentEvidence } from '#core/consent/consented';
 import { least, type Minor, minor, remainder, sum } from '#core/money/minor';
-import type { CardUsed, IntentRequest, PaidShare } from '#core/payments/processorCall';
+import type { CardUsed, ProcessorCall, PaidShare } from '#core/payments/processorCall';
 
 /** What a processor was asked for, as it was committed before the call. */
 export type Asked = {
   readonly id: string;
   /** The first of the bookings that it is for. */
   readonly bookingId: string;
-  readonly request: IntentRequest;
+  readonly request: ProcessorCall;
   /** All that was asked for: fee passed on and tip as well. */
   readonly amount: Minor;
   /** Taken in as a bank debit, and on its way since. */

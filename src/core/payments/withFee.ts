@@ -1,4 +1,4 @@
-import type { Standing } from '#core/bookings/standing';
+import type { BookingState } from '#core/bookings/bookingState';
 import { chargeableOf } from '#core/consent/chargeable';
 import { feeOn } from '#core/fee/feeOn';
 import { least, type Minor, remainder } from '#core/money/minor';
@@ -9,7 +9,7 @@ export type FeePassedOn = { readonly charged: Minor; readonly fee?: FeeCharged }
 
 /** What is charged for a sum: with the fee, where the terms pass a card's on. */
 export function withFee(
-  { agreed }: Pick<Standing, 'agreed'>,
+  { agreed }: Pick<BookingState, 'agreed'>,
   tax: Minor,
   amount: Minor,
   way: 'card' | 'debit' = 'card',
@@ -21,10 +21,15 @@ export function withFee(
 }
 
 /** What may be charged for a part of the plan now: what was agreed of it, less what is on its way. */
-export const chargeOfPart = (standing: Standing, part: number, tax: Minor, way?: 'card' | 'debit'): FeePassedOn => {
-  const { coming } = standing.parts[part]!;
-  const agreed = chargeableOf(standing.parts, standing.ledger)[part]!;
-  return withFee(standing, tax, remainder(agreed, coming), way);
+export const chargeOfPart = (
+  bookingState: BookingState,
+  part: number,
+  tax: Minor,
+  way?: 'card' | 'debit',
+): FeePassedOn => {
+  const { coming } = bookingState.parts[part]!;
+  const agreed = chargeableOf(bookingState.parts, bookingState.ledger)[part]!;
+  return withFee(bookingState, tax, remainder(agreed, coming), way);
 };
 
 /** What is taken of a sum that was reserved with a request: what is due with the yes, and no more than was reserved. */

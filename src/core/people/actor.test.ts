@@ -1,13 +1,13 @@
 import { type Actor, actorOfOld, mayHaveDone } from '#core/people/actor';
 import { bookingFactsRead, factVersion, quoteFactsRead } from '#core/factCodec/readFact';
 import type { Fact } from '#core/bookings/facts';
-import type { Said } from '#core/factCodec/personalData';
+import type { PersonalData } from '#core/factCodec/personalData';
 import { actorWords } from '#core/wording/actorWords';
 import { expect } from 'chai';
 
 const at = '2027-03-01T10:00:00Z';
 const fact = (kind: Fact['kind'], more: object = {}): Fact => ({ kind, at, ...more }) as unknown as Fact;
-const read = (written: unknown, said: Said | null = null) =>
+const read = (written: unknown, said: PersonalData | null = null) =>
   bookingFactsRead.whole(bookingFactsRead.bare(written), said);
 const kindOf = (written: Fact): string => actorOfOld(written).kind;
 

@@ -1,5 +1,5 @@
 import type { Fact, FactKind } from '#core/bookings/facts';
-import type { BareFact } from '#core/factCodec/personalData';
+import type { FactWithoutPersonalData } from '#core/factCodec/personalData';
 
 /**
  * Who did something. A person of the business by the id of their sign-in, a client by the device that they used (the hash
@@ -91,7 +91,7 @@ const usually = {
 const byHand: ReadonlySet<string> = new Set(['cash', 'transfer', 'cheque', 'reader']);
 
 /** Whoever did what was kept before actors were: as far as the fact itself says it, else whoever usually does it. */
-export function actorOfOld(fact: BareFact): Actor {
+export function actorOfOld(fact: FactWithoutPersonalData): Actor {
   if (fact.kind === 'agreed' || fact.kind === 'changed' || fact.kind === 'confirmed')
     return fact.by === 'owner' ? person : client;
   if (fact.kind === 'cancelled') return fact.by === 'client' ? client : person;

@@ -1,14 +1,14 @@
 import type { FillField } from '#core/agreements/agreement';
 import { fieldFault, mayAccept, maySign, overOf, type Signature } from '#core/quotes/acceptance';
 import type { Offer } from '#core/quotes/offer';
-import type { QuoteStanding } from '#core/quotes/standing';
+import type { QuoteSituation } from '#core/quotes/standing';
 import { expect } from 'chai';
 
 const field = (id: string, kind: FillField['kind'], more: Partial<FillField> = {}): FillField =>
   ({ id, label: id, kind, choices: [], required: false, who: 'client', ...more }) as FillField;
 const typed: Signature = { name: 'Ines Valadar', method: 'typed', hasImage: false, consents: true };
-const open = (more: Partial<QuoteStanding> = {}): QuoteStanding =>
-  ({ state: 'sent', toSign: ['client'], signatures: [], ...more }) as unknown as QuoteStanding;
+const open = (more: Partial<QuoteSituation> = {}): QuoteSituation =>
+  ({ state: 'sent', toSign: ['client'], signatures: [], ...more }) as unknown as QuoteSituation;
 const codeOf = (result: { ok: boolean; refusal?: { code: string; path?: string } }) =>
   result.ok ? null : [result.refusal!.code, ...(result.refusal!.path ? [result.refusal!.path] : [])].join(' ');
 
@@ -77,18 +77,19 @@ describe('whether a client may accept', () => {
     ));
 
   const signed = { signatures: [{ signatory: 'client' }] as never };
-  const turns: [why: string, current: QuoteStanding, signatory: string, signature: Signature, code: string | null][] = [
-    ['the business after the client', open({ ...signed, toSign: ['business'] }), 'business', typed, null],
-    ['before the client', open({ toSign: ['client', 'business'] }), 'business', typed, 'not_your_turn'],
-    ['somebody else’s turn', open({ ...signed, toSign: ['second'] }), 'business', typed, 'not_your_turn'],
+  const turns: [why: string, current: QuoteSituation, signatory: string, signature: Signature, code: string | null][] =
     [
-      'without consent',
-      open({ ...signed, toSign: ['business'] }),
-      'business',
-      { ...typed, consents: false },
-      'signature_missing',
-    ],
-  ];
+      ['the business after the client', open({ ...signed, toSign: ['business'] }), 'business', typed, null],
+      ['before the client', open({ toSign: ['client', 'business'] }), 'business', typed, 'not_your_turn'],
+      ['somebody else’s turn', open({ ...signed, toSign: ['second'] }), 'business', typed, 'not_your_turn'],
+      [
+        'without consent',
+        open({ ...signed, toSign: ['business'] }),
+        'business',
+        { ...typed, consents: false },
+        'signature_missing',
+      ],
+    ];
   for (const [why, current, signatory, signature, code] of turns)
     it(`${why}: ${code ?? 'yes'}`, () => expect(codeOf(maySign(current, signatory, signature))).to.equal(code));
 });

@@ -2,10 +2,10 @@ import { clientSignatory, type FillField } from '#core/agreements/agreement';
 import { isPlainDate } from '#core/calendar/days';
 import type { Filled, SigningMethod } from '#core/quotes/facts';
 import { type Choice, choiceOutOfLimits, type Offer } from '#core/quotes/offer';
-import { isOpen, type QuoteStanding } from '#core/quotes/standing';
+import { isOpen, type QuoteSituation } from '#core/quotes/standing';
 import { refuse, ok, type Result } from '#core/result';
 
-export type QuoteOver = { readonly code: 'quote_over' | 'quote_expired'; readonly state: QuoteStanding['state'] };
+export type QuoteOver = { readonly code: 'quote_over' | 'quote_expired'; readonly state: QuoteSituation['state'] };
 export type SigningRefusal = QuoteOver | { readonly code: 'signature_missing' | 'not_your_turn' };
 export type OutOfLimits = { readonly code: 'extra_out_of_limits'; readonly path: string };
 export type AcceptanceRefusal =
@@ -18,7 +18,7 @@ export type Signature = {
   readonly consents: boolean;
 };
 
-export const overOf = ({ state }: Pick<QuoteStanding, 'state'>) =>
+export const overOf = ({ state }: Pick<QuoteSituation, 'state'>) =>
   state === 'expired' ? refuse({ code: 'quote_expired', state }) : refuse({ code: 'quote_over', state });
 
 /** The first field of the agreement that has not what it asks for. */
@@ -45,7 +45,7 @@ const isSignature = ({ name, method, hasImage, consents }: Signature): boolean =
 /** Whether the client may accept just this: the quote is open, the choice is within its limits, everything is filled in and signed. */
 export function mayAccept(
   offer: Offer,
-  current: QuoteStanding,
+  current: QuoteSituation,
   asked: { readonly choice: Choice; readonly filled: Filled; readonly signature: Signature | null },
 ): Result<null, AcceptanceRefusal> {
   if (!isOpen(current)) return overOf(current);
@@ -62,7 +62,11 @@ export function mayAccept(
  * Whether a further signatory, or the business after the client, may sign now: what they sign is the document that the
  * client signed, so never before the client has.
  */
-export function maySign(current: QuoteStanding, signatory: string, signature: Signature): Result<null, SigningRefusal> {
+export function maySign(
+  current: QuoteSituation,
+  signatory: string,
+  signature: Signature,
+): Result<null, SigningRefusal> {
   if (!isOpen(current)) return overOf(current);
   const byClient = current.signatures.some((signed) => signed.signatory === clientSignatory);
   if (!byClient || !current.toSign.includes(signatory)) return refuse({ code: 'not_your_turn' });

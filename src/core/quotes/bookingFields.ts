@@ -1,4 +1,4 @@
-import type { Standing } from '#core/bookings/standing';
+import type { BookingState } from '#core/bookings/bookingState';
 import { localDate } from '#core/calendar/zoned';
 import { formatMoney } from '#core/money/formatMoney';
 import type { AgreementFieldName } from '#core/quotes/fieldNames';
@@ -20,9 +20,9 @@ export type AgreementAbout = {
 export function bookingFields(
   about: AgreementAbout,
   { businessName, number }: QuoteParty,
-  standing: Standing,
+  bookingState: BookingState,
 ): Record<AgreementFieldName, FieldValue> {
-  const { agreed, position, asOf } = standing;
+  const { agreed, position, asOf } = bookingState;
   const today = localDate(asOf, agreed.timeZone);
   return {
     business: businessName,
@@ -33,8 +33,8 @@ export function bookingFields(
     ends: longWall(agreed.end, today),
     price: formatMoney(agreed.total, agreed.currency),
     'due today': formatMoney(position.dueNow, agreed.currency),
-    'what happens when': planSentences(standing),
-    'if the client cancels': cancellationSentences(standing),
+    'what happens when': planSentences(bookingState),
+    'if the client cancels': cancellationSentences(bookingState),
     today: longDate(today, today),
     'quote number': number,
     reference: about.reference,

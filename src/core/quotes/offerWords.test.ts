@@ -67,10 +67,10 @@ const rich: Partial<QuoteDraft> = {
 };
 const documentOf = (offer: Offer, filled: Record<string, string>) => {
   const choice = presetChoice(offer);
-  const standing = standingOfOffer(offer, choice, context.now);
-  if (!standing.ok) throw new Error(standing.refusal.code);
+  const bookingState = standingOfOffer(offer, choice, context.now);
+  if (!bookingState.ok) throw new Error(bookingState.refusal.code);
   const about = { businessName: 'Vesper Hollow', number: 'Q-0001', revision: 3, choice, filled };
-  return signedDocument(offer, about, standing.value);
+  return signedDocument(offer, about, bookingState.value);
 };
 
 describe('what is signed, word for word', () => {
@@ -123,9 +123,9 @@ describe('what is signed, word for word', () => {
     const bare = documentOf(offerOf(), { policy: 'x' });
     expect(bare).to.deep.include({ agreement: '', blocks: [], filled: [] });
     expect(bare.rows.map(({ label }) => label)).to.deep.equal(['10-inch Dobsonian', 'Observing chair', 'VAT in it']);
-    const standing = standingOfOffer(offerOf(), {}, context.now);
-    if (!standing.ok) throw new Error(standing.refusal.code);
-    expect(agreementText(offerOf(), { businessName: 'V', number: 'Q' }, standing.value, {})).to.deep.equal([]);
+    const bookingState = standingOfOffer(offerOf(), {}, context.now);
+    if (!bookingState.ok) throw new Error(bookingState.refusal.code);
+    expect(agreementText(offerOf(), { businessName: 'V', number: 'Q' }, bookingState.value, {})).to.deep.equal([]);
   });
   it('names that every object has are no answers', () => {
     const field = { ...rentalAgreement.fields[0]!, id: 'constructor', label: 'Policy number' };

@@ -1,6 +1,6 @@
 import type { Minor } from '#core/money/minor';
 import { type Agreement, nextToSign } from '#core/agreements/agreement';
-import { wantedQuoteErrands } from '#core/jobs/wantedQuoteErrands';
+import { wantedQuoteJobs } from '#core/jobs/wantedQuoteJobs';
 import { fieldFault } from '#core/quotes/acceptance';
 import type { QuoteFact } from '#core/quotes/facts';
 import { type Choice, choiceOutOfLimits, type Offer, offerPrice, presetChoice } from '#core/quotes/offer';
@@ -62,12 +62,12 @@ describe('an offer', () => {
   });
   it('on the house account all of it is due so many days after the end, without a card', () => {
     const offer = offerOf({ settling: 'account', accountDays: '14' });
-    const standing = standingOfOffer(offer, presetChoice(offer), now);
-    if (!standing.ok) throw new Error(standing.refusal.code);
-    expect(standing.value.parts.map(({ name, due, amount }) => [name, due, amount])).to.deep.equal([
+    const bookingState = standingOfOffer(offer, presetChoice(offer), now);
+    if (!bookingState.ok) throw new Error(bookingState.refusal.code);
+    expect(bookingState.value.parts.map(({ name, due, amount }) => [name, due, amount])).to.deep.equal([
       ['house account', '2027-04-29', 559_00],
     ]);
-    expect(standing.value.hold).to.equal(null);
+    expect(bookingState.value.hold).to.equal(null);
   });
   it('says what it has otherwise than the one before', () => {
     const before = offerOf();
@@ -93,10 +93,10 @@ describe('an offer', () => {
 
 describe('what is signed', () => {
   const document = (filled: Record<string, string>, offer = offerOf({ agreement: rentalAgreement })) => {
-    const standing = standingOfOffer(offer, presetChoice(offer), now);
-    if (!standing.ok) throw new Error(standing.refusal.code);
+    const bookingState = standingOfOffer(offer, presetChoice(offer), now);
+    if (!bookingState.ok) throw new Error(bookingState.refusal.code);
     const about = { businessName: 'Vesper Hollow', number: 'Q-0001', revision: 1, choice: presetChoice(offer), filled };
-    return signedDocument(offer, about, standing.value);
+    return signedDocument(offer, about, bookingState.value);
   };
   it('holds every word and sum, with what the client filled in', () => {
     const text = canonicalText(document({ policy: 'PT-7731' }));
@@ -202,7 +202,7 @@ describe('where a quote stands', () => {
   });
   it('reminds a day before the end, and never of one that is answered', () => {
     const errandsOf = (facts: QuoteFact[]) =>
-      wantedQuoteErrands(quoteStanding(facts, offer, at('2027-03-02T12:00:00')), facts).map((errand) => [
+      wantedQuoteJobs(quoteStanding(facts, offer, at('2027-03-02T12:00:00')), facts).map((errand) => [
         errand.key,
         errand.at,
       ]);

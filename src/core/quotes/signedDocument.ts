@@ -1,6 +1,6 @@
 import type { Agreement, Run, TextBlock } from '#core/agreements/agreement';
 import { planOf } from '#core/bookings/keptPlan';
-import { standing, type Standing } from '#core/bookings/standing';
+import { bookingState, type BookingState } from '#core/bookings/bookingState';
 import type { Instant } from '#core/calendar/instant';
 import { localDate, wallOfInstant } from '#core/calendar/zoned';
 import { formatAmount, formatMoney, formatPercent } from '#core/money/formatMoney';
@@ -37,10 +37,10 @@ export type SignedDocument = {
 };
 
 /** How the offer would stand if this choice were accepted at that moment, nothing paid yet. @throws {OutOfRange} */
-export function standingOfOffer(offer: Offer, choice: Choice, now: Instant): Result<Standing, PlanRefusal> {
+export function standingOfOffer(offer: Offer, choice: Choice, now: Instant): Result<BookingState, PlanRefusal> {
   const agreed = agreedByOffer(offer, choice, wallOfInstant(now, offer.timeZone));
   const planned = planOf(agreed);
-  return planned.ok ? ok(standing(agreed, [{ kind: 'agreed', at: now, by: 'client' }], now)) : planned;
+  return planned.ok ? ok(bookingState(agreed, [{ kind: 'agreed', at: now, by: 'client' }], now)) : planned;
 }
 
 /** Lines with their own discounts, then what is off the whole, the taxes, and nothing that is nought. */
@@ -87,7 +87,7 @@ function filledBlocks(blocks: readonly TextBlock[], values: FieldValues): TextBl
 }
 
 /** The agreement's text with what the booking and the client fill in; a line stands where the client has not yet. */
-export const agreementText = (offer: Offer, party: QuoteParty, current: Standing, filled: Filled): TextBlock[] =>
+export const agreementText = (offer: Offer, party: QuoteParty, current: BookingState, filled: Filled): TextBlock[] =>
   offer.agreement ? filledAgreement(offer.agreement, offer, party, current, filled) : [];
 
 /** The same of any booking. */
@@ -95,7 +95,7 @@ export function filledAgreement(
   agreement: Pick<Agreement, 'blocks' | 'fields'>,
   about: AgreementAbout,
   party: QuoteParty,
-  current: Standing,
+  current: BookingState,
   filled: Filled,
 ): TextBlock[] {
   const own = agreement.fields.map(({ id, label }): [string, FieldValue] => {
@@ -108,7 +108,7 @@ export function filledAgreement(
 export function signedDocument(
   offer: Offer,
   about: QuoteParty & { readonly revision: number; readonly choice: Choice; readonly filled: Filled },
-  current: Standing,
+  current: BookingState,
 ): SignedDocument {
   const { agreed, asOf } = current;
   const today = localDate(asOf, agreed.timeZone);

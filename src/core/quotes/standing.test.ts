@@ -1,9 +1,9 @@
 import type { Minor } from '#core/money/minor';
-import { wantedQuoteErrands } from '#core/jobs/wantedQuoteErrands';
+import { wantedQuoteJobs } from '#core/jobs/wantedQuoteJobs';
 import type { Instant } from '#core/calendar/instant';
 import type { QuoteFact } from '#core/quotes/facts';
 import { presetChoice, type Offer } from '#core/quotes/offer';
-import { isOpen, type QuoteStanding, quoteStanding, quoteStates } from '#core/quotes/standing';
+import { isOpen, type QuoteSituation, quoteStanding, quoteStates } from '#core/quotes/standing';
 import { rentalAgreement } from '../../../testing/quoting.js';
 import { expect } from 'chai';
 
@@ -63,7 +63,7 @@ const accepted: Step = (minute) => ({
   number: 'B-0001',
 });
 const factsOf = (steps: Step[]): QuoteFact[] => steps.map((step, index) => step(index));
-const after = (steps: Step[], about: Offer | null = bare, now = 59): QuoteStanding =>
+const after = (steps: Step[], about: Offer | null = bare, now = 59): QuoteSituation =>
   quoteStanding(factsOf(steps), about, at(now));
 
 describe('where a quote stands after each order', () => {
@@ -149,7 +149,7 @@ describe('where a quote stands after each order', () => {
 describe('what a quote still has to send', () => {
   const errands = (steps: Step[], about: Offer | null = bare, now = 59): string[] => {
     const facts = factsOf(steps);
-    return wantedQuoteErrands(quoteStanding(facts, about, at(now)), facts).map((errand) => {
+    return wantedQuoteJobs(quoteStanding(facts, about, at(now)), facts).map((errand) => {
       const what = errand.kind === 'quoteMessage' ? [errand.occasion, errand.who ?? ''] : [];
       return [errand.at.slice(11, 16), errand.key, ...what].join(' ').trim();
     });
@@ -213,7 +213,7 @@ describe('what a quote still has to send', () => {
     it(why, () => expect(errands(steps, about, now)).to.deep.equal(expected));
   it('each tells of its fact, and a reminder comes a day before the end', () => {
     const facts = factsOf([sent(1, '2027-03-09T00:00:00Z' as Instant), asked]);
-    expect(wantedQuoteErrands(quoteStanding(facts, bare, at(59)), facts)).to.deep.equal([
+    expect(wantedQuoteJobs(quoteStanding(facts, bare, at(59)), facts)).to.deep.equal([
       { key: 'quote:0', at: at(0), kind: 'quoteMessage', occasion: 'quote', fact: 0 },
       { key: 'told:1', at: at(1), kind: 'quoteMessage', occasion: 'ownerTold', fact: 1 },
       { key: 'expires:2027-03-09T00:00:00Z', at: '2027-03-09T00:00:00Z', kind: 'quoteTurn' },

@@ -16,7 +16,7 @@ export const quoteStates = [
 ] as const;
 export type QuoteState = (typeof quoteStates)[number];
 
-export type QuoteStanding = {
+export type QuoteSituation = {
   readonly state: QuoteState;
   /** Of the offer that was sent last; 0 before that. */
   readonly revision: number;
@@ -41,7 +41,7 @@ const lastOf = <K extends QuoteFact['kind']>(facts: readonly QuoteFact[], kind: 
   (facts.findLast((fact) => fact.kind === kind) as QuoteFactOf<K> | undefined) ?? null;
 
 /** Where a quote stands, from what was offered last and what happened. @param offer null while nothing was sent */
-export function quoteStanding(facts: readonly QuoteFact[], offer: Offer | null, asOf: Instant): QuoteStanding {
+export function quoteStanding(facts: readonly QuoteFact[], offer: Offer | null, asOf: Instant): QuoteSituation {
   const sent = lastOf(facts, 'sent');
   const revision = sent?.revision ?? 0;
   const since = sent ? facts.slice(facts.lastIndexOf(sent) + 1) : facts;
@@ -94,5 +94,5 @@ export function quoteStanding(facts: readonly QuoteFact[], offer: Offer | null, 
   };
 }
 
-export const isOpen = ({ state }: Pick<QuoteStanding, 'state'>): boolean =>
+export const isOpen = ({ state }: Pick<QuoteSituation, 'state'>): boolean =>
   state === 'sent' || state === 'opened' || state === 'signing';

@@ -1,5 +1,5 @@
 import { type Agreed } from '#core/bookings/agreed';
-import { standing, type Standing } from '#core/bookings/standing';
+import { bookingState, type BookingState } from '#core/bookings/bookingState';
 import { planOf } from '#core/bookings/keptPlan';
 import type { Instant } from '#core/calendar/instant';
 import type { WallTime } from '#core/calendar/wallTime';
@@ -23,16 +23,16 @@ export type Example = {
 export const exampleAgreed = (example: Example, terms: Terms): Agreed => ({ ...example, terms });
 
 /** The example as it stands at its agreement, nothing paid yet. @throws {OutOfRange} as `plan` does */
-export function exampleStanding(example: Example, terms: Terms): Result<Standing, PlanRefusal> {
+export function exampleStanding(example: Example, terms: Terms): Result<BookingState, PlanRefusal> {
   const agreed = exampleAgreed(example, terms);
   const planned = planOf(agreed);
   if (!planned.ok) return planned;
-  return ok(standing(agreed, [], instantOfWall(example.agreed, example.timeZone)));
+  return ok(bookingState(agreed, [], instantOfWall(example.agreed, example.timeZone)));
 }
 
 /** The receipts that there would be by a moment if everything were paid when it is due. */
 export const paidOnTime =
-  ({ plan }: Pick<Standing, 'plan'>) =>
+  ({ plan }: Pick<BookingState, 'plan'>) =>
   (at: Instant): RefundableReceipt[] =>
     plan.instalments
       .filter((part) => part.origin !== 'security' && part.dueAt !== null && part.dueAt <= at)

@@ -18,12 +18,12 @@ const kept: Fact = {
   purposes: purposesOf(standingOf(deposit, '03-01 11:00')),
 };
 const rowsOf = (facts: readonly Fact[], when: string, by: CancelInput['by'], deal = rentalAgreed) => {
-  const standing = standingOf(facts, when, deal);
-  const decided = cancellationOf(standing, by);
-  const rows = cancelledFrom(standing, by, decided);
+  const bookingState = standingOf(facts, when, deal);
+  const decided = cancellationOf(bookingState, by);
+  const rows = cancelledFrom(bookingState, by, decided);
   // Whatever is kept or owed, and whatever goes back, stands in exactly one row.
   expect(rows.reduce((sum, row) => sum + row.kept, 0)).to.equal(decided.keep);
-  return { rows, decided, standing };
+  return { rows, decided, bookingState };
 };
 
 describe('what a cancellation keeps, and from what', () => {
@@ -85,7 +85,9 @@ describe('what a cancellation keeps, and from what', () => {
     expect(rowsOf([...deposit, opened], '04-09 10:00', 'client').rows[0]!.kept).to.be.above(0);
   });
   it('in sentences the same sums', () => {
-    const { standing, decided } = rowsOf(deposit, '04-09 10:00', 'business');
-    expect(cancelledFromSentences(standing, 'business', decided)[0]).to.match(/leaves again \(goes back to its card\)/);
+    const { bookingState, decided } = rowsOf(deposit, '04-09 10:00', 'business');
+    expect(cancelledFromSentences(bookingState, 'business', decided)[0]).to.match(
+      /leaves again \(goes back to its card\)/,
+    );
   });
 });

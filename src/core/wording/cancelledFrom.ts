@@ -1,6 +1,6 @@
 import { givenBackOver } from '#core/courtesies/courtesy';
 import type { BookingCancellation } from '#core/bookings/cancellationOf';
-import type { Standing } from '#core/bookings/standing';
+import type { BookingState } from '#core/bookings/bookingState';
 import type { CancelInput } from '#core/cancellation/cancel';
 import { localDate } from '#core/calendar/zoned';
 import { formatAmount, formatMoney } from '#core/money/formatMoney';
@@ -42,11 +42,11 @@ const wentBy: Partial<Record<keyof typeof cameBy, string>> = {
  * done. What is owed beyond that is charged only as far as the client agreed to that purpose, and asked for otherwise.
  */
 export function cancelledFrom(
-  standing: Standing,
+  bookingState: BookingState,
   by: CancelInput['by'],
   decided: BookingCancellation,
 ): CancelledFrom[] {
-  const { agreed, ledger, hold, asOf } = standing;
+  const { agreed, ledger, hold, asOf } = bookingState;
   const { currency, timeZone } = agreed;
   const today = localDate(asOf, timeZone);
   const amount = (of: Minor): string => formatAmount(of, currency);
@@ -70,13 +70,13 @@ export function cancelledFrom(
   });
   return [
     ...receipts.filter(({ inHand }) => inHand > 0).map(({ inHand: _, ...row }) => row),
-    ...fromHold(standing, decided, hold?.inForce ?? null),
-    ...owedRow(standing, by, decided),
+    ...fromHold(bookingState, decided, hold?.inForce ?? null),
+    ...owedRow(bookingState, by, decided),
   ];
 }
 
 function fromHold(
-  { agreed, ledger }: Standing,
+  { agreed, ledger }: BookingState,
   decided: BookingCancellation,
   inForce: { readonly id: string; readonly amount: Minor } | null,
 ): CancelledFrom[] {
@@ -93,7 +93,11 @@ function fromHold(
 }
 
 /** What nothing in hand pays: charged by its purpose as far as that was agreed, else a request. */
-function owedRow({ agreed, ledger }: Standing, by: CancelInput['by'], decided: BookingCancellation): CancelledFrom[] {
+function owedRow(
+  { agreed, ledger }: BookingState,
+  by: CancelInput['by'],
+  decided: BookingCancellation,
+): CancelledFrom[] {
   const owed = remainder(decided.owed, decided.fromHold);
   if (owed === 0) return [];
   const { card } = ledger;

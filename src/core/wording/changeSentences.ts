@@ -1,5 +1,5 @@
 import type { Deal } from '#core/bookings/deal';
-import type { Standing } from '#core/bookings/standing';
+import type { BookingState } from '#core/bookings/bookingState';
 import { localDate } from '#core/calendar/zoned';
 import { formatMoney } from '#core/money/formatMoney';
 import type { Minor } from '#core/money/minor';
@@ -8,7 +8,7 @@ import { cancellationSentences } from '#core/wording/cancellationSentences';
 import { planSentences } from '#core/wording/sentences';
 
 /** What a change changes, in words that owner and client both read; nothing where only wording behind the plan differs. */
-export function changeSentences(before: Standing, after: Standing, deals?: readonly [Deal, Deal]): string[] {
+export function changeSentences(before: BookingState, after: BookingState, deals?: readonly [Deal, Deal]): string[] {
   const { currency, timeZone } = after.agreed;
   const today = localDate(after.asOf, timeZone);
   const sum = (amount: Minor): string => formatMoney(amount, currency);
@@ -34,17 +34,17 @@ export function changeSentences(before: Standing, after: Standing, deals?: reado
   return sentences;
 }
 
-const plannedHold = ({ plan }: Standing): string => `${plan.hold?.amount} ${plan.hold?.from} ${plan.hold?.until}`;
+const plannedHold = ({ plan }: BookingState): string => `${plan.hold?.amount} ${plan.hold?.from} ${plan.hold?.until}`;
 
-function partChanges(before: Standing, after: Standing, sum: (amount: Minor) => string): string[] {
+function partChanges(before: BookingState, after: BookingState, sum: (amount: Minor) => string): string[] {
   const { timeZone } = after.agreed;
   const today = localDate(after.asOf, timeZone);
   const day = (due: (typeof after.parts)[number]['due']): string =>
     due ? `on ${shortDate(due, today)}` : 'without a date';
-  const names = ({ parts }: Standing): Set<string> => new Set(parts.map((part) => part.name));
+  const names = ({ parts }: BookingState): Set<string> => new Set(parts.map((part) => part.name));
   const [old, now] = [names(before), names(after)];
   // What is paid stays paid, whatever day the new plan has for it.
-  const text = ({ parts }: Standing, name: string): string => {
+  const text = ({ parts }: BookingState, name: string): string => {
     const own = parts.filter((part) => part.name === name);
     const open = own.filter((part) => part.left > 0).map((part) => `${sum(part.left)} ${day(part.due)}`);
     return own.length > 0 && open.length === 0 ? 'paid' : open.join(' and ');
@@ -59,6 +59,6 @@ function partChanges(before: Standing, after: Standing, sum: (amount: Minor) => 
 }
 
 /** Whether a client would read something else than before. */
-export const tellsClient = (before: Standing, after: Standing, old: Deal, now: Deal): boolean =>
+export const tellsClient = (before: BookingState, after: BookingState, old: Deal, now: Deal): boolean =>
   changeSentences(before, after, [old, now]).length > 0 ||
   String(planSentences(before)) !== String(planSentences(after));

@@ -1,6 +1,6 @@
 import { type BookedClaim, claimState, type ClaimState } from '#core/claims/claims';
 import type { ClaimKind } from '#core/claims/said';
-import type { Standing } from '#core/bookings/standing';
+import type { BookingState } from '#core/bookings/bookingState';
 import { localDate } from '#core/calendar/zoned';
 import { formatMoney } from '#core/money/formatMoney';
 import { longMoment, shortDate } from '#core/wording/days';
@@ -40,7 +40,7 @@ export const claimSentence = (
 ) => `${claimTitles[what]}: ${reason}, ${formatMoney(amount, currency)}.`;
 
 /** What of the claims of a booking a client has to answer, and until when; what happens without an answer. */
-export function claimSentences({ ledger, agreed, asOf, hold }: Standing): { claimed: string[]; answer: string } {
+export function claimSentences({ ledger, agreed, asOf, hold }: BookingState): { claimed: string[]; answer: string } {
   const today = localDate(asOf, agreed.timeZone);
   const told = ledger.after.claims.filter((claim) => ['waits', 'ready'].includes(claimState(claim, asOf)));
   const claimed = told.map((claim) => {
@@ -56,7 +56,7 @@ export function claimSentences({ ledger, agreed, asOf, hold }: Standing): { clai
 }
 
 /** What became of a claim that was objected to. */
-export function decidedSentences({ ledger, agreed, asOf }: Standing): string[] {
+export function decidedSentences({ ledger, agreed, asOf }: BookingState): string[] {
   const today = localDate(asOf, agreed.timeZone);
   return ledger.after.claims.flatMap((claim) => {
     if (claim.withdrawn) return [`We withdraw this: ${claim.reason}. Nothing is taken for it.`];

@@ -1,5 +1,5 @@
 import type { Part } from '#core/bookings/part';
-import type { Standing } from '#core/bookings/standing';
+import type { BookingState } from '#core/bookings/bookingState';
 import type { PlainDate } from '#core/calendar/days';
 import { localDate } from '#core/calendar/zoned';
 import type { Minor } from '#core/money/minor';
@@ -17,7 +17,7 @@ export type ClientStep = {
   readonly amount: Minor;
 };
 
-function partStep(part: Part, { ledger, agreed }: Standing, today: PlainDate): ClientStep {
+function partStep(part: Part, { ledger, agreed }: BookingState, today: PlainDate): ClientStep {
   const name = part.name;
   const step = { date: part.due, amount: part.left === 0 ? part.amount : part.left };
   const when = part.due === null ? 'No date yet' : part.due === today ? 'Today' : shortDate(part.due, today);
@@ -41,8 +41,8 @@ function partStep(part: Part, { ledger, agreed }: Standing, today: PlainDate): C
   return { ...step, mark: 'due', when, what: `We charge the ${name} to ${card}`, note };
 }
 
-function holdStep(standing: Standing, today: PlainDate): ClientStep | null {
-  const { hold, agreed } = standing;
+function holdStep(bookingState: BookingState, today: PlainDate): ClientStep | null {
+  const { hold, agreed } = bookingState;
   if (!hold) return null;
   const from = localDate(hold.from, agreed.timeZone);
   const until = localDate(hold.until, agreed.timeZone);
@@ -56,7 +56,9 @@ function holdStep(standing: Standing, today: PlainDate): ClientStep | null {
         ...step,
         what: 'Your bank had set this aside',
         note:
-          standing.ledger.closedOut?.released === 0 ? 'all of it was taken' : 'a part was taken and the rest let go',
+          bookingState.ledger.closedOut?.released === 0
+            ? 'all of it was taken'
+            : 'a part was taken and the rest let go',
       };
     case 'asked':
       return { ...step, what: 'Your bank sets this aside', note: 'please confirm it with your bank' };
@@ -70,11 +72,11 @@ function holdStep(standing: Standing, today: PlainDate): ClientStep | null {
 }
 
 /** What happens when, in the order of its days: generated from the plan and never typed. */
-export function clientSteps(standing: Standing): ClientStep[] {
-  const today = localDate(standing.asOf, standing.agreed.timeZone);
-  const steps = standing.parts.map((part) => partStep(part, standing, today));
-  const over = standing.ledger.cancelled !== null || standing.ledger.lapsed;
-  const hold = over ? null : holdStep(standing, today);
+export function clientSteps(bookingState: BookingState): ClientStep[] {
+  const today = localDate(bookingState.asOf, bookingState.agreed.timeZone);
+  const steps = bookingState.parts.map((part) => partStep(part, bookingState, today));
+  const over = bookingState.ledger.cancelled !== null || bookingState.ledger.lapsed;
+  const hold = over ? null : holdStep(bookingState, today);
   if (hold) steps.push(hold);
   const dayOfStep = (step: ClientStep): string => step.date ?? '9999-12-31';
   return steps.sort((a, b) => (dayOfStep(a) < dayOfStep(b) ? -1 : dayOfStep(a) > dayOfStep(b) ? 1 : 0));

@@ -1,5 +1,5 @@
 import type { KeptFor } from '#core/bookings/facts';
-import type { Standing } from '#core/bookings/standing';
+import type { BookingState } from '#core/bookings/bookingState';
 import { localDate } from '#core/calendar/zoned';
 import { type Consented, debitNoticeDays, type Mandate } from '#core/consent/consented';
 import { notAgreed, purposesOf } from '#core/consent/purposesOf';
@@ -8,7 +8,7 @@ import type { Minor } from '#core/money/minor';
 import { shortDate } from '#core/wording/days';
 import { listed } from '#core/wording/listed';
 
-type Of = Parameters<typeof purposesOf>[0] & Pick<Standing, 'asOf'>;
+type Of = Parameters<typeof purposesOf>[0] & Pick<BookingState, 'asOf'>;
 /** What a client is asked to agree to, in words, and what that lets the card or account pay. */
 export type AskedConsent = { readonly consent: string; readonly purposes: Consented; readonly mandate?: Mandate };
 
@@ -57,9 +57,9 @@ export function cardAgreement(standing: Of, use?: KeptFor): AskedConsent {
 }
 
 /** What would change of what a card pays or holds, beside what its holder agreed to. */
-export function notAgreedSentences(standing: Standing): string[] {
-  const { parts, hold } = notAgreed(standing);
-  const sum = (amount: Minor): string => formatMoney(amount, standing.agreed.currency);
+export function notAgreedSentences(bookingState: BookingState): string[] {
+  const { parts, hold } = notAgreed(bookingState);
+  const sum = (amount: Minor): string => formatMoney(amount, bookingState.agreed.currency);
   return [
     ...parts.map(({ name, amount, agreed }) => `The ${name}: ${sum(amount)} in place of ${sum(agreed)}.`),
     ...(hold ? [`The hold: ${sum(hold.amount)} in place of ${sum(hold.agreed)}.`] : []),

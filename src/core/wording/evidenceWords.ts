@@ -3,7 +3,7 @@ import type { Dispute } from '#core/disputes/disputes';
 import { type EvidenceKind, evidenceOrder } from '#core/disputes/evidence';
 import type { Recorded } from '#core/people/actor';
 import type { Fact, FactOf } from '#core/bookings/facts';
-import { standing, type Standing } from '#core/bookings/standing';
+import { bookingState, type BookingState } from '#core/bookings/bookingState';
 import type { Instant } from '#core/calendar/instant';
 import type { PlainDate } from '#core/calendar/days';
 import { formatMoney } from '#core/money/formatMoney';
@@ -37,7 +37,7 @@ export const evidenceTitles: Readonly<Record<EvidenceKind, string>> = {
 
 export type EvidenceAbout = {
   readonly dispute: Dispute;
-  readonly current: Standing;
+  readonly current: BookingState;
   readonly facts: readonly Recorded<Fact>[];
   readonly title: string;
   readonly number: string;
@@ -119,7 +119,7 @@ export function evidenceOf(about: EvidenceAbout): Evidence[] {
     ],
     terms: () => {
       const before = facts.filter((fact) => fact.at <= until);
-      const then = standing(current.agreed, before.length > 0 ? before : facts, until);
+      const then = bookingState(current.agreed, before.length > 0 ? before : facts, until);
       const cancelled = facts.find((fact) => fact.kind === 'cancelled');
       return [
         ...cancellationSentences(then),

@@ -1,5 +1,5 @@
 import type { Fact } from '#core/bookings/facts';
-import type { Standing } from '#core/bookings/standing';
+import type { BookingState } from '#core/bookings/bookingState';
 import { type Minor, remainder, sum, zero } from '#core/money/minor';
 
 export type FinalFigure = { readonly what: string; readonly amount: Minor };
@@ -8,7 +8,7 @@ export type FinalFigure = { readonly what: string; readonly amount: Minor };
  * What a booking came to in the end, as its client reads it: what they paid, what was claimed and taken, kept, given back
  * and is still open. Nothing while it goes on; a figure of nothing is left out.
  */
-export function finalFigures({ ledger, agreed, position, stage }: Standing, facts: readonly Fact[]): FinalFigure[] {
+export function finalFigures({ ledger, agreed, position, stage }: BookingState, facts: readonly Fact[]): FinalFigure[] {
   if (stage !== 'closed' && stage !== 'cancelled') return [];
   const { cancelled, closedOut, receipts, after } = ledger;
   const paid = sum(receipts.map(({ amount, method }) => (method === 'hold' ? 0 : amount)));

@@ -1,4 +1,4 @@
-import type { Standing } from '#core/bookings/standing';
+import type { BookingState } from '#core/bookings/bookingState';
 import { localDate } from '#core/calendar/zoned';
 import { formatMoney } from '#core/money/formatMoney';
 import type { Happening } from '#core/messages/happenings';
@@ -13,10 +13,10 @@ export function happeningWords(
     number,
     title,
     client,
-    standing,
-  }: { readonly number: string; readonly title: string; readonly client: string; readonly standing: Standing },
+    bookingState,
+  }: { readonly number: string; readonly title: string; readonly client: string; readonly bookingState: BookingState },
 ): { readonly subject: string; readonly lines: readonly string[] } {
-  const { agreed, asOf, position } = standing;
+  const { agreed, asOf, position } = bookingState;
   const money = (amount: Parameters<typeof formatMoney>[0]): string => formatMoney(amount, agreed.currency);
   const today = localDate(asOf, agreed.timeZone);
   const what = whatHappened(happening, client, money);

@@ -1,4 +1,4 @@
-import { standing } from '#core/bookings/standing';
+import { bookingState } from '#core/bookings/bookingState';
 import type { Fact } from '#core/bookings/facts';
 import type { Instant } from '#core/calendar/instant';
 import type { WallTime } from '#core/calendar/wallTime';
@@ -38,7 +38,7 @@ const paid: Fact = {
 
 describe('what a letter says of its booking', () => {
   it('before anything has come: what is due, and what follows', () => {
-    const facts = letterFacts(standing(agreed, [booked], at('2027-03-01T10:01')), 'Rig', [booked]);
+    const facts = letterFacts(bookingState(agreed, [booked], at('2027-03-01T10:01')), 'Rig', [booked]);
     expect(facts).to.include({
       what: 'Rig',
       when: 'Sat 10 Apr, 18:00 to Sat 17 Apr, 10:00',
@@ -51,7 +51,7 @@ describe('what a letter says of its booking', () => {
     expect(facts.cancellation[0]).to.be.a('string');
   });
   it('after a payment: what has come', () => {
-    const facts = letterFacts(standing(agreed, [booked, paid], at('2027-03-01T10:06')), 'Rig', [booked, paid]);
+    const facts = letterFacts(bookingState(agreed, [booked, paid], at('2027-03-01T10:06')), 'Rig', [booked, paid]);
     expect(facts.paid).to.equal('€\u00a0300.00 of €\u00a01,000.00');
     expect(facts.rows.map(({ mark }) => mark)).to.deep.equal(['received', 'due']);
   });
@@ -63,7 +63,7 @@ describe('what a letter says of its booking', () => {
       keep: minor(300_00),
       refund: minor(0),
     } as Fact;
-    const facts = letterFacts(standing(agreed, [booked, paid, cancelled], at('2027-03-02T10:01')), 'Rig', [
+    const facts = letterFacts(bookingState(agreed, [booked, paid, cancelled], at('2027-03-02T10:01')), 'Rig', [
       booked,
       paid,
       cancelled,

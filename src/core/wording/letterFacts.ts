@@ -1,5 +1,5 @@
 import type { Fact } from '#core/bookings/facts';
-import { payable, type Standing } from '#core/bookings/standing';
+import { payable, type BookingState } from '#core/bookings/bookingState';
 import { dateOf } from '#core/calendar/wallTime';
 import { localDate } from '#core/calendar/zoned';
 import { formatMoney } from '#core/money/formatMoney';
@@ -33,7 +33,7 @@ export type LetterRow = {
 const mostRows = 8;
 
 /** The facts of a letter to a client, worked out at its moment and sent as they were, however late that is. */
-export function letterFacts(current: Standing, title: string, facts: readonly Fact[]): LetterFacts {
+export function letterFacts(current: BookingState, title: string, facts: readonly Fact[]): LetterFacts {
   const { agreed, ledger, asOf, stage } = current;
   const { currency, start, end } = agreed;
   const today = localDate(asOf, agreed.timeZone);

@@ -1,5 +1,5 @@
-import type { Occasion } from '#core/jobs/wantedErrands';
-import type { QuoteOccasion } from '#core/jobs/wantedQuoteErrands';
+import type { Occasion } from '#core/jobs/wantedJobs';
+import type { QuoteOccasion } from '#core/jobs/wantedQuoteJobs';
 
 export type AnyOccasion = Occasion | QuoteOccasion;
 export type MessageText = { readonly subject: string; readonly body: string };

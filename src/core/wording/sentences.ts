@@ -1,4 +1,4 @@
-import type { Standing } from '#core/bookings/standing';
+import type { BookingState } from '#core/bookings/bookingState';
 import { localDate } from '#core/calendar/zoned';
 import { formatMoney } from '#core/money/formatMoney';
 import type { Minor } from '#core/money/minor';
@@ -6,8 +6,8 @@ import { longDate } from '#core/wording/days';
 import { isComing, keptWords, settlesOn } from '#core/wording/keptWords';
 
 /** The plan in whole sentences, as a message says it. */
-export function planSentences(standing: Standing): string[] {
-  const { agreed, parts, hold, asOf, ledger } = standing;
+export function planSentences(bookingState: BookingState): string[] {
+  const { agreed, parts, hold, asOf, ledger } = bookingState;
   const { currency, timeZone } = agreed;
   const today = localDate(asOf, timeZone);
   const sum = (amount: Minor): string => formatMoney(amount, currency);

@@ -1,9 +1,9 @@
-import type { WantedErrand } from '#core/jobs/wantedErrands';
+import type { WantedJob } from '#core/jobs/wantedJobs';
 import type { Instant } from '#core/calendar/instant';
-import { changesOf, type ErrandRow } from '#server/jobs/plan/rewriteErrands';
+import { changesOf, type JobRow } from '#server/jobs/plan/planJobs';
 import { randomUUID } from 'node:crypto';
 
-type Row = ErrandRow & { readonly id: string; readonly tries: number };
+type Row = JobRow & { readonly id: string; readonly tries: number };
 
 /** So many are claimed at once, and a claim holds so long: as the agenda does (server/jobs/run/claimDue.ts). */
 const batch = 16;
@@ -23,12 +23,12 @@ export class AgendaInMemory {
     this.#rows.set(id, { ...this.#rows.get(id)!, ...change });
   }
 
-  #add(row: ErrandRow): void {
+  #add(row: JobRow): void {
     this.#rows.set(row.id, { ...row, tries: 0, pause: 0 });
   }
 
   /** Becomes what is wanted now. */
-  plan(wanted: readonly WantedErrand[]): void {
+  plan(wanted: readonly WantedJob[]): void {
     const { added, moved, dropped } = changesOf(this.rows, wanted, 'bookingId', this.bookingId);
     for (const row of added) this.#add(row);
     for (const { id, at, errand } of moved) this.#set(id, { at, errand, state: 'waiting' });
@@ -36,7 +36,7 @@ export class AgendaInMemory {
   }
 
   /** One more, beside those that the standing wants. */
-  add(errand: WantedErrand): void {
+  add(errand: WantedJob): void {
     const { key, kind, at } = errand;
     this.#add({ id: randomUUID(), bookingId: this.bookingId, key, kind, at, errand, state: 'waiting' });
   }

@@ -1,8 +1,8 @@
 import type { Actor } from '#core/people/actor';
-import { type WantedErrand, wantedErrands } from '#core/jobs/wantedErrands';
+import { type WantedJob, wantedJobs } from '#core/jobs/wantedJobs';
 import type { Fact } from '#core/bookings/facts';
 import type { CardOnFile } from '#core/bookings/ledger';
-import { standing, type Standing } from '#core/bookings/standing';
+import { bookingState, type BookingState } from '#core/bookings/bookingState';
 import type { Instant } from '#core/calendar/instant';
 import { zero } from '#core/money/minor';
 import { type AskedByItself, holdPlaced, holdRenewed, partCharged } from '#core/payments/automatic';
@@ -13,13 +13,13 @@ import { allInHand, givingBack, goesBackAtOnce, type Refund } from '#core/paymen
 import type { CardUsed } from '#core/payments/processorCall';
 import { AgendaInMemory } from '#demo/years/agenda';
 import type { Scene } from '#demo/years/scene';
-import { describe } from '#server/jobs/run/errandKinds';
-import { inTransactions } from '#server/jobs/run/carryOutErrands';
+import { describe } from '#server/jobs/run/jobKinds';
+import { inTransactions } from '#server/jobs/run/runJobs';
 import { agreedOf, type LoadedBooking } from '#server/bookings/lockBooking';
-import { reckoned } from '#server/bookings/record';
-import type { IntentRow } from '#server/processorCalls/openIntent';
-import { askedOf } from '#server/processorCalls/openIntent';
-import { askProcessor } from '#server/processorCalls/carryOut';
+import { computed } from '#server/bookings/record';
+import type { CallRow } from '#server/processorCalls/openCall';
+import { askedOf } from '#server/processorCalls/openCall';
+import { askProcessor } from '#server/processorCalls/makeCall';
 import { cardRow } from '#server/processorCalls/keepCards';
 import { answeredOn } from '#server/processorCalls/recordAnswer';
 import { documentRows, documentsWanted, isAskedFor, subjectOfBooking } from '#server/invoices/documentsOfBooking';
@@ -41,11 +41,11 @@ const clock: Actor = { kind: 'clock' };
 export class Life {
   readonly agenda: AgendaInMemory;
   readonly #cards = new Map<string, CardUsed>();
-  readonly #intents: IntentRow[] = [];
+  readonly #intents: CallRow[] = [];
   readonly #documents: NewDocument[] = [];
   readonly #causes = new Set<string>();
   #letters: MessageRow[] = [];
-  #known: { readonly loaded: LoadedBooking; readonly at: Instant; readonly standing: Standing } | null = null;
+  #known: { readonly loaded: LoadedBooking; readonly at: Instant; readonly bookingState: BookingState } | null = null;
 
   constructor(
     readonly scene: Scene,
@@ -59,19 +59,19 @@ export class Life {
   }
 
   /** As it stands now. */
-  standing(): Standing {
+  bookingState(): BookingState {
     const { loaded, now } = this;
     if (this.#known?.loaded !== loaded || this.#known.at !== now) {
-      const current = standing(agreedOf(loaded.booking), loaded.facts, now);
-      this.#known = { loaded, at: now, standing: current };
+      const current = bookingState(agreedOf(loaded.booking), loaded.facts, now);
+      this.#known = { loaded, at: now, bookingState: current };
     }
-    return this.#known.standing;
+    return this.#known.bookingState;
   }
 
   /** What `recordFacts` does. */
   record(added: readonly Fact[], actor: Actor): void {
     const { posting, written, account } = this.scene;
-    const { after, made, moves, inOrder, reached } = reckoned(
+    const { after, made, moves, inOrder, reached } = computed(
       { loaded: this.loaded, added },
       posting.post,
       actor,
@@ -86,9 +86,9 @@ export class Life {
     }
   }
 
-  #plan(current: Standing): void {
-    this.#known = { loaded: this.loaded, at: this.now, standing: current };
-    this.agenda.plan(wantedErrands(current, this.loaded.facts));
+  #plan(current: BookingState): void {
+    this.#known = { loaded: this.loaded, at: this.now, bookingState: current };
+    this.agenda.plan(wantedJobs(current, this.loaded.facts));
     if (current.stage === 'lapsed' || current.stage === 'cancelled') this.scene.places.free(this.loaded.booking.id);
   }
 
@@ -115,15 +115,15 @@ export class Life {
     for (const work of afterwards) await work?.();
   }
 
-  #wanted(key: string, kind: string): WantedErrand | null {
+  #wanted(key: string, kind: string): WantedJob | null {
     if (kind === 'turn' || kind === 'document') return { key, kind, at: this.now };
-    return wantedErrands(this.standing(), this.loaded.facts).find((wanted) => wanted.key === key) ?? null;
+    return wantedJobs(this.bookingState(), this.loaded.facts).find((wanted) => wanted.key === key) ?? null;
   }
 
-  async #run(errand: WantedErrand): Promise<Afterwards> {
+  async #run(errand: WantedJob): Promise<Afterwards> {
     const { key } = errand;
     const { booking } = this.loaded;
-    const current = this.standing();
+    const current = this.bookingState();
     const description = describe(this.loaded);
     switch (errand.kind) {
       case 'message': {
@@ -191,7 +191,7 @@ export class Life {
     return id;
   }
 
-  #set(id: string, change: Partial<IntentRow>): IntentRow {
+  #set(id: string, change: Partial<CallRow>): CallRow {
     const index = this.#intents.findIndex((intent) => intent.id === id);
     return (this.#intents[index] = { ...this.#intents[index]!, ...change });
   }
@@ -214,7 +214,7 @@ export class Life {
   #answered(id: string, answer: Ended): void {
     const asked = askedOf(this.#intents.find((each) => each.id === id)!);
     const { actor } = this.#set(id, { state: answer.outcome, answer, answeredAt: this.now });
-    const { ledger } = this.standing();
+    const { ledger } = this.bookingState();
     const added = factsOfAnswer(asked, answer, answeredOn(this.loaded, this.now));
     const card = cardRow(this.loaded.booking.clientId, asked, added);
     if (card && 'card' in asked.request) {
@@ -223,13 +223,13 @@ export class Life {
     }
     this.record(added, actor!);
     const receipt = added.find((fact) => fact.kind === 'received');
-    if (receipt && goesBackAtOnce(receipt, ledger, this.standing().position.credit))
+    if (receipt && goesBackAtOnce(receipt, ledger, this.bookingState().position.credit))
       throw new Error('nothing comes too late in ordinary lives');
   }
 
   /** What `openRefunds` does: facts of what is given back by hand, and what is asked of the network. */
   giveBack(refunds: readonly Refund[], cause: string, actor: Actor): { facts: Fact[]; afterwards: Afterwards } {
-    const { byHand, asked } = givingBack(refunds, this.standing().ledger, { cause, at: this.now });
+    const { byHand, asked } = givingBack(refunds, this.bookingState().ledger, { cause, at: this.now });
     const ids = asked.map(({ receiptId, whole: amount, on }) => {
       const payment = this.#paymentOf(receiptId);
       const account = this.scene.account.id;
@@ -271,7 +271,7 @@ export class Life {
     const rows = await documentRows(this.loaded, wanted, {
       subject,
       earlier: this.#documents,
-      current: this.standing(),
+      current: this.bookingState(),
       number: written.numberOf,
       newId: randomUUID,
       now: this.now,

@@ -1,7 +1,7 @@
 import type { App } from '#compose';
 import type { Actor } from '#core/people/actor';
 import type { Instant } from '#core/calendar/instant';
-import type { Occasion } from '#core/jobs/wantedErrands';
+import type { Occasion } from '#core/jobs/wantedJobs';
 import type { Cost } from '#core/fee/fee';
 import { writeAs } from '#core/wording/houseStyle';
 import { originalWordings } from '#core/wording/originalWordings';

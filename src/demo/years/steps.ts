@@ -19,7 +19,7 @@ import { demoCard } from '#demo/ways';
 import { noBillData } from '#core/invoices/party';
 import { bookingRow } from '#server/bookings/insertBooking';
 import { dealOf } from '#server/bookings/dealOf';
-import { describe } from '#server/jobs/run/errandKinds';
+import { describe } from '#server/jobs/run/jobKinds';
 import { pricedBy } from '#server/usecases/bookings/createBooking';
 import type { clients } from '#server/database/schema/clients';
 import { randomUUID } from 'node:crypto';
@@ -77,7 +77,7 @@ export async function begin(scene: Scene, told: DemoBooking, requestKey: string)
 /** What `payByClient` does with a card that is typed in: all that is due now. */
 async function pay(life: Life, { card: behaviour }: Extract<Happening, { do: 'pay' }>, key: string): Promise<void> {
   const { network, account, cost } = life.scene;
-  const current = life.standing();
+  const current = life.bookingState();
   const amount = current.position.dueNow;
   if (amount === 0) return;
   const { token, last4 } = network.tokenise(demoCard(key, behaviour));
@@ -93,7 +93,7 @@ async function pay(life: Life, { card: behaviour }: Extract<Happening, { do: 'pa
 
 /** What `closeOut` does. */
 async function closeOut(life: Life, claims: readonly Claimed[], coverBalance: boolean): Promise<void> {
-  const current = life.standing();
+  const current = life.bookingState();
   if (current.stage !== 'toCloseOut') return;
   const { person } = life.scene;
   const { total, tax } = life.loaded.booking;
@@ -114,7 +114,7 @@ async function closeOut(life: Life, claims: readonly Claimed[], coverBalance: bo
 /** What `cancelBooking` does. */
 async function cancel(life: Life, by: 'client' | 'business' | 'no_show'): Promise<void> {
   const { person } = life.scene;
-  const decided = cancellationOf(life.standing(), by);
+  const decided = cancellationOf(life.bookingState(), by);
   if (decided.fromHold > 0) throw new Error('nothing is kept from a hold in ordinary lives');
   const back = life.giveBack(decided.refunds, 'cancelled', person);
   life.record([cancelledFact(decided, by, life.now), ...back.facts], person);

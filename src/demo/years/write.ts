@@ -1,5 +1,5 @@
 import type { Instant } from '#core/calendar/instant';
-import { standing } from '#core/bookings/standing';
+import { bookingState } from '#core/bookings/bookingState';
 import type { Piece, Remains } from '#demo/years/written';
 import { agreedOf } from '#server/bookings/lockBooking';
 import { writeDerived } from '#server/bookings/writeDerived';
@@ -10,7 +10,7 @@ import { business } from '#server/database/schema/business';
 import { cards, clients } from '#server/database/schema/clients';
 import { documentCounters, documents } from '#server/database/schema/documents';
 import { occupancies } from '#server/database/schema/places';
-import { errands, intents, messages, payouts } from '#server/database/schema/work';
+import { jobs, intents, messages, payouts } from '#server/database/schema/work';
 import { insertAll } from '#server/database/oneStatement';
 import { authorisations, payments, requests, vault } from '#world/cardNetwork/tables';
 import { getTableColumns, sql } from 'drizzle-orm';
@@ -50,7 +50,7 @@ export async function writePiece(db: Database, piece: Piece, now: Instant): Prom
     await insert(tx, messages, piece.messages);
     await insert(tx, documents, piece.documents);
     const errandsDone = over.flatMap((each) => each.errands);
-    await insert(tx, errands, errandsDone);
+    await insert(tx, jobs, errandsDone);
     const asked = over.flatMap((each) => each.intents);
     await insert(tx, intents, asked);
     await writeModes(tx, over);
@@ -63,7 +63,7 @@ export async function writePiece(db: Database, piece: Piece, now: Instant): Prom
     // The rows that lists read, as everything stands at the end: nothing is left to be done of these.
     const stand = over.map(({ loaded }) => ({
       loaded,
-      current: standing(agreedOf(loaded.booking), loaded.facts, now),
+      current: bookingState(agreedOf(loaded.booking), loaded.facts, now),
     }));
     await writeDerived(tx, stand);
   });

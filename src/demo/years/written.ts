@@ -4,7 +4,7 @@ import type { Occupancy } from '#demo/years/places';
 import type { LoadedBooking } from '#server/bookings/lockBooking';
 import type { Made } from '#server/bookings/writeRecorded';
 import type { cards, clients } from '#server/database/schema/clients';
-import type { errands, intents, messages, payouts } from '#server/database/schema/work';
+import type { jobs, intents, messages, payouts } from '#server/database/schema/work';
 import { type NewDocument, numberedAs, type NextNumber } from '#server/invoices/issue';
 import type { NewEntry } from '#server/journal/appendEntry';
 import type { authorisations, payments, requests, vault } from '#world/cardNetwork/tables';
@@ -12,7 +12,7 @@ import type { authorisations, payments, requests, vault } from '#world/cardNetwo
 /** A booking of which nothing is left to be done, with all that was. */
 export type Over = {
   readonly loaded: LoadedBooking;
-  readonly errands: readonly (typeof errands.$inferInsert)[];
+  readonly errands: readonly (typeof jobs.$inferInsert)[];
   readonly intents: readonly (typeof intents.$inferInsert)[];
   readonly occupancies: readonly Occupancy[];
 };

@@ -14,11 +14,11 @@ import { useReady } from '#islands/parts/useReady';
 import { OwnerShell } from '#islands/shell/OwnerShell';
 import { useShell } from '#islands/shell/useShell';
 import { Alert, Button, NativeSelect, TextInput } from '@mantine/core';
-import { later } from '#islands/parts/lazyComponent';
+import { lazyComponent } from '#islands/parts/lazyComponent';
 import { useState } from 'react';
 import styles from './Agreements.module.css';
 
-const RichText = later(
+const RichText = lazyComponent(
   () => import('#islands/agreements/RichText').then((part) => part.RichText),
   () => <p>One moment…</p>,
 );

@@ -1,7 +1,7 @@
 import { agreementSample } from '#contracts/routes/agreements';
 import type { AgreementSample } from '#contracts/quotes/views';
 import type { Agreement, TextBlock } from '#core/agreements/agreement';
-import { standing } from '#core/bookings/standing';
+import { bookingState } from '#core/bookings/bookingState';
 import { filledAgreement } from '#core/quotes/signedDocument';
 import { look } from '#islands/api';
 import { TextBlocks } from '#islands/quotes/offer/TextBlocks';
@@ -48,7 +48,7 @@ export function AsItReads({ agreement, given }: Props) {
 
 function readAs(agreement: Agreement, sample: AgreementSample, businessName: string): TextBlock[] {
   const { agreed, agreedAt, number } = sample;
-  const current = standing(agreed, [{ kind: 'agreed', at: agreedAt, by: 'client' }], agreedAt);
+  const current = bookingState(agreed, [{ kind: 'agreed', at: agreedAt, by: 'client' }], agreedAt);
   const about = { ...sample, reference: '' };
   return filledAgreement(agreement, about, { businessName, number }, current, {});
 }

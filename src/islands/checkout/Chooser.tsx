@@ -173,7 +173,7 @@ export function Chooser({ view, service, add }: Props) {
           <button
             type="button"
             className={page.button}
-            disabled={!figures.standing}
+            disabled={!figures.bookingState}
             onClick={() => add({ ...item, id: newKey() })}
           >
             Take it

@@ -160,7 +160,7 @@ export function Details({ view, cart, framed, remove, more, emptied }: Props) {
       </button>
 
       <h2>What happens when</h2>
-      {cart.map(({ item, title, standing, service }) => (
+      {cart.map(({ item, title, bookingState, service }) => (
         <div key={item.id}>
           {cart.length > 1 && <p className={styles.step}>{title}</p>}
           {service.rules.confirm !== 'payment' && (
@@ -170,12 +170,12 @@ export function Details({ view, cart, framed, remove, more, emptied }: Props) {
                 : `You get a message to confirm within ${service.rules.answerHours} hours; what follows holds from then on.`}
             </p>
           )}
-          {standing && <Steps steps={clientSteps(standing)} currency={currency} />}
-          {standing && (
+          {bookingState && <Steps steps={clientSteps(bookingState)} currency={currency} />}
+          {bookingState && (
             <details className={page.more}>
               <summary>If you cancel</summary>
               <ul>
-                {cancellationSentences(standing).map((sentence) => (
+                {cancellationSentences(bookingState).map((sentence) => (
                   <li key={sentence}>{sentence}</li>
                 ))}
               </ul>
@@ -228,19 +228,19 @@ export function Details({ view, cart, framed, remove, more, emptied }: Props) {
             set={(value) => set({ filled: { ...typed.filled, [each.id]: value } })}
           />
         ))}
-        {agreeing.map(({ item, title, service, standing }) => (
+        {agreeing.map(({ item, title, service, bookingState }) => (
           <details key={item.id} className={page.more}>
             <summary>
               {service.agreement!.name}
               {agreeing.length > 1 && `, ${title}`}
             </summary>
-            {standing && (
+            {bookingState && (
               <TextBlocks
                 blocks={filledAgreement(
                   service.agreement!,
                   { clientName: typed.name, clientEmail: typed.email, title, reference: '' },
                   { businessName: view.business.name, number: '' },
-                  standing,
+                  bookingState,
                   typed.filled,
                 )}
               />

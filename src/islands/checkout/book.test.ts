@@ -73,7 +73,7 @@ describe('a cart on the booking page', () => {
   it('knows what is due now and in all, as the server will', () => {
     const [one, two] = [priced(page, item('dome'))!, priced(page, item('asked', 4))!];
     expect(sumsOf([one, two]).total).to.equal(330_00);
-    expect(sumsOf([one]).dueNow).to.equal(one.standing!.position.dueNow);
+    expect(sumsOf([one]).dueNow).to.equal(one.bookingState!.position.dueNow);
     expect(one.title).to.equal('Dome, 2 guests');
   });
   it('leaves out what is no longer on the page', () => expect(priced(page, item('gone'))).to.equal(null));

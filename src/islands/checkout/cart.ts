@@ -1,5 +1,5 @@
 import type { BookPageView, OpenService } from '#contracts/checkout/views';
-import { standing, type Standing } from '#core/bookings/standing';
+import { bookingState, type BookingState } from '#core/bookings/bookingState';
 import type { WallTime } from '#core/calendar/wallTime';
 import { wallOfInstant } from '#core/calendar/zoned';
 import { minor, type Minor, sum } from '#core/money/minor';
@@ -24,7 +24,7 @@ export type PricedItem = {
   readonly title: string;
   readonly total: Minor;
   /** As it will stand once it is booked; null where the terms give no plan for it. */
-  readonly standing: Standing | null;
+  readonly bookingState: BookingState | null;
 };
 
 /** What an item comes to, and what happens when: computed as the server will, from the terms as they are now. */
@@ -41,9 +41,9 @@ export function priced(page: BookPageView, item: CartItem): PricedItem | null {
   const about = { currency, timeZone, agreed, start: item.start, end: item.end, total, terms };
   try {
     const planned = planOf(about);
-    return { item, service, title, total, standing: planned.ok ? standing(about, [], now) : null };
+    return { item, service, title, total, bookingState: planned.ok ? bookingState(about, [], now) : null };
   } catch (error) {
-    if (error instanceof OutOfRange) return { item, service, title, total, standing: null };
+    if (error instanceof OutOfRange) return { item, service, title, total, bookingState: null };
     throw error;
   }
 }
@@ -51,7 +51,7 @@ export function priced(page: BookPageView, item: CartItem): PricedItem | null {
 /** The sums that go with the cart: the server refuses it where it computes others. */
 export const sumsOf = (items: readonly PricedItem[]): { total: Minor; dueNow: Minor } => ({
   total: sum(items.map((each) => each.total)),
-  dueNow: sum(items.map((each) => minor(each.standing?.plan.dueNow ?? 0))),
+  dueNow: sum(items.map((each) => minor(each.bookingState?.plan.dueNow ?? 0))),
 });
 
 /**

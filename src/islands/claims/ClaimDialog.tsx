@@ -4,7 +4,7 @@ import type { BookingView } from '#contracts/bookings/views';
 import type { BookedClaim } from '#core/claims/claims';
 import { answerBy } from '#core/claims/mayClaim';
 import { type ClaimKind, claimKinds } from '#core/claims/said';
-import type { Standing } from '#core/bookings/standing';
+import type { BookingState } from '#core/bookings/bookingState';
 import { localDate } from '#core/calendar/zoned';
 import { formatAmount, formatMoney } from '#core/money/formatMoney';
 import { zero } from '#core/money/minor';
@@ -26,7 +26,7 @@ import styles from '../After/After.module.css';
 export type ClaimProposal = { readonly what: ClaimKind; readonly reason: string; readonly amount: string };
 type Props = {
   readonly view: BookingView;
-  readonly standing: Standing;
+  readonly bookingState: BookingState;
   readonly close: () => void;
   /** One that is there, to be said anew. */
   readonly claim?: BookedClaim;
@@ -34,9 +34,9 @@ type Props = {
 };
 
 /** What is claimed, with its sum, what it rests on and pictures; what the client will read stands beside it. */
-export function ClaimDialog({ view, standing, close, claim, proposed }: Props) {
-  const { currency, timeZone } = standing.agreed;
-  const today = localDate(standing.asOf, timeZone);
+export function ClaimDialog({ view, bookingState, close, claim, proposed }: Props) {
+  const { currency, timeZone } = bookingState.agreed;
+  const today = localDate(bookingState.asOf, timeZone);
   const action = useRoute(saveClaim);
   const [what, setWhat] = useState<ClaimKind>(claim?.what ?? proposed?.what ?? 'damage');
   const [reason, setReason] = useState(claim?.reason ?? proposed?.reason ?? '');
@@ -60,7 +60,7 @@ export function ClaimDialog({ view, standing, close, claim, proposed }: Props) {
   const faults = faultsOf(SaveClaim, sent, {});
   const faultAt = (path: string): string | undefined =>
     (asked ? faults[path] : undefined) ?? fieldMessage(action.problem, path, currency) ?? undefined;
-  const by = answerBy(standing);
+  const by = answerBy(bookingState);
   const submit = async (event: SubmitEvent): Promise<void> => {
     event.preventDefault();
     setAsked(true);
@@ -76,7 +76,7 @@ export function ClaimDialog({ view, standing, close, claim, proposed }: Props) {
     close();
   };
   const usual = view.usualClaims.filter(
-    (each) => !standing.ledger.after.claims.some((made) => made.reason === each.reason),
+    (each) => !bookingState.ledger.after.claims.some((made) => made.reason === each.reason),
   );
   return (
     <Modal opened onClose={close} title={claim ? 'Say this claim anew' : 'Claim something'} centered size="lg">

@@ -3,7 +3,7 @@ import { closeOut } from '#contracts/routes/closeout';
 import type { BookingView } from '#contracts/bookings/views';
 import { type BookedClaim, claimLeft, claimState } from '#core/claims/claims';
 import { lateReturn } from '#core/returns/lateReturn';
-import type { Standing } from '#core/bookings/standing';
+import type { BookingState } from '#core/bookings/bookingState';
 import { localDate } from '#core/calendar/zoned';
 import { claimsLeft } from '#core/consent/purposesOf';
 import { closeout } from '#core/closeout/closeout';
@@ -12,7 +12,7 @@ import { sum, zero } from '#core/money/minor';
 import { claimStateForOwner } from '#core/wording/claimWords';
 import { longMoment, shortMoment } from '#core/wording/days';
 import type { ClaimProposal } from '#islands/claims/ClaimDialog';
-import { later } from '#islands/parts/lazyComponent';
+import { lazyComponent } from '#islands/parts/lazyComponent';
 import { Problem } from '#islands/parts/Problem';
 import { RowMenu } from '#islands/parts/RowMenu';
 import { useRoute } from '#islands/parts/useRoute';
@@ -21,11 +21,11 @@ import { notifications } from '@mantine/notifications';
 import { useState } from 'react';
 import styles from '../After/After.module.css';
 
-const DecideDialog = later(() => import('#islands/claims/DecideDialog').then((part) => part.DecideDialog));
+const DecideDialog = lazyComponent(() => import('#islands/claims/DecideDialog').then((part) => part.DecideDialog));
 
-const ClaimDialog = later(() => import('#islands/claims/ClaimDialog').then((part) => part.ClaimDialog));
+const ClaimDialog = lazyComponent(() => import('#islands/claims/ClaimDialog').then((part) => part.ClaimDialog));
 
-type Props = { readonly view: BookingView; readonly standing: Standing; readonly done?: () => void };
+type Props = { readonly view: BookingView; readonly bookingState: BookingState; readonly done?: () => void };
 
 /** Minutes as people say them. */
 const lateWords = (minutes: number): string =>
@@ -36,9 +36,9 @@ const lateWords = (minutes: number): string =>
       : `${Math.round(minutes / 1440)} days`;
 
 /** The claims of a booking: what waits for whom, what may be taken, and what closing it would do. */
-export function ClaimsPanel({ view, standing, done }: Props) {
-  const { currency, timeZone } = standing.agreed;
-  const { ledger, asOf, hold, stage } = standing;
+export function ClaimsPanel({ view, bookingState, done }: Props) {
+  const { currency, timeZone } = bookingState.agreed;
+  const { ledger, asOf, hold, stage } = bookingState;
   const today = localDate(asOf, timeZone);
   const [dialog, setDialog] = useState<{ claim?: BookedClaim; proposed?: ClaimProposal } | null>(null);
   const [deciding, setDeciding] = useState<BookedClaim | null>(null);
@@ -47,19 +47,19 @@ export function ClaimsPanel({ view, standing, done }: Props) {
   const withdraw = useRoute(withdrawClaim);
   const close = useRoute(closeOut);
   const { claims, back } = ledger.after;
-  const rule = standing.agreed.terms.claims?.late;
-  const late = rule ? lateReturn(rule, standing.agreed, back ?? asOf) : null;
+  const rule = bookingState.agreed.terms.claims?.late;
+  const late = rule ? lateReturn(rule, bookingState.agreed, back ?? asOf) : null;
   const proposesLate =
     late !== null && stage === 'toCloseOut' && !claims.some((claim) => claim.what === 'late' && !claim.withdrawn);
   const stateOf = (claim: BookedClaim) => claimState(claim, asOf);
   const ready = claims.filter((claim) => stateOf(claim) === 'ready');
   const open = claims.some((claim) => ['waits', 'objected'].includes(stateOf(claim)));
   const inForce = hold?.inForce?.amount ?? zero;
-  const most = claimsLeft(standing);
+  const most = claimsLeft(bookingState);
   const figures = closeout({
     held: inForce,
     claims: ready.map((claim) => ({ id: claim.claimId, amount: claimLeft(claim) })),
-    outstanding: standing.position.outstanding,
+    outstanding: bookingState.position.outstanding,
     coverBalance: false,
     ...(most === null ? {} : { mostForClaims: most }),
   });
@@ -201,7 +201,7 @@ export function ClaimsPanel({ view, standing, done }: Props) {
         </p>
       )}
       <Problem problem={problem} currency={currency} />
-      {dialog && <ClaimDialog view={view} standing={standing} close={() => setDialog(null)} {...dialog} />}
+      {dialog && <ClaimDialog view={view} bookingState={bookingState} close={() => setDialog(null)} {...dialog} />}
       {deciding && <DecideDialog view={view} claim={deciding} currency={currency} close={() => setDeciding(null)} />}
     </div>
   );

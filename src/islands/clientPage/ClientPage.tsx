@@ -21,17 +21,17 @@ import { keptNow } from '#islands/clientPage/keptNow';
 import { NoMore } from '#islands/clientPage/NoMore';
 import { OwnCards } from '#islands/clientPage/OwnCards';
 import { SayYes } from '#islands/clientPage/SayYes';
-import { later } from '#islands/parts/lazyComponent';
+import { lazyComponent } from '#islands/parts/lazyComponent';
 import styles from '#islands/clientPage/ClientPage.module.css';
 import own from '#islands/clientPage/Own.module.css';
 import pay from '#islands/payments/Pay.module.css';
 
 /** Loaded only where it can be asked for. */
-const AskChange = later(() => import('#islands/clientPage/AskChange').then((part) => part.AskChange));
+const AskChange = lazyComponent(() => import('#islands/clientPage/AskChange').then((part) => part.AskChange));
 /** Loaded only where something comes after the booking: claims, a consent anew, the figures of its end. */
-const Afterwards = later(() => import('#islands/clientPage/Afterwards').then((part) => part.Afterwards));
+const Afterwards = lazyComponent(() => import('#islands/clientPage/Afterwards').then((part) => part.Afterwards));
 /** Loaded only where there is something to sign. */
-const SignChange = later(() => import('#islands/clientPage/SignChange').then((part) => part.SignChange));
+const SignChange = lazyComponent(() => import('#islands/clientPage/SignChange').then((part) => part.SignChange));
 
 type Props = { readonly link: string; readonly view: ClientView };
 

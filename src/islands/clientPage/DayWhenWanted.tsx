@@ -1,4 +1,4 @@
-import { later } from '#islands/parts/lazyComponent';
+import { lazyComponent } from '#islands/parts/lazyComponent';
 import { useId } from 'react';
 import own from '#islands/clientPage/Own.module.css';
 
@@ -20,7 +20,7 @@ function PlainField({ label, value, onChange }: Plain) {
  * The field for days, fetched where a page turns out to ask for one: few do, and those that do not are lighter by what
  * reads days. Until it is there a plain field takes what is typed.
  */
-export const DayWhenWanted = later(
+export const DayWhenWanted = lazyComponent(
   () => import('#islands/clientPage/DayInput').then((part) => part.DayInput),
   PlainField,
 );

@@ -15,7 +15,7 @@ import { OfMany } from '#islands/parts/OfMany';
 import { PageHead } from '#islands/parts/PageHead';
 import { OwnerShell } from '#islands/shell/OwnerShell';
 import { useShell } from '#islands/shell/useShell';
-import { later } from '#islands/parts/lazyComponent';
+import { lazyComponent } from '#islands/parts/lazyComponent';
 import { Button, Group } from '@mantine/core';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
@@ -23,8 +23,8 @@ import bookingsTable from '../bookings/list/BookingsPage.module.css';
 import list from '../parts/List.module.css';
 import styles from './Clients.module.css';
 
-const ClientForm = later(() => import('#islands/clients/ClientForm').then((part) => part.ClientForm));
-const EraseClient = later(() => import('#islands/clients/EraseClient').then((part) => part.EraseClient));
+const ClientForm = lazyComponent(() => import('#islands/clients/ClientForm').then((part) => part.ClientForm));
+const EraseClient = lazyComponent(() => import('#islands/clients/EraseClient').then((part) => part.EraseClient));
 
 type Props = { readonly shell: Shell; readonly path: string; readonly view: ClientWhole };
 

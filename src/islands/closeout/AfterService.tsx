@@ -1,5 +1,5 @@
 import type { BookingView } from '#contracts/bookings/views';
-import type { Standing } from '#core/bookings/standing';
+import type { BookingState } from '#core/bookings/bookingState';
 import { localDate } from '#core/calendar/zoned';
 import { formatMoney } from '#core/money/formatMoney';
 import { disputeNames, disputeStates } from '#core/wording/disputeWords';
@@ -9,21 +9,27 @@ import { ClaimsPanel } from '#islands/claims/ClaimsPanel';
 import styles from '../After/After.module.css';
 
 /** Whether there is something to say or do of a booking after its service: from its start on. */
-const hasBegun = ({ stage, startAt, asOf, ledger }: Standing): boolean =>
+const hasBegun = ({ stage, startAt, asOf, ledger }: BookingState): boolean =>
   asOf >= startAt && (ledger.after.claims.length > 0 || !['waiting', 'enquiry', 'lapsed', 'cancelled'].includes(stage));
 
 /** What comes after the service, in one place: whether it is back, what is claimed, what is disputed. */
-export function AfterService({ view, standing }: { readonly view: BookingView; readonly standing: Standing }) {
-  const { ledger, agreed, asOf } = standing;
+export function AfterService({
+  view,
+  bookingState,
+}: {
+  readonly view: BookingView;
+  readonly bookingState: BookingState;
+}) {
+  const { ledger, agreed, asOf } = bookingState;
   const { disputes } = ledger.after;
   const today = localDate(asOf, agreed.timeZone);
-  if (!hasBegun(standing) && disputes.length === 0) return null;
+  if (!hasBegun(bookingState) && disputes.length === 0) return null;
   const open = ledger.closedOut === null && ledger.cancelled === null;
   return (
     <section className={styles.section} aria-label="After the service">
       <h2>After the service</h2>
-      {view.returns && open && hasBegun(standing) && <BackRow bookingId={view.id} standing={standing} />}
-      {hasBegun(standing) && <ClaimsPanel view={view} standing={standing} />}
+      {view.returns && open && hasBegun(bookingState) && <BackRow bookingId={view.id} bookingState={bookingState} />}
+      {hasBegun(bookingState) && <ClaimsPanel view={view} bookingState={bookingState} />}
       {disputes.length > 0 && (
         <ul className={styles.claimList} aria-label="Disputes">
           {disputes.map((dispute) => (

@@ -17,11 +17,11 @@ import { useQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { sum } from '#core/money/minor';
 import { countOf } from '#islands/closeout/countOf';
-import { later } from '#islands/parts/lazyComponent';
+import { lazyComponent } from '#islands/parts/lazyComponent';
 import styles from './CloseOut.module.css';
 
-const ClaimForm = later(() => import('#islands/closeout/ClaimForm').then((part) => part.ClaimForm));
-const HeardClaims = later(() => import('#islands/closeout/HeardClaims').then((part) => part.HeardClaims));
+const ClaimForm = lazyComponent(() => import('#islands/closeout/ClaimForm').then((part) => part.ClaimForm));
+const HeardClaims = lazyComponent(() => import('#islands/closeout/HeardClaims').then((part) => part.HeardClaims));
 
 type Props = { readonly shell: Shell; readonly path: string; readonly view: CloseOutView };
 

@@ -1,5 +1,5 @@
 import { bookingView } from '#contracts/routes/bookings';
-import { standing } from '#core/bookings/standing';
+import { bookingState } from '#core/bookings/bookingState';
 import { BackRow } from '#islands/returns/ReturnRow';
 import { ClaimsPanel } from '#islands/claims/ClaimsPanel';
 import { read } from '#islands/api';
@@ -18,11 +18,11 @@ export function HeardClaims({ number, done }: { readonly number: string; readonl
         <Skeleton height={120} />
       </div>
     );
-  const current = standing(view.agreed, view.facts, now);
+  const current = bookingState(view.agreed, view.facts, now);
   return (
     <div className={styles.heard}>
-      {view.returns && current.ledger.closedOut === null && <BackRow bookingId={view.id} standing={current} />}
-      <ClaimsPanel view={view} standing={current} done={done} />
+      {view.returns && current.ledger.closedOut === null && <BackRow bookingId={view.id} bookingState={current} />}
+      <ClaimsPanel view={view} bookingState={current} done={done} />
     </div>
   );
 }

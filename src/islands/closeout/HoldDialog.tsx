@@ -1,5 +1,5 @@
 import { putHold } from '#contracts/routes/closeout';
-import { standing as standingOf } from '#core/bookings/standing';
+import { bookingState as standingOf } from '#core/bookings/bookingState';
 import type { Fact } from '#core/bookings/facts';
 import { addDays, isPlainDate, type PlainDate } from '#core/calendar/days';
 import { type TimeOfDay, wallTime } from '#core/calendar/wallTime';
@@ -20,12 +20,17 @@ import { useState } from 'react';
 const mostHeld = minor(100_000_000);
 
 /** What a hold by hand would do, in sentences: made by the computation that carries it out. */
-function foretold({ view, standing }: DialogProps, amount: Minor, until: PlainDate, how: 'card' | 'counter'): string[] {
-  const { agreed, ledger, asOf } = standing;
+function foretold(
+  { view, bookingState }: DialogProps,
+  amount: Minor,
+  until: PlainDate,
+  how: 'card' | 'counter',
+): string[] {
+  const { agreed, ledger, asOf } = bookingState;
   const { currency, timeZone } = agreed;
   const end = instantOfWall(wallTime(addDays(until, 1), '00:00' as TimeOfDay), timeZone);
   const today = localDate(asOf, timeZone);
-  const held = standing.hold?.inForce?.amount;
+  const held = bookingState.hold?.inForce?.amount;
   const day = longDate(until, today);
   if (how === 'counter')
     return [
@@ -52,11 +57,11 @@ function foretold({ view, standing }: DialogProps, amount: Minor, until: PlainDa
 
 /** A hold put on a booking that has none, or of another sum: what it does stands first. */
 export function HoldDialog(props: DialogProps) {
-  const { view, standing, close } = props;
-  const { agreed, asOf, hold, ledger } = standing;
+  const { view, bookingState, close } = props;
+  const { agreed, asOf, hold, ledger } = bookingState;
   const { currency, timeZone } = agreed;
   const action = useRoute(putHold);
-  const usual = localDate(hold?.until ?? standing.endAt, timeZone);
+  const usual = localDate(hold?.until ?? bookingState.endAt, timeZone);
   const today = localDate(asOf, timeZone);
   const [until, setUntil] = useState<string>(usual > today ? usual : addDays(today, 7));
   const ways = [...(ledger.holdCard ? (['card'] as const) : []), ...(view.hasReader ? (['counter'] as const) : [])];

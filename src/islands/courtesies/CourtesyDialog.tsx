@@ -23,11 +23,11 @@ function aTenth(inHand: Minor, currency: string): Minor {
 }
 
 /** A sum given back without a change of what was agreed after the service; an agreed discount before it. */
-export function CourtesyDialog({ view, standing, close, from }: DialogProps & { readonly from?: string }) {
-  const { currency, timeZone } = standing.agreed;
-  const { ledger, securityInHand, asOf } = standing;
+export function CourtesyDialog({ view, bookingState, close, from }: DialogProps & { readonly from?: string }) {
+  const { currency, timeZone } = bookingState.agreed;
+  const { ledger, securityInHand, asOf } = bookingState;
   const today = localDate(asOf, timeZone);
-  const open = courtesyReceipts(standing);
+  const open = courtesyReceipts(bookingState);
   const inHand = remainder(sum(open.map(({ left }) => left)), securityInHand);
   const [receiptId, setReceipt] = useState<string | null>(from ?? null);
   const [reason, setReason] = useState('');

@@ -9,13 +9,13 @@ import { Vouchers } from '#islands/credit/Vouchers';
 import { OfMany } from '#islands/parts/OfMany';
 import { PageHead } from '#islands/parts/PageHead';
 import { OwnerShell } from '#islands/shell/OwnerShell';
-import { later } from '#islands/parts/lazyComponent';
+import { lazyComponent } from '#islands/parts/lazyComponent';
 import { Button, Group } from '@mantine/core';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import styles from './Credit.module.css';
 
-const VoucherForm = later(() => import('#islands/credit/VoucherForm').then((part) => part.VoucherForm));
+const VoucherForm = lazyComponent(() => import('#islands/credit/VoucherForm').then((part) => part.VoucherForm));
 
 type Props = { readonly shell: Shell; readonly path: string; readonly view: CreditView };
 

@@ -1,5 +1,5 @@
 import type { DisputeView } from '#contracts/claims/afterViews';
-import { answerDispute, giveInDispute } from '#contracts/routes/disputes';
+import { answerDispute, concedeDispute } from '#contracts/routes/disputes';
 import { formatMoney } from '#core/money/formatMoney';
 import { type Chosen, Pictures } from '#islands/claims/Pictures';
 import { Problem } from '#islands/parts/Problem';
@@ -17,7 +17,7 @@ export function AnswerForm({ view }: { readonly view: DisputeView }) {
   const [pictures, setPictures] = useState<readonly Chosen[]>([]);
   const [sure, setSure] = useState(false);
   const answer = useRoute(answerDispute);
-  const give = useRoute(giveInDispute);
+  const give = useRoute(concedeDispute);
   const ids = pictures.map(({ fileId }) => fileId);
   const submit = async (event: SubmitEvent): Promise<void> => {
     event.preventDefault();

@@ -1,5 +1,5 @@
-import { giveUpOn, notThroughView, tryThrough } from '#contracts/routes/failures';
-import type { NotThrough, NotThroughView } from '#contracts/failures/failures';
+import { dropFailure, failuresView, retryFailure } from '#contracts/routes/failures';
+import type { Failure, FailuresView } from '#contracts/failures/failures';
 import type { Shell } from '#contracts/bookings/views';
 import { localDate } from '#core/calendar/zoned';
 import { formatAmount } from '#core/money/formatMoney';
@@ -23,7 +23,7 @@ import { type SubmitEvent, useState } from 'react';
 import list from '../parts/List.module.css';
 import styles from './Through.module.css';
 
-type Props = { readonly shell: Shell; readonly path: string; readonly view: NotThroughView };
+type Props = { readonly shell: Shell; readonly path: string; readonly view: FailuresView };
 
 export default function ThroughPage({ shell, path, view }: Props) {
   return (
@@ -33,18 +33,18 @@ export default function ThroughPage({ shell, path, view }: Props) {
   );
 }
 
-const keyOf = ({ kind, id }: NotThrough): string => `${kind} ${id}`;
+const keyOf = ({ kind, id }: Failure): string => `${kind} ${id}`;
 
 /** What has failed and waits to be tried again, or for its owner; money first. */
-function Through({ given }: { readonly given: NotThroughView }) {
+function Through({ given }: { readonly given: FailuresView }) {
   const { zone, today } = useShell();
   const { data } = useQuery({
-    queryKey: ['notThrough'],
-    queryFn: () => read(notThroughView, {}),
+    queryKey: ['failures'],
+    queryFn: () => read(failuresView, {}),
     initialData: given,
     refetchInterval: 10_000,
   });
-  const [leaving, setLeaving] = useState<NotThrough | null>(null);
+  const [leaving, setLeaving] = useState<Failure | null>(null);
   const { waiting, givenUp, people } = data;
   return (
     <>
@@ -115,7 +115,7 @@ function Through({ given }: { readonly given: NotThroughView }) {
   );
 }
 
-function What({ thing }: { readonly thing: NotThrough }) {
+function What({ thing }: { readonly thing: Failure }) {
   const { number, who, amount, currency, kind } = thing;
   const money = amount !== null && amount > 0 ? formatAmount(amount, currency || 'EUR') : null;
   return (
@@ -138,9 +138,9 @@ function What({ thing }: { readonly thing: NotThrough }) {
   );
 }
 
-function TryNow({ thing, words }: { readonly thing: NotThrough; readonly words: string }) {
+function TryNow({ thing, words }: { readonly thing: Failure; readonly words: string }) {
   const ready = useReady();
-  const attempt = useRoute(tryThrough);
+  const attempt = useRoute(retryFailure);
   const run = async (): Promise<void> => {
     const done = await attempt.run({ kind: thing.kind, id: thing.id });
     if (!done) return;
@@ -168,9 +168,9 @@ function TryNow({ thing, words }: { readonly thing: NotThrough; readonly words: 
   );
 }
 
-function GiveUp({ thing, close }: { readonly thing: NotThrough; readonly close: () => void }) {
+function GiveUp({ thing, close }: { readonly thing: Failure; readonly close: () => void }) {
   const [reason, setReason] = useState('');
-  const leave = useRoute(giveUpOn);
+  const leave = useRoute(dropFailure);
   const submit = async (event: SubmitEvent): Promise<void> => {
     event.preventDefault();
     if (await leave.attempt({ kind: thing.kind, id: thing.id, reason })) close();

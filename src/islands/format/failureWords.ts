@@ -1,4 +1,4 @@
-import type { NotThrough } from '#contracts/failures/failures';
+import type { Failure } from '#contracts/failures/failures';
 import { occasionWords } from '#core/wording/originalWordings';
 
 const errands: Readonly<Record<string, string>> = {
@@ -37,7 +37,7 @@ const asked: Readonly<Record<string, string>> = {
 };
 
 /** What it is, as a heading of its row. */
-export function throughWhat({ kind, what }: NotThrough): string {
+export function throughWhat({ kind, what }: Failure): string {
   switch (kind) {
     case 'letter':
       return what === 'notice'
@@ -65,7 +65,7 @@ const letters: Readonly<Record<string, string>> = {
 };
 
 /** Why, as far as it is known. */
-export function throughWhy({ kind, why }: NotThrough): string {
+export function throughWhy({ kind, why }: Failure): string {
   if (kind === 'letter') return letters[why] ?? 'It was not handed over.';
   if (kind === 'event') return 'It is about a payment that is not known here. It waits for that.';
   if (kind === 'renewal' && why === 'refused') return 'The processor does not renew it.';
@@ -74,13 +74,13 @@ export function throughWhy({ kind, why }: NotThrough): string {
 }
 
 /** What becomes of it when nobody does anything. */
-export function throughNext({ kind, again }: NotThrough): string {
+export function throughNext({ kind, again }: Failure): string {
   if (!again) return 'not tried again by itself';
   return kind === 'event' ? 'looked at with each event' : 'tried again by itself';
 }
 
 /** What giving up means for each kind, said before it is done. */
-export const givingUp: Readonly<Record<NotThrough['kind'], string>> = {
+export const givingUp: Readonly<Record<Failure['kind'], string>> = {
   letter: 'It is not sent any more. Tell its reader in another way.',
   errand: 'It is not done any more by itself. What it was to do stays yours to do on the booking.',
   call: 'It is not asked again by itself. Nobody knows whether the processor did it, so no second request takes its place: look at the processor’s own page. An answer that still comes is recorded.',

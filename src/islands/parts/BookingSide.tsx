@@ -1,5 +1,5 @@
 import type { HoldState } from '#core/bookings/holdStanding';
-import type { Standing } from '#core/bookings/standing';
+import type { BookingState } from '#core/bookings/bookingState';
 import { stripOf } from '#core/bookings/strip';
 import { dateOf } from '#core/calendar/wallTime';
 import { localDate } from '#core/calendar/zoned';
@@ -16,27 +16,27 @@ export const BookingSides = ({
   after,
   title,
 }: {
-  readonly before: Standing;
-  readonly after: Standing;
+  readonly before: BookingState;
+  readonly after: BookingState;
   readonly title: string;
 }) => (
   <div className={styles.sides}>
-    <BookingSide title="Now" standing={before} other={after} />
-    <BookingSide title={title} standing={after} other={before} />
+    <BookingSide title="Now" bookingState={before} other={after} />
+    <BookingSide title={title} bookingState={after} other={before} />
   </div>
 );
 
 /** One side of a before and after: when, what it costs, where it stands, the plan and the hold. What differs from the other is tinted. */
 function BookingSide({
   title,
-  standing,
+  bookingState,
   other,
 }: {
   readonly title: string;
-  readonly standing: Standing;
-  readonly other: Standing;
+  readonly bookingState: BookingState;
+  readonly other: BookingState;
 }) {
-  const { agreed, position, parts, hold, asOf } = standing;
+  const { agreed, position, parts, hold, asOf } = bookingState;
   const { currency, timeZone } = agreed;
   const today = localDate(asOf, timeZone);
   const money = (amount: Minor): string => formatAmount(amount, currency);
@@ -50,7 +50,7 @@ function BookingSide({
         <br />
         to {dateOf(agreed.start) === dateOf(agreed.end) ? agreed.end.slice(11) : longWall(agreed.end, today)}
       </p>
-      <MoneyStrip strip={stripOf(standing)} currency={currency} size="large" />
+      <MoneyStrip strip={stripOf(bookingState)} currency={currency} size="large" />
       <dl>
         <Figure label="Price" amount={agreed.total} differs={agreed.total !== other.agreed.total} money={money} />
         <Figure
@@ -86,14 +86,14 @@ function BookingSide({
             <b className="num">{money(part.amount)}</b>
           </li>
         ))}
-        {hold && shownHold(standing) && (
-          <li className={mark(holdText(standing) !== holdText(other))}>
+        {hold && shownHold(bookingState) && (
+          <li className={mark(holdText(bookingState) !== holdText(other))}>
             <i className={holdMarks[hold.state][0]} aria-hidden="true" />
             <span>
               {shortDate(localDate(hold.from, timeZone), today)} to {shortDate(localDate(hold.until, timeZone), today)}
               <small>{holdMarks[hold.state][1]}</small>
             </span>
-            <b className="num">{money(standing.plan.hold!.amount)}</b>
+            <b className="num">{money(bookingState.plan.hold!.amount)}</b>
           </li>
         )}
       </ol>
@@ -113,10 +113,10 @@ const holdMarks = {
 } as const satisfies Record<HoldState, readonly [mark: string, word: string]>;
 
 /** A hold that was never placed is nothing once the booking is over. */
-const shownHold = ({ hold, ledger }: Standing): boolean =>
+const shownHold = ({ hold, ledger }: BookingState): boolean =>
   ledger.cancelled === null || hold?.state === 'inForce' || hold?.state === 'released' || hold?.state === 'captured';
 
-const holdText = ({ plan, hold }: Standing): string =>
+const holdText = ({ plan, hold }: BookingState): string =>
   `${plan.hold?.amount} ${plan.hold?.from} ${plan.hold?.until} ${hold?.state}`;
 
 const Figure = ({

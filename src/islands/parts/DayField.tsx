@@ -1,7 +1,7 @@
 import { addDays, addMonthsClamped, isPlainDate, type PlainDate } from '#core/calendar/days';
 import { type DayContext, readDay } from '#core/calendar/typedDay';
 import { longDate } from '#core/wording/days';
-import { later } from '#islands/parts/lazyComponent';
+import { lazyComponent } from '#islands/parts/lazyComponent';
 import { useDayContext } from '#islands/parts/useDayContext';
 import { useFreeDays } from '#islands/parts/useFreeDays';
 import { ActionIcon, Popover, TextInput, type TextInputProps } from '@mantine/core';
@@ -9,7 +9,7 @@ import { IconCalendar } from '@tabler/icons-react';
 import { type KeyboardEvent, useRef, useState } from 'react';
 import styles from './DayField.module.css';
 
-const DayCalendar = later(() => import('#islands/parts/DayCalendar').then((part) => part.DayCalendar));
+const DayCalendar = lazyComponent(() => import('#islands/parts/DayCalendar').then((part) => part.DayCalendar));
 
 export type DayFieldProps = Omit<TextInputProps, 'value' | 'onChange' | 'type'> & {
   /** YYYY-MM-DD, nothing, or what was typed and is no day yet: it is kept, for a contract to say so. */

@@ -16,7 +16,10 @@ const nothing = (): null => null;
  * told, and it is asked for again as long as it is wanted.
  * @param Meanwhile stands there until it has come
  */
-export function later<P extends object>(fetch: () => Promise<ComponentType<P>>, Meanwhile: ComponentType<P> = nothing) {
+export function lazyComponent<P extends object>(
+  fetch: () => Promise<ComponentType<P>>,
+  Meanwhile: ComponentType<P> = nothing,
+) {
   let come: ComponentType<P> | null = null;
   const fetched = async (): Promise<ComponentType<P>> => (come = await fetch());
   function Later(props: P) {

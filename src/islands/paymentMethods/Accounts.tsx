@@ -1,19 +1,19 @@
 import { DialogButtons } from '#islands/parts/DialogButtons';
 import { disconnect } from '#contracts/routes/paymentMethods';
-import type { AccountLine, WaysView } from '#contracts/paymentMethods/views';
+import type { AccountLine, PaymentMethodsView } from '#contracts/paymentMethods/views';
 import { accountState, uncovered, wayOf } from '#islands/paymentMethods/accountWords';
 import { Problem } from '#islands/parts/Problem';
 import { useRoute } from '#islands/parts/useRoute';
 import { useShell } from '#islands/shell/useShell';
-import { later } from '#islands/parts/lazyComponent';
+import { lazyComponent } from '#islands/parts/lazyComponent';
 import { Button, Modal, Stack } from '@mantine/core';
 import { useState } from 'react';
 import styles from './Ways.module.css';
 
-const ConnectForm = later(() => import('#islands/paymentMethods/ConnectForm').then((part) => part.ConnectForm));
+const ConnectForm = lazyComponent(() => import('#islands/paymentMethods/ConnectForm').then((part) => part.ConnectForm));
 
 /** The accounts that are connected, how each stands, and what none of them can take. */
-export function Accounts({ view }: { readonly view: WaysView }) {
+export function Accounts({ view }: { readonly view: PaymentMethodsView }) {
   const { now, zone } = useShell();
   const [connecting, setConnecting] = useState(false);
   const [leaving, setLeaving] = useState<AccountLine | null>(null);

@@ -1,6 +1,6 @@
 import { DialogButtons } from '#islands/parts/DialogButtons';
 import { connect } from '#contracts/routes/paymentMethods';
-import type { WaysView } from '#contracts/paymentMethods/views';
+import type { PaymentMethodsView } from '#contracts/paymentMethods/views';
 import { abilityWords, mismatchWords, wayOf } from '#islands/paymentMethods/accountWords';
 import { Problem } from '#islands/parts/Problem';
 import { useRoute } from '#islands/parts/useRoute';
@@ -9,7 +9,7 @@ import { Button, Group, Modal, NativeSelect, Radio, SegmentedControl, Stack } fr
 import { useState } from 'react';
 import styles from './Ways.module.css';
 
-type Props = { readonly view: WaysView; readonly close: () => void };
+type Props = { readonly view: PaymentMethodsView; readonly close: () => void };
 
 /** Which processor, test or live, in which currency; what does not fit is said before the owner goes there. */
 export function ConnectForm({ view, close }: Props) {

@@ -1,7 +1,7 @@
-import { saveWays } from '#contracts/routes/paymentMethods';
-import type { WaysView } from '#contracts/paymentMethods/views';
+import { savePaymentMethods } from '#contracts/routes/paymentMethods';
+import type { PaymentMethodsView } from '#contracts/paymentMethods/views';
 import { Accounts } from '#islands/paymentMethods/Accounts';
-import { useWays } from '#islands/paymentMethods/useWays';
+import { usePaymentMethods } from '#islands/paymentMethods/usePaymentMethods';
 import { WaysChoice } from '#islands/paymentMethods/WaysChoice';
 import { fieldMessage } from '#islands/format/problemSentence';
 import { Problem } from '#islands/parts/Problem';
@@ -10,7 +10,7 @@ import { useReady } from '#islands/parts/useReady';
 import { Button, Stack, Textarea } from '@mantine/core';
 import styles from './Ways.module.css';
 
-type Props = { readonly given: WaysView; readonly connection: string | null };
+type Props = { readonly given: PaymentMethodsView; readonly connection: string | null };
 
 const outcomes: Readonly<Record<string, string>> = {
   connected: 'The account is connected.',
@@ -20,9 +20,9 @@ const outcomes: Readonly<Record<string, string>> = {
 
 /** Accounts at processors, what clients are shown, and where transfers go. */
 export function WaysToPay({ given, connection }: Props) {
-  const view = useWays(given) ?? given;
+  const view = usePaymentMethods(given) ?? given;
   const ready = useReady();
-  const setting = useSetting(saveWays, { ways: given.ways, transferTo: given.transferTo }, (value) => value);
+  const setting = useSetting(savePaymentMethods, { ways: given.ways, transferTo: given.transferTo }, (value) => value);
   const { ways, transferTo } = setting.value;
   const { problem } = setting;
   return (

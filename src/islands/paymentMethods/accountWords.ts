@@ -1,4 +1,4 @@
-import type { AccountLine, ProviderLine, WaysView } from '#contracts/paymentMethods/views';
+import type { AccountLine, ProviderLine, PaymentMethodsView } from '#contracts/paymentMethods/views';
 import { formatMoney, formatPercent } from '#core/money/formatMoney';
 
 import { longDate } from '#core/wording/days';
@@ -24,7 +24,7 @@ export function abilityWords(provider: ProviderLine, currency: string): string {
 }
 
 /** Services that an account of this currency cannot take, said before it is connected. */
-export function mismatchWords(currency: string, services: WaysView['services']): string | null {
+export function mismatchWords(currency: string, services: PaymentMethodsView['services']): string | null {
   const others = otherCurrencies(currency, services);
   if (services.length > 0 && others.length === services.length)
     return `No service is sold in ${currency}: nothing could be paid with this account.`;
@@ -35,7 +35,10 @@ export function mismatchWords(currency: string, services: WaysView['services']):
 }
 
 /** Currencies that are sold in and that no account takes online. */
-export function uncovered({ accounts, services }: Pick<WaysView, 'accounts' | 'services'>): readonly string[] {
+export function uncovered({
+  accounts,
+  services,
+}: Pick<PaymentMethodsView, 'accounts' | 'services'>): readonly string[] {
   const taken = new Set(
     accounts.filter(({ offered, way }) => offered && way !== 'reader').map((each) => each.currency),
   );

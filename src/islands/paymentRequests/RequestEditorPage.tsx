@@ -19,7 +19,7 @@ import { useSent } from '#islands/parts/useSent';
 import { fieldMessage } from '#islands/format/problemSentence';
 import { OwnerShell } from '#islands/shell/OwnerShell';
 import { useShell } from '#islands/shell/useShell';
-import { useWays } from '#islands/paymentMethods/useWays';
+import { usePaymentMethods } from '#islands/paymentMethods/usePaymentMethods';
 import { WaysChoice } from '#islands/paymentMethods/WaysChoice';
 import {
   Autocomplete,
@@ -66,7 +66,7 @@ function Editor({ view }: { readonly view: NewRequestView }) {
   const [draft, setDraft] = useState<RequestDraft>(() => firstDraft(view, { currency, today, newId: newKey }));
   const [asked, setAsked] = useState(false);
   const [ways, setWays] = useState(allShown);
-  const accounts = useWays();
+  const accounts = usePaymentMethods();
   const action = useRoute(createRequest);
   const said = useSent();
   const clients = useKnownClients(view.known, draft.name);

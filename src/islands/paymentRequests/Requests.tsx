@@ -8,13 +8,13 @@ import { RowMenu } from '#islands/parts/RowMenu';
 import { useRoute } from '#islands/parts/useRoute';
 import { useSent } from '#islands/parts/useSent';
 import { useShell } from '#islands/shell/useShell';
-import { later } from '#islands/parts/lazyComponent';
+import { lazyComponent } from '#islands/parts/lazyComponent';
 import { Button, Group, Menu } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { useState } from 'react';
 import styles from '../credit/Credit.module.css';
 
-const RecordRequestDialog = later(() =>
+const RecordRequestDialog = lazyComponent(() =>
   import('#islands/paymentRequests/RecordRequestDialog').then((part) => part.RecordRequestDialog),
 );
 

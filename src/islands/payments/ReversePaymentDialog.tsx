@@ -1,4 +1,4 @@
-import { foreseePutRight, putRight } from '#contracts/routes/payments';
+import { foreseeReversal, reversePayment } from '#contracts/routes/payments';
 import { localDate } from '#core/calendar/zoned';
 import { formatAmount, formatMoney } from '#core/money/formatMoney';
 import { cameBy } from '#core/wording/receiptRows';
@@ -17,17 +17,17 @@ import { useQuery } from '@tanstack/react-query';
 import { type SubmitEvent, useState } from 'react';
 
 /** A payment that was recorded by hand and had not come: reversed in two taps, with a reason. */
-export function PutRightDialog({ view, standing, close }: DialogProps) {
-  const { currency, timeZone } = standing.agreed;
-  const today = localDate(standing.asOf, timeZone);
-  const receipts = byHandReceipts(standing);
+export function PutRightDialog({ view, bookingState, close }: DialogProps) {
+  const { currency, timeZone } = bookingState.agreed;
+  const today = localDate(bookingState.asOf, timeZone);
+  const receipts = byHandReceipts(bookingState);
   const [receiptId, setReceipt] = useState(receipts[0]?.id ?? '');
   const [reason, setReason] = useState('');
-  const action = useRoute(putRight);
+  const action = useRoute(reversePayment);
   const chosen = receipts.find(({ id }) => id === receiptId);
   const { data } = useQuery({
     queryKey: ['foreseePutRight', view.id, receiptId],
-    queryFn: () => call(foreseePutRight, { bookingId: view.id, receiptId }),
+    queryFn: () => call(foreseeReversal, { bookingId: view.id, receiptId }),
   });
   const submit = async (event: SubmitEvent): Promise<void> => {
     event.preventDefault();

@@ -21,7 +21,7 @@ type Props = {
 export function ConvertDialog({ view, offer, edition, close }: Props) {
   const start = choiceOutOfLimits(offer, view.choice) === null ? view.choice : {};
   const [choice, setChoice] = useState<Choice>({ ...presetChoice(offer), ...start });
-  const standing = useOffer(offer, choice, view.context.now);
+  const bookingState = useOffer(offer, choice, view.context.now);
   const convert = useRoute(convertQuote);
   const go = async (): Promise<void> => {
     const made = await convert.run({ quoteId: view.id, edition, choice });
@@ -46,13 +46,13 @@ export function ConvertDialog({ view, offer, edition, close }: Props) {
           mb="xs"
         />
       ))}
-      {standing && (
+      {bookingState && (
         <>
           <p>
-            <b>{formatMoney(standing.agreed.total, offer.currency)}</b> in all.
+            <b>{formatMoney(bookingState.agreed.total, offer.currency)}</b> in all.
           </p>
           <ul>
-            {planSentences(standing).map((sentence) => (
+            {planSentences(bookingState).map((sentence) => (
               <li key={sentence}>{sentence}</li>
             ))}
           </ul>

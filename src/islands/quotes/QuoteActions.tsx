@@ -6,15 +6,15 @@ import { goToGap } from '#islands/quotes/composer/Missing';
 import { Problem } from '#islands/parts/Problem';
 import { useRoute } from '#islands/parts/useRoute';
 import { useReady } from '#islands/parts/useReady';
-import { later } from '#islands/parts/lazyComponent';
+import { lazyComponent } from '#islands/parts/lazyComponent';
 import { Button, Menu, Modal, TextInput } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { IconDots } from '@tabler/icons-react';
 import { useState } from 'react';
 
-const SendDialog = later(() => import('#islands/quotes/SendDialog').then((part) => part.SendDialog));
-const SignDialog = later(() => import('#islands/quotes/SignDialog').then((part) => part.SignDialog));
-const ConvertDialog = later(() => import('#islands/quotes/ConvertDialog').then((part) => part.ConvertDialog));
+const SendDialog = lazyComponent(() => import('#islands/quotes/SendDialog').then((part) => part.SendDialog));
+const SignDialog = lazyComponent(() => import('#islands/quotes/SignDialog').then((part) => part.SignDialog));
+const ConvertDialog = lazyComponent(() => import('#islands/quotes/ConvertDialog').then((part) => part.ConvertDialog));
 
 type Props = {
   readonly view: QuoteView;

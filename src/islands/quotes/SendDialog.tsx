@@ -27,20 +27,20 @@ export function SendDialog({ view, draft, read, edition, close, sent }: Props) {
   const { zone, today } = useShell();
   const send = useRoute(sendQuote);
   const { offer } = read;
-  const standing = useOffer(offer, offer ? presetChoice(offer) : {}, view.context.now);
+  const bookingState = useOffer(offer, offer ? presetChoice(offer) : {}, view.context.now);
   const go = async (by: 'message' | 'link'): Promise<void> => {
     const answer = await send.run({ quoteId: view.id, edition, by });
     if (answer) sent(answer.url);
   };
-  if (!offer || !standing) return null;
+  if (!offer || !bookingState) return null;
   return (
     <Modal opened onClose={close} title={`Send to ${draft.clientName}`} size="md">
       <p>
-        <b>{formatMoney(standing.agreed.total, offer.currency)}</b> for {offer.title}
+        <b>{formatMoney(bookingState.agreed.total, offer.currency)}</b> for {offer.title}
         {offer.expiresAt && `, until ${longUntil(offer.expiresAt, zone, today)}`}.
       </p>
       <ul>
-        {planSentences(standing).map((sentence) => (
+        {planSentences(bookingState).map((sentence) => (
           <li key={sentence}>{sentence}</li>
         ))}
       </ul>

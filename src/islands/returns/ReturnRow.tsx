@@ -1,5 +1,5 @@
-import { broughtBack, notBack } from '#contracts/routes/returns';
-import type { Standing } from '#core/bookings/standing';
+import { markReturned, markMissing } from '#contracts/routes/returns';
+import type { BookingState } from '#core/bookings/bookingState';
 import { localDate, wallOfInstant } from '#core/calendar/zoned';
 import { shortMoment } from '#core/wording/days';
 import { Problem } from '#islands/parts/Problem';
@@ -10,15 +10,21 @@ import { useState } from 'react';
 import styles from '../After/After.module.css';
 
 /** Whether what was lent is back: now, at another time, or not. */
-export function BackRow({ bookingId, standing }: { readonly bookingId: string; readonly standing: Standing }) {
-  const { agreed, asOf, endAt, ledger } = standing;
+export function BackRow({
+  bookingId,
+  bookingState,
+}: {
+  readonly bookingId: string;
+  readonly bookingState: BookingState;
+}) {
+  const { agreed, asOf, endAt, ledger } = bookingState;
   const { timeZone, currency } = agreed;
   const today = localDate(asOf, timeZone);
   const { back, notBack: missing } = ledger.after;
   const [at, setAt] = useState<string | null>(null);
   const [typing, setTyping] = useState(false);
-  const say = useRoute(broughtBack);
-  const deny = useRoute(notBack);
+  const say = useRoute(markReturned);
+  const deny = useRoute(markMissing);
   const bring = async (moment: string | null): Promise<void> => {
     if (await say.attempt({ bookingId, moment })) setTyping(false);
   };

@@ -1,6 +1,6 @@
 import { saveTold } from '#contracts/routes/settings';
 import { SaveTold } from '#contracts/settings/business';
-import { type Telling, tellings, type Told, usuallyTold } from '#core/messages/notified';
+import { type Notification, notifications, type Notified, usuallyNotified } from '#core/messages/notified';
 import { faultsOf } from '#islands/parts/contractForm';
 import { Problem } from '#islands/parts/Problem';
 import { AddRow, RemoveRow, rowsOf } from '#islands/parts/rows';
@@ -10,7 +10,7 @@ import { useState } from 'react';
 import styles from './SetUp.module.css';
 
 /** Who of the business is written to, and of what each of them wants to know. */
-export function ToldForm({ given }: { readonly given: Told }) {
+export function ToldForm({ given }: { readonly given: Notified }) {
   const { value: people, set, keep, busy, problem } = useSetting(saveTold, given, (value) => ({ people: value }));
   const [asked, setAsked] = useState(false);
   const faults = faultsOf(SaveTold, { people }, {}, {});
@@ -51,10 +51,10 @@ export function ToldForm({ given }: { readonly given: Told }) {
             <Checkbox.Group
               aria-label={`What ${person.name || 'this person'} is told of`}
               value={[...person.of]}
-              onChange={(of) => rows.change(index, { of: of as Telling[] })}
+              onChange={(of) => rows.change(index, { of: of as Notification[] })}
             >
               <div className={styles.tellings}>
-                {Object.entries(tellings).map(([telling, label]) => (
+                {Object.entries(notifications).map(([telling, label]) => (
                   <Checkbox key={telling} value={telling} label={label} />
                 ))}
               </div>
@@ -62,7 +62,7 @@ export function ToldForm({ given }: { readonly given: Told }) {
           </fieldset>
         ))}
         <div>
-          <AddRow onClick={() => rows.add({ name: '', email: '', of: usuallyTold })}>Add a person</AddRow>
+          <AddRow onClick={() => rows.add({ name: '', email: '', of: usuallyNotified })}>Add a person</AddRow>
         </div>
         <Problem problem={problem} currency="EUR" />
         <Button w="fit-content" loading={busy} onClick={save}>

@@ -1,7 +1,7 @@
 import type { BusinessFace } from '#contracts/quotes/views';
 import type { ServicesView } from '#contracts/catalogue/serviceViews';
 import type { Shell } from '#contracts/bookings/views';
-import type { WaysView } from '#contracts/paymentMethods/views';
+import type { PaymentMethodsView } from '#contracts/paymentMethods/views';
 import type { SettingsView } from '#contracts/settings/settingsView';
 import type { PlainDate } from '#core/calendar/days';
 import type { WallTime } from '#core/calendar/wallTime';
@@ -70,7 +70,7 @@ export type SetUpView = {
   readonly face: BusinessFace;
   readonly services: ServicesView;
   readonly bookingPage: string;
-  readonly ways: WaysView;
+  readonly ways: PaymentMethodsView;
   readonly settings: SettingsView;
 };
 

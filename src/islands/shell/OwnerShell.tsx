@@ -2,9 +2,9 @@ import { shell as shellRoute } from '#contracts/routes/settings';
 import type { Shell } from '#contracts/bookings/views';
 import { read } from '#islands/api';
 import { ClockFace } from '#islands/shell/ClockFace';
-import { later } from '#islands/parts/lazyComponent';
+import { lazyComponent } from '#islands/parts/lazyComponent';
 import { Palette } from '#islands/shell/Palette';
-import { useEver } from '#islands/parts/useLatched';
+import { useLatched } from '#islands/parts/useLatched';
 import { palette } from '#islands/shell/paletteStore';
 import { Prove } from '#islands/shell/Prove';
 import { NavList, PhoneBar } from '#islands/shell/NavList';
@@ -23,8 +23,8 @@ import styles from './OwnerShell.module.css';
 // What locks the page behind a dialog makes a style element of its own.
 if (typeof document !== 'undefined') setNonce(styleNonce());
 
-const PhoneMenu = later(() => import('#islands/shell/PhoneMenu').then((part) => part.PhoneMenu));
-const Notifications = later(() => import('@mantine/notifications').then((part) => part.Notifications));
+const PhoneMenu = lazyComponent(() => import('#islands/shell/PhoneMenu').then((part) => part.PhoneMenu));
+const Notifications = lazyComponent(() => import('@mantine/notifications').then((part) => part.Notifications));
 
 type Props = { readonly shell: Shell; readonly path: string; readonly children: ReactNode };
 
@@ -56,7 +56,7 @@ function Frame({ shell: given, path, children }: Props) {
     refetchInterval: 15_000,
   });
   const [menuOpen, menu] = useDisclosure(false);
-  const menuWanted = useEver(menuOpen);
+  const menuWanted = useLatched(menuOpen);
   return (
     <ShellContext.Provider value={shell}>
       <a href="#main" className={styles.skip}>

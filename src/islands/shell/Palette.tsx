@@ -1,18 +1,18 @@
-import { later } from '#islands/parts/lazyComponent';
-import { useEver } from '#islands/parts/useLatched';
+import { lazyComponent } from '#islands/parts/lazyComponent';
+import { useLatched } from '#islands/parts/useLatched';
 import { palette, paletteStore } from '#islands/shell/paletteStore';
 import { useHotkeys } from '@mantine/hooks';
 import { useSpotlight } from '@mantine/spotlight';
 import { useEffect, useState } from 'react';
 
-const PaletteBox = later(() => import('#islands/shell/PaletteBox').then((part) => part.PaletteBox));
+const PaletteBox = lazyComponent(() => import('#islands/shell/PaletteBox').then((part) => part.PaletteBox));
 
 /** Opens what finds any booking, client or action, by its keys or its button; it is fetched when it is first opened. */
 export function Palette() {
   const [text, setText] = useState('');
   const [entered, setEntered] = useState(false);
   const { opened } = useSpotlight(paletteStore);
-  const wanted = useEver(opened);
+  const wanted = useLatched(opened);
   useHotkeys([
     ['mod + K', palette.toggle],
     ['/', palette.toggle],

@@ -1,10 +1,10 @@
-import { later } from '#islands/parts/lazyComponent';
+import { lazyComponent } from '#islands/parts/lazyComponent';
 import { setProver } from '#islands/shell/callProven';
 import { useEffect, useRef, useState } from 'react';
 
 type Asked = { readonly by: 'code' | 'password'; readonly answer: (proven: boolean) => void };
 
-const ProveDialog = later(() => import('#islands/shell/ProveDialog').then((part) => part.ProveDialog));
+const ProveDialog = lazyComponent(() => import('#islands/shell/ProveDialog').then((part) => part.ProveDialog));
 
 /** Asks again who sits there before money is led elsewhere; what was being done goes on by itself afterwards. */
 export function Prove() {

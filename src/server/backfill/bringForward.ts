@@ -1,12 +1,12 @@
 import { ledgerOf } from '#core/bookings/ledger';
-import { standing } from '#core/bookings/standing';
+import { bookingState } from '#core/bookings/bookingState';
 import type { Instant } from '#core/calendar/instant';
 import { agreedOf, lockBookings } from '#server/bookings/lockBooking';
 import { asOfNow } from '#server/bookings/seenUntil';
 import { writeDerived } from '#server/bookings/writeDerived';
 import type { Database, Tx } from '#server/database/database';
 import { bookings } from '#server/database/schema/bookings';
-import { derivations, errands } from '#server/database/schema/work';
+import { derivations, jobs } from '#server/database/schema/work';
 import { readQuotesAfter } from '#server/quotes/lockQuote';
 import { writeQuoteDerived } from '#server/quotes/recordQuote';
 import { type Piece, pieceAfter } from '#server/verify/readPiece';
@@ -66,7 +66,7 @@ async function bringBookings(tx: Tx, piece: Piece, now: Instant): Promise<void> 
     tx,
     locked.map((loaded) => ({
       loaded,
-      current: standing(agreedOf(loaded.booking), loaded.facts, asOfNow(now, loaded)),
+      current: bookingState(agreedOf(loaded.booking), loaded.facts, asOfNow(now, loaded)),
     })),
   );
   await doneBefore(tx, piece, ids, now);
@@ -75,14 +75,14 @@ async function bringBookings(tx: Tx, piece: Piece, now: Instant): Promise<void> 
   );
   if (delivered.length === 0) return;
   await tx
-    .insert(errands)
+    .insert(jobs)
     .values(
       delivered.map(({ booking: { id: bookingId } }) => {
         const errand = { ...deliver, at: now };
         return { ...errand, id: randomUUID(), bookingId, errand, state: 'done' as const, doneAt: now };
       }),
     )
-    .onConflictDoUpdate({ target: [errands.bookingId, errands.key], set: { state: 'done', doneAt: now } });
+    .onConflictDoUpdate({ target: [jobs.bookingId, jobs.key], set: { state: 'done', doneAt: now } });
 }
 
 /**
@@ -91,15 +91,10 @@ async function bringBookings(tx: Tx, piece: Piece, now: Instant): Promise<void> 
  */
 async function doneBefore(tx: Tx, piece: Piece, ids: readonly string[], now: Instant): Promise<void> {
   const past = await tx
-    .select({ id: errands.id, bookingId: errands.bookingId, key: errands.key, at: errands.at })
-    .from(errands)
+    .select({ id: jobs.id, bookingId: jobs.bookingId, key: jobs.key, at: jobs.at })
+    .from(jobs)
     .where(
-      and(
-        inArray(errands.bookingId, [...ids]),
-        eq(errands.state, 'waiting'),
-        eq(errands.kind, 'message'),
-        lte(errands.at, now),
-      ),
+      and(inArray(jobs.bookingId, [...ids]), eq(jobs.state, 'waiting'), eq(jobs.kind, 'message'), lte(jobs.at, now)),
     );
   const sent = past.filter(({ bookingId, key, at }) => {
     const before = piece.errands(bookingId!);
@@ -108,7 +103,7 @@ async function doneBefore(tx: Tx, piece: Piece, ids: readonly string[], now: Ins
   });
   if (sent.length === 0) return;
   const sentIds = sent.map(({ id }) => id);
-  await tx.update(errands).set({ state: 'done', doneAt: now }).where(inArray(errands.id, sentIds));
+  await tx.update(jobs).set({ state: 'done', doneAt: now }).where(inArray(jobs.id, sentIds));
 }
 
 async function bringQuotes(tx: Tx, now: Instant): Promise<void> {

@@ -1,7 +1,7 @@
 import type { Recorded } from '#core/people/actor';
 import type { Fact } from '#core/bookings/facts';
 import { bookingFactsRead } from '#core/factCodec/readFact';
-import type { Said } from '#core/factCodec/personalData';
+import type { PersonalData } from '#core/factCodec/personalData';
 import type { Database, Tx } from '#server/database/database';
 import { facts } from '#server/database/schema/bookings';
 import { words } from '#server/database/schema/words';
@@ -25,7 +25,7 @@ export async function factsOfAll(
 }
 
 /** What happened, as JSON: facts, and what was said with them. */
-export type ToldJson = readonly (readonly [fact: unknown, said: Said | null])[];
+export type ToldJson = readonly (readonly [fact: unknown, said: PersonalData | null])[];
 
 /** What happened to the booking of a row, within the statement that reads the row. */
 export const factsWithin = (bookingId: Column): SQL<ToldJson> =>

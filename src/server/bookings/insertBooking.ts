@@ -12,7 +12,7 @@ import { ok, refuse, type Result } from '#core/result';
 import type { Terms } from '#core/terms/terms';
 import { recordFacts } from '#server/bookings/record';
 import type { Tx } from '#server/database/database';
-import { readied } from '#server/database/prepared';
+import { prepared } from '#server/database/prepared';
 import { bookings } from '#server/database/schema/bookings';
 import { PlaceTaken, type PlaceRefusal, takePlaces, withPlaces } from '#server/bookings/takePlaces';
 import { type AboveAccountLimit, refusedOnAccount } from '#server/bookings/houseAccount';
@@ -50,13 +50,13 @@ export type InsertRefusal =
   AboveAccountLimit | PlanRefusal | PlaceRefusal | { readonly code: 'nothing_to_pay'; readonly path: 'lines' };
 
 const { placeholder } = sql;
-const knownClient = readied((db) =>
+const knownClient = prepared((db) =>
   db
     .select()
     .from(clients)
     .where(and(eq(clients.email, placeholder('email')), eq(clients.name, placeholder('name')))),
 );
-const rulesOf = readied((db) =>
+const rulesOf = prepared((db) =>
   db
     .select({ rules: services.booking })
     .from(services)

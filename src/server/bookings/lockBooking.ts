@@ -3,10 +3,10 @@ import type { Fact } from '#core/bookings/facts';
 import type { Agreed } from '#core/bookings/agreed';
 import { factsOfAll, factsOfJson, factsWithin, type ToldJson } from '#server/bookings/factsOf';
 import type { Database, Tx } from '#server/database/database';
-import { readied, readiedRows } from '#server/database/prepared';
+import { prepared, preparedRows } from '#server/database/prepared';
 import { bookings } from '#server/database/schema/bookings';
 import { clients } from '#server/database/schema/clients';
-import { agendaWithin, type SeenErrand } from '#server/jobs/plan/rewriteErrands';
+import { jobsWithin, type SeenJob } from '#server/jobs/plan/planJobs';
 import { asc, eq, gt, type SQL, sql } from 'drizzle-orm';
 
 export type BookingRow = typeof bookings.$inferSelect;
@@ -16,7 +16,7 @@ export type LoadedBooking = {
   readonly client: ClientRow;
   readonly facts: readonly Recorded<Fact>[];
   /** Its errands, where they were read past its lock. */
-  readonly agenda?: readonly SeenErrand[];
+  readonly agenda?: readonly SeenJob[];
 };
 
 /** Of each row that is looked at the same, so that what the core has made of it once is known (`planOf`). */
@@ -44,12 +44,12 @@ const clientOf = ({ booking: { bill }, client }: Row): ClientRow => (bill ? { ..
 
 const id = sql.placeholder('id');
 const ids = sql.placeholder('ids');
-type Follows = { readonly id: string; readonly facts: ToldJson; readonly agenda: readonly SeenErrand[] };
+type Follows = { readonly id: string; readonly facts: ToldJson; readonly agenda: readonly SeenJob[] };
 const follows = (which: SQL): SQL =>
-  sql`select ${bookings.id} as id, ${factsWithin(bookings.id)} as facts, ${agendaWithin(bookings.id)} as agenda
+  sql`select ${bookings.id} as id, ${factsWithin(bookings.id)} as facts, ${jobsWithin(bookings.id)} as agenda
       from ${bookings} where ${which}`;
-const followsOne = readiedRows<{ id: string }, Follows>(follows(eq(bookings.id, id)));
-const followsAll = readiedRows<{ ids: readonly string[] }, Follows>(follows(sql`${bookings.id} = any(${ids})`));
+const followsOne = preparedRows<{ id: string }, Follows>(follows(eq(bookings.id, id)));
+const followsAll = preparedRows<{ ids: readonly string[] }, Follows>(follows(sql`${bookings.id} = any(${ids})`));
 
 /**
  * What follows these locked rows: within the statement that locks them it would be that of before whoever it waited for.
@@ -64,14 +64,14 @@ async function pastLock(locking: Promise<readonly Row[]>, following: Promise<Fol
   });
 }
 
-const locked = readied((db) => joined(db).where(eq(bookings.id, id)).for('update', { of: bookings }));
-const lockedInOrder = readied((db) =>
+const locked = prepared((db) => joined(db).where(eq(bookings.id, id)).for('update', { of: bookings }));
+const lockedInOrder = prepared((db) =>
   joined(db)
     .where(sql`${bookings.id} = any(${ids})`)
     .orderBy(asc(bookings.id))
     .for('update', { of: bookings }),
 );
-const whole = readied((db) =>
+const whole = prepared((db) =>
   db
     .select({ booking: bookings, client: clients, facts: factsWithin(bookings.id) })
     .from(bookings)

@@ -3,7 +3,7 @@ import { actorNow } from '#server/actor/actorNow';
 import type { Fact } from '#core/bookings/facts';
 import { factsThatCount } from '#core/bookings/factsThatCount';
 import { type Ledger, ledgerOf, withFact } from '#core/bookings/ledger';
-import { standing, type Standing } from '#core/bookings/standing';
+import { bookingState, type BookingState } from '#core/bookings/bookingState';
 import type { Instant } from '#core/calendar/instant';
 import type { Decimal } from '#core/money/decimal';
 import { entryForFact } from '#core/books/journal/entryForFact';
@@ -11,9 +11,9 @@ import { cashStep } from '#core/books/law';
 import { isPosted, posted } from '#core/books/journal/posted';
 import { happenings } from '#core/messages/happenings';
 import { happeningWords } from '#core/wording/happeningWords';
-import { tellPeople } from '#server/mail/notify/tellPeople';
+import { notifyPeople } from '#server/mail/notify/notifyPeople';
 import { asksForDocuments } from '#core/invoices/wantedDocuments';
-import { errandOf } from '#server/jobs/plan/rewriteErrands';
+import { jobOf } from '#server/jobs/plan/planJobs';
 import { dealtAs, writeBookings } from '#server/bookings/dealOf';
 import { agreedOf, type LoadedBooking } from '#server/bookings/lockBooking';
 import { type Made, writeRecorded } from '#server/bookings/writeRecorded';
@@ -33,7 +33,7 @@ export type Recording = {
   /** What is written in the same statement. */
   readonly steps?: readonly SQL[];
 };
-export type RecordedOn = { readonly facts: readonly Recorded<Fact>[]; readonly standing: Standing };
+export type RecordedOn = { readonly facts: readonly Recorded<Fact>[]; readonly bookingState: BookingState };
 
 /**
  * Appends facts to a locked booking with their journal entries, and writes everything that follows from them: summary,
@@ -57,7 +57,7 @@ export async function recordAll(tx: Tx, recordings: readonly Recording[], now: I
   const [{ post, asks }] = await Promise.all([posting(tx, facts), held]);
   const all = recordings.map((recording) => ({
     processor: recording.processor,
-    ...reckoned(recording, post, actor, now),
+    ...computed(recording, post, actor, now),
   }));
   await writeBookings(
     tx,
@@ -77,11 +77,11 @@ export async function recordAll(tx: Tx, recordings: readonly Recording[], now: I
     steps: recordings.flatMap(({ steps = [] }) => steps),
     besides: all.flatMap(({ after, inOrder }) => {
       const key = `document:${after.facts.length}`;
-      return inOrder.some(asks) ? errandOf(after.booking.id, { key, kind: 'document', at: inOrder.at(-1)!.at }) : [];
+      return inOrder.some(asks) ? jobOf(after.booking.id, { key, kind: 'document', at: inOrder.at(-1)!.at }) : [];
     }),
   });
   for (const each of all) await tellOf(tx, each, now);
-  return all.map(({ after, reached }) => ({ facts: after.facts, standing: reached() }));
+  return all.map(({ after, reached }) => ({ facts: after.facts, bookingState: reached() }));
 }
 
 export type Reckoned = {
@@ -94,11 +94,11 @@ export type Reckoned = {
   readonly inOrder: readonly Recorded<Fact>[];
   readonly made: readonly Omit<Made, 'booking'>[];
   /** Computed where somebody asks for it. */
-  readonly reached: () => Standing;
+  readonly reached: () => BookingState;
 };
 
 /** What is to be written of a booking, before anything is. */
-export function reckoned({ loaded: before, added }: Recording, post: Post, actor: Actor, now: Instant): Reckoned {
+export function computed({ loaded: before, added }: Recording, post: Post, actor: Actor, now: Instant): Reckoned {
   const { client, facts } = before;
   let ledger = ledgerOf(facts);
   let booking = before.booking;
@@ -116,7 +116,7 @@ export function reckoned({ loaded: before, added }: Recording, post: Post, actor
     made.push({ fact, entry: entryForFact(fact, ledger) });
     ledger = withFact(ledger, fact);
   }
-  let known: Standing | null = null;
+  let known: BookingState | null = null;
   return {
     before,
     after: { booking, client, facts: all },
@@ -124,7 +124,7 @@ export function reckoned({ loaded: before, added }: Recording, post: Post, actor
     moves: facts.length === 0 || inOrder.length === 0 || factsThatCount(inOrder) > 0,
     inOrder,
     made,
-    reached: () => (known ??= standing(agreedOf(booking), all, asOfNow(now, before))),
+    reached: () => (known ??= bookingState(agreedOf(booking), all, asOfNow(now, before))),
   };
 }
 
@@ -132,10 +132,10 @@ export function reckoned({ loaded: before, added }: Recording, post: Post, actor
 async function tellOf(tx: Tx, { before, after, inOrder, reached }: Reckoned, now: Instant): Promise<void> {
   const { booking, client } = after;
   const { number, title } = booking;
-  const stood = () => (before.facts.length > 0 ? standing(agreedOf(before.booking), before.facts, now) : null);
+  const stood = () => (before.facts.length > 0 ? bookingState(agreedOf(before.booking), before.facts, now) : null);
   for (const [index, happening] of happenings(stood, inOrder, reached).entries())
-    await tellPeople(tx, happening.telling, {
-      ...happeningWords(happening, { number, title, client: client.name, standing: reached() }),
+    await notifyPeople(tx, happening.telling, {
+      ...happeningWords(happening, { number, title, client: client.name, bookingState: reached() }),
       cause: `${number}:${before.facts.length}:${index}`,
       path: `/bookings/${number}`,
       now,

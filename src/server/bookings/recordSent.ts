@@ -3,7 +3,7 @@ import type { FactOf } from '#core/bookings/facts';
 import { bookingFactsRead, factVersion } from '#core/factCodec/readFact';
 import { actorNow } from '#server/actor/actorNow';
 import type { Tx } from '#server/database/database';
-import { readied, readiedRows } from '#server/database/prepared';
+import { prepared, preparedRows } from '#server/database/prepared';
 import { bookings, facts } from '#server/database/schema/bookings';
 import { words } from '#server/database/schema/words';
 import { messages } from '#server/database/schema/work';
@@ -11,7 +11,7 @@ import { eq, sql } from 'drizzle-orm';
 
 const { placeholder } = sql;
 
-const lockAlone = readied<{ id: string }, unknown>((db) =>
+const lockAlone = prepared<{ id: string }, unknown>((db) =>
   db
     .select({ id: bookings.id })
     .from(bookings)
@@ -30,7 +30,7 @@ type Writing = {
 /** Facts stand in the order in which they were recorded, also by their moments, as in `recordFacts`. */
 const newest = sql`(select at from ${facts} where booking_id = ${placeholder('booking')} order by seq desc limit 1)`;
 
-const write = readiedRows<Writing, { seq: number }>(sql`
+const write = preparedRows<Writing, { seq: number }>(sql`
   with gone as (
     update ${messages} set state = 'sent', sent_at = ${placeholder('at')}, error = null
     where id = ${placeholder('letter')} and state = 'outgoing' returning id

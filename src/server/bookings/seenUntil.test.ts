@@ -1,6 +1,6 @@
 import { addHours, type Instant } from '#core/calendar/instant';
 import { summaries } from '#server/database/schema/bookings';
-import { errands } from '#server/database/schema/work';
+import { jobs } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
 import { giveCourtesy } from '#server/usecases/courtesies/courtesy';
 import type { seenUntil } from '#server/bookings/seenUntil';
@@ -59,9 +59,9 @@ describe('a process whose clock is behind', () => {
     const turns = async (): Promise<string[]> =>
       (
         await app.deps.db
-          .select({ key: errands.key })
-          .from(errands)
-          .where(and(eq(errands.bookingId, booking.id), eq(errands.state, 'waiting'), eq(errands.kind, 'turn')))
+          .select({ key: jobs.key })
+          .from(jobs)
+          .where(and(eq(jobs.bookingId, booking.id), eq(jobs.state, 'waiting'), eq(jobs.kind, 'turn')))
       ).map(({ key }) => key);
     expect(await stage()).to.equal('inService');
     const before = await turns();

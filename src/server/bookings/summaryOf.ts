@@ -1,5 +1,5 @@
 import { decisionsOf } from '#core/bookings/decisions';
-import { payable, type Standing } from '#core/bookings/standing';
+import { payable, type BookingState } from '#core/bookings/bookingState';
 import { stripOf } from '#core/bookings/strip';
 import { remainder, zero } from '#core/money/minor';
 import type { BookingRow, ClientRow } from '#server/bookings/lockBooking';
@@ -10,34 +10,34 @@ export type DuePartRow = typeof dueParts.$inferInsert;
 export type CoverRow = typeof covers.$inferInsert;
 
 /** The row that lists sort and filter by. */
-export function summaryOf(booking: BookingRow, client: ClientRow, standing: Standing): SummaryRow {
-  const { position, hold, stage } = standing;
-  const decisions = decisionsOf(standing);
-  const owed = standing.parts.find((part) => part.left > part.coming && part.dueAt !== null);
+export function summaryOf(booking: BookingRow, client: ClientRow, bookingState: BookingState): SummaryRow {
+  const { position, hold, stage } = bookingState;
+  const decisions = decisionsOf(bookingState);
+  const owed = bookingState.parts.find((part) => part.left > part.coming && part.dueAt !== null);
   return {
     bookingId: booking.id,
     stage,
-    startAt: standing.startAt,
-    endAt: standing.endAt,
+    startAt: bookingState.startAt,
+    endAt: bookingState.endAt,
     total: booking.total,
     received: position.received,
     outstanding: position.outstanding,
     // What is on its way from a bank account is neither due nor late to those who read lists.
-    dueNow: payable(standing).dueNow,
-    late: remainder(position.late, standing.onTheWay),
+    dueNow: payable(bookingState).dueNow,
+    late: remainder(position.late, bookingState.onTheWay),
     held: hold?.inForce?.amount ?? zero,
     nextAt: owed?.dueAt ?? null,
     nextAmount: owed?.left ?? null,
     nextName: owed?.name ?? null,
     decideBy: decisions[0]?.by ?? null,
     decisions,
-    strip: stripOf(standing),
+    strip: stripOf(bookingState),
     currency: booking.currency,
     search: `${booking.number} ${client.name} ${booking.title} ${client.email}`.toLowerCase(),
   };
 }
 
-export const duePartsOf = (booking: BookingRow, { parts }: Standing): DuePartRow[] =>
+export const duePartsOf = (booking: BookingRow, { parts }: BookingState): DuePartRow[] =>
   parts
     .filter((part) => part.left > 0 && part.dueAt !== null)
     .map(({ index, name, dueAt, left, state }) => ({
@@ -51,7 +51,7 @@ export const duePartsOf = (booking: BookingRow, { parts }: Standing): DuePartRow
     }));
 
 /** The cover still to come or running; null where none is wanted. */
-export function coverOf(booking: BookingRow, { hold, stage }: Standing): CoverRow | null {
+export function coverOf(booking: BookingRow, { hold, stage }: BookingState): CoverRow | null {
   const wanted = stage === 'secured' || stage === 'inService' || stage === 'toCloseOut';
   if (!hold || !wanted || hold.state === 'captured' || hold.state === 'released') return null;
   return {

@@ -1,15 +1,15 @@
-import { wantedErrands } from '#core/jobs/wantedErrands';
-import type { Standing } from '#core/bookings/standing';
+import { wantedJobs } from '#core/jobs/wantedJobs';
+import type { BookingState } from '#core/bookings/bookingState';
 import type { LoadedBooking } from '#server/bookings/lockBooking';
 import { coverOf, duePartsOf, summaryOf } from '#server/bookings/summaryOf';
 import { freePlaces } from '#server/bookings/takePlaces';
 import type { Tx } from '#server/database/database';
 import { covers, dueParts, summaries } from '#server/database/schema/bookings';
-import { jsonRows, together, upsertAll } from '#server/database/oneStatement';
-import { agendaChanges, agendaSteps, type errandOf } from '#server/jobs/plan/rewriteErrands';
+import { jsonRows, oneStatement, upsertAll } from '#server/database/oneStatement';
+import { jobChanges, jobSteps, type jobOf } from '#server/jobs/plan/planJobs';
 import { type SQL, sql } from 'drizzle-orm';
 
-export type Derived = { readonly loaded: LoadedBooking; readonly current: Standing };
+export type Derived = { readonly loaded: LoadedBooking; readonly current: BookingState };
 
 /** The rows that bookings are found by, as parts of a statement: what is not there any more goes, the rest is as it is now. */
 function rowSteps(derived: readonly Derived[]): SQL[] {
@@ -33,18 +33,18 @@ function rowSteps(derived: readonly Derived[]): SQL[] {
 export async function derivedSteps(
   tx: Tx,
   derived: readonly Derived[],
-  besides: readonly ReturnType<typeof errandOf>[] = [],
+  besides: readonly ReturnType<typeof jobOf>[] = [],
 ): Promise<SQL[]> {
-  const { added, ...rest } = await agendaChanges(
+  const { added, ...rest } = await jobChanges(
     tx,
     'bookingId',
     derived.map(({ loaded, current }) => ({
       of: loaded.booking.id,
-      wanted: wantedErrands(current, loaded.facts),
+      wanted: wantedJobs(current, loaded.facts),
       seen: loaded.agenda,
     })),
   );
-  return [...rowSteps(derived), ...agendaSteps({ ...rest, added: [...added, ...besides] })];
+  return [...rowSteps(derived), ...jobSteps({ ...rest, added: [...added, ...besides] })];
 }
 
 /** A place that is given back is free in the same transaction. */
@@ -60,6 +60,6 @@ export async function freeAfter(tx: Tx, derived: readonly Derived[]): Promise<vo
 /** All of this of bookings of which nothing new is told. */
 export async function writeDerived(tx: Tx, derived: readonly Derived[]): Promise<void> {
   if (derived.length === 0) return;
-  await together(tx, await derivedSteps(tx, derived));
+  await oneStatement(tx, await derivedSteps(tx, derived));
   await freeAfter(tx, derived);
 }

@@ -7,8 +7,8 @@ import { type Derived, derivedSteps, freeAfter } from '#server/bookings/writeDer
 import type { Tx } from '#server/database/database';
 import { facts } from '#server/database/schema/bookings';
 import { words } from '#server/database/schema/words';
-import { together } from '#server/database/oneStatement';
-import { agendaSteps, type errandOf } from '#server/jobs/plan/rewriteErrands';
+import { oneStatement } from '#server/database/oneStatement';
+import { jobSteps, type jobOf } from '#server/jobs/plan/planJobs';
 import { bookable, entrySteps, isOfProcessor, type NewEntry } from '#server/journal/appendEntry';
 import { whileOpen } from '#server/journal/booksLock';
 import { processorOfFact } from '#server/journal/processorOf';
@@ -29,7 +29,7 @@ export type Writing = {
   /** Bookings of which something may follow, as they stand after these facts. */
   readonly derived: readonly Derived[];
   /** Errands beside those that their standings want. */
-  readonly besides: readonly ReturnType<typeof errandOf>[];
+  readonly besides: readonly ReturnType<typeof jobOf>[];
   /** Entries that are of no fact, each to stand before those of later moments. */
   readonly others?: readonly NewEntry[];
   /** What else is written in the same statement. */
@@ -39,7 +39,7 @@ export type Writing = {
 };
 
 const onlyErrands = (added: Writing['besides']): SQL[] =>
-  added.length > 0 ? agendaSteps({ added, moved: [], dropped: [] }) : [];
+  added.length > 0 ? jobSteps({ added, moved: [], dropped: [] }) : [];
 
 /**
  * Writes facts, what was said with them, their entries, and all that follows for their bookings, as one statement: the
@@ -84,6 +84,6 @@ export async function writeRecorded(
     ...follows,
     ...more,
   ];
-  if (made.length + follows.length + more.length > 0) await together(tx, steps, given);
+  if (made.length + follows.length + more.length > 0) await oneStatement(tx, steps, given);
   await freeAfter(tx, derived);
 }

@@ -1,5 +1,5 @@
-import { keptOnPage } from '#core/jobs/wantedErrands';
-import { standing, type Standing } from '#core/bookings/standing';
+import { keptOnPage } from '#core/jobs/wantedJobs';
+import { bookingState, type BookingState } from '#core/bookings/bookingState';
 import type { Instant } from '#core/calendar/instant';
 import { giveBackPlace } from '#server/processorCalls/giveBackPlace';
 import { agreedOf, type LoadedBooking, lockBooking } from '#server/bookings/lockBooking';
@@ -8,7 +8,7 @@ import { summaries } from '#server/database/schema/bookings';
 import { checkouts } from '#server/database/schema/places';
 import type { Deps } from '#server/deps';
 import { shareAt } from '#server/rateLimits/network';
-import { paymentUnderWay, type OpenIntent } from '#server/processorCalls/openIntent';
+import { paymentUnderWay, type OpenCall } from '#server/processorCalls/openCall';
 import { and, eq, not, sql } from 'drizzle-orm';
 
 /** Who puts a cart together, as far as it is known: hashes of their device and of the networks that they are in. */
@@ -46,7 +46,7 @@ export async function keepsEnough(tx: Tx, { device, networks }: Visitor, further
   return false;
 }
 
-type InCart = { readonly loaded: LoadedBooking; readonly current: Standing };
+type InCart = { readonly loaded: LoadedBooking; readonly current: BookingState };
 
 /** Whether somebody on the page could still pay for it, and nobody does at this moment. */
 async function isLeft(tx: Tx, { loaded, current }: InCart): Promise<boolean> {
@@ -58,7 +58,7 @@ async function lockAll(tx: Tx, ids: readonly string[], now: Instant): Promise<In
   const found: InCart[] = [];
   for (const id of ids.toSorted()) {
     const loaded = (await lockBooking(tx, id))!;
-    found.push({ loaded, current: standing(agreedOf(loaded.booking), loaded.facts, now) });
+    found.push({ loaded, current: bookingState(agreedOf(loaded.booking), loaded.facts, now) });
   }
   return found;
 }
@@ -67,7 +67,7 @@ async function lockAll(tx: Tx, ids: readonly string[], now: Instant): Promise<In
 export type Looked = {
   readonly state: 'waits' | 'over' | 'left';
   readonly services: readonly string[];
-  readonly intents: readonly OpenIntent[];
+  readonly intents: readonly OpenCall[];
 };
 
 /** Gives back what a cart keeps for a payment that nobody is there to make. */
@@ -78,7 +78,7 @@ export async function giveBackCart(
   now: Instant,
 ): Promise<Looked> {
   const all = await lockAll(tx, cart.bookingIds, now);
-  const intents: OpenIntent[] = [];
+  const intents: OpenCall[] = [];
   const left: InCart[] = [];
   let waits = false;
   for (const each of all) {
@@ -88,7 +88,7 @@ export async function giveBackCart(
   // One of its bookings is being paid: the others belong to that payment.
   if (!waits)
     for (const { loaded, current } of left)
-      intents.push(...(await giveBackPlace(tx, deps, { loaded, standing: current, now })));
+      intents.push(...(await giveBackPlace(tx, deps, { loaded, bookingState: current, now })));
   const ran = all.some(({ current }) => current.stage === 'lapsed');
   if (!waits) await tx.update(checkouts).set({ over: true }).where(eq(checkouts.id, cart.id));
   const services = all.map(({ loaded }) => loaded.booking.serviceId);

@@ -1,6 +1,6 @@
 import type { Cost } from '#core/fee/fee';
 import { atCost } from '#core/fee/cost';
-import { standing, type Standing } from '#core/bookings/standing';
+import { bookingState, type BookingState } from '#core/bookings/bookingState';
 import type { Instant } from '#core/calendar/instant';
 import { type Minor } from '#core/money/minor';
 import { dealOf } from '#server/bookings/dealOf';
@@ -12,7 +12,7 @@ import { shareOfCart, toReserve } from '#core/checkout/cart';
 import { hashOfToken } from '#server/links/clientLink';
 import { eq } from 'drizzle-orm';
 
-export type InCheckout = { readonly loaded: LoadedBooking; readonly current: Standing };
+export type InCheckout = { readonly loaded: LoadedBooking; readonly current: BookingState };
 
 export async function idsOfCheckout(db: Tx | Database, key: string): Promise<readonly string[]> {
   const [row] = await db
@@ -29,7 +29,7 @@ export async function bookingsOfCheckout(tx: Tx, key: string, now: Instant): Pro
   const found: InCheckout[] = [];
   for (const id of ids.toSorted()) {
     const loaded = (await lockBooking(tx, id))!;
-    found.push({ loaded, current: standing(agreedOf(loaded.booking), loaded.facts, now) });
+    found.push({ loaded, current: bookingState(agreedOf(loaded.booking), loaded.facts, now) });
   }
   return found;
 }

@@ -5,7 +5,7 @@ import { business } from '#server/database/schema/business';
 import { checkouts } from '#server/database/schema/places';
 import type { Deps } from '#server/deps';
 import type { Limits } from '#server/rateLimits/limits';
-import { carryOut } from '#server/processorCalls/carryOut';
+import { makeCall } from '#server/processorCalls/makeCall';
 import { writeNotice } from '#server/mail/notify/write';
 import { and, eq, lt, not, sql } from 'drizzle-orm';
 
@@ -48,7 +48,7 @@ async function lookAfter(deps: Deps, limits: Limits, silence: number): Promise<n
       },
     );
     if (!looked) continue;
-    for (const intent of looked.intents) await carryOut(deps, intent);
+    for (const intent of looked.intents) await makeCall(deps, intent);
     if (looked.state === 'left') await countUnpaid(deps, limits, looked);
   }
   return silent.length;

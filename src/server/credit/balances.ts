@@ -1,9 +1,9 @@
 import { creditOfFacts, leftOnVoucherOf, taxLeftOnVoucherOf } from '#core/credit/balances';
 import type { VoucherPurpose } from '#core/credit/voucherPurpose';
-import type { BareFact } from '#core/factCodec/personalData';
+import type { FactWithoutPersonalData } from '#core/factCodec/personalData';
 import { minor, type Minor, zero } from '#core/money/minor';
 import type { Database, Tx } from '#server/database/database';
-import { readied } from '#server/database/prepared';
+import { prepared } from '#server/database/prepared';
 import { bookings, facts } from '#server/database/schema/bookings';
 import { creditReceipts, voucherEnds } from '#server/database/schema/credit';
 import { and, eq, inArray, type SQL, sql } from 'drizzle-orm';
@@ -13,12 +13,12 @@ const movesCredit = sql`(${facts.fact}->>'method' = 'credit' or (${facts.fact}->
 
 export type ClientCredit = { readonly clientId: string; readonly currency: string; readonly credit: Minor };
 
-type Moving = { readonly clientId: string; readonly currency: string; readonly fact: BareFact };
+type Moving = { readonly clientId: string; readonly currency: string; readonly fact: FactWithoutPersonalData };
 
 const ofClient = sql.placeholder('clientId');
 
 /** The facts that move the credit of a client. */
-const movingOf = readied((db) =>
+const movingOf = prepared((db) =>
   db
     .select({ clientId: bookings.clientId, currency: bookings.currency, fact: facts.fact })
     .from(facts)
@@ -27,7 +27,7 @@ const movingOf = readied((db) =>
 );
 
 /** Those of all: found first, as a server that expects thousands would set several processes to it. */
-const movingOfAll = readied((db) => {
+const movingOfAll = prepared((db) => {
   const moving = db
     .$with('moving')
     .as(db.select({ of: facts.bookingId, fact: facts.fact }).from(facts).where(movesCredit));
@@ -44,7 +44,7 @@ const movingOfAll = readied((db) => {
     .innerJoinLateral(own, sql`true`);
 });
 
-const receivedOf = readied((db) => receivedWhere(db, eq(creditReceipts.clientId, ofClient)));
+const receivedOf = prepared((db) => receivedWhere(db, eq(creditReceipts.clientId, ofClient)));
 
 const receivedWhere = (db: Database | Tx, those?: SQL) =>
   db
@@ -60,7 +60,7 @@ type Received = Awaited<ReturnType<typeof receivedWhere>>;
 
 /** What came without a booking, and the facts that move credit, by client and currency; what the core makes of them. */
 function creditIn(received: Received, moving: readonly Moving[]): ClientCredit[] {
-  type Account = { clientId: string; currency: string; came: Minor; facts: BareFact[] };
+  type Account = { clientId: string; currency: string; came: Minor; facts: FactWithoutPersonalData[] };
   const of = new Map<string, Account>();
   const account = ({ clientId, currency }: { clientId: string; currency: string }): Account => {
     const key = `${currency} ${clientId}`;
@@ -102,7 +102,7 @@ export async function onVoucher(db: Database | Tx, voucher: Sold): Promise<OnVou
 }
 
 const voucherId = sql<string>`${facts.fact}->>'voucherId'`;
-const factsNaming = readied((db) =>
+const factsNaming = prepared((db) =>
   db
     .select({ id: voucherId, fact: facts.fact })
     .from(facts)
@@ -114,7 +114,7 @@ export async function onVouchers(db: Database | Tx, wanted: readonly Sold[]): Pr
   if (wanted.length === 0) return new Map();
   const ids = wanted.map(({ id }) => id);
   const rows = await factsNaming(db, { ids });
-  const naming = new Map<string, BareFact[]>(ids.map((id) => [id, []]));
+  const naming = new Map<string, FactWithoutPersonalData[]>(ids.map((id) => [id, []]));
   for (const { id, fact } of rows) naming.get(id)!.push(fact);
   const ends = await db.select().from(voucherEnds).where(inArray(voucherEnds.voucherId, ids));
   const expired = new Map(ends.map(({ voucherId: id, amount }) => [id, amount]));

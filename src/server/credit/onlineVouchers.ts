@@ -4,7 +4,7 @@ import { localDate } from '#core/calendar/zoned';
 import { voucherSentAt, voucherUntil } from '#core/credit/voucherOrder';
 import { voucherSold } from '#core/books/journal/otherEntries';
 import type { Minor } from '#core/money/minor';
-import { tellPeople } from '#server/mail/notify/tellPeople';
+import { notifyPeople } from '#server/mail/notify/notifyPeople';
 import { voucherBought, voucherGiven, voucherTold } from '#core/wording/voucherWords';
 import { codeOfVoucher, hashOfCode } from '#server/credit/voucherCode';
 import type { Tx } from '#server/database/database';
@@ -12,7 +12,7 @@ import { ownerRow } from '#server/database/ownerRow';
 import { clients } from '#server/database/schema/clients';
 import { paymentRequests, requestPayments, vouchers } from '#server/database/schema/credit';
 import { payAccounts } from '#server/database/schema/ways';
-import { errands, messages } from '#server/database/schema/work';
+import { jobs, messages } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
 import { appendEntry } from '#server/journal/appendEntry';
 import { writeLetter } from '#server/mail/notify/write';
@@ -61,7 +61,7 @@ export async function makeVoucher(
     processor: await processorOfAccount(tx, accountId),
   });
   const at = voucherSentAt(order, now, timeZone);
-  await tx.insert(errands).values({
+  await tx.insert(jobs).values({
     id: deps.newId(),
     voucherId: id,
     key: 'send',
@@ -71,7 +71,7 @@ export async function makeVoucher(
     state: 'waiting',
   });
   const { number } = request;
-  await tellPeople(tx, 'voucher', {
+  await notifyPeople(tx, 'voucher', {
     ...voucherTold({ number, buyer: payer, amount, currency, order, today }),
     cause: `${number}:voucher`,
     path: '/credit',

@@ -2,7 +2,7 @@ import type { OpenDatabase, Tx } from '#server/database/database';
 import { rowsOf } from '#server/database/database';
 import { keptName, keptNames } from '#server/database/keptNames';
 import { openDatabase } from '#server/database/open';
-import { readiedRows } from '#server/database/prepared';
+import { preparedRows } from '#server/database/prepared';
 import { expect } from 'chai';
 import { sql } from 'drizzle-orm';
 import { onServer } from '../../../testing/databases';
@@ -48,7 +48,7 @@ const server = process.env.OSTENDO_TEST_SERVER;
     await drop();
   });
 
-  const said = readiedRows<{ word: string }, { word: string; at: unknown }>(
+  const said = preparedRows<{ word: string }, { word: string; at: unknown }>(
     sql`select ${sql.placeholder('word')}::text as word, (select max(kept_at) from kept_for_test) as at`,
   );
   const ask = (tx: Tx, word: string) => said(tx, { word });

@@ -90,7 +90,7 @@ export function upsertAll<T extends PgTable>(table: T, by: readonly KeyOf<T>[], 
 }
 
 /** Carries out steps as one statement. All of them see what was there before it: no two may write the same row. */
-export async function together(tx: Tx, steps: readonly SQL[], given: SQL = sql``): Promise<void> {
+export async function oneStatement(tx: Tx, steps: readonly SQL[], given: SQL = sql``): Promise<void> {
   const named = steps.map((step, index) => sql`${sql.identifier(`step${index}`)} as (${step})`);
   await carryOutKept(tx, sql`with ${given}${sql.join(named, sql`, `)} select 1`);
 }

@@ -2,7 +2,7 @@ import { lockDirectory } from '#server/database/directoryLock';
 import { layFirst, within } from '#server/database/firstDirectory';
 import { casing, type MigrationSet, migrationSets } from '#server/database/migrations';
 import type { Database, OpenDatabase } from '#server/database/database';
-import { remembering } from '#server/database/preparedPglite';
+import { preparedPglite } from '#server/database/preparedPglite';
 import { tendTables } from '#server/database/tending';
 import { isUpToDate } from '#server/database/upToDate';
 import { SyncedFileSystem, syncedStart } from '#server/database/syncedFileSystem';
@@ -79,7 +79,7 @@ export async function overPglite(
   sets: readonly MigrationSet[] = migrationSets,
   onBroken?: (cause: unknown) => void,
 ): Promise<OpenDatabase> {
-  const db = drizzle({ client: remembering(client, onBroken) as PGlite, casing }) as unknown as Database;
+  const db = drizzle({ client: preparedPglite(client, onBroken) as PGlite, casing }) as unknown as Database;
   if (!(await isUpToDate(db, sets))) for (const set of sets) await migrate(drizzle({ client, casing }), set);
   return { db, engine: 'PGlite', tend: () => tendTables(db), close: () => client.close() };
 }

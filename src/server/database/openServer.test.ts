@@ -1,7 +1,7 @@
 import { isDatabaseAway } from '#server/database/away';
 import { type OpenDatabase, rowsOf, type Tx } from '#server/database/database';
 import { openDatabase } from '#server/database/open';
-import { readiedRows } from '#server/database/prepared';
+import { preparedRows } from '#server/database/prepared';
 import { DatabaseRefused } from '#server/database/away';
 import { failureOf } from '#server/http/failure';
 import { expect } from 'chai';
@@ -180,7 +180,7 @@ const server = process.env.OSTENDO_TEST_SERVER;
     const [other] = await db.transaction(shown, config);
     expect([other!.level, other!.only]).to.deep.equal(['repeatable read', 'on']);
 
-    const add = readiedRows<{ id: string; by: number }, { value: number }>(
+    const add = preparedRows<{ id: string; by: number }, { value: number }>(
       sql`insert into counters values (${sql.placeholder('id')}, 1 / ${sql.placeholder('by')}::int) returning value`,
     );
     const both = (by: number) =>

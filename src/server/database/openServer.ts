@@ -3,14 +3,14 @@ import type { Database, OpenDatabase, Report, Tx } from '#server/database/databa
 import { clientWith, keptNames, type KeptNames } from '#server/database/keptNames';
 import { isUpToDate } from '#server/database/upToDate';
 import { casing, type MigrationSet, migrationSets } from '#server/database/migrations';
-import { onceWanted } from '#server/lazy';
+import { lazy } from '#server/lazy';
 import type { NodePgDatabase, NodePgSession } from 'drizzle-orm/node-postgres';
 import { type SQL, sql } from 'drizzle-orm';
 import { setTimeout as pause } from 'node:timers/promises';
 import type pg from 'pg';
 
 /** Who has no server does not wait for its driver. */
-const driver = onceWanted(async () => {
+const driver = lazy(async () => {
   const [{ drizzle, NodePgSession: Session, NodePgTransaction: Transaction }, { migrate }, { default: postgres }] =
     await Promise.all([
       import('drizzle-orm/node-postgres'),

@@ -2,7 +2,7 @@ import { writeAs } from '#core/wording/houseStyle';
 import type { Database, Tx } from '#server/database/database';
 import { changedInside, keptInside, onceInside } from '#server/database/onlyInside';
 import { business, taxes } from '#server/database/schema/business';
-import { readied } from '#server/database/prepared';
+import { prepared } from '#server/database/prepared';
 import { sql } from 'drizzle-orm';
 
 export type OwnerRow = typeof business.$inferSelect;
@@ -15,7 +15,7 @@ const taxRows = sql<TaxRow[]>`(select coalesce(json_agg(t order by t.position, t
 export const settingsRead = { owner: business, taxes: taxRows };
 type Settings = { readonly owner: OwnerRow; readonly taxes: TaxRow[] };
 
-const read = readied((db) => db.select(settingsRead).from(business));
+const read = prepared((db) => db.select(settingsRead).from(business));
 
 /** The business with its taxes; within a transaction they are read once. */
 const settings = (db: Database | Tx): Promise<Settings> => onceInside(business, async () => (await read(db, {}))[0]!);
@@ -36,7 +36,7 @@ export const allTaxes = async (db: Database | Tx): Promise<readonly TaxRow[]> =>
 /** Within a transaction: whoever asks for the business from here on has it as it is now. */
 export const ownerAnew = (): void => changedInside(business);
 
-const locked = readied((db) => db.select(settingsRead).from(business).for('update', { of: business }));
+const locked = prepared((db) => db.select(settingsRead).from(business).for('update', { of: business }));
 
 /** The same, and nobody else changes it until the transaction ends: requests for a new number wait for it. */
 export async function lockOwner(tx: Tx): Promise<OwnerRow> {

@@ -1,7 +1,7 @@
 import { gated } from '#server/database/gated';
 import { DatabaseAway } from '#server/database/away';
 import { OuterDatabase } from '#server/database/onlyInside';
-import { readied } from '#server/database/prepared';
+import { prepared } from '#server/database/prepared';
 import { services } from '#server/database/schema/business';
 import { expect } from 'chai';
 import { eq, sql } from 'drizzle-orm';
@@ -10,7 +10,7 @@ import { type Installation, installation } from '../../../testing/installation';
 describe('statements whose text is made once', () => {
   let app: Installation;
   let made = 0;
-  const byName = readied((db) => {
+  const byName = prepared((db) => {
     made++;
     return db
       .select({ id: services.id, name: services.name, retired: services.retired })

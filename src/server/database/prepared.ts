@@ -24,14 +24,14 @@ type Preparable<R> = { prepare(name: string): Prepared<R> };
  * @param make builds it, with `sql.placeholder` where its values go
  * @returns sends it with its values, wherever it is asked for
  */
-export function readied<V extends Record<string, unknown>, R>(
+export function prepared<V extends Record<string, unknown>, R>(
   make: (db: Database | Tx) => Preparable<R>,
 ): (db: Database | Tx, values: V) => Promise<R> {
   return sentWith((db) => make(db).prepare(keptName));
 }
 
 /** The same of a statement that has no table of its own: what `rowsOf` is to one that is made at each use. */
-export function readiedRows<V extends Record<string, unknown>, Row>(
+export function preparedRows<V extends Record<string, unknown>, Row>(
   statement: SQL,
 ): (db: Database | Tx, values: V) => Promise<Row[]> {
   const send = sentWith<V, { readonly rows: Row[] }>((db) =>

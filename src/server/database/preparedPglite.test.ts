@@ -1,13 +1,13 @@
-import { remembering } from '#server/database/preparedPglite';
+import { preparedPglite } from '#server/database/preparedPglite';
 import { PGlite } from '@electric-sql/pglite';
 import { expect } from 'chai';
 
 describe('statements that are kept ready', () => {
   let client: PGlite;
-  let asked: ReturnType<typeof remembering>;
+  let asked: ReturnType<typeof preparedPglite>;
   before(async () => {
     client = await PGlite.create();
-    asked = remembering(client);
+    asked = preparedPglite(client);
     await client.exec(
       `create table things (id int primary key, name text, many int[], said jsonb, at timestamptz, so boolean)`,
     );

@@ -69,7 +69,7 @@ type Asked = Pick<PGlite, 'query'> & { transaction<T>(work: (tx: Within) => Prom
  * with its first statement. What is asked, what is answered and what fails are PGlite's own.
  * @param onBroken is told where the engine breaks down: nothing is answered any more
  */
-export function remembering(client: PGlite, onBroken: (cause: unknown) => void = () => undefined): Asked {
+export function preparedPglite(client: PGlite, onBroken: (cause: unknown) => void = () => undefined): Asked {
   const kept = new Map<string, Kept>();
 
   const send = endedByBreak(wireTo(client), onBroken);

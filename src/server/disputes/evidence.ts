@@ -1,6 +1,6 @@
 import { disputeTitles } from '#core/wording/disputeWords';
 import { evidenceOrder } from '#core/disputes/evidence';
-import { standing } from '#core/bookings/standing';
+import { bookingState } from '#core/bookings/bookingState';
 import type { Instant } from '#core/calendar/instant';
 import type { PlainDate } from '#core/calendar/days';
 import { formatMoney } from '#core/money/formatMoney';
@@ -36,7 +36,7 @@ export async function evidenceFor(db: Database | Tx, subject: DisputeSubject, no
   if (subject.kind === 'booking') {
     const { loaded } = subject;
     const { booking, client, facts } = loaded;
-    const current = standing(agreedOf(booking), facts, now);
+    const current = bookingState(agreedOf(booking), facts, now);
     const issued = await documentsOf(db, booking.id);
     return evidenceOf({
       dispute,

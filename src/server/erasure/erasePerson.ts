@@ -28,7 +28,7 @@ import { disputeAnswers } from '#server/database/schema/disputes';
 import { checkouts } from '#server/database/schema/places';
 import { quoteFacts, quoteLinks, quoteRevisions, quotes, signedDocuments } from '#server/database/schema/quotes';
 import { words } from '#server/database/schema/words';
-import { errands, intents, messages } from '#server/database/schema/work';
+import { jobs, intents, messages } from '#server/database/schema/work';
 import type { Erasure } from '#server/erasure/erasuresList';
 import { eraseFiles, filesOf } from '#server/erasure/eraseFiles';
 import { quotesOf } from '#server/erasure/quotesOf';
@@ -268,9 +268,9 @@ async function eraseLetters(tx: Tx, theirs: Theirs): Promise<void> {
     .set({ recipient: '', recipientName: '', copyTo: [], subject: '', body: [], facts: null })
     .where(aboutThem);
   await tx
-    .update(errands)
-    .set({ errand: sql`${errands.errand} - 'text'` })
-    .where(inArray(errands.bookingId, [...theirs.bookings]));
+    .update(jobs)
+    .set({ errand: sql`${jobs.errand} - 'text'` })
+    .where(inArray(jobs.bookingId, [...theirs.bookings]));
 }
 
 /** What was shown in disputes over their payments. */

@@ -1,7 +1,7 @@
 import { erasuresOf, replayErasures } from '#server/erasure/erasures';
 import { erasuresIn, keepErasures, readErasures } from '#server/erasure/erasuresList';
-import { type Telling, tellings } from '#core/messages/notified';
-import { standing } from '#core/bookings/standing';
+import { type Notification, notifications } from '#core/messages/notified';
+import { bookingState } from '#core/bookings/bookingState';
 import { agreedOf, readBooking } from '#server/bookings/lockBooking';
 import { actingAs } from '#server/actor/actorNow';
 import { erasePerson } from '#server/erasure/erasePerson';
@@ -57,7 +57,7 @@ describe('erasing a client', function () {
   /** A signed quote, its booking paid, a claim with a picture, closed out; a question, a request and a letter besides. */
   before(async () => {
     app = await installation();
-    const told = { name: 'Lena Varga', email: 'lena@example.com', of: Object.keys(tellings) as Telling[] };
+    const told = { name: 'Lena Varga', email: 'lena@example.com', of: Object.keys(notifications) as Notification[] };
     await app.deps.db.transaction((tx) => changeOwner(tx, { told: [told] }));
     const { link, number: quoted } = await sentQuote(
       app,
@@ -71,7 +71,7 @@ describe('erasing a client', function () {
     const [line] = view.bookings;
     number = line!.number;
     const { booking, facts } = (await readBooking(app.deps.db, line!.id))!;
-    const { position } = standing(agreedOf(booking), facts, app.world.clock.now());
+    const { position } = bookingState(agreedOf(booking), facts, app.world.clock.now());
     await app.payByClient({ link, attempt: randomUUID(), card: await app.token('approves'), amount: position.dueNow });
     await app.settle();
     await app.askChange({
@@ -135,7 +135,7 @@ describe('erasing a client', function () {
       .update(messages)
       .set({ state: 'failed', error: 'unsure' })
       .where(and(eq(messages.occasion, 'receipt'), eq(messages.recipient, who.clientEmail)));
-    expect((await app.queries.notThrough()).waiting.map(({ kind }) => kind)).to.include('letter');
+    expect((await app.queries.failures()).waiting.map(({ kind }) => kind)).to.include('letter');
     const tokens = (
       await app.deps.db.select({ token: cards.token }).from(cards).where(eq(cards.clientId, clientId))
     ).map(({ token }) => token);
@@ -166,7 +166,7 @@ describe('erasing a client', function () {
     expect(booking.client.name).to.equal('Erased client');
     expect((await app.queries.quote(quoteNumber))!.history.length).to.be.above(2);
     expect(await app.agreementFile({ bookingId: booking.id })).to.equal(null);
-    expect((await app.queries.today()).notThrough.count).to.equal(0);
+    expect((await app.queries.today()).failures.count).to.equal(0);
   });
 
   it('makes a new client of whoever books again under that name, and leaves who shares an address whole', async () => {
@@ -277,7 +277,7 @@ describe('erasures made since a backup', () => {
       expect(await erasuresOf(app.deps.db)).to.deep.equal([erasure(clientId)]);
       await app.at('2027-06-20T10:00');
       await app.settle();
-      expect((await app.queries.notThrough()).waiting).to.deep.equal([]);
+      expect((await app.queries.failures()).waiting).to.deep.equal([]);
       expect(await verify(app.deps)).to.deep.equal([]);
     } finally {
       await app.close();

@@ -1,16 +1,16 @@
-import type { NotThrough, NotThroughView, ThroughKind } from '#contracts/failures/failures';
+import type { Failure, FailuresView, FailureKind } from '#contracts/failures/failures';
 import { peopleIn } from '#server/actor/people';
 import type { Instant } from '#core/calendar/instant';
 import { type Database, rowsOf } from '#server/database/database';
 import { givenUpOn } from '#server/failures/troubles';
-import { readied } from '#server/database/prepared';
+import { prepared } from '#server/database/prepared';
 import { bookings } from '#server/database/schema/bookings';
 import { clients } from '#server/database/schema/clients';
 import { paymentRequests, requestPayments } from '#server/database/schema/credit';
 import { disputeAnswers } from '#server/database/schema/disputes';
 import { quotes } from '#server/database/schema/quotes';
 import { payAccounts } from '#server/database/schema/ways';
-import { errands, intents, messages, processorEvents, troubles } from '#server/database/schema/work';
+import { jobs, intents, messages, processorEvents, troubles } from '#server/database/schema/work';
 import type { AnyPgColumn } from 'drizzle-orm/pg-core';
 import { and, asc, desc, eq, isNotNull, isNull, lte, not, type SQL, sql } from 'drizzle-orm';
 
@@ -33,27 +33,27 @@ type Left = {
   readonly reason: string | null;
   readonly actor: (typeof troubles.$inferSelect)['actor'];
 };
-const givenUpOf = ({ givenUpAt: at, reason, actor }: Left): NotThrough['givenUp'] =>
+const givenUpOf = ({ givenUpAt: at, reason, actor }: Left): Failure['givenUp'] =>
   at === null ? null : { at, reason: reason!, actor: actor! };
 /** As `renewalId` has it. */
 const renewalKey = sql`${payAccounts.id} || ' ' || ${payAccounts.accessUntil}`;
-const troubleOf = (kind: NotThrough['kind'], id: SQL | AnyPgColumn): SQL =>
+const troubleOf = (kind: Failure['kind'], id: SQL | AnyPgColumn): SQL =>
   and(eq(troubles.kind, kind), sql`${troubles.subject} = ${id}`)!;
 
-type Row = Pick<NotThrough, 'id' | 'since'> &
+type Row = Pick<Failure, 'id' | 'since'> &
   Left & { readonly error: string | null; readonly tries: number | null } & Partial<
-    Pick<NotThrough, 'what' | 'number' | 'who' | 'amount' | 'currency' | 'money' | 'why' | 'again'>
+    Pick<Failure, 'what' | 'number' | 'who' | 'amount' | 'currency' | 'money' | 'why' | 'again'>
   >;
 
 /** What was read as the view has it: of money, and tried again until it is given up, unless it says otherwise. */
-function thing(kind: NotThrough['kind'], row: Row): NotThrough {
+function thing(kind: Failure['kind'], row: Row): Failure {
   const { id, since, what = '', number = '', who = '', amount = null, currency = '', money = true } = row;
   const { why = row.error ?? '', again = row.givenUpAt === null } = row;
   const tries = row.tries ?? 0;
   return { kind, id, what, number, who, amount, currency, money, since, why, tries, again, givenUp: givenUpOf(row) };
 }
 
-const lettersLeft = readied((db) =>
+const lettersLeft = prepared((db) =>
   db
     .select({
       ...left,
@@ -81,51 +81,51 @@ const lettersLeft = readied((db) =>
     .limit(most),
 );
 
-async function letters(db: Database): Promise<NotThrough[]> {
+async function letters(db: Database): Promise<Failure[]> {
   const rows = await lettersLeft(db, {});
   return rows.map((row) =>
     thing('letter', { ...row, why: row.why ?? '', money: false, again: row.state === 'outgoing' }),
   );
 }
 
-const errandsLeft = readied((db) =>
+const errandsLeft = prepared((db) =>
   db
     .select({
       ...left,
-      id: errands.id,
-      what: errands.kind,
+      id: jobs.id,
+      what: jobs.kind,
       number: sql<string>`coalesce(${bookings.number}, ${quotes.number}, ${paymentRequests.number}, '')`,
       who: sql<string>`coalesce(${clients.name}, '')`,
-      since: errands.at,
-      why: errands.error,
-      tries: errands.tries,
-      state: errands.state,
+      since: jobs.at,
+      why: jobs.error,
+      tries: jobs.tries,
+      state: jobs.state,
     })
-    .from(errands)
-    .leftJoin(bookings, eq(bookings.id, errands.bookingId))
+    .from(jobs)
+    .leftJoin(bookings, eq(bookings.id, jobs.bookingId))
     .leftJoin(clients, eq(clients.id, bookings.clientId))
-    .leftJoin(quotes, eq(quotes.id, errands.quoteId))
-    .leftJoin(paymentRequests, eq(paymentRequests.id, errands.requestId))
-    .leftJoin(troubles, and(eq(troubles.kind, 'errand'), eq(troubles.subject, errands.id)))
+    .leftJoin(quotes, eq(quotes.id, jobs.quoteId))
+    .leftJoin(paymentRequests, eq(paymentRequests.id, jobs.requestId))
+    .leftJoin(troubles, and(eq(troubles.kind, 'errand'), eq(troubles.subject, jobs.id)))
     .where(
-      sql`(${errands.state} = 'failed' or (${and(
-        sql`${errands.state} in ('waiting', 'claimed')`,
-        isNotNull(errands.error),
-        lte(errands.at, sql.placeholder('now')),
+      sql`(${jobs.state} = 'failed' or (${and(
+        sql`${jobs.state} in ('waiting', 'claimed')`,
+        isNotNull(jobs.error),
+        lte(jobs.at, sql.placeholder('now')),
       )}))`,
     )
-    .orderBy(asc(errands.at))
+    .orderBy(asc(jobs.at))
     .limit(most),
 );
 
-async function overdueErrands(db: Database, now: Instant): Promise<NotThrough[]> {
+async function overdueErrands(db: Database, now: Instant): Promise<Failure[]> {
   const rows = await errandsLeft(db, { now });
   return rows.map((row) =>
     thing('errand', { ...row, why: row.why ?? '', money: isOfMoney(row.what), again: row.state !== 'failed' }),
   );
 }
 
-const callsLeft = readied((db) =>
+const callsLeft = prepared((db) =>
   db
     .select({
       ...left,
@@ -148,12 +148,12 @@ const callsLeft = readied((db) =>
 );
 
 /** What processors were asked and have not answered; a first call that is under way is no trouble yet. */
-async function calls(db: Database): Promise<NotThrough[]> {
+async function calls(db: Database): Promise<Failure[]> {
   const rows = await callsLeft(db, {});
   return rows.map((row) => thing('call', row));
 }
 
-const requestCallsLeft = readied((db) =>
+const requestCallsLeft = prepared((db) =>
   db
     .select({
       ...left,
@@ -172,12 +172,12 @@ const requestCallsLeft = readied((db) =>
     .limit(most),
 );
 
-async function callsOfRequests(db: Database): Promise<NotThrough[]> {
+async function callsOfRequests(db: Database): Promise<Failure[]> {
   const rows = await requestCallsLeft(db, {});
   return rows.map((row) => thing('requestCall', row));
 }
 
-const answersLeft = readied((db) =>
+const answersLeft = prepared((db) =>
   db
     .select({
       ...left,
@@ -193,12 +193,12 @@ const answersLeft = readied((db) =>
     .limit(most),
 );
 
-async function answersToDisputes(db: Database): Promise<NotThrough[]> {
+async function answersToDisputes(db: Database): Promise<Failure[]> {
   const rows = await answersLeft(db, {});
   return rows.map((row) => thing('answer', row));
 }
 
-const eventsLeft = readied((db) =>
+const eventsLeft = prepared((db) =>
   db
     .select({
       ...left,
@@ -215,7 +215,7 @@ const eventsLeft = readied((db) =>
 );
 
 /** Events about what is not known here: kept until it is. */
-async function keptEvents(db: Database): Promise<NotThrough[]> {
+async function keptEvents(db: Database): Promise<Failure[]> {
   const rows = await eventsLeft(db, {});
   return rows.map(({ event, ...row }) =>
     thing('event', { ...row, amount: event!.type === 'dispute.changed' ? event!.amount : null }),
@@ -226,7 +226,7 @@ async function keptEvents(db: Database): Promise<NotThrough[]> {
 export const renewalId = ({ id, accessUntil }: { readonly id: string; readonly accessUntil: Instant }): string =>
   `${id} ${accessUntil}`;
 
-const renewalsLeft = readied((db) =>
+const renewalsLeft = prepared((db) =>
   db
     .select({
       ...left,
@@ -243,7 +243,7 @@ const renewalsLeft = readied((db) =>
     .limit(most),
 );
 
-async function renewals(db: Database): Promise<NotThrough[]> {
+async function renewals(db: Database): Promise<Failure[]> {
   const rows = await renewalsLeft(db, {});
   return rows.map(({ accountId, until, first, ...row }) =>
     thing('renewal', {
@@ -255,7 +255,7 @@ async function renewals(db: Database): Promise<NotThrough[]> {
   );
 }
 
-async function all(db: Database, now: Instant): Promise<NotThrough[]> {
+async function all(db: Database, now: Instant): Promise<Failure[]> {
   return [
     ...(await calls(db)),
     ...(await callsOfRequests(db)),
@@ -267,10 +267,10 @@ async function all(db: Database, now: Instant): Promise<NotThrough[]> {
   ];
 }
 
-const orderOf = ({ money, since }: NotThrough): string => `${money ? 0 : 1} ${since}`;
+const orderOf = ({ money, since }: Failure): string => `${money ? 0 : 1} ${since}`;
 
 /** Everything that does not get through, and what was given up of it. */
-export async function notThrough(db: Database, now: Instant): Promise<NotThroughView> {
+export async function failuresView(db: Database, now: Instant): Promise<FailuresView> {
   const things = await all(db, now);
   const waiting = things.filter(({ givenUp }) => givenUp === null);
   const givenUp = things.flatMap((thing) => (thing.givenUp ? [{ ...thing, givenUp: thing.givenUp }] : []));
@@ -285,12 +285,12 @@ export async function notThrough(db: Database, now: Instant): Promise<NotThrough
 }
 
 /** How much of it there is, in one statement; what was given up is not counted. */
-export async function countNotThrough(
+export async function countFailures(
   db: Database,
   now: Instant,
 ): Promise<{ readonly count: number; readonly money: number }> {
-  const free = (kind: ThroughKind, id: SQL | AnyPgColumn) => not(givenUpOn(kind, id));
-  const tried = (kind: ThroughKind, id: AnyPgColumn) =>
+  const free = (kind: FailureKind, id: SQL | AnyPgColumn) => not(givenUpOn(kind, id));
+  const tried = (kind: FailureKind, id: AnyPgColumn) =>
     sql`exists (select 1 from ${troubles} where ${troubleOf(kind, sql`${id}`)} and ${troubles.givenUpAt} is null)`;
   const ofMoney = sql.join(
     [...errandsOfMoney].map((kind) => sql`${kind}`),
@@ -299,10 +299,10 @@ export async function countNotThrough(
   const [row] = await rowsOf<{ money: number; others: number }>(
     db,
     sql`with late as (
-        select count(*) filter (where ${errands.kind} in (${ofMoney})) as money, count(*) as in_all from ${errands}
-        where (${errands.state} = 'failed'
-          or (${errands.state} in ('waiting', 'claimed') and ${errands.error} is not null and ${errands.at} <= ${now}))
-          and ${free('errand', errands.id)})
+        select count(*) filter (where ${jobs.kind} in (${ofMoney})) as money, count(*) as in_all from ${jobs}
+        where (${jobs.state} = 'failed'
+          or (${jobs.state} in ('waiting', 'claimed') and ${jobs.error} is not null and ${jobs.at} <= ${now}))
+          and ${free('errand', jobs.id)})
       select (
         (select money from late)
         + (select count(*) from ${intents} where ${intents.state} = 'open' and ${tried('call', intents.id)})

@@ -1,4 +1,4 @@
-import type { ThroughKind } from '#contracts/failures/failures';
+import type { FailureKind } from '#contracts/failures/failures';
 import { localDate } from '#core/calendar/zoned';
 import type { Tx } from '#server/database/database';
 import { ownerRow } from '#server/database/ownerRow';
@@ -25,7 +25,7 @@ export function saidBy(error: unknown): string {
  * many calls there are.
  * @throws what the call throws
  */
-export async function keepingTrouble<T>(deps: Deps, kind: ThroughKind, id: string, call: () => Promise<T>): Promise<T> {
+export async function keepingTrouble<T>(deps: Deps, kind: FailureKind, id: string, call: () => Promise<T>): Promise<T> {
   try {
     return await call();
   } catch (error) {
@@ -38,7 +38,7 @@ export async function keepingTrouble<T>(deps: Deps, kind: ThroughKind, id: strin
 }
 
 /** Keeps one more failure. */
-export async function recordTrouble(deps: Deps, kind: ThroughKind, subject: string, error: string): Promise<void> {
+export async function recordTrouble(deps: Deps, kind: FailureKind, subject: string, error: string): Promise<void> {
   await deps.db.transaction(async (tx) => {
     const [row] = await tx
       .insert(troubles)
@@ -72,7 +72,7 @@ export async function tellOwner(tx: Tx, deps: Deps): Promise<void> {
 }
 
 /** What is not tried again by itself: its owner has given it up. */
-export const givenUpOn = (kind: ThroughKind, subject: unknown) =>
+export const givenUpOn = (kind: FailureKind, subject: unknown) =>
   sql`exists (select 1 from ${troubles} where ${and(
     sql`${troubles.kind} = ${kind}`,
     sql`${troubles.subject} = ${subject}`,

@@ -29,11 +29,11 @@ const amountOf = (wanted: WantedDocument, issued: readonly Kept[]): Minor | null
  * record them, and recorded nowhere.
  */
 export async function foreseen(
-  { tx, loaded, standing, now }: OpenBooking,
+  { tx, loaded, bookingState, now }: OpenBooking,
   added: readonly Fact[],
   refunds: readonly Refund[],
 ): Promise<Foreseen> {
-  const { receipts } = standing.ledger;
+  const { receipts } = bookingState.ledger;
   const receiptOf = (id: string) => receipts.find((receipt) => receipt.id === id)!;
   const back = refunds.map(({ id: receiptId, amount }): Fact => {
     const { method } = receiptOf(receiptId);

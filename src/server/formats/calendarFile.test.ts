@@ -1,5 +1,5 @@
 import type { Fact } from '#core/bookings/facts';
-import { standing } from '#core/bookings/standing';
+import { bookingState } from '#core/bookings/bookingState';
 import type { Instant } from '#core/calendar/instant';
 import type { WallTime } from '#core/calendar/wallTime';
 import { minor } from '#core/money/minor';
@@ -30,7 +30,7 @@ const cancelled: Fact = {
 /** Lines that were folded are made whole again (RFC 5545, 3.1). */
 const linesOf = (facts: readonly Fact[], title = 'Telescope', changes = 0): string[] =>
   calendarFile(
-    standing(agreed, facts, at),
+    bookingState(agreed, facts, at),
     { id: 'b1', number: 'B-0001', title },
     { url: 'https://o.example.com', changes },
   )

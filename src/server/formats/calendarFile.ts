@@ -1,4 +1,4 @@
-import type { Standing } from '#core/bookings/standing';
+import type { BookingState } from '#core/bookings/bookingState';
 import { formatMoney } from '#core/money/formatMoney';
 import ical, { ICalAlarmType, ICalCalendarMethod, ICalEventStatus } from 'ical-generator';
 
@@ -13,7 +13,7 @@ type Booked = { readonly id: string; readonly number: string; readonly title: st
  * booking has a higher sequence, so that it replaces the earlier one.
  */
 export function calendarFile(
-  current: Standing,
+  current: BookingState,
   { id, number, title }: Booked,
   { url, changes, place = '' }: { readonly url: string; readonly changes: number; readonly place?: string },
 ): string {

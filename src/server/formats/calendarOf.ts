@@ -1,4 +1,4 @@
-import { standing } from '#core/bookings/standing';
+import { bookingState } from '#core/bookings/bookingState';
 import { agreedOf, type LoadedBooking, readBooking } from '#server/bookings/lockBooking';
 import { business } from '#server/database/schema/business';
 import type { Deps } from '#server/deps';
@@ -17,7 +17,7 @@ export async function calendarFor(
 ): Promise<CalendarDays> {
   const changes = facts.filter((fact) => fact.kind === 'changed').length;
   const [owner] = await db.select({ place: business.address }).from(business);
-  const current = standing(agreedOf(booking), facts, clock.now());
+  const current = bookingState(agreedOf(booking), facts, clock.now());
   return {
     number: booking.number,
     days: calendarFile(current, booking, { url: baseUrl, changes, place: owner!.place }),

@@ -1,6 +1,7 @@
 import { minor } from '#core/money/minor';
 import { type RefundLimit, wantsProof } from '#core/payments/refundLimit';
 import { session } from '#server/database/schema/signIn';
+import { actingAs } from '#server/actor/actorNow';
 import { routeAt } from '#server/http/routes/routing';
 import { bookings } from '#server/database/schema/bookings';
 import { intents } from '#server/database/schema/work';
@@ -32,7 +33,9 @@ describe('what is asked about again', () => {
       headers: { 'content-type': 'application/json' },
       body: JSON.stringify(body),
     });
-    const response = await routeAt('POST', path)!.route.answer({ locals, request } as never, {});
+    const response = await actingAs({ kind: 'person', id: locals.person.id }, () =>
+      routeAt('POST', path)!.route.answer({ locals, request } as never, {}),
+    );
     const answer = (await response.json()) as { code?: string; detail?: { by?: string } } | null;
     return { status: response.status, code: answer?.code, by: answer?.detail?.by };
   };

@@ -3,12 +3,12 @@ import type { MissingForDocument } from '#core/invoices/missing';
 import type { WantedDocument } from '#core/invoices/documentsStanding';
 import type { InvoiceRefusal } from '#core/invoices/invoice';
 import { type Minor, zero } from '#core/money/minor';
-import { standing, type Standing } from '#core/bookings/standing';
+import { bookingState, type BookingState } from '#core/bookings/bookingState';
 import { ok, refuse, type Result } from '#core/result';
 import { agreedOf, type LoadedBooking } from '#server/bookings/lockBooking';
 import type { Database, Tx } from '#server/database/database';
 import { allTaxes, ownerRow } from '#server/database/ownerRow';
-import { readied } from '#server/database/prepared';
+import { prepared } from '#server/database/prepared';
 import { documents, documentsHeld } from '#server/database/schema/documents';
 import type { Deps } from '#server/deps';
 import { missingOf } from '#server/invoices/missingOf';
@@ -21,11 +21,11 @@ import {
   subjectOfBooking,
 } from '#server/invoices/documentsOfBooking';
 import { type DocumentRow, type DocumentSubject, nextNumber } from '#server/invoices/issue';
-import { addErrand } from '#server/jobs/plan/rewriteErrands';
+import { addJob } from '#server/jobs/plan/planJobs';
 import { writeDocumentLetter } from '#server/mail/letters/writeDocumentLetter';
 import { asc, eq, getTableColumns, sql } from 'drizzle-orm';
 
-const issued = readied((db) =>
+const issued = prepared((db) =>
   db
     .select()
     .from(documents)
@@ -62,7 +62,7 @@ export async function issueForBooking(
   const rows = await documentRows(loaded, wanted, {
     subject,
     earlier,
-    current: standing(agreedOf(booking), facts, now),
+    current: bookingState(agreedOf(booking), facts, now),
     number: nextNumber(tx),
     newId: deps.newId,
     now,
@@ -73,17 +73,20 @@ export async function issueForBooking(
     const [row] = await tx.insert(documents).values(each).returning();
     issued.push(row!);
     if (subject.owner.documents.send) await writeDocumentLetter(tx, deps, loaded, row!, now);
-    for (const errand of invoiceErrands(booking, row!)) await addErrand(tx, booking.id, errand);
+    for (const errand of invoiceErrands(booking, row!)) await addJob(tx, booking.id, errand);
   }
   return ok(issued);
 }
 
 /** What of each document of a booking is to be paid as it stands, by its id. */
-export const openNow = async (db: Database | Tx, bookingId: string, current: Standing): Promise<Map<string, Minor>> =>
-  openOfDocuments(await documentsOf(db, bookingId), current);
+export const openNow = async (
+  db: Database | Tx,
+  bookingId: string,
+  current: BookingState,
+): Promise<Map<string, Minor>> => openOfDocuments(await documentsOf(db, bookingId), current);
 
 /** Whether an invoice with a day of its own asks for what is open: then that day counts, and not those of the plan. */
-export const invoiceAsks = async (tx: Tx, bookingId: string, current: Standing): Promise<boolean> =>
+export const invoiceAsks = async (tx: Tx, bookingId: string, current: BookingState): Promise<boolean> =>
   isAskedFor(await documentsOf(tx, bookingId), current);
 
 /** Asks again for an invoice that is open after its day. @returns its message; null where nothing is open any more */
@@ -96,7 +99,7 @@ export async function askForInvoice(
     document,
     key,
     now,
-  }: { readonly current: Standing; readonly document: string; readonly key: string; readonly now: Instant },
+  }: { readonly current: BookingState; readonly document: string; readonly key: string; readonly now: Instant },
 ): Promise<string | null> {
   const open = (await openNow(tx, loaded.booking.id, current)).get(document) ?? zero;
   if (open === 0) return null;
@@ -112,7 +115,7 @@ export async function wantedOf(tx: Tx, { booking, facts }: LoadedBooking): Promi
 /** Bookings, as they were locked, of which all is issued that follows. */
 const followed = new WeakSet<LoadedBooking>();
 
-const issuedAndHeld = readied((db) => {
+const issuedAndHeld = prepared((db) => {
   const own = sql.placeholder('id');
   return db
     .select({

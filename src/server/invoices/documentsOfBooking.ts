@@ -1,5 +1,5 @@
-import type { WantedErrand } from '#core/jobs/wantedErrands';
-import { standing, type Standing } from '#core/bookings/standing';
+import type { WantedJob } from '#core/jobs/wantedJobs';
+import { bookingState, type BookingState } from '#core/bookings/bookingState';
 import type { PlainDate } from '#core/calendar/days';
 import type { Instant } from '#core/calendar/instant';
 import { dateOf } from '#core/calendar/wallTime';
@@ -42,7 +42,7 @@ export const documentsWanted = (
     settings,
     timeZone,
     price: booking.price,
-    dueAfter: (so) => standing(agreedOf(booking), so, so.at(-1)!.at).position.dueNow,
+    dueAfter: (so) => bookingState(agreedOf(booking), so, so.at(-1)!.at).position.dueNow,
   });
 
 const priceOfRun = (wanted: WantedDocument, prices: readonly PriceInput[]): PriceInput =>
@@ -56,7 +56,7 @@ function openOf(
   wanted: WantedDocument,
   { total }: FiguresOfDocument,
   earlier: readonly NewDocument[],
-  { position: { outstanding }, ledger, securityInHand }: Standing,
+  { position: { outstanding }, ledger, securityInHand }: BookingState,
 ): Minor {
   if (wanted.kind === 'credit') return zero;
   if (wanted.kind === 'final') return least(total, outstanding);
@@ -72,7 +72,7 @@ export async function documentRows(
   about: {
     readonly subject: DocumentSubject;
     readonly earlier: readonly NewDocument[];
-    readonly current: Standing;
+    readonly current: BookingState;
     readonly number: NextNumber;
     readonly newId: () => string;
     readonly now: Instant;
@@ -99,7 +99,7 @@ export async function documentRows(
 export const invoiceErrands = (
   { terms, timeZone }: LoadedBooking['booking'],
   { id, dueDay }: NewDocument,
-): WantedErrand[] =>
+): WantedJob[] =>
   askedAgain({ id, dueDay: dueDay as PlainDate | null }, terms, timeZone).map(({ key, at }) => ({
     key,
     at,
@@ -110,7 +110,7 @@ export const invoiceErrands = (
 /** What of each of these is to be paid as the booking stands, by its id. */
 export const openOfDocuments = (
   issued: readonly NewDocument[],
-  { position, securityInHand }: Standing,
+  { position, securityInHand }: BookingState,
 ): Map<string, Minor> =>
   openDocuments(
     issued.map((row) => ({ ...row, openThen: row.body.open })),
@@ -118,7 +118,7 @@ export const openOfDocuments = (
   );
 
 /** Whether one of them has a day of its own and is open: then that day counts, and not those of the plan. */
-export function isAskedFor(issued: readonly NewDocument[], current: Standing): boolean {
+export function isAskedFor(issued: readonly NewDocument[], current: BookingState): boolean {
   const open = openOfDocuments(issued, current);
   return issued.some(({ id, dueDay }) => dueDay !== null && (open.get(id) ?? 0) > 0);
 }

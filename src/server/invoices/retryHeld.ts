@@ -4,7 +4,7 @@ import { bookings } from '#server/database/schema/bookings';
 import { documentsHeld, requestDocumentsHeld } from '#server/database/schema/documents';
 import { paymentRequests } from '#server/database/schema/credit';
 import type { Deps } from '#server/deps';
-import { addErrand } from '#server/jobs/plan/rewriteErrands';
+import { addJob } from '#server/jobs/plan/planJobs';
 import { issueForRequest } from '#server/invoices/requestDocuments';
 import { eq, type SQL } from 'drizzle-orm';
 
@@ -17,7 +17,7 @@ export async function retryHeldOfBookings(tx: Tx, { newId }: World, of: SQL | un
     .from(documentsHeld)
     .innerJoin(bookings, eq(bookings.id, documentsHeld.bookingId))
     .where(of);
-  for (const { id } of held) await addErrand(tx, id, { key: `document:again:${newId()}`, kind: 'document', at: now });
+  for (const { id } of held) await addJob(tx, id, { key: `document:again:${newId()}`, kind: 'document', at: now });
 }
 
 /** The same of payment requests, at once. */

@@ -6,7 +6,7 @@ import { type Account, accounts, type JournalEntry, type JournalLine } from '#co
 import { isCurrency } from '#core/money/currency';
 import type { Tx } from '#server/database/database';
 import { ownerRow } from '#server/database/ownerRow';
-import { together } from '#server/database/oneStatement';
+import { oneStatement } from '#server/database/oneStatement';
 import { type SQL, sql } from 'drizzle-orm';
 import { whileOpen } from '#server/journal/booksLock';
 import { journalEntries, journalLines } from '#server/database/schema/journal';
@@ -53,7 +53,7 @@ export async function appendEntries(tx: Tx, added: readonly NewEntry[]): Promise
   if (added.length === 0) return;
   await whileOpen(tx);
   const { given, steps } = entrySteps(await bookable(tx, added));
-  await together(tx, steps, given);
+  await oneStatement(tx, steps, given);
 }
 
 /**

@@ -1,11 +1,11 @@
 import type { Tx } from '#server/database/database';
 import { ownerAnew } from '#server/database/ownerRow';
-import { readiedRows } from '#server/database/prepared';
+import { preparedRows } from '#server/database/prepared';
 import { sql } from 'drizzle-orm';
 
 const name = sql`hashtext('ostendo books')`;
 
-const hold = readiedRows<Record<never, never>, unknown>(sql`select pg_advisory_xact_lock_shared(${name})`);
+const hold = preparedRows<Record<never, never>, unknown>(sql`select pg_advisory_xact_lock_shared(${name})`);
 
 /**
  * Whoever books something holds this with all others who do, until the transaction ends. The business is read anew past

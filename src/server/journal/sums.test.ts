@@ -2,7 +2,7 @@ import type { PlainDate } from '#core/calendar/days';
 import { accounts } from '#core/books/journal/entry';
 import type { Minor } from '#core/money/minor';
 import { rowsOf } from '#server/database/database';
-import { balancesAt, balancesOf, sumUp } from '#server/journal/sums';
+import { balancesAt, balancesOf, addToSums } from '#server/journal/sums';
 import { verify } from '#server/verify/verify';
 import { expect } from 'chai';
 import { sql } from 'drizzle-orm';
@@ -67,8 +67,8 @@ describe('what is kept added up of the journal', () => {
     await sell(50_00);
     const first = await booked();
     await agrees();
-    expect(await sumUp(app.deps.db, some)).to.equal(true);
-    expect(await sumUp(app.deps.db, some)).to.equal(false);
+    expect(await addToSums(app.deps.db, some)).to.equal(true);
+    expect(await addToSums(app.deps.db, some)).to.equal(false);
     await agrees();
     expect(await owed('2027-03-31')).to.deep.equal([first.number]);
     await sell(25_00);
@@ -78,7 +78,7 @@ describe('what is kept added up of the journal', () => {
     expect(await balancesOf(app.deps.db, accounts.cash)).to.deep.equal([{ currency: 'EUR', balance: 1675_00 }]);
     await app.at('2027-04-29T10:00');
     expect((await app.closeOut({ bookingId: first.id, claims: [], coverBalance: false })).ok).to.equal(true);
-    await sumUp(app.deps.db, some);
+    await addToSums(app.deps.db, some);
     await agrees();
     // Those that are settled by now were not at the end of March.
     expect(await owed('2027-03-31')).to.have.members([first.number, second.number]);
@@ -89,15 +89,15 @@ describe('what is kept added up of the journal', () => {
 
   it('waits for whoever books, and misses nobody', async () => {
     const sold = Array.from({ length: 8 }, (_, index) => sell((index + 1) * 100));
-    await Promise.all([...sold, sumUp(app.deps.db, some), sumUp(app.deps.db, some)]);
-    await sumUp(app.deps.db, some);
+    await Promise.all([...sold, addToSums(app.deps.db, some), addToSums(app.deps.db, some)]);
+    await addToSums(app.deps.db, some);
     await agrees();
     expect(await balancesOf(app.deps.db, accounts.cash)).to.deep.equal([{ currency: 'EUR', balance: 3600 }]);
   });
 
   it('is left alone until it is much', async () => {
     await sell(50_00);
-    expect(await sumUp(app.deps.db)).to.equal(false);
+    expect(await addToSums(app.deps.db)).to.equal(false);
   });
 
   for (const [what, change, where] of [
@@ -111,7 +111,7 @@ describe('what is kept added up of the journal', () => {
   ] as const)
     it(`changed by hand it is named: ${change}`, async () => {
       await booked();
-      await sumUp(app.deps.db, some);
+      await addToSums(app.deps.db, some);
       await app.deps.db.execute(sql.raw(change));
       const found = await verify(app.deps);
       expect(found.map((each) => [each.what, each.where])).to.deep.equal([[what, where]]);

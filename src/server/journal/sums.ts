@@ -46,7 +46,7 @@ async function lastSummed(tx: Tx): Promise<number> {
  * Takes what was booked since into the sums, where it is much. Nobody books meanwhile: an entry that came later with an
  * earlier number would never be in them. @returns whether it was much
  */
-export async function sumUp(db: Database, much = worthSumming): Promise<boolean> {
+export async function addToSums(db: Database, much = worthSumming): Promise<boolean> {
   const bounds = sql`select ${summed} as "from", coalesce(max(seq), 0) as "to" from ${journalEntries}`;
   const [ahead] = await rowsOf<{ from: string; to: string }>(db, bounds);
   if (Number(ahead!.to) - Number(ahead!.from) < much) return false;

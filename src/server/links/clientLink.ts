@@ -1,4 +1,4 @@
-import { readied } from '#server/database/prepared';
+import { prepared } from '#server/database/prepared';
 import { addHours, type Instant } from '#core/calendar/instant';
 import type { Database, Tx } from '#server/database/database';
 import type { Deps } from '#server/deps';
@@ -29,7 +29,7 @@ export async function makeClientLink(
 }
 
 const { placeholder } = sql;
-const keep = readied<typeof clientLinks.$inferInsert, unknown>((db) =>
+const keep = prepared<typeof clientLinks.$inferInsert, unknown>((db) =>
   db
     .insert(clientLinks)
     .values({

@@ -1,12 +1,12 @@
 import type { KeptFor } from '#core/bookings/facts';
-import type { Standing } from '#core/bookings/standing';
+import type { BookingState } from '#core/bookings/bookingState';
 import { type AskedConsent, cardAgreement, debitAgreement } from '#core/wording/consent';
 import type { Database, Tx } from '#server/database/database';
 import { ownerRow } from '#server/database/ownerRow';
 
 /** What a client is asked to agree to with a card or bank account: the words, and what these let it pay. */
 export type Asks = (of: {
-  readonly standing: Standing;
+  readonly bookingState: BookingState;
   /** Of the booking: what a mandate is known by. */
   readonly number: string;
   readonly way: 'card' | 'debit';
@@ -17,8 +17,8 @@ export type Asks = (of: {
 export async function asks(db: Database | Tx): Promise<Asks> {
   const { name, seller } = await ownerRow(db);
   const { creditorId = '' } = seller;
-  return ({ standing, number, way, use }) =>
+  return ({ bookingState, number, way, use }) =>
     way === 'debit'
-      ? debitAgreement(standing, { business: name, creditor: creditorId, reference: number })
-      : cardAgreement(standing, use);
+      ? debitAgreement(bookingState, { business: name, creditor: creditorId, reference: number })
+      : cardAgreement(bookingState, use);
 }

@@ -4,7 +4,7 @@ import type { Decimal } from '#core/money/decimal';
 import { zero } from '#core/money/minor';
 import type { ConnectedAccount } from '#core/paymentMethods/ways';
 import type { Database, Tx } from '#server/database/database';
-import { readied } from '#server/database/prepared';
+import { prepared } from '#server/database/prepared';
 import { payAccounts } from '#server/database/schema/ways';
 import { intents } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
@@ -25,10 +25,10 @@ export async function costOf(tx: Tx, { adapters }: Pick<Deps, 'adapters'>, accou
   return (row && adapters[row.provider]?.abilities.fee) ?? null;
 }
 
-const connected = readied((db) =>
+const connected = prepared((db) =>
   db.select().from(payAccounts).where(isNull(payAccounts.disconnectedAt)).orderBy(asc(payAccounts.seq)),
 );
-const byId = readied((db) =>
+const byId = prepared((db) =>
   db
     .select()
     .from(payAccounts)

@@ -5,7 +5,7 @@ import type { RequestFact } from '#core/paymentRequests/requestFacts';
 import { requestFactsRead } from '#core/factCodec/readFact';
 import { keepWords } from '#server/database/keptWords';
 import type { Database, Tx } from '#server/database/database';
-import { readied } from '#server/database/prepared';
+import { prepared } from '#server/database/prepared';
 import { requestFacts } from '#server/database/schema/credit';
 import { words } from '#server/database/schema/words';
 import type { Deps } from '#server/deps';
@@ -26,7 +26,7 @@ export async function tell(
 
 export type ToldOfRequest = { readonly requestId: string; readonly at: Instant; readonly fact: Recorded<RequestFact> };
 
-const factsOf = readied((db) =>
+const factsOf = prepared((db) =>
   db
     .select({ requestId: requestFacts.requestId, at: requestFacts.at, fact: requestFacts.fact, said: words.said })
     .from(requestFacts)

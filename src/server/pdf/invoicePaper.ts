@@ -1,7 +1,7 @@
 import { invoicePdf } from '#server/pdf/invoicePdf';
 import type { Instant } from '#core/calendar/instant';
 import { type DataOf, documentData, type NoData } from '#server/formats/documentData';
-import { onceWanted } from '#server/lazy';
+import { lazy } from '#server/lazy';
 
 /** How papers of the business look. */
 export type PaperLook = { readonly colour: string; readonly logo: Uint8Array | null };
@@ -12,7 +12,7 @@ export type IssuedPaper = DataOf & { readonly series: string; readonly issuedAt:
 const quiet = () => undefined;
 
 /** What it warns of is what `documentData` has decided. */
-const invoiceService = onceWanted(async () => {
+const invoiceService = lazy(async () => {
   const { InvoiceService } = await import('@e-invoice-eu/core');
   return new InvoiceService({ log: quiet, warn: quiet, error: quiet });
 });

@@ -1,12 +1,12 @@
 import { awaitedFrom } from '#core/bookings/ledger';
-import type { Standing } from '#core/bookings/standing';
+import type { BookingState } from '#core/bookings/bookingState';
 import type { Instant } from '#core/calendar/instant';
 import { allInHand } from '#core/payments/givingBack';
 import type { LoadedBooking } from '#server/bookings/lockBooking';
 import { recordFacts } from '#server/bookings/record';
 import type { Tx } from '#server/database/database';
 import type { Deps } from '#server/deps';
-import type { OpenIntent } from '#server/processorCalls/openIntent';
+import type { OpenCall } from '#server/processorCalls/openCall';
 import { openRefunds } from '#server/processorCalls/openRefunds';
 
 /**
@@ -16,10 +16,10 @@ import { openRefunds } from '#server/processorCalls/openRefunds';
 export async function giveBackPlace(
   tx: Tx,
   { newId }: Deps,
-  about: { readonly loaded: LoadedBooking; readonly standing: Standing; readonly now: Instant },
-): Promise<readonly OpenIntent[]> {
-  const { loaded, standing, now } = about;
-  const { ledger } = standing;
+  about: { readonly loaded: LoadedBooking; readonly bookingState: BookingState; readonly now: Instant },
+): Promise<readonly OpenCall[]> {
+  const { loaded, bookingState, now } = about;
+  const { ledger } = bookingState;
   const refunds = allInHand(ledger);
   const back = await openRefunds(tx, { bookingId: loaded.booking.id, refunds, ledger, cause: 'lapsed', now, newId });
   const reason = awaitedFrom(ledger) ? 'not_answered' : 'not_paid';

@@ -3,7 +3,7 @@ import type { Ledger } from '#core/bookings/ledger';
 import type { Instant } from '#core/calendar/instant';
 import { givingBack, type Refund } from '#core/payments/givingBack';
 import type { Tx } from '#server/database/database';
-import { type OpenIntent, openIntent } from '#server/processorCalls/openIntent';
+import { type OpenCall, openCall } from '#server/processorCalls/openCall';
 import { paymentOfReceipt } from '#server/paymentMethods/payAccounts';
 
 /**
@@ -21,15 +21,15 @@ export async function openRefunds(
     readonly now: Instant;
     readonly newId: () => string;
   },
-): Promise<{ facts: Fact[]; opened: OpenIntent[] }> {
+): Promise<{ facts: Fact[]; opened: OpenCall[] }> {
   const { bookingId, refunds, ledger, cause, now, newId } = about;
   const { byHand: facts, asked } = givingBack(refunds, ledger, { cause, at: now });
-  const opened: OpenIntent[] = [];
+  const opened: OpenCall[] = [];
   for (const { receiptId, whole: amount, on } of asked) {
     const { payment, accountId: account } = await paymentOfReceipt(tx, receiptId);
     const request = { kind: 'refund' as const, receiptId, payment, account, ...(on ? { on } : {}) };
     const intent = { id: newId(), bookingId, cause: `refund:${receiptId}:${cause}`, request, amount, now };
-    opened.push(await openIntent(tx, intent));
+    opened.push(await openCall(tx, intent));
   }
   return { facts, opened };
 }

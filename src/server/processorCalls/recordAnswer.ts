@@ -14,14 +14,14 @@ import { type LoadedBooking, lockBooking } from '#server/bookings/lockBooking';
 import { recordFacts } from '#server/bookings/record';
 import { takePlaces } from '#server/bookings/takePlaces';
 import type { Tx } from '#server/database/database';
-import { readied } from '#server/database/prepared';
+import { prepared } from '#server/database/prepared';
 import { services } from '#server/database/schema/business';
 import { payAccounts } from '#server/database/schema/ways';
 import { intents } from '#server/database/schema/work';
 import { jsonRows } from '#server/database/oneStatement';
 import type { Deps } from '#server/deps';
 import { cardSteps } from '#server/processorCalls/keepCards';
-import { askedOf, type IntentRow, type OpenIntent } from '#server/processorCalls/openIntent';
+import { askedOf, type CallRow, type OpenCall } from '#server/processorCalls/openCall';
 import { openRefunds } from '#server/processorCalls/openRefunds';
 import { refusedCards, tellOfManyCards } from '#server/rateLimits/manyCards';
 import { eq, type SQL, sql } from 'drizzle-orm';
@@ -35,7 +35,7 @@ export const answeredOn = (loaded: LoadedBooking, at: Instant): AnsweredOn => {
   return { bookingId, ledger, total, tax, deal: dealOf(loaded.booking), startAt: startOf(loaded), at };
 };
 
-const lockedIntent = readied((db) =>
+const lockedIntent = prepared((db) =>
   db
     .select({ intent: intents, processor: payAccounts.name })
     .from(intents)
@@ -55,8 +55,8 @@ export async function recordAnswer(
   intentId: string,
   answer: ProcessorAnswer,
   of?: { readonly bookingId: string },
-): Promise<OpenIntent[]> {
-  return db.transaction(async (tx): Promise<OpenIntent[]> => {
+): Promise<OpenCall[]> {
+  return db.transaction(async (tx): Promise<OpenCall[]> => {
     const bookingId = of?.bookingId ?? (await bookingOfOpen(tx, intentId));
     if (bookingId === null) return [];
     const [booked, [found]] = await Promise.all([lockBooking(tx, bookingId), lockedIntent(tx, { id: intentId })]);
@@ -79,7 +79,7 @@ async function bookingOfOpen(tx: Tx, intentId: string): Promise<string | null> {
 }
 
 /** What comes of an intent is done by whoever wanted it; a bank that sends back what was collected does that by itself. */
-const whose = ({ actor, state }: IntentRow, { outcome }: ProcessorAnswer): Actor =>
+const whose = ({ actor, state }: CallRow, { outcome }: ProcessorAnswer): Actor =>
   state === 'onTheWay' && outcome === 'declined' ? actorNow() : (actor ?? actorNow());
 
 async function recordOnce(
@@ -90,8 +90,8 @@ async function recordOnce(
     intent,
     processor,
     answer,
-  }: { loaded: LoadedBooking; intent: IntentRow; processor: string; answer: ProcessorAnswer },
-): Promise<OpenIntent[]> {
+  }: { loaded: LoadedBooking; intent: CallRow; processor: string; answer: ProcessorAnswer },
+): Promise<OpenCall[]> {
   const now = clock.now();
 
   if (answer.outcome === 'confirm') {
@@ -119,7 +119,7 @@ async function recordOnce(
   return further;
 }
 
-type Answered = Pick<IntentRow, 'state' | 'answer' | 'answeredAt'>;
+type Answered = Pick<CallRow, 'state' | 'answer' | 'answeredAt'>;
 
 /** What the intent has come to, as a part of the statement that records what follows. */
 const answeredStep = (id: string, row: Answered): SQL =>
@@ -129,7 +129,7 @@ const answeredStep = (id: string, row: Answered): SQL =>
 async function recordConfirmation(
   tx: Tx,
   loaded: LoadedBooking,
-  intent: IntentRow,
+  intent: CallRow,
   answer: Extract<ProcessorAnswer, { outcome: 'confirm' }>,
   now: Instant,
 ): Promise<void> {
@@ -145,7 +145,7 @@ async function recordConfirmation(
 async function recordOnTheWay(
   tx: Tx,
   loaded: LoadedBooking,
-  intent: IntentRow,
+  intent: CallRow,
   answer: Pending,
   now: Instant,
 ): Promise<void> {
@@ -181,7 +181,7 @@ async function recordOn(
     newId: () => string;
     steps?: readonly SQL[];
   },
-): Promise<OpenIntent[]> {
+): Promise<OpenCall[]> {
   const steps = [...given, ...cardSteps(loaded.booking.clientId, asked, added)];
   const receipt = added.find((fact) => fact.kind === 'received');
   const before = ledgerOf(loaded.facts);
@@ -190,7 +190,7 @@ async function recordOn(
     return [];
   }
   const recorded = await recordFacts(tx, loaded, added, now, { processor, steps });
-  const back = receipt && goesBackAtOnce(receipt, before, recorded.standing.position.credit);
+  const back = receipt && goesBackAtOnce(receipt, before, recorded.bookingState.position.credit);
   if (!back) return [];
   const about = { bookingId: loaded.booking.id, refunds: [back], cause: 'late', now, newId };
   return (await openRefunds(tx, { ...about, ledger: ledgerOf(recorded.facts) })).opened;

@@ -1,13 +1,13 @@
 import type { Instant } from '#core/calendar/instant';
 import { actingAs, byItself } from '#server/actor/actorNow';
-import { standing } from '#core/bookings/standing';
+import { bookingState } from '#core/bookings/bookingState';
 import type { Minor } from '#core/money/minor';
 import { runDue } from '#server/jobs/run/runDue';
 import { agreedOf, readBooking } from '#server/bookings/lockBooking';
 import type { Deps } from '#server/deps';
 import { payAccounts } from '#server/database/schema/ways';
-import { errands, intents, messages } from '#server/database/schema/work';
-import { recoverIntents } from '#server/processorCalls/carryOut';
+import { jobs, intents, messages } from '#server/database/schema/work';
+import { recoverCalls } from '#server/processorCalls/makeCall';
 import { failureOf } from '#server/http/failure';
 import { recordPayment } from '#server/usecases/payments/recordPayment';
 import { payByClient } from '#server/usecases/payments/payByClient';
@@ -36,7 +36,7 @@ describe('what a crash or a repeat leaves', () => {
   });
   const received = async (): Promise<number> => {
     const { booking, facts } = (await readBooking(app.deps.db, id))!;
-    return standing(agreedOf(booking), facts, app.world.clock.now()).position.received;
+    return bookingState(agreedOf(booking), facts, app.world.clock.now()).position.received;
   };
   /** The process dies around its call to the card network. */
   const dying = (when: 'before' | 'after'): Deps => ({
@@ -70,9 +70,9 @@ describe('what a crash or a repeat leaves', () => {
       const outcome = await paying(dying(when))(request).catch((error: Error) => error.message);
       expect(outcome).to.equal('the process died');
       expect(await received()).to.equal(0);
-      expect(await recoverIntents(app.deps, -1)).to.equal(1);
+      expect(await recoverCalls(app.deps, -1)).to.equal(1);
       expect(await received()).to.equal(240_00);
-      expect(await recoverIntents(app.deps, -1)).to.equal(0);
+      expect(await recoverCalls(app.deps, -1)).to.equal(0);
       await app.settle();
       expect(await received()).to.equal(240_00);
       expect((await app.world.network()).payments).to.have.length(1);
@@ -132,7 +132,7 @@ describe('what a crash or a repeat leaves', () => {
       'a test account speaks for itself alone',
     ).to.equal(403);
     expect(await received()).to.equal(0);
-    await recoverIntents(app.deps, -1);
+    await recoverCalls(app.deps, -1);
   });
 
   it('a message that was committed and not handed over goes out once', async () => {
@@ -165,10 +165,10 @@ describe('what a crash or a repeat leaves', () => {
     await app.world.clock.moveTo('2027-03-26T09:00:00Z' as Instant);
     for (let tries = 0; tries < 8; tries++) {
       await runDue(broken);
-      await app.deps.db.update(errands).set({ triedAt: null }).where(eq(errands.state, 'waiting'));
+      await app.deps.db.update(jobs).set({ triedAt: null }).where(eq(jobs.state, 'waiting'));
     }
     expect(problems.length).to.be.greaterThan(5);
-    expect((await app.queries.notThrough()).waiting.map(({ kind, again }) => ({ kind, again }))).to.deep.equal([
+    expect((await app.queries.failures()).waiting.map(({ kind, again }) => ({ kind, again }))).to.deep.equal([
       { kind: 'errand', again: false },
     ]);
   });
@@ -198,7 +198,7 @@ describe('what a crash or a repeat leaves', () => {
     await app.at('2027-03-01T18:00');
     expect(app.world.clock.now(), 'the clock went on').to.equal('2027-03-01T18:00:00Z');
     hangs = false;
-    await recoverIntents(app.deps, -1);
+    await recoverCalls(app.deps, -1);
     expect(await received()).to.equal(240_00);
     expect((await app.world.network()).payments).to.have.length(1);
     app.world.adapters.tarn!.open = open;
@@ -210,8 +210,8 @@ describe('what a crash or a repeat leaves', () => {
     // As if the call, and a try of an errand, had been made an hour from now.
     const later = sql`now() + interval '1 hour'`;
     await app.deps.db.update(intents).set({ calledAt: later as never });
-    await app.deps.db.update(errands).set({ triedAt: later as never, pause: 60 });
-    expect(await recoverIntents(app.deps)).to.equal(1);
+    await app.deps.db.update(jobs).set({ triedAt: later as never, pause: 60 });
+    expect(await recoverCalls(app.deps)).to.equal(1);
     expect(await received()).to.equal(240_00);
     await app.world.clock.moveTo('2027-03-29T09:00:00Z' as Instant);
     await app.settle();

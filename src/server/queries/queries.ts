@@ -21,7 +21,7 @@ import type { PlainDate } from '#core/calendar/days';
 import { localDate } from '#core/calendar/zoned';
 import { calendarView } from '#server/queries/places/calendarView';
 import { lanesView } from '#server/queries/places/lanesView';
-import { notThrough } from '#server/failures/failures';
+import { failuresView } from '#server/failures/failures';
 import { messagesView } from '#server/queries/messages/messages';
 import { quotePage } from '#server/queries/quotes/quotePage';
 import { businessFace } from '#server/queries/settings/businessFace';
@@ -72,7 +72,7 @@ export function openQueries(
     agreement: (id: string) => agreementView(db, id),
     agreementSample: (number: string) => agreementSample(db, number),
     messages: () => messagesView(db, clock.now()),
-    notThrough: () => notThrough(db, clock.now()),
+    failures: () => failuresView(db, clock.now()),
     businessFace: () => businessFace(db),
 
     async settings(): Promise<SettingsView> {

@@ -1,5 +1,5 @@
 import type { Recorded } from '#core/people/actor';
-import { standing } from '#core/bookings/standing';
+import { bookingState } from '#core/bookings/bookingState';
 import type { Instant } from '#core/calendar/instant';
 import type { QuoteFactOf } from '#core/quotes/facts';
 import type { Offer } from '#core/quotes/offer';
@@ -50,7 +50,7 @@ export async function agreementOfBooking(
   const last = quote?.facts.filter(isSigned).findLast(({ signatory }) => signatory === 'client');
   if (!quote || !accepted || !last) return null;
   const changes = facts.filter((fact) => fact.kind === 'changed' && fact.tells).length;
-  const current = standing(agreedOf(booking), facts, now);
+  const current = bookingState(agreedOf(booking), facts, now);
   const { cancelled, lapsed, closedOut } = current.ledger;
   if (changes <= (last.changes ?? 0) || cancelled || lapsed || closedOut) return { quote, toSign: null };
   const { offer } = (await revisionOf(db, quote.quote.id, accepted.revision))!;

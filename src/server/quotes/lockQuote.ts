@@ -3,7 +3,7 @@ import { quoteFactsRead } from '#core/factCodec/readFact';
 import type { Instant } from '#core/calendar/instant';
 import type { QuoteFact, QuoteFactOf } from '#core/quotes/facts';
 import type { Offer } from '#core/quotes/offer';
-import { quoteStanding, type QuoteStanding } from '#core/quotes/standing';
+import { quoteStanding, type QuoteSituation } from '#core/quotes/standing';
 import type { Database, Tx } from '#server/database/database';
 import { quoteFacts, quoteRevisions, quotes } from '#server/database/schema/quotes';
 import { words } from '#server/database/schema/words';
@@ -106,5 +106,5 @@ export const revisionOf = async (
 export const lockQuote = (tx: Tx, id: string): Promise<LoadedQuote | null> => load(tx, id, true);
 export const readQuote = (db: Database | Tx, id: string): Promise<LoadedQuote | null> => load(db, id, false);
 
-export const standingOf = ({ facts, offer }: LoadedQuote, asOf: Instant): QuoteStanding =>
+export const standingOf = ({ facts, offer }: LoadedQuote, asOf: Instant): QuoteSituation =>
   quoteStanding(facts, offer, asOf);

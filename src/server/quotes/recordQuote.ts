@@ -1,13 +1,13 @@
 import type { Recorded } from '#core/people/actor';
 import { actorNow } from '#server/actor/actorNow';
 import { businessSignatory } from '#core/agreements/agreement';
-import { wantedQuoteErrands } from '#core/jobs/wantedQuoteErrands';
+import { wantedQuoteJobs } from '#core/jobs/wantedQuoteJobs';
 import { quoteFactsRead } from '#core/factCodec/readFact';
 import type { Instant } from '#core/calendar/instant';
 import type { QuoteFact } from '#core/quotes/facts';
 import { offerPrice } from '#core/quotes/offer';
-import { isOpen, quoteStanding, type QuoteStanding } from '#core/quotes/standing';
-import { rewriteErrands } from '#server/jobs/plan/rewriteErrands';
+import { isOpen, quoteStanding, type QuoteSituation } from '#core/quotes/standing';
+import { planJobs } from '#server/jobs/plan/planJobs';
 import { keepWords } from '#server/database/keptWords';
 import type { Tx } from '#server/database/database';
 import { quoteFacts, quotes, type QuoteWant } from '#server/database/schema/quotes';
@@ -15,7 +15,7 @@ import type { LoadedQuote } from '#server/quotes/lockQuote';
 import { eq } from 'drizzle-orm';
 
 /** What a quote asks of its owner; null where it waits for the client or is over. */
-export function wantOf(current: QuoteStanding): QuoteWant | null {
+export function wantOf(current: QuoteSituation): QuoteWant | null {
   if (current.state === 'accepted' || current.state === 'withdrawn') return null;
   if (current.question) return 'answer';
   if (isOpen(current) && current.toSign[0] === businessSignatory) return 'signature';
@@ -24,7 +24,7 @@ export function wantOf(current: QuoteStanding): QuoteWant | null {
 }
 
 /** What a list shows and is searched by. */
-export function quoteSummary({ quote, facts, offer }: LoadedQuote, current: QuoteStanding) {
+export function quoteSummary({ quote, facts, offer }: LoadedQuote, current: QuoteSituation) {
   const { title, clientName, clientEmail } = offer ?? quote.draft;
   const reference = quote.draft.reference;
   return {
@@ -62,5 +62,5 @@ export async function writeQuoteDerived(tx: Tx, loaded: LoadedQuote, now: Instan
   const { quote, facts, offer } = loaded;
   const current = quoteStanding(facts, offer, now);
   await tx.update(quotes).set(quoteSummary(loaded, current)).where(eq(quotes.id, quote.id));
-  await rewriteErrands(tx, 'quoteId', [{ of: quote.id, wanted: wantedQuoteErrands(current, facts) }]);
+  await planJobs(tx, 'quoteId', [{ of: quote.id, wanted: wantedQuoteJobs(current, facts) }]);
 }

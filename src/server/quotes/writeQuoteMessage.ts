@@ -1,4 +1,4 @@
-import type { QuoteOccasion } from '#core/jobs/wantedQuoteErrands';
+import type { QuoteOccasion } from '#core/jobs/wantedQuoteJobs';
 import { clientSignatory } from '#core/agreements/agreement';
 import type { Instant } from '#core/calendar/instant';
 import { standingOfOffer } from '#core/quotes/signedDocument';
@@ -27,15 +27,15 @@ export function quoteMessageAbout(
 ): QuoteMessageAbout | null {
   if (!offer) return null;
   const { choice } = quoteStanding(facts, offer, now);
-  const standing = standingOfOffer(offer, choice, now);
-  if (!standing.ok) return null;
+  const bookingState = standingOfOffer(offer, choice, now);
+  if (!bookingState.ok) return null;
   const before = facts.slice(0, fact ?? facts.length);
   const question = before.findLast((each) => each.kind === 'asked');
   return {
     offer,
     number: quote.number,
     businessName,
-    standing: standing.value,
+    bookingState: bookingState.value,
     fact: fact === undefined ? null : (facts[fact] ?? null),
     question: question?.kind === 'asked' ? question.text : '',
     signatory: offer.agreement?.others.find(({ id }) => id === who)?.name ?? '',

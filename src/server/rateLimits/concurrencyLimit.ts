@@ -9,20 +9,20 @@ const mostHere = 6;
 const mostInAll = 60;
 
 /** Nothing was looked at: too many look at once. */
-export class TooManyLooks extends Error {
+export class TooManyAtOnce extends Error {
   override readonly name = 'TooManyLooks';
 }
 
 /** Lets through what anybody may ask for and what takes a while to compute, a few at a time. */
-export function openLooks(atOnce = usualAtOnce) {
+export function openConcurrencyLimit(atOnce = usualAtOnce) {
   const queue = bulkhead(atOnce, mostInAll);
   const here = new Map<string, number>();
   let inAll = 0;
-  /** @throws {TooManyLooks} where the network, or everybody together, has too many there */
+  /** @throws {TooManyAtOnce} where the network, or everybody together, has too many there */
   return async <T>(address: string, look: () => Promise<T>): Promise<T> => {
     const network = networkOf(address);
     const mine = here.get(network) ?? 0;
-    if (mine >= mostHere || inAll >= mostInAll) throw new TooManyLooks();
+    if (mine >= mostHere || inAll >= mostInAll) throw new TooManyAtOnce();
     here.set(network, mine + 1);
     inAll++;
     try {
@@ -40,4 +40,4 @@ export function openLooks(atOnce = usualAtOnce) {
     }
   };
 }
-export type Looks = ReturnType<typeof openLooks>;
+export type ConcurrencyLimit = ReturnType<typeof openConcurrencyLimit>;

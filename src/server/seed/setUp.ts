@@ -2,7 +2,7 @@ import type { Instant } from '#core/calendar/instant';
 import { currencyExponent } from '#core/money/currency';
 import { type Begun, notBegun } from '#core/settings/steps';
 import { type Decimal, tenThousandths } from '#core/money/decimal';
-import { nobodyTold, type Told } from '#core/messages/notified';
+import { nobodyNotified, type Notified } from '#core/messages/notified';
 import type { Terms } from '#core/terms/terms';
 import { type Minor, minor } from '#core/money/minor';
 import type { Tx } from '#server/database/database';
@@ -31,7 +31,7 @@ type Starting = {
   readonly taxes?: readonly (typeof taxes.$inferInsert)[];
   /** Where the first hour stands; over, where nothing is said. */
   readonly begun?: Begun;
-  readonly told?: Told;
+  readonly told?: Notified;
 };
 
 /** Writes the business with its terms and services, once: where there is one already, nothing changes. */
@@ -44,7 +44,7 @@ export async function setUp(
     terms: startingTerms = starterTerms,
     taxes: furtherTaxes = [],
     begun = { ...notBegun, over: true },
-    told = nobodyTold,
+    told = nobodyNotified,
   }: Starting = {},
 ): Promise<boolean> {
   const { taxRate, ...owner } = about;

@@ -1,4 +1,4 @@
-import { standing, type Standing } from '#core/bookings/standing';
+import { bookingState, type BookingState } from '#core/bookings/bookingState';
 import type { Instant } from '#core/calendar/instant';
 import { refuse, type Result } from '#core/result';
 import { runPlanned } from '#server/jobs/run/runDue';
@@ -6,13 +6,13 @@ import { agreedOf, type LoadedBooking, lockBooking } from '#server/bookings/lock
 import { momentOf } from '#server/bookings/seenUntil';
 import type { Tx } from '#server/database/database';
 import type { Deps } from '#server/deps';
-import { agendaWritten } from '#server/jobs/plan/rewriteErrands';
+import { jobsWritten } from '#server/jobs/plan/planJobs';
 
 export type NotFound = { readonly code: 'booking_not_found' };
 export type OpenBooking = {
   readonly tx: Tx;
   readonly loaded: LoadedBooking;
-  readonly standing: Standing;
+  readonly bookingState: BookingState;
   readonly now: Instant;
 };
 
@@ -28,7 +28,7 @@ export const decideOn = <T, R extends { readonly code: string }>(
     const loaded = await lockBooking(tx, bookingId);
     if (!loaded) return refuse({ code: 'booking_not_found' });
     const now = momentOf(deps, loaded);
-    return decide({ tx, loaded, standing: standing(agreedOf(loaded.booking), loaded.facts, now), now });
+    return decide({ tx, loaded, bookingState: bookingState(agreedOf(loaded.booking), loaded.facts, now), now });
   });
 
 /** The same, then carries out what has become due by it. */
@@ -37,7 +37,7 @@ export async function onBooking<T, R extends { readonly code: string }>(
   bookingId: string,
   decide: Decide<T, R>,
 ): Promise<Result<T, R | NotFound>> {
-  const since = agendaWritten();
+  const since = jobsWritten();
   const result = await decideOn(deps, bookingId, decide);
   if (result.ok) await runPlanned(deps, bookingId, since);
   return result;

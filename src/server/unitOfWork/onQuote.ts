@@ -1,5 +1,5 @@
 import type { Instant } from '#core/calendar/instant';
-import type { QuoteStanding } from '#core/quotes/standing';
+import type { QuoteSituation } from '#core/quotes/standing';
 import { refuse, type Result } from '#core/result';
 import { runDueOf } from '#server/jobs/run/runDue';
 import type { Tx } from '#server/database/database';
@@ -12,7 +12,7 @@ export type QuoteEdited = { readonly code: 'quote_edited'; readonly edition: num
 export type OpenQuote = {
   readonly tx: Tx;
   readonly loaded: LoadedQuote;
-  readonly current: QuoteStanding;
+  readonly current: QuoteSituation;
   readonly now: Instant;
 };
 

@@ -3,7 +3,7 @@ import type { Database, Tx } from '#server/database/database';
 import { covers, dueParts, facts as factTable, summaries } from '#server/database/schema/bookings';
 import { journalEntries, journalLines } from '#server/database/schema/journal';
 import { occupancies } from '#server/database/schema/places';
-import { errands, intents, messages } from '#server/database/schema/work';
+import { jobs, intents, messages } from '#server/database/schema/work';
 import { asc, eq, inArray } from 'drizzle-orm';
 
 /** So many bookings are read and compared at once: memory stays flat, and nobody waits long for the database. */
@@ -30,7 +30,7 @@ export async function pieceAfter(tx: Tx, after: string) {
   const bookings: readonly LoadedBooking[] = await readBookingsAfter(tx, after, most);
   const ids = bookings.map(({ booking }) => booking.id);
   const { bookingId } = factTable;
-  const agenda = { bookingId: errands.bookingId, key: errands.key, kind: errands.kind };
+  const agenda = { bookingId: jobs.bookingId, key: jobs.key, kind: jobs.kind };
   return {
     bookings,
     seqs: byBooking(
@@ -48,9 +48,9 @@ export async function pieceAfter(tx: Tx, after: string) {
     taken: byBooking(await tx.select().from(occupancies).where(inArray(occupancies.bookingId, ids))),
     errands: byBooking(
       await tx
-        .select({ ...agenda, at: errands.at, state: errands.state })
-        .from(errands)
-        .where(inArray(errands.bookingId, ids)),
+        .select({ ...agenda, at: jobs.at, state: jobs.state })
+        .from(jobs)
+        .where(inArray(jobs.bookingId, ids)),
     ),
     letters: byBooking(
       await tx

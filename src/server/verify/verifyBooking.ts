@@ -1,12 +1,12 @@
-import { wantedErrands } from '#core/jobs/wantedErrands';
+import { wantedJobs } from '#core/jobs/wantedJobs';
 import type { Ledger } from '#core/bookings/ledger';
-import { type Standing, standing } from '#core/bookings/standing';
+import { type BookingState, bookingState } from '#core/bookings/bookingState';
 import { secondsOf, type Instant } from '#core/calendar/instant';
 import { dealOf } from '#server/bookings/dealOf';
 import { agreedOf, type LoadedBooking } from '#server/bookings/lockBooking';
 import { coverOf, duePartsOf, summaryOf } from '#server/bookings/summaryOf';
 import { asOfNow } from '#server/bookings/seenUntil';
-import { ofDocuments } from '#server/jobs/plan/rewriteErrands';
+import { ofDocuments } from '#server/jobs/plan/planJobs';
 import { documentOfCause } from '#server/mail/letters/writeDocumentLetter';
 import { type Difference, differs, listDiffers } from '#server/verify/differs';
 import type { Piece } from '#server/verify/readPiece';
@@ -15,7 +15,7 @@ import type { Piece } from '#server/verify/readPiece';
 export function verifyBooking(piece: Piece, loaded: LoadedBooking, ledger: Ledger, now: Instant): Difference[] {
   const { booking, client, facts } = loaded;
   const { id, number } = booking;
-  const current = standing(agreedOf(booking), facts, asOfNow(now, { facts, agenda: piece.errands(id) }));
+  const current = bookingState(agreedOf(booking), facts, asOfNow(now, { facts, agenda: piece.errands(id) }));
   const lastChange = facts.findLast((fact) => fact.kind === 'changed');
   const confirmed = facts.findLast((fact) => fact.kind === 'confirmed');
   return [
@@ -34,12 +34,12 @@ const isDone = ({ state }: { readonly state: string }): boolean =>
   state === 'done' || state === 'failed' || state === 'claimed';
 
 /** What waits is what is wanted, less what was done. */
-function verifyAgenda(piece: Piece, { booking, facts }: LoadedBooking, current: Standing): Difference[] {
+function verifyAgenda(piece: Piece, { booking, facts }: LoadedBooking, current: BookingState): Difference[] {
   const kept = piece.errands(booking.id);
   const done = new Set(kept.filter(isDone).map(({ key }) => key));
   // Wanted as a fact or an invoice is recorded, and no more from then on.
   const waiting = kept.filter(({ state, kind }) => state === 'waiting' && kind !== 'invoiceOverdue');
-  const wanted = wantedErrands(current, facts).filter(({ key }) => !done.has(key));
+  const wanted = wantedJobs(current, facts).filter(({ key }) => !done.has(key));
   const said = ({ key, at }: { readonly key: string; readonly at: string }): string => `${at} ${key}`;
   return listDiffers('agenda', booking.number, waiting.map(said), wanted.map(said));
 }
@@ -79,7 +79,7 @@ export function doneUnnoticed(piece: Piece, { booking, facts }: LoadedBooking, {
 }
 
 /** A booking that is over before its time has no place any more; another one has its places for all of its time. */
-function verifyPlaces(piece: Piece, { booking }: LoadedBooking, { stage, startAt, endAt }: Standing): Difference[] {
+function verifyPlaces(piece: Piece, { booking }: LoadedBooking, { stage, startAt, endAt }: BookingState): Difference[] {
   const { id, number, count } = booking;
   const taken = piece.taken(id);
   if (stage === 'lapsed' || stage === 'cancelled') return differs('places given back', number, taken.length, 0);

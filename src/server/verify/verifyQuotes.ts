@@ -1,10 +1,10 @@
 import type { Recorded } from '#core/people/actor';
 import type { Instant } from '#core/calendar/instant';
-import { wantedQuoteErrands } from '#core/jobs/wantedQuoteErrands';
+import { wantedQuoteJobs } from '#core/jobs/wantedQuoteJobs';
 import { erasedDocument, erasedDraft, erasedOffer } from '#core/factCodec/erased';
 import type { QuoteFactOf } from '#core/quotes/facts';
 import { signedDocuments } from '#server/database/schema/quotes';
-import { errands, messages } from '#server/database/schema/work';
+import { jobs, messages } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
 import { digestOfDocument, digestOfOffer, sha256 } from '#server/quotes/digest';
 import { type QuoteWithRevisions, readQuotesAfter, standingOf } from '#server/quotes/lockQuote';
@@ -28,7 +28,7 @@ export async function verifyQuotes({ db, clock }: Pick<Deps, 'db' | 'clock'>): P
         return {
           quotes,
           signed: await tx.select().from(signedDocuments).where(inArray(signedDocuments.quoteId, ids)),
-          agenda: await tx.select().from(errands).where(inArray(errands.quoteId, ids)),
+          agenda: await tx.select().from(jobs).where(inArray(jobs.quoteId, ids)),
           letters: await tx
             .select({ quoteId: messages.quoteId, cause: messages.cause })
             .from(messages)
@@ -97,14 +97,14 @@ const verifyErased = ({ quote, revisions }: QuoteWithRevisions, documents: reado
 /** What waits is what is wanted; every letter has its errand, which is done. */
 function verifyAgenda(
   loaded: QuoteWithRevisions,
-  agenda: readonly (typeof errands.$inferSelect)[],
+  agenda: readonly (typeof jobs.$inferSelect)[],
   letters: readonly { readonly cause: string }[],
   now: Instant,
 ): Difference[] {
   const { number } = loaded.quote;
   const waiting = agenda.filter(({ state }) => state === 'waiting');
   const done = new Set(agenda.filter(({ state }) => state !== 'waiting' && state !== 'dropped').map(({ key }) => key));
-  const wanted = wantedQuoteErrands(standingOf(loaded, now), loaded.facts).filter(({ key }) => !done.has(key));
+  const wanted = wantedQuoteJobs(standingOf(loaded, now), loaded.facts).filter(({ key }) => !done.has(key));
   const said = ({ key, at }: { readonly key: string; readonly at: string }): string => `${at} ${key}`;
   return [
     ...listDiffers('agenda', number, waiting.map(said), wanted.map(said)),

@@ -10,13 +10,13 @@ import {
   voucherExpired,
   voucherSold,
 } from '#core/books/journal/otherEntries';
-import type { BareFact } from '#core/factCodec/personalData';
+import type { FactWithoutPersonalData } from '#core/factCodec/personalData';
 import { minor, zero } from '#core/money/minor';
 import { type Database, rowsOf } from '#server/database/database';
 import { facts } from '#server/database/schema/bookings';
 import { paymentRequests, voucherEnds, vouchers } from '#server/database/schema/credit';
 import { journalEntries, tillCounts } from '#server/database/schema/journal';
-import { errands, messages, payouts } from '#server/database/schema/work';
+import { jobs, messages, payouts } from '#server/database/schema/work';
 import { type Difference, differs } from '#server/verify/differs';
 import { compareAbout, type Compared, type Expected, pieceSize } from '#server/verify/keptAbout';
 import { aboutProcessors, leftUnnamed } from '#server/journal/leftUnnamed';
@@ -143,7 +143,7 @@ const vouchersBooked = (db: Database): Promise<Compared> =>
   });
 
 /** What had been done with a voucher until then. */
-async function usesOf(db: Database, voucherId: string, until: Instant): Promise<BareFact[]> {
+async function usesOf(db: Database, voucherId: string, until: Instant): Promise<FactWithoutPersonalData[]> {
   const rows = await db
     .select({ fact: facts.fact })
     .from(facts)
@@ -166,15 +166,11 @@ export async function verifyErrandsApart(db: Database): Promise<Difference[]> {
       notExists(
         db
           .select({ one: sql`1` })
-          .from(errands)
-          .where(eq(errands.voucherId, vouchers.id)),
+          .from(jobs)
+          .where(eq(jobs.voucherId, vouchers.id)),
       ),
     );
-  const done = and(
-    eq(errands.requestId, messages.requestId),
-    eq(errands.key, messages.cause),
-    eq(errands.state, 'done'),
-  );
+  const done = and(eq(jobs.requestId, messages.requestId), eq(jobs.key, messages.cause), eq(jobs.state, 'done'));
   const ofRequest = db
     .select({ where: paymentRequests.number, key: messages.cause })
     .from(messages)
@@ -185,7 +181,7 @@ export async function verifyErrandsApart(db: Database): Promise<Difference[]> {
         notExists(
           db
             .select({ one: sql`1` })
-            .from(errands)
+            .from(jobs)
             .where(done),
         ),
       ),

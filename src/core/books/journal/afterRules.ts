@@ -3,7 +3,7 @@ import type { Ledger } from '#core/bookings/ledger';
 import { accounts, credit, debit, entry, type JournalEntry, taxCredits, taxDebits } from '#core/books/journal/entry';
 import { moneyAccount } from '#core/books/journal/firstRules';
 import { onTopBack, parted } from '#core/books/journal/parted';
-import type { BareFactOf } from '#core/factCodec/personalData';
+import type { FactWithoutPersonalDataOf } from '#core/factCodec/personalData';
 import { type Minor, minor, remainder, zero } from '#core/money/minor';
 import { taxSum } from '#core/price/taxSums';
 
@@ -15,7 +15,7 @@ const owedAgain = ({ delivered, cancelled }: Ledger) => (delivered || cancelled 
 const wholeOf = ({ amount, fee = zero, tip = zero }: { amount: Minor; fee?: Minor; tip?: Minor }): Minor =>
   minor(amount + fee + tip);
 
-function claimsTaken({ captured, taxes = [] }: BareFactOf<'claimsTaken'>): JournalEntry | null {
+function claimsTaken({ captured, taxes = [] }: FactWithoutPersonalDataOf<'claimsTaken'>): JournalEntry | null {
   return entry('Claims taken of the hold', [
     debit(holdsGiven, captured),
     credit(holdsInForce, captured),
@@ -26,7 +26,7 @@ function claimsTaken({ captured, taxes = [] }: BareFactOf<'claimsTaken'>): Journ
 }
 
 /** The reduction is owed to the client, until the money goes: after a cancellation from where it stands then. */
-function courtesy({ amount, taxes = [] }: BareFactOf<'courtesy'>, before: Ledger): JournalEntry | null {
+function courtesy({ amount, taxes = [] }: FactWithoutPersonalDataOf<'courtesy'>, before: Ledger): JournalEntry | null {
   return entry('Given back as a courtesy', [
     debit(accounts.revenueReductions, minor(amount - taxSum(taxes))),
     ...taxDebits(taxes),
@@ -34,7 +34,7 @@ function courtesy({ amount, taxes = [] }: BareFactOf<'courtesy'>, before: Ledger
   ]);
 }
 
-function putRight(fact: BareFactOf<'putRight'>, before: Ledger): JournalEntry | null {
+function putRight(fact: FactWithoutPersonalDataOf<'putRight'>, before: Ledger): JournalEntry | null {
   const { security, taxes, rest } = parted(fact.amount, fact);
   const rounded = fact.rounded ?? zero;
   return entry('Payment put right: it had not come', [
@@ -47,7 +47,7 @@ function putRight(fact: BareFactOf<'putRight'>, before: Ledger): JournalEntry | 
   ]);
 }
 
-function disputeOpened(fact: BareFactOf<'disputeOpened'>): JournalEntry | null {
+function disputeOpened(fact: FactWithoutPersonalDataOf<'disputeOpened'>): JournalEntry | null {
   const whole = wholeOf(fact);
   return entry(fact.again ? 'Dispute opened again' : 'Dispute opened', [
     debit(disputed, whole),
@@ -56,7 +56,7 @@ function disputeOpened(fact: BareFactOf<'disputeOpened'>): JournalEntry | null {
   ]);
 }
 
-function disputeDecided(fact: BareFactOf<'disputeDecided'>, before: Ledger): JournalEntry | null {
+function disputeDecided(fact: FactWithoutPersonalDataOf<'disputeDecided'>, before: Ledger): JournalEntry | null {
   const whole = wholeOf(fact);
   switch (fact.outcome) {
     case 'dropped':
@@ -80,7 +80,7 @@ function disputeDecided(fact: BareFactOf<'disputeDecided'>, before: Ledger): Jou
   }
 }
 
-function claimOwed({ amount, taxes = [] }: BareFactOf<'claimOwed'>): JournalEntry | null {
+function claimOwed({ amount, taxes = [] }: FactWithoutPersonalDataOf<'claimOwed'>): JournalEntry | null {
   return entry('Claim that the hold could not pay', [
     debit(receivables, amount),
     credit(damageRecovered, minor(amount - taxSum(taxes))),
@@ -88,10 +88,10 @@ function claimOwed({ amount, taxes = [] }: BareFactOf<'claimOwed'>): JournalEntr
   ]);
 }
 
-const holdRaised = ({ by }: BareFactOf<'holdRaised'>): JournalEntry | null =>
+const holdRaised = ({ by }: FactWithoutPersonalDataOf<'holdRaised'>): JournalEntry | null =>
   entry('Hold raised', [debit(holdsInForce, by), credit(holdsGiven, by)]);
 
-type Rules = { readonly [K in FactKind]?: (fact: BareFactOf<K>, before: Ledger) => JournalEntry | null };
+type Rules = { readonly [K in FactKind]?: (fact: FactWithoutPersonalDataOf<K>, before: Ledger) => JournalEntry | null };
 
 /** What happens after the service (money-rules-2.md, section 16): of kinds of facts that there were not before. */
 export const afterRules = {

@@ -1,5 +1,5 @@
 import type { Fact, PaymentMethod } from '#core/bookings/facts';
-import type { BareFact } from '#core/factCodec/personalData';
+import type { FactWithoutPersonalData } from '#core/factCodec/personalData';
 import { type Minor, minor, zero } from '#core/money/minor';
 
 /** Credit and vouchers were in hand before: using them brings nothing. */
@@ -20,7 +20,7 @@ const signed = (amount: number): Minor => minor(amount + 0);
  * The money that a fact brings in (positive) or takes out (negative), tip and fee passed on included: what card
  * clearing, bank and cash gain together by its journal entry. Every fact is named, so that the compiler asks of a new one.
  */
-export function cashOfFact(fact: BareFact): Minor {
+export function cashOfFact(fact: FactWithoutPersonalData): Minor {
   switch (fact.kind) {
     case 'received':
     case 'refunded': {

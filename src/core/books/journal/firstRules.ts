@@ -1,6 +1,6 @@
 import type { PaymentMethod } from '#core/bookings/facts';
 import type { Ledger } from '#core/bookings/ledger';
-import type { BareFact } from '#core/factCodec/personalData';
+import type { FactWithoutPersonalData } from '#core/factCodec/personalData';
 import { type Account, accounts, credit, debit, entry, type JournalEntry } from '#core/books/journal/entry';
 import { least, minor, remainder, zero } from '#core/money/minor';
 
@@ -17,7 +17,7 @@ export const moneyAccount: Readonly<Record<PaymentMethod, Account>> = {
 };
 
 /** The first posting rules (money-rules.md, section 9): delivery with the close-out, one account for all deposits. */
-export function firstRules(fact: BareFact, before: Ledger): JournalEntry | null {
+export function firstRules(fact: FactWithoutPersonalData, before: Ledger): JournalEntry | null {
   const { cardClearing, receivables, clientDeposits, clientCredit, holdsInForce, holdsGiven } = accounts;
   const owed = before.delivered || before.cancelled !== null;
   switch (fact.kind) {

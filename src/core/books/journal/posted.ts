@@ -2,7 +2,7 @@ import type { Agreed } from '#core/bookings/agreed';
 import { withDeal } from '#core/bookings/deal';
 import type { Claimed, Fact, FactOf, PaymentMethod } from '#core/bookings/facts';
 import { type Ledger, ledgerOf } from '#core/bookings/ledger';
-import { standing } from '#core/bookings/standing';
+import { bookingState } from '#core/bookings/bookingState';
 import { type Books, taxMomentOn } from '#core/books/books';
 import { cashRounded } from '#core/books/law';
 import { courtesyTaxes } from '#core/courtesies/courtesy';
@@ -35,8 +35,8 @@ const takesSecurity = ({ agreed: { terms } }: PostedOn, fact: Fact): boolean =>
 function securityBy(fact: Fact, on: PostedOn): Minor {
   if (!takesSecurity(on, fact)) return zero;
   const { agreed, facts } = on;
-  const before = standing(fact.kind === 'changed' ? withDeal(agreed, fact.before) : agreed, facts, fact.at);
-  return minor(standing(agreed, [...facts, fact], fact.at).securityInHand - before.securityInHand);
+  const before = bookingState(fact.kind === 'changed' ? withDeal(agreed, fact.before) : agreed, facts, fact.at);
+  return minor(bookingState(agreed, [...facts, fact], fact.at).securityInHand - before.securityInHand);
 }
 
 /** The tax within a fee passed on, by code, as the price has them. */

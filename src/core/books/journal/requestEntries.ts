@@ -1,7 +1,7 @@
 import type { RequestPaper } from '#core/paymentRequests/requestPaper';
 import { accounts, credit, debit, entry, type JournalEntry, taxCredits, taxDebits } from '#core/books/journal/entry';
 import { moneyAccount } from '#core/books/journal/firstRules';
-import type { BareRequestFact } from '#core/factCodec/personalData';
+import type { RequestFactWithoutPersonalData } from '#core/factCodec/personalData';
 import { minor, zero } from '#core/money/minor';
 import { taxSum } from '#core/price/taxSums';
 
@@ -13,7 +13,7 @@ const { receivables, clientCredit, cardClearing, revenue, tips, tipsPayable } = 
  * voucher's, and that stays good whatever its payer's bank does.
  */
 export function entryForRequest(
-  fact: BareRequestFact,
+  fact: RequestFactWithoutPersonalData,
   { price, voucher = false }: Pick<RequestPaper, 'price'> & { readonly voucher?: boolean },
 ): JournalEntry | null {
   const stands = voucher ? accounts.disputeLosses : price ? receivables : clientCredit;

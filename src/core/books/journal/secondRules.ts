@@ -5,7 +5,7 @@ import { taxCredits, taxDebits } from '#core/books/journal/entry';
 import { afterRules } from '#core/books/journal/afterRules';
 import { firstRules, moneyAccount } from '#core/books/journal/firstRules';
 import { onTopBack, parted } from '#core/books/journal/parted';
-import type { BareFact, BareFactOf } from '#core/factCodec/personalData';
+import type { FactWithoutPersonalData, FactWithoutPersonalDataOf } from '#core/factCodec/personalData';
 import { least, type Minor, minor, remainder, sum, zero } from '#core/money/minor';
 import type { TaxAmount } from '#core/price/taxes';
 import { taxesLess, taxesMore, taxSum } from '#core/price/taxSums';
@@ -21,7 +21,7 @@ const standsIn = (before: Ledger, owed: boolean): Account => {
 const inHand = ({ receipts }: Ledger): Minor => sum(receipts.map(({ amount, refunded }) => amount - refunded));
 
 /** The lines of a fee passed on with its tax, and of a tip. */
-const onTop = ({ fee = zero, feeTax = zero, feeTaxes, tip = zero, tipFor }: BareFactOf<'received'>) => [
+const onTop = ({ fee = zero, feeTax = zero, feeTaxes, tip = zero, tipFor }: FactWithoutPersonalDataOf<'received'>) => [
   credit(feesPassedOn, minor(fee - feeTax)),
   ...(feeTaxes ? taxCredits(feeTaxes) : [credit(accounts.taxPayable, feeTax)]),
   credit(tipFor === 'staff' ? tipsPayable : tips, tip),
@@ -36,7 +36,7 @@ function ofVoucher(owed: boolean, { prepaidTax = [] }: { readonly prepaidTax?: r
   return { without: tax, stands: owed ? zero : tax, owedNoMore: owed ? prepaidTax : [] };
 }
 
-function received(fact: BareFactOf<'received'>, before: Ledger): JournalEntry | null {
+function received(fact: FactWithoutPersonalDataOf<'received'>, before: Ledger): JournalEntry | null {
   const owed = before.delivered || before.cancelled !== null;
   const { security, taxes, rest } = parted(fact.amount, fact);
   const { without, stands, owedNoMore } = ofVoucher(owed, fact);
@@ -52,7 +52,7 @@ function received(fact: BareFactOf<'received'>, before: Ledger): JournalEntry | 
   ]);
 }
 
-function refunded(fact: BareFactOf<'refunded'>, before: Ledger): JournalEntry | null {
+function refunded(fact: FactWithoutPersonalDataOf<'refunded'>, before: Ledger): JournalEntry | null {
   const receipt = before.receipts.find(({ id }) => id === fact.receiptId);
   const { security, taxes, rest } = parted(fact.amount, fact);
   const { without, stands, owedNoMore } = ofVoucher(before.delivered || before.cancelled !== null, fact);
@@ -68,7 +68,7 @@ function refunded(fact: BareFactOf<'refunded'>, before: Ledger): JournalEntry | 
   ]);
 }
 
-function returned(fact: BareFactOf<'debitReturned'>, before: Ledger): JournalEntry | null {
+function returned(fact: FactWithoutPersonalDataOf<'debitReturned'>, before: Ledger): JournalEntry | null {
   // Before it settled it was in no account yet.
   if (!fact.settled) return null;
   const owed = before.delivered || before.cancelled !== null;
@@ -83,7 +83,7 @@ function returned(fact: BareFactOf<'debitReturned'>, before: Ledger): JournalEnt
 }
 
 /** Revenue and tax at the end of the service; what became payable with receipts is not payable twice. */
-function delivered(fact: BareFactOf<'delivered'>, before: Ledger): JournalEntry | null {
+function delivered(fact: FactWithoutPersonalDataOf<'delivered'>, before: Ledger): JournalEntry | null {
   return entry('Service delivered', [
     debit(clientDeposits, minor(fact.received - taxSum(before.taxed))),
     debit(receivables, minor(fact.total - fact.received)),
@@ -96,7 +96,7 @@ function delivered(fact: BareFactOf<'delivered'>, before: Ledger): JournalEntry 
 
 /** After the service a change of the price is one of what was earned; before, only a refundable deposit may change. */
 function changed(
-  { after, security = zero, taxes: now = [] }: BareFactOf<'changed'>,
+  { after, security = zero, taxes: now = [] }: FactWithoutPersonalDataOf<'changed'>,
   before: Ledger,
 ): JournalEntry | null {
   const stands = before.delivered ? receivables : clientDeposits;
@@ -116,7 +116,7 @@ function changed(
  * All that was received stands as deposits once more, with what had been earned or had become payable as tax taken back;
  * what is kept then leaves them.
  */
-function cancelled(fact: BareFactOf<'cancelled'>, before: Ledger): JournalEntry | null {
+function cancelled(fact: FactWithoutPersonalDataOf<'cancelled'>, before: Ledger): JournalEntry | null {
   const { keep, owed, taxes = [] } = fact;
   const { revenue: earned, security, taxed, givenUp } = before;
   const { courtesy, courtesyTaxes } = before.after;
@@ -144,7 +144,7 @@ function cancelled(fact: BareFactOf<'cancelled'>, before: Ledger): JournalEntry 
 }
 
 /** What was too much becomes the client's credit, and the tax within claims payable. */
-function closedOut({ over = zero, taxes = [] }: BareFactOf<'closedOut'>): JournalEntry | null {
+function closedOut({ over = zero, taxes = [] }: FactWithoutPersonalDataOf<'closedOut'>): JournalEntry | null {
   return entry(over > 0 ? 'Closed out, with what was too much' : 'Tax within claims', [
     debit(receivables, over),
     credit(accounts.clientCredit, over),
@@ -153,7 +153,7 @@ function closedOut({ over = zero, taxes = [] }: BareFactOf<'closedOut'>): Journa
   ]);
 }
 
-function paymentCaptured(fact: BareFactOf<'paymentCaptured'>): JournalEntry | null {
+function paymentCaptured(fact: FactWithoutPersonalDataOf<'paymentCaptured'>): JournalEntry | null {
   const { captured, held } = fact;
   const { security, taxes, rest } = parted(captured, fact);
   return entry('Payment before the service', [
@@ -166,7 +166,7 @@ function paymentCaptured(fact: BareFactOf<'paymentCaptured'>): JournalEntry | nu
   ]);
 }
 
-function securitySettled(fact: BareFactOf<'securitySettled'>, before: Ledger): JournalEntry | null {
+function securitySettled(fact: FactWithoutPersonalDataOf<'securitySettled'>, before: Ledger): JournalEntry | null {
   const used = minor(fact.claimed + fact.balance);
   // What came before the second rules is among the deposits.
   const kept = least(used, before.security);
@@ -178,7 +178,7 @@ function securitySettled(fact: BareFactOf<'securitySettled'>, before: Ledger): J
   ]);
 }
 
-type Rules = { readonly [K in FactKind]?: (fact: BareFactOf<K>, before: Ledger) => JournalEntry | null };
+type Rules = { readonly [K in FactKind]?: (fact: FactWithoutPersonalDataOf<K>, before: Ledger) => JournalEntry | null };
 const otherwise = {
   received,
   refunded,
@@ -196,9 +196,9 @@ const otherwise = {
  * The second posting rules (money-rules-2.md, sections 12 and 16): delivery at the end of the service, tax at receipt or
  * at delivery as the facts say, refundable deposits apart, tax by code. What they do not name is as in the first.
  */
-export function secondRules(fact: BareFact, before: Ledger): JournalEntry | null {
-  const rule = (otherwise as Readonly<Record<string, (fact: BareFact, before: Ledger) => JournalEntry | null>>)[
-    fact.kind
-  ];
+export function secondRules(fact: FactWithoutPersonalData, before: Ledger): JournalEntry | null {
+  const rule = (
+    otherwise as Readonly<Record<string, (fact: FactWithoutPersonalData, before: Ledger) => JournalEntry | null>>
+  )[fact.kind];
   return rule ? rule(fact, before) : firstRules(fact, before);
 }

@@ -10,9 +10,9 @@ import { useState } from 'react';
 const words = { card: 'by card', debit: 'from a bank account' } as const;
 
 /** The next payment of this booking goes through another account than usual. */
-export function AccountDialog({ view, standing, close }: DialogProps) {
+export function AccountDialog({ view, bookingState, close }: DialogProps) {
   const choose = useRoute(chooseAccount);
-  const [id, setId] = useState(standing.ledger.accountChosen ?? '');
+  const [id, setId] = useState(bookingState.ledger.accountChosen ?? '');
   const keep = async (): Promise<void> => {
     if (!(await choose.attempt({ bookingId: view.id, accountId: id || null }))) return;
     const name = view.accounts.find((account) => account.id === id)?.name ?? 'the usual account';
@@ -31,7 +31,7 @@ export function AccountDialog({ view, standing, close }: DialogProps) {
           </Stack>
         </Radio.Group>
         <p style={{ margin: 0 }}>After one payment the usual account stands again.</p>
-        <Problem problem={choose.problem} currency={standing.agreed.currency} />
+        <Problem problem={choose.problem} currency={bookingState.agreed.currency} />
         <DialogButtons>
           <Button variant="default" onClick={close}>
             Not now

@@ -1,7 +1,7 @@
 import { answerAsk } from '#contracts/routes/bookings';
 import type { BookingView } from '#contracts/bookings/views';
 import { cancellationOf } from '#core/bookings/cancellationOf';
-import type { Standing } from '#core/bookings/standing';
+import type { BookingState } from '#core/bookings/bookingState';
 import { localDate } from '#core/calendar/zoned';
 import { cancelledFromSentences } from '#core/wording/cancelledFrom';
 import { longMoment, longWall } from '#core/wording/days';
@@ -12,16 +12,16 @@ import { notifications } from '@mantine/notifications';
 import { useState } from 'react';
 
 /** What the client asks for, what a yes does to the money, and both answers. */
-export function AnswerAsk({ view, standing }: { readonly view: BookingView; readonly standing: Standing }) {
+export function AnswerAsk({ view, bookingState }: { readonly view: BookingView; readonly bookingState: BookingState }) {
   const action = useRoute(answerAsk);
   const [note, setNote] = useState('');
-  const { asked } = standing.ledger;
-  const { currency, timeZone } = standing.agreed;
+  const { asked } = bookingState.ledger;
+  const { currency, timeZone } = bookingState.agreed;
   if (!asked) return null;
-  const today = localDate(standing.asOf, timeZone);
+  const today = localDate(bookingState.asOf, timeZone);
   const figures =
     asked.what === 'cancel'
-      ? cancelledFromSentences(standing, 'client', cancellationOf(standing, 'client', asked.at))
+      ? cancelledFromSentences(bookingState, 'client', cancellationOf(bookingState, 'client', asked.at))
       : [];
   const answer = async (yes: boolean): Promise<void> => {
     const done = await action.run({ bookingId: view.id, askId: asked.askId, yes, note });

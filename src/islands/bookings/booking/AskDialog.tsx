@@ -1,6 +1,6 @@
 import { DialogButtons } from '#islands/parts/DialogButtons';
-import { askNow } from '#contracts/routes/payments';
-import { payable } from '#core/bookings/standing';
+import { requestNow } from '#contracts/routes/payments';
+import { payable } from '#core/bookings/bookingState';
 import { formatMoney } from '#core/money/formatMoney';
 import type { DialogProps } from '#islands/bookings/booking/dialogProps';
 import { Problem } from '#islands/parts/Problem';
@@ -9,11 +9,11 @@ import { useRoute } from '#islands/parts/useRoute';
 import { Button, Modal, Stack } from '@mantine/core';
 
 /** Asks the client by message, with a link to pay. */
-export function AskDialog({ view, standing, close }: DialogProps) {
-  const ask = useRoute(askNow);
+export function AskDialog({ view, bookingState, close }: DialogProps) {
+  const ask = useRoute(requestNow);
   const said = useSent();
-  const { currency } = standing.agreed;
-  const { dueNow } = payable(standing);
+  const { currency } = bookingState.agreed;
+  const { dueNow } = payable(bookingState);
   const what = dueNow > 0 ? formatMoney(dueNow, currency) : 'a card for the hold';
   const send = async (): Promise<void> => {
     const sent = await ask.run({ bookingId: view.id, requestKey: ask.requestKey() });

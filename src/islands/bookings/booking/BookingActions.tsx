@@ -1,10 +1,10 @@
 import { copyLink as copyLinkRoute } from '#contracts/routes/bookings';
 import { createQuote } from '#contracts/routes/quotes';
 import { courtesyReceipts } from '#core/courtesies/courtesy';
-import { payable } from '#core/bookings/standing';
+import { payable } from '#core/bookings/bookingState';
 import { type Doing, useOffered } from '#islands/shell/doings';
 import { byHandReceipts } from '#islands/payments/byHandReceipts';
-import { later } from '#islands/parts/lazyComponent';
+import { lazyComponent } from '#islands/parts/lazyComponent';
 import { useRoute } from '#islands/parts/useRoute';
 import { ActionIcon, Button, Menu } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
@@ -54,26 +54,26 @@ type Dialog =
   | 'giveUp';
 
 const dialogs: Readonly<Record<Dialog, ComponentType<DialogProps>>> = {
-  courtesy: later(() => import('#islands/courtesies/CourtesyDialog').then((part) => part.CourtesyDialog)),
-  putRight: later(() => import('#islands/payments/ReversePaymentDialog').then((part) => part.PutRightDialog)),
-  hold: later(() => import('#islands/closeout/HoldDialog').then((part) => part.HoldDialog)),
-  counter: later(() => import('#islands/bookings/booking/CounterDialog').then((part) => part.CounterDialog)),
-  account: later(() => import('#islands/bookings/booking/AccountDialog').then((part) => part.AccountDialog)),
-  credit: later(() => import('#islands/bookings/booking/UseCreditDialog').then((part) => part.UseCreditDialog)),
-  ask: later(() => import('#islands/bookings/booking/AskDialog').then((part) => part.AskDialog)),
-  payment: later(() => import('#islands/bookings/booking/PaymentDialog').then((part) => part.PaymentDialog)),
-  charge: later(() => import('#islands/bookings/booking/ChargeDialog').then((part) => part.ChargeDialog)),
-  cancel: later(() => import('#islands/bookings/booking/CancelDialog').then((part) => part.CancelDialog)),
-  giveUp: later(() => import('#islands/bookings/booking/GiveUpDialog').then((part) => part.GiveUpDialog)),
+  courtesy: lazyComponent(() => import('#islands/courtesies/CourtesyDialog').then((part) => part.CourtesyDialog)),
+  putRight: lazyComponent(() => import('#islands/payments/ReversePaymentDialog').then((part) => part.PutRightDialog)),
+  hold: lazyComponent(() => import('#islands/closeout/HoldDialog').then((part) => part.HoldDialog)),
+  counter: lazyComponent(() => import('#islands/bookings/booking/CounterDialog').then((part) => part.CounterDialog)),
+  account: lazyComponent(() => import('#islands/bookings/booking/AccountDialog').then((part) => part.AccountDialog)),
+  credit: lazyComponent(() => import('#islands/bookings/booking/UseCreditDialog').then((part) => part.UseCreditDialog)),
+  ask: lazyComponent(() => import('#islands/bookings/booking/AskDialog').then((part) => part.AskDialog)),
+  payment: lazyComponent(() => import('#islands/bookings/booking/PaymentDialog').then((part) => part.PaymentDialog)),
+  charge: lazyComponent(() => import('#islands/bookings/booking/ChargeDialog').then((part) => part.ChargeDialog)),
+  cancel: lazyComponent(() => import('#islands/bookings/booking/CancelDialog').then((part) => part.CancelDialog)),
+  giveUp: lazyComponent(() => import('#islands/bookings/booking/WriteOffDialog').then((part) => part.GiveUpDialog)),
 };
 
 /** What can be done with a booking. Each opens with its figures and is done only when confirmed. */
-export function BookingActions({ view, standing }: Omit<DialogProps, 'close'>) {
+export function BookingActions({ view, bookingState }: Omit<DialogProps, 'close'>) {
   const [open, setOpen] = useState<Dialog | null>(null);
   const copy = useRoute(copyLinkRoute);
   const like = useRoute(createQuote);
-  const { position, ledger } = standing;
-  const { dueNow } = payable(standing);
+  const { position, ledger } = bookingState;
+  const { dueNow } = payable(bookingState);
   const over = ledger.cancelled !== null || ledger.lapsed;
   const Shown = open ? dialogs[open] : null;
   const copyLink = async (): Promise<void> => {
@@ -180,10 +180,10 @@ export function BookingActions({ view, standing }: Omit<DialogProps, 'close'>) {
     },
     {
       id: 'hold',
-      label: standing.hold?.inForce ? 'Hold another sum' : 'Put a hold on it',
+      label: bookingState.hold?.inForce ? 'Hold another sum' : 'Put a hold on it',
       words: 'deposit, authorise, block, set aside, raise',
       Icon: IconLock,
-      now: !['closed', 'cancelled', 'lapsed', 'waiting', 'enquiry'].includes(standing.stage),
+      now: !['closed', 'cancelled', 'lapsed', 'waiting', 'enquiry'].includes(bookingState.stage),
       run: opens('hold'),
     },
     {
@@ -191,7 +191,7 @@ export function BookingActions({ view, standing }: Omit<DialogProps, 'close'>) {
       label: 'Give back as a courtesy',
       words: 'refund, goodwill, discount, complaint',
       Icon: IconHeartHandshake,
-      now: courtesyReceipts(standing).length > 0 && !ledger.lapsed,
+      now: courtesyReceipts(bookingState).length > 0 && !ledger.lapsed,
       run: opens('courtesy'),
     },
     {
@@ -199,7 +199,7 @@ export function BookingActions({ view, standing }: Omit<DialogProps, 'close'>) {
       label: 'Put a payment right',
       words: 'wrong, reverse, correct, recorded by mistake',
       Icon: IconRotate2,
-      now: byHandReceipts(standing).length > 0,
+      now: byHandReceipts(bookingState).length > 0,
       run: opens('putRight'),
     },
     {
@@ -269,7 +269,7 @@ export function BookingActions({ view, standing }: Omit<DialogProps, 'close'>) {
           ))}
         </Menu.Dropdown>
       </Menu>
-      {Shown && <Shown view={view} standing={standing} close={() => setOpen(null)} />}
+      {Shown && <Shown view={view} bookingState={bookingState} close={() => setOpen(null)} />}
     </div>
   );
 }

@@ -1,6 +1,6 @@
 import { bookingView } from '#contracts/routes/bookings';
 import type { BookingView, Shell } from '#contracts/bookings/views';
-import { payable, standing } from '#core/bookings/standing';
+import { payable, bookingState } from '#core/bookings/bookingState';
 import { stripOf } from '#core/bookings/strip';
 import { dateOf } from '#core/calendar/wallTime';
 import { longDate, longWall, shortDate } from '#core/wording/days';
@@ -45,7 +45,7 @@ function Booking({ given }: { readonly given: BookingView }) {
     // What the reader asks for is answered in seconds.
     refetchInterval: (query) => (query.state.data?.atReader ? 1500 : 10_000),
   });
-  const current = standing(view.agreed, view.facts, now);
+  const current = bookingState(view.agreed, view.facts, now);
   const { position, hold, agreed, ledger } = current;
   const { dueNow, outstanding } = payable(current);
   const late = remainder(position.late, current.onTheWay);
@@ -85,7 +85,7 @@ function Booking({ given }: { readonly given: BookingView }) {
           </>
         }
       >
-        <BookingActions view={view} standing={current} />
+        <BookingActions view={view} bookingState={current} />
       </PageHead>
 
       <section className={styles.money} aria-label="Position">
@@ -132,11 +132,11 @@ function Booking({ given }: { readonly given: BookingView }) {
       </section>
 
       <div className={styles.columns}>
-        <PlanLine standing={current} />
+        <PlanLine bookingState={current} />
         <div>
-          <Decide view={view} standing={current} />
+          <Decide view={view} bookingState={current} />
           {/* Of whoever was erased nothing is claimed any more. */}
-          {view.client.email && <AfterService view={view} standing={current} />}
+          {view.client.email && <AfterService view={view} bookingState={current} />}
           <Tabs defaultValue="history" keepMounted={false} classNames={{ list: styles.tabs, tab: styles.tab }}>
             <Tabs.List>
               <Tabs.Tab value="history">History</Tabs.Tab>
@@ -145,7 +145,7 @@ function Booking({ given }: { readonly given: BookingView }) {
               <Tabs.Tab value="journal">Journal {view.journal.length}</Tabs.Tab>
             </Tabs.List>
             <Tabs.Panel value="history">
-              <History view={view} standing={current} />
+              <History view={view} bookingState={current} />
             </Tabs.Panel>
             <Tabs.Panel value="messages">
               <Messages messages={view.messages} />

@@ -2,7 +2,7 @@ import { DialogButtons } from '#islands/parts/DialogButtons';
 import { cancelBooking } from '#contracts/routes/bookings';
 import { type BookingCancellation, cancelChoices, cancellationOf } from '#core/bookings/cancellationOf';
 import type { Fact } from '#core/bookings/facts';
-import { standing as standingOf } from '#core/bookings/standing';
+import { bookingState as standingOf } from '#core/bookings/bookingState';
 import { BookingSides } from '#islands/parts/BookingSide';
 import { formatAmount } from '#core/money/formatMoney';
 import type { DialogProps } from '#islands/bookings/booking/dialogProps';
@@ -19,9 +19,9 @@ type By = keyof typeof whose;
 /** The booking as it would stand, with what goes back gone back. */
 function cancelledStanding(
   { agreed, facts }: DialogProps['view'],
-  { asOf, ledger }: DialogProps['standing'],
+  { asOf, ledger }: DialogProps['bookingState'],
   decided: BookingCancellation & { by: By },
-): DialogProps['standing'] {
+): DialogProps['bookingState'] {
   const { by, rule, keep, refund, owed, refunds, fromHold } = decided;
   const capturing = fromHold > 0 ? { fromHold } : {};
   const cancelled: Fact = { kind: 'cancelled', at: asOf, by, rule, keep, refund, owed, ...capturing };
@@ -43,13 +43,13 @@ function cancelledStanding(
 }
 
 /** What a cancellation keeps, gives back and leaves owed for each way it may come, before one is chosen. */
-export function CancelDialog({ view, standing, close }: DialogProps) {
+export function CancelDialog({ view, bookingState, close }: DialogProps) {
   const action = useRoute(cancelBooking);
-  const { agreed } = standing;
+  const { agreed } = bookingState;
   const { currency } = agreed;
-  const choices = cancelChoices(standing);
+  const choices = cancelChoices(bookingState);
   const [by, setBy] = useState<By>(choices[0]!);
-  const outcomes = choices.map((each) => ({ by: each, ...cancellationOf(standing, each) }));
+  const outcomes = choices.map((each) => ({ by: each, ...cancellationOf(bookingState, each) }));
   const run = async (): Promise<void> => {
     const done = await action.run({ bookingId: view.id, by });
     if (!done) return;
@@ -92,8 +92,8 @@ export function CancelDialog({ view, standing, close }: DialogProps) {
             </Table.Tbody>
           </Table>
         </Radio.Group>
-        <CancelledTable standing={standing} by={by} decided={chosen} />
-        <BookingSides before={standing} after={cancelledStanding(view, standing, chosen)} title="Cancelled" />
+        <CancelledTable bookingState={bookingState} by={by} decided={chosen} />
+        <BookingSides before={bookingState} after={cancelledStanding(view, bookingState, chosen)} title="Cancelled" />
         <Problem problem={action.problem} currency={currency} />
         <DialogButtons final>
           <Button variant="default" onClick={close} data-autofocus>

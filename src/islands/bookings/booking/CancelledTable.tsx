@@ -1,4 +1,4 @@
-import type { Standing } from '#core/bookings/standing';
+import type { BookingState } from '#core/bookings/bookingState';
 import type { BookingCancellation } from '#core/bookings/cancellationOf';
 import type { CancelInput } from '#core/cancellation/cancel';
 import { formatAmount } from '#core/money/formatMoney';
@@ -7,16 +7,16 @@ import { Table } from '@mantine/core';
 
 /** What a cancellation keeps, row by row of what it is kept from, and what leaves again over which receipt. */
 export function CancelledTable({
-  standing,
+  bookingState,
   by,
   decided,
 }: {
-  readonly standing: Standing;
+  readonly bookingState: BookingState;
   readonly by: CancelInput['by'];
   readonly decided: BookingCancellation;
 }) {
-  const rows = cancelledFrom(standing, by, decided);
-  const { currency } = standing.agreed;
+  const rows = cancelledFrom(bookingState, by, decided);
+  const { currency } = bookingState.agreed;
   if (rows.length === 0) return null;
   return (
     <Table verticalSpacing={6}>

@@ -1,6 +1,6 @@
 import { DialogButtons } from '#islands/parts/DialogButtons';
 import { chargeNow } from '#contracts/routes/payments';
-import { payable } from '#core/bookings/standing';
+import { payable } from '#core/bookings/bookingState';
 import { formatMoney } from '#core/money/formatMoney';
 import { declineText } from '#core/wording/declines';
 import type { DialogProps } from '#islands/bookings/booking/dialogProps';
@@ -10,11 +10,11 @@ import { Button, Modal, Stack } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 
 /** Charges what is due to the card on file, now. */
-export function ChargeDialog({ view, standing, close }: DialogProps) {
+export function ChargeDialog({ view, bookingState, close }: DialogProps) {
   const charge = useRoute(chargeNow);
-  const { currency } = standing.agreed;
-  const { card, receipts } = standing.ledger;
-  const sum = formatMoney(payable(standing).dueNow, currency);
+  const { currency } = bookingState.agreed;
+  const { card, receipts } = bookingState.ledger;
+  const sum = formatMoney(payable(bookingState).dueNow, currency);
   const run = async (): Promise<void> => {
     const outcome = await charge.run({ bookingId: view.id, requestKey: charge.requestKey() });
     if (!outcome) return;

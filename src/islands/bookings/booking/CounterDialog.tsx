@@ -1,6 +1,6 @@
 import { DialogButtons } from '#islands/parts/DialogButtons';
 import { stopAtCounter, takeAtCounter } from '#contracts/routes/payments';
-import { payable } from '#core/bookings/standing';
+import { payable } from '#core/bookings/bookingState';
 import { formatMoney } from '#core/money/formatMoney';
 import type { DialogProps } from '#islands/bookings/booking/dialogProps';
 import { Problem } from '#islands/parts/Problem';
@@ -10,11 +10,11 @@ import { Button, Modal, Stack } from '@mantine/core';
 import { useEffect, useRef } from 'react';
 
 /** Sends a sum to the reader, and shows what it waits for until a card was presented or it is stopped. */
-export function CounterDialog({ view, standing, close }: DialogProps) {
+export function CounterDialog({ view, bookingState, close }: DialogProps) {
   const send = useRoute(takeAtCounter);
   const stop = useRoute(stopAtCounter);
-  const { currency } = standing.agreed;
-  const { dueNow, outstanding } = payable(standing);
+  const { currency } = bookingState.agreed;
+  const { dueNow, outstanding } = payable(bookingState);
   const asked = useRef(false);
   useEffect(() => {
     if (view.atReader !== null) asked.current = true;

@@ -1,8 +1,8 @@
 import { decisionsOf } from '#core/bookings/decisions';
-import { askNow } from '#contracts/routes/payments';
+import { requestNow } from '#contracts/routes/payments';
 import { acceptGap } from '#contracts/routes/bookings';
 import type { BookingView } from '#contracts/bookings/views';
-import type { Standing } from '#core/bookings/standing';
+import type { BookingState } from '#core/bookings/bookingState';
 import { localDate } from '#core/calendar/zoned';
 import { formatMoney } from '#core/money/formatMoney';
 import { longDate } from '#core/wording/days';
@@ -32,17 +32,17 @@ const titles = {
 } as const;
 
 /** What this booking asks of its owner, boxed because it must stand out; nothing where it asks nothing. */
-export function Decide({ view, standing }: { readonly view: BookingView; readonly standing: Standing }) {
+export function Decide({ view, bookingState }: { readonly view: BookingView; readonly bookingState: BookingState }) {
   const { zone, today } = useShell();
-  const ask = useRoute(askNow);
+  const ask = useRoute(requestNow);
   const said = useSent();
   const accept = useRoute(acceptGap);
-  const { currency } = standing.agreed;
+  const { currency } = bookingState.agreed;
   const send = async (): Promise<void> => {
     const sent = await ask.run({ bookingId: view.id, requestKey: ask.requestKey() });
     if (sent) said(sent.messageId, `Asked ${view.client.name} by message.`);
   };
-  return decisionsOf(standing).map((decision, index) => {
+  return decisionsOf(bookingState).map((decision, index) => {
     const words = decisionWords(decision, zone, today);
     const asking =
       decision.kind === 'coverGap' ||
@@ -58,7 +58,7 @@ export function Decide({ view, standing }: { readonly view: BookingView; readonl
           {longDate(localDate(decision.by, zone), today)}
         </p>
         {decision.kind === 'request' && <AnswerRequest view={view} currency={currency} reserved={decision.reserved} />}
-        {decision.kind === 'clientAsks' && <AnswerAsk view={view} standing={standing} />}
+        {decision.kind === 'clientAsks' && <AnswerAsk view={view} bookingState={bookingState} />}
         {decision.kind === 'closeOut' && (
           <Button component="a" href={`/close-out#${view.number}`} fullWidth>
             Close out

@@ -6,7 +6,7 @@ import { Requests } from '#islands/paymentRequests/Requests';
 import { DocumentRow } from '#islands/invoices/DocumentRow';
 import type { SumAsked } from '#islands/invoices/DocumentSumDialog';
 import { Missing } from '#islands/invoices/Missing';
-import { later } from '#islands/parts/lazyComponent';
+import { lazyComponent } from '#islands/parts/lazyComponent';
 import { Problem } from '#islands/parts/Problem';
 import { useRoute } from '#islands/parts/useRoute';
 import { Button, Group } from '@mantine/core';
@@ -14,11 +14,11 @@ import { notifications } from '@mantine/notifications';
 import { useState } from 'react';
 import styles from './BookingPage.module.css';
 
-const DocumentSumDialog = later(() =>
+const DocumentSumDialog = lazyComponent(() =>
   import('#islands/invoices/DocumentSumDialog').then((part) => part.DocumentSumDialog),
 );
 
-const BookingBillDialog = later(() =>
+const BookingBillDialog = lazyComponent(() =>
   import('#islands/bookings/booking/BookingBillDialog').then((part) => part.BookingBillDialog),
 );
 

@@ -1,6 +1,6 @@
 import { actorWords } from '#core/wording/actorWords';
 import type { BookingView } from '#contracts/bookings/views';
-import type { Standing } from '#core/bookings/standing';
+import type { BookingState } from '#core/bookings/bookingState';
 
 import { localDate, wallOfInstant } from '#core/calendar/zoned';
 import { clockOf, longDate, shortDate } from '#core/wording/days';
@@ -10,9 +10,9 @@ import { useShell } from '#islands/shell/useShell';
 import styles from './BookingPage.module.css';
 
 /** What happened, newest first, and above it what Ostendo will do next by itself. */
-export function History({ view, standing }: { readonly view: BookingView; readonly standing: Standing }) {
+export function History({ view, bookingState }: { readonly view: BookingView; readonly bookingState: BookingState }) {
   const { zone, today } = useShell();
-  const { currency } = standing.agreed;
+  const { currency } = bookingState.agreed;
   const about = { client: view.client.name, bookingNumber: view.number, amount: null, currency, count: 1 };
   const seqOf = (index: number): number => view.factSeqs.at(-1 - index) ?? 0;
   const entryOf = new Map(view.journal.map(({ factSeq, seq }) => [factSeq, seq]));

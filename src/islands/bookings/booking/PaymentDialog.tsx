@@ -1,7 +1,7 @@
 import type { SentTo } from '#contracts/routes/route';
 import { recordPayment } from '#contracts/routes/payments';
 import { cashRounded } from '#core/books/law';
-import { payable } from '#core/bookings/standing';
+import { payable } from '#core/bookings/bookingState';
 import { formatAmount, formatMoney } from '#core/money/formatMoney';
 import type { Minor } from '#core/money/minor';
 import { position } from '#core/position/position';
@@ -13,11 +13,11 @@ import { notifications } from '@mantine/notifications';
 import { useState } from 'react';
 
 /** Money that came in by hand; says what will be left before it is recorded. */
-export function PaymentDialog({ view, standing, close }: DialogProps) {
+export function PaymentDialog({ view, bookingState, close }: DialogProps) {
   const record = useRoute(recordPayment);
-  const { currency } = standing.agreed;
-  const { dueNow, outstanding } = payable(standing);
-  const next = standing.parts.find((part) => part.left > part.coming)?.left ?? outstanding;
+  const { currency } = bookingState.agreed;
+  const { dueNow, outstanding } = payable(bookingState);
+  const next = bookingState.parts.find((part) => part.left > part.coming)?.left ?? outstanding;
   const [method, setMethod] = useState<SentTo<typeof recordPayment>['method']>('cash');
   const send = async (amount: Minor): Promise<void> => {
     if (!(await record.run({ bookingId: view.id, requestKey: record.requestKey(), amount, method }))) return;
@@ -53,15 +53,15 @@ export function PaymentDialog({ view, standing, close }: DialogProps) {
               rounds it.
             </p>
           )}
-          {amount && <Afterwards standing={standing} amount={amount} />}
+          {amount && <Afterwards bookingState={bookingState} amount={amount} />}
         </>
       )}
     </SumDialog>
   );
 }
 
-function Afterwards({ standing, amount }: Pick<DialogProps, 'standing'> & { readonly amount: Minor }) {
-  const { parts, agreed, asOf, ledger } = standing;
+function Afterwards({ bookingState, amount }: Pick<DialogProps, 'bookingState'> & { readonly amount: Minor }) {
+  const { parts, agreed, asOf, ledger } = bookingState;
   const { currency, timeZone, terms } = agreed;
   const after = position({
     plan: { instalments: parts },

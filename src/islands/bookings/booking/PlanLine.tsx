@@ -1,4 +1,4 @@
-import type { Standing } from '#core/bookings/standing';
+import type { BookingState } from '#core/bookings/bookingState';
 import { formatAmount } from '#core/money/formatMoney';
 import { distance, longDate } from '#core/wording/days';
 import { coverSpans, planRows, type CoverSpan, type PlanRow } from '#islands/bookings/booking/planRows';
@@ -6,11 +6,11 @@ import { useShell } from '#islands/shell/useShell';
 import styles from './PlanLine.module.css';
 
 /** The plan as a dated line, the hold's cover running beside it as a hatched band, cut where the cover is cut. */
-export function PlanLine({ standing }: { readonly standing: Standing }) {
+export function PlanLine({ bookingState }: { readonly bookingState: BookingState }) {
   const { today } = useShell();
-  const rows = planRows(standing);
-  const spans = coverSpans(standing);
-  const { currency } = standing.agreed;
+  const rows = planRows(bookingState);
+  const spans = coverSpans(bookingState);
+  const { currency } = bookingState.agreed;
   return (
     <section aria-labelledby="plan">
       <div className={styles.title}>
@@ -24,7 +24,7 @@ export function PlanLine({ standing }: { readonly standing: Standing }) {
       </div>
       <ol className={styles.line}>
         {rows.map((row, index) => (
-          <li key={row.key} className={row.at !== null && row.at <= standing.asOf ? styles.past : styles.row}>
+          <li key={row.key} className={row.at !== null && row.at <= bookingState.asOf ? styles.past : styles.row}>
             <div className={styles.when}>
               <b className="num">{row.date ? longDate(row.date, today) : 'No date yet'}</b>
               <span>{row.date ? distance(row.date, today) : ''}</span>

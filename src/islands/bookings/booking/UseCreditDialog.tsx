@@ -9,10 +9,10 @@ import { notifications } from '@mantine/notifications';
 import { useState } from 'react';
 
 /** Pays what is open from the client's credit, or from a voucher whose code the client tells. */
-export function UseCreditDialog({ view, standing, close }: DialogProps) {
+export function UseCreditDialog({ view, bookingState, close }: DialogProps) {
   const [code, setCode] = useState('');
   const action = useRoute(useOnBooking);
-  const { currency } = standing.agreed;
+  const { currency } = bookingState.agreed;
   const use = async (voucher: string | null): Promise<void> => {
     const done = await action.run({ bookingId: view.id, requestKey: action.requestKey(), code: voucher });
     if (!done) return;
@@ -25,7 +25,8 @@ export function UseCreditDialog({ view, standing, close }: DialogProps) {
     <Modal opened onClose={close} title="Pay from credit or a voucher">
       <Stack gap="sm">
         <p>
-          {formatMoney(standing.position.outstanding, currency)} is open. What is there is used as far as it reaches.
+          {formatMoney(bookingState.position.outstanding, currency)} is open. What is there is used as far as it
+          reaches.
         </p>
         <Button variant="default" loading={action.busy} onClick={() => void use(null)}>
           Use the client’s credit

@@ -1,4 +1,8 @@
 import type { BookingView } from '#contracts/bookings/views';
-import { type Standing } from '#core/bookings/standing';
+import { type BookingState } from '#core/bookings/bookingState';
 
-export type DialogProps = { readonly view: BookingView; readonly standing: Standing; readonly close: () => void };
+export type DialogProps = {
+  readonly view: BookingView;
+  readonly bookingState: BookingState;
+  readonly close: () => void;
+};

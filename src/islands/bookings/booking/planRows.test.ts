@@ -1,7 +1,7 @@
 import type { PlainDate } from '#core/calendar/days';
 import type { Fact } from '#core/bookings/facts';
 import { type Agreed } from '#core/bookings/agreed';
-import { standing } from '#core/bookings/standing';
+import { bookingState } from '#core/bookings/bookingState';
 import type { Instant } from '#core/calendar/instant';
 import type { WallTime } from '#core/calendar/wallTime';
 import type { Decimal } from '#core/money/decimal';
@@ -91,7 +91,7 @@ const cancelled: Fact = {
   owed: minor(0),
 };
 const rowsAt = (facts: Fact[], when: string) => {
-  const rows = planRows(standing(agreed, facts, at(when)));
+  const rows = planRows(bookingState(agreed, facts, at(when)));
   return rows.map(({ date, mark, title, word }) => `${date} ${mark} ${title} ${word}`.trimEnd());
 };
 
@@ -148,7 +148,7 @@ describe('the plan as a dated line', () => {
   for (const [why, facts, when, rows] of lines) it(why, () => expect(rowsAt(facts, when)).to.deep.equal(rows));
 
   it('has its notes in words', () => {
-    const rows = planRows(standing(agreed, [...base, declined], at('2027-04-03T10:00:00')));
+    const rows = planRows(bookingState(agreed, [...base, declined], at('2027-04-03T10:00:00')));
     expect(rows.find((row) => row.title === 'Balance')!.note).to.equal(
       'card refused once (51, not enough funds); next try Sun 4 Apr, 09:00',
     );
@@ -167,7 +167,7 @@ describe('the plan as a dated line', () => {
   ];
   for (const [why, facts, when, spans] of covers) {
     it(`cover: ${why}`, () => {
-      const found = coverSpans(standing(agreed, facts, at(when)));
+      const found = coverSpans(bookingState(agreed, facts, at(when)));
       expect(
         found.map(({ state, from, until }) => `${state} ${from.slice(0, 13)} ${until.slice(0, 13)}`),
       ).to.deep.equal(spans);
@@ -182,7 +182,8 @@ describe('where a service is', () => {
     ['2027-04-18T10:00:00', 'In service, day 8 of 8'],
     ['2027-04-20T10:00:00', 'To close out, ended 2 days ago'],
   ];
-  for (const [when, said] of days) it(said, () => expect(serviceDay(standing(agreed, base, at(when)))).to.equal(said));
+  for (const [when, said] of days)
+    it(said, () => expect(serviceDay(bookingState(agreed, base, at(when)))).to.equal(said));
 });
 
 describe('history in words', () => {

@@ -1,4 +1,4 @@
-import type { Standing } from '#core/bookings/standing';
+import type { BookingState } from '#core/bookings/bookingState';
 import type { PlainDate } from '#core/calendar/days';
 import type { Instant } from '#core/calendar/instant';
 import { localDate } from '#core/calendar/zoned';
@@ -30,8 +30,8 @@ export type CoverSpan = {
   readonly state: 'inForce' | 'planned' | 'gap' | 'over';
 };
 
-function partRows(standing: Standing, today: PlainDate): PlanRow[] {
-  const { parts, agreed, ledger } = standing;
+function partRows(bookingState: BookingState, today: PlainDate): PlanRow[] {
+  const { parts, agreed, ledger } = bookingState;
   const zone = agreed.timeZone;
   return parts.map((part): PlanRow => {
     const word = part.partly ? `${instalmentWords[part.state]}, in part` : instalmentWords[part.state];
@@ -45,7 +45,7 @@ function partRows(standing: Standing, today: PlainDate): PlanRow[] {
     const title = part.name.slice(0, 1).toUpperCase() + part.name.slice(1);
     const mark = part.state === 'paid' ? 'received' : part.state;
     const tone = part.state === 'late' ? 't-late' : part.state === 'paid' ? 't-received' : 't-due';
-    if (part.state === 'paid') return { ...about, title, mark, tone, note: paidNote(standing) };
+    if (part.state === 'paid') return { ...about, title, mark, tone, note: paidNote(bookingState) };
     if (part.state === 'open') return { ...about, title, mark, tone, note: 'the day is agreed later' };
     const { tries, last, nextTry } = chargeTries({ ledger, agreed }, part.dueAt!);
     if (part.collect === 'charge' && last && part.state !== 'planned') {
@@ -85,12 +85,12 @@ const methodWords = {
 } as const;
 
 /** How it was paid, where all receipts came in one way; which receipt filled which part is not told apart here. */
-function paidNote({ ledger }: Standing): string {
+function paidNote({ ledger }: BookingState): string {
   const methods = [...new Set(ledger.receipts.map((receipt) => receipt.method))];
   return methods.length === 1 ? `paid ${methodWords[methods[0]!]}` : 'paid';
 }
 
-function holdRows({ hold, ledger, agreed }: Standing, today: PlainDate): PlanRow[] {
+function holdRows({ hold, ledger, agreed }: BookingState, today: PlainDate): PlanRow[] {
   if (!hold) return [];
   const zone = agreed.timeZone;
   const day = (at: Instant) => localDate(at, zone);
@@ -183,12 +183,13 @@ function holdRows({ hold, ledger, agreed }: Standing, today: PlainDate): PlanRow
   return rows;
 }
 
-const renewalAfter = (held: Standing['ledger']['authorisations'], index: number): boolean => index < held.length - 1;
+const renewalAfter = (held: BookingState['ledger']['authorisations'], index: number): boolean =>
+  index < held.length - 1;
 
 /** The plan as a dated line, from the agreement to the end of cover: parts, hold, service, in the order of their moments. */
-export function planRows(standing: Standing): PlanRow[] {
-  const { agreed, startAt, endAt, ledger } = standing;
-  const today = localDate(standing.asOf, agreed.timeZone);
+export function planRows(bookingState: BookingState): PlanRow[] {
+  const { agreed, startAt, endAt, ledger } = bookingState;
+  const today = localDate(bookingState.asOf, agreed.timeZone);
   const over = ledger.cancelled ?? (ledger.lapsed ? { at: endAt } : null);
   const service = (key: string, at: Instant, title: string): PlanRow => ({
     key,
@@ -201,7 +202,7 @@ export function planRows(standing: Standing): PlanRow[] {
     word: '',
     tone: '',
   });
-  const rows = [...partRows(standing, today), ...holdRows(standing, today)];
+  const rows = [...partRows(bookingState, today), ...holdRows(bookingState, today)];
   if (!over) rows.push(service('start', startAt, 'Service begins'), service('end', endAt, 'Service ends'));
   if (ledger.cancelled) {
     const { at, keep } = ledger.cancelled;
@@ -234,7 +235,7 @@ export function planRows(standing: Standing): PlanRow[] {
 }
 
 /** The cover as spans of time, for the band beside the line. */
-export function coverSpans({ hold, ledger }: Standing): CoverSpan[] {
+export function coverSpans({ hold, ledger }: BookingState): CoverSpan[] {
   if (!hold) return [];
   const over = ledger.closedOut ?? ledger.cancelled;
   const past = ledger.authorisations

@@ -1,4 +1,4 @@
-import type { Standing } from '#core/bookings/standing';
+import type { BookingState } from '#core/bookings/bookingState';
 import { dayNumber } from '#core/calendar/days';
 import { dateOf } from '#core/calendar/wallTime';
 import { localDate } from '#core/calendar/zoned';
@@ -6,7 +6,7 @@ import { distance } from '#core/wording/days';
 import { stageWords } from '#islands/format/stageWords';
 
 /** The stage with how far it is: `In service, day 12 of 21`, `Secured, begins in 8 days`. */
-export function serviceDay({ stage, agreed, asOf }: Pick<Standing, 'stage' | 'agreed' | 'asOf'>): string {
+export function serviceDay({ stage, agreed, asOf }: Pick<BookingState, 'stage' | 'agreed' | 'asOf'>): string {
   const today = localDate(asOf, agreed.timeZone);
   const start = dateOf(agreed.start);
   if (stage === 'inService') {

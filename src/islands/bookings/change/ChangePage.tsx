@@ -3,7 +3,7 @@ import { dayOfWall, endAfter } from '#core/calendar/typedDay';
 import { changeBooking, changeView } from '#contracts/routes/bookings';
 import type { ChangeView } from '#contracts/bookings/changeView';
 import type { Shell } from '#contracts/bookings/views';
-import { standing } from '#core/bookings/standing';
+import { bookingState } from '#core/bookings/bookingState';
 import { read } from '#islands/api';
 import { BeforeAfter } from '#islands/bookings/change/BeforeAfter';
 import {
@@ -57,7 +57,7 @@ function ChangeForm({ given }: { readonly given: ChangeView }) {
   const draft = kept ?? draftOfDeal(view.deal);
   const { agreed, facts } = view.booking;
   const { currency } = agreed;
-  const current = standing(agreed, facts, now);
+  const current = bookingState(agreed, facts, now);
   const reading = readChange(draft, view);
   const preview = reading.deal ? previewOf(view, reading.deal, { now, giveBack: draft.giveBack }) : null;
   const change = (part: Partial<ChangeDraft>): void => {

@@ -3,7 +3,7 @@ import type { PlainDate } from '#core/calendar/days';
 import type { ChangeView } from '#contracts/bookings/changeView';
 import type { Deal } from '#core/bookings/deal';
 import { withDeal } from '#core/bookings/deal';
-import type { Standing } from '#core/bookings/standing';
+import type { BookingState } from '#core/bookings/bookingState';
 import { addDays, isPlainDate } from '#core/calendar/days';
 import { amountsOf, asking, dueDaysOf, movedTo, split, waived } from '#core/bookings/ownRules';
 import { formatAmount, formatPercent } from '#core/money/formatMoney';
@@ -23,7 +23,7 @@ type Props = {
   readonly view: ChangeView;
   readonly draft: ChangeDraft;
   readonly deal: Deal;
-  readonly before: Standing;
+  readonly before: BookingState;
   readonly today: PlainDate;
   readonly change: (part: Partial<ChangeDraft>) => void;
 };
@@ -85,7 +85,7 @@ export function OwnRules({ view, draft, deal, before, today, change }: Props) {
   );
 }
 
-const paidOf = ({ parts }: Standing, name: string): number =>
+const paidOf = ({ parts }: BookingState, name: string): number =>
   parts.filter((part) => part.name === name).reduce((sum, part) => sum + part.paid, 0);
 
 function OwnRule({

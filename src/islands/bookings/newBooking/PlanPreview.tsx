@@ -30,9 +30,9 @@ export function PlanPreview({ worked, currency }: { readonly worked: Worked; rea
       </aside>
     );
   }
-  const { standing } = worked;
-  const { agreed, plan } = standing;
-  const today = localDate(standing.asOf, agreed.timeZone);
+  const { bookingState } = worked;
+  const { agreed, plan } = bookingState;
+  const today = localDate(bookingState.asOf, agreed.timeZone);
   return (
     <aside className={styles.preview} aria-label="Plan" aria-live="polite">
       <h2>Plan</h2>
@@ -41,9 +41,9 @@ export function PlanPreview({ worked, currency }: { readonly worked: Worked; rea
         <b>{formatMoney(plan.dueNow, currency)}</b>
         <span>of {formatMoney(agreed.total, currency)}</span>
       </div>
-      <MoneyStrip strip={stripOf(standing)} currency={currency} size="large" />
+      <MoneyStrip strip={stripOf(bookingState)} currency={currency} size="large" />
       <ol className={styles.steps}>
-        {clientSteps(standing).map((step, index) => (
+        {clientSteps(bookingState).map((step, index) => (
           <li key={index}>
             <i className={`m-${step.mark}`} />
             <div>
@@ -65,7 +65,7 @@ export function PlanPreview({ worked, currency }: { readonly worked: Worked; rea
       )}
       <h3>If the client cancels</h3>
       <ul className={styles.cancel}>
-        {cancellationSentences(standing).map((sentence) => (
+        {cancellationSentences(bookingState).map((sentence) => (
           <li key={sentence}>{sentence}</li>
         ))}
       </ul>

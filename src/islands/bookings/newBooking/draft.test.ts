@@ -84,7 +84,7 @@ describe('a booking being written', () => {
 
   it('is worked out with each keystroke', () => {
     const worked = workOut(draft, view, about);
-    expect(worked.state === 'ready' && worked.standing.plan).to.include({ dueNow: 264_00, later: 616_00 });
+    expect(worked.state === 'ready' && worked.bookingState.plan).to.include({ dueNow: 264_00, later: 616_00 });
   });
   it('takes the price of the service for its dates, and the extras', () => {
     const worked = workOut({ ...draft, total: '', extras: { case: 2 } }, view, about);
@@ -92,7 +92,7 @@ describe('a booking being written', () => {
       ['service', '16'],
       ['case', '2'],
     ]);
-    expect(worked.state === 'ready' && worked.standing.agreed.total).to.equal(16 * 50_00 + 2 * 12_00);
+    expect(worked.state === 'ready' && worked.bookingState.agreed.total).to.equal(16 * 50_00 + 2 * 12_00);
     expect(draftFaults({ ...draft, total: '' }, view, about, true)).to.deep.equal({});
   });
   it('waits while something is missing, and explains terms that do not fit', () => {

@@ -4,7 +4,7 @@ import type { createBooking } from '#contracts/routes/bookings';
 import type { SentTo } from '#contracts/routes/route';
 import type { ServiceLine } from '#contracts/catalogue/serviceViews';
 import type { NewBookingView } from '#contracts/bookings/views';
-import { standing, type Standing } from '#core/bookings/standing';
+import { bookingState, type BookingState } from '#core/bookings/bookingState';
 import { planOf } from '#core/bookings/keptPlan';
 import type { Instant } from '#core/calendar/instant';
 import { isWallTime, type WallTime } from '#core/calendar/wallTime';
@@ -40,7 +40,7 @@ export type Field = Exclude<keyof Draft, 'extras' | 'settling'>;
 export type Worked =
   | {
       readonly state: 'ready';
-      readonly standing: Standing;
+      readonly bookingState: BookingState;
       readonly lines: readonly PriceLine[];
       readonly start: WallTime;
       readonly end: WallTime;
@@ -157,8 +157,8 @@ export function workOut(
     };
     const planned = planOf(agreed);
     if (!planned.ok) return { state: 'refused', problem: { code: planned.refusal.code } };
-    const current = standing(agreed, [{ kind: 'agreed', at: now, by: 'owner' }], now);
-    return { state: 'ready', standing: current, lines, start, end };
+    const current = bookingState(agreed, [{ kind: 'agreed', at: now, by: 'owner' }], now);
+    return { state: 'ready', bookingState: current, lines, start, end };
   } catch (error) {
     if (error instanceof OutOfRange) return { state: 'refused', problem: { code: 'date_out_of_reach' } };
     throw error;

@@ -1,4 +1,4 @@
-import { broughtBack, notBack } from '#contracts/routes/returns';
+import { markReturned, markMissing } from '#contracts/routes/returns';
 import type { BookingLine } from '#contracts/bookings/views';
 import { Problem } from '#islands/parts/Problem';
 import { useRoute } from '#islands/parts/useRoute';
@@ -9,8 +9,8 @@ type Props = { readonly line: Pick<BookingLine, 'id' | 'number' | 'currency' | '
 
 /** Whether what was lent is back, said where the day begins: back as of now, or not. */
 export function BackActions({ line: { id, number, currency, client } }: Props) {
-  const say = useRoute(broughtBack);
-  const deny = useRoute(notBack);
+  const say = useRoute(markReturned);
+  const deny = useRoute(markMissing);
   return (
     <div className={styles.isBack}>
       <Button
@@ -39,7 +39,7 @@ export function BackActions({ line: { id, number, currency, client } }: Props) {
 
 /** The one next action of something that was said not to have come back. */
 export function BackNow({ line: { id, currency } }: Props) {
-  const say = useRoute(broughtBack);
+  const say = useRoute(markReturned);
   return (
     <div>
       <Button

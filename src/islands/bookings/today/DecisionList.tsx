@@ -17,7 +17,7 @@ import styles from './DecisionList.module.css';
 
 const shownAtFirst = 25;
 
-function throughWords({ count, money }: TodayView['notThrough']): string {
+function throughWords({ count, money }: TodayView['failures']): string {
   const things = count === 1 ? 'One thing does not get through' : `${count} things do not get through`;
   if (money === 0) return `${things}.`;
   return count === 1
@@ -31,13 +31,13 @@ const placeOf = (line: BookingLine, decision: Decision): string => {
   return decision.kind === 'closeOut' ? `/close-out#${line.number}` : `/bookings/${line.number}`;
 };
 
-type Props = Pick<TodayView, 'decisions' | 'out' | 'notThrough' | 'unissued' | 'requestsLate' | 'requestsDisputed'> & {
+type Props = Pick<TodayView, 'decisions' | 'out' | 'failures' | 'unissued' | 'requestsLate' | 'requestsDisputed'> & {
   /** How many there are in all: the most urgent are loaded. */
   readonly all: number;
 };
 
 /** What needs its owner, most urgent first: rows, with the one next action. */
-export function DecisionList({ decisions, out, all, notThrough, unissued, requestsLate, requestsDisputed }: Props) {
+export function DecisionList({ decisions, out, all, failures, unissued, requestsLate, requestsDisputed }: Props) {
   const { zone, today } = useShell();
   const [opened, setOpened] = useState(false);
   const shown = opened ? decisions : decisions.slice(0, shownAtFirst);
@@ -70,9 +70,9 @@ export function DecisionList({ decisions, out, all, notThrough, unissued, reques
           {requestsLate === 1 ? 'its' : 'their'} day. <a href="/credit">Look</a>
         </p>
       )}
-      {notThrough.count > 0 && (
+      {failures.count > 0 && (
         <p className={styles.failing} role="alert">
-          {throughWords(notThrough)} <a href="/failures">Look</a>
+          {throughWords(failures)} <a href="/failures">Look</a>
         </p>
       )}
       {decisions.length === 0 && (

@@ -11,7 +11,7 @@ import { ServiceAfter } from '#islands/catalogue/services/ServiceAfter';
 import { ServiceBasics } from '#islands/catalogue/services/ServiceBasics';
 import { ServiceOnPage } from '#islands/catalogue/services/ServiceOnPage';
 import { ServicePrice } from '#islands/catalogue/services/ServicePrice';
-import { useWays } from '#islands/paymentMethods/useWays';
+import { usePaymentMethods } from '#islands/paymentMethods/usePaymentMethods';
 import { WaysChoice } from '#islands/paymentMethods/WaysChoice';
 import { Button, Drawer, Group, Stack, Tabs } from '@mantine/core';
 import { useLocalStorage } from '@mantine/hooks';
@@ -53,7 +53,7 @@ export function ServiceEditor({ view, given, close }: Props) {
     defaultValue: given,
     getInitialValueInEffect: false,
   });
-  const accounts = useWays();
+  const accounts = usePaymentMethods();
   const [asked, setAsked] = useState(false);
   const [chapter, setChapter] = useState<Chapter>('what');
   const action = useRoute(saveService);

@@ -14,13 +14,13 @@ import { IconPlus, IconSearch } from '@tabler/icons-react';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import list from '#islands/parts/List.module.css';
-import { later } from '#islands/parts/lazyComponent';
+import { lazyComponent } from '#islands/parts/lazyComponent';
 import styles from './Services.module.css';
 
-const ServiceEditor = later(() =>
+const ServiceEditor = lazyComponent(() =>
   import('#islands/catalogue/services/ServiceEditor').then((part) => part.ServiceEditor),
 );
-const TaxDialog = later(() => import('#islands/catalogue/services/TaxDialog').then((part) => part.TaxDialog));
+const TaxDialog = lazyComponent(() => import('#islands/catalogue/services/TaxDialog').then((part) => part.TaxDialog));
 
 type Props = { readonly shell: Shell; readonly path: string; readonly view: ServicesView };
 

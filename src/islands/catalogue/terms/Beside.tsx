@@ -1,7 +1,7 @@
 import { formatAmount, formatMoney } from '#core/money/formatMoney';
 import { parseAmount } from '#core/money/parseAmount';
 import type { Minor } from '#core/money/minor';
-import type { Standing } from '#core/bookings/standing';
+import type { BookingState } from '#core/bookings/bookingState';
 import type { Example } from '#core/terms/example';
 import { hardCaseWords } from '#core/wording/hardCaseWords';
 import { cardConsent } from '#core/wording/consent';
@@ -17,7 +17,7 @@ import { memo, useState } from 'react';
 import styles from './Terms.module.css';
 
 type Props = {
-  readonly standing: Standing | null;
+  readonly bookingState: BookingState | null;
   readonly consequences: Consequences;
   readonly example: Example;
   readonly usualTotal: Minor;
@@ -26,24 +26,24 @@ type Props = {
 };
 
 /** What stands beside the rules: the example over time, what to know, hard cases, and what the client will read. */
-export function Beside({ standing, consequences, example, usualTotal, move, setTotal }: Props) {
+export function Beside({ bookingState, consequences, example, usualTotal, move, setTotal }: Props) {
   return (
     <div className={styles.beside}>
       <Section title="On an example" about="drag the service, its end, the day of agreement or the price">
-        {standing ? (
-          <ExampleChart standing={standing} onMove={move} />
+        {bookingState ? (
+          <ExampleChart bookingState={bookingState} onMove={move} />
         ) : (
           <p className={styles.missing} role="status">
             These rules give no plan on the example yet.
           </p>
         )}
-        {standing && standing.plan.open > 0 && (
-          <p className={styles.sub}>{formatMoney(standing.plan.open, example.currency)} has no day yet.</p>
+        {bookingState && bookingState.plan.open > 0 && (
+          <p className={styles.sub}>{formatMoney(bookingState.plan.open, example.currency)} has no day yet.</p>
         )}
         <PriceOfExample example={example} usualTotal={usualTotal} setTotal={setTotal} />
       </Section>
       <Following consequences={consequences} example={example} />
-      {standing && <ClientReads standing={standing} />}
+      {bookingState && <ClientReads bookingState={bookingState} />}
     </div>
   );
 }
@@ -151,13 +151,13 @@ function ToKnow({ consequences, example }: FollowingProps) {
 }
 
 /** The client's sentences, by the functions that write them everywhere. */
-const ClientReads = memo(function ClientReads({ standing }: { readonly standing: Standing }) {
+const ClientReads = memo(function ClientReads({ bookingState }: { readonly bookingState: BookingState }) {
   return (
     <Section title="What the client reads">
       <div className={styles.reads}>
-        <p>{planSentences(standing).join(' ')}</p>
-        <p>{cardConsent(standing)}</p>
-        <p>{cancellationSentences(standing).join(' ')}</p>
+        <p>{planSentences(bookingState).join(' ')}</p>
+        <p>{cardConsent(bookingState)}</p>
+        <p>{cancellationSentences(bookingState).join(' ')}</p>
       </div>
     </Section>
   );

@@ -1,4 +1,4 @@
-import type { Standing } from '#core/bookings/standing';
+import type { BookingState } from '#core/bookings/bookingState';
 import { formatAmount } from '#core/money/formatMoney';
 import { useMediaQuery } from '@mantine/hooks';
 import { chart, chartLayout, chartWidths } from '#islands/catalogue/terms/chartLayout';
@@ -7,19 +7,19 @@ import styles from './Chart.module.css';
 
 type Handle = 'agreed' | 'service' | 'end';
 type Props = {
-  readonly standing: Standing;
+  readonly bookingState: BookingState;
   /** Moves the day of agreement, the service, or its end by whole days. */
   readonly onMove: (handle: Handle, days: number) => void;
 };
 
 /** The example drawn over time: what is due, the service, the hold's authorisations, and what a cancellation would keep. */
-export function ExampleChart({ standing, onMove }: Props) {
+export function ExampleChart({ bookingState, onMove }: Props) {
   const narrow = useMediaQuery('(max-width: 620px)');
   const width = narrow ? chartWidths.phone : chartWidths.desk;
-  const layout = chartLayout(standing, width);
+  const layout = chartLayout(bookingState, width);
   const drag = useRef<{ handle: Handle; x: number; moved: number; daysPerUnit: number } | null>(null);
   const { base, serviceTop, height } = chart;
-  const { currency, start, end, agreed } = standing.agreed;
+  const { currency, start, end, agreed } = bookingState.agreed;
 
   const units = (event: PointerEvent<SVGElement>): number => {
     const box = event.currentTarget.ownerSVGElement!.getBoundingClientRect();
@@ -55,7 +55,7 @@ export function ExampleChart({ standing, onMove }: Props) {
   });
   const days = Math.round((Date.parse(`${end}Z`) - Date.parse(`${start}Z`)) / 86_400_000);
   const length = days >= 1 ? `service, ${days} ${days === 1 ? 'day' : 'days'}` : 'service';
-  const { hold } = standing.plan;
+  const { hold } = bookingState.plan;
   const serviceWidth = Math.max(10, layout.endX - layout.startX);
   const holdText = hold
     ? `hold ${formatAmount(hold.amount, currency)}${hold.authorisations.length > 1 ? `, ${hold.authorisations.length} authorisations` : ''}`

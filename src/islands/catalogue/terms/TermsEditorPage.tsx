@@ -16,14 +16,16 @@ import { consequencesOf, onExample } from '#islands/catalogue/terms/workOut';
 import { PageHead } from '#islands/parts/PageHead';
 import { OwnerShell } from '#islands/shell/OwnerShell';
 import { useReady } from '#islands/parts/useReady';
-import { later } from '#islands/parts/lazyComponent';
+import { lazyComponent } from '#islands/parts/lazyComponent';
 import { ActionIcon, Button, Group } from '@mantine/core';
 import { IconArrowBackUp, IconArrowForwardUp } from '@tabler/icons-react';
 import { useDeferredValue, useMemo, useState } from 'react';
 import styles from './Terms.module.css';
 
-const PublishDialog = later(() => import('#islands/catalogue/terms/PublishDialog').then((part) => part.PublishDialog));
-const GiveDialog = later(() => import('#islands/catalogue/terms/GiveDialog').then((part) => part.GiveDialog));
+const PublishDialog = lazyComponent(() =>
+  import('#islands/catalogue/terms/PublishDialog').then((part) => part.PublishDialog),
+);
+const GiveDialog = lazyComponent(() => import('#islands/catalogue/terms/GiveDialog').then((part) => part.GiveDialog));
 
 type Props = {
   readonly shell: Shell;
@@ -136,7 +138,7 @@ function TermsEditor({ view, copied, currency }: Omit<Props, 'shell' | 'path'> &
           <PayingRules editing={editing} />
         </div>
         <Beside
-          standing={worked.standing}
+          bookingState={worked.bookingState}
           consequences={consequences}
           example={example}
           usualTotal={usualTotal}

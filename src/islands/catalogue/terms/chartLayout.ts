@@ -1,4 +1,4 @@
-import type { Standing } from '#core/bookings/standing';
+import type { BookingState } from '#core/bookings/bookingState';
 import { dayNumber, type PlainDate } from '#core/calendar/days';
 import { type Instant, secondsOf } from '#core/calendar/instant';
 import { dateOf } from '#core/calendar/wallTime';
@@ -51,8 +51,8 @@ export type ChartLayout = {
 const labelWidth = (text: string): number => text.length * 6 + 6;
 
 /** The example booking over time: everything that the drawing shows, in its units. */
-export function chartLayout(standing: Standing, width: number = chartWidths.desk): ChartLayout {
-  const { plan, agreed, startAt, endAt } = standing;
+export function chartLayout(bookingState: BookingState, width: number = chartWidths.desk): ChartLayout {
+  const { plan, agreed, startAt, endAt } = bookingState;
   const { timeZone, currency } = agreed;
   const agreedAt = instantOfWall(agreed.agreed, timeZone);
   const moments = [
@@ -71,7 +71,7 @@ export function chartLayout(standing: Standing, width: number = chartWidths.desk
     agreedX: at(agreedAt),
     startX: at(startAt),
     endX: at(endAt),
-    bars: barsOf(standing, at, width),
+    bars: barsOf(bookingState, at, width),
     open: plan.open > 0 ? { amount: plan.open, text: `${formatAmount(plan.open, currency)} has no day yet` } : null,
     cover: (plan.hold?.authorisations ?? []).map((link, index) => ({
       key: link.place,
@@ -79,13 +79,13 @@ export function chartLayout(standing: Standing, width: number = chartWidths.desk
       width: Math.max(2, at(link.expires < plan.hold!.until ? link.expires : plan.hold!.until) - at(link.place)),
       row: (index % 2) as 0 | 1,
     })),
-    steps: stepsOf(standing, at, width),
+    steps: stepsOf(bookingState, at, width),
     ticks: ticksOf({ first, last, timeZone, width }, x),
     daysPerUnit: Math.max(last - first, 86_400) / 86_400 / (width - left - right),
   };
 }
 
-function barsOf({ plan, agreed }: Standing, at: (moment: Instant) => number, width: number): Bar[] {
+function barsOf({ plan, agreed }: BookingState, at: (moment: Instant) => number, width: number): Bar[] {
   const today = dateOf(agreed.agreed);
   const { currency } = agreed;
   const dated = plan.instalments.filter((part) => part.dueAt !== null);
@@ -118,14 +118,14 @@ function barsOf({ plan, agreed }: Standing, at: (moment: Instant) => number, wid
   });
 }
 
-function stepsOf(standing: Standing, at: (moment: Instant) => number, width: number): StepPiece[] {
-  const { agreed } = standing;
+function stepsOf(bookingState: BookingState, at: (moment: Instant) => number, width: number): StepPiece[] {
+  const { agreed } = bookingState;
   const today = dateOf(agreed.agreed);
   const { currency, timeZone, total } = agreed;
   const steps = cancellationSteps({
     ...agreed,
     terms: agreed.terms.cancellation,
-    receiptsBy: paidOnTime(standing),
+    receiptsBy: paidOnTime(bookingState),
   });
   let free = -Infinity;
   return steps.map((step: CancellationStep, index): StepPiece => {

@@ -1,4 +1,4 @@
-import type { Standing } from '#core/bookings/standing';
+import type { BookingState } from '#core/bookings/bookingState';
 import { keptAmount } from '#core/cancellation/keep';
 import { cancellationSteps } from '#core/cancellation/steps';
 import { amountsOf } from '#core/bookings/ownRules';
@@ -15,7 +15,7 @@ import type { Reading } from '#islands/catalogue/terms/readDraft';
 /** What moves with the keystroke itself: the example and the figures beside the rules. */
 export type OnExample = {
   /** Null while the rules give no plan on the example. */
-  readonly standing: Standing | null;
+  readonly bookingState: BookingState | null;
   /** What each instalment takes, by the id of its draft. */
   readonly amounts: ReadonlyMap<string, Minor>;
   /** What each cancellation rule keeps, by the id of its draft or its name. */
@@ -28,7 +28,7 @@ export type Consequences = {
   readonly cases: readonly HardCase[];
 };
 
-const nothing: OnExample = { standing: null, amounts: new Map(), kept: new Map() };
+const nothing: OnExample = { bookingState: null, amounts: new Map(), kept: new Map() };
 
 /** Years out of the calendar's reach, sums out of money's: no plan, and the fields say why. */
 function orElse<T>(work: () => T, instead: T): T {
@@ -47,7 +47,7 @@ export const onExample = (draft: TermsDraft, { terms, good }: Reading, example: 
     const taken = amountsOf(terms.instalments, example.total);
     const whole = draft.instalments.filter(({ id }) => good.has(id));
     return {
-      standing: made.ok ? made.value : null,
+      bookingState: made.ok ? made.value : null,
       amounts: new Map(whole.map(({ id }, index) => [id, taken[index]!])),
       kept: made.ok ? keptFigures(draft, good, made.value) : new Map<string, string>(),
     };
@@ -63,11 +63,11 @@ export const consequencesOf = (terms: Terms, example: Example): Consequences =>
     { faults: [], warnings: [], cases: [] },
   );
 
-function keptFigures(draft: TermsDraft, good: Reading['good'], standing: Standing): Map<string, string> {
-  const { agreed } = standing;
+function keptFigures(draft: TermsDraft, good: Reading['good'], bookingState: BookingState): Map<string, string> {
+  const { agreed } = bookingState;
   const { cancellation } = agreed.terms;
   const said = (amount: Minor): string => formatAmount(amount, agreed.currency);
-  const steps = cancellationSteps({ ...agreed, terms: cancellation, receiptsBy: paidOnTime(standing) });
+  const steps = cancellationSteps({ ...agreed, terms: cancellation, receiptsBy: paidOnTime(bookingState) });
   const tiers = draft.tiers.filter(({ id }) => good.has(id));
   const figures = tiers.map(({ id }, index): [string, string] => {
     const step = steps.find((each) => each.tier === index);

@@ -1,10 +1,10 @@
 import type { GiveBill, GivenBill } from '#contracts/clients/clients';
-import { later } from '#islands/parts/lazyComponent';
+import { lazyComponent } from '#islands/parts/lazyComponent';
 import { useState } from 'react';
 import styles from '#islands/clientPage/ClientPage.module.css';
 
 /** Fetched when somebody asks for it: most never do. */
-const BillForm = later(() => import('#islands/clients/billing/BillForm').then((part) => part.BillForm));
+const BillForm = lazyComponent(() => import('#islands/clients/billing/BillForm').then((part) => part.BillForm));
 
 type Props = { readonly of: GiveBill['of']; readonly link: string; readonly bill: GivenBill | null };
 

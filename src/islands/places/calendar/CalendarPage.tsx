@@ -1,11 +1,11 @@
 import type { CalendarAt } from '#contracts/bookings/bookingsQuery';
 import type { CalendarView } from '#contracts/places/timeViews';
 import type { Shell } from '#contracts/bookings/views';
-import { later } from '#islands/parts/lazyComponent';
+import { lazyComponent } from '#islands/parts/lazyComponent';
 import { OwnerShell } from '#islands/shell/OwnerShell';
 
 /** The grid comes only where it is looked at: it is the largest part of the page. */
-const CalendarBoard = later(
+const CalendarBoard = lazyComponent(
   () => import('#islands/places/calendar/CalendarBoard').then((part) => part.CalendarBoard),
   () => <p aria-busy="true">Opening the calendar…</p>,
 );

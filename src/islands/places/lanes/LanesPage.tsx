@@ -12,12 +12,12 @@ import { Problem } from '#islands/parts/Problem';
 import { useReady } from '#islands/parts/useReady';
 import { OwnerShell } from '#islands/shell/OwnerShell';
 import { useShell } from '#islands/shell/useShell';
-import { later } from '#islands/parts/lazyComponent';
+import { lazyComponent } from '#islands/parts/lazyComponent';
 import { Button, Group, SegmentedControl } from '@mantine/core';
 import { useState } from 'react';
 import styles from './Lanes.module.css';
 
-const MoveDialog = later(() => import('#islands/bookings/change/MoveDialog').then((part) => part.MoveDialog));
+const MoveDialog = lazyComponent(() => import('#islands/bookings/change/MoveDialog').then((part) => part.MoveDialog));
 
 type Props = { readonly shell: Shell; readonly path: string; readonly view: LanesView };
 

@@ -4,12 +4,12 @@ import { AgreementFields } from '#islands/agreements/AgreementFields';
 import { drawnOf, type Part, placeId } from '#islands/quotes/composer/composing';
 import { newId } from '#islands/quotes/composer/newId';
 import { Button, Checkbox, NativeSelect, TextInput } from '@mantine/core';
-import { later } from '#islands/parts/lazyComponent';
+import { lazyComponent } from '#islands/parts/lazyComponent';
 import { useState } from 'react';
 import styles from './Compose.module.css';
 
 /** Loaded when somebody writes: the editor is far larger than the rest of the page. */
-const RichText = later(
+const RichText = lazyComponent(
   () => import('#islands/agreements/RichText').then((part) => part.RichText),
   () => <p>One moment…</p>,
 );

@@ -29,7 +29,7 @@ export const Preview = memo(function Preview({ offer, now, business, number }: P
   const usual = shown ? presetChoice(shown) : {};
   const wanted = { ...usual, ...Object.fromEntries(Object.entries(chosen).filter(([id]) => id in usual)) };
   const choice = shown && choiceOutOfLimits(shown, wanted) === null ? wanted : usual;
-  const standing = useOffer(shown, choice, now);
+  const bookingState = useOffer(shown, choice, now);
   return (
     <aside className={styles.preview} aria-label="The client’s page">
       <div className={styles.previewHead}>
@@ -49,11 +49,11 @@ export const Preview = memo(function Preview({ offer, now, business, number }: P
         <BusinessHead business={business} />
         <div className={client.main}>
           {business.picture && <img className={client.banner} src={`/f/${business.picture}`} alt="" />}
-          {shown && standing ? (
+          {shown && bookingState ? (
             <>
               <OfferView
                 offer={shown}
-                standing={standing}
+                bookingState={bookingState}
                 number={number}
                 businessName={business.name}
                 choice={choice}
@@ -63,7 +63,7 @@ export const Preview = memo(function Preview({ offer, now, business, number }: P
               />
               <p className={styles.total}>
                 <span>Due when it is accepted</span>
-                <b className="num">{formatMoney(standing.position.dueNow, shown.currency)}</b>
+                <b className="num">{formatMoney(bookingState.position.dueNow, shown.currency)}</b>
               </p>
             </>
           ) : (

@@ -1,6 +1,6 @@
 import { waiverWords } from '#core/wording/waiverWords';
 import type { TextBlock } from '#core/agreements/agreement';
-import type { Standing } from '#core/bookings/standing';
+import type { BookingState } from '#core/bookings/bookingState';
 import { dateOf } from '#core/calendar/wallTime';
 import { localDate } from '#core/calendar/zoned';
 import { formatAmount, formatMoney } from '#core/money/formatMoney';
@@ -20,7 +20,7 @@ import styles from './Offer.module.css';
 
 export type OfferProps = {
   readonly offer: Offer;
-  readonly standing: Standing;
+  readonly bookingState: BookingState;
   readonly number: string;
   readonly businessName: string;
   readonly choice: Choice;
@@ -38,9 +38,9 @@ export type OfferProps = {
 
 /** An offer as its client reads it, in the order that the owner gave its blocks; every figure from the core. */
 export function OfferView(props: OfferProps) {
-  const { offer, standing } = props;
+  const { offer, bookingState } = props;
   const { start, end, timeZone, expiresAt, note } = offer;
-  const today = localDate(standing.asOf, timeZone);
+  const today = localDate(bookingState.asOf, timeZone);
   const sameDay = dateOf(start) === dateOf(end);
   return (
     <>
@@ -57,7 +57,7 @@ export function OfferView(props: OfferProps) {
           ))}
         </div>
       )}
-      {expiresAt && standing.asOf < expiresAt && (
+      {expiresAt && bookingState.asOf < expiresAt && (
         <p className={styles.until}>The offer stands until {longUntil(expiresAt, timeZone, today)}.</p>
       )}
       {offer.blocks.map((block) => (
@@ -77,7 +77,7 @@ export function OfferView(props: OfferProps) {
 }
 
 function Block({ block, ...props }: OfferProps & { readonly block: QuoteBlock }) {
-  const { offer, standing, choice } = props;
+  const { offer, bookingState, choice } = props;
   switch (block.kind) {
     case 'heading':
       return block.text.trim() === '' ? null : <h2>{block.text}</h2>;
@@ -104,11 +104,11 @@ function Block({ block, ...props }: OfferProps & { readonly block: QuoteBlock })
         </section>
       );
     case 'price':
-      return <Price offer={offer} choice={choice} standing={standing} />;
+      return <Price offer={offer} choice={choice} bookingState={bookingState} />;
     case 'extras':
       return offer.extras.length === 0 ? null : <Extras {...props} />;
     case 'plan':
-      return <Plan standing={standing} />;
+      return <Plan bookingState={bookingState} />;
     case 'agreement':
       return <AgreementBlock {...props} />;
     case 'signature':
@@ -116,7 +116,7 @@ function Block({ block, ...props }: OfferProps & { readonly block: QuoteBlock })
   }
 }
 
-const Price = ({ offer, choice, standing }: Pick<OfferProps, 'offer' | 'choice' | 'standing'>) => (
+const Price = ({ offer, choice, bookingState }: Pick<OfferProps, 'offer' | 'choice' | 'bookingState'>) => (
   <section>
     <h2>The price</h2>
     <table className={styles.price}>
@@ -134,7 +134,7 @@ const Price = ({ offer, choice, standing }: Pick<OfferProps, 'offer' | 'choice' 
       <tfoot>
         <tr>
           <th scope="row">In all</th>
-          <td className="num">{formatMoney(standing.agreed.total, offer.currency)}</td>
+          <td className="num">{formatMoney(bookingState.agreed.total, offer.currency)}</td>
         </tr>
       </tfoot>
     </table>
@@ -208,14 +208,14 @@ function Count({ extra, count, set }: CountProps) {
   );
 }
 
-const Plan = ({ standing }: { readonly standing: Standing }) => (
+const Plan = ({ bookingState }: { readonly bookingState: BookingState }) => (
   <section>
     <h2>What happens when</h2>
-    <Steps steps={clientSteps(standing)} currency={standing.agreed.currency} />
+    <Steps steps={clientSteps(bookingState)} currency={bookingState.agreed.currency} />
     <details className={client.more}>
       <summary>If you cancel</summary>
       <ul>
-        {cancellationSentences(standing).map((sentence) => (
+        {cancellationSentences(bookingState).map((sentence) => (
           <li key={sentence}>{sentence}</li>
         ))}
       </ul>
@@ -223,10 +223,10 @@ const Plan = ({ standing }: { readonly standing: Standing }) => (
   </section>
 );
 
-function AgreementBlock({ offer, standing, number, businessName, filled, fill, faults, signedText }: OfferProps) {
+function AgreementBlock({ offer, bookingState, number, businessName, filled, fill, faults, signedText }: OfferProps) {
   const { agreement } = offer;
   if (!agreement) return null;
-  const blocks = signedText ?? agreementText(offer, { businessName, number }, standing, filled);
+  const blocks = signedText ?? agreementText(offer, { businessName, number }, bookingState, filled);
   return (
     <section>
       <h2>{agreement.name || 'Agreement'}</h2>
@@ -239,7 +239,7 @@ function AgreementBlock({ offer, standing, number, businessName, filled, fill, f
           filled={filled}
           fill={fill}
           faults={faults ?? {}}
-          today={localDate(standing.asOf, standing.agreed.timeZone)}
+          today={localDate(bookingState.asOf, bookingState.agreed.timeZone)}
         />
       )}
     </section>

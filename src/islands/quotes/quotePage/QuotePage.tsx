@@ -22,13 +22,13 @@ export default function QuotePage({ link, view: given }: Props) {
   const page = useQuotePage(link, given);
   const { view, choice, filled, signature, faults, problem, busy } = page;
   const { offer, business, who, state, toSign, signed } = view;
-  const standing = useOffer(offer, choice, view.now);
+  const bookingState = useOffer(offer, choice, view.now);
   const open = state === 'sent' || state === 'opened';
   const reader = who === clientSignatory;
   const choosing = open && reader;
   const signs = offer.agreement !== null && toSign.includes(who) && (choosing || (state === 'signing' && !reader));
-  if (!standing) return <Gone view={view} link={link} reload={page.reload} />;
-  const { dueNow } = standing.position;
+  if (!bookingState) return <Gone view={view} link={link} reload={page.reload} />;
+  const { dueNow } = bookingState.position;
   const consent = signingConsent(signed?.document.agreement ?? offer.agreement?.name ?? '', business.name);
   return (
     <div className={styles.page} style={faceStyle(business)}>
@@ -48,7 +48,7 @@ export default function QuotePage({ link, view: given }: Props) {
         <StateNote view={view} link={link} reload={page.reload} />
         <OfferView
           offer={offer}
-          standing={standing}
+          bookingState={bookingState}
           number={view.number}
           businessName={business.name}
           choice={choice}
@@ -78,13 +78,13 @@ export default function QuotePage({ link, view: given }: Props) {
           <section className={styles.accept} aria-label="Accept">
             <p>
               <span>In all</span>
-              <b className="num">{formatMoney(standing.agreed.total, offer.currency)}</b>
+              <b className="num">{formatMoney(bookingState.agreed.total, offer.currency)}</b>
             </p>
             <p>
               <span>Due when you accept</span>
               <b className="num">{formatMoney(dueNow, offer.currency)}</b>
             </p>
-            <MainButton busy={busy} problem={problem} press={() => void page.accept(standing)}>
+            <MainButton busy={busy} problem={problem} press={() => void page.accept(bookingState)}>
               {acceptWords(offer.agreement !== null, dueNow, offer.currency)}
             </MainButton>
           </section>

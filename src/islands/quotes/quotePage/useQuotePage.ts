@@ -1,6 +1,6 @@
 import { acceptQuote, chooseOnQuote, offerView, signQuote } from '#contracts/routes/quotePage';
 import type { QuotePageView } from '#contracts/quotes/views';
-import type { Standing } from '#core/bookings/standing';
+import type { BookingState } from '#core/bookings/bookingState';
 import { fieldFault } from '#core/quotes/acceptance';
 import type { Filled } from '#core/quotes/facts';
 import type { Choice } from '#core/quotes/offer';
@@ -99,9 +99,14 @@ export function useQuotePage(link: string, given: QuotePageView) {
     return fault === null;
   };
 
-  const accept = async (standing: Standing): Promise<void> => {
+  const accept = async (bookingState: BookingState): Promise<void> => {
     if (!complete()) return;
-    const seen = { digest: view.digest, at: view.now, total: standing.agreed.total, dueNow: standing.position.dueNow };
+    const seen = {
+      digest: view.digest,
+      at: view.now,
+      total: bookingState.agreed.total,
+      dueNow: bookingState.position.dueNow,
+    };
     const signed = view.offer.agreement ? signature : null;
     await run(() => call(acceptQuote, { link, attempt: attempt.current, seen, choice, filled, signature: signed }));
   };

@@ -1,5 +1,5 @@
 import { testAccount } from '#contracts/routes/settings';
-import { saveWays } from '#contracts/routes/paymentMethods';
+import { savePaymentMethods } from '#contracts/routes/paymentMethods';
 import type { WayToPay } from '#core/paymentMethods/ways';
 import type { StepProps } from '#islands/settings/firstHour/stepProps';
 import { fieldMessage } from '#islands/format/problemSentence';
@@ -17,7 +17,7 @@ export function PayStep({ view, done, changed }: StepProps) {
   const [hidden, setHidden] = useState<readonly WayToPay[]>(ways.hidden);
   const [to, setTo] = useState(transferTo);
   const connect = useRoute(testAccount);
-  const save = useRoute(saveWays);
+  const save = useRoute(savePaymentMethods);
   const connected = accounts.filter(({ disconnected }) => !disconnected);
   const shown = (way: WayToPay): boolean => !hidden.includes(way);
   const show = (way: WayToPay, on: boolean): void =>

@@ -1,5 +1,5 @@
 import type { BeginView } from '#contracts/settings/begin';
-import { standing, type Standing } from '#core/bookings/standing';
+import { bookingState, type BookingState } from '#core/bookings/bookingState';
 import { planOf } from '#core/bookings/keptPlan';
 import { addDays } from '#core/calendar/days';
 import type { Instant } from '#core/calendar/instant';
@@ -15,7 +15,7 @@ type About = { readonly now: Instant; readonly zone: string; readonly rates: Pri
 type Service = BeginView['services']['services'][number];
 
 /** Where a booking of it would stand under some terms; null where they do not fit its price. */
-export function exampleUnder(terms: Terms, service: Service, about: About): Standing | null {
+export function exampleUnder(terms: Terms, service: Service, about: About): BookingState | null {
   const { now, zone, rates } = about;
   const day = addDays(localDate(now, zone), daysAhead);
   const several = service.basis === 'day' || service.basis === 'night' ? 3 : 1;
@@ -36,5 +36,5 @@ export function exampleUnder(terms: Terms, service: Service, about: About): Stan
     total: price(priced).total,
     terms,
   };
-  return planOf(agreed).ok ? standing(agreed, [{ kind: 'agreed', at: now, by: 'owner' }], now) : null;
+  return planOf(agreed).ok ? bookingState(agreed, [{ kind: 'agreed', at: now, by: 'owner' }], now) : null;
 }

@@ -6,7 +6,7 @@ import { type DocumentSettings, usualDocuments } from '#core/invoices/settings';
 import { type CodeCategory } from '#core/invoices/taxCategory';
 import { type HouseStyle, usualStyle } from '#core/wording/houseStyle';
 import { type PageSettings, usualPage } from '#core/catalogue/pageSettings';
-import { nobodyTold, type Told } from '#core/messages/notified';
+import { nobodyNotified, type Notified } from '#core/messages/notified';
 import { type Begun, notBegun } from '#core/settings/steps';
 import { allShown, type WaysShown } from '#core/paymentMethods/ways';
 import { type Hours, usualHours } from '#core/places/hours';
@@ -62,7 +62,7 @@ export const business = pgTable('business', {
   /** What the booking page says, asks and sells besides its services. */
   bookingPage: jsonb().$type<PageSettings>().notNull().default(usualPage),
   /** Who is told of what happens. */
-  told: jsonb().$type<Told>().notNull().default(nobodyTold),
+  told: jsonb().$type<Notified>().notNull().default(nobodyNotified),
   /** How its books are kept. */
   books: jsonb().$type<Books>().notNull().default(usualBooks),
   /** Which documents are issued, and how. */

@@ -1,4 +1,4 @@
-import type { Said } from '#core/factCodec/personalData';
+import type { PersonalData } from '#core/factCodec/personalData';
 import { bigint, bigserial, jsonb, pgTable } from 'drizzle-orm/pg-core';
 
 /**
@@ -7,7 +7,7 @@ import { bigint, bigserial, jsonb, pgTable } from 'drizzle-orm/pg-core';
  */
 export const words = pgTable('words', {
   id: bigserial({ mode: 'number' }).primaryKey(),
-  said: jsonb().$type<Said>(),
+  said: jsonb().$type<PersonalData>(),
 });
 
 /** The words of a fact; null where it has none. */

@@ -1,11 +1,11 @@
 import type { LetterFacts } from '#core/wording/letterFacts';
 import type { Actor } from '#core/people/actor';
 import type { WantedRequestErrand } from '#core/paymentRequests/requestDue';
-import type { WantedErrand, WantedVoucherErrand } from '#core/jobs/wantedErrands';
-import type { WantedQuoteErrand } from '#core/jobs/wantedQuoteErrands';
-import { throughKinds } from '#contracts/failures/failures';
+import type { WantedJob, WantedVoucherJob } from '#core/jobs/wantedJobs';
+import type { WantedQuoteJob } from '#core/jobs/wantedQuoteJobs';
+import { failureKinds } from '#contracts/failures/failures';
 import type { ProcessorAnswer } from '#core/payments/answer';
-import type { IntentRequest } from '#core/payments/processorCall';
+import type { ProcessorCall } from '#core/payments/processorCall';
 import type { ProcessorEvent } from '#server/ports';
 import { instant, money } from '#server/database/schema/columns';
 import { bookings } from '#server/database/schema/bookings';
@@ -40,7 +40,7 @@ export const intents = pgTable(
       .references(() => bookings.id),
     /** Why there is one: the errand's key, the client's attempt. Makes a repeat harmless. */
     cause: text().notNull(),
-    request: jsonb().$type<IntentRequest>().notNull(),
+    request: jsonb().$type<ProcessorCall>().notNull(),
     amount: money().notNull(),
     /** The processor's account that is asked. */
     accountId: text()
@@ -74,7 +74,7 @@ export const intents = pgTable(
 );
 
 /** What Ostendo will do by itself, and has done. Rewritten with the plan; a key is carried out once. */
-export const errands = pgTable(
+export const jobs = pgTable(
   'errands',
   {
     id: text().primaryKey(),
@@ -87,7 +87,7 @@ export const errands = pgTable(
     key: text().notNull(),
     kind: text().notNull(),
     at: instant().notNull(),
-    errand: jsonb().$type<WantedErrand | WantedQuoteErrand | WantedVoucherErrand | WantedRequestErrand>().notNull(),
+    errand: jsonb().$type<WantedJob | WantedQuoteJob | WantedVoucherJob | WantedRequestErrand>().notNull(),
     state: text({ enum: ['waiting', 'claimed', 'done', 'dropped', 'failed'] }).notNull(),
     tries: integer().notNull().default(0),
     /** By the database's clock: a claim that was not finished is taken again, a failed try repeated, `pause` seconds later. */
@@ -205,7 +205,7 @@ export const processorEvents = pgTable(
 export const troubles = pgTable(
   'troubles',
   {
-    kind: text({ enum: throughKinds }).notNull(),
+    kind: text({ enum: failureKinds }).notNull(),
     /** Its id; of an access that is not renewed, the account and until when it is good. */
     subject: text().notNull(),
     since: instant().notNull(),

@@ -10,7 +10,7 @@ import { duringRequest } from '#server/logging/requestNow';
 import { networkOf } from '#server/rateLimits/network';
 import { openTurns, type Turn } from '#server/http/entry/turns';
 import { whileTurn } from '#server/external/turnNow';
-import { onceWanted } from '#server/lazy';
+import { lazy } from '#server/lazy';
 import { randomUUID } from 'node:crypto';
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http';
 import onHeaders from 'on-headers';
@@ -68,7 +68,7 @@ export function openEntry({ baseUrl, trustedProxies, assets, pages, isReady }: E
         hashed.test(path) ? 'public, max-age=31536000, immutable' : 'public, max-age=3600',
       ),
   });
-  const compressed = onceWanted(compressing);
+  const compressed = lazy(compressing);
   const turns = openTurns(turnsHere);
 
   const answer = async (request: IncomingMessage, response: ServerResponse, requestId: string): Promise<void> => {

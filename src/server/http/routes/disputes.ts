@@ -2,14 +2,14 @@ import {
   answerDisputeServed,
   disputeViewServed,
   disputesViewServed,
-  giveInDisputeServed,
+  concedeDisputeServed,
 } from '#contracts/routes/disputes.server';
 import { type ServedRoute, serve, serveView } from '#server/http/serve';
-import { answerDispute, giveInDispute } from '#server/usecases/disputes/answerDispute';
+import { answerDispute, concedeDispute } from '#server/usecases/disputes/answerDispute';
 
 export const disputesRoutes: readonly ServedRoute[] = [
   serve(answerDisputeServed, answerDispute),
-  serve(giveInDisputeServed, giveInDispute),
+  serve(concedeDisputeServed, concedeDispute),
   serveView(
     disputesViewServed,
     ({ app }) =>

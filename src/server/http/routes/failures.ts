@@ -1,14 +1,14 @@
-import { giveUpOnServed, notThroughViewServed, tryThroughServed } from '#contracts/routes/failures.server';
+import { dropFailureServed, failuresViewServed, retryFailureServed } from '#contracts/routes/failures.server';
 import { type ServedRoute, serve, serveView } from '#server/http/serve';
-import { giveUpOn, tryThrough } from '#server/usecases/failures/retryFailure';
+import { dropFailure, retryFailure } from '#server/usecases/failures/retryFailure';
 
 export const failuresRoutes: readonly ServedRoute[] = [
-  serve(tryThroughServed, tryThrough),
-  serve(giveUpOnServed, giveUpOn),
+  serve(retryFailureServed, retryFailure),
+  serve(dropFailureServed, dropFailure),
   serveView(
-    notThroughViewServed,
+    failuresViewServed,
     ({ app }) =>
       () =>
-        app.queries.notThrough(),
+        app.queries.failures(),
   ),
 ];

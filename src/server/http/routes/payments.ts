@@ -1,27 +1,27 @@
 import {
-  askNowServed,
+  requestNowServed,
   chargeNowServed,
-  foreseePutRightServed,
-  giveUpServed,
-  putRightServed,
+  foreseeReversalServed,
+  writeOffServed,
+  reversePaymentServed,
   recordPaymentServed,
   stopAtCounterServed,
   takeAtCounterServed,
 } from '#contracts/routes/payments.server';
 import { type ServedRoute, serve } from '#server/http/serve';
-import { foreseePutRight, putRight } from '#server/usecases/courtesies/courtesy';
-import { askNow } from '#server/usecases/payments/askNow';
+import { foreseeReversal, reversePayment } from '#server/usecases/courtesies/courtesy';
+import { requestNow } from '#server/usecases/payments/requestNow';
 import { chargeNow } from '#server/usecases/payments/chargeNow';
-import { giveUp } from '#server/usecases/payments/giveUp';
+import { writeOff } from '#server/usecases/payments/writeOff';
 import { recordPayment } from '#server/usecases/payments/recordPayment';
 import { stopAtCounter, takeAtCounter } from '#server/usecases/payments/takeAtCounter';
 
 export const paymentsRoutes: readonly ServedRoute[] = [
-  serve(giveUpServed, giveUp),
-  serve(foreseePutRightServed, foreseePutRight),
-  serve(putRightServed, putRight),
+  serve(writeOffServed, writeOff),
+  serve(foreseeReversalServed, foreseeReversal),
+  serve(reversePaymentServed, reversePayment),
   serve(recordPaymentServed, recordPayment),
-  serve(askNowServed, askNow),
+  serve(requestNowServed, requestNow),
   serve(chargeNowServed, chargeNow),
   serve(takeAtCounterServed, takeAtCounter),
   serve(stopAtCounterServed, stopAtCounter),

@@ -1,8 +1,8 @@
-import { broughtBackServed, notBackServed } from '#contracts/routes/returns.server';
+import { markReturnedServed, markMissingServed } from '#contracts/routes/returns.server';
 import { type ServedRoute, serve } from '#server/http/serve';
-import { broughtBack, notBack } from '#server/usecases/returns/returns';
+import { markReturned, markMissing } from '#server/usecases/returns/returns';
 
 export const returnsRoutes: readonly ServedRoute[] = [
-  serve(broughtBackServed, broughtBack),
-  serve(notBackServed, notBack),
+  serve(markReturnedServed, markReturned),
+  serve(markMissingServed, markMissing),
 ];

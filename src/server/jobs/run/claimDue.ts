@@ -2,8 +2,8 @@ import type { Instant } from '#core/calendar/instant';
 import type { Claimed } from '#server/jobs/run/wantedNow';
 import type { Tx } from '#server/database/database';
 import { pauseOver } from '#server/database/pauses';
-import { readiedRows } from '#server/database/prepared';
-import { errands } from '#server/database/schema/work';
+import { preparedRows } from '#server/database/prepared';
+import { jobs } from '#server/database/schema/work';
 import { quotes } from '#server/database/schema/quotes';
 import type { Deps } from '#server/deps';
 import { eq, type Placeholder, type SQL, sql } from 'drizzle-orm';
@@ -15,7 +15,7 @@ const claimSeconds = 60;
 export type Concerning = 'all' | 'places' | { readonly bookings: readonly string[] } | { readonly quote: string };
 
 const takeable = (now: Placeholder): SQL =>
-  sql`state in ('waiting', 'claimed') and at <= ${now} and ${pauseOver(errands.triedAt, errands.pause)}`;
+  sql`state in ('waiting', 'claimed') and at <= ${now} and ${pauseOver(jobs.triedAt, jobs.pause)}`;
 
 const { placeholder } = sql;
 const subject = placeholder('subject');
@@ -24,23 +24,23 @@ type Taking = { readonly now: Instant; readonly most: number; readonly subject?:
 const taken = sql`id, at, booking_id, quote_id, voucher_id, request_id, key, kind, tries`;
 /** The earliest that are due, and that nobody else is taking now. */
 const earliest = (columns: SQL, concerned: SQL): SQL =>
-  sql`select ${columns} from ${errands}
+  sql`select ${columns} from ${jobs}
       where ${takeable(placeholder('now'))} and ${concerned}
       order by at, key limit ${placeholder('most')} for update skip locked`;
 
 /** One statement, so that several processes on one server share the work. */
 const claiming = (concerned: SQL) =>
-  readiedRows<Taking, Claimed>(
-    sql`update ${errands} set state = 'claimed', tries = tries + 1, tried_at = now(), pause = ${sql.raw(String(claimSeconds))}
+  preparedRows<Taking, Claimed>(
+    sql`update ${jobs} set state = 'claimed', tries = tries + 1, tried_at = now(), pause = ${sql.raw(String(claimSeconds))}
         where id = any(array(${earliest(sql`id`, concerned)})) returning ${taken}`,
   );
 const claims = {
   all: claiming(sql`true`),
-  places: claiming(eq(errands.kind, sql.raw(`'lapse'`))),
-  bookings: claiming(sql`${errands.bookingId} = any(${subject})`),
+  places: claiming(eq(jobs.kind, sql.raw(`'lapse'`))),
+  bookings: claiming(sql`${jobs.bookingId} = any(${subject})`),
   // With the booking that it has become.
   quote: claiming(
-    sql`(${errands.quoteId} = ${subject} or ${errands.bookingId} = (select booking_id from ${quotes} where id = ${subject}))`,
+    sql`(${jobs.quoteId} = ${subject} or ${jobs.bookingId} = (select booking_id from ${quotes} where id = ${subject}))`,
   ),
 };
 
@@ -61,7 +61,7 @@ export async function claimNext({ db, clock }: Deps, of: Concerning, most: numbe
   );
 }
 
-const dueOfBooking = readiedRows<Taking, Claimed>(earliest(taken, eq(errands.bookingId, subject)));
+const dueOfBooking = preparedRows<Taking, Claimed>(earliest(taken, eq(jobs.bookingId, subject)));
 
 /** What is due of a booking, at most so many: nobody else takes it until the transaction ends. The booking is locked before. */
 export const holdDue = async (
@@ -72,16 +72,16 @@ export const holdDue = async (
 
 /** Frees what a process had claimed that is dead: only for one that has the data to itself. */
 export async function releaseClaims({ db }: Pick<Deps, 'db'>): Promise<void> {
-  const claimed = eq(errands.state, 'claimed');
+  const claimed = eq(jobs.state, 'claimed');
   // A process that ended as it should has left none: asking costs a start a third of what writing does.
-  if ((await db.select({ id: errands.id }).from(errands).where(claimed).limit(1)).length === 0) return;
-  await db.update(errands).set({ state: 'waiting', triedAt: null }).where(claimed);
+  if ((await db.select({ id: jobs.id }).from(jobs).where(claimed).limit(1)).length === 0) return;
+  await db.update(jobs).set({ state: 'waiting', triedAt: null }).where(claimed);
 }
 
 /** Whether an errand could be taken at this moment, as an expression. */
-export const errandDue = (now: Placeholder): SQL => sql`exists (select 1 from ${errands} where ${takeable(now)})`;
+export const jobDue = (now: Placeholder): SQL => sql`exists (select 1 from ${jobs} where ${takeable(now)})`;
 
 /** The moment of the next errand, however far away, as an expression; null where nothing is planned. */
-export const nextErrand = (now: Placeholder): SQL =>
+export const nextJob = (now: Placeholder): SQL =>
   // One whose try failed is of before; it waits for its pause, and nobody waits for it.
-  sql`(select min(at) from ${errands} where state = 'waiting' and at > ${now})`;
+  sql`(select min(at) from ${jobs} where state = 'waiting' and at > ${now})`;

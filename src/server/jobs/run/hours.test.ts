@@ -3,7 +3,7 @@ import type { TimeOfDay, WallTime } from '#core/calendar/wallTime';
 import { instantOfWall, wallOfInstant } from '#core/calendar/zoned';
 import { minor } from '#core/money/minor';
 import { readBooking } from '#server/bookings/lockBooking';
-import { errands } from '#server/database/schema/work';
+import { jobs } from '#server/database/schema/work';
 import { starterTerms } from '#server/seed/starterTerms';
 import { verify } from '#server/verify/verify';
 import { expect } from 'chai';
@@ -58,8 +58,8 @@ describe('nights in which clocks are changed', () => {
         expect(seen, 'how often the clocks showed it').to.equal(occurs);
         const done = await app.deps.db
           .select()
-          .from(errands)
-          .where(and(eq(errands.at, due), inArray(errands.kind, ['charge', 'placeHold', 'deliver', 'message'])));
+          .from(jobs)
+          .where(and(eq(jobs.at, due), inArray(jobs.kind, ['charge', 'placeHold', 'deliver', 'message'])));
         const of = (id: string) =>
           done
             .filter(({ bookingId, state }) => bookingId === id && state === 'done')

@@ -1,11 +1,11 @@
 import { byItself } from '#server/actor/actorNow';
-import { carryOutDueOf, carryOutErrands, inTransactions, packed } from '#server/jobs/run/carryOutErrands';
+import { runDueJobsOf, runJobs, inTransactions, packed } from '#server/jobs/run/runJobs';
 import { claimNext, type Concerning } from '#server/jobs/run/claimDue';
 import type { Claimed } from '#server/jobs/run/wantedNow';
 import { isOfMoney } from '#server/failures/failures';
 import { saidBy, tellOwner } from '#server/failures/troubles';
-import { agendaWritten } from '#server/jobs/plan/rewriteErrands';
-import { errands } from '#server/database/schema/work';
+import { jobsWritten } from '#server/jobs/plan/planJobs';
+import { jobs } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
 import { eq, sql } from 'drizzle-orm';
 
@@ -17,14 +17,14 @@ async function fail(deps: Deps, { id, tries, kind, booking_id: booking }: Claime
   deps.report(`errand ${id} failed, try ${tries}`, error, { errand: id, booking });
   await deps.db.transaction(async (tx) => {
     await tx
-      .update(errands)
+      .update(jobs)
       .set({
         state: pause === undefined ? 'failed' : 'waiting',
         error: saidBy(error),
         triedAt: sql`now()`,
         pause: pause ?? 0,
       })
-      .where(eq(errands.id, id));
+      .where(eq(jobs.id, id));
     if (pause === undefined && isOfMoney(kind)) await tellOwner(tx, deps);
   });
   deps.outbox.wake();
@@ -49,7 +49,7 @@ export const runDueOf = (deps: Deps, of: Exclude<Concerning, 'all'>): Promise<nu
  * @param since how often agendas had been written when it was begun (`agendaWritten`)
  */
 export const runPlanned = (deps: Deps, bookingId: string, since: number): Promise<number> =>
-  agendaWritten() === since
+  jobsWritten() === since
     ? runDueOf(deps, { bookings: [bookingId] })
     : byItself(() => runHeld(deps, bookingId, mostInARequest));
 
@@ -63,13 +63,13 @@ async function runClaims(deps: Deps, of: Concerning, most: number): Promise<numb
   let taken = 0;
   while (taken < most) {
     const wanted = Math.min(batch, most - taken);
-    const before = agendaWritten();
+    const before = jobsWritten();
     const claimed = await claimNext(deps, of, wanted);
     if (claimed.length === 0) break;
     taken += claimed.length;
     await carryOutAll(deps, claimed);
     // All that was due, and nothing was planned meanwhile: nothing is due now.
-    if (claimed.length < wanted && agendaWritten() === before) break;
+    if (claimed.length < wanted && jobsWritten() === before) break;
   }
   return taken;
 }
@@ -77,12 +77,12 @@ async function runClaims(deps: Deps, of: Concerning, most: number): Promise<numb
 async function runHeld(deps: Deps, bookingId: string, most: number): Promise<number> {
   let taken = 0;
   while (taken < most) {
-    const before = agendaWritten();
+    const before = jobsWritten();
     try {
-      const { carried, left } = await carryOutDueOf(deps, bookingId, Math.min(batch, most - taken));
+      const { carried, left } = await runDueJobsOf(deps, bookingId, Math.min(batch, most - taken));
       taken += carried;
       // Nothing was due, whatever others have planned meanwhile for theirs.
-      if (carried === 0 || (!left && agendaWritten() === before)) break;
+      if (carried === 0 || (!left && jobsWritten() === before)) break;
     } catch (error) {
       deps.report('what was planned together failed and is tried one by one', error, { booking: bookingId });
       return taken + (await runClaims(deps, { bookings: [bookingId] }, most - taken));
@@ -124,7 +124,7 @@ async function oneAfterAnother(deps: Deps, claimed: readonly Claimed[]): Promise
     if (together.length === 1 || !(await succeeds(deps, together)))
       for (const each of together)
         try {
-          await carryOutErrands(deps, [each]);
+          await runJobs(deps, [each]);
         } catch (error) {
           await fail(deps, each, error);
         }
@@ -134,7 +134,7 @@ async function oneAfterAnother(deps: Deps, claimed: readonly Claimed[]): Promise
 /** Where one of several fails none of them is carried out; each is then tried by itself, and says what it fails of. */
 async function succeeds(deps: Deps, claimed: readonly Claimed[]): Promise<boolean> {
   try {
-    await carryOutErrands(deps, claimed);
+    await runJobs(deps, claimed);
     return true;
   } catch (error) {
     deps.report(`${claimed.length} errands together failed and are tried one by one`, error);

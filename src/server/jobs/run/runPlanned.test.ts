@@ -1,5 +1,5 @@
 import { runDue } from '#server/jobs/run/runDue';
-import { errands, messages } from '#server/database/schema/work';
+import { jobs, messages } from '#server/database/schema/work';
 import { verify } from '#server/verify/verify';
 import { expect } from 'chai';
 import { and, eq } from 'drizzle-orm';
@@ -21,11 +21,11 @@ describe('what a decision has planned for its own moment', () => {
     expect((await app.cancelBooking({ bookingId, by: 'business' })).ok).to.equal(true);
   };
   const letterOf = async (bookingId: string) => {
-    const { state, tries, triedAt, pause } = errands;
+    const { state, tries, triedAt, pause } = jobs;
     const [errand] = await app.deps.db
       .select({ state, tries, triedAt, pause })
-      .from(errands)
-      .where(and(eq(errands.bookingId, bookingId), eq(errands.key, 'cancelled')));
+      .from(jobs)
+      .where(and(eq(jobs.bookingId, bookingId), eq(jobs.key, 'cancelled')));
     const written = await app.deps.db
       .select({ id: messages.id })
       .from(messages)

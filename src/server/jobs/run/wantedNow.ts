@@ -1,9 +1,9 @@
-import { standing } from '#core/bookings/standing';
-import { type WantedErrand, wantedErrands } from '#core/jobs/wantedErrands';
+import { bookingState } from '#core/bookings/bookingState';
+import { type WantedJob, wantedJobs } from '#core/jobs/wantedJobs';
 import type { Instant } from '#core/calendar/instant';
-import { wantedQuoteErrands } from '#core/jobs/wantedQuoteErrands';
-import { type Afterwards, errandKinds, type RunErrand } from '#server/jobs/run/errandKinds';
-import { sendQuoteMessage, turnQuote } from '#server/jobs/run/quoteErrands';
+import { wantedQuoteJobs } from '#core/jobs/wantedQuoteJobs';
+import { type Afterwards, jobKinds, type RunJob } from '#server/jobs/run/jobKinds';
+import { sendQuoteMessage, turnQuote } from '#server/jobs/run/quoteJobs';
 import { isOver, lockRequest, standingOfRequest } from '#server/paymentRequests/requests';
 import { writeRequestReminder } from '#server/mail/letters/writeRequestLetter';
 import { lettersOfVoucher, sendVoucher } from '#server/credit/onlineVouchers';
@@ -35,26 +35,26 @@ export function wantedOfBooking(
   loaded: LoadedBooking,
   now: Instant,
 ): Wanted {
-  const current = standing(agreedOf(loaded.booking), loaded.facts, now);
+  const current = bookingState(agreedOf(loaded.booking), loaded.facts, now);
   // A turn is wanted until its moment and never at it: it is what makes the states of that moment be written. What
   // documents follow is looked at with the facts, whatever has come since.
-  const asItIs: WantedErrand | null =
+  const asItIs: WantedJob | null =
     kind === 'turn' || kind === 'document' ? { key, kind, at: now } : invoiceErrand(key, kind, now);
-  const errand = asItIs ?? wantedErrands(current, loaded.facts).find((wanted) => wanted.key === key);
+  const errand = asItIs ?? wantedJobs(current, loaded.facts).find((wanted) => wanted.key === key);
   if (!errand) return null;
-  const carryOutErrand = errandKinds[errand.kind] as RunErrand;
-  const run = () => carryOutErrand({ tx, deps, loaded, standing: current, now }, errand);
+  const carryOutErrand = jobKinds[errand.kind] as RunJob;
+  const run = () => carryOutErrand({ tx, deps, loaded, bookingState: current, now }, errand);
   return { at: errand.at, run };
 }
 
 /** Whether the invoice is still open is looked at as it is carried out. */
-const invoiceErrand = (key: string, kind: string, at: Instant): WantedErrand | null =>
+const invoiceErrand = (key: string, kind: string, at: Instant): WantedJob | null =>
   kind === 'invoiceOverdue' ? { key, kind, at, document: key.split(':')[1]! } : null;
 
 async function wantedOfQuote(tx: Tx, deps: Deps, { quote_id, key, kind }: Claimed, now: Instant): Promise<Wanted> {
   const loaded = (await lockQuote(tx, quote_id!))!;
   if (kind === 'quoteTurn') return { at: now, run: () => turnQuote(tx, loaded, now) };
-  const errand = wantedQuoteErrands(standingOf(loaded, now), loaded.facts).find((wanted) => wanted.key === key);
+  const errand = wantedQuoteJobs(standingOf(loaded, now), loaded.facts).find((wanted) => wanted.key === key);
   if (errand?.kind !== 'quoteMessage') return null;
   return { at: errand.at, run: () => sendQuoteMessage({ tx, deps, loaded, now }, errand) };
 }

@@ -1,8 +1,8 @@
 import type { Instant } from '#core/calendar/instant';
 import { renewAt } from '#core/paymentMethods/ways';
-import { errandDue, nextErrand } from '#server/jobs/run/claimDue';
+import { jobDue, nextJob } from '#server/jobs/run/claimDue';
 import { nextExpiry } from '#server/credit/expireVouchers';
-import { readiedRows } from '#server/database/prepared';
+import { preparedRows } from '#server/database/prepared';
 import type { Deps } from '#server/deps';
 import { renewable } from '#server/paymentMethods/renewAccess';
 import { sql } from 'drizzle-orm';
@@ -22,8 +22,8 @@ type Row = Omit<Moments, 'renewal'> & {
   readonly accesses: readonly { readonly until: Instant; readonly failedAt: Instant | null }[] | null;
 };
 const now = sql.placeholder('now');
-const read = readiedRows<{ now: Instant }, Row>(
-  sql`select ${errandDue(now)} as "errandDue", ${nextErrand(now)} as errand, ${nextExpiry} as expiry, ${renewable} as accesses`,
+const read = preparedRows<{ now: Instant }, Row>(
+  sql`select ${jobDue(now)} as "errandDue", ${nextJob(now)} as errand, ${nextExpiry} as expiry, ${renewable} as accesses`,
 );
 
 /** All of them by one statement: most looks find nothing to do, and are over with it. */

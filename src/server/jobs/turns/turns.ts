@@ -6,10 +6,10 @@ import { tidy, tidyEvery } from '#server/jobs/turns/tidy';
 import type { Room } from '#server/rateLimits/room';
 import { isDatabaseAway } from '#server/database/away';
 import type { Deps } from '#server/deps';
-import { recoverIntents } from '#server/processorCalls/carryOut';
+import { recoverCalls } from '#server/processorCalls/makeCall';
 import type { Outbox } from '#server/mail/outbox/outbox';
 import { expireVouchers } from '#server/credit/expireVouchers';
-import { onceWanted } from '#server/lazy';
+import { lazy } from '#server/lazy';
 import { recoverRequests } from '#server/credit/requestPayments';
 import { recoverAnswers } from '#server/usecases/disputes/answerDispute';
 import { renewAccess } from '#server/paymentMethods/renewAccess';
@@ -145,14 +145,14 @@ export function openTurns(
     await world.clock.moveTo(to);
     await settleWhole();
   };
-  const first = onceWanted(atFirst);
+  const first = lazy(atFirst);
   let tidyAt = 0;
   let tendAt = 0;
   const recover: Turns['recover'] = (patience) =>
     inTurn(async () => {
       await world.refresh();
       await first();
-      await recoverIntents(deps, patience);
+      await recoverCalls(deps, patience);
       await recoverRequests(deps, patience);
       await recoverAnswers(deps, patience);
       await carts();

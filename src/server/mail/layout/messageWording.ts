@@ -1,9 +1,9 @@
 import { claimSentences, decidedSentences } from '#core/wording/claimWords';
 import { notAgreedSentences } from '#core/wording/consent';
-import type { Occasion } from '#core/jobs/wantedErrands';
+import type { Occasion } from '#core/jobs/wantedJobs';
 import { awaitedFrom, type Ledger } from '#core/bookings/ledger';
 import { type Part } from '#core/bookings/part';
-import { payable, type Standing } from '#core/bookings/standing';
+import { payable, type BookingState } from '#core/bookings/bookingState';
 import { localDate } from '#core/calendar/zoned';
 import type { PlainDate } from '#core/calendar/days';
 import { formatMoney } from '#core/money/formatMoney';
@@ -31,7 +31,7 @@ import { cancellationSentences } from '#core/wording/cancellationSentences';
 import { planSentences } from '#core/wording/sentences';
 
 export type MessageAbout = {
-  readonly standing: Standing;
+  readonly bookingState: BookingState;
   readonly title: string;
   readonly number: string;
   readonly clientName: string;
@@ -61,7 +61,7 @@ export type Wording = {
 
 type About = MessageAbout & { readonly sum: (amount: Minor) => string; readonly today: PlainDate };
 
-const leftOf = ({ part, standing }: About): Minor => part?.left ?? payable(standing).dueNow;
+const leftOf = ({ part, bookingState }: About): Minor => part?.left ?? payable(bookingState).dueNow;
 
 const ofPart = (about: About) => ({
   part: about.part?.name ?? 'payment',
@@ -70,15 +70,16 @@ const ofPart = (about: About) => ({
 });
 
 /** Whether the part is taken from the card on file, so that the client need not do anything. */
-const chargedTo = ({ part, standing }: About) => (part?.collect === 'charge' ? standing.ledger.card : null);
+const chargedTo = ({ part, bookingState }: About) => (part?.collect === 'charge' ? bookingState.ledger.card : null);
 /** A payer is asked for what is due; before that for all of it. */
-const payerSum = ({ standing: { position }, sum }: About): string =>
+const payerSum = ({ bookingState: { position }, sum }: About): string =>
   sum(position.dueNow > 0 ? position.dueNow : position.outstanding);
-const heldSum = ({ standing, sum }: About): string => (standing.hold ? sum(standing.hold.amount) : 'nothing');
+const heldSum = ({ bookingState, sum }: About): string =>
+  bookingState.hold ? sum(bookingState.hold.amount) : 'nothing';
 
-const answerBy = ({ kept, standing: { agreed }, today }: About): string =>
+const answerBy = ({ kept, bookingState: { agreed }, today }: About): string =>
   kept ? longMoment(kept.until, agreed.timeZone, today) : 'soon';
-const reservedWords = ({ standing: { ledger }, sum }: About): string =>
+const reservedWords = ({ bookingState: { ledger }, sum }: About): string =>
   ledger.paymentHeld
     ? `${sum(ledger.paymentHeld.amount)} is reserved on your card ending in ${ledger.paymentHeld.last4}. It is taken only if we say yes.`
     : 'Nothing is charged before that.';
@@ -92,16 +93,16 @@ const ofWhatWasHeld = (captured: Minor, released: Minor, sum: About['sum']): str
 const occasionValues: {
   readonly [O in Occasion]: (about: About) => Readonly<Record<FieldsOf<O>, FieldValue>>;
 } = {
-  request: ({ standing, sum }) => ({
+  request: ({ bookingState, sum }) => ({
     'what secures it':
-      payable(standing).dueNow > 0
-        ? `${sum(payable(standing).dueNow)} secures your booking`
+      payable(bookingState).dueNow > 0
+        ? `${sum(payable(bookingState).dueNow)} secures your booking`
         : 'a card secures your booking',
   }),
-  confirmation: ({ standing, sum }) => ({
+  confirmation: ({ bookingState, sum }) => ({
     'what came in':
-      standing.position.received > 0
-        ? `Thank you. ${sum(standing.position.received)} has come in and your booking is secured.`
+      bookingState.position.received > 0
+        ? `Thank you. ${sum(bookingState.position.received)} has come in and your booking is secured.`
         : 'Thank you. Your booking is secured.',
   }),
   receipt: () => ({}),
@@ -115,7 +116,7 @@ const occasionValues: {
   },
   ask: ofPart,
   declined: (about) => {
-    const last = about.standing.ledger.chargeDeclines.at(-1);
+    const last = about.bookingState.ledger.chargeDeclines.at(-1);
     return {
       ...ofPart(about),
       reason: declineReason(last?.code ?? ''),
@@ -126,9 +127,9 @@ const occasionValues: {
     };
   },
   overdue: ofPart,
-  confirmHold: (about) => ({ held: heldSum(about), 'the hold': planSentences(about.standing).slice(-1) }),
+  confirmHold: (about) => ({ held: heldSum(about), 'the hold': planSentences(about.bookingState).slice(-1) }),
   holdPlaced: (about) => {
-    const { hold, agreed } = about.standing;
+    const { hold, agreed } = about.bookingState;
     return {
       held: heldSum(about),
       'held until': hold ? longMoment(hold.until, agreed.timeZone, about.today) : '',
@@ -137,7 +138,7 @@ const occasionValues: {
   },
   holdRefused: (about) => {
     const held = heldSum(about);
-    const refusal = about.standing.hold?.refusal;
+    const refusal = about.bookingState.hold?.refusal;
     return {
       held,
       'why a card': refusal
@@ -145,8 +146,8 @@ const occasionValues: {
         : `For your booking ${held} is set aside on a card, without charging it.`,
     };
   },
-  closedOut: ({ standing, sum }) => {
-    const ended = standing.ledger.closedOut;
+  closedOut: ({ bookingState, sum }) => {
+    const ended = bookingState.ledger.closedOut;
     if (!ended) return { 'how it ended': 'thank you', 'what was settled': [] };
     const { captured, released, shortfall, claims } = ended;
     const held = captured + released > 0;
@@ -159,8 +160,8 @@ const occasionValues: {
       ],
     };
   },
-  cancelled: ({ standing, sum }) => {
-    const ended = standing.ledger.cancelled;
+  cancelled: ({ bookingState, sum }) => {
+    const ended = bookingState.ledger.cancelled;
     if (!ended) return { 'what is kept': [] };
     return { 'what is kept': cancelledSentences(ended, sum) };
   },
@@ -170,13 +171,13 @@ const occasionValues: {
   confirmBooking: (about) => ({ 'answer by': answerBy(about) }),
   requestDeclined: (about) => ({
     'what was written': about.note ?? '',
-    'what is reserved': about.standing.ledger.paymentHeld
+    'what is reserved': about.bookingState.ledger.paymentHeld
       ? 'What was reserved on your card is let go. Nothing was charged.'
       : '',
   }),
   askDeclined: (about) => ({ 'what was written': about.note ?? '' }),
-  tooLate: ({ standing: { ledger }, sum }) => ({ sum: sum(ledger.receipts.at(-1)?.amount ?? zero) }),
-  debitSent: ({ standing: { ledger, agreed }, sum, today }) => {
+  tooLate: ({ bookingState: { ledger }, sum }) => ({ sum: sum(ledger.receipts.at(-1)?.amount ?? zero) }),
+  debitSent: ({ bookingState: { ledger, agreed }, sum, today }) => {
     const sent = ledger.onTheWay.at(-1);
     return {
       sum: sum(sent?.amount ?? zero),
@@ -184,7 +185,7 @@ const occasionValues: {
       settles: sent ? longDate(localDate(sent.settles, agreed.timeZone), today) : '',
     };
   },
-  debitReturned: ({ standing: { ledger }, sum }) => {
+  debitReturned: ({ bookingState: { ledger }, sum }) => {
     const last = ledger.chargeDeclines.at(-1);
     return { sum: sum(last?.amount ?? zero), account: last?.last4 ?? '····', reason: declineReason(last?.code ?? '') };
   },
@@ -193,13 +194,13 @@ const occasionValues: {
     'document number': document?.number ?? '····',
     'what is to be paid': document ? toBePaid(document, sum, today) : '',
   }),
-  claim: ({ standing }) => {
-    const { claimed, answer } = claimSentences(standing);
+  claim: ({ bookingState }) => {
+    const { claimed, answer } = claimSentences(bookingState);
     return { 'what is claimed': claimed, 'how to answer': answer };
   },
-  claimDecided: ({ standing }) => ({ 'what was decided': decidedSentences(standing) }),
+  claimDecided: ({ bookingState }) => ({ 'what was decided': decidedSentences(bookingState) }),
   courtesy: ({ note, amount, sum }) => ({ sum: sum(amount ?? zero), why: note ?? '' }),
-  agreeAnew: ({ standing }) => ({ 'what would change': notAgreedSentences(standing) }),
+  agreeAnew: ({ bookingState }) => ({ 'what would change': notAgreedSentences(bookingState) }),
   lapsed: ({ kept }) => ({
     'what did not come':
       awaitedFrom({ kept: kept ?? null }) === null
@@ -209,8 +210,8 @@ const occasionValues: {
 };
 
 const see = 'See your booking';
-const payFirst = ({ standing, sum }: About, words: string): string =>
-  payable(standing).dueNow > 0 ? `Read and pay ${sum(payable(standing).dueNow)}` : words;
+const payFirst = ({ bookingState, sum }: About, words: string): string =>
+  payable(bookingState).dueNow > 0 ? `Read and pay ${sum(payable(bookingState).dueNow)}` : words;
 const pay = (about: About): string => `Pay ${about.sum(leftOf(about))}`;
 
 /** What the one button of each message says. */
@@ -246,10 +247,10 @@ const actions: Readonly<Record<Occasion, (about: About) => string>> = {
 
 /** @param wanted fields that are in the text: the longer ones are made only where they are */
 function bookingValues(
-  { standing, title, number, clientName, businessName, sum, today }: About,
+  { bookingState, title, number, clientName, businessName, sum, today }: About,
   wanted: ReadonlySet<string>,
 ) {
-  const { agreed, position } = standing;
+  const { agreed, position } = bookingState;
   const ifWanted = (name: BookingFieldName, make: () => string[]): string[] => (wanted.has(name) ? make() : []);
   return {
     title,
@@ -261,8 +262,8 @@ function bookingValues(
     price: sum(agreed.total),
     received: sum(position.received),
     'due now': sum(position.dueNow),
-    'what happens when': ifWanted('what happens when', () => planSentences(standing)),
-    'if the client cancels': ifWanted('if the client cancels', () => cancellationSentences(standing)),
+    'what happens when': ifWanted('what happens when', () => planSentences(bookingState)),
+    'if the client cancels': ifWanted('if the client cancels', () => cancellationSentences(bookingState)),
   } satisfies Readonly<Record<BookingFieldName, FieldValue>>;
 }
 
@@ -272,9 +273,9 @@ export function messageWording(
   given: MessageAbout,
   text: MessageText = originalWordings[occasion],
 ): Wording {
-  const { currency, timeZone } = given.standing.agreed;
+  const { currency, timeZone } = given.bookingState.agreed;
   const sum = (amount: Minor): string => formatMoney(amount, currency);
-  const about: About = { ...given, sum, today: localDate(given.standing.asOf, timeZone) };
+  const about: About = { ...given, sum, today: localDate(given.bookingState.asOf, timeZone) };
   const wanted = new Set(fieldsIn(`${text.subject}\n${text.body}`));
   const values: FieldValues = { ...bookingValues(about, wanted), ...occasionValues[occasion](about) };
   const paragraphs = fillParagraphs(text.body, values);

@@ -1,6 +1,6 @@
-import type { Occasion } from '#core/jobs/wantedErrands';
+import type { Occasion } from '#core/jobs/wantedJobs';
 import type { Fact } from '#core/bookings/facts';
-import { standing } from '#core/bookings/standing';
+import { bookingState } from '#core/bookings/bookingState';
 import type { Instant } from '#core/calendar/instant';
 import type { WallTime } from '#core/calendar/wallTime';
 import { minor } from '#core/money/minor';
@@ -107,9 +107,9 @@ const cases: [occasion: Occasion, facts: Fact[], when: string, part: number | nu
 describe('messages', () => {
   for (const [occasion, facts, when, part, subject, said] of cases) {
     it(`${occasion}: ${said}`, () => {
-      const current = standing(agreed, facts, at(when));
+      const current = bookingState(agreed, facts, at(when));
       const wording = messageWording(occasion, {
-        standing: current,
+        bookingState: current,
         title: 'Rig',
         number: 'B-1',
         clientName: 'Maud',

@@ -1,4 +1,4 @@
-import { quoteOccasions, type QuoteOccasion } from '#core/jobs/wantedQuoteErrands';
+import { quoteOccasions, type QuoteOccasion } from '#core/jobs/wantedQuoteJobs';
 import type { Decimal } from '#core/money/decimal';
 import type { QuoteFact } from '#core/quotes/facts';
 import { presetChoice } from '#core/quotes/offer';
@@ -21,7 +21,7 @@ const { offer } = readDraft(rentalDraft({ agreement: { ...rentalAgreement, other
   terms: starterTerms.map(({ id, rules }) => ({ id, version: 1, rules })),
   taxes: [{ code: 'VAT', rate: '23' as Decimal }],
 });
-const standing = standingOfOffer(offer!, presetChoice(offer!), now);
+const bookingState = standingOfOffer(offer!, presetChoice(offer!), now);
 
 const fact = (kind: QuoteFact['kind'], more: object = {}): QuoteFact => ({ kind, at: now, ...more }) as QuoteFact;
 const accepted = fact('accepted', { by: 'client', how: 'page', number: 'B-0009' });
@@ -66,12 +66,12 @@ const cases: [occasion: QuoteOccasion, fact: QuoteFact | null, subject: string, 
 describe('messages about quotes', () => {
   for (const [occasion, told, subject, said] of cases)
     it(`${occasion}: ${said}`, () => {
-      if (!standing.ok) throw new Error(standing.refusal.code);
+      if (!bookingState.ok) throw new Error(bookingState.refusal.code);
       const wording = quoteWording(occasion, {
         offer: offer!,
         number: 'Q-0007',
         businessName: 'Vesper Hollow',
-        standing: standing.value,
+        bookingState: bookingState.value,
         fact: told,
         question: 'A tripod?',
         signatory: 'Rui Valadar',

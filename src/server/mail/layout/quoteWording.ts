@@ -1,5 +1,5 @@
-import type { QuoteOccasion } from '#core/jobs/wantedQuoteErrands';
-import type { Standing } from '#core/bookings/standing';
+import type { QuoteOccasion } from '#core/jobs/wantedQuoteJobs';
+import type { BookingState } from '#core/bookings/bookingState';
 import { localDate } from '#core/calendar/zoned';
 import { formatMoney } from '#core/money/formatMoney';
 import type { QuoteFact } from '#core/quotes/facts';
@@ -15,7 +15,7 @@ export type QuoteMessageAbout = {
   readonly number: string;
   readonly businessName: string;
   /** As it would stand if the offer were accepted now. */
-  readonly standing: Standing;
+  readonly bookingState: BookingState;
   /** What the message tells of. */
   readonly fact: QuoteFact | null;
   readonly question: string;
@@ -56,8 +56,8 @@ const actions: Readonly<Record<QuoteOccasion, string>> = {
   ownerTold: 'Open the quote',
 };
 
-function quoteValues({ offer, number, businessName, standing }: QuoteMessageAbout) {
-  const { agreed, asOf } = standing;
+function quoteValues({ offer, number, businessName, bookingState }: QuoteMessageAbout) {
+  const { agreed, asOf } = bookingState;
   const today = localDate(asOf, offer.timeZone);
   const price = formatMoney(agreed.total, agreed.currency);
   return {
@@ -68,7 +68,10 @@ function quoteValues({ offer, number, businessName, standing }: QuoteMessageAbou
     begins: longWall(agreed.start, today),
     ends: longWall(agreed.end, today),
     price,
-    'what is offered': [`${offer.title}, from ${longWall(agreed.start, today)}: ${price}.`, ...planSentences(standing)],
+    'what is offered': [
+      `${offer.title}, from ${longWall(agreed.start, today)}: ${price}.`,
+      ...planSentences(bookingState),
+    ],
     'until when': offer.expiresAt ? `The offer stands until ${longUntil(offer.expiresAt, offer.timeZone, today)}.` : [],
   } satisfies Readonly<Record<QuoteFieldName, FieldValue>>;
 }

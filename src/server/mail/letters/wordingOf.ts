@@ -2,7 +2,7 @@ import { type AnyOccasion, type MessageText, originalWordings } from '#core/word
 import type { Tx } from '#server/database/database';
 import { onceInside } from '#server/database/onlyInside';
 import { ownerIsRead, settingsRead } from '#server/database/ownerRow';
-import { readied } from '#server/database/prepared';
+import { prepared } from '#server/database/prepared';
 import { business } from '#server/database/schema/business';
 import { wordings } from '#server/database/schema/wordings';
 import { sql } from 'drizzle-orm';
@@ -14,7 +14,7 @@ type Changed = Omit<typeof wordings.$inferSelect, 'edition'>;
 /** All columns are in JSON as they are in a row. */
 const changed = sql<Changed[]>`(select coalesce(json_agg(json_build_object('occasion', w.occasion, 'subject', w.subject,
   'body', w.body, 'off', w.off, 'copyTo', w.copy_to)), '[]') from ${wordings} w)`;
-const withSettings = readied((db) => db.select({ ...settingsRead, changed }).from(business));
+const withSettings = prepared((db) => db.select({ ...settingsRead, changed }).from(business));
 
 /** Few are changed: all of them at once, for all letters of a transaction, with the business that each is from. */
 const changedOnes = (tx: Tx): Promise<readonly Changed[]> =>

@@ -1,4 +1,4 @@
-import type { Occasion } from '#core/jobs/wantedErrands';
+import type { Occasion } from '#core/jobs/wantedJobs';
 import type { Instant } from '#core/calendar/instant';
 import type { Minor } from '#core/money/minor';
 import type { PlainDate } from '#core/calendar/days';

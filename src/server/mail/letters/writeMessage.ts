@@ -1,8 +1,8 @@
-import type { Occasion } from '#core/jobs/wantedErrands';
+import type { Occasion } from '#core/jobs/wantedJobs';
 import { withDeal } from '#core/bookings/deal';
 import type { FactOf } from '#core/bookings/facts';
 import { ledgerOf } from '#core/bookings/ledger';
-import { asConfirmed, standing } from '#core/bookings/standing';
+import { asConfirmed, bookingState } from '#core/bookings/bookingState';
 import type { Instant } from '#core/calendar/instant';
 import { changeSentences } from '#core/wording/changeSentences';
 import type { SaidOfDocument } from '#core/wording/documentWords';
@@ -53,11 +53,11 @@ export function messageRow(
   const { id, cause, occasion, now } = message;
   // What a request promises is what holds once it is confirmed.
   const promising = occasion === 'requested' || occasion === 'confirmBooking';
-  const current = (promising ? asConfirmed : standing)(agreedOf(booking), facts, now);
+  const current = (promising ? asConfirmed : bookingState)(agreedOf(booking), facts, now);
   const declined = facts.findLast((fact) => fact.kind === 'lapsed');
   const answered = facts.findLast((fact) => fact.kind === 'askAnswered');
   const about: MessageAbout = {
-    standing: current,
+    bookingState: current,
     title: booking.title,
     number: booking.number,
     clientName: client.name,
@@ -130,7 +130,7 @@ export function newestChange(booking: LoadedBooking['booking'], facts: LoadedBoo
   if (index < 0) return [];
   const change = facts[index] as FactOf<'changed'>;
   const agreed = agreedOf(booking);
-  const before = standing(withDeal(agreed, change.before), facts.slice(0, index), change.at);
-  const after = standing(agreed, facts.slice(0, index + 1), change.at);
+  const before = bookingState(withDeal(agreed, change.before), facts.slice(0, index), change.at);
+  const after = bookingState(agreed, facts.slice(0, index + 1), change.at);
   return changeSentences(before, after, [change.before, change.after]);
 }

@@ -1,5 +1,5 @@
-import type { Occasion } from '#core/jobs/wantedErrands';
-import { standing } from '#core/bookings/standing';
+import type { Occasion } from '#core/jobs/wantedJobs';
+import { bookingState } from '#core/bookings/bookingState';
 import { agreedOf, type LoadedBooking, readBooking } from '#server/bookings/lockBooking';
 import { ownerRow, type OwnerRow } from '#server/database/ownerRow';
 import { paymentRequests } from '#server/database/schema/credit';
@@ -42,7 +42,7 @@ async function linkOf(deps: Deps, row: MessageRow, booked: LoadedBooking | null)
   const token = deps.keyOf('link in a message', row.id);
   if (booked) {
     const { booking, facts } = booked;
-    const { endAt } = standing(agreedOf(booking), facts, now);
+    const { endAt } = bookingState(agreedOf(booking), facts, now);
     const purpose = row.linkFor === 'payer' ? 'payer' : 'client';
     await keepClientLink(db, token, { bookingId: booking.id, from: endAt, now, purpose });
     return { link: `${baseUrl}/b/${token}`, reference: booking.number };

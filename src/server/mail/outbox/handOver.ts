@@ -7,7 +7,7 @@ import { recordSent } from '#server/bookings/recordSent';
 import { causes } from '#server/database/away';
 import type { Tx } from '#server/database/database';
 import { ownerRow } from '#server/database/ownerRow';
-import { readied } from '#server/database/prepared';
+import { prepared } from '#server/database/prepared';
 import { pauseOver } from '#server/database/pauses';
 import { messages } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
@@ -37,7 +37,7 @@ type Claimed = {
  * Claims the earliest messages that are due, in one statement, so that several processes share the work. Who is written
  * to several times is written to in order: nothing overtakes what waits for the same address.
  */
-const claim = readied((db) =>
+const claim = prepared((db) =>
   db
     .update(messages)
     .set({ tries: sql`tries + 1`, triedAt: sql`now()`, pause: claimSeconds })
@@ -66,7 +66,7 @@ async function claimNext({ db }: Pick<Deps, 'db'>, most: number): Promise<Claime
   return { rows, others: (claimed[0]?.outgoing ?? 0) - rows.length };
 }
 
-const markSent = readied<{ id: string; now: Instant }, { id: string }[]>((db) =>
+const markSent = prepared<{ id: string; now: Instant }, { id: string }[]>((db) =>
   db
     .update(messages)
     .set({ state: 'sent', sentAt: sql`${sql.placeholder('now')}`, error: null })

@@ -72,7 +72,7 @@ describe('the outbox', () => {
     const made = await app.createRequest(asked());
     await app.lettersOut();
     expect(await states()).to.deep.equal(['failed refused']);
-    const [letter] = (await app.queries.notThrough()).waiting;
+    const [letter] = (await app.queries.failures()).waiting;
     expect(letter).to.deep.include({
       kind: 'letter',
       number: 'P-0001',
@@ -80,7 +80,7 @@ describe('the outbox', () => {
       why: 'refused',
       again: false,
     });
-    expect((await app.queries.today()).notThrough).to.deep.equal({ count: 1, money: 0 });
+    expect((await app.queries.today()).failures).to.deep.equal({ count: 1, money: 0 });
     expect((await requestLine()).going).to.equal('failed');
     server.state.behaviour = 'takes';
     if (made.ok) await app.sendRequest({ requestId: made.value.id });
@@ -98,9 +98,9 @@ describe('the outbox', () => {
     server.state.behaviour = 'takes';
     await app.createRequest(asked({ clientEmail: 'tomas@example.com' }));
     await app.lettersOut();
-    const [letter] = (await app.queries.notThrough()).waiting;
+    const [letter] = (await app.queries.failures()).waiting;
     server.state.behaviour = 'later';
-    await app.tryThrough({ kind: 'letter', id: letter!.id });
+    await app.retryFailure({ kind: 'letter', id: letter!.id });
     await app.lettersOut();
     expect(await states()).to.deep.equal(['outgoing later', 'sent']);
     server.state.behaviour = 'takes';
@@ -122,7 +122,7 @@ describe('the outbox', () => {
     const idOf = (body: string): string => /^Message-ID: (.*)$/im.exec(body)![1]!;
     expect(idOf(server.bodies[0]!)).to.equal(idOf(server.bodies[1]!));
     expect(await states()).to.deep.equal(['failed unsure']);
-    expect((await app.queries.notThrough()).waiting.map(({ why }) => why)).to.deep.equal(['unsure']);
+    expect((await app.queries.failures()).waiting.map(({ why }) => why)).to.deep.equal(['unsure']);
   });
 
   it('a server that never says a word is in nobody’s way', async () => {

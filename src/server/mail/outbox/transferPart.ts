@@ -1,5 +1,5 @@
-import type { Occasion } from '#core/jobs/wantedErrands';
-import { payable, standing } from '#core/bookings/standing';
+import type { Occasion } from '#core/jobs/wantedJobs';
+import { payable, bookingState } from '#core/bookings/bookingState';
 import { leadsTo, transferLines } from '#core/invoices/transferTo';
 import { type Minor, zero } from '#core/money/minor';
 import { agreedOf, type LoadedBooking, readBooking } from '#server/bookings/lockBooking';
@@ -63,7 +63,7 @@ async function ofBooking(
   { booking, facts }: Booked,
   document?: { readonly id: string; readonly number: string },
 ): Promise<ToPay | null> {
-  const current = standing(agreedOf(booking), facts, clock.now());
+  const current = bookingState(agreedOf(booking), facts, clock.now());
   const { dueNow, outstanding } = payable(current);
   const whole = dueNow > 0 ? dueNow : outstanding;
   const amount = document ? ((await openNow(db, booking.id, current)).get(document.id) ?? zero) : whole;

@@ -14,17 +14,17 @@ import { services, terms, termsVersions } from '#server/database/schema/business
 import { journalEntries, journalLines } from '#server/database/schema/journal';
 import type { Instant } from '#core/calendar/instant';
 import { agreementOfBooking } from '#server/quotes/agreementOfBooking';
-import type { WantedErrand } from '#core/jobs/wantedErrands';
-import { errands, messages } from '#server/database/schema/work';
+import type { WantedJob } from '#core/jobs/wantedJobs';
+import { jobs, messages } from '#server/database/schema/work';
 import { bookingDocuments } from '#server/queries/invoices/documents';
 import { cashStep } from '#core/books/law';
 import { ownerRow } from '#server/database/ownerRow';
-import { readied } from '#server/database/prepared';
-import { paymentUnderWay } from '#server/processorCalls/openIntent';
+import { prepared } from '#server/database/prepared';
+import { paymentUnderWay } from '#server/processorCalls/openCall';
 import { and, asc, desc, eq, notInArray, sql } from 'drizzle-orm';
 
 const own = sql.placeholder('id');
-const lettersOf = readied((db) =>
+const lettersOf = prepared((db) =>
   db
     .select({
       id: messages.id,
@@ -39,26 +39,26 @@ const lettersOf = readied((db) =>
     .where(eq(messages.bookingId, own))
     .orderBy(desc(messages.madeAt)),
 );
-const seqsOf = readied((db) =>
+const seqsOf = prepared((db) =>
   db.select({ seq: factTable.seq }).from(factTable).where(eq(factTable.bookingId, own)).orderBy(asc(factTable.seq)),
 );
-const plannedFor = readied((db) =>
+const plannedFor = prepared((db) =>
   db
-    .select({ at: errands.at, errand: errands.errand })
-    .from(errands)
+    .select({ at: jobs.at, errand: jobs.errand })
+    .from(jobs)
     .where(
       and(
-        eq(errands.bookingId, own),
-        eq(errands.state, 'waiting'),
-        notInArray(errands.kind, ['turn', 'deliver', 'document', 'invoiceOverdue', 'requestOverdue']),
+        eq(jobs.bookingId, own),
+        eq(jobs.state, 'waiting'),
+        notInArray(jobs.kind, ['turn', 'deliver', 'document', 'invoiceOverdue', 'requestOverdue']),
       ),
     )
-    .orderBy(asc(errands.at)),
+    .orderBy(asc(jobs.at)),
 );
-const serviceOf = readied((db) =>
+const serviceOf = prepared((db) =>
   db.select({ kind: services.kind, usualClaims: services.usualClaims }).from(services).where(eq(services.id, own)),
 );
-const entriesOf = readied((db) =>
+const entriesOf = prepared((db) =>
   db
     .select({ entry: journalEntries, account: accountOfLine, amount: journalLines.amount })
     .from(journalEntries)
@@ -139,7 +139,7 @@ export async function bookingView(
       state,
     })),
     agenda: planned
-      .map(({ at, errand }) => ({ at, errand: errand as WantedErrand }))
+      .map(({ at, errand }) => ({ at, errand: errand as WantedJob }))
       .map(({ at, errand }) => ({
         at,
         kind: errand.kind,

@@ -2,7 +2,7 @@ import type { Database } from '#server/database/database';
 import { readBooking } from '#server/bookings/lockBooking';
 import { bookings } from '#server/database/schema/bookings';
 import { journalEntries, journalLines } from '#server/database/schema/journal';
-import { errands } from '#server/database/schema/work';
+import { jobs } from '#server/database/schema/work';
 import { asc, eq } from 'drizzle-orm';
 
 type Entry = typeof journalEntries.$inferSelect & { lines: (typeof journalLines.$inferSelect)[] };
@@ -10,7 +10,7 @@ type Entry = typeof journalEntries.$inferSelect & { lines: (typeof journalLines.
 /** All that made a booking what it is, oldest first: its facts, its jobs, its entries. */
 export interface HowItCameToBe {
   loaded: NonNullable<Awaited<ReturnType<typeof readBooking>>>;
-  jobs: (typeof errands.$inferSelect)[];
+  jobs: (typeof jobs.$inferSelect)[];
   entries: Entry[];
 }
 
@@ -20,7 +20,7 @@ export async function howItCameToBe(db: Database, number: string): Promise<HowIt
   const loaded = row && (await readBooking(db, row.id));
   if (!loaded) return null;
   const bookingId = loaded.booking.id;
-  const jobs = await db.select().from(errands).where(eq(errands.bookingId, bookingId)).orderBy(asc(errands.at));
+  const planned = await db.select().from(jobs).where(eq(jobs.bookingId, bookingId)).orderBy(asc(jobs.at));
   const rows = await db
     .select({ entry: journalEntries, line: journalLines })
     .from(journalEntries)
@@ -32,5 +32,5 @@ export async function howItCameToBe(db: Database, number: string): Promise<HowIt
     if (entries.at(-1)?.seq !== entry.seq) entries.push({ ...entry, lines: [] });
     entries.at(-1)!.lines.push(line);
   }
-  return { loaded, jobs, entries };
+  return { loaded, jobs: planned, entries };
 }

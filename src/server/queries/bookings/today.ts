@@ -1,21 +1,21 @@
 import { stepsOnToday } from '#server/queries/settings/begin';
-import type { BareFact } from '#core/factCodec/personalData';
+import type { FactWithoutPersonalData } from '#core/factCodec/personalData';
 import type { Doing, HorizonDay, TodayView } from '#contracts/bookings/views';
-import type { Occasion, WantedErrand } from '#core/jobs/wantedErrands';
+import type { Occasion, WantedJob } from '#core/jobs/wantedJobs';
 import { addDays, dayNumber, type PlainDate } from '#core/calendar/days';
 import type { Instant } from '#core/calendar/instant';
 import type { TimeOfDay } from '#core/calendar/wallTime';
 import { wallTime } from '#core/calendar/wallTime';
 import { instantOfWall, localDate } from '#core/calendar/zoned';
 import { type Minor, minor, sum, zero } from '#core/money/minor';
-import { countNotThrough } from '#server/failures/failures';
+import { countFailures } from '#server/failures/failures';
 import { lastVerified } from '#server/jobs/nightly/nights';
 import type { Database } from '#server/database/database';
 import { payAccounts } from '#server/database/schema/ways';
 import { business } from '#server/database/schema/business';
 import { bookings, covers, dueParts, facts, summaries } from '#server/database/schema/bookings';
 import { clients } from '#server/database/schema/clients';
-import { errands, intents } from '#server/database/schema/work';
+import { jobs, intents } from '#server/database/schema/work';
 import { cashByDay } from '#server/queries/books/cashByDay';
 import { requestsDisputed } from '#server/disputes/requestsDisputed';
 import { requestsLate } from '#server/paymentRequests/requestsLate';
@@ -107,7 +107,7 @@ function grouped(doings: readonly Doing[], mostLines: number): Doing[] {
 }
 
 /** What a fact is told as on Today; null for what is not told. @param onFile whether a payment was charged to the card on file */
-function doingOf(fact: BareFact, onFile: boolean): (Pick<Doing, 'kind'> & Partial<Doing>) | null {
+function doingOf(fact: FactWithoutPersonalData, onFile: boolean): (Pick<Doing, 'kind'> & Partial<Doing>) | null {
   if (fact.kind === 'sent') return { kind: 'message', occasion: fact.occasion as Occasion };
   if (fact.kind === 'received') return { kind: onFile ? 'charge' : 'received', amount: fact.amount };
   if (fact.kind === 'paymentCaptured') return { kind: 'received', amount: fact.captured };
@@ -150,33 +150,33 @@ async function done(db: Database, since: Instant): Promise<Doing[]> {
 async function coming(db: Database): Promise<Doing[]> {
   const rows = await db
     .select({
-      errand: errands.errand,
+      errand: jobs.errand,
       client: clients.name,
       number: bookings.number,
       currency: bookings.currency,
-      at: errands.at,
+      at: jobs.at,
       held: covers.amount,
       left: dueParts.left,
     })
-    .from(errands)
-    .innerJoin(bookings, eq(bookings.id, errands.bookingId))
+    .from(jobs)
+    .innerJoin(bookings, eq(bookings.id, jobs.bookingId))
     .innerJoin(clients, eq(clients.id, bookings.clientId))
-    .leftJoin(covers, eq(covers.bookingId, errands.bookingId))
+    .leftJoin(covers, eq(covers.bookingId, jobs.bookingId))
     .leftJoin(
       dueParts,
-      and(eq(dueParts.bookingId, errands.bookingId), eq(dueParts.part, sql`(${errands.errand}->>'part')::int`)),
+      and(eq(dueParts.bookingId, jobs.bookingId), eq(dueParts.part, sql`(${jobs.errand}->>'part')::int`)),
     )
     .where(
       and(
-        sql`${errands.state} = 'waiting'`,
-        sql`${errands.state} in ('waiting', 'claimed')`,
-        notInArray(errands.kind, ['turn', 'deliver', 'document', 'invoiceOverdue', 'requestOverdue']),
+        sql`${jobs.state} = 'waiting'`,
+        sql`${jobs.state} in ('waiting', 'claimed')`,
+        notInArray(jobs.kind, ['turn', 'deliver', 'document', 'invoiceOverdue', 'requestOverdue']),
       ),
     )
-    .orderBy(asc(errands.at))
+    .orderBy(asc(jobs.at))
     .limit(40);
   const doings = rows.map(({ errand: planned, client, number: bookingNumber, currency, at, held, left }): Doing => {
-    const errand = planned as WantedErrand; // of a booking: the join leaves out those of quotes
+    const errand = planned as WantedJob; // of a booking: the join leaves out those of quotes
     const holding = errand.kind === 'placeHold' || errand.kind === 'renewHold' || errand.kind === 'releaseHold';
     const occasion = errand.kind === 'message' ? errand.occasion : null;
     return {
@@ -266,7 +266,7 @@ export async function todayView(db: Database, now: Instant, wanted?: string): Pr
     decided,
     did,
     next,
-    notThrough,
+    failures,
     documents,
     lateRequests,
     disputed,
@@ -282,7 +282,7 @@ export async function todayView(db: Database, now: Instant, wanted?: string): Pr
     decisionsOf(db),
     done(db, midnight(addDays(today, -1))),
     coming(db),
-    countNotThrough(db, now),
+    countFailures(db, now),
     heldDocuments(db),
     requestsLate(db, today, now),
     requestsDisputed(db),
@@ -302,7 +302,7 @@ export async function todayView(db: Database, now: Instant, wanted?: string): Pr
     ...decided,
     did,
     next,
-    notThrough,
+    failures,
     unissued: documents.slice(0, mostUnissued),
     requestsLate: lateRequests,
     requestsDisputed: disputed,

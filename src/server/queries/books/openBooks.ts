@@ -10,7 +10,7 @@ import type { ExportPeriod } from '#server/formats/journalEntries';
 import { reportCsv } from '#server/formats/reportCsv';
 import { journalPage, trialBalance } from '#server/queries/books/journal';
 import { tillView } from '#server/queries/books/till';
-import { payable, standing } from '#core/bookings/standing';
+import { payable, bookingState } from '#core/bookings/bookingState';
 import { agreedOf, readBooking } from '#server/bookings/lockBooking';
 import { transferSvg } from '#server/pdf/transferSvg';
 import { standingOfRequest } from '#server/paymentRequests/requests';
@@ -76,7 +76,7 @@ export function openBooks({ db, clock }: Pick<Deps, 'db' | 'clock'>) {
     /** The code for a transfer of what is due of a booking, or of all that is open where nothing is. */
     async transferForBooking(bookingId: string): Promise<string | null> {
       const { booking, facts } = (await readBooking(db, bookingId))!;
-      const { dueNow, outstanding } = payable(standing(agreedOf(booking), facts, clock.now()));
+      const { dueNow, outstanding } = payable(bookingState(agreedOf(booking), facts, clock.now()));
       const { number, currency } = booking;
       return transferSvg(await ownerRow(db), { number, currency, amount: dueNow > 0 ? dueNow : outstanding });
     },

@@ -2,7 +2,7 @@ import type { Cost } from '#core/fee/fee';
 import { givenOf } from '#core/invoices/party';
 import type { CheckoutItem, CheckoutView } from '#contracts/checkout/views';
 import { awaitedFrom } from '#core/bookings/ledger';
-import { asConfirmed, payable, type Standing } from '#core/bookings/standing';
+import { asConfirmed, payable, type BookingState } from '#core/bookings/bookingState';
 import { stripOf } from '#core/bookings/strip';
 import type { Instant } from '#core/calendar/instant';
 import { payAllOffer } from '#core/bookings/change';
@@ -18,7 +18,7 @@ import { toGiveCard, toPay } from '#core/checkout/cart';
 import type { Tx } from '#server/database/database';
 import { services } from '#server/database/schema/business';
 import type { Deps } from '#server/deps';
-import { paymentUnderWay } from '#server/processorCalls/openIntent';
+import { paymentUnderWay } from '#server/processorCalls/openCall';
 import { offeredOnPage } from '#server/queries/paymentMethods/paymentMethods';
 import { cardCost, offeredFor } from '#server/paymentMethods/offered';
 import { businessFace } from '#server/queries/settings/businessFace';
@@ -68,7 +68,7 @@ export async function checkoutView(
     const online = offered.online.filter(({ way }) => way === 'card' || !cardsOnly);
     const asking = await asks(tx);
     const said = (way: 'card' | 'debit', of: readonly InCheckout[]): string[] =>
-      of.map(({ current, loaded }) => asking({ standing: current, number: loaded.booking.number, way }).consent);
+      of.map(({ current, loaded }) => asking({ bookingState: current, number: loaded.booking.number, way }).consent);
     const consent = consentOf(said('card', [...paying, ...giving]), reserving);
     const debit = said('debit', paying).join(' ');
     const ways = { ...offered, online };
@@ -104,7 +104,7 @@ export async function checkoutView(
 
 async function itemOf(tx: Tx, deps: Deps, { loaded, current }: InCheckout, now: Instant): Promise<CheckoutItem> {
   const { booking, facts } = loaded;
-  const promised: Standing = awaitedFrom(current.ledger) ? asConfirmed(agreedOf(booking), facts, now) : current;
+  const promised: BookingState = awaitedFrom(current.ledger) ? asConfirmed(agreedOf(booking), facts, now) : current;
   const [service] = await tx.select().from(services).where(eq(services.id, booking.serviceId));
   const { thanks, nextPage } = service!.onPage;
   const link = await standingLink(tx, deps, { bookingId: booking.id, from: current.endAt, now });

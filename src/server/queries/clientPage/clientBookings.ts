@@ -1,5 +1,5 @@
 import type { ClientBookingsView } from '#contracts/clientPage/views';
-import { payable, standing } from '#core/bookings/standing';
+import { payable, bookingState } from '#core/bookings/bookingState';
 import { stripOf } from '#core/bookings/strip';
 import { dateOf } from '#core/calendar/wallTime';
 import { localDate } from '#core/calendar/zoned';
@@ -32,7 +32,7 @@ export async function clientBookings(deps: Deps, link: string): Promise<ClientBo
   const lines: ClientBookingsView['bookings'][number][] = [];
   for (const { id } of rows) {
     const { booking, facts } = (await readBooking(db, id))!;
-    const current = standing(agreedOf(booking), facts, now);
+    const current = bookingState(agreedOf(booking), facts, now);
     const today = localDate(now, booking.timeZone);
     const { startsAt: from, endsAt: to } = booking;
     const page = await standingLink(db, deps, { bookingId: id, from: current.endAt, now });

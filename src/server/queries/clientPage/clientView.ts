@@ -3,7 +3,7 @@ import { givenOf } from '#core/invoices/party';
 import { actingAs, actorNow } from '#server/actor/actorNow';
 import type { ClientView, KeptOnPage } from '#contracts/clientPage/views';
 import type { Deal } from '#core/bookings/deal';
-import { asConfirmed, payable, standing, type Standing } from '#core/bookings/standing';
+import { asConfirmed, payable, bookingState, type BookingState } from '#core/bookings/bookingState';
 import { payAllOffer } from '#core/bookings/change';
 import { dealOf } from '#server/bookings/dealOf';
 import type { ClaimOnPage } from '#contracts/claims/afterViews';
@@ -45,7 +45,7 @@ import { businessFace } from '#server/queries/settings/businessFace';
 import { agreementOfBooking } from '#server/quotes/agreementOfBooking';
 import { acceptedOffer } from '#server/quotes/acceptedOffer';
 import { isPayers } from '#core/payments/processorCall';
-import { paymentUnderWay } from '#server/processorCalls/openIntent';
+import { paymentUnderWay } from '#server/processorCalls/openCall';
 import { offeredOnPage } from '#server/queries/paymentMethods/paymentMethods';
 import { cardCost, offeredFor } from '#server/paymentMethods/offered';
 import { bookingOfLink } from '#server/links/clientLink';
@@ -70,12 +70,12 @@ function linesOf(input: PriceInput): ClientView['lines'] {
   return all.length > 1 ? all : [];
 }
 
-const wantedCard = ({ hold, ledger, agreed }: Standing): ClientView['cardWanted'] => {
+const wantedCard = ({ hold, ledger, agreed }: BookingState): ClientView['cardWanted'] => {
   if (hold?.gap && !ledger.holdAsked) return 'hold';
   return agreed.terms.cardOnFile && !ledger.card ? 'file' : null;
 };
 
-function choicesOf(current: Standing, deal: Deal): ClientView['choices'] {
+function choicesOf(current: BookingState, deal: Deal): ClientView['choices'] {
   const { firstPayment, minimum } = current.agreed.terms;
   const { smallestPayment } = current.position;
   const { outstanding, dueNow } = payable(current);
@@ -93,7 +93,7 @@ const keptOnPage = ({ last4, way }: { readonly last4: string; readonly way?: str
   ...(way === 'debit' ? { way } : {}),
 });
 
-function onTheWayOf({ onTheWay: amount, ledger, agreed }: Standing, today: PlainDate): ClientView['onTheWay'] {
+function onTheWayOf({ onTheWay: amount, ledger, agreed }: BookingState, today: PlainDate): ClientView['onTheWay'] {
   const settles = settlesOn(ledger, agreed.timeZone);
   return amount > 0 && settles ? { amount, settles: longDate(settles, today) } : null;
 }
@@ -145,7 +145,7 @@ const forPayer = (view: ClientView, ownPayment: boolean): ClientView => ({
 /** What only the client may do: cards of theirs, asking for a change, paying early. */
 async function ownSide(
   tx: Tx,
-  current: Standing,
+  current: BookingState,
   about: { loaded: LoadedBooking; awaited: 'client' | 'owner' | null; today: PlainDate; whole: boolean },
 ): Promise<Pick<ClientView, 'awaited' | 'cards' | 'asking' | 'early' | 'credit'>> {
   const { loaded, awaited, today, whole } = about;
@@ -179,7 +179,7 @@ async function ownSide(
 
 /** What comes after the service, as the client reads and answers it. */
 function afterwardsOf(
-  current: Standing,
+  current: BookingState,
   facts: readonly Fact[],
   today: PlainDate,
   consent: string,
@@ -243,7 +243,7 @@ export async function clientView(
     // Where somebody of the business looks, no client has.
     if (actorNow().kind !== 'person' && seenAgain(loaded.facts, now))
       await (payer ? actingAs({ kind: 'payer' }, seen) : seen());
-    const standingNow = standing(agreedOf(booking), loaded.facts, now);
+    const standingNow = bookingState(agreedOf(booking), loaded.facts, now);
     const awaited = standingNow.stage === 'lapsed' ? null : awaitedFrom(standingNow.ledger);
     // What a request promises is what holds from its yes on; nothing of it is due before.
     const current = awaited ? asConfirmed(agreedOf(booking), loaded.facts, now) : standingNow;
@@ -272,7 +272,7 @@ export async function clientView(
     const offered = await offeredFor(tx, deps, [booking], now, chosen);
     const asking = await asks(tx);
     const consentOf = (way: 'card' | 'debit', use?: KeptFor): string =>
-      payer ? '' : asking({ standing: current, number: booking.number, way, use }).consent;
+      payer ? '' : asking({ bookingState: current, number: booking.number, way, use }).consent;
     const declined = lastFact?.kind === 'chargeDeclined' || lastFact?.kind === 'debitReturned' ? lastFact : null;
     const open = stage !== 'cancelled' && stage !== 'lapsed' && stage !== 'closed';
     const sameDay = dateOf(booking.startsAt) === dateOf(booking.endsAt);

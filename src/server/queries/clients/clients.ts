@@ -7,7 +7,7 @@ import type { Instant } from '#core/calendar/instant';
 import { minor, sum } from '#core/money/minor';
 import { creditOfClient } from '#server/credit/balances';
 import type { Database } from '#server/database/database';
-import { readied } from '#server/database/prepared';
+import { prepared } from '#server/database/prepared';
 import { bookings, summaries } from '#server/database/schema/bookings';
 import { cards, clients } from '#server/database/schema/clients';
 import { selectLines } from '#server/queries/bookings/bookingLines';
@@ -96,11 +96,11 @@ export async function clientsView(
 const mostBookings = 200;
 
 const own = sql.placeholder('id');
-const clientOf = readied((db) => db.select().from(clients).where(eq(clients.id, own)));
-const bookingsOf = readied((db) =>
+const clientOf = prepared((db) => db.select().from(clients).where(eq(clients.id, own)));
+const bookingsOf = prepared((db) =>
   selectLines(db).where(eq(bookings.clientId, own)).orderBy(desc(summaries.startAt)).limit(mostBookings),
 );
-const cardsOf = readied((db) => db.select().from(cards).where(eq(cards.clientId, own)).orderBy(desc(cards.addedAt)));
+const cardsOf = prepared((db) => db.select().from(cards).where(eq(cards.clientId, own)).orderBy(desc(cards.addedAt)));
 
 /** One client whole; null where there is none. */
 export async function clientWhole(db: Database, now: Instant, id: string): Promise<ClientWhole | null> {

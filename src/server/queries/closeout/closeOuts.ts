@@ -1,6 +1,6 @@
 import type { CloseOutView } from '#contracts/bookings/views';
 import { claimState } from '#core/claims/claims';
-import { payable, standing } from '#core/bookings/standing';
+import { payable, bookingState } from '#core/bookings/bookingState';
 import type { Instant } from '#core/calendar/instant';
 import { type Minor, zero } from '#core/money/minor';
 import { agreedOf, readBooking } from '#server/bookings/lockBooking';
@@ -45,7 +45,7 @@ export async function closeOutView(db: Database, now: Instant): Promise<CloseOut
     const mayTake = covers && owing.has(id);
     if (!charged && !hears && !mayTake) continue;
     const loaded = (await readBooking(db, id))!;
-    const current = standing(agreedOf(loaded.booking), loaded.facts, now);
+    const current = bookingState(agreedOf(loaded.booking), loaded.facts, now);
     const { securityInHand, ledger, asOf } = current;
     if (mayTake) toPay.set(id, payable(current).outstanding);
     securities.set(id, securityInHand);

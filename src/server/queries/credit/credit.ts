@@ -2,7 +2,7 @@ import type { CreditView, VoucherLine } from '#contracts/credit/views';
 import { minor } from '#core/money/minor';
 import { creditOfAll, onVouchers } from '#server/credit/balances';
 import type { Database, Tx } from '#server/database/database';
-import { readied } from '#server/database/prepared';
+import { prepared } from '#server/database/prepared';
 import { bookings, summaries } from '#server/database/schema/bookings';
 import { business, services } from '#server/database/schema/business';
 import { clients } from '#server/database/schema/clients';
@@ -19,7 +19,7 @@ const asked = (db: Database | Tx) =>
     isNull(paymentRequests.voucher),
     exists(db.select().from(vouchers).where(eq(vouchers.requestId, paymentRequests.id))),
   );
-const newestAsked = readied((db) =>
+const newestAsked = prepared((db) =>
   db
     .select({ request: paymentRequests, client: clients.name, email: clients.email, booking: bookings.number })
     .from(paymentRequests)
@@ -29,7 +29,7 @@ const newestAsked = readied((db) =>
     .orderBy(desc(paymentRequests.madeAt))
     .limit(100),
 );
-const newestSold = readied((db) => db.select().from(vouchers).orderBy(desc(vouchers.soldAt)).limit(200));
+const newestSold = prepared((db) => db.select().from(vouchers).orderBy(desc(vouchers.soldAt)).limit(200));
 
 /** Requests without a booking, vouchers and what is left on them, and who has credit. */
 export async function creditView({ db, clock }: Deps): Promise<CreditView> {
@@ -97,7 +97,7 @@ async function lettersOfVouchers(db: Deps['db'], ids: readonly string[]) {
   return new Map(rows.map(({ id, ...letter }) => [id!, letter]));
 }
 
-const onAccount = readied((db) => {
+const onAccount = prepared((db) => {
   const open = sql<string>`coalesce(sum(${summaries.outstanding}) filter (where ${bookings.currency} = ${sql.placeholder('currency')}), 0)::text`;
   const agreed = db.select({ id: clients.id }).from(clients).where(isNotNull(clients.accountLimit));
   const used = db

@@ -10,7 +10,7 @@ import { price } from '#core/price/price';
 import type { LoadedBooking } from '#server/bookings/lockBooking';
 import type { Database, Tx } from '#server/database/database';
 import { ownerRow } from '#server/database/ownerRow';
-import { readied } from '#server/database/prepared';
+import { prepared } from '#server/database/prepared';
 import { bookings, summaries } from '#server/database/schema/bookings';
 import { clients } from '#server/database/schema/clients';
 import { documents } from '#server/database/schema/documents';
@@ -59,7 +59,7 @@ const select = (db: Database | Tx) =>
 type Row = Awaited<ReturnType<typeof select>>[number];
 
 const { placeholder } = sql;
-const ofThese = readied((db) =>
+const ofThese = prepared((db) =>
   select(db)
     .where(
       sql`${documents.bookingId} = any(${placeholder('bookingIds')}) or ${documents.requestId} = any(${placeholder('requestIds')})`,
@@ -135,11 +135,11 @@ function found(db: Database, search: string | undefined): SQL | undefined {
 }
 
 const asksFor = sql`(${documents.body}->>'open')::bigint > 0`;
-const owedByBookings = readied((db) => {
+const owedByBookings = prepared((db) => {
   const outstanding = db.select({ id: summaries.bookingId }).from(summaries).where(gt(summaries.outstanding, zero));
   return select(db).where(and(inArray(documents.bookingId, outstanding), asksFor));
 });
-const owedByRequests = readied((db) => select(db).where(and(asksFor, requestOwes)));
+const owedByRequests = prepared((db) => select(db).where(and(asksFor, requestOwes)));
 
 /** What may be to be paid, the newest first: of it the core says what is. */
 async function mayBeOpen(db: Database): Promise<Row[]> {

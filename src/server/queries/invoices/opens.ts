@@ -4,10 +4,10 @@ import type { DocumentKind } from '#core/invoices/document';
 import { askedBy } from '#core/paymentRequests/requestPaper';
 import { requestStanding } from '#core/paymentRequests/requestStanding';
 import { type Minor, minor, zero } from '#core/money/minor';
-import { standing } from '#core/bookings/standing';
+import { bookingState } from '#core/bookings/bookingState';
 import { agreedOf, readBooking } from '#server/bookings/lockBooking';
 import type { Database } from '#server/database/database';
-import { readied } from '#server/database/prepared';
+import { prepared } from '#server/database/prepared';
 import { bookings, summaries } from '#server/database/schema/bookings';
 import { paymentRequests } from '#server/database/schema/credit';
 import { documents } from '#server/database/schema/documents';
@@ -15,7 +15,7 @@ import { factsOfRequests } from '#server/paymentRequests/requestFacts';
 import { asc, eq, inArray, sql } from 'drizzle-orm';
 
 const those = sql.placeholder('ids');
-const issuedOf = readied((db) =>
+const issuedOf = prepared((db) =>
   db
     .select({
       id: documents.id,
@@ -31,7 +31,7 @@ const issuedOf = readied((db) =>
     .where(sql`${documents.bookingId} = any(${those})`)
     .orderBy(asc(documents.place)),
 );
-const standingsOf = readied((db) =>
+const standingsOf = prepared((db) =>
   db
     .select({
       id: bookings.id,
@@ -62,7 +62,7 @@ export async function opensOf(db: Database, bookingIds: readonly string[], now: 
 /** A refundable deposit in hand is no money for the price. */
 async function securityOf(db: Database, bookingId: string, now: Instant): Promise<Minor> {
   const { booking, facts } = (await readBooking(db, bookingId))!;
-  return standing(agreedOf(booking), facts, now).securityInHand;
+  return bookingState(agreedOf(booking), facts, now).securityInHand;
 }
 
 /** The same of payment requests: what is left of the request is what is to be paid of its invoice. */

@@ -1,9 +1,9 @@
 import type { MessagesView } from '#contracts/messages/views';
 import type { PreviewWording } from '#contracts/messages/wordings';
 import { localDate } from '#core/calendar/zoned';
-import { standing } from '#core/bookings/standing';
+import { bookingState } from '#core/bookings/bookingState';
 import type { Instant } from '#core/calendar/instant';
-import type { Occasion } from '#core/jobs/wantedErrands';
+import type { Occasion } from '#core/jobs/wantedJobs';
 import { ok, refuse, type Result } from '#core/result';
 import { longMoment } from '#core/wording/days';
 import { unknownFields } from '#core/wording/fields';
@@ -128,10 +128,10 @@ export async function previewWording(
     .limit(1);
   if (!found) return refuse(number ? { code: 'booking_not_found', path: 'number' } : { code: 'nothing_to_preview' });
   const { booking, client, facts } = (await readBooking(db, found.id))!;
-  const current = standing(agreedOf(booking), facts, now);
+  const current = bookingState(agreedOf(booking), facts, now);
   const part = current.parts.find((each) => each.left > 0 && each.due !== null) ?? current.parts[0] ?? null;
   const about = {
-    standing: current,
+    bookingState: current,
     title: booking.title,
     number: booking.number,
     clientName: client.name,

@@ -1,4 +1,4 @@
-import type { OfferedOnPage, WaysView } from '#contracts/paymentMethods/views';
+import type { OfferedOnPage, PaymentMethodsView } from '#contracts/paymentMethods/views';
 import { localDate } from '#core/calendar/zoned';
 import { addHours, type Instant } from '#core/calendar/instant';
 import { leadsTo, transferLines } from '#core/invoices/transferTo';
@@ -57,13 +57,13 @@ export async function offeredOnPage(
 }
 
 /** Ways to pay in set-up: accounts with what hangs on them, what could be connected, what is shown. */
-export async function waysView(deps: Deps, standInsOpen: boolean): Promise<WaysView> {
+export async function paymentMethodsView(deps: Deps, standInsOpen: boolean): Promise<PaymentMethodsView> {
   const { db, adapters, clock } = deps;
   const now = clock.now();
   const [owner] = await db.select().from(business);
   const rows = await db.select().from(payAccounts).orderBy(asc(payAccounts.seq));
   const live = rows.some(({ mode, disconnectedAt }) => mode === 'live' && disconnectedAt === null);
-  const lineOf = async (row: (typeof rows)[number]): Promise<WaysView['accounts'][number]> => {
+  const lineOf = async (row: (typeof rows)[number]): Promise<PaymentMethodsView['accounts'][number]> => {
     const { id, provider, name, way, mode, currency, accessUntil, failedAt } = row;
     const disconnected = row.disconnectedAt !== null;
     const offered = !disconnected && accessUntil > now && (mode === 'live') === live;

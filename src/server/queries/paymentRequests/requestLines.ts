@@ -12,7 +12,7 @@ import { declineText } from '#core/wording/declines';
 import { factsOfRequests } from '#server/paymentRequests/requestFacts';
 import type { RequestRow } from '#server/paymentRequests/requests';
 import { ownerRow } from '#server/database/ownerRow';
-import { readied } from '#server/database/prepared';
+import { prepared } from '#server/database/prepared';
 import { bookings } from '#server/database/schema/bookings';
 import { clients } from '#server/database/schema/clients';
 import { paymentRequests } from '#server/database/schema/credit';
@@ -63,20 +63,20 @@ function factWords(fact: RequestFact, currency: string): string {
 }
 
 const those = sql.placeholder('ids');
-const issuedOf = readied((db) =>
+const issuedOf = prepared((db) =>
   db
     .select({ requestId: documents.requestId, number: documents.number })
     .from(documents)
     .where(sql`${documents.requestId} = any(${those})`)
     .orderBy(asc(documents.place)),
 );
-const heldOf = readied((db) =>
+const heldOf = prepared((db) =>
   db
     .select()
     .from(requestDocumentsHeld)
     .where(sql`${requestDocumentsHeld.requestId} = any(${those})`),
 );
-const notSent = readied((db) =>
+const notSent = prepared((db) =>
   db
     .select({ requestId: messages.requestId, state: messages.state, waits: waitsToBeCalledBack })
     .from(messages)
@@ -142,7 +142,7 @@ export async function requestLines(db: Deps['db'], rows: readonly RequestRead[],
 const most = 50;
 
 const newest = (of: AnyPgColumn) =>
-  readied((db) =>
+  prepared((db) =>
     db
       .select({ request: paymentRequests, client: clients.name, booking: bookings.number })
       .from(paymentRequests)

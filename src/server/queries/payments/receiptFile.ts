@@ -1,5 +1,5 @@
 import { priceInAll } from '#core/wording/priceInAll';
-import { standing } from '#core/bookings/standing';
+import { bookingState } from '#core/bookings/bookingState';
 import { localDate } from '#core/calendar/zoned';
 import { formatMoney } from '#core/money/formatMoney';
 import type { Minor } from '#core/money/minor';
@@ -22,7 +22,7 @@ export async function receiptFile(
   const { booking, client, facts } = loaded;
   const [owner] = await db.select().from(business);
   const { timeZone, currency, title } = booking;
-  const { position } = standing(agreedOf(booking), facts, clock.now());
+  const { position } = bookingState(agreedOf(booking), facts, clock.now());
   const money = (amount: Minor): string => formatMoney(amount, currency);
   const content = await makePaper('receipt', {
     business: owner!.name,

@@ -9,7 +9,7 @@ import { isOpenToClients } from '#server/catalogue/openServices';
 import { businessFace } from '#server/queries/settings/businessFace';
 import { servicesView } from '#server/queries/catalogue/services';
 import { termsList } from '#server/queries/catalogue/terms';
-import { waysView } from '#server/queries/paymentMethods/paymentMethods';
+import { paymentMethodsView } from '#server/queries/paymentMethods/paymentMethods';
 import { liveWasUsed } from '#server/paymentMethods/liveWasUsed';
 import { payAccounts } from '#server/database/schema/ways';
 import { asc, desc, eq, inArray, isNull } from 'drizzle-orm';
@@ -55,7 +55,7 @@ export async function beginView(deps: Deps, standInsOpen: boolean): Promise<Begi
     serviceId: there.serviceId,
     services: await servicesView(db, clock.now()),
     terms: (await termsList(db)).terms.map(({ id, name, rules }) => ({ id, name, rules })),
-    ways: await waysView(deps, standInsOpen),
+    ways: await paymentMethodsView(deps, standInsOpen),
     face: await businessFace(db),
     tried: newest ?? null,
     canClean: newest !== undefined && !(await liveWasUsed(db)),

@@ -1,6 +1,6 @@
 import type { Shell } from '#contracts/bookings/views';
 import { writeAs } from '#core/wording/houseStyle';
-import { readied } from '#server/database/prepared';
+import { prepared } from '#server/database/prepared';
 import { summaries } from '#server/database/schema/bookings';
 import { business } from '#server/database/schema/business';
 import { quotes } from '#server/database/schema/quotes';
@@ -10,7 +10,7 @@ import { testAccountConnected } from '#server/paymentMethods/payAccounts';
 import { isNotNull, sql } from 'drizzle-orm';
 
 /** The business, and what waits for its owner: each page has it, so it is one statement whose text is made once. */
-const read = readied((db) => {
+const read = prepared((db) => {
   const asks = db
     .select({
       decisions: sql<number>`count(*)`.mapWith(Number).as('decisions'),

@@ -1,4 +1,4 @@
-import { usuallyTold } from '#core/messages/notified';
+import { usuallyNotified } from '#core/messages/notified';
 import type { FirstStart } from '#contracts/bookings/owner';
 import { notBegun } from '#core/settings/steps';
 import { ok, refuse, type Result } from '#core/result';
@@ -34,7 +34,7 @@ export const firstStart =
         services: [],
         terms: firstTerms,
         begun: notBegun,
-        told: [{ name, email, of: usuallyTold }],
+        told: [{ name, email, of: usuallyNotified }],
       });
       if (!isFirst) return false;
       // What starts of former versions have left that did not come to their end.

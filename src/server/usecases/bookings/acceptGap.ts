@@ -11,9 +11,9 @@ export const acceptGap =
     onBooking<{ accepted: true }, { readonly code: 'no_gap' }>(
       deps,
       bookingId,
-      async ({ tx, loaded, standing, now }) => {
-        if (!standing.hold?.gap) return refuse({ code: 'no_gap' });
-        const authorisation = standing.hold.inForce?.id ?? null;
+      async ({ tx, loaded, bookingState, now }) => {
+        if (!bookingState.hold?.gap) return refuse({ code: 'no_gap' });
+        const authorisation = bookingState.hold.inForce?.id ?? null;
         await recordFacts(tx, loaded, [{ kind: 'gapAccepted', at: now, authorisation }], now);
         return ok({ accepted: true });
       },

@@ -3,7 +3,7 @@ import type { OnLink } from '#contracts/clientPage/client';
 import type { AnswerRequest } from '#contracts/bookings/owner';
 import type { Fact } from '#core/bookings/facts';
 import { awaitedFrom } from '#core/bookings/ledger';
-import { asConfirmed } from '#core/bookings/standing';
+import { asConfirmed } from '#core/bookings/bookingState';
 import { addHours, type Instant } from '#core/calendar/instant';
 import { wallOfInstant } from '#core/calendar/zoned';
 import type { Minor } from '#core/money/minor';
@@ -14,8 +14,8 @@ import { recordFacts } from '#server/bookings/record';
 import type { Tx } from '#server/database/database';
 import { services } from '#server/database/schema/business';
 import type { Deps } from '#server/deps';
-import { carryOut } from '#server/processorCalls/carryOut';
-import { openIntent, type OpenIntent } from '#server/processorCalls/openIntent';
+import { makeCall } from '#server/processorCalls/makeCall';
+import { openCall, type OpenCall } from '#server/processorCalls/openCall';
 import { bookingOfLink } from '#server/links/clientLink';
 import { type NotFound, onBooking, type OpenBooking } from '#server/unitOfWork/onBooking';
 import { eq } from 'drizzle-orm';
@@ -36,16 +36,16 @@ async function answerHoursOf(tx: Tx, { booking }: LoadedBooking): Promise<number
  * keeps the place for as long as an answer may take.
  */
 async function confirming(
-  { tx, loaded, standing, now }: OpenBooking,
+  { tx, loaded, bookingState, now }: OpenBooking,
   by: 'client' | 'owner',
 ): Promise<{ facts: Fact[]; dueNow: Minor }> {
   const agreed = wallOfInstant(now, loaded.booking.timeZone);
   const about = { ...agreedOf(loaded.booking), agreed };
   const { dueNow } = asConfirmed(about, loaded.facts, now).position;
   const yes: Fact = { kind: 'confirmed', at: now, by, agreed };
-  const reserved = standing.ledger.paymentHeld?.amount ?? 0;
+  const reserved = bookingState.ledger.paymentHeld?.amount ?? 0;
   if (dueNow === 0 || reserved >= dueNow) return { facts: [yes], dueNow };
-  const until = earlier(addHours(now, await answerHoursOf(tx, loaded)), standing.startAt);
+  const until = earlier(addHours(now, await answerHoursOf(tx, loaded)), bookingState.startAt);
   return { facts: [yes, { kind: 'placeKept', at: now, for: 'payment', until }], dueNow };
 }
 
@@ -59,10 +59,11 @@ export const confirmByClient =
     if ('fault' in opened) return refuse({ code: opened.fault });
     if (opened.purpose === 'payer') return refuse({ code: 'link_unknown' });
     return onBooking<{ state: 'confirmed' }, AnswerRefusal>(deps, opened.bookingId, async (open) => {
-      const { tx, loaded, standing, now } = open;
+      const { tx, loaded, bookingState, now } = open;
       if (loaded.facts.some((fact) => fact.kind === 'confirmed' && fact.by === 'client'))
         return ok({ state: 'confirmed' });
-      if (awaitedFrom(standing.ledger) !== 'client' || standing.ledger.lapsed) return refuse({ code: 'nothing_asked' });
+      if (awaitedFrom(bookingState.ledger) !== 'client' || bookingState.ledger.lapsed)
+        return refuse({ code: 'nothing_asked' });
       await recordFacts(tx, loaded, (await confirming(open, 'client')).facts, now);
       return ok({ state: 'confirmed' });
     });
@@ -76,10 +77,10 @@ type LinkFault = 'link_unknown' | 'link_expired';
 export const answerRequest =
   (deps: Deps) =>
   async ({ bookingId, answer, note }: AnswerRequest): Promise<Result<Answered, AnswerRefusal>> => {
-    const taking: OpenIntent[] = [];
+    const taking: OpenCall[] = [];
     const result = await onBooking<Answered, AnswerRefusal>(deps, bookingId, async (open) => {
-      const { tx, loaded, standing, now } = open;
-      const { ledger } = standing;
+      const { tx, loaded, bookingState, now } = open;
+      const { ledger } = bookingState;
       if (awaitedFrom(ledger) !== 'owner' || ledger.lapsed || ledger.cancelled)
         return refuse({ code: 'nothing_asked' });
       if (answer === 'decline') {
@@ -88,7 +89,7 @@ export const answerRequest =
         return ok({ state: 'declined' });
       }
       if (answer === 'offer') {
-        const until = earlier(addHours(now, await answerHoursOf(tx, loaded)), standing.startAt);
+        const until = earlier(addHours(now, await answerHoursOf(tx, loaded)), bookingState.startAt);
         await recordFacts(tx, loaded, [{ kind: 'placeKept', at: now, for: 'client', until }], now);
         return ok({ state: 'offered' });
       }
@@ -98,12 +99,12 @@ export const answerRequest =
         const { authorisation, amount } = held;
         const request = { kind: 'captureReserved' as const, authorisation, held: amount };
         const intent = { id: deps.newId(), bookingId, cause: `accepted:${authorisation}`, request, now };
-        taking.push(await openIntent(tx, { ...intent, amount: takenOfReserved(amount, dueNow) }));
+        taking.push(await openCall(tx, { ...intent, amount: takenOfReserved(amount, dueNow) }));
       }
       await recordFacts(tx, loaded, facts, now);
       return ok({ state: 'accepted' });
     });
-    for (const id of taking) await carryOut(deps, id);
+    for (const id of taking) await makeCall(deps, id);
     if (taking.length > 0) await runDueOf(deps, { bookings: [bookingId] });
     return result;
   };

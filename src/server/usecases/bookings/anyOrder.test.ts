@@ -1,4 +1,4 @@
-import { standing } from '#core/bookings/standing';
+import { bookingState } from '#core/bookings/bookingState';
 import { addHours } from '#core/calendar/instant';
 import { least, type Minor, minor } from '#core/money/minor';
 import { agreedOf, readBooking } from '#server/bookings/lockBooking';
@@ -41,7 +41,7 @@ async function tell(app: Installation, next: (below: number) => number): Promise
   const pick = <T>(list: readonly T[]): T => list[next(list.length)]!;
   const stands = async (id: string) => {
     const { booking, facts } = (await readBooking(app.deps.db, id))!;
-    return standing(agreedOf(booking), facts, app.world.clock.now());
+    return bookingState(agreedOf(booking), facts, app.world.clock.now());
   };
   const linkOf = async (bookingId: string): Promise<string> => {
     const made = await app.copyLink({ bookingId, requestKey: randomUUID() });

@@ -22,7 +22,7 @@ export type ChangeAskRefusal =
   | { readonly code: 'link_unknown' | 'link_expired' | 'booking_over' | 'asked_already' }
   | { readonly code: 'too_soon' | 'nothing_changed' | 'place_taken'; readonly path: 'start' };
 
-const isOpen = ({ standing: { stage } }: OpenBooking): boolean => stage === 'waiting' || stage === 'secured';
+const isOpen = ({ bookingState: { stage } }: OpenBooking): boolean => stage === 'waiting' || stage === 'secured';
 
 /** What is wrong with a new start; null where the client may ask for it. */
 async function moveFault(open: OpenBooking, start: WallTime): Promise<ChangeAskRefusal | null> {
@@ -53,10 +53,10 @@ export const previewMove =
       if (!isOpen(open)) return refuse({ code: 'booking_over' });
       const fault = await moveFault(open, start);
       if (fault) return refuse(fault);
-      const { loaded, standing, now } = open;
+      const { loaded, bookingState, now } = open;
       const before = dealOf(loaded.booking);
       const after = movedDeal(before, start);
-      const about = { agreed: standing.agreed, facts: loaded.facts, now, before, after, giveBack: true };
+      const about = { agreed: bookingState.agreed, facts: loaded.facts, now, before, after, giveBack: true };
       const change = changeOf({ ...about, by: 'client', key: 'preview', reason: 'change' });
       if (!change.ok) return refuse({ code: 'nothing_changed', path: 'start' });
       return ok({ sentences: changeSentences(change.value.before, change.value.after, [before, after]) });
@@ -67,11 +67,11 @@ export const askChange =
   (deps: Deps) =>
   ({ link, attempt, what, start, note }: AskChange): Promise<Result<{ asked: true }, ChangeAskRefusal>> =>
     onOwnLink<{ asked: true }>(deps, link, async (open) => {
-      const { tx, loaded, standing, now } = open;
+      const { tx, loaded, bookingState, now } = open;
       if (loaded.facts.some((fact) => fact.kind === 'clientAsked' && fact.askId === attempt))
         return ok({ asked: true });
       if (!isOpen(open)) return refuse({ code: 'booking_over' });
-      if (standing.ledger.asked) return refuse({ code: 'asked_already' });
+      if (bookingState.ledger.asked) return refuse({ code: 'asked_already' });
       const moving = what === 'move' && start !== null;
       const fault = moving ? await moveFault(open, start) : null;
       if (fault) return refuse(fault);
@@ -94,8 +94,8 @@ export const answerAsk =
       onBooking<Fact & { kind: 'clientAsked' }, AnswerAskRefusal>(
         deps,
         bookingId,
-        async ({ tx, loaded, standing, now }) => {
-          const { asked } = standing.ledger;
+        async ({ tx, loaded, bookingState, now }) => {
+          const { asked } = bookingState.ledger;
           if (asked?.askId !== askId) return refuse({ code: 'nothing_asked' });
           if (record) await recordFacts(tx, loaded, [{ kind: 'askAnswered', at: now, askId, yes, note }], now);
           return ok(asked);

@@ -10,9 +10,9 @@ import { ok, refuse, type Result } from '#core/result';
 import { recordFacts } from '#server/bookings/record';
 import { type ProofNeeded, type RefundLimit, wantsProof } from '#core/payments/refundLimit';
 import type { Deps } from '#server/deps';
-import { agendaWritten } from '#server/jobs/plan/rewriteErrands';
-import { carryOut } from '#server/processorCalls/carryOut';
-import { openIntent, paymentUnderWay, type OpenIntent } from '#server/processorCalls/openIntent';
+import { jobsWritten } from '#server/jobs/plan/planJobs';
+import { makeCall } from '#server/processorCalls/makeCall';
+import { openCall, paymentUnderWay, type OpenCall } from '#server/processorCalls/openCall';
 import { openRefunds } from '#server/processorCalls/openRefunds';
 import { type NotFound, onBooking } from '#server/unitOfWork/onBooking';
 import { runPlanned } from '#server/jobs/run/runDue';
@@ -35,26 +35,26 @@ export async function cancelAs(
   { bookingId, by, limit }: CancelBooking & { readonly limit: RefundLimit },
   asked: (ledger: Ledger) => FactOf<'clientAsked'> | null,
 ): Promise<Result<BookingCancellation, CancelRefusal>> {
-  const afterwards: OpenIntent[] = [];
+  const afterwards: OpenCall[] = [];
   const result = await onBooking<BookingCancellation, CancelRefusal>(
     deps,
     bookingId,
-    async ({ tx, loaded, standing, now }) => {
-      const { ledger } = standing;
+    async ({ tx, loaded, bookingState, now }) => {
+      const { ledger } = bookingState;
       if (ledger.cancelled || ledger.closedOut || ledger.lapsed) return refuse({ code: 'booking_over' });
       if (await paymentUnderWay(tx, bookingId)) return refuse({ code: 'payment_under_way' });
       const ask = asked(ledger);
-      const decided = cancellationOf(standing, by, ask?.at);
+      const decided = cancellationOf(bookingState, by, ask?.at);
       const { refunds, fromHold } = decided;
       if (wantsProof(limit, loaded.booking.currency, refunds)) return refuse({ code: 'proof_needed' });
       const about = { bookingId, refunds, ledger, cause: 'cancelled', now, newId: deps.newId };
       const back = await openRefunds(tx, about);
       afterwards.push(...back.opened);
-      const inForce = standing.hold?.inForce;
+      const inForce = bookingState.hold?.inForce;
       if (fromHold > 0 && inForce) {
         const request = { kind: 'keepFromHold' as const, authorisation: inForce.id, held: inForce.amount };
         const intent = { id: deps.newId(), bookingId, cause: 'keepFromHold', request, amount: fromHold, now };
-        afterwards.push(await openIntent(tx, intent));
+        afterwards.push(await openCall(tx, intent));
       }
       const answer: Fact[] = ask ? [{ kind: 'askAnswered', at: now, askId: ask.askId, yes: true, note: '' }] : [];
       await recordFacts(tx, loaded, [...answer, cancelledFact(decided, by, now), ...back.facts], now);
@@ -62,8 +62,8 @@ export async function cancelAs(
     },
   );
   if (!result.ok) return result;
-  const since = agendaWritten();
-  for (const id of afterwards) await carryOut(deps, id);
+  const since = jobsWritten();
+  for (const id of afterwards) await makeCall(deps, id);
   if (afterwards.length > 0) await runPlanned(deps, bookingId, since);
   return result;
 }

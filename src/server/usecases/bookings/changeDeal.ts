@@ -1,7 +1,7 @@
 import type { Deal } from '#core/bookings/deal';
 import type { ChangeReason } from '#core/bookings/facts';
 import { factsThatCount } from '#core/bookings/factsThatCount';
-import { standing as standingAt } from '#core/bookings/standing';
+import { bookingState as standingAt } from '#core/bookings/bookingState';
 import { type Change, changeOf, type ChangeRefusal } from '#core/bookings/change';
 import type { Instant } from '#core/calendar/instant';
 import { type Unusual, unusualOf } from '#core/bookings/unusual';
@@ -17,8 +17,8 @@ import { ownerRow } from '#server/database/ownerRow';
 import { recordAll, recordFacts, type Recording } from '#server/bookings/record';
 import { type ProofNeeded, type RefundLimit, wantsProof } from '#core/payments/refundLimit';
 import type { Deps } from '#server/deps';
-import { carryOut } from '#server/processorCalls/carryOut';
-import { paymentUnderWay, withPaymentUnderWay, type OpenIntent } from '#server/processorCalls/openIntent';
+import { makeCall } from '#server/processorCalls/makeCall';
+import { paymentUnderWay, withPaymentUnderWay, type OpenCall } from '#server/processorCalls/openCall';
 import { openRefunds } from '#server/processorCalls/openRefunds';
 import { type NotFound, onBooking, type OpenBooking } from '#server/unitOfWork/onBooking';
 import { eq } from 'drizzle-orm';
@@ -49,13 +49,13 @@ export type DealChange = {
 /** What the change comes to, on a booking that nobody else changes; the change itself where it was made before. */
 function decided(
   { key, seen, reason, giveBack, by: whose, limit = null, deal }: DealChange,
-  { loaded, standing, now, underWay }: Omit<OpenBooking, 'tx'> & { readonly underWay: boolean },
+  { loaded, bookingState, now, underWay }: Omit<OpenBooking, 'tx'> & { readonly underWay: boolean },
 ): Result<{ readonly made: Changed } | { readonly change: Change }, ChangeBookingRefusal> {
-  const made = standing.ledger.changes.find((change) => change.key === key);
+  const made = bookingState.ledger.changes.find((change) => change.key === key);
   if (made) return ok({ made: { told: made.tells, refunds: 0 } });
   if (seen !== null && factsThatCount(loaded.facts) !== seen) return refuse({ code: 'booking_changed' });
   if (underWay) return refuse({ code: 'payment_under_way' });
-  const { agreed } = standing;
+  const { agreed } = bookingState;
   const by = whose ?? ('owner' as const);
   const before = dealOf(loaded.booking);
   const about = { agreed, facts: loaded.facts, now, before, by, key, reason, giveBack };
@@ -77,9 +77,9 @@ export async function changeDeal(
   sure = true,
 ): Promise<Result<Changed, ChangeBookingRefusal>> {
   const { bookingId, key } = request;
-  const refunding: OpenIntent[] = [];
+  const refunding: OpenCall[] = [];
   const result = await onBooking<Changed, ChangeBookingRefusal>(deps, bookingId, async (open) => {
-    const { tx, loaded, standing, now } = open;
+    const { tx, loaded, bookingState, now } = open;
     const underWay = (await paymentUnderWay(tx, bookingId)) !== null;
     const decision = decided(request, { ...open, underWay });
     if (!decision.ok) return decision;
@@ -89,13 +89,13 @@ export async function changeDeal(
     if (unusual.length > 0) return refuse({ code: 'change_unusual', unusual });
     const moved = await movePlaces(tx, loaded.booking, fact.after);
     if (!moved.ok) return moved;
-    const { ledger } = standing;
+    const { ledger } = bookingState;
     const back = await openRefunds(tx, { bookingId, refunds, ledger, cause: key, now, newId: deps.newId });
     refunding.push(...back.opened);
     await recordFacts(tx, loaded, [fact, ...back.facts], now);
     return ok({ told: fact.tells, refunds: refunds.length });
   });
-  for (const id of refunding) await carryOut(deps, id);
+  for (const id of refunding) await makeCall(deps, id);
   if (refunding.length > 0) await runDueOf(deps, { bookings: [bookingId] });
   return result;
 }
@@ -132,7 +132,7 @@ export async function changeDeals(
 ): Promise<Result<Changed, ChangeBookingRefusal>[]> {
   const ids = [...new Set(requests.map(({ bookingId }) => bookingId))];
   const { results, refunding } = await deps.db.transaction((tx) => changeAll(tx, deps, ids, requests));
-  for (const id of refunding) await carryOut(deps, id);
+  for (const id of refunding) await makeCall(deps, id);
   await runDueOf(deps, { bookings: ids });
   return results;
 }
@@ -144,7 +144,7 @@ async function changeAll(tx: Tx, deps: Deps, ids: readonly string[], requests: r
   const results: Result<Changed, ChangeBookingRefusal>[] = [];
   const changed = new Map<string, Changed>();
   const recordings: Recording[] = [];
-  const refunding: OpenIntent[] = [];
+  const refunding: OpenCall[] = [];
   for (const request of requests) {
     const { bookingId, key } = request;
     const before = changed.get(bookingId);
@@ -176,8 +176,8 @@ async function changeAll(tx: Tx, deps: Deps, ids: readonly string[], requests: r
 
 function decidedWithin(request: DealChange, loaded: LoadedBooking, now: Instant, underWay: boolean) {
   try {
-    const standing = standingAt(agreedOf(loaded.booking), loaded.facts, now);
-    return decided(request, { loaded, standing, now, underWay });
+    const bookingState = standingAt(agreedOf(loaded.booking), loaded.facts, now);
+    return decided(request, { loaded, bookingState, now, underWay });
   } catch (error) {
     if (error instanceof OutOfRange) return refuse({ code: 'date_out_of_reach' as const, path: 'start' as const });
     throw error;

@@ -248,13 +248,15 @@ describe('a change of a booking', () => {
     await app.cancelBooking({ bookingId: other.id, by: 'no_show' });
     expect((await other.stands()).position.outstanding).to.equal(800_00);
     const given = { bookingId: other.id, amount: minor(300_00), seen: minor(0) };
-    expect((await app.giveUp(given)).ok).to.equal(true);
-    expect(codeOf(await app.giveUp(given))).to.equal('position_changed');
+    expect((await app.writeOff(given)).ok).to.equal(true);
+    expect(codeOf(await app.writeOff(given))).to.equal('position_changed');
     expect((await other.stands()).position.outstanding).to.equal(500_00);
-    expect(codeOf(await app.giveUp({ ...given, amount: minor(900_00), seen: minor(300_00) }))).to.equal(
+    expect(codeOf(await app.writeOff({ ...given, amount: minor(900_00), seen: minor(300_00) }))).to.equal(
       'above_outstanding',
     );
     const open = await bookingOf(app);
-    expect(codeOf(await app.giveUp({ bookingId: open.id, amount: minor(1), seen: minor(0) }))).to.equal('not_over_yet');
+    expect(codeOf(await app.writeOff({ bookingId: open.id, amount: minor(1), seen: minor(0) }))).to.equal(
+      'not_over_yet',
+    );
   });
 });

@@ -6,11 +6,11 @@ import { ok, refuse, type Result } from '#core/result';
 import { insertBooking, type InsertRefusal } from '#server/bookings/insertBooking';
 import type { Tx } from '#server/database/database';
 import { allTaxes, lockOwner, type TaxRow } from '#server/database/ownerRow';
-import { readied } from '#server/database/prepared';
+import { prepared } from '#server/database/prepared';
 import { bookings } from '#server/database/schema/bookings';
 import { services, termsVersions } from '#server/database/schema/business';
 import type { Deps } from '#server/deps';
-import { agendaWritten } from '#server/jobs/plan/rewriteErrands';
+import { jobsWritten } from '#server/jobs/plan/planJobs';
 import { runPlanned } from '#server/jobs/run/runDue';
 import { desc, eq, sql } from 'drizzle-orm';
 
@@ -25,19 +25,19 @@ export type CreateBookingRefusal =
 const reachDays = 366 * 5;
 
 const { placeholder } = sql;
-const byRequestKey = readied((db) =>
+const byRequestKey = prepared((db) =>
   db
     .select({ id: bookings.id, number: bookings.number })
     .from(bookings)
     .where(eq(bookings.requestKey, placeholder('key'))),
 );
-const serviceOf = readied((db) =>
+const serviceOf = prepared((db) =>
   db
     .select()
     .from(services)
     .where(eq(services.id, placeholder('id'))),
 );
-const newestTerms = readied((db) =>
+const newestTerms = prepared((db) =>
   db
     .select()
     .from(termsVersions)
@@ -54,7 +54,7 @@ export const createBooking =
   (deps: Deps) =>
   async (request: CreateBooking): Promise<Result<{ id: string; number: string }, CreateBookingRefusal>> => {
     const { db, clock, newId } = deps;
-    const since = agendaWritten();
+    const since = jobsWritten();
     const result = await db.transaction(async (tx) => {
       // The row of the business is what requests for a new number wait for: the others are read once that is had.
       const [owner, [before], [service], [version]] = await Promise.all([

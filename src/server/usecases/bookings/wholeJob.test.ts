@@ -1,5 +1,5 @@
 import { decisionsOf } from '#core/bookings/decisions';
-import { standing } from '#core/bookings/standing';
+import { bookingState } from '#core/bookings/bookingState';
 import type { Minor } from '#core/money/minor';
 import { agreedOf, readBooking } from '#server/bookings/lockBooking';
 import { verify } from '#server/verify/verify';
@@ -14,7 +14,7 @@ describe('the whole job, from the booking to the close-out', () => {
 
   const stateOf = async (id: string) => {
     const loaded = (await readBooking(app.deps.db, id))!;
-    return { ...standing(agreedOf(loaded.booking), loaded.facts, app.world.clock.now()), facts: loaded.facts };
+    return { ...bookingState(agreedOf(loaded.booking), loaded.facts, app.world.clock.now()), facts: loaded.facts };
   };
 
   it('secures, collects, holds, renews, captures a part and lets the rest go', async () => {

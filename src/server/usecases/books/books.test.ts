@@ -356,7 +356,7 @@ describe('the books', () => {
   it('have a code for whoever pays by transfer, with account, sum and reference', async () => {
     const settings = { ...usualDocuments };
     const seller = { ...noSellerData, iban: 'PT22996000018830041257703' };
-    await app.saveWays({ ways: { hidden: [], online: null }, transferTo: '' });
+    await app.savePaymentMethods({ ways: { hidden: [], online: null }, transferTo: '' });
     await app.saveDocuments({ settings, seller });
     const made = await app.createBooking(rental({ termsId: 'event' }));
     if (!made.ok) throw new Error(made.refusal.code);

@@ -4,7 +4,7 @@ import { type AskedRefusal, checkAsked } from '#core/places/asked';
 import type { BookingRules } from '#core/places/rules';
 import type { AcceptedText } from '#core/bookings/facts';
 import { type Agreed as AgreedDeal } from '#core/bookings/agreed';
-import { standing } from '#core/bookings/standing';
+import { bookingState } from '#core/bookings/bookingState';
 import { fieldFault } from '#core/quotes/acceptance';
 import { filledAgreement } from '#core/quotes/signedDocument';
 import { waivedTerms } from '#core/catalogue/waiver';
@@ -27,10 +27,10 @@ import type { Deps } from '#server/deps';
 import { type PhoneRefusal, readPhone } from '#server/catalogue/phone';
 import { isOpenToClients, newestTerms, type ServiceRow, taxRates } from '#server/catalogue/openServices';
 import { hashOfToken } from '#server/links/clientLink';
-import { carryOut } from '#server/processorCalls/carryOut';
+import { makeCall } from '#server/processorCalls/makeCall';
 import { and, eq } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
-import type { OpenIntent } from '#server/processorCalls/openIntent';
+import type { OpenCall } from '#server/processorCalls/openCall';
 
 type Owner = typeof business.$inferSelect;
 type AtItem<R> = R extends { readonly path: string } ? Omit<R, 'path'> & { readonly path: string } : R;
@@ -54,7 +54,7 @@ export const checkOut =
   (deps: Deps) =>
   async (request: CheckOut, visitor: Visitor | null = null): Promise<Result<{ key: string }, CheckOutRefusal>> => {
     const { db, clock, keyOf, newId } = deps;
-    const intents: OpenIntent[] = [];
+    const intents: OpenCall[] = [];
     const made: string[] = [];
     await runDueOf(deps, 'places'); // what has run out is free again
     const key = keyOf('checkout', request.requestKey);
@@ -100,7 +100,7 @@ export const checkOut =
         if (error instanceof Unbooked) return refuse(error.refusal);
         throw error;
       });
-    if (result.ok) for (const id of intents) await carryOut(deps, id);
+    if (result.ok) for (const id of intents) await makeCall(deps, id);
     if (result.ok) await runDueOf(deps, { bookings: made });
     return result;
   };
@@ -250,7 +250,7 @@ async function acceptedText(
   if (!signedBy) return refuse({ code: 'agreement_not_accepted' });
   const fault = fieldFault(row.agreement.fields, filled);
   if (fault) return refuse(fault);
-  const current = standing({ ...about, agreed: wallOfInstant(seen.at, about.timeZone) }, [], seen.at);
+  const current = bookingState({ ...about, agreed: wallOfInstant(seen.at, about.timeZone) }, [], seen.at);
   const party = { businessName, number: '' };
   const blocks = filledAgreement(
     row.agreement,

@@ -1,5 +1,5 @@
 import type { PayCheckout } from '#contracts/checkout/checkout';
-import { asConfirmed, type Standing } from '#core/bookings/standing';
+import { asConfirmed, type BookingState } from '#core/bookings/bookingState';
 import type { Instant } from '#core/calendar/instant';
 import { type Minor, sum, zero } from '#core/money/minor';
 import { ok, refuse, type Result } from '#core/result';
@@ -7,10 +7,10 @@ import { runDueOf } from '#server/jobs/run/runDue';
 import { agreedOf, readBooking } from '#server/bookings/lockBooking';
 import type { Tx } from '#server/database/database';
 import type { Deps } from '#server/deps';
-import { carryOut } from '#server/processorCalls/carryOut';
-import { intentByCause, openIntent, paymentUnderWay, type ToCarryOut } from '#server/processorCalls/openIntent';
+import { makeCall } from '#server/processorCalls/makeCall';
+import { callByCause, openCall, paymentUnderWay, type ToCarryOut } from '#server/processorCalls/openCall';
 import { chargedFor, toGiveCard, toPay } from '#core/checkout/cart';
-import type { CardUsed, IntentRequest, PaidShare } from '#core/payments/processorCall';
+import type { CardUsed, ProcessorCall, PaidShare } from '#core/payments/processorCall';
 import { takesTips } from '#server/bookings/takesTips';
 import { refusedCards, type TooManyCards, tooManyCards } from '#server/rateLimits/manyCards';
 import type { PayOutcome } from '#contracts/payments/payOutcome';
@@ -55,7 +55,7 @@ export const payCheckout =
     if (!intended.ok) return intended;
     let outcome: PayOutcome = { state: 'paid' };
     for (const id of intended.value) {
-      outcome = outcomeOf(await carryOut(deps, id));
+      outcome = outcomeOf(await makeCall(deps, id));
       if (outcome.state !== 'paid' && outcome.state !== 'onTheWay') break;
     }
     await runDueOf(deps, { bookings: ids });
@@ -88,8 +88,8 @@ async function intend(
   // Nothing can be reserved on a bank account, and none secures what is to be held.
   if (byDebit && (reserving.length > 0 || toGiveCard(all).length > 0)) return refuse({ code: 'way_not_offered' });
   const asking = await asks(tx);
-  const agreed = ({ loaded: { booking } }: InCheckout, standing: Standing) =>
-    asking({ standing, number: booking.number, way: byDebit ? 'debit' : 'card' });
+  const agreed = ({ loaded: { booking } }: InCheckout, bookingState: BookingState) =>
+    asking({ bookingState, number: booking.number, way: byDebit ? 'debit' : 'card' });
   const shares = paying.map((each): PaidShare => ({
     ...shareOf(each, attempt.everything, { cost: attempt.cost, way: attempt.used.way }),
     ...agreed(each, each.current),
@@ -100,9 +100,9 @@ async function intend(
     return refuse({ code: 'tip_not_taken' });
 
   const ids: ToCarryOut[] = [];
-  const make = async ({ loaded: { booking } }: InCheckout, request: IntentRequest, amount: Minor): Promise<void> => {
+  const make = async ({ loaded: { booking } }: InCheckout, request: ProcessorCall, amount: Minor): Promise<void> => {
     const intent = { id: newId(), bookingId: booking.id, cause: causeOf(attempt), request, amount, now };
-    ids.push(await openIntent(tx, intent));
+    ids.push(await openCall(tx, intent));
   };
   if (shares.length > 0) await make(paying[0]!, payRequest(attempt, paying, shares), chargedFor(shares, attempt.tip));
   for (const each of reserving) {
@@ -125,7 +125,7 @@ function payRequest(
   { used, tip }: Attempt,
   paying: readonly InCheckout[],
   shares: readonly PaidShare[],
-): IntentRequest {
+): ProcessorCall {
   const [first, ...others] = shares;
   const tipped = { ...first!, ...(tip > 0 ? { tip } : {}) };
   const description = paying.map(describe).join('; ');
@@ -140,7 +140,7 @@ async function madeBefore(
 ): Promise<Result<ToCarryOut[], PayCheckoutRefusal> | null> {
   const ids: ToCarryOut[] = [];
   for (const { loaded } of all) {
-    const intent = await intentByCause(tx, loaded.booking.id, causeOf(attempt));
+    const intent = await callByCause(tx, loaded.booking.id, causeOf(attempt));
     if (!intent) continue;
     if (!('card' in intent.request) || intent.request.card.token !== attempt.card)
       return refuse({ code: 'attempt_changed' });

@@ -237,7 +237,7 @@ describe('claims that the client is heard about', () => {
   describe('where the account captures more than once', () => {
     const paidAtFell = async () => {
       const fell = await connected(app, { provider: 'fell', mode: 'live', currency: 'EUR' });
-      await app.saveWays({ ways: { hidden: [], online: fell }, transferTo: '' });
+      await app.savePaymentMethods({ ways: { hidden: [], online: fell }, transferTo: '' });
       const booking = await bookingOf(app, {}, rules);
       await booking.payAt(fell);
       await app.at('2027-04-21T19:00');

@@ -12,8 +12,8 @@ import type { Tx } from '#server/database/database';
 import { files } from '#server/database/schema/files';
 import { type NotFound, onBooking } from '#server/unitOfWork/onBooking';
 import type { Deps } from '#server/deps';
-import { carryOut } from '#server/processorCalls/carryOut';
-import { intentByCause, openIntent, type ToCarryOut } from '#server/processorCalls/openIntent';
+import { makeCall } from '#server/processorCalls/makeCall';
+import { callByCause, openCall, type ToCarryOut } from '#server/processorCalls/openCall';
 import { abilitiesOfAuthorisation } from '#server/paymentMethods/payAccounts';
 import { inArray } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
@@ -45,7 +45,7 @@ export const saveClaim =
     onBooking<{ claimId: string; answerBy: Instant | null }, SaveClaimRefusal>(
       deps,
       request.bookingId,
-      async ({ tx, loaded, standing, now }) => {
+      async ({ tx, loaded, bookingState, now }) => {
         const { requestKey: key, what, reason, amount, restsOn } = request;
         const made = loaded.facts.find((fact) => fact.kind === 'claimMade' && fact.key === key);
         if (made?.kind === 'claimMade') return ok({ claimId: made.claimId, answerBy: made.answerBy });
@@ -53,7 +53,7 @@ export const saveClaim =
         if (!pictures) return refuse({ code: 'picture_unknown', path: 'pictures' });
         const claimId = request.claimId ?? deps.newId();
         const said = { claimId, what, reason, amount, restsOn, pictures };
-        const decided = claimSaid(standing, { said, isNew: request.claimId === null, key });
+        const decided = claimSaid(bookingState, { said, isNew: request.claimId === null, key });
         if (!decided.ok) return decided;
         await recordFacts(tx, loaded, [decided.value], now);
         return ok({
@@ -79,17 +79,17 @@ const decideOn = async <R extends { readonly code: string }>(
 export const withdrawClaim =
   (deps: Deps) =>
   ({ bookingId, claimId }: OnClaim) =>
-    decideOn(deps, bookingId, ({ standing }) => claimWithdrawn(standing, claimId));
+    decideOn(deps, bookingId, ({ bookingState }) => claimWithdrawn(bookingState, claimId));
 
 /** After an objection the owner stays with a sum; the client is told. */
 export const decideClaim = (deps: Deps) => (request: DecideClaim) =>
-  decideOn(deps, request.bookingId, ({ standing }) => claimDecided(standing, request));
+  decideOn(deps, request.bookingId, ({ bookingState }) => claimDecided(bookingState, request));
 
 /** Claims of after the close-out are owed from now on, and asked for. */
 export const askForClaims =
   (deps: Deps) =>
   ({ bookingId, claimIds }: OnClaims) =>
-    decideOn(deps, bookingId, ({ standing }) => claimsAskedFor(standing, claimIds));
+    decideOn(deps, bookingId, ({ bookingState }) => claimsAskedFor(bookingState, claimIds));
 
 export type TakeClaimsRefusal =
   NotFound | { readonly code: 'nothing_held' | 'claim_not_decided' | 'nothing_agreed' | 'takes_once' };
@@ -98,19 +98,23 @@ export type TakeClaimsRefusal =
 export const takeClaims =
   (deps: Deps) =>
   async ({ bookingId, requestKey, claimIds }: OnClaims): Promise<Result<{ taken: boolean }, TakeClaimsRefusal>> => {
-    const intended = await onBooking<ToCarryOut, TakeClaimsRefusal>(deps, bookingId, async ({ tx, standing, now }) => {
-      const cause = `claims:${requestKey}`;
-      const before = await intentByCause(tx, bookingId, cause);
-      if (before) return ok(before.id);
-      const decided = takeClaimsOf(standing, claimIds);
-      if (!decided.ok) return decided;
-      const { request, amount } = decided.value;
-      const { captures } = await abilitiesOfAuthorisation(tx, deps, request.authorisation);
-      if (captures === 'one') return refuse({ code: 'takes_once' });
-      return ok(await openIntent(tx, { id: deps.newId(), bookingId, cause, request, amount: amount as Minor, now }));
-    });
+    const intended = await onBooking<ToCarryOut, TakeClaimsRefusal>(
+      deps,
+      bookingId,
+      async ({ tx, bookingState, now }) => {
+        const cause = `claims:${requestKey}`;
+        const before = await callByCause(tx, bookingId, cause);
+        if (before) return ok(before.id);
+        const decided = takeClaimsOf(bookingState, claimIds);
+        if (!decided.ok) return decided;
+        const { request, amount } = decided.value;
+        const { captures } = await abilitiesOfAuthorisation(tx, deps, request.authorisation);
+        if (captures === 'one') return refuse({ code: 'takes_once' });
+        return ok(await openCall(tx, { id: deps.newId(), bookingId, cause, request, amount: amount as Minor, now }));
+      },
+    );
     if (!intended.ok) return intended;
-    const answer = await carryOut(deps, intended.value);
+    const answer = await makeCall(deps, intended.value);
     await runDueOf(deps, { bookings: [bookingId] });
     return ok({ taken: answer.outcome === 'approved' });
   };

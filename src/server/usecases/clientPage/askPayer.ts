@@ -27,15 +27,15 @@ export const askPayer =
     const result = await onBooking<{ url: string | null }, PayerRefusal>(
       deps,
       opened.bookingId,
-      async ({ tx, loaded, standing, now }) => {
+      async ({ tx, loaded, bookingState, now }) => {
         const { booking, facts } = loaded;
-        const { outstanding } = standing.position;
+        const { outstanding } = bookingState.position;
         if (outstanding === 0) return refuse({ code: 'nothing_due' });
         const same = facts.filter((fact) => fact.kind === 'payerAsked' && (fact.to === null) === (to === null));
         if (same.length >= (to === null ? mostCopied : mostAsked)) return refuse({ code: 'too_many_payers' });
         await recordFacts(tx, loaded, [{ kind: 'payerAsked', at: now, to }], now);
         if (to === null)
-          return ok({ url: `${baseUrl}/b/${await makeClientLink(tx, booking.id, standing.endAt, now, 'payer')}` });
+          return ok({ url: `${baseUrl}/b/${await makeClientLink(tx, booking.id, bookingState.endAt, now, 'payer')}` });
         await writeMessage(tx, loaded, {
           id: newId(),
           cause: `payer:${attempt}`,

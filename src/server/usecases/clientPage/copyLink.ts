@@ -8,7 +8,7 @@ import { type NotFound, onBooking } from '#server/unitOfWork/onBooking';
 export const copyLink =
   (deps: Deps) =>
   ({ bookingId }: OnBooking): Promise<Result<{ url: string }, NotFound>> =>
-    onBooking<{ url: string }, NotFound>(deps, bookingId, async ({ tx, standing, now }) => {
-      const token = await makeClientLink(tx, bookingId, standing.endAt, now);
+    onBooking<{ url: string }, NotFound>(deps, bookingId, async ({ tx, bookingState, now }) => {
+      const token = await makeClientLink(tx, bookingId, bookingState.endAt, now);
       return ok({ url: `${deps.baseUrl}/b/${token}` });
     });

@@ -1,5 +1,5 @@
 import { claimState } from '#core/claims/claims';
-import { standing } from '#core/bookings/standing';
+import { bookingState } from '#core/bookings/bookingState';
 import { addHours } from '#core/calendar/instant';
 import { addDays } from '#core/calendar/days';
 import { localDate } from '#core/calendar/zoned';
@@ -65,7 +65,7 @@ async function tell(app: Installation, next: (below: number) => number): Promise
     if (!copied.ok) throw new Error(copied.refusal.code);
     const link = copied.value.url.split('/').at(-1)!;
     const account = pick([app.account, fell]);
-    await app.saveWays({ ways: { hidden: [], online: account }, transferTo: '' });
+    await app.savePaymentMethods({ ways: { hidden: [], online: account }, transferTo: '' });
     const card = await app.tokenAt(account, testNumber(pick(behaviours), 100 + index));
     const amount = minor((400_00 + index * 110_00) * 0.3);
     await app.payByClient({ link, attempt: randomUUID(), account, card, amount });
@@ -75,7 +75,7 @@ async function tell(app: Installation, next: (below: number) => number): Promise
   }
   const stands = async (id: string) => {
     const { booking, facts } = (await readBooking(app.deps.db, id))!;
-    return standing(agreedOf(booking), facts, app.world.clock.now());
+    return bookingState(agreedOf(booking), facts, app.world.clock.now());
   };
   const some = (limit: number): Minor => least(minor(limit), minor(Math.max(1, next(200)) * 100));
   const claimsOf = async (id: string) => (await stands(id)).ledger.after.claims;
@@ -115,8 +115,8 @@ async function tell(app: Installation, next: (below: number) => number): Promise
       const claimIds = (await claimsOf(bookingId)).map(({ claimId }) => claimId);
       return app.askForClaims({ bookingId, requestKey: randomUUID(), claimIds });
     },
-    (bookingId) => app.broughtBack({ bookingId, moment: null }),
-    (bookingId) => app.notBack({ bookingId }),
+    (bookingId) => app.markReturned({ bookingId, moment: null }),
+    (bookingId) => app.markMissing({ bookingId }),
     async (bookingId) => {
       const { agreed, position } = await stands(bookingId);
       const claims = agreed.terms.claims ? [] : [{ id: randomUUID(), reason: 'scratch', amount: some(500_00) }];
@@ -142,7 +142,7 @@ async function tell(app: Installation, next: (below: number) => number): Promise
       const receipt = (await stands(bookingId)).ledger.receipts.find(
         ({ method }) => method === 'cash' || method === 'transfer',
       );
-      return receipt ? app.putRight({ bookingId, receiptId: receipt.id, reason: 'wrong' }) : null;
+      return receipt ? app.reversePayment({ bookingId, receiptId: receipt.id, reason: 'wrong' }) : null;
     },
     async (bookingId) => {
       const until = addDays(localDate(app.world.clock.now(), zone), 3 + next(20));
@@ -159,7 +159,7 @@ async function tell(app: Installation, next: (below: number) => number): Promise
       const dispute = (await stands(bookingId)).ledger.after.disputes.at(-1);
       if (!dispute) return null;
       return next(3) === 0
-        ? app.giveInDispute({ dispute: dispute.id, requestKey: randomUUID() })
+        ? app.concedeDispute({ dispute: dispute.id, requestKey: randomUUID() })
         : app.answerDispute({ dispute: dispute.id, requestKey: randomUUID(), word: 'So it was.', pictures: [] });
     },
     (bookingId) =>

@@ -5,10 +5,10 @@ import { closeOutOf, type MayNotCloseOut } from '#core/closeout/closeOutOf';
 import { recordFacts } from '#server/bookings/record';
 import { type ProofNeeded, type RefundLimit, wantsProof } from '#core/payments/refundLimit';
 import type { Deps } from '#server/deps';
-import { agendaWritten } from '#server/jobs/plan/rewriteErrands';
-import { carryOut } from '#server/processorCalls/carryOut';
+import { jobsWritten } from '#server/jobs/plan/planJobs';
+import { makeCall } from '#server/processorCalls/makeCall';
 import { openRefunds } from '#server/processorCalls/openRefunds';
-import { intentByCause, openIntent, type OpenIntent, type ToCarryOut } from '#server/processorCalls/openIntent';
+import { callByCause, openCall, type OpenCall, type ToCarryOut } from '#server/processorCalls/openCall';
 import { type NotFound, onBooking } from '#server/unitOfWork/onBooking';
 
 export type CloseOutRefusal = NotFound | ProofNeeded | MayNotCloseOut;
@@ -23,35 +23,35 @@ export const closeOut =
     { bookingId, claims, coverBalance }: CloseOutBooking,
     limit: RefundLimit = null,
   ): Promise<Result<{ closed: true }, CloseOutRefusal>> => {
-    const refunding: OpenIntent[] = [];
+    const refunding: OpenCall[] = [];
     const decided = await onBooking<ToCarryOut | null, CloseOutRefusal>(
       deps,
       bookingId,
-      async ({ tx, loaded, standing, now }) => {
+      async ({ tx, loaded, bookingState, now }) => {
         // Where nothing was ever held nothing was captured.
         const before =
-          standing.ledger.authorisations.length > 0 ? await intentByCause(tx, bookingId, 'closeOut') : null;
+          bookingState.ledger.authorisations.length > 0 ? await callByCause(tx, bookingId, 'closeOut') : null;
         if (before) return ok(before.id);
         const { total, tax, currency } = loaded.booking;
-        const closing = closeOutOf(standing, { claims, coverBalance }, { total, tax, at: now });
+        const closing = closeOutOf(bookingState, { claims, coverBalance }, { total, tax, at: now });
         if (!closing.ok) return closing;
         const { facts, capture, refunds } = closing.value;
         if (wantsProof(limit, currency, refunds)) return refuse({ code: 'proof_needed' });
-        const { ledger } = standing;
+        const { ledger } = bookingState;
         const back = await openRefunds(tx, { bookingId, refunds, ledger, cause: 'closed', now, newId: deps.newId });
         refunding.push(...back.opened);
         await recordFacts(tx, loaded, [...facts, ...back.facts], now);
         if (!capture) return ok(null);
-        return ok(await openIntent(tx, { id: deps.newId(), bookingId, cause: 'closeOut', ...capture, now }));
+        return ok(await openCall(tx, { id: deps.newId(), bookingId, cause: 'closeOut', ...capture, now }));
       },
     );
     if (!decided.ok) return decided;
     if (decided.value) {
-      const since = agendaWritten();
-      await carryOut(deps, decided.value);
+      const since = jobsWritten();
+      await makeCall(deps, decided.value);
       await runPlanned(deps, bookingId, since);
     }
-    for (const id of refunding) await carryOut(deps, id);
+    for (const id of refunding) await makeCall(deps, id);
     return ok({ closed: true });
   };
 

@@ -9,8 +9,8 @@ import { runDueOf } from '#server/jobs/run/runDue';
 import { recordFacts } from '#server/bookings/record';
 import { type NotFound, onBooking } from '#server/unitOfWork/onBooking';
 import type { Deps } from '#server/deps';
-import { carryOut } from '#server/processorCalls/carryOut';
-import { intentByCause, openIntent, paymentUnderWay, type ToCarryOut } from '#server/processorCalls/openIntent';
+import { makeCall } from '#server/processorCalls/makeCall';
+import { callByCause, openCall, paymentUnderWay, type ToCarryOut } from '#server/processorCalls/openCall';
 import { outcomeOf } from '#server/processorCalls/outcomeOf';
 import { offeredFor } from '#server/paymentMethods/offered';
 
@@ -33,10 +33,10 @@ export const putHold =
     const intended = await onBooking<ToCarryOut | null, PutHoldRefusal>(
       deps,
       bookingId,
-      async ({ tx, loaded, standing, now }) => {
-        const { ledger, agreed, stage, hold } = standing;
+      async ({ tx, loaded, bookingState, now }) => {
+        const { ledger, agreed, stage, hold } = bookingState;
         const cause = `holdByHand:${key}`;
-        const before = await intentByCause(tx, bookingId, cause);
+        const before = await callByCause(tx, bookingId, cause);
         if (before) return ok(before.id);
         if (loaded.facts.some((fact) => fact.kind === 'holdWanted' && fact.key === key)) return ok(null);
         if (stage === 'waiting' || stage === 'enquiry') return refuse({ code: 'not_secured_yet' });
@@ -50,7 +50,7 @@ export const putHold =
           if (!reader) return refuse({ code: 'no_reader' });
           const description = `${loaded.booking.number} ${loaded.booking.title}`;
           const asked = { kind: 'counterHold' as const, account: reader.id, until, key, description };
-          return ok(await openIntent(tx, { id: deps.newId(), bookingId, cause, request: asked, amount, now }));
+          return ok(await openCall(tx, { id: deps.newId(), bookingId, cause, request: asked, amount, now }));
         }
         if (!ledger.holdCard) return refuse({ code: 'no_card' });
         if (hold?.inForce && hold.wanted === amount && hold.until >= until) return refuse({ code: 'hold_unchanged' });
@@ -60,7 +60,7 @@ export const putHold =
     );
     if (!intended.ok) return intended;
     if (intended.value === null) return ok({ state: 'paid' });
-    const answer = await carryOut(deps, intended.value);
+    const answer = await makeCall(deps, intended.value);
     await runDueOf(deps, { bookings: [bookingId] });
     return ok(outcomeOf(answer));
   };

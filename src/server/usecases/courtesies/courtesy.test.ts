@@ -136,7 +136,7 @@ describe('money given back as a courtesy, and payments put right', () => {
       return requestKey;
     };
     const right = async (receiptId: string) => {
-      const done = await app.putRight({ bookingId: booking.id, receiptId, reason: 'Wrong booking.' });
+      const done = await app.reversePayment({ bookingId: booking.id, receiptId, reason: 'Wrong booking.' });
       await app.settle();
       return done;
     };

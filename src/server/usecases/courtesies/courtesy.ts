@@ -1,8 +1,8 @@
-import type { ForeseeCourtesy, ForeseePutRight, GiveCourtesy, PutRight } from '#contracts/claims/after';
+import type { ForeseeCourtesy, ForeseeReversal, GiveCourtesy, ReversePayment } from '#contracts/claims/after';
 import type { Foreseen } from '#contracts/claims/afterViews';
 import { courtesyOf, type MayNotGiveCourtesy } from '#core/courtesies/courtesy';
 import { courtesyBefore } from '#core/courtesies/courtesyBefore';
-import { type MayNotPutRight, putRight as putRightOf } from '#core/payments/puttingRight';
+import { type MayNotReverse, reversedPayment as putRightOf } from '#core/payments/reversedPayment';
 import type { Fact } from '#core/bookings/facts';
 import type { Refund } from '#core/payments/givingBack';
 import { type ProofNeeded, type RefundLimit, wantsProof } from '#core/payments/refundLimit';
@@ -13,8 +13,8 @@ import { dealOf } from '#server/bookings/dealOf';
 import { recordFacts } from '#server/bookings/record';
 import { type NotFound, onBooking, type OpenBooking } from '#server/unitOfWork/onBooking';
 import type { Deps } from '#server/deps';
-import { carryOut } from '#server/processorCalls/carryOut';
-import { paymentUnderWay, type OpenIntent } from '#server/processorCalls/openIntent';
+import { makeCall } from '#server/processorCalls/makeCall';
+import { paymentUnderWay, type OpenCall } from '#server/processorCalls/openCall';
 import { openRefunds } from '#server/processorCalls/openRefunds';
 
 type MayNot = MayNotGiveCourtesy | { readonly code: 'courtesy_does_not_fit' };
@@ -22,14 +22,14 @@ type Decided = { readonly fact: Fact; readonly refunds: readonly Refund[] };
 
 /** After the service a courtesy is a fact of its own; before it an agreed discount. */
 function decide(
-  { standing, loaded }: Pick<OpenBooking, 'standing' | 'loaded'>,
+  { bookingState, loaded }: Pick<OpenBooking, 'bookingState' | 'loaded'>,
   { amount, receiptId, key, reason }: Pick<GiveCourtesy, 'amount' | 'receiptId' | 'reason'> & { readonly key: string },
 ): Result<Decided, MayNot> {
-  const { ledger, asOf: at } = standing;
+  const { ledger, asOf: at } = bookingState;
   if (ledger.lapsed) return refuse({ code: 'nothing_in_hand' });
   if (!ledger.delivered && !ledger.cancelled)
-    return courtesyBefore(standing, dealOf(loaded.booking), { amount, receiptId, key });
-  const decided = courtesyOf(standing, { amount, receiptId });
+    return courtesyBefore(bookingState, dealOf(loaded.booking), { amount, receiptId, key });
+  const decided = courtesyOf(bookingState, { amount, receiptId });
   if (!decided.ok) return decided;
   return ok({ fact: { kind: 'courtesy', at, courtesyId: key, amount, reason }, refunds: decided.value.refunds });
 }
@@ -41,10 +41,10 @@ export const giveCourtesy =
   (deps: Deps) =>
   async (request: GiveCourtesy, limit: RefundLimit = null): Promise<Result<null, CourtesyRefusal>> => {
     const { bookingId, requestKey: key } = request;
-    const refunding: OpenIntent[] = [];
+    const refunding: OpenCall[] = [];
     const result = await onBooking<null, CourtesyRefusal>(deps, bookingId, async (open) => {
-      const { tx, loaded, standing, now } = open;
-      const { ledger } = standing;
+      const { tx, loaded, bookingState, now } = open;
+      const { ledger } = bookingState;
       const given = loaded.facts.some(
         (fact) =>
           (fact.kind === 'courtesy' && fact.courtesyId === key) || (fact.kind === 'changed' && fact.key === key),
@@ -67,7 +67,7 @@ export const giveCourtesy =
       await recordFacts(tx, loaded, [fact, ...back.facts], now);
       return ok(null);
     });
-    for (const id of refunding) await carryOut(deps, id);
+    for (const id of refunding) await makeCall(deps, id);
     if (refunding.length > 0) await runDueOf(deps, { bookings: [bookingId] });
     return result;
   };
@@ -82,25 +82,25 @@ export const foreseeCourtesy =
       return ok(await foreseen(open, [decided.value.fact], decided.value.refunds));
     });
 
-export type PutRightRefusal = NotFound | MayNotPutRight;
+export type PutRightRefusal = NotFound | MayNotReverse;
 
 /** A payment recorded by hand that had not come is reversed, with a reason. */
-export const putRight =
+export const reversePayment =
   (deps: Deps) =>
-  (request: PutRight): Promise<Result<null, PutRightRefusal>> =>
-    onBooking<null, PutRightRefusal>(deps, request.bookingId, async ({ tx, loaded, standing, now }) => {
+  (request: ReversePayment): Promise<Result<null, PutRightRefusal>> =>
+    onBooking<null, PutRightRefusal>(deps, request.bookingId, async ({ tx, loaded, bookingState, now }) => {
       const done = loaded.facts.some((fact) => fact.kind === 'putRight' && fact.receiptId === request.receiptId);
       if (done) return ok(null);
-      const decided = putRightOf(standing, loaded.facts, request);
+      const decided = putRightOf(bookingState, loaded.facts, request);
       if (!decided.ok) return decided;
       await recordFacts(tx, loaded, [decided.value], now);
       return ok(null);
     });
 
-export const foreseePutRight =
+export const foreseeReversal =
   (deps: Deps) =>
-  ({ bookingId, receiptId }: ForeseePutRight): Promise<Result<Foreseen, PutRightRefusal>> =>
+  ({ bookingId, receiptId }: ForeseeReversal): Promise<Result<Foreseen, PutRightRefusal>> =>
     onBooking<Foreseen, PutRightRefusal>(deps, bookingId, async (open) => {
-      const decided = putRightOf(open.standing, open.loaded.facts, { receiptId, reason: '' });
+      const decided = putRightOf(open.bookingState, open.loaded.facts, { receiptId, reason: '' });
       return decided.ok ? ok(await foreseen(open, [decided.value], [])) : decided;
     });

@@ -256,7 +256,7 @@ describe('credit and vouchers', () => {
     const code = await sell(20_00);
     const booking = await bookingOf(app);
     const bookingLink = await booking.linkTo();
-    await app.saveWays({ ways: { hidden: ['voucher', 'credit'], online: null }, transferTo: '' });
+    await app.savePaymentMethods({ ways: { hidden: ['voucher', 'credit'], online: null }, transferTo: '' });
     expect(codeOf(await app.useVoucher({ link: bookingLink, attempt: randomUUID(), code }))).to.equal(
       'way_not_offered',
     );

@@ -1,4 +1,4 @@
-import { standing } from '#core/bookings/standing';
+import { bookingState } from '#core/bookings/bookingState';
 import type { WallTime } from '#core/calendar/wallTime';
 import { minor } from '#core/money/minor';
 import { agreedOf, readBooking } from '#server/bookings/lockBooking';
@@ -28,7 +28,7 @@ describe('a house account', () => {
     app.saveAccountLimit({ clientId: await clientId(), limit: limit === null ? null : minor(limit) });
   const standingOf = async (id: string) => {
     const { booking, facts } = (await readBooking(app.deps.db, id))!;
-    return { standing: standing(agreedOf(booking), facts, app.world.clock.now()) };
+    return { bookingState: bookingState(agreedOf(booking), facts, app.world.clock.now()) };
   };
   const stageOf = async (number: string) =>
     (await app.queries.bookings({ search: number, stage: 'all', sort: 'number', descending: false, page: 0 })).lines[0]!
@@ -38,7 +38,7 @@ describe('a house account', () => {
     const made = await onAccount(800_00);
     if (!made.ok) throw new Error();
     expect(await stageOf(made.value.number)).to.equal('secured');
-    const { standing: current } = await standingOf(made.value.id);
+    const { bookingState: current } = await standingOf(made.value.id);
     expect(current.parts.map(({ name, due, left }) => [name, due, left])).to.deep.equal([
       ['house account', '2027-05-05', 800_00],
     ]);

@@ -2,7 +2,7 @@ import { allShown } from '#core/paymentMethods/ways';
 import { minor } from '#core/money/minor';
 import { rowsOf } from '#server/database/database';
 import { voucherEnds, vouchers } from '#server/database/schema/credit';
-import { errands } from '#server/database/schema/work';
+import { jobs } from '#server/database/schema/work';
 import { liveWasUsed } from '#server/paymentMethods/liveWasUsed';
 import { verify } from '#server/verify/verify';
 import { testNumber } from '#world/cardNetwork/testCards';
@@ -119,7 +119,7 @@ describe('a voucher bought on the booking page', () => {
     const codes = (await mailTo('maud@example.org')).map(({ text }) => codeIn(text));
     expect(codes).to.have.length(2);
     expect(new Set(codes).size).to.equal(1);
-    const [errand] = await app.deps.db.select().from(errands).where(eq(errands.kind, 'voucher'));
+    const [errand] = await app.deps.db.select().from(jobs).where(eq(jobs.kind, 'voucher'));
     expect(errand!.state).to.equal('dropped');
     const line = (await app.creditView()).vouchers[0]!;
     expect(line.online).to.deep.equal({
@@ -242,7 +242,7 @@ describe('a voucher bought on the booking page', () => {
     expect(codeOf(await app.orderVoucher(order()))).to.equal('vouchers_not_sold');
     expect(await app.voucherPage()).to.equal(null);
     await app.savePage({ note: '', phone: 'off', vouchers: { least: minor(1), most: minor(500_00), months: null } });
-    await app.saveWays({ ways: { ...allShown, hidden: ['card'] }, transferTo: '' });
+    await app.savePaymentMethods({ ways: { ...allShown, hidden: ['card'] }, transferTo: '' });
     expect(codeOf(await app.orderVoucher(order()))).to.equal('way_not_offered');
   });
 });

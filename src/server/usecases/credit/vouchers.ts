@@ -8,7 +8,7 @@ import type {
   VoucherOnCheckout,
 } from '#contracts/credit/credit';
 import type { Fact } from '#core/bookings/facts';
-import { payable } from '#core/bookings/standing';
+import { payable } from '#core/bookings/bookingState';
 import { usedFor } from '#core/credit/balances';
 import { voucherSold } from '#core/books/journal/otherEntries';
 import { toPay } from '#core/checkout/cart';
@@ -27,7 +27,7 @@ import type { Tx } from '#server/database/database';
 import { taxLines } from '#server/catalogue/taxLines';
 import { taxOfUse, taxOnVoucher, type VoucherPurpose } from '#core/credit/voucherPurpose';
 import type { Deps } from '#server/deps';
-import { paymentUnderWay } from '#server/processorCalls/openIntent';
+import { paymentUnderWay } from '#server/processorCalls/openCall';
 import { appendEntry } from '#server/journal/appendEntry';
 import { bookingOfLink } from '#server/links/clientLink';
 import { bookingsOfCheckout, idsOfCheckout, type InCheckout } from '#server/checkout/inCheckout';
@@ -89,7 +89,7 @@ type UseRefusal =
 type LinkRefusal = { readonly code: 'link_unknown' | 'link_expired' };
 
 async function voucherReceipt(
-  { tx, loaded, standing, now }: OpenBooking,
+  { tx, loaded, bookingState, now }: OpenBooking,
   code: string,
   receiptId: string,
 ): Promise<Result<{ fact: Fact; used: Used }, UseRefusal>> {
@@ -105,21 +105,21 @@ async function voucherReceipt(
     return refuse({ code: 'voucher_of_another', path: 'code' });
   const there = await onVoucher(tx, voucher);
   if (there.left <= 0) return refuse({ code: 'voucher_empty', path: 'code' });
-  const used = usedFor(there.left, payable(standing).outstanding);
+  const used = usedFor(there.left, payable(bookingState).outstanding);
   const prepaidTax = taxOfUse(there, used.used, purpose);
   const about = { receiptId, amount: used.used, voucherId: voucher.id, ...(purpose ? { prepaidTax } : {}) };
   return ok({ fact: { kind: 'received', at: now, method: 'voucher', ...about }, used });
 }
 
 async function creditReceipt(
-  { tx, loaded, standing, now }: OpenBooking,
+  { tx, loaded, bookingState, now }: OpenBooking,
   receiptId: string,
 ): Promise<Result<{ fact: Fact; used: Used }, UseRefusal>> {
   const { clientId, currency } = loaded.booking;
   await tx.select({ id: clients.id }).from(clients).where(eq(clients.id, clientId)).for('update');
   const there = await creditOf(tx, clientId, currency);
   if (there <= 0) return refuse({ code: 'no_credit' });
-  const used = usedFor(there, payable(standing).outstanding);
+  const used = usedFor(there, payable(bookingState).outstanding);
   return ok({ fact: { kind: 'received', at: now, receiptId, amount: used.used, method: 'credit' }, used });
 }
 
@@ -127,7 +127,7 @@ async function creditReceipt(
 async function usedBefore(
   { tx, loaded }: OpenBooking,
   code: string | null,
-  { amount: used, voucherId }: OpenBooking['standing']['ledger']['receipts'][number],
+  { amount: used, voucherId }: OpenBooking['bookingState']['ledger']['receipts'][number],
 ): Promise<Result<Used, UseRefusal>> {
   const { clientId, currency } = loaded.booking;
   if (code === null) return ok({ used, left: most(await creditOf(tx, clientId, currency), zero) });
@@ -145,11 +145,11 @@ const useOn = (
   by: 'client' | 'owner',
 ): Promise<Result<Used, UseRefusal>> =>
   onBooking<Used, UseRefusal>(deps, bookingId, async (open) => {
-    const { tx, loaded, standing, now } = open;
+    const { tx, loaded, bookingState, now } = open;
     const receiptId = receiptIdOf(code, attempt);
-    const before = standing.ledger.receipts.find((receipt) => receipt.id === receiptId);
+    const before = bookingState.ledger.receipts.find((receipt) => receipt.id === receiptId);
     if (before) return usedBefore(open, code, before);
-    if (payable(standing).outstanding === 0 || standing.ledger.lapsed)
+    if (payable(bookingState).outstanding === 0 || bookingState.ledger.lapsed)
       return refuse({ code: 'nothing_to_pay_with_it' });
     if (await paymentUnderWay(tx, bookingId)) return refuse({ code: 'payment_under_way' });
     // What clients are not shown they cannot use; the owner may all the same.

@@ -1,4 +1,4 @@
-import type { AnswerDispute, GiveInDispute } from '#contracts/claims/after';
+import type { AnswerDispute, ConcedeDispute } from '#contracts/claims/after';
 import type { Fact } from '#core/bookings/facts';
 import { ledgerOf } from '#core/bookings/ledger';
 import { isUndecided } from '#core/disputes/disputes';
@@ -128,9 +128,9 @@ export const answerDispute =
   };
 
 /** The payer is to have it: nothing is shown, and it is lost at once. */
-export const giveInDispute =
+export const concedeDispute =
   (deps: Deps) =>
-  async ({ dispute, requestKey: id }: GiveInDispute): Promise<Result<null, NotAnswered>> => {
+  async ({ dispute, requestKey: id }: ConcedeDispute): Promise<Result<null, NotAnswered>> => {
     const subject = await disputeSubject(deps.db, dispute);
     if (!subject) return refuse({ code: 'dispute_unknown' });
     const [repeated] = await deps.db

@@ -90,8 +90,8 @@ describe('payments that are disputed', () => {
     const booking = await disputed('disputesNotProvided');
     const { id } = await matter(booking);
     const request = { dispute: id, requestKey: randomUUID() };
-    expect((await app.giveInDispute(request)).ok).to.equal(true);
-    expect((await app.giveInDispute(request)).ok).to.equal(true);
+    expect((await app.concedeDispute(request)).ok).to.equal(true);
+    expect((await app.concedeDispute(request)).ok).to.equal(true);
     await app.settle();
     await app.at('2027-05-25T11:00');
     expect((await matter(booking)).state).to.equal('givenIn');

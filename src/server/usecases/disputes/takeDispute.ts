@@ -4,7 +4,7 @@ import type { Fact } from '#core/bookings/facts';
 import { ledgerOf } from '#core/bookings/ledger';
 import type { Instant } from '#core/calendar/instant';
 import { least, type Minor, minor, remainder, sum, zero } from '#core/money/minor';
-import type { IntentRequest } from '#core/payments/processorCall';
+import type { ProcessorCall } from '#core/payments/processorCall';
 import { otherShares, ownShare } from '#core/payments/shares';
 import { type LoadedBooking, lockBooking } from '#server/bookings/lockBooking';
 import { recordFacts } from '#server/bookings/record';
@@ -12,7 +12,7 @@ import { disputeOfRequest } from '#server/credit/requestReturns';
 import type { Tx } from '#server/database/database';
 import { intents } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
-import { askedOf, type OpenIntent } from '#server/processorCalls/openIntent';
+import { askedOf, type OpenCall } from '#server/processorCalls/openCall';
 import { openRefunds } from '#server/processorCalls/openRefunds';
 import type { ProcessorEvent } from '#server/ports';
 import { and, eq, sql } from 'drizzle-orm';
@@ -20,11 +20,11 @@ import { and, eq, sql } from 'drizzle-orm';
 export type DisputeEvent = Extract<ProcessorEvent, { type: 'dispute.changed' }>;
 
 /** The receipt that a payment became: its own, or what a capture gave of an authorisation. */
-const receiptOf = (id: string, request: IntentRequest): string =>
+const receiptOf = (id: string, request: ProcessorCall): string =>
   'authorisation' in request ? request.authorisation : id;
 
 /** `placed`: news of a payment, or of a step, that is not known here yet waits for that. `further`: intents to carry out. */
-export type DisputePlaced = { readonly placed: boolean; readonly further: readonly OpenIntent[] };
+export type DisputePlaced = { readonly placed: boolean; readonly further: readonly OpenCall[] };
 
 /** Records what a processor tells of a dispute, on each booking that the payment was for. */
 export async function recordDispute(deps: Deps, tx: Tx, event: DisputeEvent): Promise<DisputePlaced> {
@@ -44,7 +44,7 @@ export async function recordDispute(deps: Deps, tx: Tx, event: DisputeEvent): Pr
   const bookingIds = [...new Set([paid.bookingId, ...shares.map((share) => share.bookingId)])];
   let left: Minor = event.amount;
   let placed = true;
-  const further: OpenIntent[] = [];
+  const further: OpenCall[] = [];
   for (const [index, bookingId] of bookingIds.entries()) {
     const loaded = (await lockBooking(tx, bookingId))!;
     const last = index === bookingIds.length - 1;
@@ -71,17 +71,17 @@ async function recordStep(
   loaded: LoadedBooking,
   added: readonly Fact[],
   now: Instant,
-): Promise<readonly OpenIntent[]> {
+): Promise<readonly OpenCall[]> {
   const recorded = await recordFacts(tx, loaded, added, now);
   const won = added.find((fact) => fact.kind === 'disputeDecided' && fact.outcome === 'won');
   if (won?.kind !== 'disputeDecided') return [];
   const { booking, client } = loaded;
   const bookingId = booking.id;
-  const { standing } = recorded;
-  const back = backWhenWon(standing, won, await goingBack(tx, bookingId));
+  const { bookingState } = recorded;
+  const back = backWhenWon(bookingState, won, await goingBack(tx, bookingId));
   if (!back) return [];
   const cause = `won:${won.disputeId}`;
-  const opened = await openRefunds(tx, { bookingId, refunds: [back], ledger: standing.ledger, cause, now, newId });
+  const opened = await openRefunds(tx, { bookingId, refunds: [back], ledger: bookingState.ledger, cause, now, newId });
   if (opened.facts.length > 0) await recordFacts(tx, { booking, client, facts: recorded.facts }, opened.facts, now);
   return opened.opened;
 }

@@ -1,9 +1,9 @@
-import type { NotThrough } from '#contracts/failures/failures';
+import type { Failure } from '#contracts/failures/failures';
 import type { Instant } from '#core/calendar/instant';
 import type { Minor } from '#core/money/minor';
 import { actingAs } from '#server/actor/actorNow';
 import { runDue } from '#server/jobs/run/runDue';
-import { errands, intents, messages, troubles } from '#server/database/schema/work';
+import { jobs, intents, messages, troubles } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
 import { verify } from '#server/verify/verify';
 import { expect } from 'chai';
@@ -30,9 +30,9 @@ describe('what does not get through', () => {
   const pay = async () =>
     app.payByClient({ link, attempt: randomUUID(), card: await app.token('approves'), amount: 240_00 as Minor });
   const paid = async (): Promise<number> => (await app.world.network()).payments.length;
-  const waiting = async (): Promise<readonly NotThrough[]> => (await app.queries.notThrough()).waiting;
+  const waiting = async (): Promise<readonly Failure[]> => (await app.queries.failures()).waiting;
   /** An answer that was lost on its way: the processor has acted, and nobody here knows. */
-  const lost = async (): Promise<NotThrough> => {
+  const lost = async (): Promise<Failure> => {
     app.world.faults.set({ seed: 1, lost: 100, late: 100 });
     await pay().catch(() => undefined);
     const [call] = await waiting();
@@ -54,28 +54,28 @@ describe('what does not get through', () => {
       givenUp: null,
     });
     expect(call.why).to.contain('the connection was cut');
-    expect((await app.queries.today()).notThrough).to.deep.equal({ count: 1, money: 1 });
+    expect((await app.queries.today()).failures).to.deep.equal({ count: 1, money: 1 });
     await app.recover(-1);
     expect((await waiting())[0]!.tries).to.equal(2);
   });
 
   it('tried at once it gets through, once, although it had been done before', async () => {
     const { kind, id } = await lost();
-    expect(await app.tryThrough({ kind, id })).to.deep.equal({ ok: true, value: { state: 'waits' } });
+    expect(await app.retryFailure({ kind, id })).to.deep.equal({ ok: true, value: { state: 'waits' } });
     app.world.faults.set({ seed: 1 });
-    expect(await app.tryThrough({ kind, id })).to.deep.equal({ ok: true, value: { state: 'through' } });
+    expect(await app.retryFailure({ kind, id })).to.deep.equal({ ok: true, value: { state: 'through' } });
     expect(await paid()).to.equal(1);
     expect(await waiting()).to.deep.equal([]);
-    const again = await app.tryThrough({ kind, id });
+    const again = await app.retryFailure({ kind, id });
     expect(!again.ok && again.refusal.code).to.equal('nothing_waits');
   });
 
   it('given up with a reason it is not asked again, its answer is recorded all the same, and no second takes its place', async () => {
     const { kind, id } = await lost();
     app.world.faults.set({ seed: 1, late: 100 });
-    await actingAs(owner, () => app.giveUpOn({ kind, id, reason: 'looked at the processor’s page' }));
-    expect((await app.queries.today()).notThrough).to.deep.equal({ count: 0, money: 0 });
-    const [given] = (await app.queries.notThrough()).givenUp;
+    await actingAs(owner, () => app.dropFailure({ kind, id, reason: 'looked at the processor’s page' }));
+    expect((await app.queries.today()).failures).to.deep.equal({ count: 0, money: 0 });
+    const [given] = (await app.queries.failures()).givenUp;
     expect(given!.givenUp).to.deep.equal({
       at: app.world.clock.now(),
       reason: 'looked at the processor’s page',
@@ -90,7 +90,7 @@ describe('what does not get through', () => {
     app.world.faults.set({ seed: 1 });
     await app.settle();
     expect(await state()).to.equal('approved');
-    expect((await app.queries.notThrough()).givenUp).to.deep.equal([]);
+    expect((await app.queries.failures()).givenUp).to.deep.equal([]);
     expect(await paid()).to.equal(1);
   });
 
@@ -118,12 +118,12 @@ describe('what does not get through', () => {
     const [letter] = await waiting();
     expect(letter).to.deep.include({ kind: 'letter', why: 'refused', again: false, money: false });
     const { kind, id } = letter!;
-    await actingAs(owner, () => app.giveUpOn({ kind, id, reason: 'told by telephone' }));
+    await actingAs(owner, () => app.dropFailure({ kind, id, reason: 'told by telephone' }));
     expect(await waiting()).to.deep.equal([]);
     app.world.faults.set({ seed: 1 });
-    expect(await app.tryThrough({ kind, id })).to.deep.equal({ ok: true, value: { state: 'begun' } });
+    expect(await app.retryFailure({ kind, id })).to.deep.equal({ ok: true, value: { state: 'begun' } });
     await app.lettersOut();
-    expect((await app.queries.notThrough()).givenUp).to.deep.equal([]);
+    expect((await app.queries.failures()).givenUp).to.deep.equal([]);
     const [sent] = await app.deps.db.select().from(messages).where(eq(messages.id, id));
     expect(sent!.state).to.equal('sent');
   });
@@ -140,18 +140,18 @@ describe('what does not get through', () => {
     // The letter of the notice needs an id as well: what is broken is the errand alone.
     let calls = 0;
     const halfBroken: Deps = { ...broken, newId: () => (calls++ % 2 === 0 ? broken.newId() : app.deps.newId()) };
-    const [charge] = await app.deps.db.select().from(errands).where(eq(errands.kind, 'charge'));
+    const [charge] = await app.deps.db.select().from(jobs).where(eq(jobs.kind, 'charge'));
     await app.world.clock.moveTo(charge!.at);
-    await app.deps.db.delete(errands).where(sql`${errands.kind} = 'message' and ${errands.state} = 'waiting'`);
+    await app.deps.db.delete(jobs).where(sql`${jobs.kind} = 'message' and ${jobs.state} = 'waiting'`);
     for (let tries = 0; tries < 8; tries++) {
       calls = 0;
       await runDue(halfBroken);
-      await app.deps.db.update(errands).set({ triedAt: null }).where(eq(errands.state, 'waiting'));
+      await app.deps.db.update(jobs).set({ triedAt: null }).where(eq(jobs.state, 'waiting'));
     }
     const found = (await waiting()).find(({ kind }) => kind === 'errand')!;
     expect(found).to.deep.include({ what: 'charge', money: true, again: false, tries: 7 });
     expect(await app.deps.db.$count(messages, eq(messages.occasion, 'notice'))).to.equal(1);
-    expect(await app.tryThrough({ kind: 'errand', id: found.id })).to.deep.equal({
+    expect(await app.retryFailure({ kind: 'errand', id: found.id })).to.deep.equal({
       ok: true,
       value: { state: 'through' },
     });
@@ -167,11 +167,11 @@ describe('what does not get through', () => {
     const [renewal] = await waiting();
     expect(renewal).to.deep.include({ kind: 'renewal', why: 'refused', money: true });
     const { kind, id, tries } = renewal!;
-    expect(await app.tryThrough({ kind, id })).to.deep.equal({ ok: true, value: { state: 'waits' } });
+    expect(await app.retryFailure({ kind, id })).to.deep.equal({ ok: true, value: { state: 'waits' } });
     expect((await waiting())[0]!.tries).to.equal(tries + 1);
-    await actingAs(owner, () => app.giveUpOn({ kind, id, reason: 'we leave this processor' }));
+    await actingAs(owner, () => app.dropFailure({ kind, id, reason: 'we leave this processor' }));
     await app.moveClock(accessUntil);
-    expect((await app.queries.notThrough()).givenUp[0]!.tries).to.equal(tries + 1);
+    expect((await app.queries.failures()).givenUp[0]!.tries).to.equal(tries + 1);
     await app.steerRenewals({ reference, refuses: false });
   });
 });

@@ -1,13 +1,13 @@
-import type { GiveUpOn, ThroughKind, TryThrough } from '#contracts/failures/failures';
+import type { DropFailure, FailureKind, RetryFailure } from '#contracts/failures/failures';
 import { ok, refuse, type Result } from '#core/result';
 import { actorNow } from '#server/actor/actorNow';
 import { runDue } from '#server/jobs/run/runDue';
 import { carryOutRequest } from '#server/credit/requestPayments';
-import { errands, messages, troubles } from '#server/database/schema/work';
+import { jobs, messages, troubles } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
-import { carryOut } from '#server/processorCalls/carryOut';
+import { makeCall } from '#server/processorCalls/makeCall';
 import { letterWaits } from '#server/mail/notify/write';
-import { notThrough } from '#server/failures/failures';
+import { failuresView } from '#server/failures/failures';
 import { sendAnswer } from '#server/usecases/disputes/answerDispute';
 import { placeKept } from '#server/usecases/payments/takeEvent';
 import { renewNow } from '#server/paymentMethods/renewAccess';
@@ -19,7 +19,7 @@ type NotWaiting = { readonly code: 'nothing_waits' };
 export type Tried = { readonly state: 'through' | 'waits' | 'begun' };
 
 /** How each kind is tried at once. Whether it got through is looked at afterwards. */
-const tries: { readonly [K in ThroughKind]: (deps: Deps, id: string) => Promise<unknown> } = {
+const tries: { readonly [K in FailureKind]: (deps: Deps, id: string) => Promise<unknown> } = {
   // A new round of tries, as if it had just been written.
   letter: async (deps, id) => {
     await deps.db
@@ -31,27 +31,27 @@ const tries: { readonly [K in ThroughKind]: (deps: Deps, id: string) => Promise<
   },
   errand: async (deps, id) => {
     await deps.db
-      .update(errands)
+      .update(jobs)
       .set({ state: 'waiting', tries: 0, triedAt: null, pause: 0 })
-      .where(and(eq(errands.id, id), sql`${errands.state} in ('failed', 'waiting')`));
+      .where(and(eq(jobs.id, id), sql`${jobs.state} in ('failed', 'waiting')`));
     await runDue(deps);
   },
-  call: (deps, id) => carryOut(deps, id),
+  call: (deps, id) => makeCall(deps, id),
   requestCall: (deps, id) => carryOutRequest(deps, id),
   answer: (deps, id) => sendAnswer(deps, id),
   event: (deps) => placeKept(deps),
   renewal: (deps, id) => renewNow(deps, id.split(' ')[0]!),
 };
 
-const waits = async (deps: Deps, { kind, id }: TryThrough) => {
-  const { waiting, givenUp } = await notThrough(deps.db, deps.clock.now());
+const waits = async (deps: Deps, { kind, id }: RetryFailure) => {
+  const { waiting, givenUp } = await failuresView(deps.db, deps.clock.now());
   return [...waiting, ...givenUp].find((each) => each.kind === kind && each.id === id) ?? null;
 };
 
 /** Tries now what did not get through; what had been given up is taken up again by that. */
-export const tryThrough =
+export const retryFailure =
   (deps: Deps) =>
-  async (given: TryThrough): Promise<Result<Tried, NotWaiting>> => {
+  async (given: RetryFailure): Promise<Result<Tried, NotWaiting>> => {
     if (!(await waits(deps, given))) return refuse({ code: 'nothing_waits' });
     const { kind, id } = given;
     await deps.db
@@ -74,9 +74,9 @@ export const tryThrough =
  * Gives up what does not get through, with the reason. What a processor was asked stays open all the same: nobody knows
  * whether it was done, so its answer is recorded whenever it comes, and no second request takes its place.
  */
-export const giveUpOn =
+export const dropFailure =
   (deps: Deps) =>
-  async ({ reason, ...given }: GiveUpOn): Promise<Result<null, NotWaiting>> => {
+  async ({ reason, ...given }: DropFailure): Promise<Result<null, NotWaiting>> => {
     const found = await waits(deps, given);
     if (!found || found.givenUp) return refuse({ code: 'nothing_waits' });
     const { kind, id } = given;
@@ -90,9 +90,9 @@ export const giveUpOn =
           .where(and(eq(messages.id, id), eq(messages.state, 'outgoing')));
       if (kind === 'errand')
         await tx
-          .update(errands)
+          .update(jobs)
           .set({ state: 'failed', triedAt: null })
-          .where(and(eq(errands.id, id), sql`${errands.state} in ('waiting', 'claimed')`));
+          .where(and(eq(jobs.id, id), sql`${jobs.state} in ('waiting', 'claimed')`));
       await tx
         .insert(troubles)
         .values({ kind, subject: id, since: found.since, tries: found.tries, ...done })

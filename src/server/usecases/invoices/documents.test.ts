@@ -479,7 +479,7 @@ describe('invoices and credit notes', () => {
       const [line] = await app.world.mail.list('ines@example.com', 1);
       return (await app.world.mail.read(line!.seq))!;
     };
-    beforeEach(() => app.saveWays({ ways: { hidden: [], online: null }, transferTo: '' }));
+    beforeEach(() => app.savePaymentMethods({ ways: { hidden: [], online: null }, transferTo: '' }));
     it('stands in each letter that asks for money, with a code of account, sum and reference', async () => {
       await booked();
       const { text, mime } = await newest();
@@ -521,10 +521,10 @@ describe('invoices and credit notes', () => {
       expect(await asPart()).to.equal(null);
     });
     it('not where transfers are not offered, nor a code to another account than the one named', async () => {
-      await app.saveWays({ ways: { hidden: ['transfer'], online: null }, transferTo: '' });
+      await app.savePaymentMethods({ ways: { hidden: ['transfer'], online: null }, transferTo: '' });
       await booked();
       expect((await newest()).text).not.to.include('By transfer');
-      await app.saveWays({ ways: { hidden: [], online: null }, transferTo: 'Another bank, XX00' });
+      await app.savePaymentMethods({ ways: { hidden: [], online: null }, transferTo: 'Another bank, XX00' });
       await booked();
       const { text, mime } = await newest();
       expect(text).to.include('Another bank, XX00');

@@ -13,8 +13,8 @@ export type ChooseAccountRefusal =
 export const chooseAccount =
   (deps: Deps) =>
   ({ bookingId, accountId }: ChooseAccount): Promise<Result<null, ChooseAccountRefusal>> =>
-    onBooking<null, ChooseAccountRefusal>(deps, bookingId, async ({ tx, loaded, standing, now }) => {
-      if (standing.ledger.accountChosen === accountId) return ok(null);
+    onBooking<null, ChooseAccountRefusal>(deps, bookingId, async ({ tx, loaded, bookingState, now }) => {
+      if (bookingState.ledger.accountChosen === accountId) return ok(null);
       const all = await connectedAccounts(tx, deps.adapters, now);
       const account = all.find(({ id, way }) => id === accountId && way !== 'reader');
       if (accountId !== null) {

@@ -1,4 +1,9 @@
-import type { Connect, FinishConnecting, OnAccount, SaveWays } from '#contracts/paymentMethods/paymentMethods';
+import type {
+  Connect,
+  FinishConnecting,
+  OnAccount,
+  SavePaymentMethods,
+} from '#contracts/paymentMethods/paymentMethods';
 import { addHours } from '#core/calendar/instant';
 import { ok, refuse, type Result } from '#core/result';
 import { business } from '#server/database/schema/business';
@@ -76,9 +81,12 @@ export const disconnect =
   };
 
 /** What all clients are shown, the account that online payments go through, and where transfers go. */
-export const saveWays =
+export const savePaymentMethods =
   ({ db }: Deps) =>
-  async ({ ways, transferTo }: SaveWays): Promise<Result<null, { code: 'account_not_found'; path: 'ways.online' }>> => {
+  async ({
+    ways,
+    transferTo,
+  }: SavePaymentMethods): Promise<Result<null, { code: 'account_not_found'; path: 'ways.online' }>> => {
     if (ways.online !== null) {
       const [known] = await db.select({ id: payAccounts.id }).from(payAccounts).where(eq(payAccounts.id, ways.online));
       if (!known) return refuse({ code: 'account_not_found', path: 'ways.online' });

@@ -1,14 +1,14 @@
 import type { WallTime } from '#core/calendar/wallTime';
 import { decisionsOf } from '#core/bookings/decisions';
 import { ledgerOf } from '#core/bookings/ledger';
-import { payable, standing } from '#core/bookings/standing';
+import { payable, bookingState } from '#core/bookings/bookingState';
 import { type Minor, minor } from '#core/money/minor';
 import { accountBalances } from '#server/database/schema/journal';
 import { agreedOf, readBooking } from '#server/bookings/lockBooking';
 import { payAccounts } from '#server/database/schema/ways';
 import { processorOf } from '#server/paymentMethods/payAccounts';
 import type { Adapter } from '#server/ports';
-import { waysView } from '#server/queries/paymentMethods/paymentMethods';
+import { paymentMethodsView } from '#server/queries/paymentMethods/paymentMethods';
 import { verify } from '#server/verify/verify';
 import { testBankAccount, type BankBehaviour } from '#world/accounts/testBankAccounts';
 import { testNumber } from '#world/cardNetwork/testCards';
@@ -35,7 +35,7 @@ describe('ways to pay', () => {
 
   const now = async (bookingId = id) => {
     const { booking, facts } = (await readBooking(app.deps.db, bookingId))!;
-    return standing(agreedOf(booking), facts, app.world.clock.now());
+    return bookingState(agreedOf(booking), facts, app.world.clock.now());
   };
   const connect = (provider: string, mode: 'test' | 'live' = 'live', currency = 'EUR') =>
     connected(app, { provider, mode, currency });
@@ -114,7 +114,9 @@ describe('ways to pay', () => {
       expect(payable(current).outstanding, 'the last part was collected at the end').to.equal(0);
       const { queue } = await app.queries.closeOuts();
       expect(queue.find((line) => line.id === id)).to.deep.include({ outstanding: 0, coversBalance: true });
-      expect(await app.giveUp({ bookingId: id, amount: minor(104_12), seen: minor(0) })).to.deep.include({ ok: false });
+      expect(await app.writeOff({ bookingId: id, amount: minor(104_12), seen: minor(0) })).to.deep.include({
+        ok: false,
+      });
       expect(await app.closeOut({ bookingId: id, claims: [], coverBalance: true })).to.deep.include({ ok: true });
       expect((await now()).position.received).to.equal(245_88);
       await app.at('2027-04-27T12:00');
@@ -290,7 +292,7 @@ describe('ways to pay', () => {
 
     it('a hold goes to the processor of its card: one authorisation of 30 days covers what needs three of seven', async () => {
       const fell = await connect('fell');
-      await app.saveWays({ ways: { hidden: [], online: fell }, transferTo: '' });
+      await app.savePaymentMethods({ ways: { hidden: [], online: fell }, transferTo: '' });
       await payBy(fell, testNumber('approves'));
       await app.at('2027-04-21T17:00');
       const { facts } = (await readBooking(app.deps.db, id))!;
@@ -305,10 +307,10 @@ describe('ways to pay', () => {
 
     it('hidden for all, for a service, or for one request is not offered there', async () => {
       const beck = await connect('beck');
-      await app.saveWays({ ways: { hidden: ['debit'], online: null }, transferTo: 'Vesper Hollow, XX00' });
+      await app.savePaymentMethods({ ways: { hidden: ['debit'], online: null }, transferTo: 'Vesper Hollow, XX00' });
       expect((await page()).offered.online.map(({ way }) => way)).to.deep.equal(['card']);
       expect(await payBy(beck, debit('settles'))).to.deep.include({ refusal: { code: 'way_not_offered' } });
-      await app.saveWays({ ways: { hidden: [], online: null }, transferTo: 'Vesper Hollow, XX00' });
+      await app.savePaymentMethods({ ways: { hidden: [], online: null }, transferTo: 'Vesper Hollow, XX00' });
       expect((await page()).offered.transferTo).to.match(/^Vesper Hollow, XX00\nReference RF\d\d/);
       const request = {
         requestKey: randomUUID(),
@@ -458,7 +460,7 @@ describe('ways to pay', () => {
       const silent = (): Promise<never> => Promise.reject(new Error('no answer'));
       const open: Adapter['open'] = (...of) => ({ ...tarn!.open(...of), liveAuthorisations: silent });
       const deps = { ...app.deps, adapters: { ...app.deps.adapters, tarn: { ...tarn!, open } } };
-      expect((await waysView(deps, true)).accounts[0]).to.deep.include({ holds: null, offered: true });
+      expect((await paymentMethodsView(deps, true)).accounts[0]).to.deep.include({ holds: null, offered: true });
     });
 
     it('renewed by two processes at once, or again after a crash, is the same one', async () => {

@@ -21,8 +21,8 @@ export const useCard =
     return onBooking<{ last4: string }, UseCardRefusal>(
       deps,
       opened.bookingId,
-      async ({ tx, loaded, standing, now }) => {
-        const { ledger } = standing;
+      async ({ tx, loaded, bookingState, now }) => {
+        const { ledger } = bookingState;
         if (ledger.cancelled || ledger.lapsed || ledger.closedOut) return refuse({ code: 'booking_over' });
         const [card] = await tx
           .select()
@@ -36,7 +36,7 @@ export const useCard =
         if (kept.every((each) => each?.cardId === cardId)) return ok({ last4: card.last4 });
         const { last4 } = card;
         const { number } = loaded.booking;
-        const agreed = (await asks(tx))({ standing, number, way: card.way, use });
+        const agreed = (await asks(tx))({ bookingState, number, way: card.way, use });
         const way = card.way === 'debit' ? { way: 'debit' as const } : {};
         await recordFacts(
           tx,

@@ -15,8 +15,8 @@ export const withdrawConsent =
     const opened = await bookingOfLink(deps.db, link, deps.clock.now());
     if ('fault' in opened) return refuse({ code: opened.fault });
     if (opened.purpose === 'payer') return refuse({ code: 'link_unknown' });
-    return onBooking<null, never>(deps, opened.bookingId, async ({ tx, loaded, standing, now: at }) => {
-      const withdrawn = withdrawnFacts(standing.ledger, at);
+    return onBooking<null, never>(deps, opened.bookingId, async ({ tx, loaded, bookingState, now: at }) => {
+      const withdrawn = withdrawnFacts(bookingState.ledger, at);
       if (withdrawn.length > 0) await recordFacts(tx, loaded, withdrawn, at);
       return ok(null);
     });

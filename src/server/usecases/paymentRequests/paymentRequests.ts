@@ -13,7 +13,7 @@ import { bookings } from '#server/database/schema/bookings';
 import { clients } from '#server/database/schema/clients';
 import { paymentRequests } from '#server/database/schema/credit';
 import { files } from '#server/database/schema/files';
-import { errands } from '#server/database/schema/work';
+import { jobs } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
 import { writeRequestLetter } from '#server/mail/letters/writeRequestLetter';
 import { issueForRequest, missingForRequest } from '#server/invoices/requestDocuments';
@@ -151,7 +151,7 @@ async function made(tx: Tx, deps: Deps, request: CreateRequest): Promise<{ row: 
   const again = askedAgainAt(paper.dueDay, { remindDays: documents.remindDays, timeZone, from: now });
   if (again.length > 0)
     await tx
-      .insert(errands)
+      .insert(jobs)
       .values(
         again.map((errand) => ({ id: newId(), requestId: row!.id, ...errand, errand, state: 'waiting' as const })),
       );

@@ -3,7 +3,7 @@ import { ok, refuse, type Result } from '#core/result';
 import type { Deps } from '#server/deps';
 import { abandon } from '#server/processorCalls/abandon';
 import { isPayers } from '#core/payments/processorCall';
-import { paymentUnderWay } from '#server/processorCalls/openIntent';
+import { paymentUnderWay } from '#server/processorCalls/openCall';
 import { bookingOfLink } from '#server/links/clientLink';
 
 /** The client gives up a confirmation at the bank, to pay in another way. Nothing to give up is no fault. */

@@ -80,7 +80,7 @@ describe('use cases at once', function () {
       () => app.cancelBooking({ bookingId: one(bookings).id, by: 'client' }),
       () => one(bookings).change({ total: 700_00 + randomInt(300) * 100 }),
       () => app.chargeNow({ bookingId: one(bookings).id, requestKey: randomUUID() }),
-      () => app.askNow({ bookingId: one(bookings).id, requestKey: randomUUID() }),
+      () => app.requestNow({ bookingId: one(bookings).id, requestKey: randomUUID() }),
       () => bookingOf(app),
       () => app.settle(),
       () => app.queries.today(),

@@ -1,5 +1,5 @@
 import { decisionsOf } from '#core/bookings/decisions';
-import { standing } from '#core/bookings/standing';
+import { bookingState } from '#core/bookings/bookingState';
 import type { Minor } from '#core/money/minor';
 import type { WallTime } from '#core/calendar/wallTime';
 import { agreedOf, readBooking } from '#server/bookings/lockBooking';
@@ -28,7 +28,7 @@ describe('holds and the close-out', () => {
   };
   const stands = async () => {
     const { booking, facts } = (await readBooking(app.deps.db, id))!;
-    return standing(agreedOf(booking), facts, app.world.clock.now());
+    return bookingState(agreedOf(booking), facts, app.world.clock.now());
   };
   beforeEach(async () => (app = await installation()));
   afterEach(async () => {

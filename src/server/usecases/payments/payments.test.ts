@@ -1,7 +1,7 @@
 import type { Instant } from '#core/calendar/instant';
 import { decisionsOf } from '#core/bookings/decisions';
 import { addSeconds } from '#core/calendar/instant';
-import { standing } from '#core/bookings/standing';
+import { bookingState } from '#core/bookings/bookingState';
 import type { Minor } from '#core/money/minor';
 import type { WallTime } from '#core/calendar/wallTime';
 import { agreedOf, readBooking } from '#server/bookings/lockBooking';
@@ -31,7 +31,7 @@ describe('payments and their faults', () => {
 
   const stands = async () => {
     const { booking, facts } = (await readBooking(app.deps.db, id))!;
-    return { ...standing(agreedOf(booking), facts, app.world.clock.now()), facts };
+    return { ...bookingState(agreedOf(booking), facts, app.world.clock.now()), facts };
   };
   const pay = async (
     behaviour: Parameters<Installation['token']>[0],

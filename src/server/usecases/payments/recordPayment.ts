@@ -4,7 +4,7 @@ import { type AboveOutstanding, aboveOutstanding } from '#core/payments/mayPay';
 import { ok, refuse, type Result } from '#core/result';
 import { recordFacts } from '#server/bookings/record';
 import type { Deps } from '#server/deps';
-import { paymentUnderWay } from '#server/processorCalls/openIntent';
+import { paymentUnderWay } from '#server/processorCalls/openCall';
 import { type NotFound, onBooking } from '#server/unitOfWork/onBooking';
 
 export type RecordPaymentRefusal = NotFound | AboveOutstanding | { readonly code: 'payment_under_way' };
@@ -18,10 +18,10 @@ export const recordPayment =
     amount,
     method,
   }: RecordPayment): Promise<Result<{ received: Minor }, RecordPaymentRefusal>> =>
-    onBooking<{ received: Minor }, RecordPaymentRefusal>(deps, bookingId, async ({ tx, loaded, standing, now }) => {
-      if (standing.ledger.receipts.some((receipt) => receipt.id === requestKey))
-        return ok({ received: standing.position.received });
-      const above = aboveOutstanding(standing, amount);
+    onBooking<{ received: Minor }, RecordPaymentRefusal>(deps, bookingId, async ({ tx, loaded, bookingState, now }) => {
+      if (bookingState.ledger.receipts.some((receipt) => receipt.id === requestKey))
+        return ok({ received: bookingState.position.received });
+      const above = aboveOutstanding(bookingState, amount);
       if (above) return above;
       if (await paymentUnderWay(tx, bookingId)) return refuse({ code: 'payment_under_way' });
       const recorded = await recordFacts(
@@ -30,5 +30,5 @@ export const recordPayment =
         [{ kind: 'received', at: now, receiptId: requestKey, amount, method }],
         now,
       );
-      return ok({ received: recorded.standing.position.received });
+      return ok({ received: recorded.bookingState.position.received });
     });

@@ -9,9 +9,9 @@ import { intents, payouts, processorEvents } from '#server/database/schema/work'
 import { payoutMade } from '#core/books/journal/otherEntries';
 import { factsOfReturnedLater } from '#core/payments/bankDebit';
 import { otherShares } from '#core/payments/shares';
-import { askedOf, type OpenIntent } from '#server/processorCalls/openIntent';
+import { askedOf, type OpenCall } from '#server/processorCalls/openCall';
 import type { Deps } from '#server/deps';
-import { carryOut } from '#server/processorCalls/carryOut';
+import { makeCall } from '#server/processorCalls/makeCall';
 import { recordAnswer } from '#server/processorCalls/recordAnswer';
 import { recordRequestAnswer } from '#server/credit/requestPayments';
 import { returnRequestPayment } from '#server/credit/requestReturns';
@@ -21,7 +21,7 @@ import { appendEntry } from '#server/journal/appendEntry';
 import type { ProcessorEvent } from '#server/ports';
 import { givenUpOn } from '#server/failures/troubles';
 import { runSomeDue } from '#server/jobs/run/runDue';
-import { agendaWritten } from '#server/jobs/plan/rewriteErrands';
+import { jobsWritten } from '#server/jobs/plan/planJobs';
 import { and, asc, eq, isNotNull, not, sql } from 'drizzle-orm';
 
 /**
@@ -44,17 +44,17 @@ export const takeEvent =
     const about = await aboutEvent(db, { id, event, accountId });
     if (about.before || about.cleaned) return ok({ taken: false });
     if (about.ofAnother) return refuse({ code: 'other_account' });
-    const planned = agendaWritten();
+    const planned = jobsWritten();
     if (event.type === 'request.answered') {
       const { waits } = about;
       const further = waits.intent ? await recordAnswer(deps, event.key, event.answer) : [];
-      for (const intent of further) await carryOut(deps, intent);
+      for (const intent of further) await makeCall(deps, intent);
       if (waits.requestPayment) await recordRequestAnswer(deps, event.key, event.answer);
       await markTaken(db, id, event, clock.now());
       await goOn(deps, planned);
       return ok({ taken: true });
     }
-    const further: OpenIntent[] = [];
+    const further: OpenCall[] = [];
     const taken = await db.transaction(async (tx) => {
       if (!(await markTaken(tx, id, event, clock.now()))) return false;
       if (event.type === 'dispute.changed') {
@@ -68,7 +68,7 @@ export const takeEvent =
       else await recordLapse(tx, event.authorisation, clock.now());
       return true;
     });
-    for (const intent of further) await carryOut(deps, intent);
+    for (const intent of further) await makeCall(deps, intent);
     await goOn(deps, planned);
     deps.outbox.wake();
     return ok({ taken });
@@ -78,7 +78,7 @@ export const takeEvent =
 async function goOn(deps: Deps, planned: number): Promise<void> {
   await placeKept(deps);
   // Where nothing was planned since, what is due is the agenda's own, which looks by itself.
-  if (agendaWritten() !== planned) await runSomeDue(deps);
+  if (jobsWritten() !== planned) await runSomeDue(deps);
 }
 
 /** Events that came before what they are about: each is recorded as soon as that is here. */
@@ -98,7 +98,7 @@ export async function placeKept(deps: Deps): Promise<void> {
       await tx.update(processorEvents).set({ event: null, accountId: null }).where(eq(processorEvents.id, id));
       return recorded.further;
     });
-    for (const intent of further) await carryOut(deps, intent);
+    for (const intent of further) await makeCall(deps, intent);
   }
 }
 

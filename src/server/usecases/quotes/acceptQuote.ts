@@ -82,10 +82,10 @@ export const acceptQuote =
         if (seen.digest !== digest) return changedSince(open, seen.digest);
         const may = mayAccept(offer, current, { choice, filled, signature: signature && signatureOf(signature) });
         if (!may.ok) return may;
-        const standing = standingOfOffer(offer, choice, now);
-        if (!standing.ok) return standing;
-        const { total } = standing.value.agreed;
-        const { dueNow } = standing.value.position;
+        const bookingState = standingOfOffer(offer, choice, now);
+        if (!bookingState.ok) return bookingState;
+        const { total } = bookingState.value.agreed;
+        const { dueNow } = bookingState.value.position;
         // A page of another day reads otherwise: days are named from it, and what is due now hangs on it.
         const sameDay = seen.at <= now && localDate(seen.at, offer.timeZone) === localDate(now, offer.timeZone);
         if (!sameDay || total !== seen.total || dueNow !== seen.dueNow)
@@ -230,8 +230,8 @@ export const signByBusiness =
         if (!frozen.ok) return frozen;
         const { offer, revision } = frozen.value;
         const choice = presetChoice(offer);
-        const standing = standingOfOffer(offer, choice, now);
-        if (!standing.ok) return standing;
+        const bookingState = standingOfOffer(offer, choice, now);
+        if (!bookingState.ok) return bookingState;
         const { number, id: quoteId } = loaded.quote;
         const parts = { businessName: owner!.name, number, revision, choice, filled: {} };
         const by = {
@@ -245,7 +245,7 @@ export const signByBusiness =
         };
         const again = loaded.facts.some((fact) => fact.kind === 'signed' && fact.attempt === by.attempt);
         if (again) return ok(answerOf(null));
-        const signed = await signatureFact(tx, signedDocument(offer, parts, standing.value), signature, by);
+        const signed = await signatureFact(tx, signedDocument(offer, parts, bookingState.value), signature, by);
         await recordQuoteFacts(tx, loaded, [signed], now);
         return ok(answerOf(null));
       };

@@ -30,14 +30,14 @@ describe('what is back, and holds by hand', () => {
     return booking;
   };
   const back = (bookingId: string, moment: string | null) =>
-    app.broughtBack({ bookingId, moment: moment === null ? null : wall(moment) });
+    app.markReturned({ bookingId, moment: moment === null ? null : wall(moment) });
   const kinds = async (booking: Awaited<ReturnType<typeof at>>) =>
     decisionsOf(await booking.stands()).map(({ kind }) => kind);
 
   it('not back: it is held on for weeks after the cover of its terms, until it is', async () => {
     const booking = await at('2027-04-21T19:00');
-    expect((await app.notBack({ bookingId: booking.id })).ok).to.equal(true);
-    expect((await app.notBack({ bookingId: booking.id })).ok, 'said twice').to.equal(true);
+    expect((await app.markMissing({ bookingId: booking.id })).ok).to.equal(true);
+    expect((await app.markMissing({ bookingId: booking.id })).ok, 'said twice').to.equal(true);
     expect((await booking.stands()).facts.filter(({ kind }) => kind === 'notBack')).to.have.length(1);
     expect(await kinds(booking)).to.include('notBack');
     await app.at('2027-05-20T12:00');
@@ -54,7 +54,7 @@ describe('what is back, and holds by hand', () => {
     const booking = await at('2027-04-21T19:00');
     const out = async () => (await app.queries.today()).out.includes(booking.id);
     expect(await out()).to.equal(true);
-    await app.notBack({ bookingId: booking.id });
+    await app.markMissing({ bookingId: booking.id });
     expect(await out(), 'not back').to.equal(true);
     await back(booking.id, null);
     expect(await out(), 'back').to.equal(false);
@@ -62,12 +62,12 @@ describe('what is back, and holds by hand', () => {
 
   it('refuses what cannot be: not over yet, not begun, in the future, closed', async () => {
     const booking = await at('2027-04-10T12:00');
-    expect(codeOf(await app.notBack({ bookingId: booking.id }))).to.equal('not_over_yet');
+    expect(codeOf(await app.markMissing({ bookingId: booking.id }))).to.equal('not_over_yet');
     expect(codeOf(await back(booking.id, '2027-04-01T08:00'))).to.equal('not_begun');
     expect(codeOf(await back(booking.id, '2027-04-10T12:01'))).to.equal('in_future');
     await app.at('2027-04-21T19:00');
     await app.closeOut({ bookingId: booking.id, claims: [], coverBalance: false });
-    expect(codeOf(await app.notBack({ bookingId: booking.id }))).to.equal('booking_over');
+    expect(codeOf(await app.markMissing({ bookingId: booking.id }))).to.equal('booking_over');
     expect(codeOf(await back(booking.id, null))).to.equal('booking_over');
   });
 
@@ -102,7 +102,7 @@ describe('what is back, and holds by hand', () => {
   describe('where the account extends and raises an authorisation', () => {
     const atFell = async (behaviour: CardBehaviour = 'approves') => {
       const fell = await connected(app, { provider: 'fell', mode: 'live', currency: 'EUR' });
-      await app.saveWays({ ways: { hidden: [], online: fell }, transferTo: '' });
+      await app.savePaymentMethods({ ways: { hidden: [], online: fell }, transferTo: '' });
       // Longer than one authorisation of that account lasts.
       const booking = await bookingOf(app, { end: wall('2027-05-25T18:00') }, rules);
       await booking.payAt(fell, behaviour);

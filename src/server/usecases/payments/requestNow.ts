@@ -1,6 +1,6 @@
 import type { OnBooking } from '#contracts/bookings/owner';
-import type { Occasion } from '#core/jobs/wantedErrands';
-import { payable, type Standing } from '#core/bookings/standing';
+import type { Occasion } from '#core/jobs/wantedJobs';
+import { payable, type BookingState } from '#core/bookings/bookingState';
 import { ok, refuse, type Result } from '#core/result';
 import type { Deps } from '#server/deps';
 import { type NotFound, onBooking } from '#server/unitOfWork/onBooking';
@@ -11,11 +11,11 @@ export type AskRefusal = NotFound | { readonly code: 'nothing_due' | 'message_is
 /** What it was asked by, and the letter, which can be called back while it waits. */
 export type Asked = { readonly subject: Occasion; readonly messageId: string };
 
-function occasionFor(standing: Standing): Occasion | null {
-  const { stage, position, ledger, hold } = standing;
-  const { dueNow } = payable(standing);
+function occasionFor(bookingState: BookingState): Occasion | null {
+  const { stage, position, ledger, hold } = bookingState;
+  const { dueNow } = payable(bookingState);
   // What is on its way is not asked for again.
-  if (stage === 'waiting' && (dueNow > 0 || standing.onTheWay === 0)) return 'request';
+  if (stage === 'waiting' && (dueNow > 0 || bookingState.onTheWay === 0)) return 'request';
   const declined = ledger.chargeDeclines.at(-1);
   if (dueNow > 0) return declined && !declined.clientPresent ? 'declined' : position.late > 0 ? 'overdue' : 'ask';
   if (ledger.holdAsked) return 'confirmHold';
@@ -23,13 +23,13 @@ function occasionFor(standing: Standing): Occasion | null {
 }
 
 /** The owner asks the client by message for what is due, or for the card that a hold needs. */
-export const askNow =
+export const requestNow =
   (deps: Deps) =>
   async ({ bookingId, requestKey }: OnBooking): Promise<Result<Asked, AskRefusal>> => {
-    const result = await onBooking<Asked, AskRefusal>(deps, bookingId, async ({ tx, loaded, standing, now }) => {
-      const occasion = occasionFor(standing);
+    const result = await onBooking<Asked, AskRefusal>(deps, bookingId, async ({ tx, loaded, bookingState, now }) => {
+      const occasion = occasionFor(bookingState);
       if (!occasion) return refuse({ code: 'nothing_due' });
-      const due = standing.parts.find((part) => part.state === 'due' || part.state === 'late');
+      const due = bookingState.parts.find((part) => part.state === 'due' || part.state === 'late');
       const written = await writeMessage(tx, loaded, {
         id: deps.newId(),
         cause: `byHand:${requestKey}`,

@@ -4,7 +4,7 @@ import { chargeTries } from '#core/bookings/decisions';
 import { awaitedFrom } from '#core/bookings/ledger';
 import type { Fact } from '#core/bookings/facts';
 import { type Part } from '#core/bookings/part';
-import { payable, type Standing } from '#core/bookings/standing';
+import { payable, type BookingState } from '#core/bookings/bookingState';
 import { addDays } from '#core/calendar/days';
 import { addHours, type Instant } from '#core/calendar/instant';
 import { moveDate } from '#core/calendar/offset';
@@ -47,7 +47,7 @@ export type Occasion =
   | 'document';
 
 /** One thing that Ostendo will do for a booking by itself. The key makes it happen once. */
-export type WantedErrand = { readonly key: string; readonly at: Instant } & (
+export type WantedJob = { readonly key: string; readonly at: Instant } & (
   | { readonly kind: 'message'; readonly occasion: Occasion; readonly part?: number; readonly text?: string }
   | { readonly kind: 'charge'; readonly part: number }
   | { readonly kind: 'placeHold' }
@@ -63,22 +63,26 @@ export type WantedErrand = { readonly key: string; readonly at: Instant } & (
   /** Looks again: a state changes by the clock alone. */
   | { readonly kind: 'turn' }
 );
-export type ErrandKind = WantedErrand['kind'];
+export type JobKind = WantedJob['kind'];
 
 /** A voucher that was bought online goes to whom it is for. */
-export type WantedVoucherErrand = { readonly key: 'send'; readonly kind: 'voucher'; readonly at: Instant };
+export type WantedVoucherJob = { readonly key: 'send'; readonly kind: 'voucher'; readonly at: Instant };
 
 /** Hours in which a client whose bank sent a payment back may pay in another way, before the place is given back. */
 export const secondChanceHours = 48;
 
 /** The stages from which a service is given at its time. */
-const delivers: ReadonlySet<Standing['stage']> = new Set<Standing['stage']>(['secured', 'inService', 'toCloseOut']);
+const delivers: ReadonlySet<BookingState['stage']> = new Set<BookingState['stage']>([
+  'secured',
+  'inService',
+  'toCloseOut',
+]);
 
-const ended = ({ ledger }: Standing): boolean =>
+const ended = ({ ledger }: BookingState): boolean =>
   ledger.cancelled !== null || ledger.lapsed || ledger.closedOut !== null;
 
 /** A reminder's moment, and the name that makes it once for each due day. */
-function reminderMoment(part: Part, reminder: Reminder, { terms, timeZone }: Standing['agreed']) {
+function reminderMoment(part: Part, reminder: Reminder, { terms, timeZone }: BookingState['agreed']) {
   const time = reminder.at ?? terms.collectAt ?? defaultCollectAt;
   const day = moveDate(part.due!, reminder, reminder.when === 'before' ? -1 : 1);
   const distance =
@@ -88,7 +92,7 @@ function reminderMoment(part: Part, reminder: Reminder, { terms, timeZone }: Sta
 }
 
 /** Those of the terms; before a collection from a bank account one in time for its mandate, where they have none. */
-function remindersOf({ agreed: { terms }, ledger: { card } }: Standing, part: Part): readonly Reminder[] {
+function remindersOf({ agreed: { terms }, ledger: { card } }: BookingState, part: Part): readonly Reminder[] {
   const collected = card?.purposes !== undefined && card.way === 'debit' && part.collect === 'charge' && !part.now;
   const told = terms.reminders.some(
     (each) => each.when === 'before' && (!('days' in each) || each.days >= debitNoticeDays),
@@ -100,11 +104,11 @@ function remindersOf({ agreed: { terms }, ledger: { card } }: Standing, part: Pa
  * Reminders that are still to come for a part: those before its day only while that is ahead, and none whose moment
  * had passed when the booking was agreed or last changed.
  */
-function reminding(standing: Standing, part: Part): WantedErrand[] {
-  const { agreed, stage, ledger, asOf } = standing;
+function reminding(bookingState: BookingState, part: Part): WantedJob[] {
+  const { agreed, stage, ledger, asOf } = bookingState;
   if (part.collect === 'desk') return [];
   const since = ledger.changes.at(-1)?.at ?? instantOfWall(agreed.agreed, agreed.timeZone);
-  return remindersOf(standing, part).flatMap((reminder): WantedErrand[] => {
+  return remindersOf(bookingState, part).flatMap((reminder): WantedJob[] => {
     const { at, name } = reminderMoment(part, reminder, agreed);
     const about = { kind: 'message' as const, part: part.index, at, ...(reminder.text ? { text: reminder.text } : {}) };
     if (reminder.when === 'after') return [{ ...about, key: `overdue:${name}`, occasion: 'overdue' }];
@@ -120,8 +124,8 @@ const noticeLateHours = 24;
  * Whether a collection from a bank account has no notice that still holds: its day has passed, or nobody was told in time,
  * as after a long outage. Before its moment nobody knows.
  */
-function noticeMissed(standing: Standing, part: Part, facts: readonly Fact[]): boolean {
-  const { agreed, ledger, asOf } = standing;
+function noticeMissed(bookingState: BookingState, part: Part, facts: readonly Fact[]): boolean {
+  const { agreed, ledger, asOf } = bookingState;
   const { card } = ledger;
   if (card?.way !== 'debit' || card.purposes === undefined || asOf < part.dueAt!) return false;
   const given = facts.findLast((fact) => fact.kind === 'cardKept' && fact.cardId === card.cardId)?.at;
@@ -130,7 +134,7 @@ function noticeMissed(standing: Standing, part: Part, facts: readonly Fact[]): b
   if (localDate(asOf, agreed.timeZone) > part.due!) return true;
   const changed = ledger.changes.at(-1)?.at ?? instantOfWall(agreed.agreed, agreed.timeZone);
   const since = given !== undefined && given > changed ? given : changed;
-  const notices = remindersOf(standing, part)
+  const notices = remindersOf(bookingState, part)
     .filter(({ when }) => when === 'before')
     .map((reminder) => reminderMoment(part, reminder, agreed).at);
   const [first] = notices.sort();
@@ -144,13 +148,13 @@ function noticeMissed(standing: Standing, part: Part, facts: readonly Fact[]): b
   );
 }
 
-function collecting(standing: Standing, part: Part, chargeable: Minor, facts: readonly Fact[]): WantedErrand[] {
-  const { ledger, stage } = standing;
+function collecting(bookingState: BookingState, part: Part, chargeable: Minor, facts: readonly Fact[]): WantedJob[] {
+  const { ledger, stage } = bookingState;
   if (part.left === part.coming || part.dueAt === null || part.due === null) return [];
   // What a lost dispute took is owed again; whether it is asked for is the owner's to say.
   const lost = lostInDisputes(ledger.after.disputes);
-  if (lost > 0 && standing.position.outstanding <= lost) return [];
-  const errands = reminding(standing, part);
+  if (lost > 0 && bookingState.position.outstanding <= lost) return [];
+  const errands = reminding(bookingState, part);
   if (part.now || part.collect === 'desk' || stage === 'waiting') return errands;
 
   // What the client has not agreed that the card pays is asked for.
@@ -160,10 +164,10 @@ function collecting(standing: Standing, part: Part, chargeable: Minor, facts: re
     const ask = { key: `ask:${part.key}`, kind: 'message', occasion: 'ask', part: part.index, at: part.dueAt } as const;
     return told ? errands : [...errands, ask];
   }
-  const { tries, last, nextTry } = chargeTries(standing, part.dueAt);
-  if (!last && noticeMissed(standing, part, facts)) {
+  const { tries, last, nextTry } = chargeTries(bookingState, part.dueAt);
+  if (!last && noticeMissed(bookingState, part, facts)) {
     const key = `ask:${part.key}:notice`;
-    return [...errands, { key, kind: 'message', occasion: 'ask', part: part.index, at: standing.asOf }];
+    return [...errands, { key, kind: 'message', occasion: 'ask', part: part.index, at: bookingState.asOf }];
   }
   if (!last || nextTry) {
     const key = `charge:${part.key}:${ledger.card.cardId}:${tries}`;
@@ -177,14 +181,19 @@ function collecting(standing: Standing, part: Part, chargeable: Minor, facts: re
   return errands;
 }
 
-function holding(standing: Standing): WantedErrand[] {
-  const { hold, ledger, stage } = standing;
+function holding(bookingState: BookingState): WantedJob[] {
+  const { hold, ledger, stage } = bookingState;
   if (!hold) {
     // A change has taken the hold out of the booking.
     const left = ledger.authorisations.filter((held) => held.state === 'inForce');
-    return left.map(({ id }) => ({ key: `release:${id}`, kind: 'releaseHold', authorisation: id, at: standing.asOf }));
+    return left.map(({ id }) => ({
+      key: `release:${id}`,
+      kind: 'releaseHold',
+      authorisation: id,
+      at: bookingState.asOf,
+    }));
   }
-  const errands: WantedErrand[] = hold.replaced.map((old) => ({
+  const errands: WantedJob[] = hold.replaced.map((old) => ({
     key: `release:${old.id}`,
     kind: 'releaseHold',
     authorisation: old.id,
@@ -195,7 +204,7 @@ function holding(standing: Standing): WantedErrand[] {
   const captured = Boolean(ledger.cancelled?.fromHold);
   if (inForce && !captured) {
     // A cancelled or finished booking lets go at once; an undecided one at the end of its cover.
-    const until = ended(standing) ? standing.asOf : (hold.letGoAt ?? hold.until);
+    const until = ended(bookingState) ? bookingState.asOf : (hold.letGoAt ?? hold.until);
     errands.push({ key: `release:${inForce.id}`, kind: 'releaseHold', authorisation: inForce.id, at: until });
     errands.push({
       key: `held:${ledger.authorisations[0]!.id}`,
@@ -205,7 +214,7 @@ function holding(standing: Standing): WantedErrand[] {
     });
   }
   const unsure = stage === 'waiting' || stage === 'enquiry';
-  if (ended(standing) || unsure || standing.asOf >= hold.until) return errands;
+  if (ended(bookingState) || unsure || bookingState.asOf >= hold.until) return errands;
   if (!ledger.holdCard) {
     errands.push({ key: 'cardNeeded', kind: 'message', occasion: 'holdRefused', at: hold.from });
     return errands;
@@ -239,18 +248,18 @@ function holding(standing: Standing): WantedErrand[] {
 const pageHours = 1;
 
 /** A place that is kept for minutes is that of somebody who is on the page. */
-export const keptOnPage = ({ kept }: Standing['ledger']): boolean =>
+export const keptOnPage = ({ kept }: BookingState['ledger']): boolean =>
   kept?.for === 'payment' && kept.until <= addHours(kept.at, pageHours);
 
 /** While a request waits: to the client what happens next, or the link that confirms. */
-function asking({ ledger }: Standing, awaited: 'client' | 'owner'): WantedErrand[] {
+function asking({ ledger }: BookingState, awaited: 'client' | 'owner'): WantedJob[] {
   const { at } = ledger.kept!;
   const occasion = awaited === 'owner' ? 'requested' : 'confirmBooking';
   return [{ key: `${occasion}:${at}`, kind: 'message', occasion, at }];
 }
 
 /** A client who left the page before paying is not written to; whose money came too late is told where it goes. */
-function afterLapse({ ledger, asOf }: Standing, facts: readonly Fact[]): WantedErrand[] {
+function afterLapse({ ledger, asOf }: BookingState, facts: readonly Fact[]): WantedJob[] {
   const lapsed = facts.findLast((fact) => fact.kind === 'lapsed');
   if (!ledger.lapsed || !lapsed) return [];
   const late = facts.find((fact) => fact.kind === 'received' && fact.at >= lapsed.at);
@@ -262,9 +271,9 @@ function afterLapse({ ledger, asOf }: Standing, facts: readonly Fact[]): WantedE
 }
 
 /** What is claimed is told as one letter for what was said at one moment, and again where a claim is said anew. */
-function aboutClaims(standing: Standing, facts: readonly Fact[]): WantedErrand[] {
-  const { asOf, ledger } = standing;
-  const letter = (occasion: Occasion, at: Instant): WantedErrand => ({
+function aboutClaims(bookingState: BookingState, facts: readonly Fact[]): WantedJob[] {
+  const { asOf, ledger } = bookingState;
+  const letter = (occasion: Occasion, at: Instant): WantedJob => ({
     key: `${occasion}:${at}`,
     kind: 'message',
     occasion,
@@ -276,8 +285,8 @@ function aboutClaims(standing: Standing, facts: readonly Fact[]): WantedErrand[]
   // Told with the close-out where nothing is asked.
   const asks = ledger.after.claims.filter((claim) => claim.answerBy !== null || claimState(claim, asOf) === 'waits');
   const errands = asks.length > 0 ? [...said].map((at) => letter('claim', at)) : [];
-  const { stage } = standing;
-  if ((stage === 'secured' || stage === 'inService') && asksAnew(notAgreed(standing))) {
+  const { stage } = bookingState;
+  if ((stage === 'secured' || stage === 'inService') && asksAnew(notAgreed(bookingState))) {
     const key = `agreeAnew:${ledger.changes.length}:${ledger.after.ownHold?.at ?? ''}`;
     errands.push({ key, kind: 'message', occasion: 'agreeAnew', at: asOf });
   }
@@ -289,21 +298,22 @@ function aboutClaims(standing: Standing, facts: readonly Fact[]): WantedErrand[]
   return errands;
 }
 
-function telling(standing: Standing, facts: readonly Fact[]): WantedErrand[] {
-  const { agreed, ledger, stage } = standing;
+function telling(bookingState: BookingState, facts: readonly Fact[]): WantedJob[] {
+  const { agreed, ledger, stage } = bookingState;
   const agreedAt = instantOfWall(agreed.agreed, agreed.timeZone);
-  const errands: WantedErrand[] = [];
+  const errands: WantedJob[] = [];
   const leftToTheClient =
-    agreed.terms.firstPayment?.required === false && standing.parts.some((part) => part.now && part.left > part.coming);
-  const open = !ended(standing) && standing.asOf < standing.startAt;
+    agreed.terms.firstPayment?.required === false &&
+    bookingState.parts.some((part) => part.now && part.left > part.coming);
+  const open = !ended(bookingState) && bookingState.asOf < bookingState.startAt;
   const agreedFact = facts.find((fact) => fact.kind === 'agreed');
   const fromQuote = agreedFact?.quote !== undefined;
   // Who booked on the page is on the page: asked for money by message only where the place waits without a clock.
   const onPage = keptOnPage(ledger);
   const awaited = awaitedFrom(ledger);
-  if (awaited && !ended(standing)) return asking(standing, awaited);
+  if (awaited && !ended(bookingState)) return asking(bookingState, awaited);
   // What is on its way is not asked for.
-  const sent = standing.onTheWay > 0 && payable(standing).dueNow === 0;
+  const sent = bookingState.onTheWay > 0 && payable(bookingState).dueNow === 0;
   if ((stage === 'waiting' && !onPage && !sent) || (leftToTheClient && open && !fromQuote && !onPage)) {
     // Who has just accepted a quote is on the page where it is paid: written to only after leaving it.
     const at = fromQuote && agreedFact.by === 'client' ? addHours(agreedAt, pageHours) : agreedAt;
@@ -312,7 +322,7 @@ function telling(standing: Standing, facts: readonly Fact[]): WantedErrand[] {
   // A quote that nothing is paid for yet is confirmed as soon as it is secured.
   const byItself = fromQuote || agreedFact?.by === 'client';
   if (byItself && stage !== 'waiting' && open && !facts.some((fact) => fact.kind === 'received'))
-    errands.push({ key: 'booked', kind: 'message', occasion: 'confirmation', at: standing.asOf });
+    errands.push({ key: 'booked', kind: 'message', occasion: 'confirmation', at: bookingState.asOf });
   const lapsedAt = ledger.lapsed ? facts.findLast((fact) => fact.kind === 'lapsed')!.at : null;
   facts
     .filter((fact) => fact.kind === 'received')
@@ -342,22 +352,24 @@ function telling(standing: Standing, facts: readonly Fact[]): WantedErrand[] {
     if (change.tells)
       errands.push({ key: `changed:${index + 1}`, kind: 'message', occasion: 'changed', at: change.at });
   });
-  errands.push(...afterLapse(standing, facts), ...aboutClaims(standing, facts));
+  errands.push(...afterLapse(bookingState, facts), ...aboutClaims(bookingState, facts));
   return errands;
 }
 
 /** The next moment at which the clock alone changes a state: a part falls due or late, the service begins or ends. */
-function nextTurn(standing: Standing): Instant | null {
-  const { parts, agreed, startAt, endAt, asOf, hold } = standing;
+function nextTurn(bookingState: BookingState): Instant | null {
+  const { parts, agreed, startAt, endAt, asOf, hold } = bookingState;
   const lateFrom = (part: Part): Instant =>
     instantOfWall(wallTime(addDays(part.due!, agreed.terms.graceDays + 1), '00:00' as TimeOfDay), agreed.timeZone);
   const moments = parts
     .filter((part) => part.left > 0 && part.dueAt !== null)
     .flatMap((part) => [part.dueAt!, lateFrom(part)]);
-  if (!ended(standing)) moments.push(startAt, endAt);
-  if (hold && !ended(standing)) moments.push(hold.from, hold.until);
-  if (!ended(standing))
-    moments.push(...standing.ledger.after.claims.flatMap(({ answer, answerBy }) => (answer ? [] : (answerBy ?? []))));
+  if (!ended(bookingState)) moments.push(startAt, endAt);
+  if (hold && !ended(bookingState)) moments.push(hold.from, hold.until);
+  if (!ended(bookingState))
+    moments.push(
+      ...bookingState.ledger.after.claims.flatMap(({ answer, answerBy }) => (answer ? [] : (answerBy ?? []))),
+    );
   return moments.filter((moment) => moment > asOf).sort()[0] ?? null;
 }
 
@@ -365,25 +377,27 @@ function nextTurn(standing: Standing): Instant | null {
  * What is to be done for a booking, and when, as far as it can be told now; keys that were done before are not done
  * again. Read anew after every fact, so that a payment stops its reminders and a moved date moves them.
  */
-export function wantedErrands(standing: Standing, facts: readonly Fact[]): WantedErrand[] {
-  const { agreed, stage } = standing;
-  const errands = [...telling(standing, facts), ...holding(standing)];
-  if (!standing.ledger.lapsed) {
-    const chargeable = chargeableOf(standing.parts, standing.ledger);
-    errands.push(...standing.parts.flatMap((part, index) => collecting(standing, part, chargeable[index]!, facts)));
+export function wantedJobs(bookingState: BookingState, facts: readonly Fact[]): WantedJob[] {
+  const { agreed, stage } = bookingState;
+  const errands = [...telling(bookingState, facts), ...holding(bookingState)];
+  if (!bookingState.ledger.lapsed) {
+    const chargeable = chargeableOf(bookingState.parts, bookingState.ledger);
+    errands.push(
+      ...bookingState.parts.flatMap((part, index) => collecting(bookingState, part, chargeable[index]!, facts)),
+    );
   }
-  const { kept, paymentHeld } = standing.ledger;
+  const { kept, paymentHeld } = bookingState.ledger;
   // What had been paid and was sent back weeks later is for the owner to decide.
   const recalled = facts.some((fact) => fact.kind === 'debitReturned' && fact.settled);
   const unsure = (stage === 'waiting' || stage === 'enquiry') && !recalled;
   // Also where a part has come, by a voucher that did not reach: it goes back with the place.
-  if (unsure && kept && standing.onTheWay === 0)
+  if (unsure && kept && bookingState.onTheWay === 0)
     errands.push({ key: `lapse:${kept.until}`, kind: 'lapse', at: kept.until });
-  if (paymentHeld && ended(standing)) {
+  if (paymentHeld && ended(bookingState)) {
     const { authorisation } = paymentHeld;
-    errands.push({ key: `letGo:${authorisation}`, kind: 'releaseHold', authorisation, at: standing.asOf });
+    errands.push({ key: `letGo:${authorisation}`, kind: 'releaseHold', authorisation, at: bookingState.asOf });
   }
-  const nothingCame = standing.position.received === 0 && standing.onTheWay === 0 && !recalled;
+  const nothingCame = bookingState.position.received === 0 && bookingState.onTheWay === 0 && !recalled;
   if (stage === 'waiting' && !kept && agreed.terms.lapseAfterHours !== undefined && nothingCame) {
     const waited = addHours(instantOfWall(agreed.agreed, agreed.timeZone), agreed.terms.lapseAfterHours);
     const returned = facts.findLast((fact) => fact.kind === 'debitReturned');
@@ -391,9 +405,9 @@ export function wantedErrands(standing: Standing, facts: readonly Fact[]): Wante
     const at = again > waited ? again : waited;
     errands.push({ key: 'lapse', kind: 'lapse', at });
   }
-  if (delivers.has(stage) && !standing.ledger.delivered)
-    errands.push({ key: 'deliver', kind: 'deliver', at: standing.endAt });
-  const turn = nextTurn(standing);
+  if (delivers.has(stage) && !bookingState.ledger.delivered)
+    errands.push({ key: 'deliver', kind: 'deliver', at: bookingState.endAt });
+  const turn = nextTurn(bookingState);
   if (turn) errands.push({ key: `turn:${turn}`, kind: 'turn', at: turn });
   return errands;
 }

@@ -1,9 +1,9 @@
 import { decisionsOf } from '#core/bookings/decisions';
-import { wantedErrands } from '#core/jobs/wantedErrands';
+import { wantedJobs } from '#core/jobs/wantedJobs';
 import type { Fact } from '#core/bookings/facts';
 import { ledgerOf, withFact } from '#core/bookings/ledger';
 import { type Agreed } from '#core/bookings/agreed';
-import { standing } from '#core/bookings/standing';
+import { bookingState } from '#core/bookings/bookingState';
 import { stripOf } from '#core/bookings/strip';
 import type { Instant } from '#core/calendar/instant';
 import { accounts, isBalanced } from '#core/books/journal/entry';
@@ -89,7 +89,7 @@ const stages: [why: string, facts: Fact[], when: string, stage: string][] = [
 
 describe('the stage of a booking', () => {
   for (const [why, facts, when, stage] of stages)
-    it(why, () => expect(standing(rental, facts, at(when)).stage).to.equal(stage));
+    it(why, () => expect(bookingState(rental, facts, at(when)).stage).to.equal(stage));
 });
 
 const holds: [why: string, facts: Fact[], when: string, state: string, renewAt: string | null, gap: string | null][] = [
@@ -170,7 +170,7 @@ describe('the moment that a booking is looked at', () => {
   ];
   for (const [why, facts] of cases)
     it(`is not before the newest of its facts, where that ${why}`, () => {
-      const { asOf, position } = standing(rental, facts, clockPutBack);
+      const { asOf, position } = bookingState(rental, facts, clockPutBack);
       expect(asOf).to.equal(paid.at);
       expect(position.received).to.equal(minor(1000_00));
       expect(position.dueNow).to.equal(0);
@@ -180,7 +180,7 @@ describe('the moment that a booking is looked at', () => {
 describe('the hold of a booking', () => {
   for (const [why, facts, when, state, renewAt, gap] of holds) {
     it(why, () => {
-      const hold = standing(rental, facts, at(when)).hold!;
+      const hold = bookingState(rental, facts, at(when)).hold!;
       expect({ state: hold.state, renewAt: hold.renewAt, gap: hold.gap?.from ?? null }).to.deep.equal({
         state,
         renewAt,
@@ -212,7 +212,7 @@ const decisions: [why: string, facts: Fact[], when: string, kinds: string[]][] =
 describe('what a booking asks of its owner', () => {
   for (const [why, facts, when, kinds] of decisions)
     it(why, () =>
-      expect(decisionsOf(standing(rental, facts, at(when))).map((decision) => decision.kind)).to.deep.equal(kinds),
+      expect(decisionsOf(bookingState(rental, facts, at(when))).map((decision) => decision.kind)).to.deep.equal(kinds),
     );
 });
 
@@ -315,12 +315,14 @@ const agenda: [why: string, facts: Fact[], when: string, errands: string[]][] = 
 describe('the agenda of a booking', () => {
   for (const [why, facts, when, errands] of agenda) {
     it(why, () => {
-      const wanted = wantedErrands(standing(rental, facts, at(when)), facts).filter((errand) => errand.kind !== 'turn');
+      const wanted = wantedJobs(bookingState(rental, facts, at(when)), facts).filter(
+        (errand) => errand.kind !== 'turn',
+      );
       expect(wanted.map((errand) => `${errand.at} ${errand.key}`).sort()).to.deep.equal(errands);
     });
   }
   it('has no key twice', () => {
-    const wanted = wantedErrands(standing(rental, covered, at('2027-04-10T10:00:00')), covered);
+    const wanted = wantedJobs(bookingState(rental, covered, at('2027-04-10T10:00:00')), covered);
     expect(new Set(wanted.map((errand) => errand.key)).size).to.equal(wanted.length);
   });
 });
@@ -418,7 +420,7 @@ describe('the journal of a booking', () => {
 });
 
 describe('what a client reads', () => {
-  const waiting = standing(rental, [agreed], at('2027-03-01T10:00:00'));
+  const waiting = bookingState(rental, [agreed], at('2027-03-01T10:00:00'));
   it('is the plan, in the order of its days', () => {
     expect(clientSteps(waiting).map(({ mark, when, what, amount }) => [mark, when, what, amount])).to.deep.equal([
       ['now', 'Today', 'You pay the deposit', 300_00],
@@ -465,7 +467,7 @@ describe('the money strip', () => {
   ];
   for (const [why, facts, when, segments, hold] of cases) {
     it(why, () => {
-      const strip = stripOf(standing(rental, facts, at(when)));
+      const strip = stripOf(bookingState(rental, facts, at(when)));
       expect(strip.segments.map(({ state, amount }) => `${state} ${amount}`)).to.deep.equal(segments);
       expect(strip.hold?.state ?? null).to.equal(hold);
     });

@@ -1,12 +1,12 @@
 import type { Instant } from '#core/calendar/instant';
-import { readied } from '#server/database/prepared';
-import { type Afterwards } from '#server/jobs/run/errandKinds';
+import { prepared } from '#server/database/prepared';
+import { type Afterwards } from '#server/jobs/run/jobKinds';
 import { holdDue } from '#server/jobs/run/claimDue';
 import { type Claimed, type Wanted, wantedElsewhere, wantedOfBooking } from '#server/jobs/run/wantedNow';
 import { type LoadedBooking, lockBooking, lockBookings } from '#server/bookings/lockBooking';
 import { asOfNow } from '#server/bookings/seenUntil';
 import type { Tx } from '#server/database/database';
-import { errands } from '#server/database/schema/work';
+import { jobs } from '#server/database/schema/work';
 import type { Deps } from '#server/deps';
 import { eq, inArray, sql } from 'drizzle-orm';
 
@@ -44,7 +44,7 @@ export function inTransactions<E extends Pick<Claimed, 'booking_id' | 'kind'>>(c
 type Committed = { readonly carried: readonly Claimed[]; readonly afterwards: readonly Afterwards[] };
 
 /** Checks again that the errands are wanted, commits what they set off in one transaction, and carries that out after it. */
-export async function carryOutErrands(deps: Deps, claimed: readonly Claimed[]): Promise<void> {
+export async function runJobs(deps: Deps, claimed: readonly Claimed[]): Promise<void> {
   const bookingIds = new Set(claimed.flatMap(({ booking_id }) => booking_id ?? []));
   const committed = await deps.db.transaction(async (tx) =>
     commitAll(tx, deps, { claimed, tried: 'before' }, await lockBookings(tx, [...bookingIds])),
@@ -56,7 +56,7 @@ export async function carryOutErrands(deps: Deps, claimed: readonly Claimed[]): 
  * The same of what is due of a booking, which nobody has claimed: it is held for as long as the transaction lasts.
  * @returns how many were carried out, moved or dropped, and whether more can be due
  */
-export async function carryOutDueOf(
+export async function runDueJobsOf(
   deps: Deps,
   bookingId: string,
   most: number,
@@ -96,18 +96,18 @@ async function follow(deps: Deps, { carried, afterwards }: Committed): Promise<v
 type Tried = 'before' | 'now';
 const triesOf = { before: 0, now: 1 } as const;
 
-const markDone = readied<{ ids: readonly string[]; now: Instant; tries: number }, unknown>((db) =>
+const markDone = prepared<{ ids: readonly string[]; now: Instant; tries: number }, unknown>((db) =>
   db
-    .update(errands)
+    .update(jobs)
     .set({
       state: 'done',
       doneAt: sql`${sql.placeholder('now')}`,
       triedAt: null,
       pause: 0,
       error: null,
-      tries: sql`${errands.tries} + ${sql.placeholder('tries')}`,
+      tries: sql`${jobs.tries} + ${sql.placeholder('tries')}`,
     })
-    .where(sql`${errands.id} = any(${sql.placeholder('ids')})`),
+    .where(sql`${jobs.id} = any(${sql.placeholder('ids')})`),
 );
 
 /** Those that are looked at with the same facts: up to the first that records some. */
@@ -144,7 +144,7 @@ async function commitAll(
           : wantedOfBooking(tx, deps, each, known.get(id)!, asOfNow(now, known.get(id)!));
       if (!wanted) dropped.push(each.id);
       else if (wanted.at > now)
-        await tx.update(errands).set({ state: 'waiting', at: wanted.at, triedAt: null }).where(eq(errands.id, each.id));
+        await tx.update(jobs).set({ state: 'waiting', at: wanted.at, triedAt: null }).where(eq(jobs.id, each.id));
       else due.push({ each, run: wanted.run });
     }
     if (due.length === 0) continue;
@@ -159,8 +159,8 @@ async function commitAll(
   }
   if (dropped.length > 0)
     await tx
-      .update(errands)
-      .set({ state: 'dropped', triedAt: null, pause: 0, tries: sql`${errands.tries} + ${triesOf[tried]}` })
-      .where(inArray(errands.id, dropped));
+      .update(jobs)
+      .set({ state: 'dropped', triedAt: null, pause: 0, tries: sql`${jobs.tries} + ${triesOf[tried]}` })
+      .where(inArray(jobs.id, dropped));
   return { carried, afterwards };
 }

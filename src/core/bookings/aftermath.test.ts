@@ -9,7 +9,7 @@ import type { Fact } from '#core/bookings/facts';
 import { ledgerOf } from '#core/bookings/ledger';
 import type { Decimal } from '#core/money/decimal';
 import { minor } from '#core/money/minor';
-import { wantedErrands } from '#core/jobs/wantedErrands';
+import { wantedJobs } from '#core/jobs/wantedJobs';
 import { takeClaimsOf } from '#core/closeout/closeOutOf';
 import type { LateRule } from '#core/terms/terms';
 import { evidenceOf } from '#core/wording/evidenceWords';
@@ -181,7 +181,7 @@ describe('news of a dispute', () => {
     const facts = [...over, ...opened, ...lost];
     const current = standingOf(facts, '05-19 10:00');
     expect(current.position.outstanding).to.equal(300_00);
-    const kinds = wantedErrands(current, facts).filter(({ key }) => /^(ask|overdue|charge|remind):/.test(key));
+    const kinds = wantedJobs(current, facts).filter(({ key }) => /^(ask|overdue|charge|remind):/.test(key));
     expect(kinds).to.deep.equal([]);
   });
   it('whatever comes in whatever order and however often, what is away is what is open or lost', () =>

@@ -1,20 +1,20 @@
-import type { WantedErrand } from '#core/jobs/wantedErrands';
-import type { WantedQuoteErrand } from '#core/jobs/wantedQuoteErrands';
+import type { WantedJob } from '#core/jobs/wantedJobs';
+import type { WantedQuoteJob } from '#core/jobs/wantedQuoteJobs';
 import type { Tx } from '#server/database/database';
-import { errands } from '#server/database/schema/work';
-import { insertAll, together } from '#server/database/oneStatement';
+import { jobs } from '#server/database/schema/work';
+import { insertAll, oneStatement } from '#server/database/oneStatement';
 import { type Column, inArray, type SQL, sql } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 
-export type ErrandRow = typeof errands.$inferInsert;
-type Row = ErrandRow;
-export type SeenErrand = Pick<Row, 'id' | 'key' | 'kind' | 'at' | 'state'>;
+export type JobRow = typeof jobs.$inferInsert;
+type Row = JobRow;
+export type SeenJob = Pick<Row, 'id' | 'key' | 'kind' | 'at' | 'state'>;
 
 type Wanted = {
   readonly of: string;
-  readonly wanted: readonly (WantedErrand | WantedQuoteErrand)[];
+  readonly wanted: readonly (WantedJob | WantedQuoteJob)[];
   /** What is there, where that was read already. */
-  readonly seen?: readonly SeenErrand[] | undefined;
+  readonly seen?: readonly SeenJob[] | undefined;
 };
 
 type Changes = {
@@ -25,10 +25,10 @@ type Changes = {
 
 let written = 0;
 /** How often the agenda of something was changed in this process: whoever has carried out all that was due asks whether more is. */
-export const agendaWritten = (): number => written;
+export const jobsWritten = (): number => written;
 
 /** What is to be written so that the agenda of bookings or quotes is what is wanted now. */
-export async function agendaChanges(
+export async function jobChanges(
   tx: Tx,
   subject: 'bookingId' | 'quoteId',
   agendas: readonly Wanted[],
@@ -48,21 +48,21 @@ export async function agendaChanges(
 }
 
 const errandsOf = (tx: Tx, subject: 'bookingId' | 'quoteId', ids: readonly string[]) => {
-  const { id, key, kind, at, state } = errands;
+  const { id, key, kind, at, state } = jobs;
   return tx
-    .select({ id, of: errands[subject], key, kind, at, state })
-    .from(errands)
-    .where(inArray(errands[subject], [...ids]));
+    .select({ id, of: jobs[subject], key, kind, at, state })
+    .from(jobs)
+    .where(inArray(jobs[subject], [...ids]));
 };
 
 /** The errands of the booking of a row, within the statement that reads the row. */
-export const agendaWithin = (bookingId: Column): SQL<readonly SeenErrand[]> =>
-  sql`(select coalesce(json_agg(json_build_object('id', ${errands.id}, 'key', ${errands.key}, 'kind', ${errands.kind}, 'at', ${errands.at}, 'state', ${errands.state})), '[]')
-       from ${errands} where ${errands.bookingId} = ${bookingId})`;
+export const jobsWithin = (bookingId: Column): SQL<readonly SeenJob[]> =>
+  sql`(select coalesce(json_agg(json_build_object('id', ${jobs.id}, 'key', ${jobs.key}, 'kind', ${jobs.kind}, 'at', ${jobs.at}, 'state', ${jobs.state})), '[]')
+       from ${jobs} where ${jobs.bookingId} = ${bookingId})`;
 
 /** What makes these errands of one booking or quote what is wanted now. */
 export function changesOf(
-  own: readonly SeenErrand[],
+  own: readonly SeenJob[],
   wanted: Wanted['wanted'],
   subject: 'bookingId' | 'quoteId',
   of: string,
@@ -85,37 +85,33 @@ export function changesOf(
 }
 
 /** The same as parts of a statement. */
-export const agendaSteps = ({ added, moved, dropped }: Changes): SQL[] => [
-  insertAll(errands, ['id', 'bookingId', 'quoteId', 'key', 'kind', 'at', 'errand', 'state'], added),
-  sql`update ${errands} set at = m.at, errand = m.errand, state = 'waiting'
+export const jobSteps = ({ added, moved, dropped }: Changes): SQL[] => [
+  insertAll(jobs, ['id', 'bookingId', 'quoteId', 'key', 'kind', 'at', 'errand', 'state'], added),
+  sql`update ${jobs} set at = m.at, errand = m.errand, state = 'waiting'
       from jsonb_to_recordset(${JSON.stringify(moved)}::jsonb) as m(id text, at text, errand jsonb) where errands.id = m.id`,
-  sql`update ${errands} set state = 'dropped' where id = any(${sql.param(dropped)}::text[])`,
+  sql`update ${jobs} set state = 'dropped' where id = any(${sql.param(dropped)}::text[])`,
 ];
 
 /**
  * Makes the agenda of bookings or quotes what is wanted now: new keys come in, moments move, what is no longer wanted is
  * dropped. What was done, or is being done, stays as it is.
  */
-export async function rewriteErrands(
-  tx: Tx,
-  subject: 'bookingId' | 'quoteId',
-  agendas: readonly Wanted[],
-): Promise<void> {
-  const changes = await agendaChanges(tx, subject, agendas);
+export async function planJobs(tx: Tx, subject: 'bookingId' | 'quoteId', agendas: readonly Wanted[]): Promise<void> {
+  const changes = await jobChanges(tx, subject, agendas);
   if (changes.added.length + changes.moved.length + changes.dropped.length > 0)
-    await together(tx, agendaSteps(changes));
+    await oneStatement(tx, jobSteps(changes));
 }
 
 /** Documents follow from facts that stay, and what they ask for from documents. */
 export const ofDocuments: ReadonlySet<string> = new Set(['document', 'invoiceOverdue']);
 
 /** One more errand of a booking, beside those that its standing wants. */
-export async function addErrand(tx: Tx, bookingId: string, errand: WantedErrand): Promise<void> {
-  await tx.insert(errands).values(errandOf(bookingId, errand));
+export async function addJob(tx: Tx, bookingId: string, errand: WantedJob): Promise<void> {
+  await tx.insert(jobs).values(jobOf(bookingId, errand));
 }
 
 /** The row of an errand of a booking that waits. */
-export function errandOf(bookingId: string, errand: WantedErrand): Row {
+export function jobOf(bookingId: string, errand: WantedJob): Row {
   const { key, kind, at } = errand;
   written++;
   return { id: randomUUID(), bookingId, key, kind, at, errand, state: 'waiting' };

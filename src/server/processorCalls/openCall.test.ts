@@ -2,8 +2,8 @@ import type { Minor } from '#core/money/minor';
 import { actingAs } from '#server/actor/actorNow';
 import { bookings } from '#server/database/schema/bookings';
 import { intents } from '#server/database/schema/work';
-import { carryOut } from '#server/processorCalls/carryOut';
-import { type OpenIntent, openIntent } from '#server/processorCalls/openIntent';
+import { makeCall } from '#server/processorCalls/makeCall';
+import { type OpenCall, openCall } from '#server/processorCalls/openCall';
 import { expect } from 'chai';
 import { eq } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
@@ -20,12 +20,12 @@ describe('a request that is opened', () => {
   });
   afterEach(() => app.close());
 
-  const open = async (account: string): Promise<OpenIntent> => {
+  const open = async (account: string): Promise<OpenCall> => {
     const card = { id: randomUUID(), token: await app.token('approves'), last4: '0000', account };
     const request = { kind: 'pay' as const, card, consent: '', description: 'a test' };
     const about = { id: randomUUID(), bookingId, cause: 'test', request, amount: 10_00 as Minor };
     return actingAs({ kind: 'client', device: 'd1' }, () =>
-      app.deps.db.transaction((tx) => openIntent(tx, { ...about, now: app.world.clock.now() })),
+      app.deps.db.transaction((tx) => openCall(tx, { ...about, now: app.world.clock.now() })),
     );
   };
   const kept = () => app.deps.db.select().from(intents);
@@ -41,10 +41,10 @@ describe('a request that is opened', () => {
 
   it('is carried out as it was opened, and again by its id, as one payment', async () => {
     const opened = await open(app.account);
-    const answer = await carryOut(app.deps, opened);
+    const answer = await makeCall(app.deps, opened);
     expect(answer.outcome).to.equal('approved');
-    expect(await carryOut(app.deps, opened)).to.deep.equal(answer);
-    expect(await carryOut(app.deps, opened.row.id)).to.deep.equal(answer);
+    expect(await makeCall(app.deps, opened)).to.deep.equal(answer);
+    expect(await makeCall(app.deps, opened.row.id)).to.deep.equal(answer);
     expect((await kept()).map(({ state }) => state)).to.deep.equal(['approved']);
   });
 

@@ -11,7 +11,7 @@ import type { Agreed } from '#core/bookings/agreed';
 import type { Part } from '#core/bookings/part';
 import type { HoldRule } from '#core/plan/rules';
 
-export type Standing = {
+export type BookingState = {
   readonly agreed: Agreed;
   readonly asOf: Instant;
   readonly plan: KeptPlan;
@@ -65,7 +65,7 @@ function livingInstalments(planned: KeptPlan, ledger: Ledger, timeZone: string):
 }
 
 /** What may still be paid: nothing is asked for twice while it is on its way. */
-export function payable({ position: { dueNow, outstanding }, onTheWay }: Pick<Standing, 'position' | 'onTheWay'>) {
+export function payable({ position: { dueNow, outstanding }, onTheWay }: Pick<BookingState, 'position' | 'onTheWay'>) {
   return { dueNow: remainder(dueNow, onTheWay), outstanding: remainder(outstanding, onTheWay) };
 }
 
@@ -88,8 +88,8 @@ const later = (moment: Instant, other: Instant | undefined): Instant =>
   other !== undefined && other > moment ? other : moment;
 
 /** The booking as it will stand once the yes that it waits for has come: what a request promises is read from this. */
-export const asConfirmed = (agreed: Agreed, facts: readonly Fact[], asOf: Instant): Standing =>
-  standing(agreed, [...facts, { kind: 'confirmed', at: asOf, by: 'owner', agreed: agreed.agreed }], asOf);
+export const asConfirmed = (agreed: Agreed, facts: readonly Fact[], asOf: Instant): BookingState =>
+  bookingState(agreed, [...facts, { kind: 'confirmed', at: asOf, by: 'owner', agreed: agreed.agreed }], asOf);
 
 /**
  * Everything that can be said of one booking at a moment, from what was agreed and what happened: the one computation
@@ -97,7 +97,7 @@ export const asConfirmed = (agreed: Agreed, facts: readonly Fact[], asOf: Instan
  * put back makes nothing undone.
  * @throws {Error} where what was agreed has no plan: such a booking cannot be made
  */
-export function standing(agreed: Agreed, facts: readonly Fact[], moment: Instant): Standing {
+export function bookingState(agreed: Agreed, facts: readonly Fact[], moment: Instant): BookingState {
   const { timeZone, terms } = agreed;
   // The newest need not stand last: a service that ended before a payment came can be recorded after it.
   const asOf = facts.reduce((newest, { at }) => later(newest, at), moment);

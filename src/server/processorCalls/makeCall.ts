@@ -4,7 +4,7 @@ import type { Database } from '#server/database/database';
 import { pauseOver } from '#server/database/pauses';
 import { payAccounts } from '#server/database/schema/ways';
 import { intents } from '#server/database/schema/work';
-import { currencyOf, type IntentRow, type OpenIntent, type ToCarryOut } from '#server/processorCalls/openIntent';
+import { currencyOf, type CallRow, type OpenCall, type ToCarryOut } from '#server/processorCalls/openCall';
 import { recordAnswer } from '#server/processorCalls/recordAnswer';
 import type { ProcessorAnswer } from '#core/payments/answer';
 import type { CardProcessor } from '#server/ports';
@@ -13,7 +13,7 @@ import { processorBy } from '#server/paymentMethods/payAccounts';
 import { and, asc, eq, getTableColumns, not, sql } from 'drizzle-orm';
 
 /** Asks a processor what the intent says, with the intent's id as the key: a repeat is answered as before. */
-export function askProcessor(processor: CardProcessor, intent: IntentRow, currency: string): Promise<ProcessorAnswer> {
+export function askProcessor(processor: CardProcessor, intent: CallRow, currency: string): Promise<ProcessorAnswer> {
   const { id: key, amount, request } = intent;
   switch (request.kind) {
     case 'pay':
@@ -72,7 +72,7 @@ export function askProcessor(processor: CardProcessor, intent: IntentRow, curren
  * @param asked as it was opened just now, or its id
  * @throws where the processor cannot be reached: the intent stays open and is asked about again
  */
-export async function carryOut(deps: Deps, asked: ToCarryOut): Promise<ProcessorAnswer> {
+export async function makeCall(deps: Deps, asked: ToCarryOut): Promise<ProcessorAnswer> {
   const { row, account, currency } = typeof asked === 'string' ? await calledAgain(deps.db, asked) : asked;
   const { id, bookingId: booking, request } = row;
   if (row.state !== 'open') return row.answer!;
@@ -82,11 +82,11 @@ export async function carryOut(deps: Deps, asked: ToCarryOut): Promise<Processor
   const further = await recordAnswer(deps, id, answer, row);
   deps.note('intent answered', { intent: id, booking, kind: request.kind, outcome: answer.outcome });
   deps.outbox.wake();
-  for (const each of further) await carryOut(deps, each);
+  for (const each of further) await makeCall(deps, each);
   return answer;
 }
 
-async function calledAgain(db: Database, intentId: string): Promise<OpenIntent> {
+async function calledAgain(db: Database, intentId: string): Promise<OpenCall> {
   const [found] = await db
     .update(intents)
     .set({ calledAt: sql`now()` })
@@ -105,7 +105,7 @@ async function calledAgain(db: Database, intentId: string): Promise<OpenIntent> 
 const patienceSeconds = 20;
 
 /** Asks again about intents that were left open. @returns how many were settled */
-export const recoverIntents = (deps: Deps, patience = patienceSeconds): Promise<number> =>
+export const recoverCalls = (deps: Deps, patience = patienceSeconds): Promise<number> =>
   byItself(() => recoverLeft(deps, patience));
 
 async function recoverLeft(deps: Deps, patience: number): Promise<number> {
@@ -118,7 +118,7 @@ async function recoverLeft(deps: Deps, patience: number): Promise<number> {
   let settled = 0;
   for (const { id, booking } of left) {
     try {
-      await carryOut(deps, id);
+      await makeCall(deps, id);
       settled++;
     } catch (error) {
       deps.report(`intent ${id} could not be carried out`, error, { intent: id, booking });

@@ -1,6 +1,6 @@
-import { giveUp } from '#contracts/routes/payments';
+import { writeOff } from '#contracts/routes/payments';
 import { formatMoney } from '#core/money/formatMoney';
-import { payable } from '#core/bookings/standing';
+import { payable } from '#core/bookings/bookingState';
 import type { Minor } from '#core/money/minor';
 import type { DialogProps } from '#islands/bookings/booking/dialogProps';
 import { SumDialog } from '#islands/parts/SumDialog';
@@ -8,12 +8,12 @@ import { useRoute } from '#islands/parts/useRoute';
 import { notifications } from '@mantine/notifications';
 
 /** What is owed and will not be asked for any more: no reminder is sent for it, and the books call it a bad debt. */
-export function GiveUpDialog({ view, standing, close }: DialogProps) {
-  const { currency } = standing.agreed;
-  const { outstanding } = payable(standing);
-  const action = useRoute(giveUp);
+export function GiveUpDialog({ view, bookingState, close }: DialogProps) {
+  const { currency } = bookingState.agreed;
+  const { outstanding } = payable(bookingState);
+  const action = useRoute(writeOff);
   const send = async (amount: Minor): Promise<void> => {
-    if (!(await action.run({ bookingId: view.id, amount, seen: standing.ledger.givenUp }))) return;
+    if (!(await action.run({ bookingId: view.id, amount, seen: bookingState.ledger.givenUp }))) return;
     notifications.show({ message: `${formatMoney(amount, currency)} is given up.` });
     close();
   };

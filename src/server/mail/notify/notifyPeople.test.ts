@@ -1,6 +1,6 @@
 import { SaveTold } from '#contracts/settings/business';
 import { minor } from '#core/money/minor';
-import { type Telling, tellings } from '#core/messages/notified';
+import { type Notification, notifications } from '#core/messages/notified';
 import { messages } from '#server/database/schema/work';
 import { expect } from 'chai';
 import { randomUUID } from 'node:crypto';
@@ -11,7 +11,7 @@ import { eventually } from '../../../../testing/eventually';
 import { bookingOf, codeOf } from '../../../../testing/onBooking';
 import { sentQuote } from '../../../../testing/quoting';
 
-const all = Object.keys(tellings) as Telling[];
+const all = Object.keys(notifications) as Notification[];
 const ada = { name: 'Ada', email: 'ada@vesper.example.com' };
 const ben = { name: 'Ben', email: 'ben@vesper.example.com' };
 
@@ -125,7 +125,7 @@ describe('a letter that the owner sends by hand', () => {
     const made = await app.createBooking(rental());
     await app.at('2027-03-01T10:01');
     const before = (await app.world.mail.list('ines@example.com', 10)).length;
-    const sent = await app.askNow({ bookingId: made.ok ? made.value.id : '', requestKey: 'ask-by-hand-1' });
+    const sent = await app.requestNow({ bookingId: made.ok ? made.value.id : '', requestKey: 'ask-by-hand-1' });
     return { before, messageId: sent.ok ? sent.value.messageId : '' };
   };
   const arrived = async () => (await app.world.mail.list('ines@example.com', 10)).length;

@@ -1,6 +1,6 @@
-import type { WantedQuoteErrand } from '#core/jobs/wantedQuoteErrands';
+import type { WantedQuoteJob } from '#core/jobs/wantedQuoteJobs';
 import type { Instant } from '#core/calendar/instant';
-import type { Afterwards } from '#server/jobs/run/errandKinds';
+import type { Afterwards } from '#server/jobs/run/jobKinds';
 import type { Tx } from '#server/database/database';
 import type { Deps } from '#server/deps';
 import { type LoadedQuote, standingOf } from '#server/quotes/lockQuote';
@@ -11,7 +11,7 @@ type Context = { readonly tx: Tx; readonly deps: Deps; readonly loaded: LoadedQu
 
 export async function sendQuoteMessage(
   { tx, deps, loaded, now }: Context,
-  errand: Extract<WantedQuoteErrand, { kind: 'quoteMessage' }>,
+  errand: Extract<WantedQuoteJob, { kind: 'quoteMessage' }>,
 ): Promise<Afterwards> {
   const id = await writeQuoteMessage(tx, loaded, { ...errand, id: deps.newId(), cause: errand.key, now });
   return id === null ? null : async () => deps.outbox.wake();

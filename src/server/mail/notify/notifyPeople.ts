@@ -1,4 +1,4 @@
-import type { Telling } from '#core/messages/notified';
+import type { Notification } from '#core/messages/notified';
 import type { Instant } from '#core/calendar/instant';
 import type { Tx } from '#server/database/database';
 import { ownerRow } from '#server/database/ownerRow';
@@ -6,9 +6,9 @@ import { writeLetter } from '#server/mail/notify/write';
 import { randomUUID } from 'node:crypto';
 
 /** Commits a message to each person of the business who wants to know of such a thing; once for each cause. */
-export async function tellPeople(
+export async function notifyPeople(
   tx: Tx,
-  telling: Telling,
+  telling: Notification,
   about: {
     readonly cause: string;
     readonly subject: string;

@@ -2,20 +2,20 @@ import { actorNow } from '#server/actor/actorNow';
 import type { Minor } from '#core/money/minor';
 import type { Instant } from '#core/calendar/instant';
 import type { Database, Tx } from '#server/database/database';
-import { readied } from '#server/database/prepared';
+import { prepared } from '#server/database/prepared';
 import { bookings } from '#server/database/schema/bookings';
 import { payAccounts } from '#server/database/schema/ways';
 import { intents } from '#server/database/schema/work';
 import { jsonRows, namedColumns } from '#server/database/oneStatement';
-import type { IntentRequest } from '#core/payments/processorCall';
+import type { ProcessorCall } from '#core/payments/processorCall';
 import type { Asked } from '#core/payments/shares';
 import { gaveOut, type PayAccount } from '#server/paymentMethods/payAccounts';
 import { and, type Column, eq, getTableColumns, inArray, or, type SQL, sql } from 'drizzle-orm';
 
-export type IntentRow = typeof intents.$inferSelect;
+export type CallRow = typeof intents.$inferSelect;
 
 /** What was asked for, as the core reads it. */
-export const askedOf = ({ id, bookingId, request, amount, state }: IntentRow): Asked => ({
+export const askedOf = ({ id, bookingId, request, amount, state }: CallRow): Asked => ({
   id,
   bookingId,
   request,
@@ -25,14 +25,14 @@ export const askedOf = ({ id, bookingId, request, amount, state }: IntentRow): A
 });
 
 /** What is about to be asked: all that its call wants. */
-export type OpenIntent = {
-  readonly row: IntentRow;
+export type OpenCall = {
+  readonly row: CallRow;
   readonly account: PayAccount;
   readonly currency: string;
 };
 
 /** One that was opened just now, or the id of one that was before. */
-export type ToCarryOut = OpenIntent | string;
+export type ToCarryOut = OpenCall | string;
 
 /** The currency of its booking. */
 export const currencyOf = (bookingId: Column | string): SQL<string> =>
@@ -45,10 +45,10 @@ export const currencyOf = (bookingId: Column | string): SQL<string> =>
  * From its first request on a booking is of the test or of the live accounts, and of no other. Whoever offers accounts
  * knows that: @throws where one of the other mode is asked all the same, or where no account is known.
  */
-export async function openIntent(
+export async function openCall(
   tx: Tx,
-  intent: { id: string; bookingId: string; cause: string; request: IntentRequest; amount: Minor; now: Instant },
-): Promise<OpenIntent> {
+  intent: { id: string; bookingId: string; cause: string; request: ProcessorCall; amount: Minor; now: Instant },
+): Promise<OpenCall> {
   const { id, bookingId, cause, request, amount, now: madeAt } = intent;
   const accountId = accountOf(request);
   const given = { id, bookingId, cause, request, amount, state: 'open' as const, actor: actorNow(), madeAt };
@@ -80,7 +80,7 @@ export async function openIntent(
 }
 
 /** The account that is asked: the one that gave out the authorisation, took the payment, or knows the card. */
-function accountOf(request: IntentRequest): SQL {
+function accountOf(request: ProcessorCall): SQL {
   if ('authorisation' in request) {
     return sql`(select ${intents.accountId} from ${intents} where ${gaveOut(request.authorisation)} limit 1)`;
   }
@@ -89,9 +89,9 @@ function accountOf(request: IntentRequest): SQL {
 
 const { placeholder } = sql;
 const sameCause = and(eq(intents.bookingId, placeholder('bookingId')), eq(intents.cause, placeholder('cause')));
-const byCause = readied((db) => db.select().from(intents).where(sameCause));
+const byCause = prepared((db) => db.select().from(intents).where(sameCause));
 
-export const intentByCause = async (tx: Tx | Database, bookingId: string, cause: string): Promise<IntentRow | null> =>
+export const callByCause = async (tx: Tx | Database, bookingId: string, cause: string): Promise<CallRow | null> =>
   (await byCause(tx, { bookingId, cause }))[0] ?? null;
 
 const underWay = sql`${intents.state} in ('open', 'waiting') and ${intents.request}->>'kind' in ('pay', 'charge', 'counter', 'counterHold')`;
@@ -104,13 +104,13 @@ const underWayHere = and(
   underWay,
 );
 const underWayOf = (bookingId: string) => ({ bookingId, share: JSON.stringify([{ bookingId }]) });
-const isUnderWay = readied((db) => db.select().from(intents).where(underWayHere));
+const isUnderWay = prepared((db) => db.select().from(intents).where(underWayHere));
 
 /** The payment of a booking that is under way: asked for, or waiting for the client's bank. */
-export const paymentUnderWay = async (tx: Tx | Database, bookingId: string): Promise<IntentRow | null> =>
+export const paymentUnderWay = async (tx: Tx | Database, bookingId: string): Promise<CallRow | null> =>
   (await isUnderWay(tx, underWayOf(bookingId)))[0] ?? null;
 
-const sameOrUnderWay = readied((db) =>
+const sameOrUnderWay = prepared((db) =>
   db
     .select({ ...getTableColumns(intents), open: sql<boolean>`${underWayHere}` })
     .from(intents)
@@ -122,7 +122,7 @@ export async function askedBefore(
   tx: Tx,
   bookingId: string,
   cause: string,
-): Promise<{ readonly before: IntentRow | null; readonly underWay: IntentRow | null }> {
+): Promise<{ readonly before: CallRow | null; readonly underWay: CallRow | null }> {
   const rows = await sameOrUnderWay(tx, { ...underWayOf(bookingId), cause });
   const before = rows.find((row) => row.bookingId === bookingId && row.cause === cause) ?? null;
   return { before, underWay: rows.find(({ open }) => open) ?? null };

@@ -1,13 +1,13 @@
 import { businessSignatory, clientSignatory } from '#core/agreements/agreement';
 import { addHours, type Instant } from '#core/calendar/instant';
 import type { QuoteFact } from '#core/quotes/facts';
-import { isOpen, type QuoteStanding } from '#core/quotes/standing';
+import { isOpen, type QuoteSituation } from '#core/quotes/standing';
 
 export const quoteOccasions = ['quote', 'quoteReminder', 'signRequest', 'answer', 'ownerTold'] as const;
 export type QuoteOccasion = (typeof quoteOccasions)[number];
 
 /** One thing that Ostendo will do for a quote by itself. The key makes it happen once. */
-export type WantedQuoteErrand = { readonly key: string; readonly at: Instant } & (
+export type WantedQuoteJob = { readonly key: string; readonly at: Instant } & (
   | {
       readonly kind: 'quoteMessage';
       readonly occasion: QuoteOccasion;
@@ -26,8 +26,8 @@ const reminderHours = 24;
 const toldOf: readonly QuoteFact['kind'][] = ['accepted', 'declined', 'asked', 'askedAgain'];
 
 /** What is to be done for a quote, and when, as far as it can be told now. */
-export function wantedQuoteErrands(current: QuoteStanding, facts: readonly QuoteFact[]): WantedQuoteErrand[] {
-  const errands = facts.flatMap((fact, index): WantedQuoteErrand[] => {
+export function wantedQuoteJobs(current: QuoteSituation, facts: readonly QuoteFact[]): WantedQuoteJob[] {
+  const errands = facts.flatMap((fact, index): WantedQuoteJob[] => {
     const about = { kind: 'quoteMessage', at: fact.at, fact: index } as const;
     if (fact.kind === 'sent' && fact.by === 'message') return [{ ...about, key: `quote:${index}`, occasion: 'quote' }];
     if (fact.kind === 'answered') return [{ ...about, key: `answer:${index}`, occasion: 'answer' }];
