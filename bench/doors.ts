@@ -2,7 +2,7 @@
  * `npm run bench -- doors`: what a stranger, somebody with a link and an owner can take of a running installation, each as hard
  * as they can from one network for some seconds, and what that is to another visitor: `/book` and `/livez`, beside an idle run.
  */
-import { demoSignIn } from '#demo/scenario';
+import { demoSignIn } from '#server/seed/demoSignIn';
 import { randomBytes } from 'node:crypto';
 import { cpSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync } from 'node:fs';
 import { connect, type Socket } from 'node:net';

@@ -2,7 +2,7 @@ import { expect } from 'chai';
 import { execFileSync, spawnSync } from 'node:child_process';
 import { setTimeout as pause } from 'node:timers/promises';
 import type { Browser, Page } from 'playwright-core';
-import { demoSignIn } from '../src/demo/scenario';
+import { demoSignIn } from '#server/seed/demoSignIn';
 import { totpOf } from '../testing/totp';
 import { expectAccessible, launch, openPage } from './browser';
 import { demoDirectory } from './installed';

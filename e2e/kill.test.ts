@@ -1,6 +1,7 @@
 import { demoSeller } from '#demo/books';
 import { compose } from '#compose';
-import { demoOwner, demoSignIn } from '#demo/scenario';
+import { demoSignIn } from '#server/seed/demoSignIn';
+import { demoOwner } from '#demo/scenario';
 import { readConfig } from '#server/config';
 import { verify } from '#server/verify/verify';
 import { usualDocuments } from '#core/invoices/settings';

@@ -36,6 +36,7 @@ trap 'rm -f "$checks" "$server" "$fuzzer"' EXIT
   npx eslint .
   npx prettier --check . --log-level warn
   npx knip --no-progress
+  npx depcruise src --no-progress
 ) >"$checks" 2>&1 &
 checking=$!
 node scripts/withPostgres.mjs npx mocha --config .mocharc.server.json >"$server" 2>&1 &

@@ -88,20 +88,6 @@ const besides: Record<string, readonly string[]> = {
   islands: ['format', 'parts', 'shell'],
 };
 
-/** Those that reach themselves, each circle once. */
-function circlesIn(arrows: ReadonlyMap<string, readonly string[]>): string[] {
-  const done = new Set<string>();
-  const circles: string[] = [];
-  const walk = (node: string, path: readonly string[]): void => {
-    if (path.includes(node)) circles.push([...path.slice(path.indexOf(node)), node].join(' → '));
-    if (path.includes(node) || done.has(node)) return;
-    for (const next of arrows.get(node) ?? []) walk(next, [...path, node]);
-    done.add(node);
-  };
-  for (const node of arrows.keys()) walk(node, []);
-  return circles;
-}
-
 describe('the table of imports', () => {
   it('has read the sources', () => expect(files.length).to.be.greaterThan(150));
   for (const [area, rule] of Object.entries(allowed)) {
@@ -133,44 +119,6 @@ describe('the table of imports', () => {
           .map((name) => `${file} → ${name}`),
       );
     expect(wrong).to.deep.equal([]);
-  });
-  it('no file imports what imports it, not even for a type', () => {
-    const known = new Map(files.map((file) => [file.replace(/\.(ts|tsx)$/, ''), file]));
-    const arrows = new Map(
-      files.map((file) => [file, importsOf(file).flatMap((name) => known.get(ownPath(file, name) ?? '') ?? [])]),
-    );
-    expect(circlesIn(arrows)).to.deep.equal([]);
-  });
-  it('a circle would be found, and a line is none', () => {
-    const circle = new Map([
-      ['a', ['b']],
-      ['b', ['c', 'd']],
-      ['c', ['a']],
-      ['d', []],
-    ]);
-    expect(circlesIn(circle)).to.deep.equal(['a → b → c → a']);
-    expect(
-      circlesIn(
-        new Map([
-          ['a', ['b', 'c']],
-          ['b', ['c']],
-        ]),
-      ),
-    ).to.deep.equal([]);
-  });
-  it('no folder of the server imports one that imports it', () => {
-    // A folder is what holds files; all that use cases share, and all that views do, counts as one.
-    const folderOf = (path: string): string | null =>
-      /^server\/(usecases|queries)\//.exec(path)?.[1] ?? /^server\/(.+)\/[^/]+$/.exec(path)?.[1] ?? null;
-    const arrows = new Map<string, string[]>();
-    for (const file of files) {
-      const folder = folderOf(file);
-      if (folder === null) continue;
-      const reached = importsOf(file).flatMap((name) => folderOf(ownPath(file, name) ?? '') ?? []);
-      arrows.set(folder, [...(arrows.get(folder) ?? []), ...reached.filter((other) => other !== folder)]);
-    }
-    expect(arrows.size).to.be.greaterThan(20);
-    expect(circlesIn(arrows)).to.deep.equal([]);
   });
   for (const [layer, others] of Object.entries(besides)) {
     it(`the folders of ${layer} are named after subjects`, () => {

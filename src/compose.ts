@@ -56,7 +56,7 @@ import { previewWording } from '#server/queries/messages/messages';
 import { openOutbox } from '#server/mail/outbox/outbox';
 import { type Deadlines, mailboxWithDeadline, withDeadlines } from '#server/external/deadlines';
 import { log } from '#server/logging/log';
-import { demoSignIn } from '#demo/scenario';
+import { demoSignIn } from '#server/seed/demoSignIn';
 import { openBooks } from '#server/queries/books/openBooks';
 import { openQueries } from '#server/queries/queries';
 import { openFaults } from '#world/faults/faults';

@@ -16,12 +16,6 @@ export const demoOwner = {
   currency: 'EUR',
   taxRate: '23',
 } as const;
-/** Made up, and printed where the demo is signed in to; no other installation has it. */
-export const demoSignIn = {
-  name: 'Lena Varga',
-  email: 'lena@vesper.example.com',
-  password: 'under-dark-skies',
-} as const;
 
 const extra = (id: string, label: string, unitPrice: number, most = 1): ServiceExtra => ({
   id,

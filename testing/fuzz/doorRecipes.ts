@@ -1,6 +1,6 @@
 import { signInLink, signsInToken } from '#server/auth/doorToken';
 import { secretFor, urlKey } from '#server/secrets';
-import { demoSignIn } from '../../src/demo/scenario';
+import { demoSignIn } from '#server/seed/demoSignIn';
 import { asRows, type House, type Row } from './house';
 import { fuzzedSecret } from './installed';
 import type { Recipe, Recipes } from './recipes';

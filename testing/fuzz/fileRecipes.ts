@@ -1,7 +1,7 @@
 import { secretFor, urlKey } from '#server/secrets';
 import { readFileSync } from 'node:fs';
 import { Webhook } from 'standardwebhooks';
-import { demoSignIn } from '../../src/demo/scenario';
+import { demoSignIn } from '#server/seed/demoSignIn';
 import { asRow, asRows, type House, type Row, textOf } from './house';
 import { fuzzedSecret } from './installed';
 import { signedOffer } from './clientRecipes';

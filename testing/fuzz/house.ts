@@ -6,7 +6,7 @@ import type { Pool } from './fromContract';
 import type { Draw } from './values';
 import { rentalDraft } from '../quoting';
 import { totpOf } from '../totp';
-import { demoSignIn } from '../../src/demo/scenario';
+import { demoSignIn } from '#server/seed/demoSignIn';
 import { isSignedIn, signedIn, Visitor } from './visitor';
 
 /** Rows of views, of which only what is used is named. */

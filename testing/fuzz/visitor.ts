@@ -1,4 +1,4 @@
-import { demoSignIn } from '../../src/demo/scenario';
+import { demoSignIn } from '#server/seed/demoSignIn';
 
 /** What came back: a JSON value where it was one. */
 export type Answered = { readonly status: number; readonly body: unknown; readonly cookies: readonly string[] };
