@@ -37,6 +37,7 @@ trap 'rm -f "$checks" "$server" "$fuzzer"' EXIT
   npx prettier --check . --log-level warn
   npx knip --no-progress
   npx depcruise src --no-progress
+  node scripts/picture.mjs --check
 ) >"$checks" 2>&1 &
 checking=$!
 node scripts/withPostgres.mjs npx mocha --config .mocharc.server.json >"$server" 2>&1 &
