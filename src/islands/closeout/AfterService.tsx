@@ -4,7 +4,7 @@ import { localDate } from '#core/calendar/zoned';
 import { formatMoney } from '#core/money/formatMoney';
 import { disputeNames, disputeStates } from '#core/wording/disputeWords';
 import { longDate } from '#core/wording/days';
-import { BackRow } from '#islands/returns/ReturnRow';
+import { ReturnRow } from '#islands/returns/ReturnRow';
 import { ClaimsPanel } from '#islands/claims/ClaimsPanel';
 import styles from '../After/After.module.css';
 
@@ -28,7 +28,7 @@ export function AfterService({
   return (
     <section className={styles.section} aria-label="After the service">
       <h2>After the service</h2>
-      {view.returns && open && hasBegun(bookingState) && <BackRow bookingId={view.id} bookingState={bookingState} />}
+      {view.returns && open && hasBegun(bookingState) && <ReturnRow bookingId={view.id} bookingState={bookingState} />}
       {hasBegun(bookingState) && <ClaimsPanel view={view} bookingState={bookingState} />}
       {disputes.length > 0 && (
         <ul className={styles.claimList} aria-label="Disputes">

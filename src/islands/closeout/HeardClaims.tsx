@@ -1,6 +1,6 @@
 import { bookingView } from '#contracts/routes/bookings';
 import { bookingState } from '#core/bookings/bookingState';
-import { BackRow } from '#islands/returns/ReturnRow';
+import { ReturnRow } from '#islands/returns/ReturnRow';
 import { ClaimsPanel } from '#islands/claims/ClaimsPanel';
 import { read } from '#islands/api';
 import { useShell } from '#islands/shell/useShell';
@@ -21,7 +21,7 @@ export function HeardClaims({ number, done }: { readonly number: string; readonl
   const current = bookingState(view.agreed, view.facts, now);
   return (
     <div className={styles.heard}>
-      {view.returns && current.ledger.closedOut === null && <BackRow bookingId={view.id} bookingState={current} />}
+      {view.returns && current.ledger.closedOut === null && <ReturnRow bookingId={view.id} bookingState={current} />}
       <ClaimsPanel view={view} bookingState={current} done={done} />
     </div>
   );

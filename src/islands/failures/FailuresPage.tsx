@@ -25,7 +25,7 @@ import styles from './Through.module.css';
 
 type Props = { readonly shell: Shell; readonly path: string; readonly view: FailuresView };
 
-export default function ThroughPage({ shell, path, view }: Props) {
+export default function FailuresPage({ shell, path, view }: Props) {
   return (
     <OwnerShell shell={shell} path={path}>
       <Through given={view} />

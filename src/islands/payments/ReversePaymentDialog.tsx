@@ -17,7 +17,7 @@ import { useQuery } from '@tanstack/react-query';
 import { type SubmitEvent, useState } from 'react';
 
 /** A payment that was recorded by hand and had not come: reversed in two taps, with a reason. */
-export function PutRightDialog({ view, bookingState, close }: DialogProps) {
+export function ReversePaymentDialog({ view, bookingState, close }: DialogProps) {
   const { currency, timeZone } = bookingState.agreed;
   const today = localDate(bookingState.asOf, timeZone);
   const receipts = byHandReceipts(bookingState);

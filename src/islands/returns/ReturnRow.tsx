@@ -10,7 +10,7 @@ import { useState } from 'react';
 import styles from '../After/After.module.css';
 
 /** Whether what was lent is back: now, at another time, or not. */
-export function BackRow({
+export function ReturnRow({
   bookingId,
   bookingState,
 }: {

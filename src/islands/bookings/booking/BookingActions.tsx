@@ -55,7 +55,9 @@ type Dialog =
 
 const dialogs: Readonly<Record<Dialog, ComponentType<DialogProps>>> = {
   courtesy: lazyComponent(() => import('#islands/courtesies/CourtesyDialog').then((part) => part.CourtesyDialog)),
-  putRight: lazyComponent(() => import('#islands/payments/ReversePaymentDialog').then((part) => part.PutRightDialog)),
+  putRight: lazyComponent(() =>
+    import('#islands/payments/ReversePaymentDialog').then((part) => part.ReversePaymentDialog),
+  ),
   hold: lazyComponent(() => import('#islands/closeout/HoldDialog').then((part) => part.HoldDialog)),
   counter: lazyComponent(() => import('#islands/bookings/booking/CounterDialog').then((part) => part.CounterDialog)),
   account: lazyComponent(() => import('#islands/bookings/booking/AccountDialog').then((part) => part.AccountDialog)),
@@ -64,7 +66,7 @@ const dialogs: Readonly<Record<Dialog, ComponentType<DialogProps>>> = {
   payment: lazyComponent(() => import('#islands/bookings/booking/PaymentDialog').then((part) => part.PaymentDialog)),
   charge: lazyComponent(() => import('#islands/bookings/booking/ChargeDialog').then((part) => part.ChargeDialog)),
   cancel: lazyComponent(() => import('#islands/bookings/booking/CancelDialog').then((part) => part.CancelDialog)),
-  giveUp: lazyComponent(() => import('#islands/bookings/booking/WriteOffDialog').then((part) => part.GiveUpDialog)),
+  giveUp: lazyComponent(() => import('#islands/bookings/booking/WriteOffDialog').then((part) => part.WriteOffDialog)),
 };
 
 /** What can be done with a booking. Each opens with its figures and is done only when confirmed. */

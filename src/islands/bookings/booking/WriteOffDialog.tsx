@@ -8,7 +8,7 @@ import { useRoute } from '#islands/parts/useRoute';
 import { notifications } from '@mantine/notifications';
 
 /** What is owed and will not be asked for any more: no reminder is sent for it, and the books call it a bad debt. */
-export function GiveUpDialog({ view, bookingState, close }: DialogProps) {
+export function WriteOffDialog({ view, bookingState, close }: DialogProps) {
   const { currency } = bookingState.agreed;
   const { outstanding } = payable(bookingState);
   const action = useRoute(writeOff);

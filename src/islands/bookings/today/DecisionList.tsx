@@ -5,7 +5,7 @@ import { dateOf } from '#core/calendar/wallTime';
 import { localDate, wallOfInstant } from '#core/calendar/zoned';
 import { clockOf, distance, longDate } from '#core/wording/days';
 import { decisionWords } from '#islands/format/decisionWords';
-import { BackActions, BackNow } from '#islands/bookings/today/BackActions';
+import { ReturnActions, ReturnedNow } from '#islands/bookings/today/ReturnActions';
 import { Amount } from '#islands/parts/Amount';
 import { MoneyStrip } from '#islands/parts/MoneyStrip';
 import { OfMany } from '#islands/parts/OfMany';
@@ -17,7 +17,7 @@ import styles from './DecisionList.module.css';
 
 const shownAtFirst = 25;
 
-function throughWords({ count, money }: TodayView['failures']): string {
+function failureCountWords({ count, money }: TodayView['failures']): string {
   const things = count === 1 ? 'One thing does not get through' : `${count} things do not get through`;
   if (money === 0) return `${things}.`;
   return count === 1
@@ -72,7 +72,7 @@ export function DecisionList({ decisions, out, all, failures, unissued, requests
       )}
       {failures.count > 0 && (
         <p className={styles.failing} role="alert">
-          {throughWords(failures)} <a href="/failures">Look</a>
+          {failureCountWords(failures)} <a href="/failures">Look</a>
         </p>
       )}
       {decisions.length === 0 && (
@@ -120,7 +120,7 @@ function DecisionRow({ line, out }: { readonly line: BookingLine; readonly out: 
           {words.why}
           {more > 0 && ` And ${more} more.`}
         </p>
-        {out && decision.kind === 'closeOut' && <BackActions line={line} />}
+        {out && decision.kind === 'closeOut' && <ReturnActions line={line} />}
       </div>
       <div className={styles.strip}>
         <MoneyStrip strip={line.strip} currency={line.currency} />
@@ -130,7 +130,7 @@ function DecisionRow({ line, out }: { readonly line: BookingLine; readonly out: 
         <span>{words.stake}</span>
       </div>
       {decision.kind === 'notBack' ? (
-        <BackNow line={line} />
+        <ReturnedNow line={line} />
       ) : (
         <Button
           component="a"

@@ -8,7 +8,7 @@ import styles from './DecisionList.module.css';
 type Props = { readonly line: Pick<BookingLine, 'id' | 'number' | 'currency' | 'client'> };
 
 /** Whether what was lent is back, said where the day begins: back as of now, or not. */
-export function BackActions({ line: { id, number, currency, client } }: Props) {
+export function ReturnActions({ line: { id, number, currency, client } }: Props) {
   const say = useRoute(markReturned);
   const deny = useRoute(markMissing);
   return (
@@ -38,7 +38,7 @@ export function BackActions({ line: { id, number, currency, client } }: Props) {
 }
 
 /** The one next action of something that was said not to have come back. */
-export function BackNow({ line: { id, currency } }: Props) {
+export function ReturnedNow({ line: { id, currency } }: Props) {
   const say = useRoute(markReturned);
   return (
     <div>
