@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import { readdirSync, readFileSync } from 'node:fs';
+import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { dirname, join, relative } from 'node:path';
 
 /** docs/architecture.md: who may import whom. A package is named whole, a file of another area by its path. */
@@ -133,6 +133,19 @@ describe('the table of imports', () => {
   it('a use case and a query stand in the folder of their subject', () => {
     const ofNone = files.filter((file) => /^server\/(usecases|queries)\/[^/]+$/.test(file));
     expect(ofNone.sort()).to.deep.equal(['server/queries/queries.ts']);
+  });
+  it('a comment that names a rule of money names a page that is there, with that rule', () => {
+    const named = files.flatMap((file) =>
+      [...readFileSync(join(root, file), 'utf8').matchAll(/docs\/rules\/(\w+)\.md(?:,\s+(?:\* )?rule (\d+))?/g)].map(
+        ([, page, rule]) => ({ file, page: page!, rule }),
+      ),
+    );
+    expect(named.length).to.be.greaterThan(40);
+    const wrong = named.filter(({ page, rule }) => {
+      const path = join(root, '..', 'docs', 'rules', `${page}.md`);
+      return !existsSync(path) || (rule && !new RegExp(`^${rule}\\. `, 'm').test(readFileSync(path, 'utf8')));
+    });
+    expect(wrong).to.deep.equal([]);
   });
   it('every file belongs to an area', () => {
     const areas = Object.keys(allowed);

@@ -17,7 +17,7 @@ import type { z } from 'zod';
 
 export type CommandError = { code: string; message: string; path: string };
 export type Answer = { value: unknown } | { error: CommandError };
-/** One command of money-rules.md, section 10: a document's text in, its result or error out. */
+/** One command of docs/rules/commandLine.md: a document's text in, its result or error out. */
 export type Computation = (text: string) => Answer;
 
 const refusalMessages = {

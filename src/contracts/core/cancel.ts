@@ -9,7 +9,7 @@ export const cancellationTermsShape = {
   noShow: KeepOrSum.optional(),
 };
 
-/** The `cancel` command (money-rules.md, section 6). */
+/** The `cancel` command (docs/rules/cancellation.md). */
 export const CancelIn: z.ZodType<CancelInput> = z.strictObject({
   timeZone: TimeZone,
   agreed: Wall,

@@ -5,7 +5,7 @@ import { z } from 'zod';
 
 const Sum = Money.refine((amount) => amount > 0, 'a sum above zero');
 
-/** The `invoice` command (money-rules-2.md, section 12). */
+/** The `invoice` command (docs/rules/documents.md). */
 export const InvoiceIn: z.ZodType<InvoiceInput> = z.strictObject({
   price: PriceIn,
   documents: z.array(

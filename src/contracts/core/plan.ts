@@ -59,7 +59,7 @@ export const HoldRuleIn: z.ZodType<HoldRule> = z.strictObject({
   style: z.enum(['overlap', 'swap']).optional(),
 });
 
-/** The `plan` command (money-rules.md, sections 3 and 4). */
+/** The `plan` command (docs/rules/plan.md and hold.md). */
 export const PlanIn: z.ZodType<PlanInput> = z
   .strictObject({
     currency: Currency,

@@ -10,7 +10,7 @@ const PartIn = z
     abort: true,
   });
 
-/** The `position` command (money-rules.md, section 5); of a plan's output it reads the instalments only. */
+/** The `position` command (docs/rules/position.md); of a plan's output it reads the instalments only. */
 export const PositionIn: z.ZodType<PositionInput> = z.strictObject({
   plan: z.looseObject({ instalments: z.array(PartIn) }),
   timeZone: TimeZone,

@@ -23,7 +23,7 @@ export const PriceLineIn = z
 
 const TaxCode = z.string().regex(/^\p{L}/u, { error: 'a tax code begins with a letter', abort: true });
 
-/** The `price` command (money-rules.md, section 2). */
+/** The `price` command (docs/rules/price.md). */
 export const PriceIn: z.ZodType<PriceInput> = z
   .strictObject({
     currency: Currency,

@@ -54,7 +54,7 @@ const oneLine = (unitPrice: Minor): PriceInput['lines'][number] => ({
 
 /**
  * What a change of a booking does: the plan and position before and after, and what goes back over which receipt.
- * Money received is never rewritten, and nobody is made late (money-rules.md, section 5).
+ * Money received is never rewritten, and nobody is made late (docs/rules/plan.md).
  * @throws {OutOfRange} where a figure or day cannot be represented
  */
 export function changeOf(input: {

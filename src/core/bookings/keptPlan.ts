@@ -100,7 +100,7 @@ export function planOf(agreed: Agreed): Result<KeptPlan, PlanRefusal> {
 const isOf = (part: Unkeyed, old: Unkeyed): boolean => old.origin === part.origin && old.name === part.name;
 
 /**
- * A change makes nobody late (money-rules.md, section 5). Sums that were due before it stay due, and cover the parts
+ * A change makes nobody late (docs/rules/plan.md). Sums that were due before it stay due, and cover the parts
  * of the new plan whose moment has passed, earliest first: a part keeps its day for what had been due by then, has the
  * day of an earlier change for what that one had added to it, and for the rest the day of this change.
  */

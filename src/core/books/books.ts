@@ -9,7 +9,7 @@ export type KeptTax =
   { readonly kind: 'none' } | { readonly kind: 'code'; readonly code: string } | { readonly kind: 'price' };
 export type ClaimTax = Exclude<KeptTax, { kind: 'price' }>;
 
-/** How this business's books are kept, as its owner set it (money-rules-2.md, section 12). */
+/** How this business's books are kept, as its owner set it (docs/rules/documents.md). */
 export type Books = {
   /** From which day on tax becomes payable when; earliest first. Before the first of them, with the delivery. */
   readonly taxAt: readonly { readonly from: PlainDate; readonly at: TaxMoment }[];

@@ -13,7 +13,7 @@ export type TaxRates = Readonly<Record<string, Decimal>>;
 
 const hundredPercent = 100n * decimalScale;
 
-/** The tax within a sum: round(sum × rate ÷ (1 + rate)) (money-rules-2.md, section 12). */
+/** The tax within a sum: round(sum × rate ÷ (1 + rate)) (docs/rules/documents.md). */
 export function taxWithin(amount: Minor, code: string, rate: Decimal): TaxAmount[] {
   const share = tenThousandths(rate);
   const tax = minor(divideRounded(BigInt(amount) * share, hundredPercent + share));

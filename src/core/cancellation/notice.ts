@@ -16,7 +16,7 @@ export type Deadline = {
 
 /**
  * An offset in hours ends exactly then, that second included. One in days, weeks or months lasts until the end of
- * that local day, as a client reads "14 days before", and no longer at the midnight itself (money-rules.md, section 11).
+ * that local day, as a client reads "14 days before", and no longer at the midnight itself (docs/rules/cancellation.md, rule 4).
  */
 export function deadline(anchor: WallTime, timeZone: string, offset: Offset, direction: Direction): Deadline {
   if (isHours(offset)) {

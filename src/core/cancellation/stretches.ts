@@ -8,8 +8,8 @@ import { type Deadline, deadline } from '#core/cancellation/notice';
 export type CancellationStretch = CountingRule & { readonly from: Instant; readonly until: Deadline | null };
 
 /**
- * A clock that is put back shows some times twice, and a cancellation in them counts as of the first (money-rules.md, section
- * 1): what is over by then is over for good when they have passed again.
+ * A clock that is put back shows some times twice, and a cancellation in them counts as of the first (docs/rules/quantities.md,
+ * rule 5): what is over by then is over for good when they have passed again.
  */
 function afterTwice(over: number, timeZone: string): number {
   const at = instantOfSeconds(over);

@@ -12,7 +12,7 @@ export function withdrawalUntil({ agreed, timeZone, terms }: Agreed): Instant | 
   return addHours(instantOfWall(agreed, timeZone), withdrawal.days * 24);
 }
 
-/** Whether it can be withdrawn from at a moment: it then goes before the tiers (money-rules-2.md, section 17, rule 7). */
+/** Whether it can be withdrawn from at a moment: it then goes before the tiers (docs/rules/consent.md, rule 7). */
 export function mayWithdraw(agreed: Agreed, asOf: Instant): boolean {
   const until = withdrawalUntil(agreed);
   return until !== null && asOf < until;

@@ -14,7 +14,7 @@ const waiversIn = (extras: readonly Waiving[], lines: readonly Pick<PriceLine, '
 
 /**
  * The terms of a booking that has a damage waiver: less is held, and less can be claimed at most; never more than without it
- * (money-rules-2.md, section 16).
+ * (docs/rules/afterTheService.md).
  */
 export function waivedTerms(
   terms: Terms,

@@ -25,7 +25,7 @@ export function answerBy({ agreed, asOf }: Pick<BookingState, 'agreed' | 'asOf'>
 
 /**
  * A claim as its owner says it, new or corrected: from the start of the service on, also after the close-out, and never
- * beyond the most that the terms let be claimed in all. What was taken is corrected no more (product-2.md).
+ * beyond the most that the terms let be claimed in all. What was taken is corrected no more.
  */
 export function claimSaid(
   bookingState: BookingState,

@@ -1,7 +1,7 @@
 import type { Instant } from '#core/calendar/instant';
 import type { Minor } from '#core/money/minor';
 
-/** What kind of thing a claim is for: its tax is set by this (money-rules-2.md, section 12). */
+/** What kind of thing a claim is for: its tax is set by this (docs/rules/documents.md). */
 export const claimKinds = ['damage', 'late', 'refill', 'other'] as const;
 export type ClaimKind = (typeof claimKinds)[number];
 
@@ -19,7 +19,7 @@ export type ClaimSaid = {
   readonly pictures: readonly ClaimPicture[];
 };
 
-/** What a dispute is about decides what wins it (product-2.md, Hand-over, return, and after). */
+/** What a dispute is about decides what wins it (docs/rules/afterTheService.md, rule 7). */
 export const disputeFamilies = [
   'notAuthorised',
   'notProvided',

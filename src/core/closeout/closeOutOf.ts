@@ -62,7 +62,7 @@ export function takeClaimsOf(
 }
 
 /**
- * The decision after the service (money-rules.md, section 7): claims are met from the hold or the refundable deposit,
+ * The decision after the service (docs/rules/closeout.md): claims are met from the hold or the refundable deposit,
  * the rest goes back, what they could not pay is owed.
  */
 export function closeOutOf(

@@ -23,7 +23,7 @@ export type Closeout = {
 
 /**
  * How a hold is used after the service: claims in their order, then, where allowed, the balance
- * (money-rules.md, section 7). capture + release = held.
+ * (docs/rules/closeout.md). capture + release = held.
  * @throws {OutOfRange} where the claims add up to more than 2^53 − 1
  */
 export function closeout({ held, claims, outstanding, coverBalance, mostForClaims }: CloseoutInput): Closeout {

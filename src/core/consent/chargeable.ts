@@ -8,7 +8,7 @@ const wholeOf = (name: string): string => name.replace(/^(rest of the )+/, '');
 
 /**
  * What of each part the card or account on file may pay without another question, in the order of the parts
- * (money-rules-2.md, section 17): of an instalment at most the sum that was agreed under its name; what a cancellation left
+ * (docs/rules/consent.md): of an instalment at most the sum that was agreed under its name; what a cancellation left
  * owed at most what was named for that; claims only as far as the client has accepted them. What was kept before there
  * were purposes pays the plan, as it was said then, and nothing else.
  */

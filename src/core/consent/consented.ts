@@ -3,7 +3,7 @@ import type { Instant } from '#core/calendar/instant';
 import type { Minor } from '#core/money/minor';
 
 /**
- * What a client agreed that a kept card or bank account may pay without another question (money-rules-2.md, section 17): the
+ * What a client agreed that a kept card or bank account may pay without another question (docs/rules/consent.md): the
  * purposes that are named, and nothing else.
  */
 export type Consented = {

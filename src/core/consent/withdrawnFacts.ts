@@ -2,7 +2,7 @@ import type { FactOf } from '#core/bookings/facts';
 import type { Ledger } from '#core/bookings/ledger';
 import type { Instant } from '#core/calendar/instant';
 
-/** That each card or account kept for a booking may be charged no more (money-rules-2.md, section 17, rule 5). */
+/** That each card or account kept for a booking may be charged no more (docs/rules/consent.md, rule 5). */
 export function withdrawnFacts(
   { card, holdCard }: Pick<Ledger, 'card' | 'holdCard'>,
   at: Instant,

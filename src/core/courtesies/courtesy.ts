@@ -12,7 +12,7 @@ import { ok, refuse, type Result } from '#core/result';
 
 /**
  * The receipts that money can go back over: without what is disputed. What was returned or put right is in hand no more,
- * and what has not settled is no receipt yet (money-rules-2.md, section 16).
+ * and what has not settled is no receipt yet (docs/rules/afterTheService.md).
  */
 export const givenBackOver = ({ receipts, after }: Pick<Ledger, 'receipts' | 'after'>): Ledger['receipts'] =>
   receipts.map((receipt) => {

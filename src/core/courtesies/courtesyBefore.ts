@@ -28,8 +28,8 @@ function cheaperBy(deal: Deal, amount: Minor): Deal | null {
 }
 
 /**
- * A courtesy before the service is an agreed discount, and so much of what is in hand goes back (money-rules-2.md, section
- * 16). It comes off what has been paid, the last first, so that nobody is made late by it.
+ * A courtesy before the service is an agreed discount, and so much of what is in hand goes back (docs/rules/afterTheService.md,
+ * rule 2). It comes off what has been paid, the last first, so that nobody is made late by it.
  */
 export function courtesyBefore(
   bookingState: BookingState,

@@ -3,7 +3,7 @@ import type { Decimal } from '#core/money/decimal';
 import { type Minor, minor, most, zero } from '#core/money/minor';
 import type { TaxAmount } from '#core/price/taxes';
 
-/** The one thing that a voucher buys, with its one tax as it was on the day of the sale (money-rules-2.md, section 12). */
+/** The one thing that a voucher buys, with its one tax as it was on the day of the sale (docs/rules/documents.md). */
 export type VoucherPurpose = { readonly serviceId: string; readonly code: string; readonly rate: Decimal };
 
 /** The tax that is owed with so much of a voucher: when it is sold, of all of it. None for one that buys anything. */

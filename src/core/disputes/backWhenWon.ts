@@ -5,7 +5,7 @@ import type { Refund } from '#core/payments/givingBack';
 
 /**
  * What goes back of a receipt once its dispute is won: what a cancellation had to leave out while the payer's bank had the
- * money (money-rules-2.md, section 16). Nothing while the booking goes on: there it counts towards the price again.
+ * money (docs/rules/afterTheService.md). Nothing while the booking goes on: there it counts towards the price again.
  * @param underWay what is on its way back over other receipts already
  */
 export function backWhenWon(

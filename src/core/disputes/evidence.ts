@@ -16,7 +16,7 @@ export type EvidenceKind = (typeof evidenceKinds)[number];
 
 /**
  * What wins each family, most convincing first: the first page says it, and what of the rest there is follows on few pages
- * (product-2.md, Hand-over, return, and after).
+ * (docs/rules/afterTheService.md, rule 7).
  */
 export const evidenceOrder: Readonly<Record<DisputeFamily, readonly EvidenceKind[]>> = {
   notAuthorised: ['authentication', 'opened', 'agreement', 'delivery', 'terms', 'letters', 'claims', 'ledger', 'word'],

@@ -17,7 +17,7 @@ export type Fee = { fee: Minor; charge: Minor };
 const hundredPercent = 100n * decimalScale;
 
 /**
- * The fee passed on to a payer (money-rules.md, section 8): nothing on nothing. To cover needs a percentage below 100.
+ * The fee passed on to a payer (docs/rules/fee.md): nothing on nothing. To cover needs a percentage below 100.
  * @throws {OutOfRange} where the charge is past 2^53 − 1
  */
 export function fee({ amount, percent, fixed, mode }: FeeInput): Fee {

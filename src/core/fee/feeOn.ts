@@ -5,7 +5,7 @@ import type { Terms } from '#core/terms/terms';
 
 /**
  * The fee that terms pass on for paying a sum by card, or null. It carries the tax of what it is paid for
- * (money-rules.md, section 9): the share that tax has in the total.
+ * (docs/rules/fee.md, rule 4): the share that tax has in the total.
  */
 export function feeOn({
   terms,

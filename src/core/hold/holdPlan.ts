@@ -32,7 +32,7 @@ export function holdHours(rule: HoldRule): { first: number; renewed: number; mar
 }
 
 /**
- * The chain of authorisations that covers a service (money-rules.md, section 4), or null where there is nothing to
+ * The chain of authorisations that covers a service (docs/rules/hold.md), or null where there is nothing to
  * hold or the cover would have ended before the agreement. A successor is placed one margin before an expiry that is
  * earlier than one margin after the end of cover, so that a capture is safe up to that end.
  * @throws {OutOfRange} where the amount is past 2^53 − 1, or the chain past 10,000

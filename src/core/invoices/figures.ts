@@ -62,7 +62,7 @@ function finalFigures(
 }
 
 /**
- * The figures of a document that is to be issued after these (money-rules-2.md, section 12). What is on account at another
+ * The figures of a document that is to be issued after these (docs/rules/documents.md). What is on account at another
  * price is deducted too, and shows what it showed then (rule 6).
  * @param price of the run that it is of
  * @throws {OutOfRange} where a sum is past 2^53 − 1

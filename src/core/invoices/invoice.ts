@@ -96,7 +96,7 @@ function issued(price: Divided, document: DocumentIn, before: Standing): Result<
 
 /**
  * The documents of one price in the order in which they are issued, each with its share of the tax; together they show
- * exactly the tax of the price (money-rules-2.md, section 12).
+ * exactly the tax of the price (docs/rules/documents.md).
  * @throws {OutOfRange} where a sum is past 2^53 − 1
  */
 export function invoice({ price: input, documents }: InvoiceInput): Result<Invoiced, InvoiceRefusal> {

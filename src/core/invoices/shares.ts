@@ -27,7 +27,7 @@ export function divided(input: PriceInput): Divided {
 
 /**
  * The figures of so much of the price: split by weight over all of the taxes and then the groups at once, so that what
- * several documents show never drifts from the price (money-rules-2.md, section 12, rule 1).
+ * several documents show never drifts from the price (docs/rules/documents.md, rule 1).
  */
 export function figuresOf({ total, whole, groups }: Divided, part: Minor): Figures {
   const { taxes } = whole;

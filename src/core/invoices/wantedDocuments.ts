@@ -223,7 +223,7 @@ export function asksForDocuments(
 
 /**
  * The documents of a booking that follow from its facts and were not issued yet, in the order in which they are to be
- * (money-rules-2.md, section 12). Which are wanted at all is a setting; what was issued is only ever credited.
+ * (docs/rules/documents.md). Which are wanted at all is a setting; what was issued is only ever credited.
  */
 export function wantedDocuments(
   facts: readonly Fact[],

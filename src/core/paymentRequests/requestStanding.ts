@@ -46,7 +46,7 @@ export function soldNow({ price: input }: Pick<RequestPaper, 'price'>, { sold }:
   return total === 0 ? null : { kind: 'sold', total, taxes };
 }
 
-/** So much of what was sold taken back with its tax (money-rules-2.md, section 12, rule 3); null where nothing is left. */
+/** So much of what was sold taken back with its tax (docs/rules/documents.md, rule 3); null where nothing is left. */
 export function takenBackNow(
   input: PriceInput,
   { sold, takenBack }: Pick<RequestStanding, 'sold' | 'takenBack'>,

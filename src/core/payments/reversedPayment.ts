@@ -9,7 +9,7 @@ export type MayNotReverse = { readonly code: 'receipt_unknown' | 'given_back_alr
 
 /**
  * A payment that was recorded by hand and had not come: its entry is turned round, and the booking stands as if it had not
- * (money-rules-2.md, section 16). One that was given back in part is none.
+ * (docs/rules/afterTheService.md). One that was given back in part is none.
  */
 export function reversedPayment(
   { ledger, asOf }: Pick<BookingState, 'ledger' | 'asOf'>,

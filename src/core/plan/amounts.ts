@@ -19,7 +19,7 @@ const addUpToHundred = (rules: readonly AmountRule[]): boolean => {
 /**
  * What each rule takes of the total, in the order of the rules: percentages and fixed sums as long as something is
  * left, then the shares; the last rule takes what rounding leaves of percentages of exactly 100
- * (money-rules.md, section 3, amounts).
+ * (docs/rules/plan.md).
  */
 export function instalmentAmounts(total: Minor, rules: readonly AmountRule[]): Result<Minor[], TermsDoNotAddUp> {
   let left: number = total;

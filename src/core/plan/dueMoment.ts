@@ -35,7 +35,7 @@ function dueDay(due: Exclude<DueRule, { open: true }>, anchors: Anchors): PlainD
 }
 
 /**
- * When an instalment is due, or null where it has no date yet (money-rules.md, section 3, due). A day before the
+ * When an instalment is due, or null where it has no date yet (docs/rules/plan.md). A day before the
  * agreement's becomes the agreement's. What hangs on the start is never due after it, what hangs on the end never
  * before it.
  */

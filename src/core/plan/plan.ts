@@ -33,7 +33,7 @@ export function anchorsOf(input: Omit<PlanInput, 'currency' | 'total' | 'instalm
 }
 
 /**
- * What the terms give for one booking: dated instalments and the hold (money-rules.md, sections 3 and 4). The amounts
+ * What the terms give for one booking: dated instalments and the hold (docs/rules/plan.md and hold.md). The amounts
  * are refused before the hold's length, and that before its margin.
  * @throws {OutOfRange} where a figure or day cannot be represented
  */

@@ -66,7 +66,7 @@ function smallestPayment(outstanding: Minor, minimum: PositionInput['minimum']):
 }
 
 /**
- * Where a booking stands: the receipts up to `asOf` fill the plan in its order (money-rules.md, section 5). An
+ * Where a booking stands: the receipts up to `asOf` fill the plan in its order (docs/rules/position.md). An
  * instalment is due from its moment on, and late when the local day after its day and the grace days has begun.
  * @throws {OutOfRange} where a sum is past 2^53 − 1
  */

@@ -43,7 +43,7 @@ export const countedLines = ({ lines }: Pick<PriceInput, 'lines'>): readonly Pri
   lines.filter((line) => !line.extra || line.chosen === true);
 
 /**
- * The price of a quote or booking: lines, discounts, taxes (money-rules.md, section 2). Every rounding is half away
+ * The price of a quote or booking: lines, discounts, taxes (docs/rules/price.md). Every rounding is half away
  * from zero, once, at the step that gives a figure of the result.
  * @throws {OutOfRange} where a sum is past 2^53 − 1
  */

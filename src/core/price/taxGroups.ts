@@ -11,7 +11,7 @@ const hundredPercent = 100n * decimalScale;
 
 /**
  * The lines grouped by their sets of codes, those without a code too, in the order of their first lines. Where taxes are
- * within, a group's tax is taken out of its sum at once (money-rules.md, section 2, rule 4); else it has none.
+ * within, a group's tax is taken out of its sum at once (docs/rules/price.md, rule 4); else it has none.
  */
 export function taxGroups(lines: readonly Taxed[], rates: Rates, within: boolean): TaxGroup[] {
   const order = Object.keys(rates);

@@ -25,7 +25,7 @@ function priceOfOne({ start, end, timeZone, total }: Agreed, per: LateRule['per'
 }
 
 /**
- * What a late return comes to by the rule of the terms (money-rules-2.md, section 16): nothing within the free minutes; past
+ * What a late return comes to by the rule of the terms (docs/rules/afterTheService.md): nothing within the free minutes; past
  * them each begun hour or day from the agreed end, and at most so much. It proposes a claim; the owner decides.
  * @param back when it came, or the moment of asking while it has not
  */

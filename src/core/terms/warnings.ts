@@ -62,7 +62,7 @@ export function faultsOn(terms: Terms, example: Example): TermsFault[] {
 /** Hours in which what came back is looked at. */
 const inspectionHours = 48;
 
-/** Inspection and objection together take longer than the hold is kept (money-rules-2.md, section 16). */
+/** Inspection and objection together take longer than the hold is kept (docs/rules/afterTheService.md). */
 function coverTooShort({ hold, claims }: Terms): Extract<TermsWarning, { kind: 'coverShort' }> | null {
   if (!hold || !claims) return null;
   const { plus } = hold.keep;

@@ -75,8 +75,8 @@ const allows = (businessName: string): string => `I allow ${businessName} to col
 export const debitOnceConsent = (businessName: string): string => `${allows(businessName)}, this once.`;
 
 /**
- * The mandate of a client who pays from a bank account: this collection, and what it is kept for (money-rules-2.md, section
- * 17, rule 4). Nothing can be held on an account, and nothing but instalments is collected.
+ * The mandate of a client who pays from a bank account: this collection, and what it is kept for (docs/rules/consent.md,
+ * rule 4). Nothing can be held on an account, and nothing but instalments is collected.
  */
 export function debitAgreement(
   standing: Of,

@@ -93,7 +93,7 @@ const holdRaised = ({ by }: FactWithoutPersonalDataOf<'holdRaised'>): JournalEnt
 
 type Rules = { readonly [K in FactKind]?: (fact: FactWithoutPersonalDataOf<K>, before: Ledger) => JournalEntry | null };
 
-/** What happens after the service (money-rules-2.md, section 16): of kinds of facts that there were not before. */
+/** What happens after the service (docs/rules/afterTheService.md): of kinds of facts that there were not before. */
 export const afterRules = {
   claimsTaken,
   claimOwed,

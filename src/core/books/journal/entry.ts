@@ -1,7 +1,7 @@
 import { type Minor, minor, sum } from '#core/money/minor';
 import type { TaxAmount } from '#core/price/taxes';
 
-/** The accounts of money-rules.md, section 9, and money-rules-2.md, section 16, as they are written in the journal. */
+/** The accounts of docs/rules/journal.md, as they are written in the journal. */
 export const accounts = {
   cardClearing: 'assets:card clearing',
   bank: 'assets:bank',

@@ -24,7 +24,7 @@ export function entryUnder(rules: number, fact: FactWithoutPersonalData, before:
 }
 
 /**
- * The balanced entry that a fact appends now, or null where no money moves (money-rules.md, section 9).
+ * The balanced entry that a fact appends now, or null where no money moves (docs/rules/journal.md).
  * @param before the ledger of the facts that came earlier: it tells a payment before the service from one after
  */
 export const entryForFact: Posting = (fact, before) => entryUnder(postingRules, fact, before);

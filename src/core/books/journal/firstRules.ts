@@ -16,7 +16,7 @@ export const moneyAccount: Readonly<Record<PaymentMethod, Account>> = {
   voucher: accounts.vouchers,
 };
 
-/** The first posting rules (money-rules.md, section 9): delivery with the close-out, one account for all deposits. */
+/** The first posting rules (docs/rules/journal.md): delivery with the close-out, one account for all deposits. */
 export function firstRules(fact: FactWithoutPersonalData, before: Ledger): JournalEntry | null {
   const { cardClearing, receivables, clientDeposits, clientCredit, holdsInForce, holdsGiven } = accounts;
   const owed = before.delivered || before.cancelled !== null;

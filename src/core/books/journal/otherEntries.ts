@@ -24,7 +24,7 @@ export const voucherSold = (
   ]);
 
 /**
- * What is left of a voucher is the business's, where a setting says so (money-rules-2.md, section 16); tax that was owed as
+ * What is left of a voucher is the business's, where a setting says so (docs/rules/journal.md); tax that was owed as
  * it was sold stays so.
  */
 export const voucherExpired = (amount: Minor, tax: Minor): JournalEntry | null =>
@@ -62,7 +62,7 @@ export const payoutBanked = (payout: string, net: Minor): JournalEntry | null =>
 
 /**
  * Moves a sum from an account of no processor to the same account of the processor whose it was: each has its own
- * (money-rules-2.md, section 13).
+ * (docs/rules/journal.md).
  */
 export const processorNamed = (account: Account, amount: Minor): JournalEntry | null =>
   entry('Of before processors had accounts of their own', [debit(account, amount), credit(account, amount)]);

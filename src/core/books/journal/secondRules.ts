@@ -193,7 +193,7 @@ const otherwise = {
 } satisfies Rules;
 
 /**
- * The second posting rules (money-rules-2.md, sections 12 and 16): delivery at the end of the service, tax at receipt or
+ * The second posting rules (docs/rules/documents.md and afterTheService.md): delivery at the end of the service, tax at receipt or
  * at delivery as the facts say, refundable deposits apart, tax by code. What they do not name is as in the first.
  */
 export function secondRules(fact: FactWithoutPersonalData, before: Ledger): JournalEntry | null {

@@ -19,7 +19,7 @@ function shares({ price, onAccount }: Run, added: number): TaxAmount[] {
 
 /**
  * The tax within what is received before the service, or taken back by what goes out again: rule 1 of
- * money-rules-2.md, section 12, over the receipts whose tax became payable.
+ * docs/rules/documents.md, over the receipts whose tax became payable.
  * @param price of the booking now
  */
 export function taxOfReceipts(facts: readonly Fact[], price: PriceInput) {

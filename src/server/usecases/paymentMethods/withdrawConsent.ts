@@ -8,7 +8,7 @@ import { bookingOfLink } from '#server/links/clientLink';
 
 export type WithdrawConsentRefusal = NotFound | { readonly code: 'link_unknown' | 'link_expired' };
 
-/** What the client keeps on file is charged no more (money-rules-2.md, section 17, rule 5). */
+/** What the client keeps on file is charged no more (docs/rules/consent.md, rule 5). */
 export const withdrawConsent =
   (deps: Deps) =>
   async ({ link }: OnLink): Promise<Result<null, WithdrawConsentRefusal>> => {
