@@ -46,7 +46,7 @@ function ownPath(file: string, name: string): string | null {
 /** What a route has for the server alone: its contract would reach the browser with it. */
 const forServer = /^contracts\/routes\/.*\.server$|^contracts\/routes\/served$/;
 
-/** What the work is about: a newcomer who knows the subject knows its folder in every layer where it has something. */
+/** A subject has the same folder name in every layer: a newcomer who knows the one knows the other. */
 const subjects = [
   'bookings',
   'checkout',
@@ -74,7 +74,7 @@ const subjects = [
   'failures',
   'standIns',
 ];
-/** What a layer has besides its subjects. */
+/** Folders of a layer that belong to no subject. */
 const besides: Record<string, readonly string[]> = {
   core: [
     // the computations of its stair

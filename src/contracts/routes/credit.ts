@@ -21,7 +21,7 @@ export const sellVoucher = route<
   'service_not_found' | 'voucher_not_of_one_tax'
 >('/api/credit/sell-voucher');
 
-/** What a voucher or the client's credit has paid, and what is left of it. */
+/** The sum that a voucher or the client's credit has paid, and the rest of it. */
 export type Used = { readonly used: Minor; readonly left: Minor };
 
 /** Why nothing is paid by it. */

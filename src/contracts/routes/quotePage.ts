@@ -3,7 +3,7 @@ import type { QuotePageView } from '#contracts/quotes/views';
 import { route, view } from '#contracts/routes/route';
 import type { z } from 'zod';
 
-/** What came of an acceptance or a signature; `signing`: others have to sign before it is a booking. */
+/** An acceptance or a signature leads to a booking at once, or (`signing`) after others have signed too. */
 export type Acceptance = { readonly state: 'accepted' | 'signing'; readonly number: string | null };
 
 /** Why a booking cannot be made of what was agreed. */

@@ -74,7 +74,7 @@ function ruleThatCounts(input: CancelInput): CountingRule {
 }
 
 /**
- * What a cancellation or no-show keeps, gives back and leaves owed (docs/rules/cancellation.md). Every receipt counts,
+ * Computes the sums that a cancellation or no-show keeps, gives back and leaves owed (docs/rules/cancellation.md). Every receipt counts,
  * whenever it came.
  * @throws {OutOfRange} where the receipts add up to more than 2^53 − 1
  */

@@ -10,7 +10,7 @@ const mostInAll = 60;
 
 /** Nothing was looked at: too many look at once. */
 export class TooManyAtOnce extends Error {
-  override readonly name = 'TooManyLooks';
+  override readonly name = 'TooManyAtOnce';
 }
 
 /** Lets through what anybody may ask for and what takes a while to compute, a few at a time. */

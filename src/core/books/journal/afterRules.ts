@@ -93,7 +93,7 @@ const holdRaised = ({ by }: FactWithoutPersonalDataOf<'holdRaised'>): JournalEnt
 
 type Rules = { readonly [K in FactKind]?: (fact: FactWithoutPersonalDataOf<K>, before: Ledger) => JournalEntry | null };
 
-/** What happens after the service (docs/rules/afterTheService.md): of kinds of facts that there were not before. */
+/** Entries of claims, courtesies, reversals and disputes (docs/rules/afterTheService.md); the first rules had none. */
 export const afterRules = {
   claimsTaken,
   claimOwed,

@@ -24,7 +24,7 @@ export const voucherSold = (
   ]);
 
 /**
- * What is left of a voucher is the business's, where a setting says so (docs/rules/journal.md); tax that was owed as
+ * The business keeps the rest of a voucher that has expired, where a setting says so (docs/rules/journal.md); tax that was owed as
  * it was sold stays so.
  */
 export const voucherExpired = (amount: Minor, tax: Minor): JournalEntry | null =>
