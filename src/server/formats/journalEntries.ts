@@ -56,8 +56,8 @@ async function opening(db: Database, from: PlainDate): Promise<ExportedEntry | n
   return { seq: 0, day: addDays(from, -1), description: 'What stood before', booking: null, about: '', lines };
 }
 
-/** So many entries a statement: others get their turn between two. */
-const batch = 500;
+/** So many entries a statement: with 500 another visitor waits longer, as each of their statements queues behind more of these. */
+const batch = 2000;
 
 /** The journal of a period, some entries at a time, by day and then in the order in which they were appended. */
 export async function* entriesOf(db: Database, period: ExportPeriod = {}): AsyncGenerator<ExportedEntry[]> {
